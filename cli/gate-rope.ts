@@ -1,0 +1,130 @@
+/** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
+import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { schema, type Manuscript } from "@/core/document";
+import { indexDocument } from "@/core/destinations";
+import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
+import { readProof } from "@/core/proof";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { readInThread } from "@/reading-thread";
+import { exportFonts } from "@/server/export-fonts";
+import { readCommand, usage, UsageError, type Command } from "./command-line";
+import { inspect, inspectionText } from "./inspect";
+
+const CANNOT_READ = 2;
+const ROOT = fileURLToPath(new URL("..", import.meta.url));
+
+/** A reason to stop, in one line. */
+class Stop extends Error {}
+
+async function read(file: string): Promise<Manuscript & { dropped: readonly Dropped[] }> {
+  let bytes: Uint8Array;
+  try {
+    if (statSync(file).size > LIMITS.fileBytes)
+      throw new Stop(`${file}: The file is larger than 50 MB, which is the limit.`);
+    bytes = new Uint8Array(readFileSync(file));
+  } catch (error) {
+    if (error instanceof Stop) throw error;
+    throw new Stop(`${file}: ${reasonOf(error)}`);
+  }
+  const outcome = await readInThread(new URL("./reading-thread.mjs", import.meta.url), {
+    name: path.basename(file),
+    bytes,
+    folder: path.dirname(path.resolve(file)),
+  });
+  if (!outcome.ok) {
+    const { reason, line } = outcome.error;
+    throw new Stop(`${file}${line === null ? "" : `:${line}`}: ${reason}`);
+  }
+  return {
+    doc: schema.nodeFromJSON(JSON.parse(outcome.json)),
+    pictures: new Map(outcome.pictures.map(({ name, ...picture }) => [name, picture])),
+    dropped: outcome.dropped,
+  };
+}
+
+async function run(command: Command): Promise<number> {
+  switch (command.name) {
+    case "help":
+      print(usage());
+      return 0;
+    case "inspect": {
+      const { dropped, ...manuscript } = await read(command.file);
+      const inspection = inspect(manuscript, dropped);
+      print(command.json ? JSON.stringify(inspection, null, 2) : inspectionText(inspection));
+      return 0;
+    }
+    case "proof": {
+      const { doc } = await read(command.file);
+      const findings = readProof(indexDocument(doc));
+      if (command.json) print(JSON.stringify(findings, null, 2));
+      else
+        print(
+          findings.length === 0
+            ? "Nothing found."
+            : findings.map((finding) => `${finding.kind}: ${finding.says}`).join("\n"),
+        );
+      return findings.some((finding) => finding.kind === "adrift") ? 1 : 0;
+    }
+    case "convert": {
+      const format = formatOf(command.to);
+      if (!format)
+        throw new Stop(
+          `${command.to}: This kind of file is not known. Known are .md, .html, .txt and .gaterope.json.`,
+        );
+      const { doc: read_, pictures } = await read(command.from);
+      let doc =
+        command.title === null
+          ? read_
+          : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
+      if (command.contents) doc = withContents(doc, command.contents);
+      if (command.returns > 0) doc = withReturns(doc, command.returns);
+      writeWhole(
+        command.to,
+        writeFile({ doc, pictures }, format, { fonts: format === "html" ? exportFonts(ROOT) : [] }).text,
+      );
+      return 0;
+    }
+  }
+}
+
+/** Writes beside the place and renames, so that a file never appears half written. */
+function writeWhole(file: string, text: string): void {
+  const beside = `${file}.${process.pid}.part`;
+  try {
+    writeFileSync(beside, text);
+    renameSync(beside, file);
+  } catch (error) {
+    rmSync(beside, { force: true });
+    throw new Stop(`${file}: ${reasonOf(error)}`);
+  }
+}
+
+function reasonOf(error: unknown): string {
+  const code = (error as NodeJS.ErrnoException).code;
+  const known: Record<string, string> = {
+    ENOENT: "There is no such file or folder.",
+    EISDIR: "This is a folder, not a file.",
+    EACCES: "There is no permission for it.",
+    ENOSPC: "The disk is full.",
+  };
+  return (code && known[code]) ?? (error instanceof Error ? error.message : String(error));
+}
+
+function print(text: string): void {
+  process.stdout.write(text + "\n");
+}
+
+// A reader that closes the pipe early (head, less) is no error.
+process.stdout.on("error", (error: NodeJS.ErrnoException) =>
+  process.exit(error.code === "EPIPE" ? 0 : CANNOT_READ),
+);
+
+try {
+  process.exitCode = await run(readCommand(process.argv.slice(2)));
+} catch (error) {
+  if (!(error instanceof Stop || error instanceof UsageError)) throw error;
+  process.stderr.write(`gate-rope: ${error.message}\n`);
+  process.exitCode = CANNOT_READ;
+}

@@ -1,0 +1,88 @@
+import type { Manuscript } from "@/core/document";
+import { headingNumbers, indexDocument } from "@/core/destinations";
+import type { Dropped } from "@/core/formats";
+import { resolveLinks } from "@/core/links";
+
+/** What `gate-rope inspect --json` prints. */
+export interface Inspection {
+  title: string;
+  words: number;
+  headings: { level: number; number: string; text: string; anchor: string }[];
+  bookmarks: { name: string; anchor: string; kind: "range" | "point" | "block" }[];
+  links: { text: string; kind: string; to: string; lands: boolean; why: string | null }[];
+  figures: { caption: string; alt: string; anchor: string }[];
+  tables: { caption: string; anchor: string }[];
+  notes: [];
+  dropped: readonly Dropped[];
+}
+
+/** What is in a document. */
+export function inspect({ doc }: Manuscript, dropped: readonly Dropped[]): Inspection {
+  const index = indexDocument(doc);
+  const anchor = (id: Parameters<typeof index.anchors.of>[0]) => index.anchors.of(id) ?? "";
+  const numbers = headingNumbers(index.headings);
+  return {
+    title: doc.attrs.title as string,
+    words: index.words,
+    headings: index.headings.map((heading, i) => ({
+      level: heading.level,
+      number: numbers[i]!,
+      text: heading.name,
+      anchor: anchor(heading.id),
+    })),
+    bookmarks: index.bookmarks.map(({ id, name, shape }) => ({ name, anchor: anchor(id), kind: shape })),
+    links: resolveLinks(index).map((link) => ({
+      text: link.text,
+      kind: link.target.kind,
+      to:
+        link.target.kind === "web"
+          ? link.target.url
+          : link.target.kind === "mail"
+            ? link.target.address
+            : link.lands
+              ? anchor(link.target.id)
+              : (link.target.was ?? ""),
+      lands: link.lands,
+      why: link.lands ? null : link.why,
+    })),
+    figures: index.figures.map((figure) => ({
+      caption: doc.nodeAt(figure.pos)!.textContent,
+      alt: doc.nodeAt(figure.pos)!.attrs.alt as string,
+      anchor: anchor(figure.id),
+    })),
+    tables: index.tables.map((table) => ({ caption: table.name, anchor: anchor(table.id) })),
+    notes: [],
+    dropped,
+  };
+}
+
+/** The same for people. */
+export function inspectionText(inspection: Inspection): string {
+  const adrift = inspection.links.filter((link) => !link.lands);
+  const lines = [
+    inspection.title,
+    `${inspection.words} words, ${inspection.headings.length} headings, ${inspection.bookmarks.length} bookmarks, ` +
+      `${inspection.links.length} links (${adrift.length} adrift), ${inspection.figures.length} figures, ${inspection.tables.length} tables`,
+    "",
+    ...inspection.headings.map(
+      ({ level, number, text, anchor }) => `${"  ".repeat(level - 1)}${number} ${text}  #${anchor}`,
+    ),
+    ...list(
+      "Bookmarks",
+      inspection.bookmarks.map(({ name, anchor, kind }) => `${name}  #${anchor}  (${kind})`),
+    ),
+    ...list(
+      "Links adrift",
+      adrift.map(({ text, why }) => `${text}: ${why ?? ""}`),
+    ),
+    ...list(
+      "Left out",
+      inspection.dropped.map(({ what, count, why }) => `${what}, ${count}: ${why}`),
+    ),
+  ];
+  return lines.join("\n");
+}
+
+function list(title: string, entries: readonly string[]): string[] {
+  return entries.length > 0 ? ["", title, ...entries.map((entry) => `  ${entry}`)] : [];
+}

@@ -1,0 +1,14 @@
+/** Unit tests stand beside the code they test; native ES modules, so that ESM-only packages load as they are. */
+export default {
+  testEnvironment: "node",
+  roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo"],
+  testMatch: ["**/*.test.ts"],
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^#tests/(.*)$": "<rootDir>/tests/$1" },
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022" }, module: { type: "es6" } },
+    ],
+  },
+};

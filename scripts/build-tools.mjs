@@ -1,0 +1,31 @@
+/** Bundles what runs outside Next.js: the command line, and the thread that reads files. Takes a fraction of a second. */
+import { chmodSync, mkdirSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+
+const root = fileURLToPath(new URL("..", import.meta.url));
+
+export async function buildTools() {
+  const { build } = await import("esbuild");
+  mkdirSync(`${root}/dist`, { recursive: true });
+  await build({
+    absWorkingDir: root,
+    entryPoints: {
+      "gate-rope": "cli/gate-rope.ts",
+      "reading-thread": "src/reading-thread/thread.ts",
+      seed: "demo/seed.ts",
+    },
+    outdir: "dist",
+    outExtension: { ".js": ".mjs" },
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    external: ["better-sqlite3"],
+    banner: {
+      js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);',
+    },
+    logLevel: "error",
+    legalComments: "none",
+  });
+  chmodSync(`${root}/dist/gate-rope.mjs`, 0o755);
+}

@@ -1,0 +1,59 @@
+import type { DestinationId, LinkTarget } from "@/core/document";
+
+interface Place {
+  readonly id: DestinationId;
+  /** What it is called in lists: a heading's text, a bookmark's name, a caption. */
+  readonly name: string;
+  /** Position in the document where it begins. */
+  readonly pos: number;
+  /** Position where it ends: for a point the same as `pos`. */
+  readonly end: number;
+  /** Which block of the document it begins in, counted from 0. */
+  readonly block: number;
+}
+
+/** A heading; it opens a section. */
+export interface Heading extends Place {
+  readonly kind: "heading";
+  readonly level: number;
+  /** Words of the document that stand before it. */
+  readonly wordsBefore: number;
+}
+
+/** A bookmark that stands somewhere in the document. */
+export interface Bookmark extends Place {
+  readonly kind: "bookmark";
+  readonly shape: "range" | "point" | "block";
+  readonly note: string;
+  readonly followUp: boolean;
+  /** The words a range covers; empty for points and blocks. */
+  readonly text: string;
+}
+
+/** A figure, table or contents list as a destination. */
+export interface BlockDestination extends Place {
+  readonly kind: "figure" | "table" | "contents";
+}
+
+/** Anything a link can land on. */
+export type Destination = Heading | Bookmark | BlockDestination;
+
+/** A link as it stands in the document. */
+export interface LinkPlace {
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+  readonly target: LinkTarget;
+  readonly block: number;
+}
+
+/** A heading with all that follows it, up to the next heading of the same or a higher rank. */
+export interface Section {
+  readonly heading: Heading;
+  /** Place of the parent section in the list of sections, or -1. */
+  readonly parent: number;
+  /** Position and block where the section ends (exclusive). */
+  readonly end: number;
+  readonly endBlock: number;
+  readonly words: number;
+}

@@ -1,0 +1,8 @@
+/**
+ * Where a link can land: the index of a document's headings, sections, bookmarks, figures, tables and links in order of
+ * place, kept current at the cost of what changed, and the public names (anchors) of all destinations.
+ */
+export { DocumentIndex, indexDocument } from "./document-index";
+export type { BlockDestination, Bookmark, Destination, Heading, LinkPlace, Section } from "./destination";
+export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
+export { headingNumbers } from "./numbers";

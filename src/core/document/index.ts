@@ -1,0 +1,38 @@
+/**
+ * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets, and the
+ * step that changes the registry. Everything else in the core is derived from this.
+ */
+export { schema, COLOUR, type Alignment, type BlockKind } from "./schema";
+export { asId, newId, type DestinationId } from "./ids";
+export {
+  addressOf,
+  decodeSafely,
+  isSafeAddress,
+  linkTargetSchema,
+  schemeOf,
+  targetFromAddress,
+  type LinkTarget,
+} from "./target";
+export {
+  EMPTY_REGISTRY,
+  anchorSchema,
+  bookmarkEntry,
+  registrySchema,
+  type AnchorEntry,
+  type BookmarkEntry,
+  type Registry,
+} from "./registry";
+export { RegistryStep, type BookmarkField, type RegistryChange } from "./registry-step";
+export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
+export { createDocument, idOf, withId, withIds, type DocumentAttributes } from "./create";
+export {
+  PICTURE_TYPES,
+  pictureName,
+  pictureTypeOf,
+  recognisePicture,
+  type Picture,
+  type PictureType,
+  type Pictures,
+} from "./pictures";
+export { countWords, lineOf, shortened } from "./text";
+export type { Manuscript } from "./manuscript";

@@ -1,0 +1,107 @@
+import type { Node, Schema } from "prosemirror-model";
+import { Step, StepMap, StepResult } from "prosemirror-transform";
+import { z } from "zod";
+import type { DestinationId } from "./ids";
+import {
+  anchorEntrySchema,
+  bookmarkEntrySchema,
+  type AnchorEntry,
+  type BookmarkEntry,
+  type Registry,
+} from "./registry";
+
+/**
+ * A change of one field of one entry, or of a whole entry (null takes it away). Fields are addressed one by one so that
+ * two people can change the name and the note of one bookmark at the same time.
+ */
+export type RegistryChange =
+  | { part: "bookmarks"; id: DestinationId; entry: BookmarkEntry | null }
+  | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
+  | { part: "anchors"; id: DestinationId; entry: AnchorEntry | null };
+
+export type BookmarkField = "name" | "note" | "followUp" | "removed";
+
+const id = z
+  .string()
+  .max(64)
+  .transform((value) => value as DestinationId);
+const textField = z.enum(["name", "note"]);
+const flagField = z.enum(["followUp", "removed"]);
+
+const changeSchema: z.ZodType<RegistryChange> = z.union([
+  z.strictObject({ part: z.literal("bookmarks"), id, entry: bookmarkEntrySchema.nullable() }),
+  z.strictObject({ part: z.literal("bookmarks"), id, field: textField, value: z.string().max(100_000) }),
+  z.strictObject({ part: z.literal("bookmarks"), id, field: flagField, value: z.boolean() }),
+  z.strictObject({ part: z.literal("anchors"), id, entry: anchorEntrySchema.nullable() }),
+]);
+
+/** Changes the registry of a document and nothing of its content, so it needs no positions and maps to itself. */
+export class RegistryStep extends Step {
+  constructor(readonly change: RegistryChange) {
+    super();
+  }
+
+  override apply(doc: Node): StepResult {
+    const registry = doc.attrs.registry as Registry;
+    const change = this.change;
+    if ("field" in change) {
+      const before = registry.bookmarks[change.id];
+      if (!before) return StepResult.fail("The bookmark is not there any more.");
+      return StepResult.ok(
+        withEntry(doc, registry, "bookmarks", change.id, { ...before, [change.field]: change.value }),
+      );
+    }
+    return StepResult.ok(withEntry(doc, registry, change.part, change.id, change.entry));
+  }
+
+  override invert(doc: Node): Step {
+    const registry = doc.attrs.registry as Registry;
+    const change = this.change;
+    if ("field" in change) {
+      const before = registry.bookmarks[change.id];
+      return new RegistryStep(before ? { ...change, value: before[change.field] } : change);
+    }
+    return new RegistryStep(
+      change.part === "bookmarks"
+        ? { part: "bookmarks", id: change.id, entry: registry.bookmarks[change.id] ?? null }
+        : { part: "anchors", id: change.id, entry: registry.anchors[change.id] ?? null },
+    );
+  }
+
+  override map(): Step {
+    return this;
+  }
+
+  override getMap(): StepMap {
+    return StepMap.empty;
+  }
+
+  override toJSON() {
+    return { stepType: "registry", change: this.change };
+  }
+
+  static override fromJSON(_schema: Schema, json: unknown): RegistryStep {
+    const parsed = z.object({ change: changeSchema }).safeParse(json);
+    if (!parsed.success) throw new RangeError("Not a registry step: " + z.prettifyError(parsed.error));
+    return new RegistryStep(parsed.data.change);
+  }
+}
+
+Step.jsonID("registry", RegistryStep);
+
+function withEntry(
+  doc: Node,
+  registry: Registry,
+  part: keyof Registry,
+  key: DestinationId,
+  entry: BookmarkEntry | AnchorEntry | null,
+): Node {
+  const entries: Record<string, BookmarkEntry | AnchorEntry> = { ...registry[part] };
+  if (entry) entries[key] = entry;
+  else delete entries[key];
+  return doc.type.create(
+    { ...doc.attrs, registry: { ...registry, [part]: entries } },
+    doc.content,
+    doc.marks,
+  );
+}

@@ -1,0 +1,72 @@
+import { z } from "zod";
+import type { DestinationId } from "./ids";
+
+/** What a document knows of one bookmark. Where it stands is carried by the content, not kept here. */
+export interface BookmarkEntry {
+  readonly kind: "range" | "point" | "block";
+  /** Any wording. */
+  readonly name: string;
+  /** For a block bookmark: the id of the block it names. */
+  readonly block: DestinationId | null;
+  readonly note: string;
+  readonly followUp: boolean;
+  /** Removed by an author; the entry stays so that links that led here can say what they meant. */
+  readonly removed: boolean;
+}
+
+/** The public name of a destination once it is published or read from a file, with the earlier ones. */
+export interface AnchorEntry {
+  readonly anchor: string;
+  readonly aliases: readonly string[];
+}
+
+/** Names and public names of a document's destinations, keyed by permanent id. */
+export interface Registry {
+  readonly bookmarks: Readonly<Record<string, BookmarkEntry>>;
+  readonly anchors: Readonly<Record<string, AnchorEntry>>;
+}
+
+export const EMPTY_REGISTRY: Registry = { bookmarks: {}, anchors: {} };
+
+const nameSchema = z.string().max(20_000);
+
+/** Checks one bookmark entry. */
+export const bookmarkEntrySchema = z.strictObject({
+  kind: z.enum(["range", "point", "block"]),
+  name: nameSchema,
+  block: z
+    .string()
+    .max(64)
+    .transform((id) => id as DestinationId)
+    .nullable(),
+  note: z.string().max(100_000),
+  followUp: z.boolean(),
+  removed: z.boolean(),
+});
+
+/** An NCName (Namespaces in XML 1.0), at most 40 characters: valid as a public name everywhere at once. */
+export const anchorSchema = z
+  .string()
+  .max(200)
+  .regex(/^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u, "not a valid anchor");
+
+/** Checks the public names of one destination. Aliases may be any anchor an older file used. */
+export const anchorEntrySchema = z.strictObject({
+  anchor: anchorSchema,
+  aliases: z.array(z.string().min(1).max(200)).max(1_000),
+});
+
+/** Checks a whole registry that comes from outside. */
+export const registrySchema: z.ZodType<Registry> = z.strictObject({
+  bookmarks: z.record(z.string().max(64), bookmarkEntrySchema),
+  anchors: z.record(z.string().max(64), anchorEntrySchema),
+});
+
+/** A new bookmark's entry with everything but its kind and name at rest. */
+export function bookmarkEntry(
+  kind: BookmarkEntry["kind"],
+  name: string,
+  block?: DestinationId,
+): BookmarkEntry {
+  return { kind, name, block: block ?? null, note: "", followUp: false, removed: false };
+}

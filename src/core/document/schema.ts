@@ -1,0 +1,403 @@
+import { Schema, type Attrs, type DOMOutputSpec, type MarkSpec, type NodeSpec } from "prosemirror-model";
+import { EMPTY_REGISTRY, registrySchema } from "./registry";
+import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
+import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
+
+/** How a paragraph or heading stands between its margins; null follows the style. */
+export type Alignment = "left" | "center" | "right" | "justify" | null;
+
+const id = { default: null, validate: "string|null" };
+const alignment = {
+  default: null,
+  validate: (value: unknown) => {
+    if (value !== null && !["left", "center", "right", "justify"].includes(value as string))
+      throw new RangeError("not an alignment");
+  },
+};
+const wholeNumber = (least: number, most: number) => (value: unknown) => {
+  if (!Number.isInteger(value) || (value as number) < least || (value as number) > most)
+    throw new RangeError(`not a whole number from ${least} to ${most}`);
+};
+
+function alignmentOf(element: HTMLElement): Alignment {
+  const named = element.style.textAlign || element.getAttribute("align") || "";
+  return named === "left" || named === "center" || named === "right" || named === "justify" ? named : null;
+}
+
+function blockAttributes(attrs: Attrs): Record<string, string> {
+  const out: Record<string, string> = {};
+  if (attrs.id) out["data-id"] = attrs.id as string;
+  if (attrs.align) out.style = `text-align: ${attrs.align as string}`;
+  return out;
+}
+
+const readBlock = (element: HTMLElement) => ({
+  id: element.getAttribute("data-id"),
+  align: alignmentOf(element),
+});
+const readId = (element: HTMLElement) => ({ id: element.getAttribute("data-id") });
+const headingRule = (level: number) => ({
+  tag: `h${level}`,
+  getAttrs: (element: HTMLElement) => ({ ...readBlock(element), level }),
+});
+
+const cellAttributes = {
+  colspan: { default: 1, validate: wholeNumber(1, 1000) },
+  rowspan: { default: 1, validate: wholeNumber(1, 10_000) },
+  colwidth: { default: null },
+  align: alignment,
+};
+function readCell(element: HTMLElement) {
+  const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), 1000);
+  return { colspan: span("colspan"), rowspan: span("rowspan"), align: alignmentOf(element) };
+}
+function cellDOM(tag: "td" | "th", attrs: Attrs): DOMOutputSpec {
+  const out: Record<string, string> = {};
+  if (attrs.colspan !== 1) out.colspan = String(attrs.colspan);
+  if (attrs.rowspan !== 1) out.rowspan = String(attrs.rowspan);
+  if (attrs.align) out.style = `text-align: ${attrs.align as string}`;
+  return [tag, out, 0];
+}
+
+/*
+ * `doc > block+` is flat: a section is not a node. Lists, quotations and tables nest inside their block, and there only
+ * `inner` blocks stand. Paragraph comes first because the first kind is what ProseMirror fills a gap with.
+ */
+const nodes = {
+  doc: {
+    content: "block+",
+    attrs: {
+      title: { default: "", validate: "string" },
+      language: { default: "en", validate: "string" },
+      registry: { default: EMPTY_REGISTRY, validate: (value) => void registrySchema.parse(value) },
+      returns: { default: RETURNS_NONE, validate: (value) => void returnRuleSchema.parse(value) },
+    },
+  },
+  paragraph: {
+    group: "block inner",
+    content: "inline*",
+    attrs: { id, align: alignment },
+    parseDOM: [{ tag: "p", getAttrs: readBlock }],
+    toDOM: (node) => ["p", blockAttributes(node.attrs), 0],
+  },
+  heading: {
+    group: "block",
+    content: "inline*",
+    defining: true,
+    attrs: { id, align: alignment, level: { default: 1, validate: wholeNumber(1, 6) } },
+    parseDOM: [1, 2, 3, 4, 5, 6].map(headingRule),
+    toDOM: (node) => [`h${node.attrs.level as number}`, blockAttributes(node.attrs), 0],
+  },
+  bullet_list: {
+    group: "block inner",
+    content: "list_item+",
+    attrs: { id },
+    parseDOM: [{ tag: "ul", getAttrs: readId }],
+    toDOM: (node) => ["ul", blockAttributes(node.attrs), 0],
+  },
+  ordered_list: {
+    group: "block inner",
+    content: "list_item+",
+    attrs: { id, start: { default: 1, validate: wholeNumber(0, 1_000_000) } },
+    parseDOM: [
+      {
+        tag: "ol",
+        getAttrs: (element: HTMLElement) => ({
+          ...readId(element),
+          start: Number(element.getAttribute("start") ?? 1) || 1,
+        }),
+      },
+    ],
+    toDOM: (node) => [
+      "ol",
+      {
+        ...blockAttributes(node.attrs),
+        ...(node.attrs.start === 1 ? {} : { start: String(node.attrs.start) }),
+      },
+      0,
+    ],
+  },
+  list_item: {
+    content: "paragraph inner*",
+    defining: true,
+    parseDOM: [{ tag: "li" }],
+    toDOM: () => ["li", 0],
+  },
+  quotation: {
+    group: "block inner",
+    content: "inner+",
+    defining: true,
+    attrs: { id },
+    parseDOM: [{ tag: "blockquote", getAttrs: readId }],
+    toDOM: (node) => ["blockquote", blockAttributes(node.attrs), 0],
+  },
+  code_block: {
+    group: "block inner",
+    content: "text*",
+    marks: "bookmark",
+    code: true,
+    defining: true,
+    attrs: { id, language: { default: "", validate: "string" } },
+    parseDOM: [{ tag: "pre", preserveWhitespace: "full", getAttrs: readId }],
+    toDOM: (node) => ["pre", blockAttributes(node.attrs), ["code", 0]],
+  },
+  figure: {
+    group: "block",
+    content: "inline*",
+    isolating: true,
+    attrs: {
+      id,
+      /** Name of a stored picture, see pictures.ts; empty where the picture is missing. */
+      picture: { default: "", validate: "string" },
+      alt: { default: "", validate: "string" },
+    },
+    parseDOM: [
+      {
+        tag: "figure[data-picture]",
+        contentElement: "figcaption",
+        getAttrs: (element: HTMLElement) => ({
+          ...readId(element),
+          picture: element.getAttribute("data-picture") ?? "",
+          alt: element.getAttribute("data-alt") ?? "",
+        }),
+      },
+    ],
+    toDOM: (node) => [
+      "figure",
+      {
+        ...blockAttributes(node.attrs),
+        "data-picture": node.attrs.picture as string,
+        "data-alt": node.attrs.alt as string,
+      },
+      ["figcaption", 0],
+    ],
+  },
+  table: {
+    group: "block",
+    content: "table_caption table_grid",
+    isolating: true,
+    attrs: { id },
+    parseDOM: [{ tag: "div[data-table]", getAttrs: readId }],
+    toDOM: (node) => ["div", { ...blockAttributes(node.attrs), "data-table": "" }, 0],
+  },
+  table_caption: {
+    content: "inline*",
+    defining: true,
+    parseDOM: [{ tag: "div[data-caption]" }],
+    toDOM: () => ["div", { "data-caption": "", class: "table-caption" }, 0],
+  },
+  table_grid: {
+    content: "table_row+",
+    tableRole: "table",
+    isolating: true,
+    parseDOM: [{ tag: "table" }],
+    toDOM: () => ["table", ["tbody", 0]],
+  },
+  table_row: {
+    content: "(table_cell | table_header)*",
+    tableRole: "row",
+    parseDOM: [{ tag: "tr" }],
+    toDOM: () => ["tr", 0],
+  },
+  table_cell: {
+    content: "inner+",
+    tableRole: "cell",
+    isolating: true,
+    attrs: cellAttributes,
+    parseDOM: [{ tag: "td", getAttrs: readCell }],
+    toDOM: (node) => cellDOM("td", node.attrs),
+  },
+  table_header: {
+    content: "inner+",
+    tableRole: "header_cell",
+    isolating: true,
+    attrs: cellAttributes,
+    parseDOM: [{ tag: "th", getAttrs: readCell }],
+    toDOM: (node) => cellDOM("th", node.attrs),
+  },
+  rule: {
+    group: "block",
+    attrs: { id },
+    parseDOM: [{ tag: "hr:not([data-page-break])", getAttrs: readId }],
+    toDOM: (node) => ["hr", blockAttributes(node.attrs)],
+  },
+  page_break: {
+    group: "block",
+    attrs: { id },
+    parseDOM: [{ tag: "hr[data-page-break]", priority: 60, getAttrs: readId }],
+    toDOM: (node) => ["hr", { ...blockAttributes(node.attrs), "data-page-break": "", class: "page-break" }],
+  },
+  contents_list: {
+    group: "block",
+    atom: true,
+    attrs: {
+      id,
+      heading: { default: "Contents", validate: "string" },
+      from: { default: 1, validate: wholeNumber(1, 6) },
+      to: { default: 3, validate: wholeNumber(1, 6) },
+    },
+    parseDOM: [
+      {
+        tag: "nav[data-contents]",
+        getAttrs: (element: HTMLElement) => ({
+          ...readId(element),
+          heading: element.getAttribute("data-contents") ?? "Contents",
+          from: Number(element.getAttribute("data-from")) || 1,
+          to: Number(element.getAttribute("data-to")) || 3,
+        }),
+      },
+    ],
+    toDOM: (node) => [
+      "nav",
+      {
+        ...blockAttributes(node.attrs),
+        "data-contents": node.attrs.heading as string,
+        "data-from": String(node.attrs.from),
+        "data-to": String(node.attrs.to),
+      },
+    ],
+  },
+  text: { group: "inline" },
+  hard_break: {
+    group: "inline",
+    inline: true,
+    selectable: false,
+    parseDOM: [{ tag: "br" }],
+    toDOM: () => ["br"],
+    leafText: () => "\n",
+  },
+  bookmark_point: {
+    group: "inline",
+    inline: true,
+    atom: true,
+    selectable: false,
+    attrs: { id: { validate: "string" } },
+    parseDOM: [
+      {
+        tag: "a[data-point]",
+        getAttrs: (element: HTMLElement) => ({ id: element.getAttribute("data-point") }),
+      },
+    ],
+    toDOM: (node) => ["a", { "data-point": node.attrs.id as string, class: "bookmark-point" }],
+    leafText: () => "",
+  },
+} satisfies Record<string, NodeSpec>;
+
+const simple = (tag: string, ...rules: { tag: string }[]): MarkSpec => ({
+  parseDOM: [{ tag }, ...rules],
+  toDOM: () => [tag, 0],
+});
+
+const marks = {
+  link: {
+    attrs: { target: { validate: (value) => void linkTargetSchema.parse(value) } },
+    inclusive: false,
+    parseDOM: [
+      {
+        tag: "a[data-target]",
+        priority: 60,
+        getAttrs: (element: HTMLElement) => {
+          try {
+            const parsed = linkTargetSchema.safeParse(JSON.parse(element.getAttribute("data-target") ?? ""));
+            return parsed.success ? { target: parsed.data } : false;
+          } catch {
+            return false;
+          }
+        },
+      },
+      {
+        tag: "a[href]:not([href^='#'])",
+        getAttrs: (element: HTMLElement) => {
+          const target = targetFromAddress(element.getAttribute("href") ?? "");
+          return target ? { target } : false;
+        },
+      },
+    ],
+    toDOM: (mark) => [
+      "a",
+      { "data-target": JSON.stringify(mark.attrs.target as LinkTarget), class: "link" },
+      0,
+    ],
+  },
+  bookmark: {
+    attrs: { id: { validate: "string" } },
+    inclusive: false,
+    excludes: "",
+    parseDOM: [
+      {
+        tag: "span[data-bookmark]",
+        getAttrs: (element: HTMLElement) => ({ id: element.getAttribute("data-bookmark") }),
+      },
+    ],
+    toDOM: (mark) => ["span", { "data-bookmark": mark.attrs.id as string, class: "bookmark-range" }, 0],
+  },
+  strong: {
+    ...simple("strong"),
+    parseDOM: [
+      { tag: "strong" },
+      {
+        tag: "b",
+        getAttrs: (element: HTMLElement) => (element.style.fontWeight === "normal" ? false : null),
+      },
+      { style: "font-weight=bold" },
+    ],
+  },
+  emphasis: {
+    ...simple("em"),
+    parseDOM: [{ tag: "em" }, { tag: "i" }, { style: "font-style=italic" }],
+  },
+  underline: { ...simple("u"), parseDOM: [{ tag: "u" }, { style: "text-decoration=underline" }] },
+  strike: {
+    ...simple("s"),
+    parseDOM: [{ tag: "s" }, { tag: "del" }, { style: "text-decoration=line-through" }],
+  },
+  superscript: { ...simple("sup"), excludes: "superscript subscript" },
+  subscript: { ...simple("sub"), excludes: "superscript subscript" },
+  colour: {
+    attrs: {
+      colour: {
+        validate: (value) => {
+          if (!COLOUR.test(value as string)) throw new RangeError("not a colour");
+        },
+      },
+    },
+    parseDOM: [
+      {
+        tag: "span[data-colour]",
+        getAttrs: (element: HTMLElement) => ({ colour: element.getAttribute("data-colour") }),
+      },
+    ],
+    toDOM: (mark) => [
+      "span",
+      { "data-colour": mark.attrs.colour as string, style: `color: ${mark.attrs.colour as string}` },
+      0,
+    ],
+  },
+  size: {
+    attrs: { percent: { validate: wholeNumber(50, 400) } },
+    parseDOM: [
+      {
+        tag: "span[data-size]",
+        getAttrs: (element: HTMLElement) => ({ percent: Number(element.getAttribute("data-size")) }),
+      },
+    ],
+    toDOM: (mark) => [
+      "span",
+      { "data-size": String(mark.attrs.percent), style: `font-size: ${mark.attrs.percent as number}%` },
+      0,
+    ],
+  },
+  code: { ...simple("code"), code: true },
+} satisfies Record<string, MarkSpec>;
+
+/** A colour as it may stand in a document: six hexadecimal digits. */
+export const COLOUR = /^#[0-9a-f]{6}$/i;
+
+/** The one schema of every Gate Rope document. */
+export const schema = new Schema<keyof typeof nodes, keyof typeof marks>({ nodes, marks });
+
+/** The kinds of block that stand directly in a document. */
+export type BlockKind = Exclude<
+  keyof typeof nodes,
+  "doc" | "text" | "hard_break" | "bookmark_point" | "list_item" | `table_${string}`
+>;

@@ -1,0 +1,49 @@
+import type { Node } from "prosemirror-model";
+
+/** The words of a node as one line: line breaks and block borders become one space, ends trimmed. */
+export function lineOf(node: Node): string {
+  return node.textBetween(0, node.content.size, " ", spaceForBreak).replace(/\s+/gu, " ").trim();
+}
+
+function spaceForBreak(leaf: Node): string {
+  return leaf.type.name === "hard_break" ? " " : "";
+}
+
+const WORD = /[\p{L}\p{N}\p{M}]+(?:['’.,-][\p{L}\p{N}\p{M}]+)*/gu;
+const IDEOGRAPHS = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/gu;
+
+/** How many words a text has. Scripts that write no spaces between words count a sign as a word. */
+export function countWords(text: string): number {
+  if (/^[\x20-\x7e]*$/.test(text)) return countAsciiWords(text);
+  const signs = text.match(IDEOGRAPHS)?.length ?? 0;
+  const rest = signs > 0 ? text.replace(IDEOGRAPHS, " ") : text;
+  return signs + (rest.match(WORD)?.length ?? 0);
+}
+
+/** The common case without regular expressions: a run between spaces is a word if it holds a letter or digit. */
+function countAsciiWords(text: string): number {
+  let count = 0;
+  let inWord = false;
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (code === 32 || code === 47) inWord = false;
+    else if (!inWord && isAsciiWordSign(code)) {
+      inWord = true;
+      count++;
+    }
+  }
+  return count;
+}
+
+function isAsciiWordSign(code: number): boolean {
+  return (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57);
+}
+
+/** A text cut to a number of characters, at a word's end where one is near, with an ellipsis. */
+export function shortened(text: string, most: number): string {
+  const signs = Array.from(text.slice(0, most * 2 + 2));
+  if (signs.length <= most) return text;
+  const cut = signs.slice(0, most - 1).join("");
+  const space = cut.lastIndexOf(" ");
+  return (space > cut.length * 0.6 ? cut.slice(0, space) : cut) + "…";
+}

@@ -1,0 +1,105 @@
+import { z } from "zod";
+import {
+  createDocument,
+  pictureName,
+  recognisePicture,
+  schema,
+  type Manuscript,
+  type Picture,
+} from "@/core/document";
+import { fromBase64 } from "../base64";
+import { LIMITS } from "../intake/limits";
+import type { ReadContext } from "../intake/read-context";
+import { ReadError } from "../intake/read-error";
+import { fileSchema } from "./file-schema";
+
+/** Reads a `.gaterope.json` file. It is checked whole before anything is made of it. */
+export function readGateRope(text: string, context: ReadContext): Manuscript {
+  const json = parseJson(text);
+  checkSize(json);
+  context.progress(0.3);
+  const parsed = fileSchema.safeParse(json);
+  if (!parsed.success) {
+    const issue = deepest(parsed.error.issues);
+    const where = issue.path.length > 0 ? ` at ${issue.path.slice(0, 12).join(".")}` : "";
+    throw new ReadError(`The file is not a Gate Rope document: ${issue.message}${where}.`);
+  }
+  context.progress(0.6);
+  const { document, pictures } = parsed.data;
+  try {
+    const doc = schema.nodeFromJSON(document);
+    doc.check();
+    const whole = createDocument(doc.content.content);
+    return { doc: doc.type.create(doc.attrs, whole.content), pictures: readPictures(pictures, context) };
+  } catch (error) {
+    throw new ReadError(
+      `The file is not a Gate Rope document: ${error instanceof Error ? error.message : "it cannot be built"}.`,
+    );
+  }
+}
+
+/** A union tells the failures of all its members; the one that got furthest says most. */
+function deepest(issues: readonly z.core.$ZodIssue[]): { path: PropertyKey[]; message: string } {
+  let best: { path: PropertyKey[]; message: string } = { path: [], message: "it is empty" };
+  const queue = issues.map((issue) => ({ issue, path: issue.path as PropertyKey[] }));
+  for (let next = queue.pop(); next; next = queue.pop()) {
+    const { issue, path } = next;
+    if (path.length >= best.path.length) best = { path, message: issue.message };
+    if (issue.code === "invalid_union")
+      for (const branch of issue.errors)
+        for (const inside of branch) queue.push({ issue: inside, path: [...path, ...inside.path] });
+  }
+  return best;
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ""));
+  } catch (error) {
+    const message = error instanceof Error ? error.message : "";
+    const position = Number(
+      /position (\d+)/.exec(message)?.[1] ?? (/end of JSON/.test(message) ? text.length : NaN),
+    );
+    const line = Number.isNaN(position) ? null : text.slice(0, position).split("\n").length;
+    const cut = Number.isNaN(position) || position >= text.trimEnd().length;
+    throw new ReadError(
+      cut ? "The file is cut off: its JSON does not end." : "The file is not valid JSON.",
+      line,
+    );
+  }
+}
+
+/** Depth and number of nodes are bounded before anything recursive sees the file. */
+function checkSize(json: unknown): void {
+  const stack: { value: unknown; depth: number }[] = [{ value: json, depth: 0 }];
+  let blocks = 0;
+  for (let next = stack.pop(); next; next = stack.pop()) {
+    const { value, depth } = next;
+    if (typeof value !== "object" || value === null) continue;
+    if (depth > LIMITS.nesting * 6)
+      throw new ReadError("The file is nested deeper than any Gate Rope document.");
+    if (!Array.isArray(value) && "type" in value && !("text" in value) && ++blocks > LIMITS.blocks * 4)
+      throw new ReadError(
+        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
+      );
+    for (const inside of Object.values(value)) stack.push({ value: inside, depth: depth + 1 });
+  }
+}
+
+function readPictures(
+  stored: z.infer<typeof fileSchema>["pictures"],
+  context: ReadContext,
+): Map<string, Picture> {
+  const pictures = new Map<string, Picture>();
+  for (const [name, { data }] of Object.entries(stored)) {
+    const bytes = fromBase64(data);
+    const picture = bytes && bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
+    if (picture && pictureName(picture) === name) pictures.set(name, picture);
+    else
+      context.dropped.add(
+        "picture that cannot be shown",
+        "Its bytes are damaged or not those its name tells.",
+      );
+  }
+  return pictures;
+}

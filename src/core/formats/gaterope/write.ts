@@ -1,0 +1,20 @@
+import type { Manuscript } from "@/core/document";
+import { toBase64 } from "../base64";
+
+/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses. Nothing is left out. */
+export function writeGateRope({ doc, pictures }: Manuscript): { text: string; promised: [] } {
+  const used = new Set<string>();
+  doc.forEach((block) => {
+    if (block.type.name === "figure" && block.attrs.picture) used.add(block.attrs.picture as string);
+  });
+  const kept = [...pictures].filter(([name]) => used.has(name));
+  const file = {
+    format: "gaterope",
+    version: 1,
+    document: { attrs: doc.attrs, ...(doc.toJSON() as object) },
+    pictures: Object.fromEntries(
+      kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
+    ),
+  };
+  return { text: JSON.stringify(file, null, 1) + "\n", promised: [] };
+}

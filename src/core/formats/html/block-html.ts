@@ -1,0 +1,183 @@
+import type { Node } from "prosemirror-model";
+import { idOf, type DestinationId } from "@/core/document";
+import { contentsEntries, contentsTree, levelsOf, returnLinks, type ContentsBranch } from "@/core/wayfinding";
+import { attribute, escapeHtml } from "./escape";
+import type { HtmlOutput } from "./html-output";
+import { inlineHtml } from "./inline-html";
+
+/** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
+export function documentHtml(output: HtmlOutput): string {
+  const doc = output.index.doc;
+  const onBlocks = blockBookmarks(output);
+  const returns = new Map(returnLinks(output.index).map((link) => [link.block, link]));
+  const lines: string[] = [];
+  doc.forEach((block, _offset, i) => {
+    const id = idOf(block);
+    const before = id
+      ? (onBlocks.get(id) ?? []).map((bookmark) => bookmarkHtml(bookmark, output)).join("")
+      : "";
+    lines.push(before + blockHtml(block, output));
+    const back = returns.get(i + 1);
+    if (back) {
+      const words = escapeHtml(back.words);
+      lines.push(
+        `<p class="return" data-generated="return"><a href="${output.hrefOf(back.to, back.words)}">${words}</a></p>`,
+      );
+    }
+  });
+  return lines.join("\n");
+}
+
+/** The bookmarks that name whole blocks, by block. */
+function blockBookmarks(output: HtmlOutput): Map<string, DestinationId[]> {
+  const byBlock = new Map<string, DestinationId[]>();
+  for (const [id, entry] of Object.entries(output.index.registry.bookmarks))
+    if (entry.kind === "block" && entry.block && !entry.removed)
+      byBlock.set(entry.block, [...(byBlock.get(entry.block) ?? []), id as DestinationId]);
+  return byBlock;
+}
+
+/** A bookmark on a block is an empty element before it, so that the block keeps an anchor of its own. */
+function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
+  const name = output.index.registry.bookmarks[id]?.name ?? "";
+  const anchor = output.anchor(id);
+  return anchor
+    ? `${output.aliases(id)}<div${attribute("id", anchor)} data-name="${escapeHtml(name)}"></div>`
+    : "";
+}
+
+/** One block as HTML on one line (code keeps its own lines). */
+export function blockHtml(node: Node, output: HtmlOutput): string {
+  const id = idOf(node);
+  const own = id !== null && output.index.destination(id) ? attribute("id", output.anchor(id)) : "";
+  const style = node.attrs.align ? ` style="text-align: ${node.attrs.align as string}"` : "";
+  const aliases = own && id ? output.aliases(id) : "";
+  switch (node.type.name) {
+    case "heading": {
+      const tag = `h${node.attrs.level as number}`;
+      return `<${tag}${own}${style}>${aliases}${inlineHtml(node, output)}</${tag}>`;
+    }
+    case "paragraph":
+      return `<p${style}>${inlineHtml(node, output)}</p>`;
+    case "bullet_list":
+      return `<ul>${children(node, output)}</ul>`;
+    case "ordered_list":
+      return `<ol${node.attrs.start === 1 ? "" : ` start="${node.attrs.start as number}"`}>${children(node, output)}</ol>`;
+    case "list_item":
+      return `<li>${itemHtml(node, output)}</li>`;
+    case "quotation":
+      return `<blockquote>${children(node, output)}</blockquote>`;
+    case "code_block": {
+      const language = node.attrs.language as string;
+      return `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`;
+    }
+    case "figure":
+      return figureHtml(node, own, aliases, output);
+    case "table":
+      return tableHtml(node, own, aliases, output);
+    case "rule":
+      return "<hr>";
+    case "page_break":
+      return `<hr class="page-break" style="break-after: page">`;
+    case "contents_list":
+      return contentsHtml(node, own, aliases, output);
+    default:
+      throw new RangeError(`no HTML for ${node.type.name}`);
+  }
+}
+
+function children(node: Node, output: HtmlOutput): string {
+  let html = "";
+  node.forEach((child) => (html += blockHtml(child, output)));
+  return html;
+}
+
+/** An item of one plain paragraph needs no paragraph element. */
+function itemHtml(item: Node, output: HtmlOutput): string {
+  const first = item.child(0);
+  const plain =
+    item.childCount === 1 ||
+    [...Array(item.childCount - 1).keys()].every((i) => /list$/.test(item.child(i + 1).type.name));
+  if (!plain || first.attrs.align) return children(item, output);
+  let html = inlineHtml(first, output);
+  for (let i = 1; i < item.childCount; i++) html += blockHtml(item.child(i), output);
+  return html;
+}
+
+/** HTML drops a line end that follows `<pre>` at once, so one more goes before it. */
+function escapeHtmlCode(html: string): string {
+  return html.startsWith("\n") ? `\n${html}` : html;
+}
+
+function figureHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
+  const name = node.attrs.picture as string;
+  const alt = escapeHtml(node.attrs.alt as string);
+  const source = name ? output.pictureAddress(name) : "";
+  const picture = source
+    ? `<img src="${escapeHtml(source)}" alt="${alt}">`
+    : `<p class="no-picture" data-alt="${alt}">${alt || "Picture missing"}</p>`;
+  const caption = node.content.size > 0 ? `<figcaption>${inlineHtml(node, output)}</figcaption>` : "";
+  return `<figure${own}>${aliases}${picture}${caption}</figure>`;
+}
+
+function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
+  const caption = node.child(0);
+  const grid = node.child(1);
+  const heads = headerRows(grid);
+  let head = "";
+  let body = "";
+  grid.forEach((row, _offset, y) => {
+    let html = "";
+    row.forEach((cell) => (html += cellHtml(cell, y < heads, output)));
+    if (y < heads) head += `<tr>${html}</tr>`;
+    else body += `<tr>${html}</tr>`;
+  });
+  const captionHtml =
+    caption.content.size > 0 || aliases ? `<caption>${aliases}${inlineHtml(caption, output)}</caption>` : "";
+  const thead = head ? `<thead>${head}</thead>` : "";
+  const tbody = body ? `<tbody>${body}</tbody>` : "";
+  return `<div class="table"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
+}
+
+/** How many rows at the top hold header cells only. */
+export function headerRows(grid: Node): number {
+  let rows = 0;
+  while (rows < grid.childCount) {
+    const row = grid.child(rows);
+    let all = row.childCount > 0;
+    row.forEach((cell) => (all &&= cell.type.name === "table_header"));
+    if (!all) break;
+    rows++;
+  }
+  return rows;
+}
+
+function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
+  const header = cell.type.name === "table_header";
+  const spans =
+    (cell.attrs.colspan === 1 ? "" : ` colspan="${cell.attrs.colspan as number}"`) +
+    (cell.attrs.rowspan === 1 ? "" : ` rowspan="${cell.attrs.rowspan as number}"`);
+  const style = cell.attrs.align ? ` style="text-align: ${cell.attrs.align as string}"` : "";
+  const tag = header ? "th" : "td";
+  const scope = header ? ` scope="${inHead ? "col" : "row"}"` : "";
+  const only = cell.childCount === 1 && cell.child(0).type.name === "paragraph" && !cell.child(0).attrs.align;
+  return `<${tag}${scope}${spans}${style}>${only ? inlineHtml(cell.child(0), output) : children(cell, output)}</${tag}>`;
+}
+
+function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
+  const heading = node.attrs.heading as string;
+  const levels = levelsOf(node);
+  const tree = contentsTree(contentsEntries(output.index, levels));
+  const list = tree.length > 0 ? branchesHtml(tree, output) : "<p>No headings yet.</p>";
+  const options = ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`;
+  return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+}
+
+/** Branches of a contents list as nested lists of links. */
+export function branchesHtml(branches: readonly ContentsBranch[], output: HtmlOutput): string {
+  const items = branches.map((branch) => {
+    const below = branch.below.length > 0 ? branchesHtml(branch.below, output) : "";
+    return `<li><a href="${output.hrefOf(branch.id, branch.text)}">${escapeHtml(branch.text)}</a>${below}</li>`;
+  });
+  return `<ol>${items.join("")}</ol>`;
+}

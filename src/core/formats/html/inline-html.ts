@@ -1,0 +1,97 @@
+import type { Mark, Node } from "prosemirror-model";
+import type { DestinationId, LinkTarget } from "@/core/document";
+import { attribute, escapeHtml } from "./escape";
+import type { HtmlOutput } from "./html-output";
+
+/** Inline content as HTML. Marks that go on from one piece of text to the next stay open. */
+export function inlineHtml(parent: Node, output: HtmlOutput): string {
+  let html = "";
+  const open: { mark: Mark; close: string }[] = [];
+  const closeTo = (depth: number) => {
+    while (open.length > depth) html += open.pop()!.close;
+  };
+  parent.forEach((child, _offset, i) => {
+    let shared = 0;
+    while (shared < open.length && shared < child.marks.length && open[shared]!.mark.eq(child.marks[shared]!))
+      shared++;
+    closeTo(shared);
+    for (const mark of child.marks.slice(shared)) {
+      const [start, close] = markHtml(mark, parent, i, output);
+      html += start;
+      open.push({ mark, close });
+    }
+    html += leafHtml(child, output);
+  });
+  closeTo(0);
+  return html;
+}
+
+function leafHtml(node: Node, output: HtmlOutput): string {
+  if (node.isText) return escapeHtml(node.text!);
+  if (node.type.name === "hard_break") return "<br>";
+  const id = node.attrs.id as DestinationId;
+  const anchor = output.anchor(id);
+  return anchor
+    ? `${output.aliases(id)}<span${attribute("id", anchor)}${nameAttribute(id, output)}></span>`
+    : "";
+}
+
+function nameAttribute(id: DestinationId, output: HtmlOutput): string {
+  return ` data-name="${escapeHtml(output.index.registry.bookmarks[id]?.name ?? "")}"`;
+}
+
+const TAGS: Record<string, string> = {
+  strong: "strong",
+  emphasis: "em",
+  underline: "u",
+  strike: "s",
+  superscript: "sup",
+  subscript: "sub",
+  code: "code",
+};
+
+function markHtml(
+  mark: Mark,
+  parent: Node,
+  child: number,
+  output: HtmlOutput,
+): [start: string, close: string] {
+  const tag = TAGS[mark.type.name];
+  if (tag) return [`<${tag}>`, `</${tag}>`];
+  switch (mark.type.name) {
+    case "link":
+      return linkHtml(mark.attrs.target as LinkTarget, wordsUnder(mark, parent, child), output);
+    case "bookmark":
+      return rangeHtml(mark.attrs.id as DestinationId, output);
+    case "colour":
+      return [`<span style="color: ${mark.attrs.colour as string}">`, "</span>"];
+    default:
+      return [`<span style="font-size: ${mark.attrs.percent as number}%">`, "</span>"];
+  }
+}
+
+function wordsUnder(mark: Mark, parent: Node, from: number): string {
+  let words = "";
+  for (let i = from; i < parent.childCount && mark.isInSet(parent.child(i).marks); i++)
+    words += parent.child(i).text ?? " ";
+  return words;
+}
+
+function linkHtml(target: LinkTarget, words: string, output: HtmlOutput): [string, string] {
+  const href = output.href(target, words);
+  if (href !== null) return [`<a href="${escapeHtml(href)}">`, "</a>"];
+  const was = target.kind === "destination" ? (target.was ?? target.id) : "";
+  return [`<a class="adrift" data-adrift="${escapeHtml(was)}">`, "</a>"];
+}
+
+/** The first piece of a range carries its anchor; later pieces say which range they go on. */
+function rangeHtml(id: DestinationId, output: HtmlOutput): [string, string] {
+  const anchor = output.anchor(id);
+  if (!anchor) return ["", ""];
+  if (output.begun.has(id)) return [`<span${attribute("data-range", anchor)}>`, "</span>"];
+  output.begun.add(id);
+  return [
+    `${output.aliases(id)}<span${attribute("id", anchor)}${attribute("data-range", anchor)}${nameAttribute(id, output)}>`,
+    "</span>",
+  ];
+}

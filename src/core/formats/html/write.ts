@@ -1,0 +1,67 @@
+import type { Manuscript, ReturnRule } from "@/core/document";
+import { indexDocument } from "@/core/destinations";
+import { contentsEntries, contentsTree } from "@/core/wayfinding";
+import { toBase64 } from "../base64";
+import type { PromisedLink } from "../promised-link";
+import { branchesHtml, documentHtml } from "./block-html";
+import { escapeHtml } from "./escape";
+import { HtmlOutput } from "./html-output";
+import { styleSheet, type EmbeddedFont } from "./style-sheet";
+
+export interface HtmlOptions {
+  /** Fonts to write into the file. */
+  fonts?: readonly EmbeddedFont[];
+}
+
+/**
+ * Writes a document as one HTML file: text, looks, pictures and fonts inside, a contents list in a `nav` (before the text
+ * unless the document has one of its own), real ids, links that work without scripts.
+ */
+export function writeHtml(
+  { doc, pictures }: Manuscript,
+  options: HtmlOptions = {},
+): { text: string; promised: PromisedLink[] } {
+  const index = indexDocument(doc);
+  const addresses = new Map<string, string>();
+  const output = new HtmlOutput(index, (name) => {
+    const picture = pictures.get(name);
+    if (!picture) return "";
+    if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);
+    return addresses.get(name)!;
+  });
+  const front = index.contentsLists.length === 0 ? frontContents(output) : "";
+  const body = documentHtml(output);
+  const title = (doc.attrs.title as string) || "Untitled";
+  const returns = doc.attrs.returns as ReturnRule;
+  const rule =
+    returns.levels.length > 0
+      ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}>\n`
+      : "";
+  const usesCode = body.includes("<code");
+  const fonts = (options.fonts ?? []).filter((font) => usesCode || font.family !== "JetBrains Mono");
+  const text = `<!DOCTYPE html>
+<html lang="${escapeHtml(doc.attrs.language as string)}">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta name="generator" content="Gate Rope">
+${rule}<title>${escapeHtml(title)}</title>
+<style>
+${styleSheet(fonts)}
+</style>
+</head>
+<body id="top">
+${front}<main>
+${body}
+</main>
+</body>
+</html>
+`;
+  return { text, promised: output.promised };
+}
+
+function frontContents(output: HtmlOutput): string {
+  const tree = contentsTree(contentsEntries(output.index, { from: 1, to: 3 }));
+  if (tree.length === 0) return "";
+  return `<nav class="front" data-generated="contents" aria-label="Contents"><p>Contents</p>${branchesHtml(tree, output)}</nav>\n`;
+}

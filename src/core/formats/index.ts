@@ -1,0 +1,8 @@
+/** Open formats in and out. A reader takes bytes and gives a document and what it left out; a writer also promises links. */
+export { readFile, type ReadOptions, type ReadResult } from "./read-file";
+export { writeFile, type WrittenFile } from "./write-file";
+export { FORMATS, fileNameFor, formatOf, type FormatName } from "./format-names";
+export { LIMITS } from "./intake/limits";
+export type { Dropped } from "./intake/drop-log";
+export type { PromisedLink } from "./promised-link";
+export type { EmbeddedFont } from "./html";

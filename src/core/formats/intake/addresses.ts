@@ -1,0 +1,66 @@
+import type { Mark } from "prosemirror-model";
+import { decodeSafely, schema, schemeOf, targetFromAddress } from "@/core/document";
+import { fromBase64 } from "../base64";
+import type { DocumentBuilder } from "./document-builder";
+import type { ReadContext } from "./read-context";
+
+/**
+ * The link mark for an address as a file has it: `#anchor` (also behind the file's own name) leads inside the document,
+ * others to the web or mail. Null for an address that is empty or not allowed; the latter is counted.
+ */
+export function linkMark(href: string, builder: DocumentBuilder, context: ReadContext): Mark | null {
+  const address = href.trim();
+  if (address === "") return null;
+  const hash = address.indexOf("#");
+  if (hash >= 0 && isThisFile(address.slice(0, hash), context.name)) {
+    const anchor = decodeSafely(address.slice(hash + 1));
+    if (anchor === "") return null;
+    return schema.marks.link.create({ target: builder.links.targetOf(anchor) });
+  }
+  const target = targetFromAddress(address);
+  if (!target) {
+    context.dropped.add(
+      `${schemeOf(address) ?? "unknown"}: link`,
+      "This kind of address is not allowed; its words are kept.",
+    );
+    return null;
+  }
+  return schema.marks.link.create({ target });
+}
+
+function isThisFile(path: string, name: string): boolean {
+  return path === "" || decodeSafely(path).replace(/^\.\//, "") === name;
+}
+
+/** The bytes of a picture by its address in a file: embedded data, or a file beside it. Remote ones are never loaded. */
+export function pictureBytes(src: string, context: ReadContext): Uint8Array | null {
+  const address = src.trim();
+  const scheme = schemeOf(address);
+  if (scheme === "data") {
+    const bytes = dataBytes(address);
+    if (!bytes) context.dropped.add("embedded picture that cannot be read", "Its data are damaged.");
+    return bytes;
+  }
+  if (scheme !== null || address.startsWith("//")) {
+    context.dropped.add(
+      "remote picture",
+      "Pictures are not fetched from elsewhere; its place and description are kept.",
+    );
+    return null;
+  }
+  const bytes = address === "" ? null : context.pictureAt(decodeSafely(address));
+  if (!bytes) context.dropped.add("picture that is not in the file", "Its place and description are kept.");
+  return bytes;
+}
+
+function dataBytes(address: string): Uint8Array | null {
+  const comma = address.indexOf(",");
+  if (comma < 0) return null;
+  const body = address.slice(comma + 1);
+  if (/;\s*base64\s*$/i.test(address.slice(0, comma))) return fromBase64(body.replace(/\s+/g, ""));
+  try {
+    return new TextEncoder().encode(decodeURIComponent(body));
+  } catch {
+    return null;
+  }
+}

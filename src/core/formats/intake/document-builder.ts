@@ -1,0 +1,610 @@
+import type { Attrs, Mark, Node } from "prosemirror-model";
+import {
+  bookmarkEntry,
+  createDocument,
+  idOf,
+  lineOf,
+  newId,
+  pictureName,
+  recognisePicture,
+  RETURNS_NONE,
+  schema,
+  withId,
+  type AnchorEntry,
+  type BookmarkEntry,
+  type DestinationId,
+  type Manuscript,
+  type Picture,
+  type ReturnRule,
+} from "@/core/document";
+import { anchorFrom, ANCHOR_LENGTH } from "@/core/destinations";
+import type { DropLog } from "./drop-log";
+import { LIMITS } from "./limits";
+import { LinkPromises } from "./link-promises";
+import { ReadError } from "./read-error";
+import { tableGrid, type CellDraft } from "./table-grid";
+
+const { nodes, marks: markTypes } = schema;
+
+type TextblockKind = "paragraph" | "heading" | "code_block" | "caption";
+type ContainerKind = "quotation" | "bullet_list" | "ordered_list" | "list_item";
+
+interface OpenTextblock {
+  kind: TextblockKind;
+  attrs: Attrs;
+  inline: Node[];
+  anchors: NamedAnchor[];
+  /** Opened by text that stood outside any block. */
+  implied: boolean;
+}
+
+type OpenContainer =
+  | { kind: ContainerKind; attrs: Attrs; children: Node[] }
+  | { kind: "cell"; cell: CellDraft; children: Node[] };
+
+interface OpenTable {
+  rows: CellDraft[][];
+  caption: Node[];
+  anchors: NamedAnchor[];
+  depth: number;
+}
+
+interface OpenFigure {
+  picture: string;
+  alt: string;
+  caption: Node[];
+  blocksBefore: number;
+}
+
+interface NamedAnchor {
+  anchor: string;
+  /** Name of the bookmark, where the file has one beside the anchor. */
+  name: string | null;
+}
+
+/**
+ * Builds a valid document from what a reader meets in the order of the file. It keeps the stack itself, so no depth of a
+ * file exhausts the machine's, and it makes good what the model does not allow: headings and figures inside lists are
+ * brought out, text outside blocks gets a paragraph, nesting beyond the limit is kept flat.
+ */
+export class DocumentBuilder {
+  readonly links = new LinkPromises();
+  title: string | null = null;
+  language: string | null = null;
+  returns: ReturnRule = RETURNS_NONE;
+
+  private readonly blocks: Node[] = [];
+  private readonly containers: OpenContainer[] = [];
+  private readonly tables: OpenTable[] = [];
+  private textblock: OpenTextblock | null = null;
+  private figure: OpenFigure | null = null;
+  /** Blocks that stand after the top-level block that is open. */
+  private broughtOut: Node[] = [];
+  private pending: NamedAnchor[] = [];
+  private readonly bookmarks: Record<string, BookmarkEntry> = {};
+  private readonly anchors: Record<string, AnchorEntry> = {};
+  private readonly takenAnchors = new Set<string>();
+  private readonly rangeNames = new Map<DestinationId, NamedAnchor>();
+  private readonly usedRanges = new Set<DestinationId>();
+  private readonly pictures = new Map<string, Picture>();
+  private blockCount = 0;
+
+  constructor(private readonly dropped: DropLog) {}
+
+  // Text
+
+  /** Adds words with their marks; outside any block they open a paragraph. */
+  text(words: string, marks: readonly Mark[] = []): void {
+    const clean = words.replace(FORBIDDEN, "");
+    if (clean === "") return;
+    if (!this.textblock) {
+      if (clean.trim() === "") return;
+      this.open("paragraph", {}, true);
+    }
+    const block = this.textblock!;
+    block.inline.push(schema.text(clean, this.allowedMarks(block, marks)));
+  }
+
+  hardBreak(): void {
+    if (this.textblock && this.textblock.kind === "code_block") this.text("\n");
+    else if (this.textblock) this.textblock.inline.push(nodes.hard_break.create());
+  }
+
+  /** Whether a textblock is open that holds anything yet; readers that fold white space ask. */
+  get endsWithSpace(): boolean {
+    const last = this.textblock?.inline.at(-1);
+    return !last || last.type.name === "hard_break" || (last.isText && /\s$/.test(last.text!));
+  }
+
+  private allowedMarks(block: OpenTextblock, marks: readonly Mark[]): Mark[] {
+    let set: readonly Mark[] = [];
+    for (const mark of marks) {
+      if (mark.type.name === "bookmark") {
+        const id = mark.attrs.id as DestinationId;
+        const range = this.rangeNames.get(id);
+        if (range && !this.usedRanges.has(id)) {
+          this.usedRanges.add(id);
+          if (block.kind === "heading" && range.name === null) {
+            block.anchors.push(range);
+            this.rangeNames.delete(id);
+          } else this.nameBookmark(id, "range", range);
+        }
+        if (!this.bookmarks[id]) continue;
+      } else if (block.kind === "code_block") continue;
+      set = mark.addToSet(set);
+    }
+    return set as Mark[];
+  }
+
+  // Blocks of text
+
+  /** Opens a block of text; one that is open is closed first. */
+  openTextblock(kind: TextblockKind, attrs: Attrs = {}): void {
+    this.open(kind, attrs, false);
+  }
+
+  private open(kind: TextblockKind, attrs: Attrs, implied: boolean): void {
+    this.closeTextblock();
+    if (++this.blockCount > LIMITS.blocks)
+      throw new ReadError(
+        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
+      );
+    this.textblock = { kind, attrs, inline: [], anchors: this.pending, implied };
+    this.pending = [];
+  }
+
+  /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
+  closeTextblock(): void {
+    const block = this.textblock;
+    if (!block) return;
+    this.textblock = null;
+    const inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
+    if (block.kind === "caption") return this.takeCaption(inline, block.anchors);
+    if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
+      this.pending = [...block.anchors, ...this.pending];
+      return;
+    }
+    const insideContainer = this.containers.length > 0;
+    if (block.kind === "heading" && insideContainer) {
+      this.dropped.add(
+        "heading inside a list, quotation or table",
+        "A section cannot begin there; its words are kept in bold.",
+      );
+      const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
+      return this.place(
+        this.withPoints(nodes.paragraph.create({ align: block.attrs.align ?? null }, bold), block.anchors),
+      );
+    }
+    const node = nodes[block.kind].create(block.attrs, inline);
+    if (insideContainer) return this.place(this.withPoints(node, block.anchors));
+    this.placeNamed(node, block.anchors);
+  }
+
+  /** Closes a paragraph that text outside any block had opened. */
+  closeImplied(): void {
+    if (this.textblock?.implied) this.closeTextblock();
+  }
+
+  get openKind(): TextblockKind | null {
+    return this.textblock?.kind ?? null;
+  }
+
+  private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
+    this.pending = [...anchors, ...this.pending];
+    const table = this.tables.at(-1);
+    if (table) table.caption.push(...inline);
+    else if (this.figure) this.figure.caption.push(...inline);
+    else if (inline.length > 0) this.place(nodes.paragraph.create(null, inline));
+  }
+
+  // Containers
+
+  /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
+  openContainer(kind: ContainerKind, attrs: Attrs = {}): boolean {
+    this.closeTextblock();
+    if (this.containers.length >= LIMITS.nesting * 2) {
+      this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
+      return false;
+    }
+    const parent = this.containers.at(-1)?.kind;
+    const inList = parent === "bullet_list" || parent === "ordered_list";
+    if (kind === "list_item" && !inList)
+      this.containers.push({ kind: "bullet_list", attrs: {}, children: [] });
+    if (kind !== "list_item" && inList) this.containers.push({ kind: "list_item", attrs: {}, children: [] });
+    this.containers.push({ kind, attrs, children: [] });
+    return true;
+  }
+
+  /** Closes the innermost container of a kind, with all that is open inside it. */
+  closeContainer(kind: ContainerKind): void {
+    this.closeTextblock();
+    if (!this.containers.some((open) => open.kind === kind)) return;
+    for (;;) {
+      const open = this.containers.at(-1)!;
+      if (open.kind === "cell") return;
+      this.containers.pop();
+      this.finishContainer(open);
+      if (open.kind === kind) break;
+    }
+    if (kind === "list_item") return;
+    // A list or item that was only implied ends with what it was opened for.
+    const parent = this.containers.at(-1);
+    if (parent && parent.kind === "list_item" && parent.children.length === 0) this.containers.pop();
+  }
+
+  private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
+    if (open.kind === "list_item") {
+      const first = open.children[0];
+      const children =
+        first && first.type === nodes.paragraph
+          ? open.children
+          : [nodes.paragraph.create(), ...open.children];
+      this.containers.at(-1)!.children.push(nodes.list_item.create(null, children));
+    } else if (open.children.length > 0) this.place(nodes[open.kind].create(open.attrs, open.children));
+  }
+
+  // Tables
+
+  openTable(): void {
+    this.closeTextblock();
+    this.tables.push({ rows: [], caption: [], anchors: this.pending, depth: this.containers.length });
+    this.pending = [];
+  }
+
+  openRow(): void {
+    this.closeTextblock();
+    this.tables.at(-1)?.rows.push([]);
+  }
+
+  /** Opens a cell in the row that is open; false when no table is open. */
+  openCell(header: boolean, colspan: number, rowspan: number, align: string | null): boolean {
+    this.closeTextblock();
+    const table = this.tables.at(-1);
+    if (!table) return false;
+    if (table.rows.length === 0) table.rows.push([]);
+    const cell: CellDraft = { header, colspan, rowspan, align, children: [] };
+    table.rows.at(-1)!.push(cell);
+    if (++this.blockCount > LIMITS.blocks)
+      throw new ReadError(
+        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
+      );
+    this.containers.push({ kind: "cell", cell, children: [] });
+    return true;
+  }
+
+  closeCell(): void {
+    this.closeTextblock();
+    if (!this.containers.some((open) => open.kind === "cell")) return;
+    for (;;) {
+      const open = this.containers.pop()!;
+      if (open.kind === "cell") {
+        open.cell.children = open.children;
+        return;
+      }
+      this.finishContainer(open);
+    }
+  }
+
+  closeTable(): void {
+    this.closeTextblock();
+    const table = this.tables.at(-1);
+    if (!table) return;
+    while (this.containers.length > table.depth) this.closeCell();
+    this.tables.pop();
+    const grid = tableGrid(table.rows);
+    const caption = trimmed(table.caption);
+    if (!grid) {
+      if (caption.length > 0) this.place(nodes.paragraph.create(null, caption));
+      return;
+    }
+    const node = nodes.table.create(null, [nodes.table_caption.create(null, caption), grid]);
+    if (this.tables.length > 0) {
+      this.dropped.add("table inside a table", "It now stands after the outer table.");
+      this.broughtOut.push(this.named(node, table.anchors));
+    } else this.placeNamed(node, table.anchors);
+  }
+
+  /** Gives the words to the table that was placed last as its caption, if nothing stands between. */
+  captionLastTable(inline: readonly Node[]): boolean {
+    const last = this.blocks.at(-1);
+    if (this.containers.length > 0 || last?.type !== nodes.table || last.child(0).content.size > 0)
+      return false;
+    this.blocks[this.blocks.length - 1] = nodes.table.create(last.attrs, [
+      nodes.table_caption.create(null, inline),
+      last.child(1),
+    ]);
+    return true;
+  }
+
+  /** The inline content of the paragraph that is open, taken out of it. */
+  takeParagraph(): Node[] {
+    const inline = trimmed(this.textblock?.inline ?? []);
+    this.textblock = null;
+    return inline;
+  }
+
+  /** The words of the paragraph that is open. */
+  get openWords(): string {
+    return (this.textblock?.inline ?? []).map((node) => node.text ?? "").join("");
+  }
+
+  // Figures and other blocks
+
+  openFigure(): void {
+    this.closeTextblock();
+    this.figure = { picture: "", alt: "", caption: [], blocksBefore: this.blocks.length };
+  }
+
+  /** Adds a picture by its bytes, or a figure without one where they are not to be had (null). */
+  addPicture(bytes: Uint8Array | null, alt: string, caption: readonly Node[] = []): void {
+    let name = "";
+    if (bytes) {
+      const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
+      if (picture) {
+        name = pictureName(picture);
+        this.pictures.set(name, picture);
+      } else
+        this.dropped.add(
+          "picture that cannot be shown",
+          "It is not a PNG, JPEG, GIF, WebP or SVG, or is over 20 MB.",
+        );
+    }
+    const figure = this.figure;
+    if (figure && figure.picture === "" && figure.alt === "") {
+      figure.picture = name;
+      figure.alt = alt;
+      figure.caption.push(...caption);
+    } else this.placeFigure({ picture: name, alt }, caption);
+  }
+
+  closeFigure(): void {
+    this.closeTextblock();
+    const figure = this.figure;
+    this.figure = null;
+    if (!figure) return;
+    const caption = trimmed(figure.caption);
+    if (figure.picture !== "" || figure.alt !== "")
+      this.placeFigure({ picture: figure.picture, alt: figure.alt }, caption);
+    else if (
+      caption.length > 0 &&
+      !(this.blocks.length > figure.blocksBefore && this.captionLastTable(caption))
+    )
+      this.place(nodes.paragraph.create(null, caption));
+  }
+
+  private placeFigure(attrs: Attrs, caption: readonly Node[]): void {
+    const open = this.textblock;
+    const anchors = this.pending;
+    this.pending = [];
+    const node = nodes.figure.create(attrs, trimmed([...caption]));
+    if (this.containers.length === 0 && (!open || trimmed(open.inline).length === 0)) {
+      if (open) {
+        anchors.push(...open.anchors);
+        open.anchors = [];
+      }
+      this.placeNamed(node, anchors);
+    } else {
+      this.dropped.add("picture among words", "It now stands after the paragraph, list or table it was in.");
+      this.broughtOut.push(this.named(node, anchors));
+    }
+  }
+
+  /** Adds a rule, a page break or a contents list. */
+  addLeaf(kind: "rule" | "page_break" | "contents_list", attrs: Attrs = {}): void {
+    this.closeTextblock();
+    if (this.containers.length > 0) {
+      this.dropped.add(
+        kind === "rule"
+          ? "rule inside a list, quotation or table"
+          : "break inside a list, quotation or table",
+        "It stands between blocks only.",
+      );
+      return;
+    }
+    this.placeNamed(nodes[kind].create(attrs), kind === "contents_list" ? this.takePending() : []);
+  }
+
+  private takePending(): NamedAnchor[] {
+    const taken = this.pending;
+    this.pending = [];
+    return taken;
+  }
+
+  private place(node: Node): void {
+    const parent = this.containers.at(-1);
+    if (!parent) return this.placeNamed(node, []);
+    if (node.type === nodes.table) {
+      this.dropped.add("table inside a list or quotation", "It now stands after it.");
+      this.broughtOut.push(withId(node, newId()));
+    } else if (parent.kind === "bullet_list" || parent.kind === "ordered_list") {
+      const item = node.type === nodes.paragraph ? [node] : [nodes.paragraph.create(), node];
+      parent.children.push(nodes.list_item.create(null, item));
+    } else parent.children.push(node);
+  }
+
+  private placeNamed(node: Node, anchors: readonly NamedAnchor[]): void {
+    if (this.containers.length > 0) {
+      this.pending = [...anchors, ...this.pending];
+      return this.place(node);
+    }
+    this.blocks.push(this.named(node, anchors));
+    if (this.broughtOut.length > 0 && this.containers.length === 0) {
+      this.blocks.push(...this.broughtOut);
+      this.broughtOut = [];
+    }
+  }
+
+  // Anchors, bookmarks, links
+
+  /** An anchor at this place: of the heading it is in, of the block that comes next, or a point among words. */
+  anchor(anchor: string, name: string | null = null): void {
+    if (anchor === "") return;
+    const block = this.textblock;
+    if (!block) this.pending.push({ anchor, name });
+    else if (block.kind === "heading" && name === null) block.anchors.push({ anchor, name });
+    else if (
+      block.kind === "caption" ||
+      (trimmed(block.inline).length === 0 && this.containers.length === 0 && name === null)
+    )
+      block.anchors.push({ anchor, name });
+    else if (block.kind !== "code_block") {
+      const id = newId();
+      if (this.nameBookmark(id, "point", { anchor, name }))
+        block.inline.push(nodes.bookmark_point.create({ id }));
+    } else this.pending.push({ anchor, name });
+  }
+
+  /** A mark for the words that an anchor encloses. It becomes a bookmark with the first word, or the heading's anchor. */
+  rangeMark(anchor: string, name: string | null = null): Mark {
+    const id = newId();
+    this.rangeNames.set(id, { anchor, name });
+    return markTypes.bookmark.create({ id });
+  }
+
+  /** Ends a range; one that enclosed no words is an anchor at this place. */
+  endRange(mark: Mark): void {
+    const id = mark.attrs.id as DestinationId;
+    const range = this.rangeNames.get(id);
+    if (range && !this.usedRanges.has(id)) this.anchor(range.anchor, range.name);
+  }
+
+  private nameBookmark(
+    id: DestinationId,
+    kind: "range" | "point" | "block",
+    named: NamedAnchor,
+    block?: DestinationId,
+  ) {
+    if (!this.links.stands(named.anchor, id)) {
+      this.dropped.add("anchor that stands twice", "The first place keeps it, as in browsers.");
+      return false;
+    }
+    this.bookmarks[id] = bookmarkEntry(kind, named.name ?? named.anchor, block);
+    this.publish(id, [named.anchor]);
+    return true;
+  }
+
+  /** Gives a top-level block its id, and its anchors: a heading's or figure's own, a bookmark on any other block. */
+  private named(node: Node, anchors: readonly NamedAnchor[]): Node {
+    const id = idOf(node) ?? newId();
+    const own = ["heading", "figure", "table", "contents_list"].includes(node.type.name);
+    const names: string[] = [];
+    for (const named of anchors) {
+      if (own && named.name === null) {
+        if (this.links.stands(named.anchor, id)) names.push(named.anchor);
+        else this.dropped.add("anchor that stands twice", "The first place keeps it, as in browsers.");
+      } else this.nameBookmark(newId(), "block", named, id);
+    }
+    if (names.length > 0) this.publish(id, names);
+    return withId(node, id);
+  }
+
+  /** Inside a list, quotation or cell a block has no id of its own: its anchors become points before its first word. */
+  private withPoints(node: Node, anchors: readonly NamedAnchor[]): Node {
+    if (anchors.length === 0 || node.type === nodes.code_block) return node;
+    const points: Node[] = [];
+    for (const named of anchors) {
+      const id = newId();
+      if (this.nameBookmark(id, "point", named)) points.push(nodes.bookmark_point.create({ id }));
+    }
+    return node.type.create(node.attrs, [...points, ...node.content.content]);
+  }
+
+  /** Keeps a file's anchors as published names: the first as it is where it is valid, all others as earlier ones. */
+  private publish(id: DestinationId, names: readonly string[]): void {
+    const [first, ...rest] = names as [string, ...string[]];
+    const valid = VALID_ANCHOR.test(first) && first.length <= ANCHOR_LENGTH;
+    const base = valid ? first : anchorFrom(first, "place");
+    let anchor = base;
+    for (let n = 2; this.takenAnchors.has(anchor.toLowerCase()); n++)
+      anchor = `${base.slice(0, ANCHOR_LENGTH - 6)}-${n}`;
+    this.takenAnchors.add(anchor.toLowerCase());
+    const aliases = [...(anchor === first ? [] : [first]), ...rest].filter((name) => name.length <= 200);
+    this.anchors[id] = { anchor, aliases };
+  }
+
+  // The end
+
+  /**
+   * The document, once all is read. `otherwise` may find the place of an anchor that the file does not name itself.
+   * Throws a {@link ReadError} when there is nothing in it.
+   */
+  finish(
+    fileTitle: string,
+    otherwise: (anchor: string, headings: readonly Node[]) => DestinationId | undefined,
+  ): Manuscript {
+    this.closeTextblock();
+    if (this.figure) this.closeFigure();
+    while (this.tables.length > 0) this.closeTable();
+    while (this.containers.length > 0) {
+      const open = this.containers.pop()!;
+      if (open.kind !== "cell") this.finishContainer(open);
+    }
+    this.blocks.push(...this.broughtOut);
+    if (this.blocks.length === 0) throw new ReadError("The file holds no text that could become a document.");
+    if (this.pending.length > 0) {
+      const last = this.blocks.pop()!;
+      this.blocks.push(this.named(last, this.pending));
+    }
+    const headings = this.blocks.filter((block) => block.type === nodes.heading);
+    const top = headings[0] ? idOf(headings[0]) : null;
+    this.links.settle(
+      (anchor) => otherwise(anchor, headings) ?? (/^top$/i.test(anchor) ? (top ?? undefined) : undefined),
+    );
+    const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
+    const doc = createDocument(this.blocks, { title, ...(this.language ? { language: this.language } : {}) });
+    return {
+      doc: doc.type.create(
+        {
+          ...doc.attrs,
+          registry: { bookmarks: this.bookmarks, anchors: this.anchors },
+          returns: this.returns,
+        },
+        doc.content,
+      ),
+      pictures: this.pictures,
+    };
+  }
+}
+
+/** Signs that no document may hold: control signs other than tab and line end, and what is no character. */
+const FORBIDDEN =
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+const VALID_ANCHOR = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;
+
+/** Inline content without white space at its ends, adjacent text joined. */
+function trimmed(inline: readonly Node[]): Node[] {
+  const merged = mergeText(inline);
+  while (merged.length > 0) {
+    const first = merged[0]!;
+    if (!first.isText) break;
+    const text = first.text!.replace(/^[ \t\n\r]+/, "");
+    if (text === first.text) break;
+    if (text === "") merged.shift();
+    else merged[0] = schema.text(text, first.marks);
+  }
+  while (merged.length > 0) {
+    const last = merged.at(-1)!;
+    if (last.type.name === "hard_break") {
+      merged.pop();
+      continue;
+    }
+    if (!last.isText) break;
+    const text = last.text!.replace(/[ \t\n\r]+$/, "");
+    if (text === last.text) break;
+    if (text === "") merged.pop();
+    else merged[merged.length - 1] = schema.text(text, last.marks);
+  }
+  return merged;
+}
+
+function mergeText(inline: readonly Node[]): Node[] {
+  const merged: Node[] = [];
+  for (const node of inline) {
+    const last = merged.at(-1);
+    if (last?.isText && node.isText && last.sameMarkup(node))
+      merged[merged.length - 1] = schema.text(last.text! + node.text!, last.marks);
+    else merged.push(node);
+  }
+  return merged;
+}

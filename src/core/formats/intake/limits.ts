@@ -1,0 +1,15 @@
+/** What a file may ask of a reader. A file beyond a limit is refused with the limit named, but for nesting: see there. */
+export const LIMITS = {
+  /** Size of a file, in bytes. */
+  fileBytes: 50 * 1024 * 1024,
+  /** Paragraphs, list items, cells and other blocks in one document. */
+  blocks: 150_000,
+  /** Lists and quotations inside each other; what lies deeper is kept at this depth. */
+  nesting: 12,
+  /** Size of one picture, in bytes. */
+  pictureBytes: 20 * 1024 * 1024,
+  /** Time for one file, in milliseconds. */
+  time: 120_000,
+  /** Memory of the reading thread, in MiB. */
+  memory: 2_048,
+} as const;

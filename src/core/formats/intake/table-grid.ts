@@ -1,0 +1,56 @@
+import type { Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+
+/** A cell as a file has it, before the table is made whole. */
+export interface CellDraft {
+  header: boolean;
+  colspan: number;
+  rowspan: number;
+  align: string | null;
+  children: readonly Node[];
+}
+
+const { table_grid, table_row, table_cell, table_header, paragraph } = schema.nodes;
+const MOST_COLUMNS = 1_000;
+
+/**
+ * Makes a rectangular grid of rows as files have them: spans are cut where they run over the table's foot or into a cell
+ * that stands there already, and short rows are filled with empty cells. Null when there is no cell at all.
+ */
+export function tableGrid(rows: readonly (readonly CellDraft[])[]): Node | null {
+  const filled = rows.filter((row) => row.length > 0);
+  if (filled.length === 0) return null;
+  const taken: boolean[][] = filled.map(() => []);
+  const placed: { cell: CellDraft; colspan: number; rowspan: number }[][] = filled.map(() => []);
+  filled.forEach((row, y) => {
+    let x = 0;
+    for (const cell of row) {
+      while (taken[y]![x]) x++;
+      if (x >= MOST_COLUMNS) break;
+      let colspan = 1;
+      while (colspan < cell.colspan && x + colspan < MOST_COLUMNS && !taken[y]![x + colspan]) colspan++;
+      const rowspan = Math.min(cell.rowspan, filled.length - y);
+      for (let dy = 0; dy < rowspan; dy++) for (let dx = 0; dx < colspan; dx++) taken[y + dy]![x + dx] = true;
+      placed[y]!.push({ cell, colspan, rowspan });
+      x += colspan;
+    }
+  });
+  const width = Math.max(...taken.map((row) => row.length));
+  return table_grid.create(
+    null,
+    placed.map((row, y) => {
+      const cells = row.map(({ cell, colspan, rowspan }) => cellNode(cell, colspan, rowspan));
+      const missing = width - taken[y]!.filter(Boolean).length;
+      const header = row.length > 0 && row.every(({ cell }) => cell.header);
+      for (let i = 0; i < missing; i++) cells.push(cellNode({ ...EMPTY_CELL, header }, 1, 1));
+      return table_row.create(null, cells);
+    }),
+  );
+}
+
+const EMPTY_CELL: CellDraft = { header: false, colspan: 1, rowspan: 1, align: null, children: [] };
+
+function cellNode(cell: CellDraft, colspan: number, rowspan: number): Node {
+  const children = cell.children.length > 0 ? cell.children : [paragraph.create()];
+  return (cell.header ? table_header : table_cell).create({ colspan, rowspan, align: cell.align }, children);
+}

@@ -1,0 +1,113 @@
+import type { Mark } from "prosemirror-model";
+import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
+import type { DocumentBuilder } from "../intake/document-builder";
+import { linkMark, pictureBytes } from "../intake/addresses";
+import type { ReadContext } from "../intake/read-context";
+import { marksOfElement } from "../html/inline-marks";
+
+/** Elements whose content is left out with them. */
+const SILENT = new Set([
+  "script",
+  "style",
+  "iframe",
+  "object",
+  "embed",
+  "svg",
+  "template",
+  "textarea",
+  "select",
+]);
+
+interface OpenTag {
+  readonly name: string;
+  readonly marks: readonly Mark[];
+  readonly range: Mark | null;
+}
+
+/**
+ * HTML tags that stand among the words of Markdown. Markdown hands them over one by one, so the tags that are open are
+ * kept here, across paragraphs where a range does not end in the one it began in.
+ */
+export class InlineHtml {
+  private readonly open: OpenTag[] = [];
+  /** Ranges between `<a id="x"></a>` and `<a data-end="x"></a>`, by anchor. */
+  private readonly ranges = new Map<string, Mark>();
+
+  constructor(
+    private readonly builder: DocumentBuilder,
+    private readonly context: ReadContext,
+    /** Anchors for which the file has an end sign. */
+    private readonly ended: ReadonlySet<string>,
+  ) {}
+
+  /** The marks that open tags and ranges put on words. */
+  get marks(): Mark[] {
+    return [...this.ranges.values(), ...this.open.flatMap((tag) => tag.marks)];
+  }
+
+  /** Whether words here belong to an element that is left out. */
+  get silent(): boolean {
+    return this.open.some((tag) => SILENT.has(tag.name));
+  }
+
+  tag(source: string): void {
+    const closing = /^<\/\s*([a-z][a-z0-9-]*)/i.exec(source)?.[1]?.toLowerCase();
+    if (closing) return this.close(closing);
+    const element = parseFragment(source).childNodes[0];
+    if (!element || !("tagName" in element)) return;
+    this.enter(element, /\/\s*>$/.test(source));
+  }
+
+  /** Tags do not go on after the paragraph they were opened in, as in a browser; ranges do. */
+  endOfBlock(): void {
+    while (this.open.length > 0) this.leave(this.open.pop()!);
+  }
+
+  private enter(element: DefaultTreeAdapterTypes.Element, selfClosing: boolean): void {
+    const name = element.tagName;
+    const attributes = new Map<string, string>();
+    for (const attribute of element.attrs)
+      if (/^on/i.test(attribute.name)) this.context.dropped.add("event handler", "Scripts never come in.");
+      else attributes.set(attribute.name, attribute.value);
+    if (name === "br") return this.builder.hardBreak();
+    if (name === "img")
+      return this.builder.addPicture(
+        pictureBytes(attributes.get("src") ?? "", this.context),
+        attributes.get("alt") ?? "",
+      );
+    if (SILENT.has(name)) this.context.dropped.add(`<${name}>`, "It never comes in.");
+    const ends = attributes.get("data-end");
+    if (ends) {
+      const range = this.ranges.get(ends);
+      if (range) this.builder.endRange(range);
+      this.ranges.delete(ends);
+      this.open.push({ name, marks: [], range: null });
+      return;
+    }
+    const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
+    const bookmarkName = attributes.get("data-name") ?? null;
+    const marks = marksOfElement(name, attributes);
+    let range: Mark | null = null;
+    if (anchor && this.ended.has(anchor))
+      this.ranges.set(anchor, this.builder.rangeMark(anchor, bookmarkName));
+    else if (anchor && selfClosing) this.builder.anchor(anchor, bookmarkName);
+    else if (anchor) {
+      range = this.builder.rangeMark(anchor, bookmarkName);
+      marks.push(range);
+    }
+    const href = name === "a" ? attributes.get("href") : undefined;
+    const link = href === undefined ? null : linkMark(href, this.builder, this.context);
+    if (link) marks.push(link);
+    if (!selfClosing) this.open.push({ name, marks, range });
+  }
+
+  private close(name: string): void {
+    const at = this.open.map((tag) => tag.name).lastIndexOf(name);
+    if (at < 0) return;
+    for (const tag of this.open.splice(at).reverse()) this.leave(tag);
+  }
+
+  private leave(tag: OpenTag): void {
+    if (tag.range) this.builder.endRange(tag.range);
+  }
+}

@@ -1,0 +1,305 @@
+import MarkdownIt, { type Token } from "markdown-it";
+import type { Mark, Node } from "prosemirror-model";
+import { parseFragment } from "parse5";
+import { decodeSafely, idOf, lineOf, schema, type DestinationId, type Manuscript } from "@/core/document";
+import { anchorFrom } from "@/core/destinations";
+import { DocumentBuilder } from "../intake/document-builder";
+import { linkMark, pictureBytes } from "../intake/addresses";
+import type { ReadContext } from "../intake/read-context";
+import { ReadError } from "../intake/read-error";
+import { htmlWalk, walkHtml } from "../html/html-walk";
+import { alignmentOf } from "../html/inline-marks";
+import { InlineHtml } from "./inline-html";
+import { CONTENTS_END, contentsStart, RETURN_SIGN, returnsRule, tableCaption } from "./conventions";
+
+const { strong, emphasis, strike, code } = schema.marks;
+
+/**
+ * Reads Markdown: CommonMark with tables, `{#anchor}` after a heading, raw `<a id>` anchors and a title in front matter.
+ * Links to a heading by the anchor that other programs derive from its text land as well.
+ */
+export function readMarkdown(source: string, context: ReadContext): Manuscript {
+  if (/^\s*(<!doctype html|<html[\s>])/i.test(source))
+    throw new ReadError("The file holds HTML. Name it .html to bring it in.", 1);
+  const { body, title, language } = frontMatter(source);
+  const markdown = new MarkdownIt({ html: true });
+  // What is a safe address is decided, and counted, in one place for all formats.
+  markdown.validateLink = () => true;
+  markdown.normalizeLink = (address) => address;
+  const tokens = markdown.parse(body, {});
+  context.progress(0.5);
+  const builder = new DocumentBuilder(context.dropped);
+  builder.title = title;
+  builder.language = language;
+  new MarkdownWalk(builder, context, body).blocks(tokens);
+  context.progress(0.9);
+  return builder.finish(context.name.replace(/\.[^.]*$/, ""), derivedAnchors());
+}
+
+function frontMatter(source: string): { body: string; title: string | null; language: string | null } {
+  const block = /^\uFEFF?---[ \t]*\r?\n([\s\S]*?)\r?\n(?:---|\.\.\.)[ \t]*(?:\r?\n|$)/.exec(source);
+  if (!block || !/^[\w-]+[ \t]*:/m.test(block[1]!)) return { body: source, title: null, language: null };
+  const value = (key: string) => {
+    const line = new RegExp(`^${key}[ \\t]*:[ \\t]*(.+)$`, "m").exec(block[1]!)?.[1]?.trim();
+    if (!line) return null;
+    try {
+      return line.startsWith('"') ? (JSON.parse(line) as string) : line.replace(/^'(.*)'$/, "$1");
+    } catch {
+      return line;
+    }
+  };
+  return { body: source.slice(block[0].length), title: value("title"), language: value("lang") };
+}
+
+class MarkdownWalk {
+  private readonly html: InlineHtml;
+  private readonly wanted: ReadonlySet<string>;
+  /** How each open list item, list and quotation is to be closed. */
+  private readonly closers: (() => void)[] = [];
+  private inContents = false;
+
+  constructor(
+    private readonly builder: DocumentBuilder,
+    private readonly context: ReadContext,
+    source: string,
+  ) {
+    this.html = new InlineHtml(
+      builder,
+      context,
+      new Set([...source.matchAll(/data-end="([^"]+)"/g)].map((found) => found[1]!)),
+    );
+    this.wanted = new Set(
+      [...source.matchAll(/\]\(<?#([^)>\s]+)|href="#([^"]+)"/g)].map((found) =>
+        decodeSafely(found[1] ?? found[2]!),
+      ),
+    );
+  }
+
+  blocks(tokens: readonly Token[]): void {
+    tokens.forEach((token, i) => {
+      if (this.inContents && !(token.type === "html_block" && token.content.trim() === CONTENTS_END)) return;
+      if (i % 4096 === 0) this.context.progress(0.5 + (0.4 * i) / tokens.length);
+      this.block(token);
+    });
+  }
+
+  private block(token: Token): void {
+    const { builder } = this;
+    switch (token.type) {
+      case "heading_open":
+        return builder.openTextblock("heading", { level: Number(token.tag.slice(1)) });
+      case "paragraph_open":
+        return builder.openTextblock("paragraph");
+      case "heading_close":
+      case "paragraph_close":
+        this.html.endOfBlock();
+        if (token.type === "paragraph_close") this.endParagraph();
+        return builder.closeTextblock();
+      case "inline":
+        return this.inline(token);
+      case "bullet_list_open":
+        return this.open("bullet_list");
+      case "ordered_list_open":
+        return this.open("ordered_list", Number(token.attrGet("start") ?? 1));
+      case "list_item_open":
+        return this.open("list_item");
+      case "blockquote_open":
+        return this.open("quotation");
+      case "bullet_list_close":
+      case "ordered_list_close":
+      case "list_item_close":
+      case "blockquote_close":
+        return this.closers.pop()?.();
+      case "fence":
+      case "code_block":
+        builder.openTextblock("code_block", {
+          language: (token.info.trim().split(/\s+/)[0] ?? "").slice(0, 40),
+        });
+        builder.text(token.content.replace(/\n$/, ""));
+        return builder.closeTextblock();
+      case "hr":
+        return builder.addLeaf("rule");
+      case "table_open":
+        return builder.openTable();
+      case "table_close":
+        return builder.closeTable();
+      case "tr_open":
+        return builder.openRow();
+      case "th_open":
+      case "td_open":
+        builder.openCell(
+          token.type === "th_open",
+          1,
+          1,
+          alignmentOf(new Map((token.attrs ?? []).map(([name, value]) => [name, String(value)]))),
+        );
+        return;
+      case "th_close":
+      case "td_close":
+        this.html.endOfBlock();
+        return builder.closeCell();
+      case "html_block":
+        return this.htmlBlock(token.content);
+    }
+  }
+
+  private open(kind: "bullet_list" | "ordered_list" | "list_item" | "quotation", start = 1): void {
+    const opened = this.builder.openContainer(
+      kind,
+      kind === "ordered_list" ? { start: Math.min(start, 1_000_000) } : {},
+    );
+    this.closers.push(() => (opened ? this.builder.closeContainer(kind) : this.builder.closeTextblock()));
+  }
+
+  /** `Table: …` right after a table is its caption; a paragraph that is a return link is made anew by the rule. */
+  private endParagraph(): void {
+    const caption = tableCaption(this.builder.openWords);
+    if (caption === null) return;
+    const inline = this.builder.takeParagraph();
+    const first = inline[0];
+    const rest = first?.isText ? first.text!.replace(/^Table:\s*/, "") : "";
+    const words = [...(rest ? [schema.text(rest, first!.marks)] : []), ...inline.slice(1)];
+    if (this.builder.captionLastTable(words)) return;
+    this.builder.openTextblock("paragraph");
+    for (const node of inline) this.builder.text(node.text ?? "", node.marks);
+  }
+
+  private htmlBlock(source: string): void {
+    const text = source.trim();
+    const contents = contentsStart(text);
+    if (contents) {
+      this.inContents = true;
+      this.builder.closeTextblock();
+      if (contents.anchor) this.builder.anchor(contents.anchor);
+      return this.builder.addLeaf("contents_list", {
+        heading: contents.heading,
+        from: contents.from,
+        to: contents.to,
+      });
+    }
+    if (text === CONTENTS_END) {
+      this.inContents = false;
+      return;
+    }
+    const returns = returnsRule(text);
+    if (returns) {
+      this.builder.returns = returns;
+      return;
+    }
+    walkHtml(parseFragment(source), htmlWalk(this.builder, this.context, this.wanted));
+    this.builder.closeImplied();
+  }
+
+  private inline(token: Token): void {
+    const children = token.children ?? [];
+    if (children.some((child) => child.type === "html_inline" && child.content === RETURN_SIGN)) return;
+    const open: Mark[] = [];
+    const heading = this.builder.openKind === "heading";
+    const texts = children.filter((child) => child.type === "text" && child.content !== "");
+    for (const child of children) {
+      const marks = () => [...this.html.marks, ...open];
+      if (this.html.silent && child.type !== "html_inline") continue;
+      switch (child.type) {
+        case "text": {
+          const attribute =
+            heading && child === texts.at(-1) && child === children.filter(visible).at(-1)
+              ? headingAnchor(child.content)
+              : null;
+          if (attribute) this.builder.anchor(attribute.anchor);
+          this.builder.text(attribute ? attribute.text : child.content, marks());
+          break;
+        }
+        case "softbreak":
+          this.builder.text(" ", marks());
+          break;
+        case "hardbreak":
+          this.builder.hardBreak();
+          break;
+        case "code_inline":
+          this.builder.text(child.content, [...marks(), code.create()]);
+          break;
+        case "strong_open":
+          open.push(strong.create());
+          break;
+        case "em_open":
+          open.push(emphasis.create());
+          break;
+        case "s_open":
+          open.push(strike.create());
+          break;
+        case "strong_close":
+        case "em_close":
+        case "s_close":
+          removeLast(open, { strong_close: strong, em_close: emphasis, s_close: strike }[child.type]);
+          break;
+        case "link_open": {
+          const link = linkMark(String(child.attrGet("href") ?? ""), this.builder, this.context);
+          if (link) open.push(link);
+          break;
+        }
+        case "link_close":
+          removeLast(open, schema.marks.link);
+          break;
+        case "image":
+          this.image(child);
+          break;
+        case "html_inline":
+          this.html.tag(child.content);
+      }
+    }
+  }
+
+  private image(token: Token): void {
+    const alt = (token.children ?? [])
+      .map((child) => (child.type === "softbreak" ? " " : child.content))
+      .join("");
+    const caption = String(token.attrGet("title") ?? "");
+    this.builder.addPicture(
+      pictureBytes(String(token.attrGet("src") ?? ""), this.context),
+      alt,
+      caption ? [schema.text(caption)] : [],
+    );
+  }
+}
+
+function visible(token: Token): boolean {
+  return token.type !== "text" || token.content !== "";
+}
+
+function removeLast(marks: Mark[], type: Mark["type"]): void {
+  const at = marks.map((mark) => mark.type).lastIndexOf(type);
+  if (at >= 0) marks.splice(at, 1);
+}
+
+/** `{#anchor}` at the end of a heading. */
+function headingAnchor(text: string): { text: string; anchor: string } | null {
+  const found = /^(.*?)\s*\{#([^\s{}]{1,200})(?:\s[^{}]*)?\}\s*$/su.exec(text);
+  return found ? { text: found[1]!, anchor: found[2]! } : null;
+}
+
+/**
+ * Finds a heading by an anchor that the file does not name: as Gate Rope derives it, or as most programs that show
+ * Markdown do (lower case, signs left out, spaces to hyphens, a number for the second of the same).
+ */
+function derivedAnchors(): (anchor: string, headings: readonly Node[]) => DestinationId | undefined {
+  let byAnchor: Map<string, DestinationId> | null = null;
+  return (anchor, headings) => {
+    if (!byAnchor) {
+      byAnchor = new Map();
+      const seen = new Map<string, number>();
+      for (const heading of headings) {
+        const text = lineOf(heading);
+        const plain = text
+          .toLowerCase()
+          .replace(/[^\p{L}\p{N}\p{M}\s_-]/gu, "")
+          .trim()
+          .replace(/\s/g, "-");
+        const times = seen.get(plain) ?? 0;
+        seen.set(plain, times + 1);
+        for (const name of [times === 0 ? plain : `${plain}-${times}`, anchorFrom(text, "section")])
+          if (!byAnchor.has(name)) byAnchor.set(name, idOf(heading)!);
+      }
+    }
+    return byAnchor.get(anchor.toLowerCase());
+  };
+}

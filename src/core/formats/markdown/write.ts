@@ -1,0 +1,408 @@
+import type { Nodes, PhrasingContent, RootContent, TableRow } from "mdast";
+import { gfmStrikethroughToMarkdown } from "mdast-util-gfm-strikethrough";
+import { gfmTableToMarkdown } from "mdast-util-gfm-table";
+import { toMarkdown } from "mdast-util-to-markdown";
+import type { Mark, Node } from "prosemirror-model";
+import {
+  addressOf,
+  idOf,
+  type DestinationId,
+  type LinkTarget,
+  type Manuscript,
+  type ReturnRule,
+} from "@/core/document";
+import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { contentsEntries, contentsTree, levelsOf, returnLinks, type ContentsBranch } from "@/core/wayfinding";
+import { toBase64 } from "../base64";
+import { blockHtml, headerRows } from "../html/block-html";
+import { escapeHtml } from "../html/escape";
+import { HtmlOutput } from "../html/html-output";
+import type { PromisedLink } from "../promised-link";
+import { contentsComment, CONTENTS_END, RETURN_SIGN, returnsComment } from "./conventions";
+
+/** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
+export function writeMarkdown({ doc, pictures }: Manuscript): { text: string; promised: PromisedLink[] } {
+  const index = indexDocument(doc);
+  const output = new HtmlOutput(index, (name) => {
+    const picture = pictures.get(name);
+    return picture ? `data:${picture.type};base64,${toBase64(picture.bytes)}` : "";
+  });
+  const writer = new MarkdownWriter(index, output);
+  const body = toMarkdown(
+    { type: "root", children: writer.document(doc) },
+    {
+      bullet: "-",
+      rule: "*",
+      fences: true,
+      listItemIndent: "one",
+      extensions: [gfmTableToMarkdown({ tablePipeAlign: false }), gfmStrikethroughToMarkdown()],
+      join: [(left, right) => (left.type === "html" && right.type === "html" ? 1 : undefined)],
+    },
+  );
+  return { text: frontMatter(doc, index) + body, promised: output.promised };
+}
+
+function frontMatter(doc: Node, index: DocumentIndex): string {
+  const title = doc.attrs.title as string;
+  const language = doc.attrs.language as string;
+  const lines = [
+    ...(title && title !== index.headings[0]?.name ? [`title: ${JSON.stringify(title)}`] : []),
+    ...(language !== "en" ? [`lang: ${language}`] : []),
+  ];
+  return lines.length > 0 ? `---\n${lines.join("\n")}\n---\n\n` : "";
+}
+
+class MarkdownWriter {
+  private readonly lastPiece: ReadonlyMap<DestinationId, number>;
+
+  constructor(
+    private readonly index: DocumentIndex,
+    private readonly output: HtmlOutput,
+  ) {
+    this.lastPiece = new Map(
+      index.bookmarks.filter((it) => it.shape === "range").map((it) => [it.id, it.end]),
+    );
+  }
+
+  document(doc: Node): RootContent[] {
+    const content: RootContent[] = [];
+    const rule = doc.attrs.returns as ReturnRule;
+    if (rule.levels.length > 0) content.push(html(returnsComment(rule)));
+    const returns = new Map(returnLinks(this.index).map((link) => [link.block, link]));
+    const onBlocks = new Map<string, DestinationId[]>();
+    for (const bookmark of this.index.bookmarks)
+      if (bookmark.shape === "block") {
+        const block = this.index.registry.bookmarks[bookmark.id]!.block as string;
+        onBlocks.set(block, [...(onBlocks.get(block) ?? []), bookmark.id]);
+      }
+    doc.forEach((block, pos, i) => {
+      const id = idOf(block);
+      for (const bookmark of (id && onBlocks.get(id)) || []) content.push(html(this.blockAnchor(bookmark)));
+      content.push(...this.block(block, pos));
+      const back = returns.get(i + 1);
+      if (back)
+        content.push({
+          type: "paragraph",
+          children: [
+            {
+              type: "link",
+              url: this.output.hrefOf(back.to, back.words),
+              children: [{ type: "text", value: back.words }],
+            },
+            html(RETURN_SIGN),
+          ],
+        });
+    });
+    return content;
+  }
+
+  private blockAnchor(id: DestinationId): string {
+    const name = this.index.registry.bookmarks[id]!.name;
+    const aliases = this.index.anchors.aliases(id).map((alias) => `<div id="${escapeHtml(alias)}"></div>`);
+    return `${aliases.join("")}<div id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></div>`;
+  }
+
+  /** A block that stands directly in the document, `pos` its position there. */
+  private block(node: Node, pos: number): RootContent[] {
+    const id = idOf(node);
+    const anchor = id ? this.index.anchors.of(id) : undefined;
+    const aliases = id ? this.index.anchors.aliases(id) : [];
+    switch (node.type.name) {
+      case "heading": {
+        if (node.attrs.align) return [html(blockHtml(node, this.output))];
+        const before = aliases.map((alias) => html(`<a id="${escapeHtml(alias)}"></a>`) as PhrasingContent);
+        // The anchor is no text to be escaped, so it goes out as it stands.
+        const after = anchor ? [html(` {#${anchor}}`) as PhrasingContent] : [];
+        return [
+          {
+            type: "heading",
+            depth: node.attrs.level as 1,
+            children: [...before, ...this.inline(node, pos + 1), ...after],
+          },
+        ];
+      }
+      case "figure":
+        return [this.figure(node)];
+      case "table":
+        return this.table(node, pos);
+      case "contents_list":
+        return this.contents(node, anchor ?? "contents");
+      case "page_break":
+        return [html(`<div style="break-after: page"></div>`)];
+      default:
+        return [this.inner(node, pos)];
+    }
+  }
+
+  private inner(node: Node, pos: number): RootContent {
+    switch (node.type.name) {
+      case "paragraph":
+        return node.attrs.align
+          ? html(blockHtml(node, this.output))
+          : { type: "paragraph", children: this.inline(node, pos + 1) };
+      case "bullet_list":
+      case "ordered_list": {
+        const ordered = node.type.name === "ordered_list";
+        const items = mapChildren(node, pos + 1, (item, at) => ({
+          type: "listItem" as const,
+          spread: item.childCount > 1 && item.child(1).type.name === "paragraph",
+          children: mapChildren(item, at + 1, (child, childAt) => this.inner(child, childAt) as never),
+        }));
+        return {
+          type: "list",
+          ordered,
+          start: ordered ? (node.attrs.start as number) : null,
+          spread: items.some((item) => item.spread),
+          children: items,
+        };
+      }
+      case "quotation":
+        return {
+          type: "blockquote",
+          children: mapChildren(node, pos + 1, (child, at) => this.inner(child, at) as never),
+        };
+      case "code_block":
+        return { type: "code", lang: (node.attrs.language as string) || null, value: node.textContent };
+      case "rule":
+        return { type: "thematicBreak" };
+      default:
+        throw new RangeError(`no Markdown for ${node.type.name}`);
+    }
+  }
+
+  private figure(node: Node): RootContent {
+    const plain =
+      node.childCount === 0 ||
+      (node.childCount === 1 && node.child(0).isText && node.child(0).marks.length === 0);
+    const id = idOf(node)!;
+    const name = node.attrs.picture as string;
+    const url = name ? this.output.pictureAddress(name) : "";
+    if (!plain || !url) return html(blockHtml(node, this.output));
+    const image = {
+      type: "image" as const,
+      url,
+      alt: node.attrs.alt as string,
+      title: node.textContent || null,
+    };
+    const anchors = [...this.index.anchors.aliases(id), this.index.anchors.of(id)!];
+    return {
+      type: "paragraph",
+      children: [...anchors.map((anchor) => html(`<a id="${escapeHtml(anchor)}"></a>`)), image],
+    };
+  }
+
+  /** A plain table as Markdown has it, with its caption after it; any other as HTML. */
+  private table(node: Node, pos: number): RootContent[] {
+    const [caption, grid] = [node.child(0), node.child(1)];
+    const gridPos = pos + 1 + caption.nodeSize;
+    if (!isPlain(grid)) return [html(blockHtml(node, this.output))];
+    const id = idOf(node)!;
+    const anchors = [...this.index.anchors.aliases(id), this.index.anchors.of(id)!];
+    const before = anchors.map((anchor) => `<div id="${escapeHtml(anchor)}"></div>`).join("");
+    const rows = mapChildren(grid, gridPos + 1, (row, rowPos) => ({
+      type: "tableRow" as const,
+      children: mapChildren(row, rowPos + 1, (cell, cellPos) => ({
+        type: "tableCell" as const,
+        children: this.inline(cell.child(0), cellPos + 2),
+      })),
+    })) satisfies TableRow[];
+    const align = mapChildren(
+      grid.child(0),
+      0,
+      (cell) => (cell.attrs.align as "left" | "center" | "right" | null) ?? null,
+    );
+    const content: RootContent[] = [html(before), { type: "table", align, children: rows }];
+    if (caption.content.size > 0)
+      content.push({
+        type: "paragraph",
+        children: [{ type: "text", value: "Table: " }, ...this.inline(caption, pos + 2)],
+      });
+    return content;
+  }
+
+  private contents(node: Node, anchor: string): RootContent[] {
+    const levels = levelsOf(node);
+    const heading = node.attrs.heading as string;
+    const content: RootContent[] = [
+      html(contentsComment(levels.from, levels.to, anchor, heading)),
+      html(`<div id="${anchor}"></div>`),
+    ];
+    if (heading)
+      content.push({
+        type: "paragraph",
+        children: [{ type: "strong", children: [{ type: "text", value: heading }] }],
+      });
+    const tree = contentsTree(contentsEntries(this.index, levels));
+    if (tree.length > 0) content.push(this.branches(tree));
+    content.push(html(CONTENTS_END));
+    return content;
+  }
+
+  private branches(branches: readonly ContentsBranch[]): RootContent {
+    return {
+      type: "list",
+      ordered: false,
+      spread: false,
+      children: branches.map((branch) => ({
+        type: "listItem",
+        spread: false,
+        children: [
+          {
+            type: "paragraph",
+            children: [
+              {
+                type: "link",
+                url: this.output.hrefOf(branch.id, branch.text),
+                children: [{ type: "text", value: branch.text }],
+              },
+            ],
+          },
+          ...(branch.below.length > 0 ? [this.branches(branch.below) as never] : []),
+        ],
+      })),
+    };
+  }
+
+  /** Inline content; `pos` is the position of its first sign in the document. */
+  private inline(parent: Node, pos: number): PhrasingContent[] {
+    const pieces: { node: Node; marks: readonly Mark[]; content: PhrasingContent[] }[] = [];
+    let at = pos;
+    parent.forEach((node) => {
+      const marks = node.marks.filter((mark) => mark.type.name !== "bookmark" && mark.type.name !== "code");
+      pieces.push({
+        node,
+        marks,
+        content: [...this.rangeStarts(node), ...this.leaf(node), ...this.rangeEnds(node, at)],
+      });
+      at += node.nodeSize;
+    });
+    return this.nest(pieces, 0);
+  }
+
+  private leaf(node: Node): PhrasingContent[] {
+    if (node.isText) {
+      const isCode = node.marks.some((mark) => mark.type.name === "code");
+      return [{ type: isCode ? "inlineCode" : "text", value: node.text! }];
+    }
+    if (node.type.name === "hard_break") return [{ type: "break" }];
+    const id = node.attrs.id as DestinationId;
+    return this.index.anchors.of(id) ? [html(this.anchorTag(id))] : [];
+  }
+
+  private rangeStarts(node: Node): PhrasingContent[] {
+    return node.marks.flatMap((mark) => {
+      const id = mark.attrs.id as DestinationId;
+      if (mark.type.name !== "bookmark" || !this.lastPiece.has(id) || this.output.begun.has(id)) return [];
+      this.output.begun.add(id);
+      return [html(this.anchorTag(id))];
+    });
+  }
+
+  private rangeEnds(node: Node, at: number): PhrasingContent[] {
+    return node.marks.flatMap((mark) => {
+      const id = mark.attrs.id as DestinationId;
+      const ends = mark.type.name === "bookmark" && this.lastPiece.get(id) === at + node.nodeSize;
+      return ends ? [html(`<a data-end="${this.index.anchors.of(id)!}"></a>`)] : [];
+    });
+  }
+
+  private anchorTag(id: DestinationId): string {
+    const name = this.index.registry.bookmarks[id]?.name ?? "";
+    const aliases = this.index.anchors.aliases(id).map((alias) => `<a id="${escapeHtml(alias)}"></a>`);
+    return `${aliases.join("")}<a id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></a>`;
+  }
+
+  /** Nests pieces that share a mark under one node, the outermost mark first. */
+  private nest(
+    pieces: readonly { marks: readonly Mark[]; content: PhrasingContent[] }[],
+    depth: number,
+  ): PhrasingContent[] {
+    const content: PhrasingContent[] = [];
+    for (let i = 0; i < pieces.length;) {
+      const mark = pieces[i]!.marks[depth];
+      if (!mark) {
+        content.push(...pieces[i++]!.content);
+        continue;
+      }
+      let end = i + 1;
+      while (end < pieces.length && pieces[end]!.marks[depth]?.eq(mark)) end++;
+      content.push(...this.wrap(mark, this.nest(pieces.slice(i, end), depth + 1)));
+      i = end;
+    }
+    return content;
+  }
+
+  private wrap(mark: Mark, children: PhrasingContent[]): PhrasingContent[] {
+    switch (mark.type.name) {
+      case "strong":
+        return [{ type: "strong", children }];
+      case "emphasis":
+        return [{ type: "emphasis", children }];
+      case "strike":
+        return [{ type: "delete", children }];
+      case "link":
+        return [
+          {
+            type: "link",
+            url: this.linkAddress(mark.attrs.target as LinkTarget, children),
+            children: children as never,
+          },
+        ];
+      case "underline":
+        return [html("<u>"), ...children, html("</u>")];
+      case "superscript":
+        return [html("<sup>"), ...children, html("</sup>")];
+      case "subscript":
+        return [html("<sub>"), ...children, html("</sub>")];
+      case "colour":
+        return [html(`<span style="color: ${mark.attrs.colour as string}">`), ...children, html("</span>")];
+      default:
+        return [
+          html(`<span style="font-size: ${mark.attrs.percent as number}%">`),
+          ...children,
+          html("</span>"),
+        ];
+    }
+  }
+
+  private linkAddress(target: LinkTarget, children: readonly Nodes[]): string {
+    const words = children.map((child) => ("value" in child ? child.value : "")).join("");
+    const href = this.output.href(target, words);
+    if (href !== null) return href;
+    return target.kind === "destination"
+      ? `#${encodeURIComponent(target.was ?? target.id)}`
+      : addressOf(target);
+  }
+}
+
+function html(value: string) {
+  return { type: "html" as const, value };
+}
+
+function mapChildren<T>(node: Node, start: number, make: (child: Node, pos: number) => T): T[] {
+  const made: T[] = [];
+  node.forEach((child, offset) => made.push(make(child, start + offset)));
+  return made;
+}
+
+/** Markdown tables have one header row and cells of one line. */
+function isPlain(grid: Node): boolean {
+  if (headerRows(grid) !== 1) return false;
+  let plain = true;
+  grid.descendants((node) => {
+    if (node.type.name === "table_cell" || node.type.name === "table_header") {
+      const only =
+        node.childCount === 1 && node.child(0).type.name === "paragraph" && !node.child(0).attrs.align;
+      if (!only || node.attrs.colspan !== 1 || node.attrs.rowspan !== 1) plain = false;
+      node.descendants((inner) => {
+        if (inner.type.name === "hard_break") plain = false;
+      });
+    } else if (node.type.name === "table_row") {
+      const heads =
+        node !== grid.child(0) && node.content.content.some((cell) => cell.type.name === "table_header");
+      if (heads) plain = false;
+    }
+    return plain;
+  });
+  return plain;
+}

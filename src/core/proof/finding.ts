@@ -1,0 +1,27 @@
+import type { DestinationId } from "@/core/document";
+
+/** Where a finding can be seen. */
+export interface FindingPlace {
+  readonly from: number;
+  readonly to: number;
+  /** The words that stand there. */
+  readonly text: string;
+  readonly id: DestinationId | null;
+}
+
+/** One thing that the proof shows. */
+export interface Finding {
+  readonly kind: "adrift" | "same-name" | "skipped-level" | "empty-heading" | "misleading-words";
+  /** One sentence that says what is wrong. */
+  readonly says: string;
+  readonly places: readonly FindingPlace[];
+}
+
+/** What each kind of finding is called in lists. */
+export const FINDING_NAMES: Record<Finding["kind"], string> = {
+  adrift: "Links adrift",
+  "misleading-words": "Words that name another section",
+  "same-name": "Destinations with the same name",
+  "skipped-level": "Skipped heading levels",
+  "empty-heading": "Empty headings",
+};

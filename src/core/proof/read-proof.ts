@@ -1,0 +1,122 @@
+import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
+import { resolveLinks } from "@/core/links";
+import { shortened } from "@/core/document";
+import type { Finding, FindingPlace } from "./finding";
+
+/** Follows every link and reads the whole structure of a document; the findings by kind, in order of place within it. */
+export function readProof(index: DocumentIndex): Finding[] {
+  return [
+    ...adrift(index),
+    ...misleadingWords(index),
+    ...sameNames(index),
+    ...skippedLevels(index.headings),
+    ...emptyHeadings(index.headings),
+  ];
+}
+
+const quoted = (text: string) => `“${shortened(text.trim(), 60)}”`;
+
+function adrift(index: DocumentIndex): Finding[] {
+  return resolveLinks(index).flatMap((link) =>
+    link.lands
+      ? []
+      : [
+          {
+            kind: "adrift" as const,
+            says: `The link ${quoted(link.text)} is adrift. ${link.why}`,
+            places: [{ from: link.from, to: link.to, text: link.text, id: null }],
+          },
+        ],
+  );
+}
+
+/** Titles are compared without regard to case, spaces and a number before them. */
+function titleKey(text: string): string {
+  return text
+    .normalize("NFKC")
+    .toLowerCase()
+    .replace(/^[\s\d.§]+/u, "")
+    .replace(/[\s\p{P}]+/gu, " ")
+    .trim();
+}
+
+function misleadingWords(index: DocumentIndex): Finding[] {
+  const titled = new Map<string, Heading[]>();
+  for (const heading of index.headings) {
+    const key = titleKey(heading.name);
+    if (key !== "") titled.set(key, [...(titled.get(key) ?? []), heading]);
+  }
+  return resolveLinks(index).flatMap((link): Finding[] => {
+    if (!link.lands || !link.destination) return [];
+    const named = titled.get(titleKey(link.text));
+    const landed = link.destination;
+    if (!named || named.some((heading) => standsFor(heading, landed))) return [];
+    return [
+      {
+        kind: "misleading-words",
+        says: `The link ${quoted(link.text)} is worded as that section but leads to ${quoted(landed.name)}.`,
+        places: [{ from: link.from, to: link.to, text: link.text, id: named[0]!.id }],
+      },
+    ];
+  });
+}
+
+/** Whether landing there is landing on the heading: itself, or a bookmark on it. */
+function standsFor(heading: Heading, landed: Destination): boolean {
+  return landed.id === heading.id || (landed.pos >= heading.pos && landed.pos < heading.end);
+}
+
+function sameNames(index: DocumentIndex): Finding[] {
+  const named = new Map<string, Destination[]>();
+  for (const place of index.destinations) {
+    const key = place.name.normalize("NFKC").toLowerCase().replace(/\s+/g, " ").trim();
+    if (key === "" || place.kind === "contents") continue;
+    named.set(key, [...(named.get(key) ?? []), place]);
+  }
+  return [...named.values()].flatMap((places) => {
+    const apart = places.filter(
+      (place) =>
+        !(
+          place.kind === "bookmark" &&
+          places.some((other) => other.kind === "heading" && standsFor(other, place))
+        ),
+    );
+    return apart.length < 2
+      ? []
+      : [
+          {
+            kind: "same-name" as const,
+            says: `${apart.length} destinations are called ${quoted(apart[0]!.name)}.`,
+            places: apart.map(placeOf),
+          },
+        ];
+  });
+}
+
+function skippedLevels(headings: readonly Heading[]): Finding[] {
+  return headings.flatMap((heading, i) => {
+    const before = headings[i - 1]?.level ?? 0;
+    if (heading.level <= before + 1 || i === 0) return [];
+    return [
+      {
+        kind: "skipped-level" as const,
+        says: `${quoted(heading.name || "An empty heading")} has level ${heading.level}, but the heading before it has level ${before}.`,
+        places: [placeOf(heading)],
+      },
+    ];
+  });
+}
+
+function emptyHeadings(headings: readonly Heading[]): Finding[] {
+  return headings
+    .filter((heading) => heading.name.trim() === "")
+    .map((heading) => ({
+      kind: "empty-heading",
+      says: `A heading of level ${heading.level} has no words.`,
+      places: [placeOf(heading)],
+    }));
+}
+
+function placeOf(place: Destination): FindingPlace {
+  return { from: place.pos, to: place.end, text: place.name, id: place.id };
+}

@@ -1,0 +1,57 @@
+import type { Node } from "prosemirror-model";
+import type { DestinationId } from "@/core/document";
+import type { DocumentIndex } from "@/core/destinations";
+
+/** One line of a contents list. */
+export interface ContentsEntry {
+  readonly id: DestinationId;
+  readonly text: string;
+  readonly level: number;
+  /** How far in the line stands, from 0: levels that are skipped do not count. */
+  readonly depth: number;
+}
+
+/** Which levels a contents list shows, both ends included. */
+export interface ContentsLevels {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The words that stand for a heading without any. */
+export const UNTITLED = "Untitled section";
+
+/** The entries of a contents list of the whole document, in order of place. */
+export function contentsEntries(index: DocumentIndex, levels: ContentsLevels): ContentsEntry[] {
+  const entries: ContentsEntry[] = [];
+  const above: number[] = [];
+  for (const { id, name, level } of index.headings) {
+    if (level < levels.from || level > levels.to) continue;
+    while (above.length > 0 && above.at(-1)! >= level) above.pop();
+    entries.push({ id, text: name || UNTITLED, level, depth: above.length });
+    above.push(level);
+  }
+  return entries;
+}
+
+/** The levels a contents list block is set to. */
+export function levelsOf(contentsList: Node): ContentsLevels {
+  return { from: contentsList.attrs.from as number, to: contentsList.attrs.to as number };
+}
+
+/** A contents entry with the entries that stand below it. */
+export interface ContentsBranch extends ContentsEntry {
+  readonly below: readonly ContentsBranch[];
+}
+
+/** The same entries as a tree, by their depth. */
+export function contentsTree(entries: readonly ContentsEntry[]): ContentsBranch[] {
+  const roots: (ContentsEntry & { below: ContentsBranch[] })[] = [];
+  const path: { below: ContentsBranch[] }[] = [{ below: roots }];
+  for (const entry of entries) {
+    path.length = entry.depth + 1;
+    const branch = { ...entry, below: [] };
+    path[entry.depth]!.below.push(branch);
+    path.push(branch);
+  }
+  return roots;
+}

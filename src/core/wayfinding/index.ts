@@ -1,0 +1,12 @@
+/** What Gate Rope builds for readers, derived from the index and never stored: contents lists and return links. */
+export {
+  UNTITLED,
+  contentsEntries,
+  contentsTree,
+  levelsOf,
+  type ContentsBranch,
+  type ContentsEntry,
+  type ContentsLevels,
+} from "./contents";
+export { returnLinks, type ReturnLink } from "./returns";
+export { frontBlock, withContents, withReturns } from "./put-wayfinding";

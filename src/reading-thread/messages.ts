@@ -1,0 +1,46 @@
+import type { PictureType } from "@/core/document";
+import type { Dropped, FormatName } from "@/core/formats";
+
+/** What the reading thread is asked. */
+export interface ReadingOrder {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  /** Folder in which pictures that lie beside the file may be looked for; null for none. */
+  readonly folder: string | null;
+}
+
+/** What is told of a document where it is listed. */
+export interface DocumentSummary {
+  readonly title: string;
+  readonly words: number;
+  readonly sections: number;
+  readonly adrift: number;
+}
+
+/** A document that was read, ready to be stored: no node objects cross between threads. */
+export interface ReadDocument {
+  readonly ok: true;
+  readonly format: FormatName;
+  /** The document as JSON text. */
+  readonly json: string;
+  readonly pictures: readonly {
+    readonly name: string;
+    readonly type: PictureType;
+    readonly bytes: Uint8Array;
+  }[];
+  readonly dropped: readonly Dropped[];
+  readonly summary: DocumentSummary;
+}
+
+/** Why a file could not be read. */
+export interface ReadFailure {
+  readonly ok: false;
+  readonly error: { readonly file: string; readonly reason: string; readonly line: number | null };
+}
+
+export type ReadOutcome = ReadDocument | ReadFailure;
+
+/** What the reading thread says. */
+export type ReadingNews =
+  | { readonly kind: "progress"; readonly done: number }
+  | { readonly kind: "outcome"; readonly outcome: ReadOutcome };

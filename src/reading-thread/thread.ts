@@ -1,0 +1,42 @@
+/** The thread in which files are read: one file, one thread, ended by whoever asked when it takes too long. */
+import { readFileSync, realpathSync, statSync } from "node:fs";
+import path from "node:path";
+import { parentPort, workerData } from "node:worker_threads";
+import { indexDocument } from "@/core/destinations";
+import { LIMITS, readFile } from "@/core/formats";
+import { summaryOf } from "./summary";
+import type { ReadingNews, ReadingOrder, ReadOutcome } from "./messages";
+
+const order = workerData as ReadingOrder;
+const tell = (news: ReadingNews) => parentPort!.postMessage(news);
+
+function read(): ReadOutcome {
+  const result = readFile(order.name, order.bytes, {
+    progress: (done) => tell({ kind: "progress", done }),
+    pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
+  });
+  if (!result.ok) return result;
+  const { doc, pictures } = result.manuscript;
+  return {
+    ok: true,
+    format: result.format,
+    json: JSON.stringify({ attrs: doc.attrs, ...(doc.toJSON() as object) }),
+    pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
+    dropped: result.dropped,
+    summary: summaryOf(indexDocument(doc)),
+  };
+}
+
+/** A picture in the file's own folder or below it, never outside. */
+function besideFile(folder: string, address: string): Uint8Array | null {
+  try {
+    const root = realpathSync(folder);
+    const place = realpathSync(path.resolve(root, address.split(/[?#]/)[0]!));
+    if (!place.startsWith(root + path.sep) || statSync(place).size > LIMITS.pictureBytes) return null;
+    return new Uint8Array(readFileSync(place));
+  } catch {
+    return null;
+  }
+}
+
+tell({ kind: "outcome", outcome: read() });
