@@ -1,0 +1,78 @@
+import path from "node:path";
+import { LIMITS } from "@/core/formats";
+import { readInThread } from "@/reading-thread";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { route } from "../../respond";
+
+const encoder = new TextEncoder();
+
+/**
+ * Brings in one file: its bytes are the body, its name stands in the address. Answers lines of JSON while it is read:
+ * `{progress}` and at last `{id, summary, dropped}` or `{error}`. Nothing is created from a file with an error.
+ */
+export const { GET, POST, PUT, PATCH, DELETE } = route({
+  async POST(request) {
+    const name = request.nextUrl.searchParams.get("name") ?? "";
+    if (name === "" || name.length > 400)
+      throw new ServerError(400, "no-name", "The address has to name the file.");
+    const bytes = await bytesWithin(request.body, LIMITS.fileBytes);
+    const documents = await authority();
+    const lines = new ReadableStream<Uint8Array>({
+      async start(controller) {
+        const tell = (line: object) => controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
+        try {
+          const thread = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "reading-thread.mjs");
+          const outcome = await readInThread(thread, { name, bytes, folder: null }, (progress) =>
+            tell({ progress }),
+          );
+          if (!outcome.ok)
+            tell({ error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } });
+          else {
+            const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
+            const id = await documents.store(LOCAL_AUTHOR, outcome.json, outcome.summary, pictures);
+            tell({ id, summary: outcome.summary, dropped: outcome.dropped });
+          }
+        } catch (error) {
+          const known = error instanceof ServerError;
+          if (!known) console.error(error);
+          tell({
+            error: {
+              code: known ? error.code : "internal",
+              message: known ? error.message : "The file could not be kept. Nothing was created.",
+              line: null,
+            },
+          });
+        }
+        controller.close();
+      },
+    });
+    return new Response(lines, { headers: { "Content-Type": "application/x-ndjson; charset=utf-8" } });
+  },
+});
+
+async function bytesWithin(body: ReadableStream<Uint8Array> | null, most: number): Promise<Uint8Array> {
+  const pieces: Uint8Array[] = [];
+  let length = 0;
+  const reader = body?.getReader();
+  for (;;) {
+    const next = await reader?.read();
+    if (!next || next.done) break;
+    length += next.value.length;
+    if (length > most) {
+      await reader!.cancel();
+      throw new ServerError(
+        413,
+        "too-large",
+        `The file is larger than ${most / 1024 / 1024} MB, which is the limit.`,
+      );
+    }
+    pieces.push(next.value);
+  }
+  const whole = new Uint8Array(length);
+  let at = 0;
+  for (const piece of pieces) {
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}

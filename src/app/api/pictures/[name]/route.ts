@@ -1,0 +1,18 @@
+import { authority, ServerError } from "@/server";
+import { route } from "../../respond";
+
+export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
+  async GET(_request, { params }) {
+    const picture = (await authority()).pictures.find((await params).name);
+    if (!picture) throw new ServerError(404, "no-picture", "There is no such picture.");
+    return new Response(picture.bytes as Uint8Array<ArrayBuffer>, {
+      headers: {
+        "Content-Type": picture.type,
+        // The name is the hash of the bytes, so what it names never changes.
+        "Cache-Control": "public, max-age=31536000, immutable",
+        // A drawing opened at its own address must not run what is written in it.
+        "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+      },
+    });
+  },
+});

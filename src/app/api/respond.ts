@@ -1,0 +1,81 @@
+import { NextResponse, type NextRequest } from "next/server";
+import { z } from "zod";
+import { ServerError } from "@/server";
+
+type Handler<P> = (request: NextRequest, context: { params: Promise<P> }) => Promise<Response> | Response;
+const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
+type Method = (typeof METHODS)[number];
+
+/**
+ * The handlers of one route. Every error has one shape, `{error: {code, message, …}}`; a method the route does not take
+ * is answered with 405 and those it takes; a request that another site's page sends is refused.
+ */
+export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<Method, Handler<P>> {
+  const taken = METHODS.filter((method) => handlers[method]);
+  const wrapped = METHODS.map((method) => {
+    const handler = handlers[method];
+    const guarded: Handler<P> = async (request, context) => {
+      try {
+        if (!handler)
+          throw new ServerError(
+            405,
+            "method",
+            `${method} is not taken here; ${taken.join(", ") || "nothing"} is.`,
+          );
+        if (method !== "GET") refuseOtherSites(request);
+        return await handler(request, context);
+      } catch (error) {
+        return errorResponse(error, taken);
+      }
+    };
+    return [method, guarded] as const;
+  });
+  return Object.fromEntries(wrapped) as Record<Method, Handler<P>>;
+}
+
+/** The server trusts who reaches it, so a page of another site must not act through the author's browser. */
+function refuseOtherSites(request: NextRequest): void {
+  const site = request.headers.get("sec-fetch-site");
+  if (site && site !== "same-origin" && site !== "none")
+    throw new ServerError(403, "other-site", "Another site may not change documents here.");
+}
+
+function errorResponse(error: unknown, taken: readonly string[]): Response {
+  if (error instanceof ServerError) {
+    const headers = error.status === 405 ? { Allow: taken.join(", ") } : undefined;
+    return NextResponse.json(
+      { error: { code: error.code, message: error.message, ...error.details } },
+      { status: error.status, headers },
+    );
+  }
+  console.error(error);
+  return NextResponse.json(
+    { error: { code: "internal", message: "Something went wrong on the server. Nothing was changed." } },
+    { status: 500 },
+  );
+}
+
+/** The body of a request as JSON of a shape. Throws a {@link ServerError} that says what is wrong with it. */
+export async function bodyOf<T>(
+  request: NextRequest,
+  shape: z.ZodType<T>,
+  mostBytes = 20 * 1024 * 1024,
+): Promise<T> {
+  if (Number(request.headers.get("content-length") ?? 0) > mostBytes)
+    throw new ServerError(
+      413,
+      "too-large",
+      `The request is larger than ${mostBytes / 1024 / 1024} MB, which is the limit.`,
+    );
+  let json: unknown;
+  try {
+    json = JSON.parse(await request.text());
+  } catch {
+    throw new ServerError(400, "not-json", "The request does not hold valid JSON.");
+  }
+  const parsed = shape.safeParse(json);
+  if (parsed.success) return parsed.data;
+  const issue = parsed.error.issues[0]!;
+  const where = issue.path.length > 0 ? ` at ${issue.path.join(".")}` : "";
+  throw new ServerError(400, "wrong-body", `The request is not as it should be: ${issue.message}${where}.`);
+}

@@ -1,0 +1,70 @@
+import { accessSync, constants, mkdirSync } from "node:fs";
+import path from "node:path";
+import Database from "better-sqlite3";
+import { Kysely, Migrator, SqliteDialect } from "kysely";
+import { MIGRATIONS } from "./migrations";
+import type { Tables } from "./tables";
+
+/** Why the database cannot be opened, in one line. Nothing has been changed. */
+export class DatabaseError extends Error {}
+
+/**
+ * Opens the database in a data folder, making both where they are missing, and brings it to this version.
+ * Throws a {@link DatabaseError} when the folder cannot be written or the database is from a newer version.
+ */
+export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.W_OK);
+  } catch {
+    throw new DatabaseError(
+      `The data folder ${folder} cannot be written. Set GATE_ROPE_DATA to one that can.`,
+    );
+  }
+  const file = path.join(/* turbopackIgnore: true */ folder, "gate-rope.sqlite");
+  const sqlite = openFile(file);
+  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
+  try {
+    refuseNewer(sqlite, file);
+    const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
+    const { error } = await migrator.migrateToLatest();
+    if (error)
+      throw new DatabaseError(
+        `The database ${file} could not be brought to this version: ${messageOf(error)}`,
+      );
+    return db;
+  } catch (error) {
+    await db.destroy();
+    throw error;
+  }
+}
+
+function openFile(file: string): Database.Database {
+  try {
+    const sqlite = new Database(file);
+    // What is shown as kept has to be on disk: FULL makes SQLite wait for it at each commit.
+    sqlite.pragma("journal_mode = WAL");
+    sqlite.pragma("synchronous = FULL");
+    sqlite.pragma("foreign_keys = ON");
+    sqlite.pragma("busy_timeout = 5000");
+    return sqlite;
+  } catch (error) {
+    throw new DatabaseError(`The database ${file} cannot be opened: ${messageOf(error)}.`);
+  }
+}
+
+/** A newer Gate Rope may have changed what this one does not know; working on would damage it. */
+function refuseNewer(sqlite: Database.Database, file: string): void {
+  const known = sqlite.prepare("select name from sqlite_master where name = 'kysely_migration'").get();
+  if (!known) return;
+  const done = sqlite.prepare("select name from kysely_migration").all() as { name: string }[];
+  const unknown = done.find(({ name }) => !(name in MIGRATIONS));
+  if (unknown)
+    throw new DatabaseError(
+      `The database ${file} is from a newer version of Gate Rope (“${unknown.name}”). Nothing was changed.`,
+    );
+}
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

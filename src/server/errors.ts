@@ -1,0 +1,33 @@
+/** Something the server cannot do, with the HTTP status that says so and a sentence for the author. */
+export class ServerError extends Error {
+  constructor(
+    readonly status: 400 | 403 | 404 | 405 | 409 | 413 | 422 | 503 | 507,
+    readonly code: string,
+    message: string,
+    /** Whatever a caller needs to go on. */
+    readonly details: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(message);
+    this.name = "ServerError";
+  }
+}
+
+/** What a fault of the disk or the database means for the author; other errors as they are. */
+export function explained(error: unknown): unknown {
+  const code = (error as { code?: unknown }).code;
+  if (code === "SQLITE_FULL" || code === "ENOSPC")
+    return new ServerError(
+      507,
+      "disk-full",
+      "The disk is full, so this was not kept. Your text stays on the screen.",
+    );
+  if (code === "SQLITE_READONLY" || code === "EACCES" || code === "EROFS" || code === "SQLITE_CANTOPEN")
+    return new ServerError(503, "not-writable", "The data folder cannot be written, so this was not kept.");
+  if (typeof code === "string" && code.startsWith("SQLITE_"))
+    return new ServerError(
+      503,
+      "database",
+      `The database did not take this (${code}). Your text stays on the screen.`,
+    );
+  return error;
+}

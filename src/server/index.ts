@@ -1,0 +1,34 @@
+/**
+ * The server's documents: one authority over one database in one data folder, opened once in a process. Knows nothing of
+ * an interface or of HTTP beyond the status that an error has.
+ */
+import path from "node:path";
+import { DocumentAuthority } from "./document-authority";
+import { openDatabase } from "./database";
+import { PictureStore } from "./picture-store";
+import { readSettings } from "./settings";
+
+const place = globalThis as typeof globalThis & { gateRopeAuthority?: Promise<DocumentAuthority> };
+
+/** The authority of this process. Next.js bundles routes apart, so it is kept where all of them see the same one. */
+export function authority(): Promise<DocumentAuthority> {
+  place.gateRopeAuthority ??= openAuthority(readSettings(process.env).data).catch((error: unknown) => {
+    delete place.gateRopeAuthority;
+    throw error;
+  });
+  return place.gateRopeAuthority;
+}
+
+/** Opens the documents in a data folder. */
+export async function openAuthority(folder: string): Promise<DocumentAuthority> {
+  return new DocumentAuthority(
+    await openDatabase(folder),
+    new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
+  );
+}
+
+export { DocumentAuthority, type ShelfEntry } from "./document-authority";
+export { DatabaseError } from "./database";
+export { ServerError } from "./errors";
+export { LOCAL_AUTHOR, type Person } from "./person";
+export { readSettings, SettingsError, type Settings } from "./settings";

@@ -1,0 +1,39 @@
+import type { ColumnType } from "kysely";
+
+/** One document on the shelf, with what the shelf tells of it. Times are in milliseconds since 1970. */
+export interface DocumentTable {
+  id: string;
+  title: string;
+  words: number;
+  sections: number;
+  adrift: number;
+  /** Number of steps since it was made. */
+  version: number;
+  created_at: number;
+  changed_at: number;
+  /** When it was removed from the shelf, or null. */
+  removed_at: number | null;
+}
+
+/** A whole version of a document: gzip of its JSON. */
+export interface SnapshotTable {
+  document_id: string;
+  version: number;
+  body: Buffer;
+  created_at: number;
+}
+
+/** One accepted step; `version` is the version it led to. */
+export interface StepTable {
+  document_id: string;
+  version: number;
+  client: string;
+  step: string;
+  created_at: ColumnType<number, number, never>;
+}
+
+export interface Tables {
+  documents: DocumentTable;
+  snapshots: SnapshotTable;
+  steps: StepTable;
+}
