@@ -12,6 +12,7 @@ export async function buildTools() {
     entryPoints: {
       "gate-rope": "cli/gate-rope.ts",
       "reading-thread": "src/reading-thread/thread.ts",
+      settings: "src/server/settings.ts",
       seed: "demo/seed.ts",
     },
     outdir: "dist",

@@ -21,6 +21,8 @@ interface Open {
   index: DocumentIndex;
   version: number;
   stepsSinceSnapshot: number;
+  /** Who sent the newest step; lets a client whose answer was lost see that its own steps are kept. */
+  lastClient: string | null;
 }
 
 const STEPS_BETWEEN_SNAPSHOTS = 200;
@@ -135,6 +137,7 @@ export class DocumentAuthority {
         index,
         version: version + steps.length,
         stepsSinceSnapshot: open.stepsSinceSnapshot + steps.length,
+        lastClient: client,
       };
       await this.writing(() => this.persist(id, next, client, steps));
       this.open.set(id, next);
@@ -194,7 +197,7 @@ export class DocumentAuthority {
       .executeTakeFirstOrThrow();
     const later = await this.db
       .selectFrom("steps")
-      .select("step")
+      .select(["step", "client"])
       .where("document_id", "=", id)
       .where("version", ">", snapshot.version)
       .orderBy("version")
@@ -205,6 +208,7 @@ export class DocumentAuthority {
       index: indexDocument(doc),
       version: snapshot.version + later.length,
       stepsSinceSnapshot: later.length,
+      lastClient: later.at(-1)?.client ?? null,
     };
     this.open.set(id, open);
     for (const [oldest] of this.open) {

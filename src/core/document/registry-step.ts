@@ -11,13 +11,14 @@ import {
 } from "./registry";
 
 /**
- * A change of one field of one entry, or of a whole entry (null takes it away). Fields are addressed one by one so that
- * two people can change the name and the note of one bookmark at the same time.
+ * A change of one field of one bookmark, of a whole bookmark, or of the anchors of some destinations (null takes an entry
+ * away). Fields are addressed one by one so that two people can change the name and the note of one bookmark at the same
+ * time; anchors come several at once because publishing gives them to a whole document.
  */
 export type RegistryChange =
   | { part: "bookmarks"; id: DestinationId; entry: BookmarkEntry | null }
   | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
-  | { part: "anchors"; id: DestinationId; entry: AnchorEntry | null };
+  | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> };
 
 export type BookmarkField = "name" | "note" | "followUp" | "removed";
 
@@ -32,7 +33,10 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
   z.strictObject({ part: z.literal("bookmarks"), id, entry: bookmarkEntrySchema.nullable() }),
   z.strictObject({ part: z.literal("bookmarks"), id, field: textField, value: z.string().max(100_000) }),
   z.strictObject({ part: z.literal("bookmarks"), id, field: flagField, value: z.boolean() }),
-  z.strictObject({ part: z.literal("anchors"), id, entry: anchorEntrySchema.nullable() }),
+  z.strictObject({
+    part: z.literal("anchors"),
+    entries: z.record(z.string().max(64), anchorEntrySchema.nullable()),
+  }),
 ]);
 
 /** Changes the registry of a document and nothing of its content, so it needs no positions and maps to itself. */
@@ -48,10 +52,14 @@ export class RegistryStep extends Step {
       const before = registry.bookmarks[change.id];
       if (!before) return StepResult.fail("The bookmark is not there any more.");
       return StepResult.ok(
-        withEntry(doc, registry, "bookmarks", change.id, { ...before, [change.field]: change.value }),
+        withEntries(doc, registry, "bookmarks", { [change.id]: { ...before, [change.field]: change.value } }),
       );
     }
-    return StepResult.ok(withEntry(doc, registry, change.part, change.id, change.entry));
+    return StepResult.ok(
+      change.part === "bookmarks"
+        ? withEntries(doc, registry, "bookmarks", { [change.id]: change.entry })
+        : withEntries(doc, registry, "anchors", change.entries),
+    );
   }
 
   override invert(doc: Node): Step {
@@ -64,7 +72,12 @@ export class RegistryStep extends Step {
     return new RegistryStep(
       change.part === "bookmarks"
         ? { part: "bookmarks", id: change.id, entry: registry.bookmarks[change.id] ?? null }
-        : { part: "anchors", id: change.id, entry: registry.anchors[change.id] ?? null },
+        : {
+            part: "anchors",
+            entries: Object.fromEntries(
+              Object.keys(change.entries).map((id) => [id, registry.anchors[id] ?? null]),
+            ),
+          },
     );
   }
 
@@ -89,16 +102,17 @@ export class RegistryStep extends Step {
 
 Step.jsonID("registry", RegistryStep);
 
-function withEntry(
+function withEntries(
   doc: Node,
   registry: Registry,
   part: keyof Registry,
-  key: DestinationId,
-  entry: BookmarkEntry | AnchorEntry | null,
+  changed: Readonly<Record<string, BookmarkEntry | AnchorEntry | null>>,
 ): Node {
   const entries: Record<string, BookmarkEntry | AnchorEntry> = { ...registry[part] };
-  if (entry) entries[key] = entry;
-  else delete entries[key];
+  for (const [id, entry] of Object.entries(changed)) {
+    if (entry) entries[id] = entry;
+    else delete entries[id];
+  }
   return doc.type.create(
     { ...doc.attrs, registry: { ...registry, [part]: entries } },
     doc.content,

@@ -1,0 +1,9 @@
+/** `npm run dev`: serves the sources as they are edited. */
+import { buildTools } from "./build-tools.mjs";
+import { ensureInstalled } from "./install.mjs";
+
+ensureInstalled();
+await buildTools();
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+const { serve } = await import("./start.mjs");
+console.log(`Gate Rope stands at ${await serve({ dev: true })}`);

@@ -1,0 +1,49 @@
+/** `npm start`: serves the built application until it is told to stop. */
+import { createServer } from "node:http";
+import { pathToFileURL } from "node:url";
+import { root } from "./install.mjs";
+
+/** Starts the server; answers its address. Ends the process with one line when a setting or the data folder is wrong. */
+export async function serve({ dev = false } = {}) {
+  const { readSettings, SettingsError } = await import("../dist/settings.mjs");
+  let settings;
+  try {
+    settings = readSettings(process.env);
+  } catch (error) {
+    if (!(error instanceof SettingsError)) throw error;
+    stop(error.message);
+  }
+  const { host, port } = settings;
+  const { default: next } = await import("next");
+  const server = createServer();
+  const app = next({ dev, dir: root, hostname: host, port, httpServer: server });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  server.on("request", (request, response) => void handle(request, response));
+  await new Promise((resolve) => {
+    server.once("error", (error) =>
+      stop(
+        error.code === "EADDRINUSE"
+          ? `Port ${port} is taken. Set PORT to another.`
+          : `The server cannot listen on ${host}:${port}: ${error.message}`,
+      ),
+    );
+    server.listen(port, host, resolve);
+  });
+  for (const signal of ["SIGINT", "SIGTERM"])
+    process.once(signal, () => {
+      server.close(() => process.exit(0));
+      server.closeAllConnections();
+    });
+  return `http://${host.includes(":") ? `[${host}]` : host}:${port}`;
+}
+
+function stop(line) {
+  console.error(`gate-rope: ${line}`);
+  process.exit(1);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  process.env.NEXT_TELEMETRY_DISABLED = "1";
+  console.log(`Gate Rope stands at ${await serve()}`);
+}

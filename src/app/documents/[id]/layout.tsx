@@ -1,0 +1,36 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { connection } from "next/server";
+import type { ReactNode } from "react";
+import { DocumentFrame } from "@/features/frame/document-frame";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+
+interface Props {
+  children: ReactNode;
+  params: Promise<{ id: string }>;
+}
+
+async function titleOf(id: string): Promise<string> {
+  try {
+    const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
+    return (index.doc.attrs.title as string).slice(0, 200) || "Untitled";
+  } catch (error) {
+    if (error instanceof ServerError && error.status === 404) notFound();
+    throw error;
+  }
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: await titleOf((await params).id) };
+}
+
+export default async function DocumentLayout({ children, params }: Props) {
+  await connection();
+  const { id } = await params;
+  await titleOf(id);
+  return (
+    <DocumentFrame key={id} id={id}>
+      {children}
+    </DocumentFrame>
+  );
+}

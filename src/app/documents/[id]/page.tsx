@@ -1,0 +1,5 @@
+import { Write } from "@/features/write/write";
+
+export default function WritePage() {
+  return <Write />;
+}

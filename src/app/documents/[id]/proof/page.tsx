@@ -1,0 +1,5 @@
+import { Proof } from "@/features/proof/proof";
+
+export default function ProofPage() {
+  return <Proof />;
+}

@@ -1,0 +1,5 @@
+import { Publish } from "@/features/publish/publish";
+
+export default function PublishPage() {
+  return <Publish />;
+}

@@ -1,0 +1,5 @@
+import { Wayfinding } from "@/features/wayfinding/wayfinding";
+
+export default function WayfindingPage() {
+  return <Wayfinding />;
+}

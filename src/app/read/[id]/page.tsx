@@ -1,0 +1,44 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { connection } from "next/server";
+import { documentHtml, HtmlOutput } from "@/core/formats/html";
+import { contentsEntries } from "@/core/wayfinding";
+import { Reading } from "@/features/reading/reading";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+
+interface Props {
+  params: Promise<{ id: string }>;
+}
+
+async function indexOf(id: string) {
+  try {
+    return (await (await authority()).read(LOCAL_AUTHOR, id)).index;
+  } catch (error) {
+    if (error instanceof ServerError && error.status === 404) notFound();
+    throw error;
+  }
+}
+
+export async function generateMetadata({ params }: Props): Promise<Metadata> {
+  return { title: (await indexOf((await params).id)).doc.attrs.title as string };
+}
+
+export default async function ReadPage({ params }: Props) {
+  await connection();
+  const { id } = await params;
+  const index = await indexOf(id);
+  const contents = contentsEntries(index, { from: 1, to: 3 });
+  return (
+    <Reading
+      id={id}
+      title={(index.doc.attrs.title as string) || "Untitled"}
+      language={index.doc.attrs.language as string}
+      html={documentHtml(new HtmlOutput(index, (name) => `/api/pictures/${name}`))}
+      contents={contents.map(({ id: heading, text, depth }) => ({
+        anchor: index.anchors.of(heading)!,
+        text,
+        depth,
+      }))}
+    />
+  );
+}

@@ -1,0 +1,54 @@
+import { useId, type ComponentProps, type ReactNode } from "react";
+
+const BOX = "h-8 w-full rounded-base border border-edge bg-raised px-2.5 text-sm";
+
+/** A line to type in, with its label above and a word about it below. */
+export function TextField({
+  label,
+  hint,
+  ...rest
+}: ComponentProps<"input"> & { label: string; hint?: ReactNode }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-sm font-medium">
+        {label}
+      </label>
+      <input id={id} className={BOX} aria-describedby={hint ? `${id}-hint` : undefined} {...rest} />
+      {hint && (
+        <p id={`${id}-hint`} className="mt-1 text-sm text-quiet">
+          {hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** One choice of a few. */
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block text-sm font-medium">
+        {label}
+      </label>
+      <select id={id} className={BOX} value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

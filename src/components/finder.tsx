@@ -1,0 +1,107 @@
+import { clsx } from "clsx";
+import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+
+/** One line that can be chosen. */
+export interface FinderEntry {
+  readonly key: string;
+  readonly content: ReactNode;
+  readonly choose: () => void;
+}
+
+const MOST_SHOWN = 60;
+
+/**
+ * A line to type in over a list to choose from, by keyboard alone or by pointing: arrow keys, Home and End, Enter. Shows
+ * the first entries of a long list and says how many more there are.
+ */
+export function Finder({
+  label,
+  placeholder,
+  value,
+  onType,
+  entries,
+  empty,
+  autoFocus = true,
+}: {
+  label: string;
+  placeholder: string;
+  value: string;
+  onType: (typed: string) => void;
+  entries: readonly FinderEntry[];
+  empty: string;
+  autoFocus?: boolean;
+}) {
+  const listId = useId();
+  const [chosen, setChosen] = useState(0);
+  const list = useRef<HTMLUListElement>(null);
+  const shown = entries.slice(0, MOST_SHOWN);
+  const active = Math.min(chosen, shown.length - 1);
+
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: "nearest" });
+  }, [active]);
+
+  function key(event: React.KeyboardEvent) {
+    const moves: Record<string, number> = {
+      ArrowDown: active + 1,
+      ArrowUp: active - 1,
+      PageDown: active + 8,
+      PageUp: active - 8,
+    };
+    if (event.ctrlKey && event.key === "Home") setChosen(0);
+    else if (event.ctrlKey && event.key === "End") setChosen(shown.length - 1);
+    else if (event.key in moves) setChosen(Math.max(0, Math.min(shown.length - 1, moves[event.key]!)));
+    else if (event.key === "Enter" && !event.nativeEvent.isComposing) shown[active]?.choose();
+    else return;
+    event.preventDefault();
+  }
+
+  return (
+    <div>
+      <input
+        role="combobox"
+        aria-label={label}
+        aria-expanded="true"
+        aria-controls={listId}
+        aria-autocomplete="list"
+        aria-activedescendant={shown[active] ? `${listId}-${active}` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        // The author opened this box to type in it.
+        autoFocus={autoFocus}
+        value={value}
+        placeholder={placeholder}
+        onChange={(event) => {
+          setChosen(0);
+          onType(event.target.value);
+        }}
+        onKeyDown={key}
+        className="h-11 w-full border-b border-line bg-transparent px-4 text-base placeholder:text-quiet focus:outline-none"
+      />
+      <ul ref={list} id={listId} role="listbox" aria-label={label} className="max-h-80 overflow-y-auto p-1.5">
+        {shown.map((entry, i) => (
+          <li
+            key={entry.key}
+            id={`${listId}-${i}`}
+            role="option"
+            aria-selected={i === active}
+            onPointerMove={() => setChosen(i)}
+            onClick={entry.choose}
+            className={clsx(
+              "flex cursor-pointer items-baseline gap-3 rounded-base px-2.5 py-1.5",
+              i === active && "bg-tide-wash",
+            )}
+          >
+            {entry.content}
+          </li>
+        ))}
+      </ul>
+      {shown.length === 0 && <p className="px-4 pb-4 text-sm text-quiet">{empty}</p>}
+      {entries.length > MOST_SHOWN && (
+        <p className="px-4 pb-3 text-sm text-quiet">
+          {entries.length - MOST_SHOWN} more. Type to narrow the list.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+/** A box over the page that holds one task. Escape or a click outside closes it; focus returns to where it was. */
+export function Panel({
+  title,
+  hideTitle = false,
+  open,
+  onClose,
+  children,
+  onReturn,
+}: {
+  title: string;
+  hideTitle?: boolean;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  /** Takes the focus when the box closes; without it, it goes to where it was. */
+  onReturn?: () => void;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            if (!onReturn) return;
+            event.preventDefault();
+            onReturn();
+          }}
+          className="fixed top-16 left-1/2 z-50 w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 overflow-hidden rounded-base border border-line bg-raised"
+          style={{ boxShadow: "var(--shadow)" }}
+        >
+          <Dialog.Title className={hideTitle ? "sr-only" : "px-4 pt-3 text-sm font-semibold"}>
+            {title}
+          </Dialog.Title>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

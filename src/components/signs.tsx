@@ -1,0 +1,53 @@
+import type { Destination } from "@/core/destinations";
+
+/**
+ * The sign of each kind of destination, so that colour is never the only difference: knot = ring, gate = two posts and a
+ * bar, figure = square, table = barred square, fault = triangle.
+ */
+export function Sign({ kind, className = "" }: { kind: Destination["kind"] | "fault"; className?: string }) {
+  const shared = { fill: "none", stroke: "currentColor", strokeWidth: 1.6 } as const;
+  const colour = {
+    heading: "text-tide",
+    bookmark: "text-hemp",
+    figure: "text-plum",
+    table: "text-plum",
+    contents: "text-tide",
+    fault: "text-vermilion",
+  }[kind];
+  return (
+    <svg
+      width="14"
+      height="14"
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      className={`inline-block shrink-0 self-center ${colour} ${className}`}
+    >
+      {kind === "heading" && <circle cx="7" cy="7" r="4" {...shared} />}
+      {kind === "bookmark" && <path d="M2 13V2.5h10V13" {...shared} />}
+      {kind === "figure" && <rect x="2" y="2" width="10" height="10" {...shared} />}
+      {kind === "table" && <path d="M2 2h10v10H2zM2 5.5h10M2 8.8h10" {...shared} />}
+      {kind === "contents" && <path d="M2 3h10M4 7h8M4 11h8" {...shared} />}
+      {kind === "fault" && <path d="M7 2l5.5 10h-11z" {...shared} />}
+    </svg>
+  );
+}
+
+/** What each kind of destination is called. */
+export const KIND_NAMES: Record<Destination["kind"], string> = {
+  heading: "heading",
+  bookmark: "bookmark",
+  figure: "figure",
+  table: "table",
+  contents: "contents list",
+};
+
+/** The mark of Gate Rope: a rope that passes a gate, with a knot. */
+export function Mark({ size = 22 }: { size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden="true" fill="none" strokeLinecap="round">
+      <path d="M4.5 21V6.5M19.5 21V6.5M2.5 6.5h19" stroke="var(--tide)" strokeWidth="2" />
+      <path d="M12 2v20" stroke="var(--hemp)" strokeWidth="2.4" strokeDasharray="2.4 2.2" />
+      <circle cx="12" cy="14" r="3.1" fill="var(--ground)" stroke="var(--hemp)" strokeWidth="2" />
+    </svg>
+  );
+}

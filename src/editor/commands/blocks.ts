@@ -1,0 +1,150 @@
+import { lift, setBlockType, toggleMark, wrapIn } from "prosemirror-commands";
+import type { Attrs, Mark, MarkType, Node } from "prosemirror-model";
+import { liftListItem, wrapInList } from "prosemirror-schema-list";
+import { NodeSelection, TextSelection, type Command, type EditorState } from "prosemirror-state";
+import { schema, type Alignment } from "@/core/document";
+
+const { nodes, marks } = schema;
+
+/** Gives the selected paragraphs and headings a level: 1 to 6, or 0 for plain text. Ids, words and marks stay. */
+export function setLevel(level: number): Command {
+  return (state, dispatch) => {
+    const tr = state.tr;
+    let changed = false;
+    state.doc.nodesBetween(state.selection.from, state.selection.to, (node, pos, parent) => {
+      if (parent !== state.doc) return false;
+      const isText = node.type === nodes.paragraph || node.type === nodes.heading;
+      const is = node.type === nodes.heading ? (node.attrs.level as number) : 0;
+      if (isText && is !== level) {
+        const attrs = { id: node.attrs.id as unknown, align: node.attrs.align as unknown };
+        tr.setNodeMarkup(
+          pos,
+          level === 0 ? nodes.paragraph : nodes.heading,
+          level === 0 ? attrs : { ...attrs, level },
+        );
+        changed = true;
+      }
+      return !node.isTextblock;
+    });
+    if (!changed) return false;
+    dispatch?.(tr.scrollIntoView());
+    return true;
+  };
+}
+
+/** The level of the block the selection begins in: 0 for text, null where no level can be given. */
+export function currentLevel(state: EditorState): number | null {
+  const { $from } = state.selection;
+  if ($from.depth !== 1) return null;
+  if ($from.parent.type === nodes.heading) return $from.parent.attrs.level as number;
+  return $from.parent.type === nodes.paragraph ? 0 : null;
+}
+
+/** Which kind of block encloses the selection, the innermost that has a name in the deck. */
+export function currentKind(state: EditorState): string {
+  const { $from } = state.selection;
+  for (let depth = $from.depth; depth > 0; depth--) {
+    const { name } = $from.node(depth).type;
+    if (
+      ["bullet_list", "ordered_list", "quotation", "code_block", "heading", "figure", "table"].includes(name)
+    )
+      return name;
+  }
+  return "paragraph";
+}
+
+/** Makes a list of the selected paragraphs, or text of the list they are in. */
+export function toggleList(kind: "bullet_list" | "ordered_list"): Command {
+  return (state, dispatch) =>
+    currentKind(state) === kind
+      ? liftListItem(nodes.list_item)(state, dispatch)
+      : wrapInList(nodes[kind])(state, dispatch);
+}
+
+export const toggleQuotation: Command = (state, dispatch) =>
+  currentKind(state) === "quotation" ? lift(state, dispatch) : wrapIn(nodes.quotation)(state, dispatch);
+
+export const toggleCodeBlock: Command = (state, dispatch) =>
+  setBlockType(state.selection.$from.parent.type === nodes.code_block ? nodes.paragraph : nodes.code_block)(
+    state,
+    dispatch,
+  );
+
+export function align(alignment: Alignment): Command {
+  return (state, dispatch) => {
+    const tr = state.tr;
+    state.doc.nodesBetween(state.selection.from, state.selection.to, (node, pos) => {
+      if (node.type === nodes.paragraph || node.type === nodes.heading)
+        tr.setNodeAttribute(pos, "align", alignment);
+    });
+    if (!tr.docChanged) return false;
+    dispatch?.(tr);
+    return true;
+  };
+}
+
+/** The name of a mark that can be put on and taken off as it is. */
+export type PlainMark = "strong" | "emphasis" | "underline" | "strike" | "superscript" | "subscript" | "code";
+
+export function toggle(name: PlainMark): Command {
+  return toggleMark(marks[name]);
+}
+
+/** Puts a colour or size on the selected words; null takes it off. */
+export function setValueMark(type: "colour" | "size", attrs: Attrs | null): Command {
+  return (state, dispatch) => {
+    const { from, to, empty } = state.selection;
+    if (empty) return false;
+    const tr = state.tr.removeMark(from, to, marks[type]);
+    if (attrs) tr.addMark(from, to, marks[type].create(attrs));
+    dispatch?.(tr);
+    return true;
+  };
+}
+
+/** Whether the selection, or what is typed next, has a mark. */
+export function hasMark(state: EditorState, type: MarkType): Mark | null {
+  const { from, to, empty, $from } = state.selection;
+  if (empty) return type.isInSet(state.storedMarks ?? $from.marks()) ?? null;
+  let found: Mark | null = null;
+  state.doc.nodesBetween(from, to, (node) => {
+    found ??= type.isInSet(node.marks) ?? null;
+    return found === null;
+  });
+  return found;
+}
+
+/** Puts a block after the top-level block the selection is in, in place of an empty paragraph. */
+export function insertBlock(block: Node): Command {
+  return (state, dispatch) => {
+    const { $from, from } = state.selection;
+    const at = $from.depth === 0 ? from : $from.before(1);
+    const node = state.doc.nodeAt(at);
+    const tr = state.tr;
+    if (node && node.type === nodes.paragraph && node.content.size === 0)
+      tr.replaceWith(at, at + node.nodeSize, block);
+    else tr.insert(at + (node?.nodeSize ?? 0), block);
+    const start =
+      tr.mapping.map(at, -1) + (tr.doc.nodeAt(tr.mapping.map(at, -1)) === node ? (node?.nodeSize ?? 0) : 0);
+    const next = start + block.nodeSize;
+    if (next >= tr.doc.content.size) tr.insert(tr.doc.content.size, nodes.paragraph.create());
+    tr.setSelection(
+      block.isAtom || block.isLeaf
+        ? NodeSelection.create(tr.doc, start)
+        : TextSelection.near(tr.doc.resolve(start + 1)),
+    );
+    dispatch?.(tr.scrollIntoView());
+    return true;
+  };
+}
+
+/** A table of a number of rows and columns, the first row its header. */
+export function emptyTable(rows: number, columns: number): Node {
+  const row = (type: "table_header" | "table_cell") =>
+    nodes.table_row.create(
+      null,
+      Array.from({ length: columns }, () => nodes[type].create(null, nodes.paragraph.create())),
+    );
+  const grid = [row("table_header"), ...Array.from({ length: rows - 1 }, () => row("table_cell"))];
+  return nodes.table.create(null, [nodes.table_caption.create(), nodes.table_grid.create(null, grid)]);
+}

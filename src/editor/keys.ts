@@ -1,0 +1,37 @@
+import { baseKeymap, chainCommands, exitCode } from "prosemirror-commands";
+import { redo, undo } from "prosemirror-history";
+import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
+import type { Command } from "prosemirror-state";
+import { goToNextCell } from "prosemirror-tables";
+import { schema } from "@/core/document";
+import { setLevel, toggle } from "./commands/blocks";
+
+const { nodes } = schema;
+
+const insertBreak: Command = chainCommands(exitCode, (state, dispatch) => {
+  dispatch?.(state.tr.replaceSelectionWith(nodes.hard_break.create()).scrollIntoView());
+  return true;
+});
+
+const levels = Object.fromEntries(
+  [0, 1, 2, 3, 4, 5, 6].map((level) => [`Mod-Alt-${level}`, setLevel(level)]),
+);
+
+/** Keys of the manuscript, those of the base last so that ours come first. */
+export const manuscriptKeys: Record<string, Command>[] = [
+  {
+    ...levels,
+    "Mod-z": undo,
+    "Mod-y": redo,
+    "Shift-Mod-z": redo,
+    "Mod-b": toggle("strong"),
+    "Mod-i": toggle("emphasis"),
+    "Mod-u": toggle("underline"),
+    Enter: splitListItem(nodes.list_item),
+    Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
+    "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
+    "Shift-Enter": insertBreak,
+    "Mod-Enter": insertBreak,
+  },
+  baseKeymap,
+];

@@ -1,0 +1,76 @@
+import type { Node } from "prosemirror-model";
+import type { NodeView } from "prosemirror-view";
+import type { DestinationId } from "@/core/document";
+import type { DocumentIndex } from "@/core/destinations";
+import { contentsEntries, levelsOf, type ContentsEntry } from "@/core/wayfinding";
+
+/** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
+export class ContentsListView implements NodeView {
+  readonly dom = document.createElement("nav");
+  private entries: readonly ContentsEntry[] | null = null;
+
+  constructor(
+    private node: Node,
+    private readonly jump: (id: DestinationId) => void,
+  ) {
+    this.dom.className = "contents-list";
+    this.dom.contentEditable = "false";
+  }
+
+  update(node: Node): boolean {
+    if (node.type !== this.node.type) return false;
+    if (!node.sameMarkup(this.node)) this.entries = null;
+    this.node = node;
+    return true;
+  }
+
+  /** Draws the lines that differ from those that stand. */
+  draw(index: DocumentIndex): void {
+    const entries = contentsEntries(index, levelsOf(this.node));
+    if (this.entries && sameEntries(entries, this.entries)) return;
+    this.entries = entries;
+    const heading = this.node.attrs.heading as string;
+    this.dom.setAttribute("aria-label", heading || "Contents");
+    const title = document.createElement("p");
+    title.className = "contents-title";
+    title.textContent = heading;
+    this.dom.replaceChildren(title, entries.length > 0 ? this.list(entries) : emptyLine());
+  }
+
+  private list(entries: readonly ContentsEntry[]): HTMLElement {
+    const list = document.createElement("ul");
+    for (const entry of entries) {
+      const item = document.createElement("li");
+      item.style.setProperty("--depth", String(entry.depth));
+      const button = document.createElement("button");
+      button.type = "button";
+      button.textContent = entry.text;
+      button.addEventListener("click", () => this.jump(entry.id));
+      item.append(button);
+      list.append(item);
+    }
+    return list;
+  }
+
+  stopEvent(event: Event): boolean {
+    return event.target instanceof HTMLButtonElement && event.type !== "keydown";
+  }
+
+  ignoreMutation(): boolean {
+    return true;
+  }
+}
+
+function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): boolean {
+  return (
+    a.length === b.length &&
+    a.every((entry, i) => entry.id === b[i]!.id && entry.text === b[i]!.text && entry.depth === b[i]!.depth)
+  );
+}
+
+function emptyLine(): HTMLElement {
+  const line = document.createElement("p");
+  line.className = "contents-empty";
+  line.textContent = "No headings of these levels yet. Give a line a level and it appears here.";
+  return line;
+}

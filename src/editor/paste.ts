@@ -1,0 +1,42 @@
+import { Fragment, Slice, type Node } from "prosemirror-model";
+import type { EditorView } from "prosemirror-view";
+import { schema } from "@/core/document";
+
+/**
+ * What is pasted as it may come in: a copy of a block or bookmark that still stands gets no share in its id, what was cut
+ * before keeps it.
+ */
+export function ownIds(slice: Slice, view: EditorView): Slice {
+  if ((view.dragging as { move?: boolean } | null)?.move) return slice;
+  const standing = idsIn(view.state.doc);
+  const known = view.state.doc.attrs.registry as { bookmarks: Record<string, unknown> };
+  const isOwn = (id: unknown) => typeof id === "string" && !standing.has(id) && id in known.bookmarks;
+  const clean = (node: Node): Node | null => {
+    if (node.type === schema.nodes.bookmark_point) return isOwn(node.attrs.id) ? node : null;
+    const marks = node.marks.filter((mark) => mark.type !== schema.marks.bookmark || isOwn(mark.attrs.id));
+    if (node.isText) return node.mark(marks);
+    const children: Node[] = [];
+    node.forEach((child) => {
+      const kept = clean(child);
+      if (kept) children.push(kept);
+    });
+    const id = node.attrs.id as unknown;
+    const attrs = typeof id === "string" && standing.has(id) ? { ...node.attrs, id: null } : node.attrs;
+    return node.type.create(attrs, children, marks);
+  };
+  const blocks: Node[] = [];
+  slice.content.forEach((node) => {
+    const kept = clean(node);
+    if (kept) blocks.push(kept);
+  });
+  return new Slice(Fragment.fromArray(blocks), slice.openStart, slice.openEnd);
+}
+
+function idsIn(doc: Node): Set<string> {
+  const ids = new Set<string>();
+  doc.descendants((node) => {
+    if (typeof node.attrs.id === "string") ids.add(node.attrs.id);
+    for (const mark of node.marks) if (mark.type === schema.marks.bookmark) ids.add(mark.attrs.id as string);
+  });
+  return ids;
+}

@@ -1,0 +1,45 @@
+import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
+import { Decoration, DecorationSet } from "prosemirror-view";
+
+/** Words that stay visibly chosen while the author looks for where they shall lead. */
+export interface HeldRange {
+  readonly from: number;
+  readonly to: number;
+  /** `choose`: the picker is open; `carry`: the author goes to the place and ties the link there. */
+  readonly purpose: "choose" | "carry";
+}
+
+const key = new PluginKey<HeldRange | null>("held-range");
+
+export function heldRange(state: EditorState): HeldRange | null {
+  return key.getState(state) ?? null;
+}
+
+/** Holds a range, or lets it go with null. */
+export function hold(tr: Transaction, range: HeldRange | null): Transaction {
+  return tr.setMeta(key, { range }).setMeta("addToHistory", false);
+}
+
+export function heldRangePlugin(): Plugin {
+  return new Plugin<HeldRange | null>({
+    key,
+    state: {
+      init: () => null,
+      apply(tr, held) {
+        const meta = tr.getMeta(key) as { range: HeldRange | null } | undefined;
+        if (meta) return meta.range;
+        if (!held || !tr.docChanged) return held;
+        const from = tr.mapping.map(held.from, 1);
+        const to = tr.mapping.map(held.to, -1);
+        return from > to ? null : { ...held, from, to };
+      },
+    },
+    props: {
+      decorations(state) {
+        const held = key.getState(state);
+        if (!held || held.from === held.to) return null;
+        return DecorationSet.create(state.doc, [Decoration.inline(held.from, held.to, { class: "held" })]);
+      },
+    },
+  });
+}

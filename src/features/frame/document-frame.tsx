@@ -1,0 +1,78 @@
+"use client";
+
+import { useEffect, useState, type ReactNode } from "react";
+import { Session, SessionContext, type LoadedDocument } from "@/editor";
+import { buttonLook } from "@/components/button";
+import { JumpBox } from "./jump-box";
+import { NewerVersion } from "./newer-version";
+import { SessionNotice } from "./session-notice";
+import { TopBand } from "./top-band";
+
+/** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
+export function DocumentFrame({ id, children }: { id: string; children: ReactNode }) {
+  const [session, setSession] = useState<Session | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+
+  useEffect(() => {
+    let opened: Session | null = null;
+    const abort = new AbortController();
+    load(id, abort.signal)
+      .then((loaded) => {
+        opened = new Session(id, loaded);
+        setSession(opened);
+      })
+      .catch((error: Error) => abort.signal.aborted || setFault(error.message));
+    return () => {
+      abort.abort();
+      opened?.close();
+      setSession(null);
+    };
+  }, [id]);
+
+  useEffect(() => {
+    if (!session) return;
+    const leave = (event: BeforeUnloadEvent) => {
+      session.sendBeforeLeaving();
+      if (session.hasUnkept) event.preventDefault();
+    };
+    window.addEventListener("beforeunload", leave);
+    return () => window.removeEventListener("beforeunload", leave);
+  }, [session]);
+
+  if (fault)
+    return (
+      <main className="mx-auto max-w-xl px-6 py-24">
+        <h1 className="font-serif text-2xl font-semibold">The document could not be opened</h1>
+        <p className="mt-3 text-quiet">{fault} What was kept is safe on the server.</p>
+        {/* A full load: the server may be back. */}
+        <button type="button" onClick={() => window.location.reload()} className={buttonLook("main", "mt-6")}>
+          Try again
+        </button>
+      </main>
+    );
+  if (!session)
+    return (
+      <main className="grid h-screen place-items-center text-quiet" aria-busy="true">
+        <p role="status">Opening the document …</p>
+      </main>
+    );
+  return (
+    <SessionContext.Provider value={session}>
+      <div className="flex h-screen flex-col overflow-hidden">
+        <TopBand />
+        <NewerVersion />
+        <div className="min-h-0 flex-1">{children}</div>
+      </div>
+      <JumpBox />
+      <SessionNotice />
+    </SessionContext.Provider>
+  );
+}
+
+async function load(id: string, signal: AbortSignal): Promise<LoadedDocument> {
+  const response = await fetch(`/api/documents/${id}`, { signal }).catch(() => null);
+  if (!response) throw new Error("The server does not answer.");
+  const answer = (await response.json()) as LoadedDocument & { error?: { message: string } };
+  if (!response.ok) throw new Error(answer.error?.message ?? `The server answered with ${response.status}.`);
+  return answer;
+}

@@ -1,0 +1,88 @@
+import { useRouter, usePathname } from "next/navigation";
+import { useEffect, useState } from "react";
+import { Finder } from "@/components/finder";
+import { Panel } from "@/components/panel";
+import { useSession, useSessionValue } from "@/editor";
+import { placeEntries } from "./place-entries";
+
+/** The box in which one types to find any heading, bookmark, figure or table and goes there. Ctrl+J opens it anywhere. */
+export function JumpBox() {
+  const session = useSession();
+  const router = useRouter();
+  const path = usePathname();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState("");
+
+  useEffect(() => {
+    const show = () => {
+      setTyped("");
+      setOpen(true);
+    };
+    session.openJump = show;
+    const key = (event: KeyboardEvent) => {
+      if (
+        !(event.ctrlKey || event.metaKey) ||
+        event.altKey ||
+        event.shiftKey ||
+        event.key.toLowerCase() !== "j"
+      )
+        return;
+      event.preventDefault();
+      show();
+    };
+    window.addEventListener("keydown", key);
+    return () => {
+      session.openJump = null;
+      window.removeEventListener("keydown", key);
+    };
+  }, [session]);
+
+  return (
+    <Panel
+      title="Jump to"
+      hideTitle
+      open={open}
+      onClose={() => setOpen(false)}
+      onReturn={() => session.focus()}
+    >
+      <JumpList
+        typed={typed}
+        onType={setTyped}
+        onChoose={(go) => {
+          setOpen(false);
+          const write = `/documents/${session.id}`;
+          if (path !== write) router.push(write);
+          // The box has to be closed before the manuscript can take the focus.
+          setTimeout(go);
+        }}
+      />
+    </Panel>
+  );
+}
+
+function JumpList({
+  typed,
+  onType,
+  onChoose,
+}: {
+  typed: string;
+  onType: (typed: string) => void;
+  onChoose: (go: () => void) => void;
+}) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  return (
+    <Finder
+      label="Jump to"
+      placeholder="A heading, its number, a bookmark, a figure, a table"
+      value={typed}
+      onType={onType}
+      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumpTo(place.id)))}
+      empty={
+        index.destinations.length === 0
+          ? "There are no headings or bookmarks yet."
+          : "Nothing here is called that."
+      }
+    />
+  );
+}

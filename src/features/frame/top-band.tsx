@@ -1,0 +1,76 @@
+import { clsx } from "clsx";
+import { BookOpen, Search } from "lucide-react";
+import Link from "next/link";
+import { usePathname } from "next/navigation";
+import { Fragment } from "react";
+import { buttonLook, Button } from "@/components/button";
+import { Mark } from "@/components/signs";
+import { useSession, useSessionValue } from "@/editor";
+import { KeptSign } from "./kept-sign";
+import { TitleField } from "./title-field";
+
+const STAGES = [
+  { path: "", label: "Write" },
+  { path: "/wayfinding", label: "Wayfinding" },
+  { path: "/proof", label: "Proof" },
+  { path: "/publish", label: "Publish" },
+];
+
+/** The slim row at the top: title, the four stages of the work, the jump box, whether all is kept, the reading view. */
+export function TopBand() {
+  const session = useSession();
+  const title = useSessionValue((it) => it.title);
+  return (
+    <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line px-3">
+      <div className="flex min-w-0 flex-1 items-center gap-1">
+        <Link
+          href="/"
+          aria-label="Go to the shelf"
+          title="Go to the shelf"
+          className="rounded-base p-1.5 hover:bg-wash"
+        >
+          <Mark />
+        </Link>
+        <TitleField key={title} title={title} />
+      </div>
+      <Stages id={session.id} />
+      <div className="flex flex-1 items-center justify-end gap-2">
+        <KeptSign />
+        <Button
+          onClick={() => session.openJump?.()}
+          aria-keyshortcuts="Control+J"
+          title="Jump to any heading or bookmark (Ctrl+J)"
+        >
+          <Search size={15} aria-hidden /> Jump
+        </Button>
+        <Link href={`/read/${session.id}`} className={buttonLook()} title="Open the reading view">
+          <BookOpen size={15} aria-hidden /> Read
+        </Link>
+      </div>
+    </header>
+  );
+}
+
+function Stages({ id }: { id: string }) {
+  const path = usePathname();
+  const here = path.slice(`/documents/${id}`.length);
+  return (
+    <nav aria-label="Stages of the work" className="flex items-center">
+      {STAGES.map((stage, i) => (
+        <Fragment key={stage.path}>
+          {i > 0 && <span aria-hidden className="h-px w-4 bg-hemp" />}
+          <Link
+            href={`/documents/${id}${stage.path}`}
+            aria-current={here === stage.path ? "page" : undefined}
+            className={clsx(
+              "rounded-base px-2.5 py-1 text-sm font-medium",
+              here === stage.path ? "bg-tide text-on-tide" : "text-ink hover:bg-wash",
+            )}
+          >
+            {stage.label}
+          </Link>
+        </Fragment>
+      ))}
+    </nav>
+  );
+}

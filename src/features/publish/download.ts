@@ -1,0 +1,28 @@
+import type { Session } from "@/editor";
+
+/**
+ * Hands out the document as a file of a format: anchors are published, all is kept first, then the server writes it.
+ * Answers what went wrong, or null.
+ */
+export async function download(session: Session, format: string): Promise<string | null> {
+  session.publish();
+  try {
+    await session.whenKept();
+  } catch {
+    return "Not all of your text is kept yet, so no file was made. Try again when it is.";
+  }
+  const response = await fetch(`/api/documents/${session.id}/export?format=${format}`).catch(() => null);
+  if (!response) return "The server does not answer, so no file was made.";
+  if (!response.ok) {
+    const answer = (await response.json().catch(() => null)) as { error?: { message: string } } | null;
+    return answer?.error?.message ?? `The server answered with ${response.status}, so no file was made.`;
+  }
+  const name = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "")?.[1];
+  const address = URL.createObjectURL(await response.blob());
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = name ? decodeURIComponent(name) : `document.${format}`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 60_000);
+  return null;
+}

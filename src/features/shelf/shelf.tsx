@@ -1,0 +1,244 @@
+"use client";
+
+import { FilePlus2, FolderInput, Trash2 } from "lucide-react";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { Button, IconButton } from "@/components/button";
+import { NoticeBar } from "@/components/notice-bar";
+import { Mark, Sign } from "@/components/signs";
+import { importFile, type ImportState } from "./import-file";
+import { ImportList, type Import } from "./import-list";
+
+/** A document as the shelf lists it. */
+export interface ShelfDocument {
+  readonly id: string;
+  readonly title: string;
+  readonly words: number;
+  readonly sections: number;
+  readonly adrift: number;
+  readonly changed_at: number;
+}
+
+const number = new Intl.NumberFormat();
+
+/** The shelf: one's documents, and how new ones come in. */
+export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
+  const router = useRouter();
+  const [documents, setDocuments] = useState(initial);
+  const [imports, setImports] = useState<readonly Import[]>([]);
+  const [removed, setRemoved] = useState<ShelfDocument | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [dragging, setDragging] = useState(false);
+  const files = useRef<HTMLInputElement>(null);
+  const nextKey = useRef(0);
+
+  async function refresh() {
+    const response = await fetch("/api/documents").catch(() => null);
+    if (response?.ok) setDocuments(((await response.json()) as { documents: ShelfDocument[] }).documents);
+  }
+
+  async function bringIn(chosen: readonly File[]) {
+    await Promise.all(
+      chosen.map(async (file) => {
+        const key = nextKey.current++;
+        const abort = new AbortController();
+        const show = (state: ImportState) =>
+          setImports((all) => {
+            const one = { key, name: file.name, state, cancel: () => abort.abort() };
+            return all.some((other) => other.key === key)
+              ? all.map((other) => (other.key === key ? one : other))
+              : [...all, one];
+          });
+        await importFile(file, show, abort.signal);
+      }),
+    );
+    await refresh();
+  }
+
+  async function create() {
+    const response = await fetch("/api/documents", {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: "{}",
+    }).catch(() => null);
+    const answer = (await response?.json().catch(() => null)) as {
+      id?: string;
+      error?: { message: string };
+    } | null;
+    if (answer?.id) router.push(`/documents/${answer.id}`);
+    else setFault(answer?.error?.message ?? "The server does not answer. Nothing was created.");
+  }
+
+  async function remove(document: ShelfDocument) {
+    const response = await fetch(`/api/documents/${document.id}`, { method: "DELETE" }).catch(() => null);
+    if (!response?.ok) return setFault(`“${document.title}” could not be removed now.`);
+    setDocuments((all) => all.filter((other) => other.id !== document.id));
+    setRemoved(document);
+  }
+
+  async function putBack(document: ShelfDocument) {
+    await fetch(`/api/documents/${document.id}/restore`, { method: "POST" }).catch(() => null);
+    setRemoved(null);
+    await refresh();
+  }
+
+  return (
+    <div
+      className="min-h-screen"
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes("Files")) return;
+        event.preventDefault();
+        setDragging(true);
+      }}
+      onDragLeave={(event) =>
+        event.currentTarget.contains(event.relatedTarget as Node | null) || setDragging(false)
+      }
+      onDrop={(event) => {
+        event.preventDefault();
+        setDragging(false);
+        void bringIn([...event.dataTransfer.files]);
+      }}
+    >
+      <header className="flex h-12 items-center gap-2.5 border-b border-line px-6">
+        <Mark />
+        <span className="font-semibold">Gate Rope</span>
+      </header>
+      <main className="mx-auto max-w-5xl px-6 py-10">
+        <div className="mb-6 flex flex-wrap items-end gap-3">
+          <h1 className="mr-auto font-serif text-3xl font-semibold">Shelf</h1>
+          <input
+            ref={files}
+            type="file"
+            multiple
+            accept=".md,.markdown,.html,.htm,.txt,.json"
+            aria-label="Files to import"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              void bringIn([...(event.target.files ?? [])]);
+              event.target.value = "";
+            }}
+          />
+          <Button onClick={() => files.current?.click()}>
+            <FolderInput size={16} aria-hidden /> Import files
+          </Button>
+          <Button look="main" onClick={() => void create()}>
+            <FilePlus2 size={16} aria-hidden /> New document
+          </Button>
+        </div>
+        <ImportList imports={imports} onClear={() => setImports([])} />
+        {documents.length === 0 ? (
+          <EmptyShelf />
+        ) : (
+          <DocumentTable documents={documents} onRemove={(it) => void remove(it)} />
+        )}
+        <p className="mt-6 text-sm text-quiet">
+          Markdown, HTML, plain text and .gaterope.json files can also be dropped anywhere on this page.
+        </p>
+      </main>
+      {dragging && (
+        <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center rounded-base border-2 border-dashed border-tide bg-ground/80 text-lg font-semibold">
+          Drop the files to bring them in
+        </div>
+      )}
+      {removed && (
+        <NoticeBar
+          key={removed.id}
+          onClose={() => setRemoved(null)}
+          action={{ label: "Undo", run: () => void putBack(removed) }}
+        >
+          Removed “{removed.title}”.
+        </NoticeBar>
+      )}
+      {fault && (
+        <NoticeBar key={fault} onClose={() => setFault(null)}>
+          {fault}
+        </NoticeBar>
+      )}
+    </div>
+  );
+}
+
+function EmptyShelf() {
+  return (
+    <div className="rounded-base border border-dashed border-edge px-8 py-14 text-center">
+      <p className="font-serif text-xl">Nothing on the shelf yet</p>
+      <p className="mx-auto mt-2 max-w-md text-quiet">
+        Bring in a manual, a guide or a report as a file. Its headings and anchors come along, and its links
+        are followed at once.
+      </p>
+    </div>
+  );
+}
+
+function DocumentTable({
+  documents,
+  onRemove,
+}: {
+  documents: readonly ShelfDocument[];
+  onRemove: (document: ShelfDocument) => void;
+}) {
+  const numeric = "px-3 py-3 text-right tabular-nums";
+  return (
+    <table className="w-full border-collapse">
+      <thead>
+        <tr className="border-b border-edge text-left text-sm text-quiet">
+          <th className="py-2 pr-3 font-medium">Document</th>
+          <th className="px-3 py-2 text-right font-medium">Words</th>
+          <th className="px-3 py-2 text-right font-medium">Sections</th>
+          <th className="px-3 py-2 text-right font-medium">Links adrift</th>
+          <th className="px-3 py-2 text-right font-medium">Last change</th>
+          <th className="w-10 py-2">
+            <span className="sr-only">Remove</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {documents.map((document) => (
+          <tr key={document.id} className="border-b border-line hover:bg-wash">
+            <td className="max-w-0 py-3 pr-3 w-[45%]">
+              <Link
+                href={`/documents/${document.id}`}
+                dir="auto"
+                className="block truncate font-serif text-lg hover:text-tide"
+                title={document.title.slice(0, 300)}
+              >
+                {document.title.trim() || "Untitled"}
+              </Link>
+            </td>
+            <td className={numeric}>{number.format(document.words)}</td>
+            <td className={numeric}>{number.format(document.sections)}</td>
+            <td className={numeric}>
+              {document.adrift > 0 ? (
+                <span className="inline-flex items-center gap-1.5 text-vermilion">
+                  <Sign kind="fault" /> {number.format(document.adrift)}
+                </span>
+              ) : (
+                0
+              )}
+            </td>
+            <td className="px-3 py-3 text-right whitespace-nowrap">
+              <LocalTime at={document.changed_at} />
+            </td>
+            <td>
+              <IconButton label={`Remove ${document.title.slice(0, 80)}`} onClick={() => onRemove(document)}>
+                <Trash2 size={16} />
+              </IconButton>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A time in the reader's own zone and locale, which only the browser knows. */
+function LocalTime({ at }: { at: number }) {
+  const [text, setText] = useState("");
+  useEffect(
+    () => setText(new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(at)),
+    [at],
+  );
+  return <time dateTime={new Date(at).toISOString()}>{text}</time>;
+}

@@ -1,0 +1,184 @@
+import { Link2, Pencil, Trash2 } from "lucide-react";
+import { useMemo, useState } from "react";
+import { IconButton } from "@/components/button";
+import { listKeys } from "@/components/list-keys";
+import { Sign } from "@/components/signs";
+import { shortened } from "@/core/document";
+import type { Bookmark } from "@/core/destinations";
+import { incomingLinks } from "@/core/links";
+import {
+  freeName,
+  removeBookmark,
+  renameBookmark,
+  useSession,
+  useSessionValue,
+  type Session,
+} from "@/editor";
+import { copyAddress } from "./copy-address";
+
+type Order = "place" | "name";
+
+/** The document's bookmarks, by place or by name: go there, rename, copy the address, remove. */
+export function BookmarkList() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const [order, setOrder] = useState<Order>("place");
+  const bookmarks = useMemo(
+    () =>
+      order === "place" ? index.bookmarks : [...index.bookmarks].sort((a, b) => a.name.localeCompare(b.name)),
+    [index, order],
+  );
+  return (
+    <>
+      <div className="mb-2 flex items-center justify-between">
+        <h2 className="text-sm font-semibold">Bookmarks</h2>
+        <div role="group" aria-label="Order of the bookmarks" className="flex text-sm">
+          {(["place", "name"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={order === one}
+              onClick={() => setOrder(one)}
+              className={`rounded-base px-2 py-0.5 ${order === one ? "bg-tide-wash text-tide" : "text-quiet hover:bg-wash"}`}
+            >
+              by {one}
+            </button>
+          ))}
+        </div>
+      </div>
+      <ul onKeyDown={listKeys} className="-mx-2 min-h-0 flex-1">
+        {bookmarks.map((bookmark, i) => (
+          <BookmarkRow
+            key={bookmark.id}
+            bookmark={bookmark}
+            first={i === 0}
+            incoming={incomingLinks(index, bookmark.id).length}
+            session={session}
+          />
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function BookmarkRow({
+  bookmark,
+  first,
+  incoming,
+  session,
+}: {
+  bookmark: Bookmark;
+  first: boolean;
+  incoming: number;
+  session: Session;
+}) {
+  const [renaming, setRenaming] = useState(false);
+  if (renaming)
+    return (
+      <li className="px-2 py-1">
+        <RenameField bookmark={bookmark} session={session} onDone={() => setRenaming(false)} />
+      </li>
+    );
+  return (
+    <li className="group flex items-start gap-1 rounded-base px-2 py-1 focus-within:bg-wash hover:bg-wash">
+      <button
+        type="button"
+        data-row={bookmark.name}
+        tabIndex={first ? 0 : -1}
+        onClick={() => session.jumpTo(bookmark.id)}
+        onKeyDown={(event) => {
+          if (event.key === "Delete") remove(session, bookmark, incoming);
+          if (event.key === "F2") setRenaming(true);
+        }}
+        className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left text-sm"
+        title="Go there. F2 renames, Delete removes."
+      >
+        <Sign kind="bookmark" />
+        <span className="min-w-0 flex-1">
+          <span className="line-clamp-2 break-words" dir="auto">
+            {shortened(bookmark.name, 200)}
+          </span>
+          {incoming > 0 && (
+            <span className="block text-quiet">
+              {incoming} {incoming === 1 ? "link lands" : "links land"} here
+            </span>
+          )}
+        </span>
+      </button>
+      <span className="flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        <IconButton
+          className="!size-7"
+          label={`Copy address of ${shortened(bookmark.name, 40)}`}
+          onClick={() => void copyAddress(session, bookmark.id)}
+        >
+          <Link2 size={14} />
+        </IconButton>
+        <IconButton
+          className="!size-7"
+          label={`Rename ${shortened(bookmark.name, 40)}`}
+          onClick={() => setRenaming(true)}
+        >
+          <Pencil size={14} />
+        </IconButton>
+        <IconButton
+          className="!size-7"
+          label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${incoming} ${incoming === 1 ? "link lands" : "links land"} here` : ""}`}
+          onClick={() => remove(session, bookmark, incoming)}
+        >
+          <Trash2 size={14} />
+        </IconButton>
+      </span>
+    </li>
+  );
+}
+
+function RenameField({
+  bookmark,
+  session,
+  onDone,
+}: {
+  bookmark: Bookmark;
+  session: Session;
+  onDone: () => void;
+}) {
+  const [typed, setTyped] = useState(bookmark.name);
+  function keep() {
+    const { name, taken } = freeName(typed, session.index, bookmark.id);
+    onDone();
+    if (typed.trim() === "" || name === bookmark.name) return;
+    session.dispatch(renameBookmark(session.state.tr, bookmark.id, name));
+    if (taken)
+      session.say(
+        `“${shortened(typed.trim(), 40)}” was taken, so the bookmark is called “${shortened(name, 44)}”.`,
+        { undo: true },
+      );
+  }
+  return (
+    <input
+      aria-label={`New name for ${shortened(bookmark.name, 40)}`}
+      autoFocus
+      dir="auto"
+      value={typed}
+      onFocus={(event) => event.target.select()}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") keep();
+        if (event.key === "Escape") onDone();
+      }}
+      className="h-8 w-full rounded-base border border-edge bg-raised px-2 text-sm"
+    />
+  );
+}
+
+/** Removes at once, says what that means for the links that led there, and offers to undo it. */
+function remove(session: Session, bookmark: Bookmark, incoming: number): void {
+  session.dispatch(removeBookmark(session.state.tr, bookmark));
+  const adrift =
+    incoming === 0
+      ? ""
+      : incoming === 1
+        ? " 1 link that led there is adrift."
+        : ` ${incoming} links that led there are adrift.`;
+  session.say(`Removed the bookmark “${shortened(bookmark.name, 40)}”.${adrift}`, { undo: true });
+}

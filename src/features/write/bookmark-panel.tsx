@@ -1,0 +1,89 @@
+import { useEffect, useState } from "react";
+import { Button } from "@/components/button";
+import { TextField } from "@/components/field";
+import { Panel } from "@/components/panel";
+import { proposeAnchor } from "@/core/destinations";
+import { shortened } from "@/core/document";
+import { addBookmark, freeName, proposedName, useSession, useSessionValue } from "@/editor";
+
+/** The box in which a bookmark on the selection, or at the caret, gets its name. Any wording will do. */
+export function BookmarkPanel() {
+  const session = useSession();
+  const [proposed, setProposed] = useState<string | null>(null);
+
+  useEffect(() => {
+    session.openBookmark = () => {
+      setProposed(proposedName(session.state, session.index));
+      session.holdSelection("choose");
+    };
+    return () => {
+      session.openBookmark = null;
+    };
+  }, [session]);
+
+  function close() {
+    setProposed(null);
+    if (session.held?.purpose === "choose") session.release();
+  }
+
+  return (
+    <Panel title="New bookmark" open={proposed !== null} onClose={close} onReturn={() => session.focus()}>
+      {proposed !== null && <BookmarkForm proposed={proposed} onClose={close} />}
+    </Panel>
+  );
+}
+
+function BookmarkForm({ proposed, onClose }: { proposed: string; onClose: () => void }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const [typed, setTyped] = useState(proposed);
+  const { name, taken } = freeName(typed, index);
+
+  function create() {
+    const { state } = session;
+    const { from, to } = state.selection;
+    const tr = state.tr;
+    addBookmark(tr, from, to, name);
+    session.dispatch(tr);
+    if (taken)
+      session.say(
+        `“${shortened(typed.trim(), 40)}” was taken, so the bookmark is called “${shortened(name, 44)}”.`,
+        { undo: true },
+      );
+    onClose();
+  }
+
+  return (
+    <form
+      className="flex flex-col gap-3 p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        create();
+      }}
+    >
+      <TextField
+        label="Name"
+        value={typed}
+        dir="auto"
+        autoFocus
+        onFocus={(event) => event.target.select()}
+        onChange={(event) => setTyped(event.target.value)}
+        hint={
+          <>
+            Anchor{" "}
+            <code className="font-mono text-ink">#{proposeAnchor(name, "bookmark", index.anchors)}</code>
+            {taken && <> · this name is taken, so it becomes “{shortened(name, 44)}”</>}
+          </>
+        }
+      />
+      <div className="flex justify-end gap-2">
+        <Button look="quiet" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button look="main" type="submit">
+          Set bookmark
+        </Button>
+      </div>
+    </form>
+  );
+}

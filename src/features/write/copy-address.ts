@@ -1,0 +1,16 @@
+import type { DestinationId } from "@/core/document";
+import type { Session } from "@/editor";
+
+/** Copies the address of a place in the reading view. Its anchor is published with that, so that the address stays good. */
+export async function copyAddress(session: Session, id: DestinationId): Promise<void> {
+  session.publish([id]);
+  const anchor = session.index.anchors.of(id);
+  if (!anchor) return;
+  const address = `${window.location.origin}/read/${session.id}#${encodeURIComponent(anchor)}`;
+  try {
+    await navigator.clipboard.writeText(address);
+    session.say(`Copied ${address}`);
+  } catch {
+    session.say(`The browser did not allow copying. The address is ${address}`);
+  }
+}

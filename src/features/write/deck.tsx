@@ -1,0 +1,385 @@
+import {
+  AlignCenter,
+  AlignJustify,
+  AlignLeft,
+  AlignRight,
+  Bold,
+  Code,
+  Image as ImageIcon,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  ListTree,
+  Minus,
+  Plus,
+  Redo2,
+  ScissorsLineDashed,
+  SquareCode,
+  Strikethrough,
+  Subscript,
+  Superscript,
+  Table2,
+  TextQuote,
+  Underline,
+  Undo2,
+} from "lucide-react";
+import { redo, undo } from "prosemirror-history";
+import type { Command } from "prosemirror-state";
+import { DropdownMenu, Toolbar } from "radix-ui";
+import { useRef, type ReactNode } from "react";
+import { buttonLook, IconButton } from "@/components/button";
+import { Sign } from "@/components/signs";
+import { schema } from "@/core/document";
+import {
+  align,
+  currentKind,
+  currentLevel,
+  emptyTable,
+  hasMark,
+  insertBlock,
+  setLevel,
+  setValueMark,
+  toggle,
+  toggleCodeBlock,
+  toggleList,
+  toggleQuotation,
+  useSession,
+  useSessionValue,
+  type PlainMark,
+} from "@/editor";
+
+const MARKS: { name: PlainMark; label: string; Icon: typeof Bold }[] = [
+  { name: "strong", label: "Strong (Ctrl+B)", Icon: Bold },
+  { name: "emphasis", label: "Emphasis (Ctrl+I)", Icon: Italic },
+  { name: "underline", label: "Underline (Ctrl+U)", Icon: Underline },
+];
+
+const MORE_MARKS: { name: PlainMark; label: string; Icon: typeof Bold }[] = [
+  { name: "strike", label: "Strike", Icon: Strikethrough },
+  { name: "superscript", label: "Superscript", Icon: Superscript },
+  { name: "subscript", label: "Subscript", Icon: Subscript },
+  { name: "code", label: "Code", Icon: Code },
+];
+
+const COLOURS = [
+  { label: "Tide", colour: "#0e5a5e" },
+  { label: "Plum", colour: "#6b3f69" },
+  { label: "Hemp", colour: "#8a6230" },
+  { label: "Grey", colour: "#55636a" },
+];
+
+const SIZES = [
+  { label: "Smaller", percent: 85 },
+  { label: "Larger", percent: 125 },
+  { label: "Largest", percent: 160 },
+];
+
+/** The strip at the bottom: what can be done with what is selected. */
+export function Deck() {
+  const session = useSession();
+  return (
+    <Toolbar.Root
+      aria-label="Deck: what can be done with the selection"
+      className="flex h-12 shrink-0 items-center gap-1 overflow-x-auto border-t border-line px-3 [&_button]:shrink-0"
+    >
+      <Levels />
+      <Divider />
+      <Blocks />
+      <Divider />
+      <Words />
+      <Divider />
+      <DeckButton onClick={() => session.openBookmark?.()} title="Ctrl+Shift+B">
+        <Sign kind="bookmark" /> Bookmark
+      </DeckButton>
+      <DeckButton onClick={() => session.openPicker?.()} title="Ctrl+K">
+        <Link2 size={16} aria-hidden /> Link
+      </DeckButton>
+      <Insert />
+      <span className="ml-auto flex">
+        <UndoRedo />
+      </span>
+    </Toolbar.Root>
+  );
+}
+
+function Divider() {
+  return <Toolbar.Separator className="mx-1 h-5 w-px shrink-0 bg-line" />;
+}
+
+/** A press must not take the selection away from the text. */
+const keepSelection = (event: React.MouseEvent) => event.preventDefault();
+
+function DeckButton({
+  children,
+  onClick,
+  title,
+  disabled,
+}: {
+  children: ReactNode;
+  onClick: () => void;
+  title?: string;
+  disabled?: boolean;
+}) {
+  return (
+    <Toolbar.Button
+      className={buttonLook("quiet", "!px-2")}
+      onMouseDown={keepSelection}
+      onClick={onClick}
+      title={title}
+      disabled={disabled}
+    >
+      {children}
+    </Toolbar.Button>
+  );
+}
+
+function DeckIcon({
+  label,
+  command,
+  pressed,
+  children,
+}: {
+  label: string;
+  command: Command;
+  pressed?: boolean;
+  children: ReactNode;
+}) {
+  const session = useSession();
+  return (
+    <Toolbar.Button asChild>
+      <IconButton
+        label={label}
+        pressed={pressed}
+        onMouseDown={keepSelection}
+        onClick={() => session.run(command)}
+      >
+        {children}
+      </IconButton>
+    </Toolbar.Button>
+  );
+}
+
+/** Text, or a heading of a level. */
+function Levels() {
+  const session = useSession();
+  const level = useSessionValue((it) => currentLevel(it.state));
+  const why =
+    level === null
+      ? "Levels are for lines of their own, not inside lists, quotations, tables or captions."
+      : undefined;
+  return (
+    <div role="group" aria-label="Heading level" className="flex items-center" title={why}>
+      <span className="mr-1 hidden text-sm text-quiet xl:inline" aria-hidden>
+        Level
+      </span>
+      {[0, 1, 2, 3, 4, 5, 6].map((one) => (
+        <Toolbar.Button
+          key={one}
+          aria-label={one === 0 ? "Plain text" : `Heading level ${one}`}
+          aria-pressed={level === one}
+          title={why ?? `${one === 0 ? "Plain text" : `Heading level ${one}`} (Ctrl+Alt+${one})`}
+          disabled={level === null}
+          onMouseDown={keepSelection}
+          onClick={() => session.run(setLevel(one))}
+          className={`h-8 min-w-7 rounded-base px-1.5 text-sm font-medium disabled:opacity-40 ${
+            level === one ? "bg-tide-wash text-tide" : "hover:bg-wash"
+          }`}
+        >
+          {one === 0 ? "Text" : one}
+        </Toolbar.Button>
+      ))}
+    </div>
+  );
+}
+
+function Blocks() {
+  const kind = useSessionValue((it) => currentKind(it.state));
+  return (
+    <>
+      <DeckIcon label="Bullet list" command={toggleList("bullet_list")} pressed={kind === "bullet_list"}>
+        <List size={17} />
+      </DeckIcon>
+      <DeckIcon label="Numbered list" command={toggleList("ordered_list")} pressed={kind === "ordered_list"}>
+        <ListOrdered size={17} />
+      </DeckIcon>
+      <DeckIcon label="Quotation" command={toggleQuotation} pressed={kind === "quotation"}>
+        <TextQuote size={17} />
+      </DeckIcon>
+      <DeckIcon label="Code" command={toggleCodeBlock} pressed={kind === "code_block"}>
+        <SquareCode size={17} />
+      </DeckIcon>
+    </>
+  );
+}
+
+function Words() {
+  const session = useSession();
+  const state = useSessionValue((it) => it.state);
+  return (
+    <>
+      {MARKS.map(({ name, label, Icon }) => (
+        <DeckIcon
+          key={name}
+          label={label}
+          command={toggle(name)}
+          pressed={hasMark(state, schema.marks[name]) !== null}
+        >
+          <Icon size={16} />
+        </DeckIcon>
+      ))}
+      <Menu label="More for words" trigger="Words">
+        {MORE_MARKS.map(({ name, label, Icon }) => (
+          <Item key={name} onSelect={() => session.run(toggle(name))}>
+            <Icon size={15} aria-hidden /> {label}
+          </Item>
+        ))}
+        <Group label="Colour" />
+        {COLOURS.map(({ label, colour }) => (
+          <Item key={colour} onSelect={() => session.run(setValueMark("colour", { colour }))}>
+            <span
+              aria-hidden
+              className="size-3.5 rounded-full border border-edge"
+              style={{ background: colour }}
+            />{" "}
+            {label}
+          </Item>
+        ))}
+        <Item onSelect={() => session.run(setValueMark("colour", null))}>As the text</Item>
+        <Group label="Size" />
+        {SIZES.map(({ label, percent }) => (
+          <Item key={percent} onSelect={() => session.run(setValueMark("size", { percent }))}>
+            {label}
+          </Item>
+        ))}
+        <Item onSelect={() => session.run(setValueMark("size", null))}>As the text</Item>
+        <Group label="Alignment" />
+        <Item onSelect={() => session.run(align(null))}>
+          <AlignLeft size={15} aria-hidden /> Left
+        </Item>
+        <Item onSelect={() => session.run(align("center"))}>
+          <AlignCenter size={15} aria-hidden /> Centre
+        </Item>
+        <Item onSelect={() => session.run(align("right"))}>
+          <AlignRight size={15} aria-hidden /> Right
+        </Item>
+        <Item onSelect={() => session.run(align("justify"))}>
+          <AlignJustify size={15} aria-hidden /> Justified
+        </Item>
+      </Menu>
+    </>
+  );
+}
+
+function Insert() {
+  const session = useSession();
+  const file = useRef<HTMLInputElement>(null);
+  const { nodes } = schema;
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        aria-label="Picture to insert"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          void session.insertPictures([...(event.target.files ?? [])]);
+          event.target.value = "";
+        }}
+      />
+      <Menu
+        label="Insert"
+        trigger={
+          <>
+            <Plus size={16} aria-hidden /> Insert
+          </>
+        }
+      >
+        <Item onSelect={() => session.run(insertBlock(nodes.contents_list.create()))}>
+          <ListTree size={15} aria-hidden /> Contents list
+        </Item>
+        <Item onSelect={() => file.current?.click()}>
+          <ImageIcon size={15} aria-hidden /> Picture
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
+          <Table2 size={15} aria-hidden /> Table
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(nodes.rule.create()))}>
+          <Minus size={15} aria-hidden /> Rule
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(nodes.page_break.create()))}>
+          <ScissorsLineDashed size={15} aria-hidden /> Page break
+        </Item>
+      </Menu>
+    </>
+  );
+}
+
+function UndoRedo() {
+  const session = useSession();
+  const state = useSessionValue((it) => it.state);
+  return (
+    <>
+      <Toolbar.Button asChild disabled={!undo(state)}>
+        <IconButton label="Undo (Ctrl+Z)" onMouseDown={keepSelection} onClick={() => session.run(undo)}>
+          <Undo2 size={17} />
+        </IconButton>
+      </Toolbar.Button>
+      <Toolbar.Button asChild disabled={!redo(state)}>
+        <IconButton label="Redo (Ctrl+Y)" onMouseDown={keepSelection} onClick={() => session.run(redo)}>
+          <Redo2 size={17} />
+        </IconButton>
+      </Toolbar.Button>
+    </>
+  );
+}
+
+function Menu({ label, trigger, children }: { label: string; trigger: ReactNode; children: ReactNode }) {
+  const session = useSession();
+  return (
+    <DropdownMenu.Root modal={false}>
+      <Toolbar.Button asChild>
+        <DropdownMenu.Trigger aria-label={label} className={buttonLook("quiet", "!px-2")}>
+          {trigger}
+        </DropdownMenu.Trigger>
+      </Toolbar.Button>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            session.focus();
+          }}
+          className="z-50 max-h-[70vh] min-w-44 overflow-y-auto rounded-base border border-line bg-raised p-1"
+          style={{ boxShadow: "var(--shadow)" }}
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function Item({ children, onSelect }: { children: ReactNode; onSelect: () => void }) {
+  return (
+    <DropdownMenu.Item
+      onSelect={onSelect}
+      className="flex cursor-pointer items-center gap-2 rounded-base px-2.5 py-1.5 text-sm data-highlighted:bg-tide-wash data-highlighted:outline-none"
+    >
+      {children}
+    </DropdownMenu.Item>
+  );
+}
+
+function Group({ label }: { label: string }) {
+  return (
+    <>
+      <DropdownMenu.Separator className="my-1 h-px bg-line" />
+      <DropdownMenu.Label className="px-2.5 py-1 text-sm text-quiet">{label}</DropdownMenu.Label>
+    </>
+  );
+}

@@ -1,0 +1,72 @@
+import { useLayoutEffect, useRef, useState } from "react";
+import { Button } from "@/components/button";
+import { Sign } from "@/components/signs";
+import { shortened } from "@/core/document";
+import { linkAt, removeLink, useSession, useSessionValue, type Session } from "@/editor";
+import { follow } from "@/core/links";
+import { addressOf } from "@/core/document";
+
+/** The caret stands in a link: where it leads, and going there. An ordinary click never follows a link. */
+export function LinkChip() {
+  const session = useSession();
+  const state = useSessionValue((it) => it.state);
+  const index = useSessionValue((it) => it.index);
+  const inView = useSessionValue((it) => it.inView);
+  const chip = useRef<HTMLDivElement>(null);
+  const [place, setPlace] = useState<{ left: number; top: number } | null>(null);
+  const link = state.selection.empty && !session.held ? linkAt(index, state.selection.from) : null;
+  const from = link?.from ?? null;
+
+  useLayoutEffect(() => {
+    const coords = from === null ? null : session.coordsAt(from);
+    const frame = chip.current?.parentElement?.getBoundingClientRect();
+    if (!coords || !frame) return setPlace(null);
+    const left = Math.min(coords.left - frame.left, frame.width - (chip.current?.offsetWidth ?? 0) - 12);
+    setPlace({ left: Math.max(left, 12), top: coords.bottom - frame.top + 6 });
+  }, [session, from, state, inView]);
+
+  if (!link) return null;
+  const followed = follow(link.target, index);
+  return (
+    <div
+      ref={chip}
+      data-link-chip
+      className="absolute z-20 flex max-w-md items-center gap-2 rounded-base border border-line bg-raised py-1 pr-1 pl-3 text-sm"
+      style={{ boxShadow: "var(--shadow)", ...(place ?? { visibility: "hidden" }) }}
+    >
+      {followed.lands ? (
+        <>
+          {followed.destination && <Sign kind={followed.destination.kind} />}
+          <span className="truncate">
+            {followed.destination ? shortened(followed.destination.name, 60) || "Untitled" : outside(link)}
+          </span>
+          <Button onClick={() => session.follow(link.target)} title="Ctrl+click goes at once">
+            Go
+          </Button>
+        </>
+      ) : (
+        <>
+          <Sign kind="fault" />
+          <span className="text-vermilion">Adrift. {followed.why}</span>
+        </>
+      )}
+      <Button look="quiet" onClick={() => session.openPicker?.()}>
+        Change
+      </Button>
+      <Button look="quiet" onClick={() => unlink(session)}>
+        Unlink
+      </Button>
+    </div>
+  );
+}
+
+function outside(link: NonNullable<ReturnType<typeof linkAt>>): string {
+  return link.target.kind === "destination" ? "" : shortened(addressOf(link.target), 60);
+}
+
+function unlink(session: Session): void {
+  const link = linkAt(session.index, session.state.selection.from);
+  if (!link) return;
+  session.dispatch(removeLink(session.state.tr, link));
+  session.focus();
+}

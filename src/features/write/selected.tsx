@@ -1,0 +1,140 @@
+import type { Node } from "prosemirror-model";
+import { useId } from "react";
+import { Button } from "@/components/button";
+import { Choice } from "@/components/field";
+import { KIND_NAMES, Sign } from "@/components/signs";
+import { shortened, type DestinationId } from "@/core/document";
+import type { Destination } from "@/core/destinations";
+import { incomingLinks } from "@/core/links";
+import { useSession, useSessionValue } from "@/editor";
+import { copyAddress } from "./copy-address";
+
+/** Everything about what is selected: a heading, a figure, a table, a contents list. */
+export function Selected() {
+  const index = useSessionValue((it) => it.index);
+  const state = useSessionValue((it) => it.state);
+  const { $from, from } = state.selection;
+  const pos = $from.depth === 0 ? from : $from.before(1);
+  const block = state.doc.nodeAt(pos);
+  const place = block ? index.destination(block.attrs.id as DestinationId) : undefined;
+  if (!block || !place) return null;
+  return (
+    <section
+      aria-label={`Selected ${KIND_NAMES[place.kind]}`}
+      className="border-b border-line px-4 py-3 text-sm"
+    >
+      <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
+        <Sign kind={place.kind} />
+        <span className="min-w-0 flex-1 truncate" dir="auto">
+          {place.kind === "heading" ? `Heading, level ${place.level}` : capital(KIND_NAMES[place.kind])}
+        </span>
+      </h2>
+      {place.kind === "figure" && <AltField block={block} pos={pos} />}
+      {place.kind === "contents" && <ContentsOptions block={block} pos={pos} />}
+      <PlaceFacts place={place} />
+    </section>
+  );
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+function PlaceFacts({ place }: { place: Destination }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const incoming = incomingLinks(index, place.id);
+  const section =
+    place.kind === "heading" ? index.sections.find((one) => one.heading.id === place.id) : undefined;
+  return (
+    <>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+        <dt className="text-quiet">Anchor</dt>
+        <dd className="min-w-0 truncate font-mono text-[13px]" title={index.anchors.of(place.id)}>
+          #{index.anchors.of(place.id)}
+        </dd>
+        {section && (
+          <>
+            <dt className="text-quiet">Section</dt>
+            <dd>{new Intl.NumberFormat().format(section.words)} words</dd>
+          </>
+        )}
+        <dt className="text-quiet">Links here</dt>
+        <dd>{incoming.length === 0 ? "none" : incoming.length}</dd>
+      </dl>
+      {incoming.length > 0 && (
+        <ul className="mt-1">
+          {incoming.slice(0, 5).map((link) => (
+            <li key={link.from}>
+              <button
+                type="button"
+                className="max-w-full truncate text-left underline decoration-hemp underline-offset-3"
+                onClick={() => session.jump(link.from, link.to)}
+              >
+                “{shortened(link.text, 50)}” in{" "}
+                {shortened(index.sectionAt(link.from)?.name ?? "the beginning", 30)}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Button className="mt-3" onClick={() => void copyAddress(session, place.id)}>
+        Copy address for readers
+      </Button>
+    </>
+  );
+}
+
+function AltField({ block, pos }: { block: Node; pos: number }) {
+  const session = useSession();
+  const id = useId();
+  const alt = block.attrs.alt as string;
+  return (
+    <div className="mb-3">
+      <label htmlFor={id} className="mb-1 block font-medium">
+        What the picture shows
+      </label>
+      <textarea
+        id={id}
+        key={block.attrs.id as string}
+        defaultValue={alt}
+        rows={3}
+        onBlur={(event) =>
+          event.target.value !== alt &&
+          session.dispatch(session.state.tr.setNodeAttribute(pos, "alt", event.target.value))
+        }
+        className="w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
+      />
+      <p className="text-quiet">Read aloud to those who cannot see it.</p>
+    </div>
+  );
+}
+
+const LEVELS = ["1", "2", "3", "4", "5", "6"].map((value) => ({ value, label: `Level ${value}` }));
+
+function ContentsOptions({ block, pos }: { block: Node; pos: number }) {
+  const session = useSession();
+  const set = (name: "from" | "to", value: string) => {
+    const level = Number(value);
+    const tr = session.state.tr.setNodeAttribute(pos, name, level);
+    if (name === "from" && level > (block.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
+    if (name === "to" && level < (block.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
+    session.dispatch(tr);
+  };
+  return (
+    <div className="mb-3 grid grid-cols-2 gap-3">
+      <Choice
+        label="From"
+        value={String(block.attrs.from)}
+        options={LEVELS}
+        onChange={(value) => set("from", value)}
+      />
+      <Choice
+        label="Down to"
+        value={String(block.attrs.to)}
+        options={LEVELS}
+        onChange={(value) => set("to", value)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,30 @@
+import { useSessionValue } from "@/editor";
+import { BookmarkList } from "./bookmark-list";
+import { Selected } from "./selected";
+
+/** The panel at the right: what is selected, and the document's bookmarks. */
+export function Tray() {
+  const count = useSessionValue((it) => it.index.bookmarks.length);
+  return (
+    <aside
+      aria-label="Tray"
+      className="flex h-full w-72 shrink-0 flex-col overflow-y-auto border-l border-line"
+    >
+      <Selected />
+      <section aria-label="Bookmarks" className="flex min-h-0 flex-1 flex-col px-4 py-3">
+        {count === 0 ? <NoBookmarks /> : <BookmarkList />}
+      </section>
+    </aside>
+  );
+}
+
+function NoBookmarks() {
+  return (
+    <>
+      <h2 className="mb-1 text-sm font-semibold">Bookmarks</h2>
+      <p className="text-sm text-quiet">
+        None yet. Select words, or put the caret at a spot you keep coming back to, and press Ctrl+Shift+B.
+      </p>
+    </>
+  );
+}
