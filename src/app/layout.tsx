@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import type { ReactNode } from "react";
 import "./globals.css";
+import "./manuscript.css";
 
 export const metadata: Metadata = {
   title: { default: "Gate Rope", template: "%s – Gate Rope" },

@@ -33,7 +33,7 @@ export function NoticeBar({
       onPointerLeave={hold(false)}
       onFocus={hold(true)}
       onBlur={hold(false)}
-      className="fixed bottom-16 left-1/2 z-30 flex max-w-[min(44rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 rounded-base border border-line bg-raised py-1.5 pr-1.5 pl-4 text-sm"
+      className="fixed bottom-28 left-1/2 z-30 flex max-w-[min(44rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 rounded-base border border-line bg-raised py-1.5 pr-1.5 pl-4 text-sm"
       style={{ boxShadow: "var(--shadow)" }}
     >
       <span className="min-w-0 overflow-hidden text-ellipsis">{children}</span>

@@ -245,16 +245,21 @@ export class Session {
       return;
     }
     const settle = () => {
-      const coords = this.coordsAt(
-        Math.min(pos + (this.state.doc.resolve(pos).depth === 0 ? 1 : 0), this.state.doc.content.size),
-      );
-      if (coords)
+      const top = this.topOf(pos);
+      if (top !== null)
         scroller.scrollTop +=
-          coords.top - scroller.getBoundingClientRect().top - Math.min(120, scroller.clientHeight / 4);
+          top - scroller.getBoundingClientRect().top - Math.min(120, scroller.clientHeight / 4);
     };
     settle();
     requestAnimationFrame(settle);
     view.focus();
+  }
+
+  /** How high a position stands on the screen: a block by its upper edge, words by their line. */
+  private topOf(pos: number): number | null {
+    const element = this.state.doc.resolve(pos).depth === 0 ? this.view?.nodeDOM(pos) : null;
+    if (element instanceof HTMLElement) return element.getBoundingClientRect().top;
+    return this.coordsAt(pos)?.top ?? null;
   }
 
   private get scroller(): HTMLElement | null {

@@ -184,7 +184,7 @@ const nodes = {
     content: "inline*",
     defining: true,
     parseDOM: [{ tag: "div[data-caption]" }],
-    toDOM: () => ["div", { "data-caption": "", class: "table-caption" }, 0],
+    toDOM: () => ["div", { "data-caption": "", class: "caption-line" }, 0],
   },
   table_grid: {
     content: "table_row+",

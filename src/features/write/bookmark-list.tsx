@@ -93,7 +93,7 @@ function BookmarkRow({
         className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left text-sm"
         title="Go there. F2 renames, Delete removes."
       >
-        <Sign kind="bookmark" />
+        <Sign kind="bookmark" className="mt-1 !self-start" />
         <span className="min-w-0 flex-1">
           <span className="line-clamp-2 break-words" dir="auto">
             {shortened(bookmark.name, 200)}
