@@ -1,1 +1,72 @@
-export {};
+/** Fills the data folder with the demo documents, once: only if it holds no document yet. */
+import { readFileSync, readdirSync } from "node:fs";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { schema } from "@/core/document";
+import { indexDocument } from "@/core/destinations";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { readInThread, summaryOf } from "@/reading-thread";
+import {
+  LOCAL_AUTHOR,
+  openAuthority,
+  readSettings,
+  SettingsError,
+  DatabaseError,
+  type DocumentAuthority,
+} from "@/server";
+
+const FOLDER = fileURLToPath(new URL("../demo", import.meta.url));
+
+/** The demo documents, the one to look at first last, so that it stands at the top of the shelf. */
+const DOCUMENTS: { name: string; text: () => string; folder: string; wayfinding: boolean }[] = [
+  ...["winter-road-notes.txt", "instrument-handbook-draft.md", "visitor-guide.md"].map((name) => ({
+    name,
+    text: () => readFileSync(path.join(FOLDER, name), "utf8"),
+    folder: FOLDER,
+    wayfinding: false,
+  })),
+  {
+    name: "night-operations-manual.md",
+    text: manual,
+    folder: path.join(FOLDER, "night-operations-manual"),
+    wayfinding: true,
+  },
+];
+
+/** The manual is kept in parts, which follow each other by the number in their names. */
+function manual(): string {
+  const folder = path.join(FOLDER, "night-operations-manual");
+  const parts = readdirSync(folder)
+    .filter((name) => name.endsWith(".md"))
+    .sort();
+  return parts.map((name) => readFileSync(path.join(folder, name), "utf8")).join("\n");
+}
+
+async function seed(documents: DocumentAuthority): Promise<number> {
+  if ((await documents.list(LOCAL_AUTHOR)).length > 0) return 0;
+  for (const { name, text, folder, wayfinding } of DOCUMENTS) {
+    const bytes = new TextEncoder().encode(text());
+    const outcome = await readInThread(new URL("./reading-thread.mjs", import.meta.url), {
+      name,
+      bytes,
+      folder,
+    });
+    if (!outcome.ok) throw new Error(`${name}: ${outcome.error.reason}`);
+    let doc = schema.nodeFromJSON(JSON.parse(outcome.json));
+    if (wayfinding) doc = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
+    const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
+    const json = JSON.stringify({ attrs: doc.attrs, ...(doc.toJSON() as object) });
+    await documents.store(LOCAL_AUTHOR, json, summaryOf(indexDocument(doc)), pictures);
+  }
+  return DOCUMENTS.length;
+}
+
+try {
+  const documents = await openAuthority(readSettings(process.env).data);
+  const count = await seed(documents);
+  if (count > 0) console.log(`Put ${count} demo documents on the shelf.`);
+} catch (error) {
+  if (!(error instanceof SettingsError || error instanceof DatabaseError)) throw error;
+  console.error(`gate-rope: ${error.message}`);
+  process.exitCode = 1;
+}

@@ -197,11 +197,11 @@ function DocumentTable({
       <tbody>
         {documents.map((document) => (
           <tr key={document.id} className="border-b border-line hover:bg-wash">
-            <td className="max-w-0 py-3 pr-3 w-[45%]">
+            <td className="w-1/2 max-w-0 py-3 pr-3">
               <Link
                 href={`/documents/${document.id}`}
                 dir="auto"
-                className="block truncate font-serif text-lg hover:text-tide"
+                className="line-clamp-2 font-serif text-lg leading-snug break-words hover:text-tide"
                 title={document.title.slice(0, 300)}
               >
                 {document.title.trim() || "Untitled"}

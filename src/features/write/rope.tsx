@@ -3,6 +3,7 @@ import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { listKeys } from "@/components/list-keys";
 import { shortened } from "@/core/document";
+import type { Heading } from "@/core/destinations";
 import { useSession, useSessionValue } from "@/editor";
 import { ropeLabels } from "./rope-labels";
 
@@ -85,15 +86,7 @@ type Scale = ReturnType<typeof scaleLinear<number, number>>;
 function Line({ y, height }: { y: Scale; height: number }) {
   const session = useSession();
   const index = useSessionValue((it) => it.index);
-  const knots = useMemo(() => {
-    let last = -9;
-    return index.headings.filter((heading) => {
-      const at = y(heading.pos);
-      if (heading.level > 1 && at - last < 3) return false;
-      last = at;
-      return heading.level <= 3;
-    });
-  }, [index, y]);
+  const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
   return (
     <svg
       width={WIDTH}
@@ -137,6 +130,18 @@ function Line({ y, height }: { y: Scale; height: number }) {
       ))}
     </svg>
   );
+}
+
+/** Knots of level 1, and of levels 2 and 3 where they have room: a rope that is all knots shows nothing. */
+function knotsWithRoom(headings: readonly Heading[], y: Scale): Heading[] {
+  const room = [0, 7, 9];
+  let last = -Infinity;
+  return headings.filter((heading) => {
+    const at = y(heading.pos);
+    if (heading.level > 3 || at - last < room[heading.level - 1]!) return false;
+    last = at;
+    return true;
+  });
 }
 
 /** The part in view. Dragging it scrolls the manuscript. */

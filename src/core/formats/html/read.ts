@@ -1,7 +1,7 @@
 import { parse, type DefaultTreeAdapterTypes } from "parse5";
 import { decodeSafely, RETURNS_NONE, type Manuscript, type ReturnRule } from "@/core/document";
 import { DocumentBuilder } from "../intake/document-builder";
-import type { ReadContext } from "../intake/read-context";
+import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { htmlWalk, walkHtml } from "./html-walk";
 
@@ -34,7 +34,7 @@ export function readHtml(text: string, context: ReadContext): Manuscript {
   builder.returns = returns;
   walkHtml(document, htmlWalk(builder, context, wanted));
   context.progress(0.9);
-  return builder.finish(context.name.replace(/\.[^.]*$/, ""), () => undefined);
+  return builder.finish(titleFromName(context.name), () => undefined);
 }
 
 /** What has to be known of a file before it is walked. */

@@ -1,5 +1,14 @@
 import type { DropLog } from "./drop-log";
 
+/** A title for a document from its file's name: without the ending, words parted by spaces, the first letter large. */
+export function titleFromName(name: string): string {
+  const words = name
+    .replace(/\.(gaterope\.json|[^.]*)$/, "")
+    .replace(/[-_\s]+/g, " ")
+    .trim();
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 /** What a reader is given beside the text, and where it tells what it does. */
 export interface ReadContext {
   /** The file's name, for its title and for links to itself. */

@@ -5,7 +5,7 @@ import { decodeSafely, idOf, lineOf, schema, type DestinationId, type Manuscript
 import { anchorFrom } from "@/core/destinations";
 import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
-import type { ReadContext } from "../intake/read-context";
+import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { htmlWalk, walkHtml } from "../html/html-walk";
 import { alignmentOf } from "../html/inline-marks";
@@ -33,7 +33,7 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   builder.language = language;
   new MarkdownWalk(builder, context, body).blocks(tokens);
   context.progress(0.9);
-  return builder.finish(context.name.replace(/\.[^.]*$/, ""), derivedAnchors());
+  return builder.finish(titleFromName(context.name), derivedAnchors());
 }
 
 function frontMatter(source: string): { body: string; title: string | null; language: string | null } {

@@ -1,6 +1,6 @@
-import { shortened, type Manuscript } from "@/core/document";
+import type { Manuscript } from "@/core/document";
 import { DocumentBuilder } from "../intake/document-builder";
-import type { ReadContext } from "../intake/read-context";
+import { titleFromName, type ReadContext } from "../intake/read-context";
 
 /** Reads plain text: a blank line ends a paragraph, line ends inside one are kept as they are. */
 export function readText(text: string, context: ReadContext): Manuscript {
@@ -25,7 +25,5 @@ export function readText(text: string, context: ReadContext): Manuscript {
     open = true;
     builder.text(words.replace(/\t/g, "    "));
   });
-  const first = lines.find((line) => line.trim() !== "")?.trim() ?? "";
-  builder.title = context.name.replace(/\.[^.]*$/, "") || shortened(first, 80);
-  return builder.finish(builder.title, () => undefined);
+  return builder.finish(titleFromName(context.name), () => undefined);
 }
