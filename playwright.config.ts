@@ -1,0 +1,43 @@
+import { defineConfig } from "@playwright/test";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+
+const PORT = process.env.E2E_PORT ?? "4399";
+// Workers read this file again; all of them have to mean the same folder.
+process.env.E2E_DATA ??= mkdtempSync(path.join(tmpdir(), "gate-rope-e2e-"));
+
+/** End-to-end tests: the built application, a real database in a folder of its own, Debian's Chromium. */
+export default defineConfig({
+  testDir: "tests/e2e",
+  timeout: 90_000,
+  workers: 1,
+  retries: process.env.CI ? 1 : 0,
+  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  outputDir: "test-results/files",
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    permissions: ["clipboard-read", "clipboard-write"],
+    trace: "retain-on-failure",
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+      args: [
+        "--no-sandbox",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--no-first-run",
+        "--disable-quic",
+      ],
+    },
+  },
+  webServer: {
+    command: "node scripts/start.mjs",
+    url: `http://127.0.0.1:${PORT}/api/documents`,
+    env: { PORT, HOST: "127.0.0.1", GATE_ROPE_DATA: process.env.E2E_DATA, NODE_ENV: "production" },
+    timeout: 60_000,
+    gracefulShutdown: { signal: "SIGTERM", timeout: 3_000 },
+  },
+});

@@ -1,0 +1,83 @@
+import { expect, type Locator, type Page } from "@playwright/test";
+
+/** Brings in a file through the shelf; answers once it is on it. */
+export async function bringIn(page: Page, name: string, text: string | Buffer): Promise<void> {
+  await page.goto("/");
+  await page.getByLabel("Files to import").setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+  await expect(page.getByRole("heading", { name: "Brought in" })).toBeVisible({ timeout: 60_000 });
+}
+
+/** Brings in a file and opens it on Write; answers its id. */
+export async function openFile(page: Page, name: string, text: string): Promise<string> {
+  await bringIn(page, name, text);
+  await page.getByRole("region", { name: "Imports" }).getByRole("link").click();
+  await expect(manuscript(page)).toBeVisible();
+  return documentId(page);
+}
+
+export function documentId(page: Page): string {
+  return /\/documents\/([^/?#]+)/.exec(page.url())![1]!;
+}
+
+export function manuscript(page: Page): Locator {
+  return page.getByRole("textbox", { name: "Manuscript" });
+}
+
+/** Waits until everything is on disk. */
+export async function kept(page: Page): Promise<void> {
+  await expect(page.locator('[data-kept="kept"]')).toBeVisible({ timeout: 15_000 });
+}
+
+/** Selects words in the manuscript, as by dragging over them. */
+export async function selectWords(page: Page, words: string): Promise<void> {
+  const box = await manuscript(page).evaluate((root, wanted) => {
+    const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const at = node.textContent!.indexOf(wanted);
+      if (at < 0) continue;
+      node.parentElement!.scrollIntoView({ block: "center" });
+      const range = document.createRange();
+      range.setStart(node, at);
+      range.setEnd(node, at + wanted.length);
+      const rects = [...range.getClientRects()];
+      const first = rects[0]!;
+      const last = rects.at(-1)!;
+      return { x1: first.left, y1: first.top + first.height / 2, x2: last.right, y2: last.top + last.height / 2 };
+    }
+    return null;
+  }, words);
+  if (!box) throw new Error(`“${words}” does not stand in the manuscript`);
+  await page.mouse.move(box.x1 + 0.5, box.y1);
+  await page.mouse.down();
+  await page.mouse.move((box.x1 + box.x2) / 2, box.y2, { steps: 4 });
+  await page.mouse.move(box.x2, box.y2, { steps: 4 });
+  await page.mouse.up();
+}
+
+/** Puts the caret into words of the manuscript, by a click. */
+export async function clickWords(page: Page, words: string, options: { modifiers?: ("Control" | "Shift")[] } = {}): Promise<void> {
+  const place = manuscript(page).getByText(words).first();
+  await place.scrollIntoViewIfNeeded();
+  await place.click({ position: { x: 12, y: 10 }, ...options });
+}
+
+/** Opens one of the four stages. */
+export async function stage(page: Page, name: "Write" | "Wayfinding" | "Proof" | "Publish"): Promise<void> {
+  await page.getByRole("navigation", { name: "Stages of the work" }).getByRole("link", { name }).click();
+  await expect(page.getByRole("navigation", { name: "Stages of the work" }).locator('[aria-current="page"]')).toHaveText(name);
+}
+
+/** Jumps by typing, with the keyboard alone. */
+export async function jump(page: Page, typed: string): Promise<void> {
+  await page.keyboard.press("Control+j");
+  await page.getByRole("combobox", { name: "Jump to" }).fill(typed);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("combobox", { name: "Jump to" })).toBeHidden();
+}
+
+/** How many pixels below the upper edge of the manuscript's window something stands. */
+export async function heightInWindow(page: Page, place: Locator): Promise<number> {
+  const box = (await place.boundingBox())!;
+  const frame = (await page.locator("[data-scroller]").boundingBox())!;
+  return box.y - frame.y;
+}

@@ -1,0 +1,114 @@
+import { expect, test, type Browser } from "@playwright/test";
+import { pathToFileURL } from "node:url";
+import { longManual, PLAIN_TITLES } from "../long-manual";
+import { clickWords, documentId, heightInWindow, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+
+test("a manual of more than a hundred pages is structured, marked, linked, read and sent out", async ({ page, browser }, info) => {
+  test.setTimeout(300_000);
+  await openFile(page, "manual.md", longManual());
+
+  await test.step("titles get their heading levels", async () => {
+    for (const title of PLAIN_TITLES) {
+      const line = manuscript(page).locator("p").filter({ hasText: new RegExp(`^${title}$`) });
+      await line.scrollIntoViewIfNeeded();
+      await line.click();
+      await page.keyboard.press("Control+Alt+1");
+      await expect(manuscript(page).getByRole("heading", { level: 1, name: title, exact: true })).toBeVisible();
+    }
+    await expect(page.getByRole("navigation", { name: /^Rope/ }).getByRole("button", { name: "Weather rules", exact: true })).toBeVisible();
+  });
+
+  await test.step("spots she keeps coming back to are marked, in any wording", async () => {
+    await selectWords(page, "the roller in the kitchen");
+    await page.keyboard.press("Control+Shift+B");
+    await page.getByRole("textbox", { name: "Name" }).fill("Night log, part 2");
+    await expect(page.getByText("#night-log-part-2")).toBeVisible();
+    await page.keyboard.press("Enter");
+    const bookmarks = page.getByRole("region", { name: "Bookmarks" });
+    await expect(bookmarks.getByRole("button", { name: "Night log, part 2" }).first()).toBeVisible();
+    await selectWords(page, "practised twice a year");
+    await page.keyboard.press("Control+Shift+B");
+    await page.getByRole("textbox", { name: "Name" }).fill("Übung im Herbst / 秋");
+    await page.keyboard.press("Enter");
+    await expect(bookmarks.getByRole("listitem")).toHaveCount(2 + PLAIN_TITLES.length);
+  });
+
+  await test.step("a link is carried to its place and tied there", async () => {
+    await jump(page, "How to use it");
+    await selectWords(page, "before anything else");
+    await page.keyboard.press("Control+k");
+    await page.getByRole("button", { name: "Carry to the place" }).click();
+    await expect(page.getByText("Carrying “before anything else”")).toBeVisible();
+    await jump(page, "The first minute");
+    await manuscript(page).getByRole("heading", { name: "The first minute", exact: true }).click();
+    await expect(page.getByText("“before anything else” now leads to “The first minute”.")).toBeVisible();
+    await page.getByRole("button", { name: /^Back to/ }).click();
+    await clickWords(page, "before anything else");
+    await expect(page.locator("[data-link-chip]")).toContainText("The first minute");
+    await page.locator("[data-link-chip]").getByRole("button", { name: "Go" }).click();
+    const landed = manuscript(page).getByRole("heading", { name: "The first minute", exact: true });
+    await expect(landed).toBeInViewport();
+    expect(await heightInWindow(page, landed)).toBeGreaterThan(0);
+    expect(await heightInWindow(page, landed)).toBeLessThan(200);
+  });
+
+  await test.step("a contents list stands at the front and a way back after each part", async () => {
+    await stage(page, "Wayfinding");
+    await page.getByRole("button", { name: "Put a contents list at the front" }).click();
+    await page.getByRole("combobox", { name: "Return links" }).selectOption("1");
+    await expect(page.getByText(/return links, one after each/)).toBeVisible();
+    await stage(page, "Write");
+    await expect(manuscript(page).getByRole("navigation", { name: "Contents" })).toContainText("Weather rules");
+    await expect(manuscript(page).getByRole("button", { name: "Back to contents" }).first()).toBeAttached();
+    await kept(page);
+  });
+
+  const id = documentId(page);
+  await test.step("she tries it as a reader would", async () => {
+    await page.getByRole("link", { name: "Read", exact: true }).click();
+    await page.getByRole("navigation", { name: "Contents" }).first().getByRole("link", { name: "Weather rules", exact: true }).click();
+    await expect(page).toHaveURL(/#weather-rules$/);
+    await expect(page.locator("article").getByRole("heading", { name: "Weather rules", exact: true })).toBeInViewport();
+    await page.getByRole("button", { name: /^Back to/ }).click();
+    await expect(page.locator("article").getByRole("heading", { name: "Weather rules", exact: true })).not.toBeInViewport();
+  });
+
+  await test.step("the file she sends out works with scripting off: every link lands", async () => {
+    await page.goto(`/documents/${id}/publish`);
+    const download = page.waitForEvent("download");
+    await page.getByRole("button", { name: "Download as HTML" }).click();
+    const file = info.outputPath("manual.html");
+    await (await download).saveAs(file);
+    const count = await followEveryLink(browser, file);
+    expect(count).toBeGreaterThan(300);
+  });
+});
+
+/** Opens a page with scripting off and clicks each of its links; fails on the first that does not land on its place. */
+async function followEveryLink(browser: Browser, file: string): Promise<number> {
+  const context = await browser.newContext({ javaScriptEnabled: false, viewport: { width: 900, height: 900 } });
+  const page = await context.newPage();
+  await page.goto(pathToFileURL(file).href);
+  const links = page.locator('a[href^="#"]');
+  const count = await links.count();
+  const hrefs = await links.evaluateAll((all) => all.map((link) => link.getAttribute("href")!));
+  for (let i = 0; i < count; i++) {
+    const href = hrefs[i]!;
+    // The keyboard follows a link wherever it stands, which is faster than scrolling to each.
+    await links.nth(i).focus();
+    await page.keyboard.press("Enter");
+    expect(new URL(page.url()).hash, `link ${i}`).toBe(href);
+    const landing = await page.evaluate((id) => {
+      const place = document.getElementById(id);
+      if (!place) return null;
+      const { top, bottom } = place.getBoundingClientRect();
+      const atEnd = window.innerHeight + window.scrollY >= document.documentElement.scrollHeight - 2;
+      return { top, bottom, atEnd };
+    }, decodeURIComponent(href.slice(1)));
+    expect(landing, `link ${i} leads to ${href}, which is not there`).not.toBeNull();
+    const inPlace = Math.abs(landing!.top) < 40 || (landing!.atEnd && landing!.top < 900) || href === "#top";
+    expect(inPlace, `link ${i} to ${href} landed at ${landing!.top}`).toBe(true);
+  }
+  await context.close();
+  return count;
+}
