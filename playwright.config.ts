@@ -20,7 +20,6 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     permissions: ["clipboard-read", "clipboard-write"],
-    trace: "retain-on-failure",
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
       args: [

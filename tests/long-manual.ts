@@ -20,7 +20,8 @@ export function longManual(): string {
     .replace(/^---[\s\S]*?---\n/, "")
     .replace(/^!\[.*$/gm, "");
   let first = text;
-  for (const title of PLAIN_TITLES) first = first.replace(new RegExp(`^# ${title} \\{#(.*)\\}$`, "m"), `<a id="$1"></a>${title}`);
+  for (const title of PLAIN_TITLES)
+    first = first.replace(new RegExp(`^# ${title} \\{#(.*)\\}$`, "m"), `<a id="$1"></a>${title}`);
   const second = text
     .replace(/\{#([a-z0-9-]+)\}/g, "{#second-$1}")
     .replace(/\]\(#([a-z0-9-]+)\)/g, "](#second-$1)")

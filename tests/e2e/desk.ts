@@ -3,7 +3,9 @@ import { expect, type Locator, type Page } from "@playwright/test";
 /** Brings in a file through the shelf; answers once it is on it. */
 export async function bringIn(page: Page, name: string, text: string | Buffer): Promise<void> {
   await page.goto("/");
-  await page.getByLabel("Files to import").setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+  await page
+    .getByLabel("Files to import")
+    .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
   await expect(page.getByRole("heading", { name: "Brought in" })).toBeVisible({ timeout: 60_000 });
 }
 
@@ -42,7 +44,12 @@ export async function selectWords(page: Page, words: string): Promise<void> {
       const rects = [...range.getClientRects()];
       const first = rects[0]!;
       const last = rects.at(-1)!;
-      return { x1: first.left, y1: first.top + first.height / 2, x2: last.right, y2: last.top + last.height / 2 };
+      return {
+        x1: first.left,
+        y1: first.top + first.height / 2,
+        x2: last.right,
+        y2: last.top + last.height / 2,
+      };
     }
     return null;
   }, words);
@@ -55,7 +62,11 @@ export async function selectWords(page: Page, words: string): Promise<void> {
 }
 
 /** Puts the caret into words of the manuscript, by a click. */
-export async function clickWords(page: Page, words: string, options: { modifiers?: ("Control" | "Shift")[] } = {}): Promise<void> {
+export async function clickWords(
+  page: Page,
+  words: string,
+  options: { modifiers?: ("Control" | "Shift")[] } = {},
+): Promise<void> {
   const place = manuscript(page).getByText(words).first();
   await place.scrollIntoViewIfNeeded();
   await place.click({ position: { x: 12, y: 10 }, ...options });
@@ -64,7 +75,9 @@ export async function clickWords(page: Page, words: string, options: { modifiers
 /** Opens one of the four stages. */
 export async function stage(page: Page, name: "Write" | "Wayfinding" | "Proof" | "Publish"): Promise<void> {
   await page.getByRole("navigation", { name: "Stages of the work" }).getByRole("link", { name }).click();
-  await expect(page.getByRole("navigation", { name: "Stages of the work" }).locator('[aria-current="page"]')).toHaveText(name);
+  await expect(
+    page.getByRole("navigation", { name: "Stages of the work" }).locator('[aria-current="page"]'),
+  ).toHaveText(name);
 }
 
 /** Jumps by typing, with the keyboard alone. */

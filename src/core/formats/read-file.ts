@@ -58,10 +58,10 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
   } catch (error) {
     if (error instanceof ReadError)
       return { ok: false, error: { file: name, reason: error.reason, line: error.line } };
-    if (error instanceof RangeError)
+    if ((error as Error).name === "RangeError")
       return {
         ok: false,
-        error: { file: name, reason: `The file cannot be read: ${error.message}.`, line: null },
+        error: { file: name, reason: `The file cannot be read: ${(error as Error).message}.`, line: null },
       };
     throw error;
   }

@@ -41,7 +41,7 @@ function decodeAs(encoding: string, bytes: Uint8Array): string {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes);
   } catch (error) {
     throw new ReadError(
-      error instanceof RangeError
+      (error as Error).name === "RangeError"
         ? `The file says that it is in “${encoding.slice(0, 40)}”, an encoding that is not known.`
         : `The file says that it is in ${encoding.slice(0, 40)}, but its bytes are not.`,
     );

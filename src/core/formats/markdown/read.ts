@@ -23,10 +23,14 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
     throw new ReadError("The file holds HTML. Name it .html to bring it in.", 1);
   const { body, title, language } = frontMatter(source);
   const markdown = new MarkdownIt({ html: true });
+  markdown.set({ maxNesting: DEEPEST });
   // What is a safe address is decided, and counted, in one place for all formats.
   markdown.validateLink = () => true;
   markdown.normalizeLink = (address) => address;
-  const tokens = markdown.parse(body, {});
+  const tokens = markdown.parse(withoutTowers(body, context), {});
+  // The parser leaves out what lies deeper, so a file that reaches the limit is refused rather than cut.
+  if (tokens.some((token) => token.level >= DEEPEST - 4))
+    throw new ReadError(`Lists and quotations are nested more than ${DEEPEST / 2} deep, which is the limit.`);
   context.progress(0.5);
   const builder = new DocumentBuilder(context.dropped);
   builder.title = title;
@@ -34,6 +38,20 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   new MarkdownWalk(builder, context, body).blocks(tokens);
   context.progress(0.9);
   return builder.finish(titleFromName(context.name), derivedAnchors());
+}
+
+/** Levels that the parser follows; a list takes two. */
+const DEEPEST = 1_000;
+
+/** Signs of quotations and lists at the beginning of one line, more than anybody means. */
+const TOWER =
+  /^((?:[ \t]*(?:>|[-+*](?=[ \t])|\d{1,9}[.)](?=[ \t]))){60})((?:[ \t]*(?:>|[-+*](?=[ \t])|\d{1,9}[.)](?=[ \t])))+)/gm;
+
+function withoutTowers(source: string, context: ReadContext): string {
+  return source.replace(TOWER, (_all, kept: string) => {
+    context.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
+    return kept;
+  });
 }
 
 function frontMatter(source: string): { body: string; title: string | null; language: string | null } {

@@ -1,0 +1,58 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { anyDocument, essence } from "#tests/arbitrary-document";
+import { indexDocument } from "@/core/destinations";
+import { resolveLinks } from "@/core/links";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { readFile, writeFile, type FormatName, FORMATS } from ".";
+
+function through(doc: Parameters<typeof essence>[0], format: FormatName) {
+  const { text } = writeFile({ doc, pictures: new Map() }, format);
+  const result = readFile(`file${FORMATS[format].endings[0]}`, new TextEncoder().encode(text));
+  if (!result.ok) throw new Error(`${result.error.reason}\n${text}`);
+  return { doc: result.manuscript.doc, text, dropped: result.dropped };
+}
+
+describe.each(["gaterope", "html", "markdown"] as const)(
+  "a document that goes out as %s and comes in again",
+  (format) => {
+    test("says the same, and every link and bookmark is where it was", () => {
+      fc.assert(
+        fc.property(anyDocument, (doc) => {
+          const back = through(doc, format);
+          expect({ text: back.text, essence: essence(back.doc) }).toEqual({
+            text: back.text,
+            essence: essence(doc),
+          });
+          expect(back.dropped).toEqual([]);
+        }),
+        { numRuns: 300 },
+      );
+    });
+
+    test("keeps its contents list and its rule for return links living, not as text", () => {
+      fc.assert(
+        fc.property(anyDocument, (doc) => {
+          const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
+          const back = through(whole, format).doc;
+          expect(back.attrs.returns).toEqual(whole.attrs.returns);
+          expect(essence(back)).toEqual(essence(whole));
+        }),
+        { numRuns: 60 },
+      );
+    });
+
+    test("promises exactly the links that land", () => {
+      if (format === "gaterope") return;
+      fc.assert(
+        fc.property(anyDocument, (doc) => {
+          const landing = resolveLinks(indexDocument(doc)).filter((link) => link.lands && link.destination);
+          const { promised } = writeFile({ doc, pictures: new Map() }, format);
+          const inside = promised.filter((link) => link.destination !== null).map((link) => link.destination);
+          for (const link of landing) expect(inside).toContain(link.lands ? link.destination!.id : null);
+        }),
+        { numRuns: 60 },
+      );
+    });
+  },
+);

@@ -1,0 +1,202 @@
+import fc from "fast-check";
+import type { Mark, Node } from "prosemirror-model";
+import {
+  bookmarkEntry,
+  createDocument,
+  idOf,
+  newId,
+  schema,
+  type BookmarkEntry,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
+
+const { nodes, marks } = schema;
+
+/** Words that mean something to one format or another, beside plain ones. */
+const word = fc.constantFrom(
+  "dome",
+  "shutter",
+  "night",
+  "log",
+  "wind",
+  "Übung",
+  "秋",
+  "عربي",
+  "🔭",
+  "a*b",
+  "_x_",
+  "#1",
+  "1.",
+  "[y]",
+  "<b>",
+  "&amp;",
+  "\\",
+  "`c`",
+  "|",
+  "~~z~~",
+  "https://x.example",
+  "-",
+  "+",
+  "{#k}",
+  "!",
+  "Table:",
+);
+const words = fc.array(word, { minLength: 1, maxLength: 5 }).map((all) => all.join(" "));
+
+const plainMark: fc.Arbitrary<Mark> = fc.constantFrom(
+  marks.strong.create(),
+  marks.emphasis.create(),
+  marks.underline.create(),
+  marks.strike.create(),
+  marks.superscript.create(),
+  marks.code.create(),
+  marks.colour.create({ colour: "#0e5a5e" }),
+  marks.size.create({ percent: 125 }),
+);
+
+interface Piece {
+  text: string;
+  marks: Mark[];
+  link: number | null;
+  bookmark: boolean;
+}
+
+const piece: fc.Arbitrary<Piece> = fc.record({
+  text: words,
+  marks: fc.array(plainMark, { maxLength: 2 }),
+  link: fc.option(fc.nat(20), { freq: 3 }),
+  bookmark: fc.boolean(),
+});
+
+type Draft =
+  | { kind: "heading"; level: number; pieces: Piece[] }
+  | { kind: "paragraph" | "quotation"; pieces: Piece[] }
+  | { kind: "list"; ordered: boolean; items: Piece[][] }
+  | { kind: "code"; text: string }
+  | { kind: "table"; rows: Piece[][]; caption: Piece[] }
+  | { kind: "rule" | "page_break" };
+
+const pieces = fc.array(piece, { minLength: 1, maxLength: 4 });
+const draft: fc.Arbitrary<Draft> = fc.oneof(
+  {
+    weight: 3,
+    arbitrary: fc.record({
+      kind: fc.constant("heading" as const),
+      level: fc.integer({ min: 1, max: 6 }),
+      pieces,
+    }),
+  },
+  {
+    weight: 4,
+    arbitrary: fc.record({ kind: fc.constantFrom("paragraph" as const, "quotation" as const), pieces }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("list" as const),
+      ordered: fc.boolean(),
+      items: fc.array(pieces, { minLength: 1, maxLength: 3 }),
+    }),
+  },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("code" as const), text: words }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("table" as const),
+      rows: fc.array(fc.tuple(piece, piece), { minLength: 2, maxLength: 3 }),
+      caption: pieces,
+    }),
+  },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constantFrom("rule" as const, "page_break" as const) }) },
+);
+
+/** Documents of every kind of block, with links to each other's headings, to the web and to nowhere, and bookmarks. */
+export const anyDocument: fc.Arbitrary<Node> = fc.array(draft, { minLength: 1, maxLength: 12 }).map(build);
+
+function build(drafts: readonly Draft[]): Node {
+  const ids = drafts.map(() => newId());
+  const headings = ids.filter((_, i) => drafts[i]!.kind === "heading");
+  const bookmarks: Record<string, BookmarkEntry> = {};
+  let count = 0;
+  const inline = (all: readonly Piece[]) =>
+    all.flatMap((one, i) => {
+      const set: Mark[] = [...one.marks];
+      if (one.link !== null) set.push(marks.link.create({ target: target(one.link, headings) }));
+      if (one.bookmark && !one.marks.some((mark) => mark.type === marks.code)) {
+        const id = newId();
+        bookmarks[id] = bookmarkEntry("range", `Place ${++count}`);
+        set.push(marks.bookmark.create({ id }));
+      }
+      const text = schema.text(
+        one.text,
+        set.reduce<readonly Mark[]>((sum, mark) => mark.addToSet(sum), []),
+      );
+      return i === 0 ? [text] : [schema.text(" "), text];
+    });
+  const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));
+  const blocks = drafts.map((one, i): Node => {
+    const id = ids[i]!;
+    switch (one.kind) {
+      case "heading":
+        return nodes.heading.create({ id, level: one.level }, inline(one.pieces));
+      case "paragraph":
+        return nodes.paragraph.create({ id }, inline(one.pieces));
+      case "quotation":
+        return nodes.quotation.create({ id }, paragraph(one.pieces));
+      case "list":
+        return nodes[one.ordered ? "ordered_list" : "bullet_list"].create(
+          { id },
+          one.items.map((item) => nodes.list_item.create(null, paragraph(item))),
+        );
+      case "code":
+        return nodes.code_block.create({ id }, schema.text(one.text));
+      case "table":
+        return nodes.table.create({ id }, [
+          nodes.table_caption.create(null, inline(one.caption)),
+          nodes.table_grid.create(
+            null,
+            one.rows.map((row, y) =>
+              nodes.table_row.create(
+                null,
+                row.map((cell) =>
+                  nodes[y === 0 ? "table_header" : "table_cell"].create(null, paragraph([cell])),
+                ),
+              ),
+            ),
+          ),
+        ]);
+      default:
+        return nodes[one.kind].create({ id });
+    }
+  });
+  const doc = createDocument(blocks, { title: "Any document" });
+  return doc.type.create({ ...doc.attrs, registry: { bookmarks, anchors: {} } }, doc.content);
+}
+
+function target(choice: number, headings: readonly DestinationId[]): LinkTarget {
+  if (choice === 0) return { kind: "web", url: "https://example.org/a?b=1&c=2" };
+  if (choice === 1) return { kind: "mail", address: "keeper@example.org" };
+  if (choice === 2 || headings.length === 0) return { kind: "destination", id: newId(), was: "nowhere" };
+  return { kind: "destination", id: headings[choice % headings.length]! };
+}
+
+/** What a document says, without its ids: links by the number of the heading they lead to, bookmarks by their names. */
+export function essence(doc: Node): unknown {
+  const places = new Map<string, string>();
+  doc.forEach((block, _pos, i) => places.set(idOf(block) ?? "", `block ${i}`));
+  const { bookmarks } = doc.attrs.registry as { bookmarks: Record<string, BookmarkEntry> };
+  for (const [id, entry] of Object.entries(bookmarks)) places.set(id, `bookmark ${entry.name}`);
+  const strip = (value: unknown, key = ""): unknown => {
+    if (Array.isArray(value)) return value.map((one) => strip(one));
+    if (typeof value === "object" && value !== null) {
+      const entries = Object.entries(value as Record<string, unknown>);
+      return Object.fromEntries(
+        entries.filter(([name]) => name !== "was").map(([name, inner]) => [name, strip(inner, name)]),
+      );
+    }
+    if (key === "id") return typeof value === "string" ? (places.get(value) ?? "nowhere") : null;
+    return value;
+  };
+  return (doc.toJSON() as { content: { attrs?: { id?: string } }[] }).content.map((block) => strip(block));
+}
