@@ -128,8 +128,9 @@ async function followEveryLink(browser: Browser, file: string): Promise<number> 
   for (const [i, link] of links.entries()) {
     // The keyboard follows a link wherever it stands, which is faster than scrolling to each.
     const href = await link.evaluate((element) => {
-      (element as HTMLElement).focus({ preventScroll: true });
-      return element.getAttribute("href")!;
+      const anchor = element as HTMLAnchorElement;
+      anchor.focus({ preventScroll: true });
+      return anchor.getAttribute("href")!;
     });
     await page.keyboard.press("Enter");
     await expect

@@ -1,0 +1,127 @@
+import { expect, test } from "@playwright/test";
+
+test.describe("the routes answer every mistake in one shape", () => {
+  const shape = { error: { code: expect.any(String), message: expect.any(String) } };
+
+  test("addresses and methods that are not there", async ({ request }) => {
+    for (const [method, address, status] of [
+      ["GET", "/api/nothing", 404],
+      ["POST", "/api/nothing/at/all", 404],
+      ["PUT", "/api/documents", 405],
+      ["GET", "/api/documents/import?name=a.md", 405],
+      ["PATCH", "/api/documents/gone0gone0", 405],
+      ["GET", "/api/documents/gone0gone0", 404],
+      ["DELETE", "/api/documents/gone0gone0", 404],
+      ["POST", "/api/documents/gone0gone0/restore", 404],
+      ["GET", "/api/documents/gone0gone0/export?format=html", 404],
+      ["GET", "/api/pictures/..%2f..%2fetc%2fpasswd", 404],
+      ["GET", `/api/pictures/${"0".repeat(64)}.png`, 404],
+    ] as const) {
+      const response = await request.fetch(address, { method });
+      expect(response.status(), `${method} ${address}`).toBe(status);
+      expect(await response.json()).toMatchObject(shape);
+    }
+  });
+
+  test("bodies that are not as they should be", async ({ request }) => {
+    const { id } = (await (await request.post("/api/documents", { data: { title: "Body" } })).json()) as {
+      id: string;
+    };
+    for (const [body, status] of [
+      ["no json", 400],
+      ["[]", 400],
+      [JSON.stringify({ version: -1, client: "c", steps: [] }), 400],
+      [JSON.stringify({ version: 0, client: "c", steps: [{ stepType: "unknown" }] }), 422],
+      [JSON.stringify({ version: 0, client: "c", steps: [{ stepType: "replace", from: 0, to: 900 }] }), 422],
+      [
+        JSON.stringify({
+          version: 0,
+          client: "c",
+          steps: [{ stepType: "replace", from: 0, to: 2, slice: { content: [{ type: "list_item" }] } }],
+        }),
+        422,
+      ],
+      [
+        JSON.stringify({
+          version: 0,
+          client: "c",
+          steps: [
+            {
+              stepType: "addMark",
+              from: 0,
+              to: 2,
+              mark: { type: "link", attrs: { target: { kind: "web", url: "javascript:x" } } },
+            },
+            { stepType: "docAttr", attr: "returns", value: "x" },
+          ],
+        }),
+        422,
+      ],
+      [
+        JSON.stringify({
+          version: 5,
+          client: "c",
+          steps: [{ stepType: "docAttr", attr: "title", value: "x" }],
+        }),
+        409,
+      ],
+    ] as const) {
+      const response = await request.post(`/api/documents/${id}/steps`, {
+        data: Buffer.from(body),
+        headers: { "Content-Type": "application/json" },
+      });
+      expect(response.status(), body).toBe(status);
+      expect(await response.json()).toMatchObject(shape);
+    }
+    expect(await (await request.get(`/api/documents/${id}`)).json()).toMatchObject({ version: 0 });
+  });
+
+  test("another site's page may not change anything", async ({ request }) => {
+    const response = await request.post("/api/documents", {
+      data: {},
+      headers: { "Sec-Fetch-Site": "cross-site" },
+    });
+    expect(response.status()).toBe(403);
+  });
+});
+
+test("large files are read while the server goes on answering, or refused with the limit named", async ({
+  request,
+}) => {
+  test.setTimeout(180_000);
+  const bring = async (name: string, body: Buffer) => {
+    const response = await request.post(`/api/documents/import?name=${name}`, {
+      data: body,
+      headers: { "Content-Type": "application/octet-stream" },
+      timeout: 150_000,
+    });
+    const lines = (await response.text())
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line) as { id?: string; progress?: number; error?: { message: string } });
+    return { status: response.status(), last: lines.at(-1)!, lines };
+  };
+  const slowest = async (during: Promise<unknown>) => {
+    let worst = 0;
+    let done = false;
+    void during.finally(() => (done = true));
+    while (!done) {
+      const started = Date.now();
+      await request.get("/api/documents");
+      worst = Math.max(worst, Date.now() - started);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+    return worst;
+  };
+  const blocks = bring("blocks.md", Buffer.from("line\n\n".repeat(200_000)));
+  expect(await slowest(blocks)).toBeLessThan(3_000);
+  expect((await blocks).last.error!.message).toContain("150,000 blocks");
+  const many = await bring("many.md", Buffer.from("line\n\n".repeat(60_000)));
+  expect(many.last.id).toBeTruthy();
+  expect(many.lines.filter((line) => line.progress !== undefined).length).toBeGreaterThan(2);
+  const deep = await bring("deep.html", Buffer.from("<ul><li>".repeat(10_000) + "x"));
+  expect(deep.last.id).toBeTruthy();
+  const heavy = await bring("heavy.txt", Buffer.alloc(50 * 1024 * 1024 + 1, 97));
+  expect(heavy.last.error!.message).toContain("50 MB");
+  for (const one of [many, deep]) await request.delete(`/api/documents/${one.last.id}`);
+});

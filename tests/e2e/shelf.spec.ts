@@ -1,0 +1,105 @@
+import { expect, test } from "@playwright/test";
+import { bringIn, openFile, documentId, kept, manuscript } from "./desk";
+
+test("several files come in at once, each with its own end: documents, and reasons for those that fail", async ({
+  page,
+}) => {
+  await page.goto("/");
+  const file = (name: string, content: string | Buffer) => ({
+    name,
+    mimeType: "application/octet-stream",
+    buffer: Buffer.from(content),
+  });
+  await page
+    .getByLabel("Files to import")
+    .setInputFiles([
+      file("good.md", "# Good one\n\nSee [it](#good-one) and [none](#none).\n"),
+      file(
+        "harm.html",
+        `<h1>Harmless now</h1><script>alert(1)</script><p onclick="x"><a href="javascript:x">words</a> <img src="https://e.example/x.png"></p>`,
+      ),
+      file("binary.md", Buffer.from([1, 2, 0, 4])),
+      file("latin.txt", Buffer.from([0x47, 0x72, 0xfc, 0xdf])),
+      file("cut.html", "<p>a</p>\n<p>b <a href='x"),
+      file("empty.md", ""),
+      file("what.xyz", "text"),
+    ]);
+  const report = page.getByRole("region", { name: "Imports" });
+  await expect(report.getByRole("heading", { name: "Brought in" })).toBeVisible();
+  await expect(report.getByRole("link")).toHaveCount(2);
+  await expect(report).toContainText("1 × <script>: Scripts never come in.");
+  await expect(report).toContainText("1 × javascript: link");
+  await expect(report).toContainText("1 × remote picture");
+  await expect(report).toContainText("binary.md was not brought in. Line 1: The file is binary, not text.");
+  await expect(report).toContainText("latin.txt was not brought in. Line 1: The text is not in UTF-8");
+  await expect(report).toContainText(
+    "cut.html was not brought in. Line 2: The file is cut off inside a tag.",
+  );
+  await expect(report).toContainText("empty.md was not brought in. The file is empty.");
+  await expect(report).toContainText("what.xyz was not brought in. This kind of file is not known");
+  const row = page.getByRole("row", { name: /Good one/ });
+  await expect(row.getByRole("cell").nth(3)).toHaveText("1");
+});
+
+test("files are dropped anywhere on the shelf", async ({ page }) => {
+  await page.goto("/");
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.items.add(new File(["# Dropped in\n\ntext"], "dropped.md"));
+    const target = document.querySelector("main")!;
+    target.dispatchEvent(new DragEvent("dragover", { dataTransfer: data, bubbles: true, cancelable: true }));
+    target.dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true }));
+  });
+  await expect(
+    page.getByRole("region", { name: "Imports" }).getByRole("link", { name: "Dropped in" }),
+  ).toBeVisible();
+});
+
+test("a document is removed, and put back in one step with all its words", async ({ page }) => {
+  await bringIn(page, "keep.md", "# Kept words\n\nEvery one of them.");
+  await page.reload();
+  await page.getByRole("button", { name: "Remove Kept words" }).click();
+  await expect(page.getByRole("link", { name: "Kept words" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("link", { name: "Kept words" }).click();
+  await expect(manuscript(page)).toContainText("Every one of them.");
+});
+
+test("a new document is written, titled, and found again", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "New document" }).click();
+  await expect(manuscript(page)).toBeFocused();
+  await page.keyboard.type("A first line");
+  await page.keyboard.press("Control+Alt+1");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("and the text below it");
+  await page.getByLabel("Title of the document").fill("Written here");
+  await page.keyboard.press("Enter");
+  await kept(page);
+  await page.getByRole("link", { name: "Go to the shelf" }).click();
+  await page.getByRole("link", { name: "Written here" }).click();
+  await expect(manuscript(page).getByRole("heading", { level: 1 })).toHaveText("A first line");
+});
+
+test("titles of 10,000 characters, from right to left or of emoji do not break the layout", async ({
+  page,
+}) => {
+  await bringIn(page, "long.md", `# ${"x".repeat(10_000)}\n\ntext`);
+  await bringIn(page, "rtl.md", "# مرحبا بالعالم في المرصد الصغير فوق التل\n\ntext");
+  await bringIn(page, "emoji.md", "# 🔭🔭🔭\n\ntext");
+  await page.reload();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await openFile(page, "long2.md", `# ${"y ".repeat(5_000)}\n\n## ${"z".repeat(5_000)}\n\ntext`);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  await page.goto(`/read/${documentId(page)}`);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+});
+
+test("an address that does not exist leads back to the shelf", async ({ page }) => {
+  for (const address of ["/nothing/here", "/documents/gone0gone0", "/read/gone0gone0"]) {
+    const response = await page.goto(address);
+    expect(response!.status()).toBe(404);
+    await expect(page.getByRole("heading", { name: "Nothing is here" })).toBeVisible();
+    await expect(page.getByRole("link", { name: "Go to the shelf" })).toHaveAttribute("href", "/");
+  }
+});
