@@ -1,5 +1,5 @@
 /** Unit tests stand beside the code they test; native ES modules, so that ESM-only packages load as they are. */
-export default {
+const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo"],
   testMatch: ["**/*.test.ts"],
@@ -12,3 +12,5 @@ export default {
     ],
   },
 };
+
+export default config;

@@ -1,6 +1,7 @@
 "use client";
 
-import { Button } from "@/components/button";
+import Link from "next/link";
+import { Button, buttonLook } from "@/components/button";
 
 export default function ErrorPage({ reset }: { reset: () => void }) {
   return (
@@ -13,7 +14,9 @@ export default function ErrorPage({ reset }: { reset: () => void }) {
         <Button look="main" onClick={reset}>
           Try again
         </Button>
-        <Button onClick={() => window.location.assign("/")}>Go to the shelf</Button>
+        <Link href="/" className={buttonLook()}>
+          Go to the shelf
+        </Link>
       </div>
     </main>
   );

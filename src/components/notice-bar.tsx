@@ -23,16 +23,13 @@ export function NoticeBar({
     const timer = setInterval(() => !held.current && close.current(), SHOWN_FOR);
     return () => clearInterval(timer);
   }, []);
-  const hold = (is: boolean) => () => {
-    held.current = is;
-  };
   return (
     <div
       role="status"
-      onPointerEnter={hold(true)}
-      onPointerLeave={hold(false)}
-      onFocus={hold(true)}
-      onBlur={hold(false)}
+      onPointerEnter={() => void (held.current = true)}
+      onPointerLeave={() => void (held.current = false)}
+      onFocus={() => void (held.current = true)}
+      onBlur={() => void (held.current = false)}
       className="fixed bottom-28 left-1/2 z-30 flex max-w-[min(44rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 rounded-base border border-line bg-raised py-1.5 pr-1.5 pl-4 text-sm"
       style={{ boxShadow: "var(--shadow)" }}
     >

@@ -41,6 +41,9 @@ export interface Notice {
   readonly undo: boolean;
 }
 
+/** Boxes that the interface opens over the manuscript. */
+export type Box = "link" | "bookmark" | "jump";
+
 const GLOW_TIME = 900;
 
 /**
@@ -64,10 +67,7 @@ export class Session {
   private shownNext: number | null = null;
   private glowTimer: ReturnType<typeof setTimeout> | null = null;
   private viewWatcher: (() => void) | null = null;
-  /** Set by the interface: opens the box in which a link's destination is chosen. */
-  openPicker: (() => void) | null = null;
-  openBookmark: (() => void) | null = null;
-  openJump: (() => void) | null = null;
+  private readonly boxes = new Map<Box, () => void>();
 
   constructor(
     readonly id: string,
@@ -168,6 +168,21 @@ export class Session {
   say(text: string, { undo = false } = {}): void {
     this.notice = { id: (this.notice?.id ?? 0) + 1, text, undo };
     this.tell();
+  }
+
+  // Boxes
+
+  /** Says how a box of the interface is opened; answers how to take that back. */
+  offer(box: Box, open: () => void): () => void {
+    this.boxes.set(box, open);
+    return () => this.boxes.delete(box);
+  }
+
+  /** Opens a box; false where the interface has none at the moment. */
+  ask(box: Box): boolean {
+    const open = this.boxes.get(box);
+    open?.();
+    return open !== undefined;
   }
 
   // Jumping
@@ -371,6 +386,7 @@ export class Session {
         role: "textbox",
         "aria-multiline": "true",
         "aria-label": "Manuscript",
+        tabindex: "0",
         spellcheck: "true",
       },
       transformPasted: ownIds,
@@ -481,12 +497,12 @@ export class Session {
       doc,
       plugins: [
         keymap({
-          "Mod-k": () => this.open(this.openPicker),
+          "Mod-k": () => this.ask("link"),
           "Shift-Mod-j": () => {
             this.back();
             return true;
           },
-          "Mod-Shift-b": () => this.open(this.openBookmark),
+          "Mod-Shift-b": () => this.ask("bookmark"),
         }),
         ...manuscriptKeys.map((keys) => keymap(keys)),
         history(),
@@ -499,11 +515,6 @@ export class Session {
         gapCursor(),
       ],
     });
-  }
-
-  private open(opener: (() => void) | null): boolean {
-    opener?.();
-    return opener !== null;
   }
 
   private keepingOf(version: number): Keeping {

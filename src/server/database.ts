@@ -1,4 +1,4 @@
-import { accessSync, constants, mkdirSync } from "node:fs";
+import { accessSync, constants, existsSync, mkdirSync } from "node:fs";
 import path from "node:path";
 import Database from "better-sqlite3";
 import { Kysely, Migrator, SqliteDialect } from "kysely";
@@ -14,7 +14,7 @@ export class DatabaseError extends Error {}
  */
 export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
   try {
-    mkdirSync(folder, { recursive: true });
+    makeFolder(folder);
     accessSync(folder, constants.W_OK);
   } catch {
     throw new DatabaseError(
@@ -37,6 +37,13 @@ export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
     await db.destroy();
     throw error;
   }
+}
+
+/** One folder after the other: Node's own recursive way never returns where a file system refuses in an odd manner. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return;
+  makeFolder(path.dirname(folder));
+  mkdirSync(folder);
 }
 
 function openFile(file: string): Database.Database {

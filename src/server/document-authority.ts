@@ -131,6 +131,7 @@ export class DocumentAuthority {
       if (version !== open.version)
         throw new ServerError(409, "newer-version", "There is a newer version of this document.", {
           version: open.version,
+          client: open.lastClient,
         });
       const index = indexDocument(applied(open.index.doc, steps), open.index);
       const next: Open = {

@@ -12,6 +12,14 @@ export class ServerError extends Error {
   }
 }
 
+/**
+ * Whether an error is a {@link ServerError}. Told by its name: Next.js bundles routes apart, so that the class which made
+ * an error may be another copy than the one that looks at it.
+ */
+export function isServerError(error: unknown): error is ServerError {
+  return error instanceof Error && error.name === "ServerError";
+}
+
 /** What a fault of the disk or the database means for the author; other errors as they are. */
 export function explained(error: unknown): unknown {
   const code = (error as { code?: unknown }).code;

@@ -29,6 +29,6 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
 
 export { DocumentAuthority, type ShelfEntry } from "./document-authority";
 export { DatabaseError } from "./database";
-export { ServerError } from "./errors";
+export { isServerError, ServerError } from "./errors";
 export { LOCAL_AUTHOR, type Person } from "./person";
 export { readSettings, SettingsError, type Settings } from "./settings";

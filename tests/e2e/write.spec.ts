@@ -127,7 +127,7 @@ test.describe("links", () => {
     ] as const) {
       await selectWords(page, words);
       await page.keyboard.press("Control+k");
-      await expect(manuscript(page).locator(".held")).toHaveText(words);
+      await expect(page.locator(".manuscript .held")).toHaveText(words);
       await page.getByRole("combobox", { name: "Where to" }).fill(typed);
       await page.keyboard.press("Enter");
       await expect(manuscript(page).locator("a.link", { hasText: words })).toBeVisible();
@@ -245,7 +245,7 @@ test.describe("structure", () => {
     await page.keyboard.press("Tab");
     await expect(manuscript(page).locator("figure img")).toHaveAttribute("alt", "A single dot");
     await clickWords(page, "Open the shutters");
-    await page.getByRole("button", { name: "Insert" }).click();
+    await page.getByRole("button", { name: "Insert", exact: true }).click();
     await page.getByRole("menuitem", { name: "Table" }).click();
     await expect(manuscript(page).locator("table th")).toHaveCount(3);
     await page

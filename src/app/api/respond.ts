@@ -1,6 +1,6 @@
 import { NextResponse, type NextRequest } from "next/server";
 import { z } from "zod";
-import { ServerError } from "@/server";
+import { isServerError, ServerError } from "@/server";
 
 type Handler<P> = (request: NextRequest, context: { params: Promise<P> }) => Promise<Response> | Response;
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
@@ -41,7 +41,7 @@ function refuseOtherSites(request: NextRequest): void {
 }
 
 function errorResponse(error: unknown, taken: readonly string[]): Response {
-  if (error instanceof ServerError) {
+  if (isServerError(error)) {
     const headers = error.status === 405 ? { Allow: taken.join(", ") } : undefined;
     return NextResponse.json(
       { error: { code: error.code, message: error.message, ...error.details } },

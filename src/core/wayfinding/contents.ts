@@ -25,8 +25,10 @@ export function contentsEntries(index: DocumentIndex, levels: ContentsLevels): C
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
   for (const { id, name, level } of index.headings) {
-    if (level < levels.from || level > levels.to) continue;
+    if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
+    // A heading that is not shown still ends the sections before it.
+    if (level < levels.from) continue;
     entries.push({ id, text: name || UNTITLED, level, depth: above.length });
     above.push(level);
   }

@@ -18,7 +18,7 @@ export function JumpBox() {
       setTyped("");
       setOpen(true);
     };
-    session.openJump = show;
+    const takeBack = session.offer("jump", show);
     const key = (event: KeyboardEvent) => {
       if (
         !(event.ctrlKey || event.metaKey) ||
@@ -32,7 +32,7 @@ export function JumpBox() {
     };
     window.addEventListener("keydown", key);
     return () => {
-      session.openJump = null;
+      takeBack();
       window.removeEventListener("keydown", key);
     };
   }, [session]);

@@ -37,7 +37,7 @@ export function TopBand() {
       <div className="flex flex-1 items-center justify-end gap-2">
         <KeptSign />
         <Button
-          onClick={() => session.openJump?.()}
+          onClick={() => session.ask("jump")}
           aria-keyshortcuts="Control+J"
           title="Jump to any heading or bookmark (Ctrl+J)"
         >

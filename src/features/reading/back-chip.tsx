@@ -19,16 +19,17 @@ export function BackChip() {
   const [trail, setTrail] = useState<readonly string[]>([]);
 
   useEffect(() => {
-    // A browser tells of both ways through its history by the same event; a jump follows its click at once.
-    let clickedAt = -Infinity;
+    // A browser tells of both ways through its history by the same event; a jump arrives where its click was to lead.
+    let expected: string | null = null;
     const click = (event: MouseEvent) => {
       const link = (event.target as Element).closest?.("a[href^='#']");
       if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey) return;
-      clickedAt = event.timeStamp;
+      expected = link.getAttribute("href");
       setTrail((all) => [...all, sectionInView()]);
     };
-    const back = (event: PopStateEvent) => {
-      if (event.timeStamp - clickedAt > 300) setTrail((all) => all.slice(0, -1));
+    const back = () => {
+      if (expected !== window.location.hash) setTrail((all) => all.slice(0, -1));
+      expected = null;
     };
     document.addEventListener("click", click, true);
     window.addEventListener("popstate", back);

@@ -54,12 +54,12 @@ export function Reading({
         </div>
         {contents.length > 0 && (
           <>
-            <nav aria-label="Contents" className="mt-4 hidden min-h-0 flex-1 overflow-y-auto lg:block">
+            <nav aria-label="Sections" className="mt-4 hidden min-h-0 flex-1 overflow-y-auto lg:block">
               <Entries contents={contents} />
             </nav>
             <details className="mt-2 lg:hidden">
               <summary className="cursor-pointer py-1 text-sm font-medium">Contents</summary>
-              <nav aria-label="Contents" className="max-h-[60vh] overflow-y-auto pt-1">
+              <nav aria-label="Sections" className="max-h-[60vh] overflow-y-auto pt-1">
                 <Entries contents={contents} />
               </nav>
             </details>

@@ -3,7 +3,7 @@
 import { FilePlus2, FolderInput, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState, useSyncExternalStore } from "react";
 import { Button, IconButton } from "@/components/button";
 import { NoticeBar } from "@/components/notice-bar";
 import { Mark, Sign } from "@/components/signs";
@@ -235,10 +235,10 @@ function DocumentTable({
 
 /** A time in the reader's own zone and locale, which only the browser knows. */
 function LocalTime({ at }: { at: number }) {
-  const [text, setText] = useState("");
-  useEffect(
-    () => setText(new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(at)),
-    [at],
+  const text = useSyncExternalStore(
+    () => () => {},
+    () => new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(at),
+    () => "",
   );
   return <time dateTime={new Date(at).toISOString()}>{text}</time>;
 }

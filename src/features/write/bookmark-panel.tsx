@@ -11,15 +11,14 @@ export function BookmarkPanel() {
   const session = useSession();
   const [proposed, setProposed] = useState<string | null>(null);
 
-  useEffect(() => {
-    session.openBookmark = () => {
-      setProposed(proposedName(session.state, session.index));
-      session.holdSelection("choose");
-    };
-    return () => {
-      session.openBookmark = null;
-    };
-  }, [session]);
+  useEffect(
+    () =>
+      session.offer("bookmark", () => {
+        setProposed(proposedName(session.state, session.index));
+        session.holdSelection("choose");
+      }),
+    [session],
+  );
 
   function close() {
     setProposed(null);

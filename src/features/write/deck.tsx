@@ -89,10 +89,10 @@ export function Deck() {
       <Divider />
       <Words />
       <Divider />
-      <DeckButton onClick={() => session.openBookmark?.()} title="Ctrl+Shift+B">
+      <DeckButton onClick={() => session.ask("bookmark")} title="Ctrl+Shift+B">
         <Sign kind="bookmark" /> Bookmark
       </DeckButton>
-      <DeckButton onClick={() => session.openPicker?.()} title="Ctrl+K">
+      <DeckButton onClick={() => session.ask("link")} title="Ctrl+K">
         <Link2 size={16} aria-hidden /> Link
       </DeckButton>
       <Insert />

@@ -50,7 +50,7 @@ export function LinkChip() {
           <span className="text-vermilion">Adrift. {followed.why}</span>
         </>
       )}
-      <Button look="quiet" onClick={() => session.openPicker?.()}>
+      <Button look="quiet" onClick={() => session.ask("link")}>
         Change
       </Button>
       <Button look="quiet" onClick={() => unlink(session)}>

@@ -16,31 +16,30 @@ export function LinkPicker() {
   const session = useSession();
   const [words, setWords] = useState<Words | null>(null);
 
-  useEffect(() => {
-    session.openPicker = () => {
-      const { state, index } = session;
-      const { from, to, empty } = state.selection;
-      if (session.held?.purpose === "carry") session.release();
-      const link = empty ? linkAt(index, from) : null;
-      const range = link ?? (empty ? null : { from, to });
-      if (range) {
-        setWords({
-          kind: "range",
-          ...range,
-          text: state.doc.textBetween(range.from, range.to, " "),
-          chosen: true,
-        });
-        session.holdSelection("choose", { from: range.from, to: range.to });
-        return;
-      }
-      const word = wordAt(state, from);
-      setWords(word ? { kind: "range", ...word, chosen: false } : { kind: "new", text: "" });
-      if (word) session.holdSelection("choose", word);
-    };
-    return () => {
-      session.openPicker = null;
-    };
-  }, [session]);
+  useEffect(
+    () =>
+      session.offer("link", () => {
+        const { state, index } = session;
+        const { from, to, empty } = state.selection;
+        if (session.held?.purpose === "carry") session.release();
+        const link = empty ? linkAt(index, from) : null;
+        const range = link ?? (empty ? null : { from, to });
+        if (range) {
+          setWords({
+            kind: "range",
+            ...range,
+            text: state.doc.textBetween(range.from, range.to, " "),
+            chosen: true,
+          });
+          session.holdSelection("choose", { from: range.from, to: range.to });
+          return;
+        }
+        const word = wordAt(state, from);
+        setWords(word ? { kind: "range", ...word, chosen: false } : { kind: "new", text: "" });
+        if (word) session.holdSelection("choose", word);
+      }),
+    [session],
+  );
 
   function close() {
     setWords(null);

@@ -38,7 +38,9 @@ export function Write() {
         </main>
         {trayOpen && <Tray />}
       </div>
-      <Deck />
+      <section aria-label="Deck">
+        <Deck />
+      </section>
       <LinkPicker />
       <BookmarkPanel />
     </div>

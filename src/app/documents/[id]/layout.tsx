@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
 import { DocumentFrame } from "@/features/frame/document-frame";
-import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 
 interface Props {
   children: ReactNode;
@@ -15,7 +15,7 @@ async function titleOf(id: string): Promise<string> {
     const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
     return (index.doc.attrs.title as string).slice(0, 200) || "Untitled";
   } catch (error) {
-    if (error instanceof ServerError && error.status === 404) notFound();
+    if (isServerError(error) && error.status === 404) notFound();
     throw error;
   }
 }

@@ -4,7 +4,7 @@ import { connection } from "next/server";
 import { documentHtml, HtmlOutput } from "@/core/formats/html";
 import { contentsEntries } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
-import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 
 interface Props {
   params: Promise<{ id: string }>;
@@ -14,7 +14,7 @@ async function indexOf(id: string) {
   try {
     return (await (await authority()).read(LOCAL_AUTHOR, id)).index;
   } catch (error) {
-    if (error instanceof ServerError && error.status === 404) notFound();
+    if (isServerError(error) && error.status === 404) notFound();
     throw error;
   }
 }

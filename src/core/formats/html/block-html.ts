@@ -136,7 +136,7 @@ function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput)
     caption.content.size > 0 || aliases ? `<caption>${aliases}${inlineHtml(caption, output)}</caption>` : "";
   const thead = head ? `<thead>${head}</thead>` : "";
   const tbody = body ? `<tbody>${body}</tbody>` : "";
-  return `<div class="table"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
+  return `<div class="table-frame"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
 }
 
 /** How many rows at the top hold header cells only. */

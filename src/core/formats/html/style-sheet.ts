@@ -34,11 +34,11 @@ figure{margin:2rem 0;break-inside:avoid}img{max-width:100%;height:auto;display:b
 figcaption,caption{color:var(--quiet);font-size:.9rem;line-height:1.45;margin-top:.5rem;text-align:left}
 caption{margin:0 0 .5rem}
 .no-picture{border:1px dashed var(--line);color:var(--quiet);margin:0;padding:2rem;text-align:center}
-.table{margin:1.5rem 0;overflow-x:auto}table{border-collapse:collapse;font-size:.95rem;min-width:60%}
+.table-frame{margin:1.5rem 0;overflow-x:auto}table{border-collapse:collapse;font-size:.95rem;min-width:60%}
 th,td{border-bottom:1px solid var(--line);padding:.4rem .75rem .4rem 0;text-align:left;vertical-align:top}
 th{font-weight:600}thead th{border-bottom:2px solid var(--hemp)}td p,th p{margin:0 0 .4em}
 blockquote{border-left:3px solid var(--hemp);color:var(--quiet);margin:1.5rem 0;padding-left:1rem}
 code,pre{font-family:"JetBrains Mono",ui-monospace,monospace;font-size:.88em}
 pre{background:var(--wash);border-radius:6px;overflow-x:auto;padding:.9rem 1rem}
 hr{border:0;border-top:1px solid var(--line);margin:2.5rem auto;width:40%}hr.page-break{width:100%;border-top-style:dashed}
-@media print{html{background:#fff;color:#000;font-size:10.5pt}body{max-width:none;padding:0}a{text-decoration-color:#999}hr.page-break{visibility:hidden;margin:0}.table{overflow:visible}tr{break-inside:avoid}thead{display:table-header-group}@page{margin:20mm}}`;
+@media print{html{background:#fff;color:#000;font-size:10.5pt}body{max-width:none;padding:0}a{text-decoration-color:#999}hr.page-break{visibility:hidden;margin:0}.table-frame{overflow:visible}tr{break-inside:avoid}thead{display:table-header-group}@page{margin:20mm}}`;

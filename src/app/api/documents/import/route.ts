@@ -1,7 +1,7 @@
 import path from "node:path";
 import { LIMITS } from "@/core/formats";
 import { readInThread } from "@/reading-thread";
-import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { authority, LOCAL_AUTHOR, isServerError, ServerError } from "@/server";
 import { route } from "../../respond";
 
 const encoder = new TextEncoder();
@@ -33,7 +33,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
             tell({ id, summary: outcome.summary, dropped: outcome.dropped });
           }
         } catch (error) {
-          const known = error instanceof ServerError;
+          const known = isServerError(error);
           if (!known) console.error(error);
           tell({
             error: {

@@ -1,0 +1,174 @@
+import { beforeAll, describe, expect, test } from "@jest/globals";
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type { Inspection } from "./inspect";
+
+const COMMAND = path.resolve("dist/gate-rope.mjs");
+let folder: string;
+
+beforeAll(() => {
+  folder = mkdtempSync(path.join(tmpdir(), "gate-rope-cli-"));
+});
+
+function rope(...words: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [COMMAND, ...words], {
+    cwd: folder,
+    encoding: "utf8",
+  });
+  return { status, out: stdout, err: stderr.trim() };
+}
+function file(name: string, content: string | Uint8Array): string {
+  writeFileSync(path.join(folder, name), content);
+  return name;
+}
+const inspect = (name: string) => JSON.parse(rope("inspect", name, "--json").out) as Inspection;
+
+const MANUAL = `# Manual
+
+See [the log](#log), [spot](#spot), [web](https://example.org), [mail](mailto:a@b.example), [gone](#gone).
+
+## Log {#log}
+
+A <a id="spot" data-name="The spot"></a>spot and <a id="range">a range</a>.
+
+| a | b |
+| - | - |
+| 1 | 2 |
+
+Table: Numbers
+
+![A dome](dome.svg "The dome")
+`;
+
+describe("gate-rope inspect", () => {
+  test("tells what is in a document", () => {
+    file("dome.svg", '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    expect(inspect(file("manual.md", MANUAL))).toEqual({
+      title: "Manual",
+      words: 21,
+      headings: [
+        { level: 1, number: "1", text: "Manual", anchor: "manual" },
+        { level: 2, number: "1.1", text: "Log", anchor: "log" },
+      ],
+      bookmarks: [
+        { name: "The spot", anchor: "spot", kind: "point" },
+        { name: "range", anchor: "range", kind: "range" },
+      ],
+      links: [
+        { text: "the log", kind: "destination", to: "log", lands: true, why: null },
+        { text: "spot", kind: "destination", to: "spot", lands: true, why: null },
+        { text: "web", kind: "web", to: "https://example.org", lands: true, why: null },
+        { text: "mail", kind: "mail", to: "a@b.example", lands: true, why: null },
+        {
+          text: "gone",
+          kind: "destination",
+          to: "gone",
+          lands: false,
+          why: "Nothing here is called “gone”.",
+        },
+      ],
+      figures: [{ caption: "The dome", alt: "A dome", anchor: "the-dome" }],
+      tables: [{ caption: "Numbers", anchor: "numbers" }],
+      notes: [],
+      dropped: [],
+    });
+    expect(rope("inspect", "manual.md").out).toContain(
+      "21 words, 2 headings, 2 bookmarks, 5 links (1 adrift), 1 figures, 1 tables",
+    );
+  });
+
+  test("never looks for pictures outside the file's folder", () => {
+    file("../outside.svg", '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    expect(inspect(file("escape.md", "![x](../outside.svg) ![y](/etc/hostname)\n")).dropped).toMatchObject([
+      { what: "picture that is not in the file", count: 2 },
+    ]);
+  });
+});
+
+describe("gate-rope convert", () => {
+  test("carries a document through every format and back with all its links", () => {
+    file("dome.svg", '<svg xmlns="http://www.w3.org/2000/svg"/>');
+    const before = inspect(file("manual.md", MANUAL));
+    let from = "manual.md";
+    for (const to of ["a.html", "b.gaterope.json", "c.md", "d.html", "e.md"]) {
+      expect(rope("convert", from, to)).toMatchObject({ status: 0, err: "" });
+      from = to;
+    }
+    expect(inspect(from)).toEqual(before);
+  });
+
+  test("puts a contents list at the front unless there is one, and return links after sections", () => {
+    file("short.md", "# One\n\ntext\n\n## Inside\n\ntext\n\n# Two\n\ntext\n");
+    expect(
+      rope("convert", "short.md", "short.html", "--contents", "1-2", "--returns", "1-2", "--title", "Mine")
+        .status,
+    ).toBe(0);
+    const html = readFileSync(path.join(folder, "short.html"), "utf8");
+    expect(html).toContain("<title>Mine</title>");
+    expect(html.match(/<nav/g)).toHaveLength(1);
+    expect(html.match(/class="return"/g)).toHaveLength(2);
+    expect(rope("convert", "short.html", "again.html", "--contents", "1-1").status).toBe(0);
+    expect(readFileSync(path.join(folder, "again.html"), "utf8").match(/<nav/g)).toHaveLength(1);
+  });
+
+  test("leaves nothing half written", () => {
+    file("short.md", "# One\n");
+    expect(rope("convert", "short.md", "no/such/folder.html")).toMatchObject({
+      status: 2,
+      err: "gate-rope: no/such/folder.html: There is no such file or folder.",
+    });
+    expect(readdirSync(folder).filter((name) => name.includes(".part"))).toEqual([]);
+  });
+});
+
+describe("gate-rope proof", () => {
+  test("ends with 0 when nothing is adrift, though something is found, and with 1 when something is", () => {
+    expect(rope("proof", file("sound.md", "# One\n\n[One](#one)\n"))).toEqual({
+      status: 0,
+      out: "Nothing found.\n",
+      err: "",
+    });
+    expect(rope("proof", file("level.md", "# One\n\n### Three\n"))).toMatchObject({
+      status: 0,
+      out: expect.stringContaining("skipped-level"),
+    });
+    const adrift = rope("proof", file("adrift.md", "# One\n\n[x](#none)\n"), "--json");
+    expect(adrift.status).toBe(1);
+    expect(JSON.parse(adrift.out)).toMatchObject([
+      { kind: "adrift", says: "The link “x” is adrift. Nothing here is called “none”." },
+    ]);
+  });
+
+  test("ends with 2 and one line when the file cannot be read", () => {
+    for (const [name, content, line] of [
+      ["bin.md", Uint8Array.of(65, 10, 0), "gate-rope: bin.md:2: The file is binary, not text."],
+      ["empty.html", "", "gate-rope: empty.html: The file is empty."],
+      [
+        "odd.xyz",
+        "x",
+        "gate-rope: odd.xyz: This kind of file is not known. Known are .md, .html, .txt and .gaterope.json.",
+      ],
+    ] as const)
+      expect(rope("proof", file(name, content))).toEqual({ status: 2, out: "", err: line });
+    expect(rope("proof", "missing.md")).toEqual({
+      status: 2,
+      out: "",
+      err: "gate-rope: missing.md: There is no such file or folder.",
+    });
+  });
+});
+
+test.each([
+  [["convert", "a.md"], "gate-rope: convert takes two files, IN and OUT."],
+  [["inspect"], "gate-rope: inspect takes one file."],
+  [["dance"], "gate-rope: There is no command “dance”. Try gate-rope --help."],
+  [["convert", "a.md", "b.html", "--contents", "3-1"], "gate-rope: --contents: levels are written like 1-3."],
+])("wrong words are answered in one line: %j", (words, line) => {
+  expect(rope(...words)).toEqual({ status: 2, out: "", err: line });
+});
+
+test("help names every command", () => {
+  expect(rope("--help").out).toMatch(/inspect FILE.*convert IN OUT.*proof FILE/s);
+});

@@ -1,0 +1,61 @@
+import { describe, expect, test } from "@jest/globals";
+import { indexDocument } from "@/core/destinations";
+import { readFile } from "@/core/formats";
+import { readProof } from ".";
+
+function findings(markdown: string) {
+  const result = readFile("a.md", new TextEncoder().encode(markdown));
+  if (!result.ok) throw new Error(result.error.reason);
+  return readProof(indexDocument(result.manuscript.doc)).map(({ kind, says }) => `${kind}: ${says}`);
+}
+
+describe("the proof", () => {
+  test("finds nothing in a sound document", () => {
+    expect(
+      findings(
+        "# One\n\n[Two](#two), [1. One](#one), [here](#two), [web](https://a.example)\n\n## Two\n\ntext\n",
+      ),
+    ).toEqual([]);
+  });
+
+  test.each([
+    [
+      "a link to nowhere",
+      "# A\n\n[x](#none)",
+      "adrift: The link “x” is adrift. Nothing here is called “none”.",
+    ],
+    [
+      "an address that is none",
+      "# A\n\n[x](http://)",
+      "adrift: The link “x” is adrift. “http://” is not a web address.",
+    ],
+    [
+      "a mail address that is none",
+      "# A\n\n[x](mailto:nobody)",
+      "adrift: The link “x” is adrift. “nobody” is not a mail address.",
+    ],
+    [
+      "a skipped level",
+      "# A\n\n### B",
+      "skipped-level: “B” has level 3, but the heading before it has level 1.",
+    ],
+    ["an empty heading", "# A\n\n##\n", "empty-heading: A heading of level 2 has no words."],
+    ["two headings of one name", "# A\n\n## Log\n\n## log ", "same-name: 2 destinations are called “Log”."],
+    [
+      "two bookmarks of one name",
+      '# A\n\n<a id="x" data-name="Spot"></a>a <a id="y" data-name="Spot"></a>b',
+      "same-name: 2 destinations are called “Spot”.",
+    ],
+    [
+      "words that name another section",
+      "# Alpha\n\n[2. beta ](#alpha)\n\n# Beta",
+      "misleading-words: The link “2. beta” is worded as that section but leads to “Alpha”.",
+    ],
+  ])("finds %s", (_name, markdown, finding) => expect(findings(markdown)).toEqual([finding]));
+
+  test("does not call a bookmark on a heading a second place of its name", () => {
+    expect(findings('# Log\n\n[Log](#b)\n\n# Other\n\n<a id="b" data-name="Elsewhere"></a>text')).toEqual([
+      "misleading-words: The link “Log” is worded as that section but leads to “Elsewhere”.",
+    ]);
+  });
+});
