@@ -17,117 +17,142 @@ const align = z.enum(["left", "center", "right", "justify"]).nullable().optional
 const level = z.int().min(1).max(6);
 
 const plainMarks = ["strong", "emphasis", "underline", "strike", "superscript", "subscript", "code"] as const;
-const mark = z.union([
-  z.strictObject({ type: z.enum(plainMarks) }),
-  z.strictObject({ type: z.literal("link"), attrs: z.strictObject({ target: linkTargetSchema }) }),
-  z.strictObject({ type: z.literal("bookmark"), attrs: z.strictObject({ id: z.string().max(64) }) }),
-  z.strictObject({ type: z.literal("colour"), attrs: z.strictObject({ colour: z.string().regex(COLOUR) }) }),
-  z.strictObject({ type: z.literal("size"), attrs: z.strictObject({ percent: z.int().min(50).max(400) }) }),
-]);
+const mark = z
+  .union([
+    z.strictObject({ type: z.enum(plainMarks) }),
+    z.strictObject({ type: z.literal("link"), attrs: z.strictObject({ target: linkTargetSchema }) }),
+    z.strictObject({ type: z.literal("bookmark"), attrs: z.strictObject({ id: z.string().max(64) }) }),
+    z.strictObject({
+      type: z.literal("colour"),
+      attrs: z.strictObject({ colour: z.string().regex(COLOUR) }),
+    }),
+    z.strictObject({ type: z.literal("size"), attrs: z.strictObject({ percent: z.int().min(50).max(400) }) }),
+  ])
+  .meta({ id: "mark" });
 
 const marks = z.array(mark).optional();
-const inline = z.discriminatedUnion("type", [
-  z.strictObject({ type: z.literal("text"), text: z.string().min(1), marks }),
-  z.strictObject({ type: z.literal("hard_break"), marks }),
-  z.strictObject({
-    type: z.literal("bookmark_point"),
-    attrs: z.strictObject({ id: z.string().max(64) }),
-    marks,
-  }),
-]);
+const inline = z
+  .discriminatedUnion("type", [
+    z.strictObject({ type: z.literal("text"), text: z.string().min(1), marks }),
+    z.strictObject({ type: z.literal("hard_break"), marks }),
+    z.strictObject({
+      type: z.literal("bookmark_point"),
+      attrs: z.strictObject({ id: z.string().max(64) }),
+      marks,
+    }),
+  ])
+  .meta({ id: "inline" });
 const words = z.array(inline).optional();
 
-const paragraph = z.strictObject({
-  type: z.literal("paragraph"),
-  attrs: z.strictObject({ id, align }).optional(),
-  content: words,
-});
-const codeBlock = z.strictObject({
-  type: z.literal("code_block"),
-  attrs: z.strictObject({ id, language: z.string().max(40).optional() }).optional(),
-  content: words,
-});
-const listItem = z.strictObject({
-  type: z.literal("list_item"),
-  get content() {
-    return z.array(inner).min(1);
-  },
-});
-const bulletList = z.strictObject({
-  type: z.literal("bullet_list"),
-  attrs: z.strictObject({ id }).optional(),
-  content: z.array(listItem).min(1),
-});
-const orderedList = z.strictObject({
-  type: z.literal("ordered_list"),
-  attrs: z.strictObject({ id, start: z.int().min(0).max(1_000_000).optional() }).optional(),
-  content: z.array(listItem).min(1),
-});
-const quotation = z.strictObject({
-  type: z.literal("quotation"),
-  attrs: z.strictObject({ id }).optional(),
-  get content() {
-    return z.array(inner).min(1);
-  },
-});
+const paragraph = z
+  .strictObject({
+    type: z.literal("paragraph"),
+    attrs: z.strictObject({ id, align }).optional(),
+    content: words,
+  })
+  .meta({ id: "paragraph" });
+const codeBlock = z
+  .strictObject({
+    type: z.literal("code_block"),
+    attrs: z.strictObject({ id, language: z.string().max(40).optional() }).optional(),
+    content: words,
+  })
+  .meta({ id: "code_block" });
+const listItem = z
+  .strictObject({
+    type: z.literal("list_item"),
+    get content() {
+      return z.array(inner).min(1);
+    },
+  })
+  .meta({ id: "list_item" });
+const bulletList = z
+  .strictObject({
+    type: z.literal("bullet_list"),
+    attrs: z.strictObject({ id }).optional(),
+    content: z.array(listItem).min(1),
+  })
+  .meta({ id: "bullet_list" });
+const orderedList = z
+  .strictObject({
+    type: z.literal("ordered_list"),
+    attrs: z.strictObject({ id, start: z.int().min(0).max(1_000_000).optional() }).optional(),
+    content: z.array(listItem).min(1),
+  })
+  .meta({ id: "ordered_list" });
+const quotation = z
+  .strictObject({
+    type: z.literal("quotation"),
+    attrs: z.strictObject({ id }).optional(),
+    get content() {
+      return z.array(inner).min(1);
+    },
+  })
+  .meta({ id: "quotation" });
 const inner: z.ZodType = z.lazy(() =>
   z.discriminatedUnion("type", [paragraph, codeBlock, bulletList, orderedList, quotation]),
 );
 
-const cell = z.strictObject({
-  type: z.enum(["table_cell", "table_header"]),
-  attrs: z
-    .strictObject({
-      colspan: z.int().min(1).max(1_000).optional(),
-      rowspan: z.int().min(1).max(10_000).optional(),
-      colwidth: z.array(z.number()).nullable().optional(),
-      align,
-    })
-    .optional(),
-  content: z.array(inner).min(1),
-});
-const table = z.strictObject({
-  type: z.literal("table"),
-  attrs: z.strictObject({ id }).optional(),
-  content: z.tuple([
-    z.strictObject({ type: z.literal("table_caption"), content: words }),
-    z.strictObject({
-      type: z.literal("table_grid"),
-      content: z
-        .array(z.strictObject({ type: z.literal("table_row"), content: z.array(cell).optional() }))
-        .min(1),
-    }),
-  ]),
-});
+const cell = z
+  .strictObject({
+    type: z.enum(["table_cell", "table_header"]),
+    attrs: z
+      .strictObject({
+        colspan: z.int().min(1).max(1_000).optional(),
+        rowspan: z.int().min(1).max(10_000).optional(),
+        colwidth: z.array(z.number()).nullable().optional(),
+        align,
+      })
+      .optional(),
+    content: z.array(inner).min(1),
+  })
+  .meta({ id: "cell" });
+const table = z
+  .strictObject({
+    type: z.literal("table"),
+    attrs: z.strictObject({ id }).optional(),
+    content: z.tuple([
+      z.strictObject({ type: z.literal("table_caption"), content: words }),
+      z.strictObject({
+        type: z.literal("table_grid"),
+        content: z
+          .array(z.strictObject({ type: z.literal("table_row"), content: z.array(cell).optional() }))
+          .min(1),
+      }),
+    ]),
+  })
+  .meta({ id: "table" });
 
-const block = z.union([
-  paragraph,
-  z.strictObject({
-    type: z.literal("heading"),
-    attrs: z.strictObject({ id, align, level }),
-    content: words,
-  }),
-  codeBlock,
-  bulletList,
-  orderedList,
-  quotation,
-  z.strictObject({
-    type: z.literal("figure"),
-    attrs: z.strictObject({
-      id,
-      picture: z.string().max(100).describe("The name of a picture under `pictures`, or empty."),
-      alt: z.string().max(20_000),
+const block = z
+  .union([
+    paragraph,
+    z.strictObject({
+      type: z.literal("heading"),
+      attrs: z.strictObject({ id, align, level }),
+      content: words,
     }),
-    content: words.describe("The caption."),
-  }),
-  table,
-  z.strictObject({ type: z.literal("rule"), attrs: z.strictObject({ id }).optional() }),
-  z.strictObject({ type: z.literal("page_break"), attrs: z.strictObject({ id }).optional() }),
-  z.strictObject({
-    type: z.literal("contents_list"),
-    attrs: z.strictObject({ id, heading: z.string().max(1_000), from: level, to: level }),
-  }),
-]);
+    codeBlock,
+    bulletList,
+    orderedList,
+    quotation,
+    z.strictObject({
+      type: z.literal("figure"),
+      attrs: z.strictObject({
+        id,
+        picture: z.string().max(100).describe("The name of a picture under `pictures`, or empty."),
+        alt: z.string().max(20_000),
+      }),
+      content: words.describe("The caption."),
+    }),
+    table,
+    z.strictObject({ type: z.literal("rule"), attrs: z.strictObject({ id }).optional() }),
+    z.strictObject({ type: z.literal("page_break"), attrs: z.strictObject({ id }).optional() }),
+    z.strictObject({
+      type: z.literal("contents_list"),
+      attrs: z.strictObject({ id, heading: z.string().max(1_000), from: level, to: level }),
+    }),
+  ])
+  .meta({ id: "block" });
 
 /** Checks a whole `.gaterope.json` file. */
 export const fileSchema = z.strictObject({
@@ -157,5 +182,5 @@ export const fileSchema = z.strictObject({
 
 /** The JSON Schema (draft 2020-12) of the format, made from the schema that checks files. */
 export function jsonSchema(): unknown {
-  return z.toJSONSchema(fileSchema, { io: "input", unrepresentable: "any" });
+  return z.toJSONSchema(fileSchema, { io: "input", unrepresentable: "any", reused: "ref" });
 }

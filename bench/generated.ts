@@ -1,0 +1,57 @@
+/**
+ * Documents of a given number of pages (400 words each) for measuring: headings of three levels, paragraphs with links
+ * and emphasis, lists, tables and anchors, in the proportions of a manual. The same pages give the same text.
+ */
+
+const WORDS =
+  "the dome shutter opens slowly while observer checks wind and mirror cover before each night log entry of hill with lamp post road gate because weather changes quickly after dusk so nobody waits alone under stars when frost comes early".split(
+    " ",
+  );
+const WORDS_PER_PAGE = 400;
+
+/** Numbers that look random and are the same each time (mulberry32). */
+function numbers(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+/** The Markdown of a manual of so many pages. */
+export function generatedMarkdown(pages: number): string {
+  const next = numbers(pages);
+  const words = (count: number) =>
+    Array.from({ length: count }, () => WORDS[Math.floor(next() * WORDS.length)]!).join(" ");
+  const headings = pages * 2;
+  const blocks: string[] = [];
+  let written = 0;
+  let heading = 0;
+  while (written < pages * WORDS_PER_PAGE) {
+    if (heading * (WORDS_PER_PAGE / 2) <= written) {
+      const level = heading % 12 === 0 ? 1 : heading % 3 === 0 ? 2 : 3;
+      blocks.push(`${"#".repeat(level)} ${words(4)} ${heading} {#h${heading}}`);
+      heading++;
+      written += 5;
+    }
+    const kind = next();
+    if (kind < 0.72) {
+      const link = Math.floor(next() * headings * 0.98);
+      blocks.push(`${words(22)} [${words(3)}](#h${link}) ${words(14)} **${words(2)}** ${words(12)}.`);
+      written += 53;
+    } else if (kind < 0.86) {
+      blocks.push(Array.from({ length: 4 }, () => `- ${words(9)}`).join("\n"));
+      written += 36;
+    } else if (kind < 0.93) {
+      const row = () => `| ${words(3)} | ${words(3)} | ${words(4)} |`;
+      blocks.push([row(), "| --- | --- | --- |", row(), row(), row()].join("\n"));
+      written += 40;
+    } else {
+      blocks.push(`> ${words(30)} <a id="b${blocks.length}"></a>${words(6)}.`);
+      written += 36;
+    }
+  }
+  return blocks.join("\n\n") + "\n";
+}

@@ -1,0 +1,60 @@
+/** `npm run bench`: measures the core beside public libraries and prints the tables of docs/performance.md. */
+import { spawnSync } from "node:child_process";
+import { cpus, totalmem } from "node:os";
+import { ensureInstalled, root } from "./install.mjs";
+
+ensureInstalled();
+const { build } = await import("esbuild");
+await build({
+  absWorkingDir: root,
+  entryPoints: { "bench-task": "bench/run-task.ts", "bench-names": "bench/tasks.ts" },
+  outdir: "dist",
+  outExtension: { ".js": ".mjs" },
+  bundle: true,
+  platform: "node",
+  format: "esm",
+  target: "node20",
+  banner: { js: 'import { createRequire as __r } from "node:module"; const require = __r(import.meta.url);' },
+  logLevel: "error",
+});
+const { TASKS } = await import("../dist/bench-names.mjs");
+
+const PAGES = [10, 100, 1000];
+const RUNS = { 10: 40, 100: 15, 1000: 7 };
+
+function measure(name, pages) {
+  const { stdout, stderr, status } = spawnSync(
+    process.execPath,
+    ["dist/bench-task.mjs", name, String(pages), String(RUNS[pages])],
+    {
+      cwd: root,
+      encoding: "utf8",
+    },
+  );
+  if (status !== 0) throw new Error(stderr);
+  return JSON.parse(stdout);
+}
+
+const time = (ms) => (ms < 1 ? ms.toFixed(3) : ms < 100 ? ms.toFixed(1) : ms.toFixed(0));
+const results = new Map();
+for (const { name } of TASKS)
+  for (const pages of PAGES) {
+    process.stderr.write(`${name}, ${pages} pages\n`);
+    results.set(`${name} ${pages}`, measure(name, pages));
+  }
+
+console.log(
+  `${new Date().toISOString().slice(0, 10)}, ${cpus().length} × ${cpus()[0].model}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}\n`,
+);
+console.log(
+  "| task | 10 pages | 100 pages | 1,000 pages | peak memory at 1,000 | growth 100 to 1,000 | time beside the library at 1,000 |",
+);
+console.log("| --- | --- | --- | --- | --- | --- | --- |");
+for (const { name, beside } of TASKS) {
+  const [ten, hundred, thousand] = PAGES.map((pages) => results.get(`${name} ${pages}`));
+  const other = beside ? results.get(`${beside} 1000`) : null;
+  const ratio = other ? `${(thousand.median / other.median).toFixed(2)} × ${beside}` : "–";
+  console.log(
+    `| ${name} | ${time(ten.median)} ms | ${time(hundred.median)} ms | ${time(thousand.median)} ms | ${thousand.peak.toFixed(0)} MB | × ${(thousand.median / hundred.median).toFixed(1)} | ${ratio} |`,
+  );
+}
