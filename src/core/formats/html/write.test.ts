@@ -1,0 +1,75 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { HtmlValidate } from "html-validate";
+import { anyDocument } from "#tests/arbitrary-document";
+import { longManual } from "#tests/long-manual";
+import { createDocument, schema } from "@/core/document";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { readFile, writeFile } from "..";
+
+const validator = new HtmlValidate({
+  extends: ["html-validate:standard"],
+  rules: { "no-inline-style": "off", "long-title": "off", "heading-level": "off", "empty-heading": "off" },
+});
+
+async function faults(html: string): Promise<string[]> {
+  const report = await validator.validateString(html);
+  return report.results.flatMap((result) =>
+    result.messages.map(({ ruleId, message, line }) => `${line}: ${ruleId}: ${message}`),
+  );
+}
+
+/** Links of a page that lead to an id which is not there, and ids that stand twice. */
+function broken(html: string): string[] {
+  const ids = [...html.matchAll(/ id="([^"]*)"/g)].map((found) => found[1]!.replace(/&amp;/g, "&"));
+  const twice = ids.filter((id, i) => ids.indexOf(id) !== i);
+  const known = new Set(ids);
+  const dead = [...html.matchAll(/ href="#([^"]*)"/g)]
+    .map((found) => decodeURIComponent(found[1]!))
+    .filter((id) => !known.has(id));
+  return [...twice.map((id) => `twice: ${id}`), ...dead.map((id) => `dead: ${id}`)];
+}
+
+describe("the exported page", () => {
+  const manual = readFile("manual.md", new TextEncoder().encode(longManual()));
+  if (!manual.ok) throw new Error(manual.error.reason);
+  const doc = withReturns(withContents(manual.manuscript.doc, { from: 1, to: 3 }), 2);
+  const { text, promised } = writeFile({ doc, pictures: new Map() }, "html");
+
+  test("of a long manual is valid, and every link in it leads to an id that is there once", async () => {
+    expect(await faults(text)).toEqual([]);
+    expect(broken(text)).toEqual([]);
+    expect(promised.length).toBeGreaterThan(600);
+  });
+
+  test("loads nothing from anywhere and runs nothing", () => {
+    expect(text).not.toMatch(/<script|<link|<iframe|\son\w+=|url\((?!data:)|src="(?!data:)|@import/i);
+    expect(text.match(/<nav/g)).toHaveLength(1);
+    expect(text).toContain('<meta name="viewport"');
+  });
+
+  test("of any document is valid, and its links land", async () => {
+    await fc.assert(
+      fc.asyncProperty(anyDocument, async (any) => {
+        const page = writeFile({ doc: any, pictures: new Map() }, "html").text;
+        expect(await faults(page)).toEqual([]);
+        expect(broken(page)).toEqual([]);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test("keeps earlier anchors of a heading as places of their own", () => {
+    const one = createDocument([schema.nodes.heading.create(null, schema.text("Log"))]);
+    const id = one.child(0).attrs.id as string;
+    const registry = {
+      bookmarks: {},
+      anchors: { [id]: { anchor: "log", aliases: ["old-log", "with space"] } },
+    };
+    const page = writeFile(
+      { doc: one.type.create({ ...one.attrs, registry }, one.content), pictures: new Map() },
+      "html",
+    ).text;
+    expect(page).toContain('<h1 id="log"><span id="old-log"></span>Log</h1>');
+  });
+});
