@@ -1,9 +1,28 @@
-import { parse, type DefaultTreeAdapterTypes } from "parse5";
-import { decodeSafely, RETURNS_NONE, type Manuscript, type ReturnRule } from "@/core/document";
+import { parse } from "parse5";
+import { decodeSafely, type Manuscript } from "@/core/document";
 import { DocumentBuilder } from "../intake/document-builder";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
-import { htmlWalk, walkHtml } from "./html-walk";
+import { HtmlReading } from "./html-reading";
+
+/**
+ * Reads an HTML file straight into the model. `id` and `name` anchors become anchors of headings, figures and tables, or
+ * bookmarks; `href="#…"` becomes a link by id. Scripts, handlers, styles, frames and remote loads never come in.
+ */
+export function readHtml(text: string, context: ReadContext): Manuscript {
+  if (!/<[a-z!/?][^>]*>/i.test(text))
+    throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
+  refuseCutOff(text);
+  const builder = new DocumentBuilder(context.dropped);
+  const reading = new HtmlReading(builder, context, wantedAnchors(text));
+  context.progress(0.2);
+  reading.read(text);
+  context.progress(0.8);
+  builder.title = reading.title;
+  builder.language = reading.language;
+  if (reading.returns) builder.returns = reading.returns;
+  return builder.finish(titleFromName(context.name), () => undefined);
+}
 
 const CUT_OFF = new Set([
   "eof-in-tag",
@@ -13,57 +32,20 @@ const CUT_OFF = new Set([
   "eof-in-cdata",
 ]);
 
-/**
- * Reads an HTML file straight into the model. `id` and `name` anchors become anchors of headings, figures and tables, or
- * bookmarks; `href="#…"` becomes a link by id. Scripts, handlers, styles, frames and remote loads never come in.
- */
-export function readHtml(text: string, context: ReadContext): Manuscript {
-  if (!/<[a-z!/?][^>]*>/i.test(text))
-    throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
-  const document = parse(text, {
-    scriptingEnabled: false,
+/** A file that does not end with a tag is looked at once more, for whether it ends inside one. */
+function refuseCutOff(text: string): void {
+  if (text.trimEnd().endsWith(">")) return;
+  parse(text, {
     onParseError: (error) => {
       if (CUT_OFF.has(error.code)) throw new ReadError("The file is cut off inside a tag.", error.startLine);
     },
   });
-  context.progress(0.5);
-  const builder = new DocumentBuilder(context.dropped);
-  const { title, language, returns, wanted } = survey(document);
-  builder.title = title;
-  builder.language = language;
-  builder.returns = returns;
-  walkHtml(document, htmlWalk(builder, context, wanted));
-  context.progress(0.9);
-  return builder.finish(titleFromName(context.name), () => undefined);
 }
 
-/** What has to be known of a file before it is walked. */
-function survey(document: DefaultTreeAdapterTypes.Document) {
-  let title: string | null = null;
-  let language: string | null = null;
-  let returns: ReturnRule = RETURNS_NONE;
+/** The anchors that links of the file lead to. */
+export function wantedAnchors(text: string): ReadonlySet<string> {
   const wanted = new Set<string>();
-  const stack: DefaultTreeAdapterTypes.ChildNode[] = [...document.childNodes];
-  for (let node = stack.pop(); node; node = stack.pop()) {
-    if (!("tagName" in node)) continue;
-    for (let i = node.childNodes.length - 1; i >= 0; i--) stack.push(node.childNodes[i]!);
-    const attribute = (name: string) =>
-      (node as DefaultTreeAdapterTypes.Element).attrs.find((it) => it.name === name)?.value;
-    if (node.tagName === "title" && title === null) {
-      const words = node.childNodes[0];
-      if (words && "value" in words) title = words.value.replace(/\s+/g, " ").trim().slice(0, 1_000);
-    } else if (node.tagName === "html")
-      language = /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.exec(attribute("lang") ?? "")?.[0] ?? null;
-    else if (node.tagName === "a") {
-      const href = attribute("href");
-      if (href?.includes("#")) wanted.add(decodeSafely(href.slice(href.indexOf("#") + 1)));
-    } else if (node.tagName === "meta" && attribute("name") === "gate-rope:returns") {
-      const levels = (attribute("content") ?? "").split(",").map(Number);
-      returns = {
-        levels: levels.filter((level) => level >= 1 && level <= 6).slice(0, 6),
-        words: attribute("data-words") ?? "",
-      };
-    }
-  }
-  return { title, language, returns, wanted };
+  for (const [, anchor] of text.matchAll(/\shref\s*=\s*["']?[^"'>\s#]*#([^"'>\s]+)/gi))
+    wanted.add(decodeSafely(anchor!));
+  return wanted;
 }

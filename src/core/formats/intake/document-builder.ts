@@ -153,6 +153,13 @@ export class DocumentBuilder {
     this.pending = [];
   }
 
+  /** Says in which language the code is that is open and empty still. */
+  nameCode(language: string): void {
+    const block = this.textblock;
+    if (block?.kind === "code_block" && block.inline.length === 0 && language !== "")
+      block.attrs = { ...block.attrs, language };
+  }
+
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
   closeTextblock(): void {
     const block = this.textblock;

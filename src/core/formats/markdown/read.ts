@@ -1,13 +1,12 @@
 import MarkdownIt, { type Token } from "markdown-it";
 import type { Mark, Node } from "prosemirror-model";
-import { parseFragment } from "parse5";
 import { decodeSafely, idOf, lineOf, schema, type DestinationId, type Manuscript } from "@/core/document";
 import { anchorFrom } from "@/core/destinations";
 import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
-import { htmlWalk, walkHtml } from "../html/html-walk";
+import { HtmlReading } from "../html/html-reading";
 import { alignmentOf } from "../html/inline-marks";
 import { InlineHtml } from "./inline-html";
 import { CONTENTS_END, contentsStart, RETURN_SIGN, returnsRule, tableCaption } from "./conventions";
@@ -204,7 +203,7 @@ class MarkdownWalk {
       this.builder.returns = returns;
       return;
     }
-    walkHtml(parseFragment(source), htmlWalk(this.builder, this.context, this.wanted));
+    new HtmlReading(this.builder, this.context, this.wanted).read(source);
     this.builder.closeImplied();
   }
 
