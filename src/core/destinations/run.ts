@@ -1,23 +1,51 @@
 import type { Node } from "prosemirror-model";
+import type { DestinationId } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
+import type { BlockDestination } from "./destination";
+
+/** A heading, figure, table or contents list of a run; `offset` counts positions from the run's start. */
+export interface RunDestination {
+  readonly id: DestinationId;
+  readonly name: string;
+  readonly block: number;
+  readonly offset: number;
+  readonly size: number;
+}
+
+export interface RunHeading extends RunDestination {
+  readonly level: number;
+  readonly wordsBefore: number;
+}
+
+export interface RunBlock extends RunDestination {
+  readonly kind: BlockDestination["kind"];
+}
+
+/** A block of a run in which a link or bookmark stands. */
+export interface RunSummary {
+  readonly block: number;
+  readonly offset: number;
+  readonly summary: BlockSummary;
+}
 
 /** Blocks that follow each other, joined into one summary so that a keystroke joins runs rather than blocks. */
 export interface Run {
   readonly blocks: readonly Node[];
-  readonly summaries: readonly BlockSummary[];
   /** Length in positions. */
   readonly size: number;
   readonly words: number;
-  /** Which blocks hold something that the index lists (a destination, a link, a bookmark), by their place in the run. */
-  readonly telling: readonly {
-    readonly block: number;
-    readonly offset: number;
-    readonly wordsBefore: number;
-  }[];
+  readonly headings: readonly RunHeading[];
+  readonly others: readonly RunBlock[];
+  readonly linked: readonly RunSummary[];
+  readonly marked: readonly RunSummary[];
 }
 
 const RUN_LENGTH = 64;
-const LISTED = new Set(["heading", "figure", "table", "contents_list"]);
+const BLOCK_KINDS: Record<string, BlockDestination["kind"]> = {
+  figure: "figure",
+  table: "table",
+  contents_list: "contents",
+};
 
 /**
  * The runs of a document's blocks. Runs before the first and after the last changed block are taken over from `previous`
@@ -72,16 +100,31 @@ function same(run: readonly Node[], blocks: readonly Node[], at: number): boolea
 }
 
 function join(blocks: readonly Node[]): Run {
-  const summaries = blocks.map(summarise);
-  const telling: { block: number; offset: number; wordsBefore: number }[] = [];
-  let size = 0;
+  const headings: RunHeading[] = [];
+  const others: RunBlock[] = [];
+  const linked: RunSummary[] = [];
+  const marked: RunSummary[] = [];
+  let offset = 0;
   let words = 0;
-  blocks.forEach((block, i) => {
-    const summary = summaries[i]!;
-    if (LISTED.has(block.type.name) || summary.links.length > 0 || summary.bookmarks.length > 0)
-      telling.push({ block: i, offset: size, wordsBefore: words });
-    size += block.nodeSize;
+  blocks.forEach((node, block) => {
+    const summary = summarise(node);
+    const { id, line } = summary;
+    const kind = BLOCK_KINDS[node.type.name];
+    if (id && node.type.name === "heading")
+      headings.push({
+        id,
+        name: line,
+        block,
+        offset,
+        size: node.nodeSize,
+        level: node.attrs.level as number,
+        wordsBefore: words,
+      });
+    else if (id && kind) others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
+    if (summary.links.length > 0) linked.push({ block, offset, summary });
+    if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
+    offset += node.nodeSize;
     words += summary.words;
   });
-  return { blocks, summaries, size, words, telling };
+  return { blocks, size: offset, words, headings, others, linked, marked };
 }

@@ -3,24 +3,21 @@ import type { Heading, Section } from "./destination";
 
 /** The sections that headings open, in order; a section ends at the next heading of the same or a higher rank. */
 export function sectionsOf(headings: readonly Heading[], doc: Node, words: number): Section[] {
-  const sections = headings.map((heading) => ({
-    heading,
-    parent: -1,
-    end: doc.content.size,
-    endBlock: doc.childCount,
-    words: words - heading.wordsBefore,
-  }));
+  const sections = new Array<Section>(headings.length);
+  const parents = new Array<number>(headings.length);
   const open: number[] = [];
-  sections.forEach((section, i) => {
-    const { level, pos, block, wordsBefore } = section.heading;
-    while (open.length > 0 && sections[open.at(-1)!]!.heading.level >= level) {
-      const ended = sections[open.pop()!]!;
-      ended.end = pos;
-      ended.endBlock = block;
-      ended.words = wordsBefore - ended.heading.wordsBefore;
-    }
-    section.parent = open.at(-1) ?? -1;
+  const close = (end: number, endBlock: number, wordsBefore: number) => {
+    const i = open.pop()!;
+    const heading = headings[i]!;
+    sections[i] = { heading, parent: parents[i]!, end, endBlock, words: wordsBefore - heading.wordsBefore };
+  };
+  for (let i = 0; i < headings.length; i++) {
+    const { level, pos, block, wordsBefore } = headings[i]!;
+    while (open.length > 0 && headings[open[open.length - 1]!]!.level >= level)
+      close(pos, block, wordsBefore);
+    parents[i] = open.length > 0 ? open[open.length - 1]! : -1;
     open.push(i);
-  });
+  }
+  while (open.length > 0) close(doc.content.size, doc.childCount, words);
   return sections;
 }

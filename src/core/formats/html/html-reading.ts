@@ -92,6 +92,8 @@ export class HtmlReading implements TokenHandler {
 
   private open: Open[] = [ROOT];
   private waitingText = "";
+  /** Whether the tokenizer holds back no signs: the last that it told of was a tag. */
+  private afterTag = false;
   private skipLineEnd = false;
   /** The id of a wrapper of which it is not known yet whether it names a heading. */
   private undecided: string | null = null;
@@ -106,22 +108,45 @@ export class HtmlReading implements TokenHandler {
     private readonly wanted: ReadonlySet<string>,
   ) {}
 
-  /** Reads a whole text; elements that are still open at its end are closed. */
+  /**
+   * Reads a whole text; elements that are still open at its end are closed. Words between two tags are taken as they stand
+   * unless they hold an entity: they are most of a file, and the tokenizer would look at each of their signs.
+   */
   read(text: string): void {
-    this.tokenizer.write(text, true);
+    const { tokenizer } = this;
+    tokenizer.preprocessor.bufferWaterline = 0;
+    for (let at = 0; at < text.length;) {
+      const tag = text.indexOf("<", at);
+      const end = tag < 0 ? text.length : tag;
+      if (end > at) {
+        const between = text.slice(at, end);
+        if (this.afterTag && tokenizer.state === TokenizerMode.DATA && !/[&\0\r]/.test(between))
+          this.waitingText += between;
+        else tokenizer.write(between, false);
+      }
+      const close = tag < 0 ? -1 : text.indexOf(">", tag);
+      at = close < 0 ? text.length : close + 1;
+      if (tag >= 0) tokenizer.write(text.slice(tag, at), false);
+    }
+    tokenizer.write("", true);
   }
 
   // Tokens
 
   onCharacter({ chars }: Token.CharacterToken): void {
     this.waitingText += chars;
+    this.afterTag = false;
   }
   onWhitespaceCharacter(token: Token.CharacterToken): void {
     this.onCharacter(token);
   }
   onNullCharacter(): void {}
-  onComment(): void {}
-  onDoctype(): void {}
+  onComment(): void {
+    this.afterTag = true;
+  }
+  onDoctype(): void {
+    this.afterTag = true;
+  }
 
   onEof(): void {
     this.flush();
@@ -130,6 +155,7 @@ export class HtmlReading implements TokenHandler {
 
   onStartTag(tag: Token.TagToken): void {
     this.flush();
+    this.afterTag = true;
     const raw = RAW[tag.tagName];
     if (raw !== undefined) this.tokenizer.state = raw;
     this.start(tag);
@@ -137,6 +163,7 @@ export class HtmlReading implements TokenHandler {
 
   onEndTag({ tagName }: Token.TagToken): void {
     this.flush();
+    this.afterTag = true;
     this.end(tagName);
   }
 
@@ -469,7 +496,7 @@ export class HtmlReading implements TokenHandler {
     if (tag.attrs.length === 0) return NO_ATTRIBUTES;
     const attributes = new Map<string, string>();
     for (const { name, value } of tag.attrs) {
-      if (/^on/i.test(name)) this.context.dropped.add("event handler", "Scripts never come in.");
+      if (name.startsWith("on")) this.context.dropped.add("event handler", "Scripts never come in.");
       else if (!attributes.has(name)) attributes.set(name, value);
     }
     return attributes;

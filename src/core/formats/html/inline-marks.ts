@@ -69,6 +69,7 @@ export function declarations(style: string): ReadonlyMap<string, string> {
 
 /** How an element asks for its block to be aligned. */
 export function alignmentOf(attributes: ReadonlyMap<string, string>): Alignment {
+  if (!attributes.has("style") && !attributes.has("align")) return null;
   const named =
     declarations(attributes.get("style") ?? "").get("text-align") ?? attributes.get("align")?.toLowerCase();
   return named === "center" || named === "right" || named === "justify"

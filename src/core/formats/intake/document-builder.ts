@@ -182,9 +182,9 @@ export class DocumentBuilder {
         this.withPoints(nodes.paragraph.create({ align: block.attrs.align ?? null }, bold), block.anchors),
       );
     }
-    const node = nodes[block.kind].create(block.attrs, inline);
-    if (insideContainer) return this.place(this.withPoints(node, block.anchors));
-    this.placeNamed(node, block.anchors);
+    if (insideContainer)
+      return this.place(this.withPoints(nodes[block.kind].create(block.attrs, inline), block.anchors));
+    this.placeNamed(nodes[block.kind].create({ ...block.attrs, id: newId() }, inline), block.anchors);
   }
 
   /** Closes a paragraph that text outside any block had opened. */
@@ -502,7 +502,7 @@ export class DocumentBuilder {
       } else this.nameBookmark(newId(), "block", named, id);
     }
     if (names.length > 0) this.publish(id, names);
-    return withId(node, id);
+    return idOf(node) === id ? node : withId(node, id);
   }
 
   /** Inside a list, quotation or cell a block has no id of its own: its anchors become points before its first word. */
