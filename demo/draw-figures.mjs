@@ -109,7 +109,7 @@ const DRAWINGS = {
     ]
       .map((state) => dome(...state))
       .join("") +
-    text(400, 292, "green: upper shutter     brown: wind cover", middle),
+    text(400, 292, "green: upper shutter, brown: wind cover", middle),
   "light-path":
     `<path d="M140 90 h480 v180 h-480" fill="${WASH}"/>` +
     `<path d="M620 90 q-26 90 0 180" fill="none" stroke="${TIDE}" stroke-width="6"/>` +

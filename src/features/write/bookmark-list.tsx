@@ -80,7 +80,7 @@ function BookmarkRow({
       </li>
     );
   return (
-    <li className="group flex items-start gap-1 rounded-base px-2 py-1 focus-within:bg-wash hover:bg-wash">
+    <li className="group relative flex items-start gap-1 rounded-base px-2 py-1 focus-within:bg-wash hover:bg-wash">
       <button
         type="button"
         data-row={bookmark.name}
@@ -105,7 +105,7 @@ function BookmarkRow({
           )}
         </span>
       </button>
-      <span className="flex opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+      <span className="absolute top-1 right-1 flex rounded-base bg-wash opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
         <IconButton
           className="!size-7"
           label={`Copy address of ${shortened(bookmark.name, 40)}`}

@@ -134,7 +134,7 @@ function Line({ y, height }: { y: Scale; height: number }) {
 
 /** Knots of level 1, and of levels 2 and 3 where they have room: a rope that is all knots shows nothing. */
 function knotsWithRoom(headings: readonly Heading[], y: Scale): Heading[] {
-  const room = [0, 7, 9];
+  const room = [0, 13, 15];
   let last = -Infinity;
   return headings.filter((heading) => {
     const at = y(heading.pos);
