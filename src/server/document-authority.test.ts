@@ -3,6 +3,7 @@ import Database from "better-sqlite3";
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { sql } from "kysely";
 import { Transform } from "prosemirror-transform";
 import { createDocument, RegistryStep, bookmarkEntry, newId, schema } from "@/core/document";
 import { DatabaseError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from ".";
@@ -169,6 +170,33 @@ describe("the data folder", () => {
     await expect(openAuthority(path.join(other, "file", "data"))).rejects.toThrow(/cannot be written/);
   });
 });
+
+test("a disk that is full refuses with one line, and what was kept before is as it was", async () => {
+  const id = await documents.create(LOCAL_AUTHOR, doc());
+  await documents.append(LOCAL_AUTHOR, id, 0, "a", [insert("kept ")]);
+  const { rows } = await sql<{ page_count: number }>`pragma page_count`.execute(documents["db"]);
+  await sql`pragma max_page_count = ${sql.lit(rows[0]!.page_count + 4)}`.execute(documents["db"]);
+  await expect(
+    documents.append(LOCAL_AUTHOR, id, 1, "a", [insert("x".repeat(100_000))]),
+  ).rejects.toMatchObject({
+    status: 507,
+    message: "The disk is full, so this was not kept. Your text stays on the screen.",
+  });
+  await expect(
+    documents.create(
+      LOCAL_AUTHOR,
+      createDocument([schema.nodes.paragraph.create(null, schema.text(noise(80_000)))]),
+    ),
+  ).rejects.toMatchObject({ status: 507 });
+  expect(await textOf(id)).toBe("kept text");
+  expect(await documents.append(LOCAL_AUTHOR, id, 1, "a", [insert("small ")])).toEqual({ version: 2 });
+  expect(await textOf(id, await openAuthority(folder))).toBe("small kept text");
+});
+
+/** Text that does not compress. */
+function noise(length: number): string {
+  return Array.from({ length }, () => String.fromCharCode(97 + Math.floor(Math.random() * 26))).join("");
+}
 
 describe("pictures", () => {
   const svg = new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"/>');

@@ -72,7 +72,7 @@ export class DocumentAuthority {
     const now = Date.now();
     await this.writing(async () => {
       for (const picture of pictures.values()) this.pictures.keep(picture);
-      await this.db.transaction().execute(async (transaction) => {
+      await this.transact(async (transaction) => {
         await transaction
           .insertInto("documents")
           .values({ id, ...summary, version: 0, created_at: now, changed_at: now, removed_at: null })
@@ -149,7 +149,7 @@ export class DocumentAuthority {
   private persist(id: string, next: Open, client: string, steps: readonly unknown[]): Promise<void> {
     const now = Date.now();
     const before = next.version - steps.length;
-    return this.db.transaction().execute(async (transaction) => {
+    return this.transact(async (transaction) => {
       if (steps.length > 0)
         await transaction
           .insertInto("steps")
@@ -229,6 +229,26 @@ export class DocumentAuthority {
       if (this.queues.get(id) === settled) this.queues.delete(id);
     });
     return turn;
+  }
+
+  /**
+   * A transaction whose error is the one that broke it. When a disk is full SQLite rolls back by itself, and the
+   * roll-back that follows fails with an error of its own that says nothing.
+   */
+  private async transact<T>(call: (transaction: Transaction<Tables>) => Promise<T>): Promise<T> {
+    let cause: unknown = null;
+    try {
+      return await this.db.transaction().execute(async (transaction) => {
+        try {
+          return await call(transaction);
+        } catch (error) {
+          cause = error;
+          throw error;
+        }
+      });
+    } catch (error) {
+      throw cause ?? error;
+    }
   }
 
   private async writing<T>(call: () => Promise<T>): Promise<T> {
