@@ -1,0 +1,151 @@
+import { describe, expect, test } from "@jest/globals";
+import { AllSelection, NodeSelection } from "prosemirror-state";
+import { Desk, heading, list, paragraph } from "#tests/editing";
+import { schema } from "@/core/document";
+import {
+  align,
+  currentKind,
+  currentLevel,
+  emptyTable,
+  hasMark,
+  insertBlock,
+  setLevel,
+  setValueMark,
+  toggle,
+  toggleCodeBlock,
+  toggleList,
+  toggleQuotation,
+} from "./blocks";
+
+const { nodes, marks } = schema;
+
+describe("giving a level", () => {
+  test("keeps the block's id, its words and their marks", () => {
+    const desk = new Desk([paragraph("Opening the dome"), paragraph("text")]);
+    const [id] = desk.ids;
+    desk.select("dome").run(toggle("emphasis"));
+    expect(desk.run(setLevel(2))).toBe(true);
+    expect(desk.doc.toString()).toBe('doc(heading("Opening the ", emphasis("dome")), paragraph("text"))');
+    expect(desk.ids[0]).toBe(id);
+    expect(currentLevel(desk.state)).toBe(2);
+    desk.run(setLevel(0));
+    expect(desk.doc.child(0).type).toBe(nodes.paragraph);
+    expect(desk.ids[0]).toBe(id);
+  });
+
+  test("goes over all selected lines at once, and leaves lists and tables alone", () => {
+    const desk = new Desk([paragraph("one"), list("two"), heading(3, "three"), emptyTable(2, 2)]);
+    desk.dispatch(desk.state.tr.setSelection(new AllSelection(desk.doc)));
+    expect(desk.run(setLevel(1))).toBe(true);
+    expect(desk.index.headings.map(({ name, level }) => [name, level])).toEqual([
+      ["one", 1],
+      ["three", 1],
+    ]);
+    expect(desk.doc.child(1).type).toBe(nodes.bullet_list);
+  });
+
+  test("says that it does nothing where the level is there already, or where none can be", () => {
+    const desk = new Desk([heading(2, "title"), list("item")]);
+    expect(desk.select("title").run(setLevel(2))).toBe(false);
+    expect(desk.select("item").run(setLevel(2))).toBe(false);
+    expect(currentLevel(desk.state)).toBeNull();
+  });
+});
+
+describe("kinds of block", () => {
+  test("a list is made and unmade", () => {
+    const desk = new Desk([paragraph("one"), paragraph("two")]);
+    desk.select("one").run(toggleList("ordered_list"));
+    expect(desk.doc.toString()).toBe('doc(ordered_list(list_item(paragraph("one"))), paragraph("two"))');
+    expect(currentKind(desk.state)).toBe("ordered_list");
+    desk.run(toggleList("ordered_list"));
+    expect(desk.doc.toString()).toBe('doc(paragraph("one"), paragraph("two"))');
+  });
+
+  test("a quotation and code likewise", () => {
+    const desk = new Desk([paragraph("one")]);
+    desk.select("one").run(toggleQuotation);
+    expect(desk.doc.toString()).toBe('doc(quotation(paragraph("one")))');
+    desk.run(toggleQuotation);
+    desk.run(toggleCodeBlock);
+    expect(desk.doc.toString()).toBe('doc(code_block("one"))');
+    desk.run(toggleCodeBlock);
+    expect(desk.doc.toString()).toBe('doc(paragraph("one"))');
+  });
+
+  test("alignment goes over what is selected", () => {
+    const desk = new Desk([heading(1, "one"), paragraph("two")]);
+    desk.dispatch(desk.state.tr.setSelection(new AllSelection(desk.doc)));
+    expect(desk.run(align("center"))).toBe(true);
+    expect(desk.doc.content.content.map((block) => block.attrs.align as unknown)).toEqual([
+      "center",
+      "center",
+    ]);
+  });
+});
+
+describe("putting a block in", () => {
+  test("stands after the block of the caret, with a line to go on writing", () => {
+    const desk = new Desk([paragraph("one"), paragraph("two")]);
+    desk.select("one", { empty: true }).run(insertBlock(nodes.contents_list.create()));
+    expect(desk.doc.toString()).toBe('doc(paragraph("one"), contents_list, paragraph("two"))');
+    expect(desk.state.selection).toBeInstanceOf(NodeSelection);
+    desk.select("two", { empty: true }).run(insertBlock(nodes.rule.create()));
+    expect(desk.doc.toString()).toBe(
+      'doc(paragraph("one"), contents_list, paragraph("two"), rule, paragraph)',
+    );
+  });
+
+  test("takes the place of an empty line", () => {
+    const desk = new Desk([paragraph("one"), paragraph(), paragraph("two")]);
+    const pos = desk.doc.child(0).nodeSize + 1;
+    desk.dispatch(desk.state.tr.setSelection(NodeSelection.near(desk.doc.resolve(pos)) as never));
+    desk.run(insertBlock(emptyTable(3, 2)));
+    expect(desk.doc.childCount).toBe(3);
+    const grid = desk.doc.child(1).child(1);
+    expect(grid.childCount).toBe(3);
+    expect(grid.child(0).child(0).type).toBe(nodes.table_header);
+    expect(grid.child(2).child(1).type).toBe(nodes.table_cell);
+  });
+
+  test("goes out of a list or a table first", () => {
+    const desk = new Desk([list("item", "other"), paragraph("end")]);
+    desk.select("item", { empty: true }).run(insertBlock(nodes.figure.create({ picture: "", alt: "x" })));
+    expect(desk.doc.content.content.map((block) => block.type.name)).toEqual([
+      "bullet_list",
+      "figure",
+      "paragraph",
+    ]);
+  });
+});
+
+describe("marks", () => {
+  test("are told of the selection, or of what is typed next", () => {
+    const desk = new Desk([paragraph("plain bold")]);
+    desk.select("bold").run(toggle("strong"));
+    expect(hasMark(desk.state, marks.strong)).not.toBeNull();
+    desk.select("plain");
+    expect(hasMark(desk.state, marks.strong)).toBeNull();
+    desk.select("ol", { empty: true });
+    expect(hasMark(desk.state, marks.strong)).not.toBeNull();
+    desk.run(toggle("emphasis"));
+    expect(hasMark(desk.state, marks.emphasis)).not.toBeNull();
+  });
+
+  test("of colour and size replace each other and are taken off", () => {
+    const desk = new Desk([paragraph("some words")]);
+    desk.select("some").run(setValueMark("colour", { colour: "#0e5a5e" }));
+    desk.run(setValueMark("colour", { colour: "#6b3f69" }));
+    desk.run(setValueMark("size", { percent: 125 }));
+    expect(
+      desk.doc
+        .child(0)
+        .child(0)
+        .marks.map((mark) => mark.attrs),
+    ).toEqual([{ colour: "#6b3f69" }, { percent: 125 }]);
+    desk.run(setValueMark("colour", null));
+    desk.run(setValueMark("size", null));
+    expect(desk.doc.child(0).childCount).toBe(1);
+    expect(desk.select("some", { empty: true }).run(setValueMark("size", { percent: 125 }))).toBe(false);
+  });
+});
