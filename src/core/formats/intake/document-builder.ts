@@ -292,11 +292,17 @@ export class DocumentBuilder {
     }
   }
 
+  private closeInnermost(): void {
+    const open = this.containers.pop()!;
+    if (open.kind === "cell") open.cell.children = open.children;
+    else this.finishContainer(open);
+  }
+
   closeTable(): void {
     this.closeTextblock();
     const table = this.tables.at(-1);
     if (!table) return;
-    while (this.containers.length > table.depth) this.closeCell();
+    while (this.containers.length > table.depth) this.closeInnermost();
     this.tables.pop();
     const grid = tableGrid(table.rows);
     const caption = trimmed(table.caption);

@@ -1,0 +1,68 @@
+import { describe, expect, test } from "@jest/globals";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { schema } from "@/core/document";
+import { readInThread } from ".";
+
+const THREAD = path.resolve("dist/reading-thread.mjs");
+const order = (name: string, text: string, folder: string | null = null) => ({
+  name,
+  bytes: new TextEncoder().encode(text),
+  folder,
+});
+
+describe("the reading thread", () => {
+  test("answers a document ready to be stored, with its progress on the way", async () => {
+    const progress: number[] = [];
+    const outcome = await readInThread(THREAD, order("a.md", "# One\n\ntwo words [x](#none)\n"), (done) =>
+      progress.push(done),
+    );
+    if (!outcome.ok) throw new Error(outcome.error.reason);
+    const doc = schema.nodeFromJSON(JSON.parse(outcome.json));
+    doc.check();
+    expect(outcome.summary).toEqual({ title: "One", words: 4, sections: 1, adrift: 1 });
+    expect(progress.length).toBeGreaterThan(2);
+    expect(progress).toEqual([...progress].sort((a, b) => a - b));
+  });
+
+  test("answers why a file cannot be read, with its line", async () => {
+    expect(await readInThread(THREAD, order("a.md", "a\n\u0000"))).toEqual({
+      ok: false,
+      error: { file: "a.md", reason: "The file is binary, not text.", line: 2 },
+    });
+  });
+
+  test("takes pictures from the file's folder, and from nowhere else", async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-thread-"));
+    writeFileSync(path.join(folder, "in.svg"), "<svg/>".replace("/", " /"));
+    writeFileSync(path.join(folder, "..", "gate-rope-outside.svg"), "<svg />");
+    const text =
+      "![a](in.svg)\n\n![b](../gate-rope-outside.svg)\n\n![c](/etc/hostname)\n\n![d](in.svg?x#y)\n";
+    const outcome = await readInThread(THREAD, order("a.md", text, folder));
+    if (!outcome.ok) throw new Error(outcome.error.reason);
+    expect(outcome.pictures).toHaveLength(1);
+    expect(outcome.dropped).toMatchObject([{ what: "picture that is not in the file", count: 2 }]);
+    const none = await readInThread(THREAD, order("a.md", "![a](in.svg)\n"));
+    expect(none.ok && none.pictures).toEqual([]);
+  });
+
+  test("that fails tells it instead of taking the server along", async () => {
+    const broken = path.join(mkdtempSync(path.join(tmpdir(), "gate-rope-thread-")), "broken.mjs");
+    writeFileSync(broken, "throw new Error('out of order');");
+    expect(await readInThread(broken, order("a.md", "x"))).toMatchObject({
+      ok: false,
+      error: { reason: "The file could not be read: out of order" },
+    });
+  });
+
+  test("that eats all memory is ended with the limit named", async () => {
+    const greedy = path.join(mkdtempSync(path.join(tmpdir(), "gate-rope-thread-")), "greedy.mjs");
+    writeFileSync(greedy, "const all = []; for (;;) all.push(new Array(1e6).fill({}));");
+    const outcome = await readInThread(greedy, order("a.md", "x"));
+    expect(outcome).toMatchObject({
+      ok: false,
+      error: { reason: expect.stringContaining("2048 MB of memory") },
+    });
+  }, 60_000);
+});
