@@ -1,0 +1,51 @@
+import { describe, expect, test } from "@jest/globals";
+import { readCommand, usage, UsageError } from "./command-line";
+
+describe("the words after gate-rope", () => {
+  test.each([
+    [["inspect", "a.md"], { name: "inspect", file: "a.md", json: false }],
+    [["proof", "--json", "a.html"], { name: "proof", file: "a.html", json: true }],
+    [
+      ["convert", "a.md", "b.html"],
+      { name: "convert", from: "a.md", to: "b.html", contents: null, returns: 0, title: null },
+    ],
+    [
+      ["convert", "a.md", "b.html", "--contents", "1-3", "--returns", "1-2", "--title", "A title"],
+      {
+        name: "convert",
+        from: "a.md",
+        to: "b.html",
+        contents: { from: 1, to: 3 },
+        returns: 2,
+        title: "A title",
+      },
+    ],
+    [
+      ["convert", "a.md", "b.html", "--contents=2-2", "--returns", "1"],
+      { name: "convert", from: "a.md", to: "b.html", contents: { from: 2, to: 2 }, returns: 1, title: null },
+    ],
+    [["help"], { name: "help" }],
+    [["inspect", "--help"], { name: "help" }],
+    [[], { name: "help" }],
+  ])("%j", (words, command) => expect(readCommand(words)).toEqual(command));
+
+  test.each([
+    [["inspect", "a", "b"], "inspect takes one file."],
+    [["convert", "a", "b", "c"], "convert takes two files, IN and OUT."],
+    [["convert", "a", "b", "--returns", "2-3"], "--returns: levels begin at 1, like 1-2."],
+    [["convert", "a", "b", "--contents", "0-9"], "--contents: levels are written like 1-3."],
+    [["print", "a"], "There is no command “print”. Try gate-rope --help."],
+  ])("%j are wrong in one line", (words, line) => {
+    expect(() => readCommand(words)).toThrow(UsageError);
+    expect(() => readCommand(words)).toThrow(line);
+  });
+
+  test("an option that is not known is told by its name", () => {
+    expect(() => readCommand(["inspect", "a.md", "--colour"])).toThrow(/--colour/);
+  });
+
+  test("usage names each command and the exit status of proof", () => {
+    expect(usage()).toMatch(/inspect/);
+    expect(usage()).toMatch(/2 when the file cannot be read/);
+  });
+});
