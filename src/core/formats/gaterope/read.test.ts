@@ -1,0 +1,111 @@
+import { describe, expect, test } from "@jest/globals";
+import { createDocument, pictureName, recognisePicture, schema, type Pictures } from "@/core/document";
+import { readFile, writeFile } from "..";
+
+const { nodes } = schema;
+const svg = recognisePicture(new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"/>'))!;
+const name = pictureName(svg);
+const doc = createDocument(
+  [
+    nodes.heading.create({ level: 2 }, schema.text("Title")),
+    nodes.figure.create({ picture: name, alt: "A drawing" }, schema.text("Caption")),
+    nodes.paragraph.create(null, schema.text("text")),
+  ],
+  { title: "Whole", language: "de" },
+);
+const pictures: Pictures = new Map([
+  [name, svg],
+  ["unused.svg", svg],
+]);
+
+interface File {
+  format: string;
+  version: number;
+  document: {
+    attrs: Record<string, unknown>;
+    content: { type: string; attrs: Record<string, unknown>; content?: unknown }[];
+  };
+  pictures: Record<string, { type: string; data: string }>;
+}
+
+/** The written file, changed by a test, read again. */
+function changed(change: (file: File) => void) {
+  const file = JSON.parse(writeFile({ doc, pictures }, "gaterope").text) as File;
+  change(file);
+  return readFile("whole.gaterope.json", new TextEncoder().encode(JSON.stringify(file)));
+}
+const refused = (change: (file: File) => void) => {
+  const result = changed(change);
+  return result.ok ? "it was read" : result.error.reason;
+};
+
+describe("the open form", () => {
+  test("carries document, settings and the pictures that are used, and nothing is lost", () => {
+    const result = changed(() => {});
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.eq(doc)).toBe(true);
+    expect([...result.manuscript.pictures.keys()]).toEqual([name]);
+    expect(result.manuscript.pictures.get(name)).toEqual(svg);
+    expect(result.dropped).toEqual([]);
+  });
+
+  test("gives ids where they miss, and to the later of two that share one", () => {
+    const result = changed((file) => {
+      delete file.document.content[0]!.attrs.id;
+      file.document.content[2]!.attrs.id = file.document.content[1]!.attrs.id;
+    });
+    if (!result.ok) throw new Error(result.error.reason);
+    const ids = result.manuscript.doc.content.content.map((block) => block.attrs.id as string);
+    expect(ids.every(Boolean)).toBe(true);
+    expect(new Set(ids).size).toBe(3);
+    expect(ids[1]).toBe(doc.child(1).attrs.id);
+  });
+
+  test.each<[string, (file: File) => void]>([
+    ["another format", (file) => (file.format = "other")],
+    ["a later version", (file) => (file.version = 2)],
+    ["no blocks", (file) => (file.document.content = [])],
+    ["a kind of block that is not known", (file) => (file.document.content[0]!.type = "frame")],
+    ["a level of 9", (file) => (file.document.content[0]!.attrs.level = 9)],
+    ["an attribute that is not known", (file) => (file.document.content[0]!.attrs.onclick = "x")],
+    ["text in place of blocks", (file) => (file.document.content[0]!.content = "words")],
+    [
+      "an anchor that is none",
+      (file) =>
+        (file.document.attrs.registry = { bookmarks: {}, anchors: { x: { anchor: "<b>", aliases: [] } } }),
+    ],
+    ["a rule that is none", (file) => (file.document.attrs.returns = { levels: [7], words: "" })],
+  ])("is refused with %s, and says where", (_name, change) => {
+    expect(refused(change)).toMatch(/^The file is not a Gate Rope document: .+\.$/);
+  });
+
+  test("leaves out a picture whose bytes are not what its name tells, and says so", () => {
+    for (const data of ["AAAA", "not base64!", Buffer.from("<svg>other</svg>").toString("base64")]) {
+      const result = changed((file) => (file.pictures[name]!.data = data));
+      if (!result.ok) throw new Error(result.error.reason);
+      expect(result.manuscript.pictures.size).toBe(0);
+      expect(result.dropped).toMatchObject([{ what: "picture that cannot be shown", count: 1 }]);
+      expect(result.manuscript.doc.child(1).attrs.alt).toBe("A drawing");
+    }
+  });
+});
+
+describe("pictures in the other formats", () => {
+  test.each(["html", "markdown"] as const)("go along inside %s and come back as they were", (format) => {
+    const { text } = writeFile({ doc, pictures }, format);
+    expect(text).toContain("data:image/svg+xml;base64,");
+    const back = readFile(format === "html" ? "a.html" : "a.md", new TextEncoder().encode(text));
+    if (!back.ok) throw new Error(back.error.reason);
+    expect([...back.manuscript.pictures.keys()]).toEqual([name]);
+    const figure = back.manuscript.doc.content.content.find((block) => block.type === nodes.figure)!;
+    expect(figure.attrs).toMatchObject({ picture: name, alt: "A drawing" });
+    expect(figure.textContent).toBe("Caption");
+  });
+
+  test("that are missing leave their place and description", () => {
+    const { text } = writeFile({ doc, pictures: new Map() }, "html");
+    expect(text).toContain('<p class="no-picture" data-alt="A drawing">A drawing</p>');
+    const back = readFile("a.html", new TextEncoder().encode(text));
+    expect(back.ok && back.manuscript.doc.child(1).attrs).toMatchObject({ picture: "", alt: "A drawing" });
+  });
+});
