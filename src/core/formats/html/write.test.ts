@@ -50,8 +50,8 @@ describe("the exported page", () => {
 
   test("of any document is valid, and its links land", async () => {
     await fc.assert(
-      fc.asyncProperty(anyDocument, async (any) => {
-        const page = writeFile({ doc: any, pictures: new Map() }, "html").text;
+      fc.asyncProperty(anyDocument, async (doc) => {
+        const page = writeFile({ doc, pictures: new Map() }, "html").text;
         expect(await faults(page)).toEqual([]);
         expect(broken(page)).toEqual([]);
       }),
