@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
@@ -7,6 +8,7 @@ export function Panel({
   hideTitle = false,
   open,
   onClose,
+  size = "small",
   children,
   onReturn,
 }: {
@@ -14,6 +16,8 @@ export function Panel({
   hideTitle?: boolean;
   open: boolean;
   onClose: () => void;
+  /** `large`: fills most of the window. */
+  size?: "small" | "large";
   children: ReactNode;
   /** Takes the focus when the box closes; without it, it goes to where it was. */
   onReturn?: () => void;
@@ -29,7 +33,12 @@ export function Panel({
             event.preventDefault();
             onReturn();
           }}
-          className="fixed top-16 left-1/2 z-50 w-[min(36rem,calc(100vw-2rem))] -translate-x-1/2 overflow-hidden rounded-base border border-line bg-raised"
+          className={clsx(
+            "fixed left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-base border border-line bg-raised",
+            size === "small"
+              ? "top-16 w-[min(36rem,calc(100vw-2rem))]"
+              : "top-14 flex h-[calc(100vh-5rem)] w-[min(72rem,calc(100vw-2rem))] flex-col",
+          )}
           style={{ boxShadow: "var(--shadow)" }}
         >
           <Dialog.Title className={hideTitle ? "sr-only" : "px-4 pt-3 text-sm font-semibold"}>

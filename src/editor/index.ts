@@ -2,9 +2,12 @@
  * The editor: one session for each open document. It alone holds ProseMirror's view; the interface subscribes to the
  * session, reads its index and runs commands.
  */
-export { Session, type LoadedDocument, type Notice } from "./session";
+export { Session, type Notice } from "./session";
+export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
-export type { KeepingState } from "./keeping";
+export type { KeepingState } from "./exchange/exchange";
+export type { Displaced } from "./exchange/waiting-store";
+export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
 export * from "./commands/links";

@@ -1,10 +1,17 @@
-import { baseKeymap, chainCommands, exitCode } from "prosemirror-commands";
+import {
+  baseKeymap,
+  chainCommands,
+  createParagraphNear,
+  exitCode,
+  liftEmptyBlock,
+  newlineInCode,
+} from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { schema } from "@/core/document";
-import { setLevel, toggle } from "./commands/blocks";
+import { setLevel, splitBlockWithId, toggle } from "./commands/blocks";
 
 const { nodes } = schema;
 
@@ -27,7 +34,13 @@ export const manuscriptKeys: Record<string, Command>[] = [
     "Mod-b": toggle("strong"),
     "Mod-i": toggle("emphasis"),
     "Mod-u": toggle("underline"),
-    Enter: splitListItem(nodes.list_item),
+    Enter: chainCommands(
+      splitListItem(nodes.list_item),
+      newlineInCode,
+      createParagraphNear,
+      liftEmptyBlock,
+      splitBlockWithId,
+    ),
     Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
     "Shift-Enter": insertBreak,

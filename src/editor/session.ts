@@ -1,32 +1,38 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import { history } from "prosemirror-history";
 import { keymap } from "prosemirror-keymap";
-import type { Node } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import { EditorState, NodeSelection, TextSelection, type Command, type Transaction } from "prosemirror-state";
-import { tableEditing } from "prosemirror-tables";
-import { EditorView } from "prosemirror-view";
-import { schema, shortened, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  becomeVersion,
+  newId,
+  schema,
+  shortened,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { OTHERS } from "@/core/exchange";
 import type { ReturnLink } from "@/core/wayfinding";
+import { authorName, keepAuthorName } from "./author-name";
 import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
 import { destinationAt, linkAt, linkRange } from "./commands/links";
-import { Keeping, type KeepingState } from "./keeping";
+import { ManuscriptView } from "./drawing/manuscript-view";
+import { BrowserStore } from "./exchange/browser-store";
+import { Exchange, type KeepingState } from "./exchange/exchange";
+import { takeOver } from "./exchange/take-over";
+import type { Displaced } from "./exchange/waiting-store";
+import { holdWindow, inNameOf } from "./exchange/window-lock";
 import { manuscriptKeys } from "./keys";
-import { ContentsListView } from "./node-views/contents-list-view";
-import { FigureView } from "./node-views/figure-view";
-import { ownIds } from "./paste";
+import type { OpenedDocument } from "./opening";
 import { derivedSigns } from "./plugins/derived-signs";
 import { glow, glowPlugin } from "./plugins/glow";
 import { heldRange, heldRangePlugin, hold } from "./plugins/held-range";
+import { othersCarets, othersCaretsPlugin, showCarets, type OthersCaret } from "./plugins/others-carets";
+import { ownHistory } from "./plugins/own-history";
 import { permanentIds } from "./plugins/permanent-ids";
-
-/** A document as the server hands it out. */
-export interface LoadedDocument {
-  readonly version: number;
-  readonly document: object;
-}
+import { tables } from "./plugins/tables";
 
 /** A place one jumped from. */
 interface TrailPlace {
@@ -42,7 +48,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "jump";
+export type Box = "link" | "bookmark" | "jump" | "history";
 
 const GLOW_TIME = 900;
 
@@ -59,23 +65,38 @@ export class Session {
   /** The part of the document in view, as positions. */
   inView: { readonly from: number; readonly to: number } = { from: 0, to: 0 };
 
-  private view: EditorView | null = null;
-  private keeping: Keeping;
+  /** Words of this author whose place somebody else removed. */
+  displacedWords: readonly Displaced[] = [];
+
+  private view: ManuscriptView | null = null;
+  private readonly exchange: Exchange;
+  private readonly store = new BrowserStore();
+  private readonly letGoOfWindow: () => void;
   private readonly listeners = new Set<() => void>();
-  private readonly contentsViews = new Set<ContentsListView>();
   /** Where the manuscript is to stand when it is shown again. */
   private shownNext: number | null = null;
   private glowTimer: ReturnType<typeof setTimeout> | null = null;
-  private viewWatcher: (() => void) | null = null;
   private readonly boxes = new Map<Box, () => void>();
+  private lastPeople: Exchange["people"] = [];
 
   constructor(
     readonly id: string,
-    loaded: LoadedDocument,
+    opened: OpenedDocument,
   ) {
-    this.state = this.stateOf(schema.nodeFromJSON(loaded.document));
+    this.state = this.stateOf(opened.doc);
     this.index = indexDocument(this.state.doc);
-    this.keeping = this.keepingOf(loaded.version);
+    const client = newId();
+    this.letGoOfWindow = holdWindow(client);
+    this.exchange = new Exchange(this, {
+      document: id,
+      version: opened.version,
+      client,
+      name: authorName,
+      store: this.store,
+    });
+    this.listenWhileVisible();
+    document.addEventListener("visibilitychange", this.listenWhileVisible);
+    void this.takeOverWhatWasLeft();
   }
 
   // Reading
@@ -86,7 +107,17 @@ export class Session {
   };
 
   get kept(): KeepingState {
-    return this.keeping.state;
+    return this.exchange.state;
+  }
+
+  /** Who else has the document open. */
+  get people(): Exchange["people"] {
+    return this.exchange.people;
+  }
+
+  /** Whether this window hears at once what others do. */
+  get connected(): boolean {
+    return this.exchange.connected;
   }
 
   get title(): string {
@@ -95,12 +126,7 @@ export class Session {
 
   /** Where a position stands on the screen, or null while the manuscript is not shown. */
   coordsAt(pos: number): { left: number; top: number; bottom: number } | null {
-    if (!this.view) return null;
-    try {
-      return this.view.coordsAtPos(pos);
-    } catch {
-      return null;
-    }
+    return this.view?.coordsAt(pos) ?? null;
   }
 
   // Changing
@@ -108,35 +134,42 @@ export class Session {
   dispatch = (tr: Transaction): void => {
     const { state, transactions } = this.state.applyTransaction(tr);
     this.state = state;
-    const steps = transactions.flatMap((transaction) => transaction.steps);
-    if (steps.length > 0) {
+    const changed = transactions.some((transaction) => transaction.steps.length > 0);
+    if (changed) {
       this.index = indexDocument(state.doc, this.index);
       const mapping = transactions.map((transaction) => transaction.mapping);
       this.trail = this.trail.map((place) => ({
         ...place,
         pos: mapping.reduce((pos, map) => map.map(pos), place.pos),
       }));
-      this.keeping.add(steps.map((step) => step.toJSON() as unknown));
+      this.exchange.add(transactions);
     }
-    this.view?.updateState(state);
-    if (steps.length > 0) for (const view of this.contentsViews) view.draw(this.index);
+    if (!tr.getMeta(OTHERS)) this.exchange.tellCaret();
+    this.view?.update();
     this.tell();
   };
 
   /** Runs a command of the editor; false when it does not apply here. The caret is back in the text afterwards. */
   run(command: Command, { focus = true } = {}): boolean {
-    const done = command(this.state, this.dispatch, this.view ?? undefined);
+    const done = command(this.state, this.dispatch, this.view?.forCommands);
     if (focus) this.view?.focus();
     return done;
   }
 
   /** Whether a command would do something here. */
   can(command: Command): boolean {
-    return command(this.state, undefined, this.view ?? undefined);
+    return command(this.state, undefined, this.view?.forCommands);
   }
 
   focus(): void {
     this.view?.focus();
+  }
+
+  /** Makes an older version the newest again, as a change like any other: it can be undone. */
+  becomeVersion(older: Node): void {
+    const tr = this.state.tr;
+    becomeVersion(tr, older);
+    if (tr.docChanged) this.dispatch(tr);
   }
 
   rename(title: string): void {
@@ -151,7 +184,7 @@ export class Session {
 
   /** Resolves once all that was done is on disk; rejects where that cannot be now. */
   whenKept(): Promise<void> {
-    this.keeping.flush();
+    this.exchange.flush();
     return new Promise((resolve, reject) => {
       const look = () => {
         const { kind } = this.kept;
@@ -251,34 +284,14 @@ export class Session {
     this.scrollTo(at);
   }
 
-  /** Brings a position to the upper part of the window, at once, and looks once more after the frame. */
+  /** Brings a position to the upper part of the window. */
   scrollTo(pos: number): void {
-    const view = this.view;
-    const scroller = this.scroller;
-    if (!view || !scroller) {
+    if (!this.view) {
       this.shownNext = pos;
       return;
     }
-    const settle = () => {
-      const top = this.topOf(pos);
-      if (top !== null)
-        scroller.scrollTop +=
-          top - scroller.getBoundingClientRect().top - Math.min(120, scroller.clientHeight / 4);
-    };
-    settle();
-    requestAnimationFrame(settle);
-    view.focus();
-  }
-
-  /** How high a position stands on the screen: a block by its upper edge, words by their line. */
-  private topOf(pos: number): number | null {
-    const element = this.state.doc.resolve(pos).depth === 0 ? this.view?.nodeDOM(pos) : null;
-    if (element instanceof HTMLElement) return element.getBoundingClientRect().top;
-    return this.coordsAt(pos)?.top ?? null;
-  }
-
-  private get scroller(): HTMLElement | null {
-    return this.view?.dom.closest<HTMLElement>("[data-scroller]") ?? null;
+    this.view.scrollTo(pos);
+    this.view.focus();
   }
 
   // Linking by carrying
@@ -334,108 +347,151 @@ export class Session {
     }
   }
 
-  // The newer version of another tab
+  // Others
 
-  /** Takes the newest version from the server in place of what is shown here. */
-  async reload(): Promise<void> {
-    const response = await fetch(`/api/documents/${this.id}`);
-    if (!response.ok)
-      return this.say("The newer version cannot be loaded now. Your text stays on the screen.");
-    const loaded = (await response.json()) as LoadedDocument;
-    const caret = this.state.selection.from;
-    this.keeping.close();
-    this.keeping = this.keepingOf(loaded.version);
-    const fresh = this.stateOf(schema.nodeFromJSON(loaded.document));
-    this.state = fresh.apply(
-      fresh.tr.setSelection(TextSelection.near(fresh.doc.resolve(Math.min(caret, fresh.doc.content.size)))),
-    );
-    this.index = indexDocument(this.state.doc, this.index);
-    this.trail = [];
-    this.view?.updateState(this.state);
-    for (const view of this.contentsViews) view.draw(this.index);
+  /** Takes in what others did. Part of what the exchange needs of a window. */
+  receive(tr: Transaction): void {
+    this.dispatch(tr);
+  }
+
+  /** The exchange has something new to show. */
+  changed(): void {
+    if (this.people !== this.lastPeople) {
+      this.lastPeople = this.people;
+      this.state = this.state.apply(showCarets(this.state.tr, this.carets()));
+      this.view?.update();
+    }
     this.tell();
   }
 
-  /** Keeps what is shown here as a document of its own; answers its id, or null with a notice where that failed. */
-  async keepAsCopy(): Promise<string | null> {
-    const doc = this.state.doc;
-    const response = await fetch("/api/documents", {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({
-        title: `${this.title || "Untitled"} (my copy)`,
-        document: { attrs: doc.attrs, ...(doc.toJSON() as object) },
-      }),
-    }).catch(() => null);
-    if (!response?.ok) {
-      this.say("The copy could not be kept. Your text stays on the screen.");
-      return null;
+  dropped(count: number): void {
+    this.say(
+      count === 1
+        ? "A change of yours had no place any more: somebody else removed what it was made on."
+        : `${count} changes of yours had no place any more: somebody else removed what they were made on.`,
+    );
+  }
+
+  removed(): void {
+    this.say("This document was removed from the shelf. What you see stays on the screen.");
+  }
+
+  get name(): string {
+    return authorName();
+  }
+
+  /** Takes another name, under which others see this author. */
+  takeName(name: string): void {
+    if (!keepAuthorName(name)) this.say("This browser does not keep the name; it holds for no other window.");
+    this.exchange.renamed();
+    this.tell();
+  }
+
+  private carets(): OthersCaret[] {
+    const standing = new Map(othersCarets(this.state).map((caret) => [caret.client, caret]));
+    return this.people.flatMap(({ client, name, caret }) => {
+      const place = caret && this.exchange.placeOf(caret);
+      const known = standing.get(client);
+      if (place) return [{ client, name, ...place }];
+      return known ? [{ ...known, name }] : [];
+    });
+  }
+
+  /** A window that is not looked at hears through the others of its browser: connections are few. */
+  private listenWhileVisible = (): void => {
+    if (document.visibilityState === "visible") this.exchange.listen();
+    else this.exchange.rest();
+  };
+
+  // Words that found no place
+
+  /** Words of this author found no place; they are shown until put back or let go. Part of what the exchange needs. */
+  displaced(words: Displaced): void {
+    if (this.displacedWords.some((it) => it.id === words.id)) return;
+    this.displacedWords = [...this.displacedWords, words];
+    this.tell();
+  }
+
+  /** Puts displaced words back, after the block with the caret. */
+  putBack(id: string): void {
+    const words = this.displacedWords.find((it) => it.id === id);
+    if (!words) return;
+    const { $to } = this.state.selection;
+    const pos = $to.depth === 0 ? $to.pos : $to.after(1);
+    const blocks = Fragment.from(words.blocks.map((json) => schema.nodeFromJSON(json)));
+    this.dispatch(this.state.tr.insert(pos, blocks));
+    this.letGo(id);
+    this.jump(pos, pos + blocks.size);
+  }
+
+  /** Lets displaced words go for good. */
+  letGo(id: string): void {
+    this.displacedWords = this.displacedWords.filter((it) => it.id !== id);
+    void this.store.letGo(id).catch(() => {});
+    this.tell();
+  }
+
+  /** Sends what windows that ended had not sent, and shows what found no place in earlier ones. */
+  private async takeOverWhatWasLeft(): Promise<void> {
+    try {
+      for (const words of await this.store.displaced(this.id)) this.displaced(words);
+      for (const { client } of await this.store.read(this.id))
+        await inNameOf(client, async () => {
+          // Read once more: another window may have been quicker.
+          const left = (await this.store.read(this.id)).find((it) => it.client === client);
+          if (!left) return;
+          const result = await takeOver(left, { store: this.store, name: authorName }, (words) =>
+            this.displaced(words),
+          );
+          if (result === "sent" && left.steps.length > 0)
+            this.say("What another window had not sent any more is kept now, and in the text.");
+        });
+    } catch (error) {
+      console.warn(`Gate Rope: what earlier windows left could not be read: ${(error as Error).message}`);
     }
-    return ((await response.json()) as { id: string }).id;
   }
 
   // The view
 
   /** Shows the manuscript in an element; answers how to take it away again. */
   mount(element: HTMLElement): () => void {
-    const view = new EditorView(element, {
-      state: this.state,
-      dispatchTransaction: this.dispatch,
-      attributes: {
-        class: "manuscript",
-        role: "textbox",
-        "aria-multiline": "true",
-        "aria-label": "Manuscript",
-        tabindex: "0",
-        spellcheck: "true",
-      },
-      transformPasted: ownIds,
-      nodeViews: {
-        contents_list: (node) => {
-          const list = new ContentsListView(node, (id) => void this.jumpTo(id));
-          this.contentsViews.add(list);
-          list.draw(this.index);
-          return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
-        },
-        figure: (node) => new FigureView(node),
-      },
-      handleClick: (_view, pos, event) => this.click(pos, event),
-      handleKeyDown: (_view, event) => this.key(event),
-      handlePaste: (_view, event) => this.takeFiles(event.clipboardData),
-      handleDrop: (_view, event, _slice, moved) => !moved && this.takeFiles(event.dataTransfer),
-    });
+    const view = new ManuscriptView(element, this);
     this.view = view;
-    this.watchView();
     const place = this.shownNext;
     this.shownNext = null;
     if (place !== null)
       requestAnimationFrame(() => this.scrollTo(Math.min(place, this.state.doc.content.size)));
     return () => {
       this.shownNext ??= this.inView.from;
-      this.viewWatcher?.();
-      this.viewWatcher = null;
       this.view = null;
-      this.contentsViews.clear();
       view.destroy();
     };
   }
 
+  inViewChanged(part: { from: number; to: number }): void {
+    this.inView = part;
+    this.tell();
+  }
+
   /** Ends the session when its document is left. */
   close(): void {
-    this.keeping.sendBeforeLeaving();
-    this.keeping.close();
+    this.exchange.sendBeforeLeaving();
+    this.exchange.close();
+    this.letGoOfWindow();
+    document.removeEventListener("visibilitychange", this.listenWhileVisible);
     if (this.glowTimer) clearTimeout(this.glowTimer);
   }
 
-  get hasUnkept(): boolean {
-    return this.keeping.hasUnkept;
+  /** Whether closing the window now would lose words. */
+  get wouldLose(): boolean {
+    return this.exchange.wouldLose;
   }
 
   sendBeforeLeaving(): void {
-    this.keeping.sendBeforeLeaving();
+    this.exchange.sendBeforeLeaving();
   }
 
-  private click(pos: number, event: MouseEvent): boolean {
+  click(pos: number, event: MouseEvent): boolean {
     if (this.held?.purpose === "carry") {
       this.tieAt(pos);
       return true;
@@ -446,7 +502,7 @@ export class Session {
     return link !== null;
   }
 
-  private key(event: KeyboardEvent): boolean {
+  key(event: KeyboardEvent): boolean {
     if (this.held?.purpose !== "carry") return false;
     if (event.key === "Escape") this.release();
     else if (event.key === "Enter") this.tieAt(this.state.selection.from);
@@ -454,42 +510,11 @@ export class Session {
     return true;
   }
 
-  private takeFiles(data: DataTransfer | null): boolean {
+  takeFiles(data: DataTransfer | null): boolean {
     const pictures = [...(data?.files ?? [])].filter((file) => file.type.startsWith("image/"));
     if (pictures.length === 0) return false;
     void this.insertPictures(pictures);
     return true;
-  }
-
-  /** Follows which part of the document is in view, once a frame at the most. */
-  private watchView(): void {
-    const scroller = this.scroller;
-    if (!scroller) return;
-    let asked = false;
-    const look = () => {
-      asked = false;
-      const view = this.view;
-      if (!view) return;
-      const box = scroller.getBoundingClientRect();
-      const x = view.dom.getBoundingClientRect().left + 120;
-      const from = view.posAtCoords({ left: x, top: box.top + 8 })?.pos ?? 0;
-      const to = view.posAtCoords({ left: x, top: box.bottom - 8 })?.pos ?? view.state.doc.content.size;
-      if (from === this.inView.from && to === this.inView.to) return;
-      this.inView = { from, to };
-      this.tell();
-    };
-    const ask = () => {
-      if (!asked) requestAnimationFrame(look);
-      asked = true;
-    };
-    scroller.addEventListener("scroll", ask, { passive: true });
-    const observer = new ResizeObserver(ask);
-    observer.observe(scroller);
-    ask();
-    this.viewWatcher = () => {
-      scroller.removeEventListener("scroll", ask);
-      observer.disconnect();
-    };
   }
 
   private stateOf(doc: Node): EditorState {
@@ -505,25 +530,17 @@ export class Session {
           "Mod-Shift-b": () => this.ask("bookmark"),
         }),
         ...manuscriptKeys.map((keys) => keymap(keys)),
-        history(),
+        ...ownHistory(),
         heldRangePlugin(),
         glowPlugin(),
         derivedSigns(() => this.index, this.followReturn),
         permanentIds(),
-        tableEditing(),
+        tables(),
+        othersCaretsPlugin(),
         dropCursor({ color: "var(--tide)", width: 2 }),
         gapCursor(),
       ],
     });
-  }
-
-  private keepingOf(version: number): Keeping {
-    return new Keeping(
-      this.id,
-      version,
-      () => this.tell(),
-      () => void this.reload(),
-    );
   }
 
   private tell(): void {

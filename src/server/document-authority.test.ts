@@ -1,12 +1,14 @@
-import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { afterEach, beforeEach, describe, expect, jest, test } from "@jest/globals";
 import Database from "better-sqlite3";
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { sql } from "kysely";
 import { Transform } from "prosemirror-transform";
-import { createDocument, RegistryStep, bookmarkEntry, newId, schema } from "@/core/document";
+import { createDocument, RegistryStep, bookmarkEntry, newId, schema, type StepJSON } from "@/core/document";
 import { DatabaseError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from ".";
+import type { LiveEvent } from "@/core/exchange";
+import { readSnapshot } from "./stored-documents";
 import { PictureStore } from "./picture-store";
 
 let folder: string;
@@ -15,6 +17,7 @@ let documents: DocumentAuthority;
 beforeEach(async () => {
   folder = mkdtempSync(path.join(tmpdir(), "gate-rope-"));
   documents = await openAuthority(folder);
+  numbers = {};
 });
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -26,14 +29,29 @@ const insert = (text: string, at = 1) => ({
   to: at,
   slice: { content: [{ type: "text", text }] },
 });
+/** Sends steps as a client does, with numbers that go on from those it sent before. */
+let numbers: Record<string, number> = {};
+const append = (id: string, version: number, client: string, steps: readonly unknown[]) =>
+  documents.append(LOCAL_AUTHOR, id, {
+    version,
+    client,
+    steps: steps.map((step) => ({
+      number: (numbers[client] = (numbers[client] ?? 0) + 1),
+      step: step as StepJSON,
+    })),
+  });
 const textOf = async (id: string, authority = documents) =>
   (await authority.read(LOCAL_AUTHOR, id)).index.doc.textContent;
 
 describe("steps", () => {
   test("are on disk once they are answered: another process reads them", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
-    expect(await documents.append(LOCAL_AUTHOR, id, 0, "a", [insert("one "), insert("two ")])).toEqual({
-      version: 2,
+    expect(await append(id, 0, "a", [insert("one "), insert("two ")])).toMatchObject({
+      version: 0,
+      steps: [
+        { client: "a", number: 1 },
+        { client: "a", number: 2 },
+      ],
     });
     const other = await openAuthority(folder);
     expect(await textOf(id, other)).toBe("two one text");
@@ -42,23 +60,64 @@ describe("steps", () => {
     ]);
   });
 
-  test("that build on an older version are refused with the newest version and who made it, and change nothing", async () => {
+  test("on an older version are brought to the newest, and the answer tells what came between", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
-    await documents.append(LOCAL_AUTHOR, id, 0, "a", [insert("one ")]);
-    await expect(documents.append(LOCAL_AUTHOR, id, 0, "b", [insert("other ")])).rejects.toMatchObject({
-      status: 409,
-      details: { version: 1, client: "a" },
+    await append(id, 0, "a", [insert("one ")]);
+    expect(await append(id, 0, "b", [insert(" end", 5)])).toMatchObject({
+      version: 0,
+      steps: [{ client: "a" }, { client: "b", step: { from: 9 } }],
     });
-    expect(await textOf(id)).toBe("one text");
+    expect(await textOf(id)).toBe("one text end");
   });
 
-  test("sent at the same moment are taken one after the other", async () => {
+  test("whose place is gone go back to their author with what came between, and change nothing", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
-    const all = await Promise.allSettled(
-      [0, 1, 2, 3].map((n) => documents.append(LOCAL_AUTHOR, id, 0, `c${n}`, [insert(`${n} `)])),
-    );
-    expect(all.filter((one) => one.status === "fulfilled")).toHaveLength(1);
-    expect((await documents.read(LOCAL_AUTHOR, id)).version).toBe(1);
+    await append(id, 0, "a", [{ stepType: "replace", from: 1, to: 5 }]);
+    await expect(append(id, 0, "b", [insert("other ", 3)])).rejects.toMatchObject({
+      status: 409,
+      details: { version: 1, since: { version: 0, steps: [{ client: "a", number: 1 }] } },
+    });
+    expect(await textOf(id)).toBe("");
+  });
+
+  test("from a version that does not exist are refused", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    await expect(append(id, 7, "a", [insert("x")])).rejects.toMatchObject({
+      status: 409,
+      code: "future-version",
+    });
+  });
+
+  test("sent twice are accepted once, also by an authority that was started anew", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    const request = {
+      version: 0,
+      client: "a",
+      steps: [{ number: 1, step: insert("once ") as unknown as StepJSON }],
+    };
+    const first = await documents.append(LOCAL_AUTHOR, id, request);
+    expect(await documents.append(LOCAL_AUTHOR, id, request)).toEqual(first);
+    const other = await openAuthority(folder);
+    expect(await other.append(LOCAL_AUTHOR, id, request)).toEqual(first);
+    expect(await textOf(id, other)).toBe("once text");
+  });
+
+  test("sent at the same moment are all taken, one after the other", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    await Promise.all([0, 1, 2, 3].map((n) => append(id, 0, `c${n}`, [insert(`${n} `)])));
+    expect((await documents.read(LOCAL_AUTHOR, id)).version).toBe(4);
+    expect([...(await textOf(id))].sort().join("").trim()).toBe([..."0123text"].sort().join(""));
+  });
+
+  test("that bring a block with an id that stands already give the later one a new id", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    const copy = (await documents.read(LOCAL_AUTHOR, id)).index.doc.child(0).toJSON() as object;
+    await append(id, 0, "a", [{ stepType: "replace", from: 6, to: 6, slice: { content: [copy] } }]);
+    const { index } = await documents.read(LOCAL_AUTHOR, id);
+    const [one, two] = index.doc.content.content.map((block) => block.attrs.id as string);
+    expect(one).toBeTruthy();
+    expect(two).toBeTruthy();
+    expect(one).not.toBe(two);
   });
 
   test.each<[string, unknown]>([
@@ -95,7 +154,7 @@ describe("steps", () => {
     ["that are no object", 7],
   ])("%s are refused and nothing is kept of them", async (_name, step) => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
-    await expect(documents.append(LOCAL_AUTHOR, id, 0, "a", [insert("good "), step])).rejects.toMatchObject({
+    await expect(append(id, 0, "a", [insert("good "), step])).rejects.toMatchObject({
       status: 422,
     });
     expect(await textOf(id)).toBe("text");
@@ -104,21 +163,13 @@ describe("steps", () => {
 
   test("are folded into a snapshot now and then, and loading gives the same text", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
-    for (let version = 0; version < 450; version += 50)
-      await documents.append(
-        LOCAL_AUTHOR,
-        id,
-        version,
-        "a",
-        Array.from({ length: 50 }, () => insert("x")),
-      );
+    for (let version = 0; version < 650; version += 50)
+      await append(id, version, "a", Array(50).fill(insert("x")));
     const sqlite = new Database(path.join(folder, "gate-rope.sqlite"), { readonly: true });
-    expect(sqlite.prepare("select version from snapshots order by version").all()).toEqual([
-      { version: 0 },
-      { version: 200 },
-      { version: 400 },
-    ]);
-    expect(await textOf(id, await openAuthority(folder))).toBe("x".repeat(450) + "text");
+    const versions = () => sqlite.prepare("select version from snapshots order by version").pluck().all();
+    while (versions().length < 3) await new Promise((resolve) => setTimeout(resolve, 5));
+    expect(versions()).toEqual([0, 300, 600]);
+    expect(await textOf(id, await openAuthority(folder))).toBe("x".repeat(650) + "text");
   });
 
   test("of the registry are kept like any other", async () => {
@@ -126,9 +177,90 @@ describe("steps", () => {
     const bookmark = newId();
     const step = new RegistryStep({ part: "bookmarks", id: bookmark, entry: bookmarkEntry("range", "Here") });
     const mark = new Transform(doc()).addMark(1, 3, schema.marks.bookmark.create({ id: bookmark })).steps[0]!;
-    await documents.append(LOCAL_AUTHOR, id, 0, "a", [step.toJSON(), mark.toJSON()]);
+    await append(id, 0, "a", [step.toJSON(), mark.toJSON()]);
     const { index } = await (await openAuthority(folder)).read(LOCAL_AUTHOR, id);
     expect(index.bookmarks).toMatchObject([{ name: "Here", text: "te" }]);
+  });
+});
+
+test("a snapshot that is damaged on disk is made anew from an older one and its steps, and reported", async () => {
+  const id = await documents.create(LOCAL_AUTHOR, doc());
+  for (let version = 0; version < 350; version += 50)
+    await append(id, version, "a", Array(50).fill(insert("x")));
+  const sqlite = new Database(path.join(folder, "gate-rope.sqlite"));
+  const at300 = () =>
+    sqlite.prepare("select body from snapshots where version = 300").pluck().get() as Buffer | undefined;
+  while (!at300()) await new Promise((resolve) => setTimeout(resolve, 5));
+  const whole = at300()!;
+  sqlite.prepare("update snapshots set body = ? where version = 300").run(whole.subarray(0, 40));
+  const reports: string[] = [];
+  const report = jest.spyOn(console, "error").mockImplementation((line: string) => void reports.push(line));
+  try {
+    expect(await textOf(id, await openAuthority(folder))).toBe("x".repeat(350) + "text");
+  } finally {
+    report.mockRestore();
+  }
+  expect(reports.join()).toMatch(/at version 300 was damaged; it was made anew from version 0/);
+  expect(readSnapshot(at300()!)).toEqual(readSnapshot(whole));
+});
+
+describe("history", () => {
+  test("tells who changed how much, cut where a version has a name, and any version can be looked at", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    const by = (name: string, version: number, number: number, text: string) =>
+      documents.append(LOCAL_AUTHOR, id, {
+        version,
+        client: name,
+        name,
+        steps: [{ number, step: insert(text) as unknown as StepJSON }],
+      });
+    await by("Ada", 0, 1, "one ");
+    await by("Ada", 1, 2, "two ");
+    await documents.nameVersion(LOCAL_AUTHOR, id, 1, "first draft");
+    await by("Bo", 2, 1, "three ");
+    const { version, entries } = await documents.history(LOCAL_AUTHOR, id);
+    expect(version).toBe(3);
+    expect(entries).toMatchObject([
+      { version: 3, from: 2, author: "Bo", changes: 1, added: 6, removed: 0, name: null },
+      { version: 2, from: 1, author: "Ada", changes: 1, added: 4 },
+      { version: 1, from: 0, author: "Ada", changes: 1, name: "first draft" },
+      { version: 0, from: 0, changes: 0 },
+    ]);
+    expect((await documents.version(LOCAL_AUTHOR, id, 1)).textContent).toBe("one text");
+    await expect(documents.version(LOCAL_AUTHOR, id, 9)).rejects.toMatchObject({ status: 404 });
+    await documents.nameVersion(LOCAL_AUTHOR, id, 1, null);
+    expect((await documents.history(LOCAL_AUTHOR, id)).entries).toHaveLength(3);
+  });
+});
+
+describe("those who listen", () => {
+  test("hear what they missed, then what is accepted, and who is here", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    await append(id, 0, "a", [insert("one ")]);
+    const heard: LiveEvent[] = [];
+    const leave = await documents.listen(LOCAL_AUTHOR, id, 0, {
+      client: "b",
+      name: "Bo",
+      hear: (event) => heard.push(event),
+    });
+    await append(id, 1, "a", [insert("two ")]);
+    const steps = heard.flatMap((event) => (event.kind === "steps" ? [event.since.version] : []));
+    expect(steps).toEqual([0, 1]);
+    expect(heard).toContainEqual({ kind: "people", people: [{ client: "b", name: "Bo", caret: null }] });
+    documents.see(LOCAL_AUTHOR, id, { client: "b", name: "Bo", caret: { version: 2, anchor: 1, head: 1 } });
+    expect(heard.at(-1)).toMatchObject({ people: [{ caret: { anchor: 1 } }] });
+    leave();
+    const count = heard.length;
+    await append(id, 2, "a", [insert("three ")]);
+    expect(heard).toHaveLength(count);
+  });
+
+  test("from a version that the server does not have are told to load anew", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    const heard: LiveEvent[] = [];
+    const hear = (event: LiveEvent) => heard.push(event);
+    (await documents.listen(LOCAL_AUTHOR, id, 12, { client: "b", name: "Bo", hear }))();
+    expect(heard).toContainEqual({ kind: "gone" });
   });
 });
 
@@ -145,7 +277,7 @@ describe("the shelf", () => {
   test("has more documents than are held in memory", async () => {
     const ids = [];
     for (let i = 0; i < 60; i++) ids.push(await documents.create(LOCAL_AUTHOR, doc()));
-    for (const id of ids) await documents.append(LOCAL_AUTHOR, id, 0, "a", [insert(`${id} `)]);
+    for (const id of ids) await append(id, 0, "a", [insert(`${id} `)]);
     for (const id of ids) expect(await textOf(id)).toBe(`${id} text`);
   });
 });
@@ -173,12 +305,10 @@ describe("the data folder", () => {
 
 test("a disk that is full refuses with one line, and what was kept before is as it was", async () => {
   const id = await documents.create(LOCAL_AUTHOR, doc());
-  await documents.append(LOCAL_AUTHOR, id, 0, "a", [insert("kept ")]);
+  await append(id, 0, "a", [insert("kept ")]);
   const { rows } = await sql<{ page_count: number }>`pragma page_count`.execute(documents["db"]);
   await sql`pragma max_page_count = ${sql.lit(rows[0]!.page_count + 4)}`.execute(documents["db"]);
-  await expect(
-    documents.append(LOCAL_AUTHOR, id, 1, "a", [insert("x".repeat(100_000))]),
-  ).rejects.toMatchObject({
+  await expect(append(id, 1, "a", [insert("x".repeat(100_000))])).rejects.toMatchObject({
     status: 507,
     message: "The disk is full, so this was not kept. Your text stays on the screen.",
   });
@@ -189,7 +319,10 @@ test("a disk that is full refuses with one line, and what was kept before is as 
     ),
   ).rejects.toMatchObject({ status: 507 });
   expect(await textOf(id)).toBe("kept text");
-  expect(await documents.append(LOCAL_AUTHOR, id, 1, "a", [insert("small ")])).toEqual({ version: 2 });
+  expect(await append(id, 1, "a", [insert("small ")])).toMatchObject({
+    version: 1,
+    steps: [{ client: "a" }],
+  });
   expect(await textOf(id, await openAuthority(folder))).toBe("small kept text");
 });
 

@@ -9,6 +9,8 @@ export interface DocumentTable {
   adrift: number;
   /** Number of steps since it was made. */
   version: number;
+  /** The version that title, words, sections and adrift were counted in. */
+  summed_version: ColumnType<number, number | undefined, number>;
   created_at: number;
   changed_at: number;
   /** When it was removed from the shelf, or null. */
@@ -28,12 +30,28 @@ export interface StepTable {
   document_id: string;
   version: number;
   client: string;
+  /** Its number among the steps of its client; null for steps from before they were counted. */
+  number: number | null;
+  /** Name of who made it. */
+  author: string | null;
   step: string;
+  /** Letters (positions) it put in and took out. */
+  added: number;
+  removed: number;
   created_at: ColumnType<number, number, never>;
+}
+
+/** A version that somebody gave a name. */
+export interface NamedVersionTable {
+  document_id: string;
+  version: number;
+  name: string;
+  created_at: number;
 }
 
 export interface Tables {
   documents: DocumentTable;
   snapshots: SnapshotTable;
   steps: StepTable;
+  named_versions: NamedVersionTable;
 }

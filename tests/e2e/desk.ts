@@ -25,6 +25,13 @@ export function manuscript(page: Page): Locator {
   return page.getByRole("textbox", { name: "Manuscript" });
 }
 
+/** Types at the end of the document. */
+export async function typeAtEnd(page: Page, words: string): Promise<void> {
+  await manuscript(page).click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type(words);
+}
+
 /** Waits until everything is on disk. */
 export async function kept(page: Page): Promise<void> {
   await expect(page.locator('[data-kept="kept"]')).toBeVisible({ timeout: 15_000 });

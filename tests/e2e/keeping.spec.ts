@@ -1,54 +1,10 @@
-import { expect, test, type Page } from "@playwright/test";
-import { spawn, type ChildProcess } from "node:child_process";
+import { expect, test } from "@playwright/test";
+import { spawn } from "node:child_process";
+import { OwnServer } from "#tests/own-server";
 import { chmodSync, mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { documentId, kept, manuscript, openFile } from "./desk";
-
-/** A server of its own, to be stopped and started by a test. */
-class OwnServer {
-  private process: ChildProcess | null = null;
-  constructor(
-    private readonly port: number,
-    private readonly data: string,
-  ) {}
-
-  get address(): string {
-    return `http://127.0.0.1:${this.port}`;
-  }
-
-  async start(): Promise<void> {
-    this.process = spawn(process.execPath, ["scripts/start.mjs"], {
-      env: {
-        ...process.env,
-        PORT: String(this.port),
-        HOST: "127.0.0.1",
-        GATE_ROPE_DATA: this.data,
-        NODE_ENV: "production",
-      },
-      stdio: "ignore",
-    });
-    for (let i = 0; i < 100; i++) {
-      const response = await fetch(`${this.address}/api/documents`).catch(() => null);
-      if (response?.ok) return;
-      await new Promise((resolve) => setTimeout(resolve, 150));
-    }
-    throw new Error("the server did not start");
-  }
-
-  /** Ends it without warning, as a power failure would. */
-  async kill(): Promise<void> {
-    const ended = new Promise((resolve) => this.process!.once("exit", resolve));
-    this.process!.kill("SIGKILL");
-    await ended;
-  }
-}
-
-async function typeAtEnd(page: Page, words: string): Promise<void> {
-  await manuscript(page).click();
-  await page.keyboard.press("Control+End");
-  await page.keyboard.type(words);
-}
+import { kept, manuscript, openFile, typeAtEnd } from "./desk";
 
 test("what is shown as kept is on disk: it is there after the server was killed", async ({ page }) => {
   const server = new OwnServer(4401, mkdtempSync(path.join(tmpdir(), "gate-rope-killed-")));
@@ -91,54 +47,6 @@ test("a disk that takes nothing says so in one line, and the text stays on the s
   await kept(page);
   await page.reload();
   await expect(manuscript(page)).toContainText("more words");
-});
-
-test("of two tabs neither overwrites the other: the second learns of the newer version and keeps its own text", async ({
-  page,
-  context,
-}) => {
-  await openFile(page, "two.md", "# Two tabs\n\ntext");
-  const id = documentId(page);
-  // The second tab is in another browser window that hears nothing of the first.
-  const second = await context.newPage();
-  await second.addInitScript(() => {
-    (window as { BroadcastChannel: unknown }).BroadcastChannel = class {
-      onmessage = null;
-      postMessage() {}
-      close() {}
-    };
-  });
-  await second.goto(`/documents/${id}`);
-  await manuscript(second).waitFor();
-  await typeAtEnd(page, " from the first");
-  await kept(page);
-  await typeAtEnd(second, " from the second");
-  await expect(
-    second.getByRole("alert").filter({ hasText: "A newer version was kept in another tab." }),
-  ).toBeVisible();
-  await expect(manuscript(second)).toContainText("from the second");
-  await second.getByRole("button", { name: "Keep mine as a copy, load the newer" }).click();
-  await expect(manuscript(second)).toContainText("from the first");
-  await expect(manuscript(second)).not.toContainText("from the second");
-  await second.getByRole("link", { name: "a copy" }).click();
-  await expect(manuscript(second)).toContainText("from the second");
-  await expect(second.getByLabel("Title of the document")).toHaveValue("Two tabs (my copy)");
-  await page.reload();
-  await expect(manuscript(page)).toContainText("from the first");
-});
-
-test("a second tab in which nothing was typed takes the newer version by itself", async ({
-  page,
-  context,
-}) => {
-  await openFile(page, "two.md", "# Two tabs\n\ntext");
-  const second = await context.newPage();
-  await second.goto(`/documents/${documentId(page)}`);
-  await manuscript(second).waitFor();
-  await typeAtEnd(page, " seen there too");
-  await expect(manuscript(second)).toContainText("seen there too");
-  await typeAtEnd(second, " and back");
-  await expect(manuscript(page)).toContainText("and back");
 });
 
 test("a start that cannot work stops with one clear line", async () => {

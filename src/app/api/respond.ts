@@ -79,3 +79,11 @@ export async function bodyOf<T>(
   const where = issue.path.length > 0 ? ` at ${issue.path.join(".")}` : "";
   throw new ServerError(400, "wrong-body", `The request is not as it should be: ${issue.message}${where}.`);
 }
+
+/** A whole number in a request's query. Throws a {@link ServerError} where it is none. */
+export function numberOf(request: NextRequest, name: string): number {
+  const text = request.nextUrl.searchParams.get(name) ?? "";
+  if (!/^\d{1,12}$/.test(text))
+    throw new ServerError(400, "wrong-query", `?${name}= has to be a whole number.`);
+  return Number(text);
+}

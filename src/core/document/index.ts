@@ -1,6 +1,6 @@
 /**
- * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets, and the
- * step that changes the registry. Everything else in the core is derived from this.
+ * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets; the steps
+ * that change it, and how steps of several people come together. Everything else in the core is derived from this.
  */
 export { schema, COLOUR, type Alignment, type BlockKind } from "./schema";
 export { asId, newId, type DestinationId } from "./ids";
@@ -22,7 +22,16 @@ export {
   type BookmarkEntry,
   type Registry,
 } from "./registry";
-export { RegistryStep, type BookmarkField, type RegistryChange } from "./registry-step";
+export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";
+export { MoveBlocksStep } from "./steps/move-blocks-step";
+export { MoveMap } from "./steps/move-map";
+export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
+export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
+import "./steps/under-two-hands";
+export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";
+export { becomeVersion } from "./become-version";
+export { changedRun, type ChangedRun } from "./changed-run";
+export { blockById } from "./block-by-id";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
 export { createDocument, idOf, withId, withIds, type DocumentAttributes } from "./create";
 export {

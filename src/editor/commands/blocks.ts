@@ -1,8 +1,8 @@
-import { lift, setBlockType, toggleMark, wrapIn } from "prosemirror-commands";
+import { lift, setBlockType, splitBlockAs, toggleMark, wrapIn } from "prosemirror-commands";
 import type { Attrs, Mark, MarkType, Node } from "prosemirror-model";
 import { liftListItem, wrapInList } from "prosemirror-schema-list";
 import { NodeSelection, TextSelection, type Command, type EditorState } from "prosemirror-state";
-import { schema, type Alignment } from "@/core/document";
+import { blockById, BlockKindStep, newId, schema, type Alignment, type TextBlockKind } from "@/core/document";
 
 const { nodes, marks } = schema;
 
@@ -10,27 +10,50 @@ const { nodes, marks } = schema;
 export function setLevel(level: number): Command {
   return (state, dispatch) => {
     const tr = state.tr;
-    let changed = false;
-    state.doc.nodesBetween(state.selection.from, state.selection.to, (node, pos, parent) => {
-      if (parent !== state.doc) return false;
+    for (const node of selectedBlocks(state)) {
       const isText = node.type === nodes.paragraph || node.type === nodes.heading;
       const is = node.type === nodes.heading ? (node.attrs.level as number) : 0;
-      if (isText && is !== level) {
-        const attrs = { id: node.attrs.id as unknown, align: node.attrs.align as unknown };
-        tr.setNodeMarkup(
-          pos,
-          level === 0 ? nodes.paragraph : nodes.heading,
-          level === 0 ? attrs : { ...attrs, level },
-        );
-        changed = true;
-      }
-      return !node.isTextblock;
-    });
-    if (!changed) return false;
+      if (isText && is !== level) tr.step(kindStep(node, level === 0 ? "paragraph" : "heading", level));
+    }
+    if (!tr.docChanged) return false;
     dispatch?.(tr.scrollIntoView());
     return true;
   };
 }
+
+/** The blocks directly in the document that the selection touches. */
+function selectedBlocks(state: EditorState): Node[] {
+  const blocks: Node[] = [];
+  state.doc.nodesBetween(state.selection.from, state.selection.to, (node) => {
+    blocks.push(node);
+    return false;
+  });
+  return blocks;
+}
+
+function kindStep(node: Node, kind: TextBlockKind, level = 1): BlockKindStep {
+  return new BlockKindStep(node.attrs.id as string, kind, kind === "heading" ? { level } : {});
+}
+
+const splitInTwo = splitBlockAs((node, atEnd, $from) => {
+  if ($from.depth !== 1) return null;
+  const type = atEnd && node.type === nodes.heading ? nodes.paragraph : node.type;
+  return { type, attrs: type === node.type ? { ...node.attrs, id: newId() } : { id: newId() } };
+});
+
+/**
+ * Splits the block at the caret; the new part has its permanent id from the first moment on. Before the first letter
+ * the words keep their id, and an empty paragraph is put in above them: links to a heading go on leading to it.
+ */
+export const splitBlockWithId: Command = (state, dispatch, view) => {
+  const { $from, empty } = state.selection;
+  const { parent } = $from;
+  const atStart = empty && $from.depth === 1 && $from.parentOffset === 0 && parent.content.size > 0;
+  if (!atStart || (parent.type !== nodes.heading && parent.type !== nodes.paragraph))
+    return splitInTwo(state, dispatch, view);
+  dispatch?.(state.tr.insert($from.before(1), nodes.paragraph.create({ id: newId() })).scrollIntoView());
+  return true;
+};
 
 /** The level of the block the selection begins in: 0 for text, null where no level can be given. */
 export function currentLevel(state: EditorState): number | null {
@@ -64,11 +87,22 @@ export function toggleList(kind: "bullet_list" | "ordered_list"): Command {
 export const toggleQuotation: Command = (state, dispatch) =>
   currentKind(state) === "quotation" ? lift(state, dispatch) : wrapIn(nodes.quotation)(state, dispatch);
 
-export const toggleCodeBlock: Command = (state, dispatch) =>
-  setBlockType(state.selection.$from.parent.type === nodes.code_block ? nodes.paragraph : nodes.code_block)(
-    state,
-    dispatch,
-  );
+export const toggleCodeBlock: Command = (state, dispatch) => {
+  const { $from } = state.selection;
+  const kind = $from.parent.type === nodes.code_block ? "paragraph" : "code_block";
+  if ($from.depth !== 1) return setBlockType(nodes[kind])(state, dispatch);
+  const tr = state.tr;
+  for (const node of selectedBlocks(state)) {
+    const found =
+      node.isTextblock && node.type !== nodes[kind] ? blockById(tr.doc, node.attrs.id as string) : null;
+    if (!found || node.type === nodes.figure) continue;
+    if (kind === "code_block") tr.clearIncompatible(found.pos, nodes.code_block);
+    tr.step(kindStep(node, kind));
+  }
+  if (!tr.docChanged) return false;
+  dispatch?.(tr.scrollIntoView());
+  return true;
+};
 
 export function align(alignment: Alignment): Command {
   return (state, dispatch) => {

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
-import { newId } from "@/core/document";
+import { changedRun, newId } from "@/core/document";
+import { OTHERS } from "@/core/exchange";
 
 /**
  * Gives every new block a permanent id, and a copy an id of its own: where two blocks share one, the one that stands where
@@ -9,12 +10,13 @@ import { newId } from "@/core/document";
 export function permanentIds(): Plugin {
   return new Plugin({
     appendTransaction(transactions, before, after) {
-      if (!transactions.some((tr) => tr.docChanged) || before.doc.content === after.doc.content) return null;
-      const fresh = changedBlocks(before.doc, after.doc);
-      if (fresh.length === 1 && fresh[0]!.node.attrs.id && before.doc.childCount === after.doc.childCount) {
-        const old = before.doc.child(fresh[0]!.index);
-        if (old.attrs.id === fresh[0]!.node.attrs.id) return null;
-      }
+      // What others did is theirs to name, else two people would name it differently.
+      if (!transactions.some((tr) => tr.docChanged) || transactions.some((tr) => tr.getMeta(OTHERS)))
+        return null;
+      if (before.doc.content === after.doc.content) return null;
+      const run = changedRun(before.doc, after.doc);
+      const fresh = after.doc.content.content.slice(run.start, run.endAfter);
+      if (sameIds(before.doc.content.content.slice(run.start, run.endBefore), fresh)) return null;
       const wrong = sharedOrMissing(before.doc, after.doc, fresh, (pos) =>
         transactions.reduce((at, tr) => tr.mapping.map(at, 1), pos),
       );
@@ -26,38 +28,18 @@ export function permanentIds(): Plugin {
   });
 }
 
-interface Placed {
-  node: Node;
-  pos: number;
-  index: number;
-}
-
-/** The blocks of the new version between the unchanged ones at its start and at its end. */
-function changedBlocks(before: Node, after: Node): Placed[] {
-  const a = before.content.content;
-  const b = after.content.content;
-  let start = 0;
-  let pos = 0;
-  while (start < a.length && start < b.length && a[start] === b[start]) pos += b[start++]!.nodeSize;
-  let end = 0;
-  while (end < a.length - start && end < b.length - start && a[a.length - 1 - end] === b[b.length - 1 - end])
-    end++;
-  const changed: Placed[] = [];
-  for (let i = start; i < b.length - end; i++) {
-    changed.push({ node: b[i]!, pos, index: i });
-    pos += b[i]!.nodeSize;
-  }
-  return changed;
+function sameIds(a: readonly Node[], b: readonly Node[]): boolean {
+  return a.length === b.length && a.every((block, i) => block.attrs.id && block.attrs.id === b[i]!.attrs.id);
 }
 
 function sharedOrMissing(
   before: Node,
   after: Node,
-  fresh: readonly Placed[],
+  fresh: readonly Node[],
   mapped: (pos: number) => number,
 ): number[] {
   const places = new Map<string, number[]>();
-  const interesting = new Set(fresh.map(({ node }) => node.attrs.id as string | null));
+  const interesting = new Set(fresh.map((node) => node.attrs.id as string | null));
   const wrong: number[] = [];
   after.forEach((node, pos) => {
     const id = node.attrs.id as string | null;

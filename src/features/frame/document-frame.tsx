@@ -1,10 +1,11 @@
 "use client";
 
 import { useEffect, useState, type ReactNode } from "react";
-import { Session, SessionContext, type LoadedDocument } from "@/editor";
+import { fetchDocument, Session, SessionContext } from "@/editor";
 import { buttonLook } from "@/components/button";
+import { DisplacedWords } from "./displaced-words";
+import { History } from "@/features/history/history";
 import { JumpBox } from "./jump-box";
-import { NewerVersion } from "./newer-version";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
 
@@ -16,9 +17,10 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
   useEffect(() => {
     let opened: Session | null = null;
     const abort = new AbortController();
-    load(id, abort.signal)
-      .then((loaded) => {
-        opened = new Session(id, loaded);
+    fetchDocument(id, abort.signal)
+      .then((found) => {
+        if (abort.signal.aborted) return;
+        opened = new Session(id, found);
         setSession(opened);
       })
       .catch((error: Error) => abort.signal.aborted || setFault(error.message));
@@ -33,7 +35,7 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
     if (!session) return;
     const leave = (event: BeforeUnloadEvent) => {
       session.sendBeforeLeaving();
-      if (session.hasUnkept) event.preventDefault();
+      if (session.wouldLose) event.preventDefault();
     };
     window.addEventListener("beforeunload", leave);
     return () => window.removeEventListener("beforeunload", leave);
@@ -60,19 +62,12 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
     <SessionContext.Provider value={session}>
       <div className="flex h-screen flex-col overflow-hidden">
         <TopBand />
-        <NewerVersion />
+        <DisplacedWords />
         <div className="min-h-0 flex-1">{children}</div>
       </div>
       <JumpBox />
+      <History />
       <SessionNotice />
     </SessionContext.Provider>
   );
-}
-
-async function load(id: string, signal: AbortSignal): Promise<LoadedDocument> {
-  const response = await fetch(`/api/documents/${id}`, { signal }).catch(() => null);
-  if (!response) throw new Error("The server does not answer.");
-  const answer = (await response.json()) as LoadedDocument & { error?: { message: string } };
-  if (!response.ok) throw new Error(answer.error?.message ?? `The server answered with ${response.status}.`);
-  return answer;
 }

@@ -1,12 +1,13 @@
 import { clsx } from "clsx";
-import { BookOpen, Search } from "lucide-react";
+import { BookOpen, History, Search } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { Fragment } from "react";
-import { buttonLook, Button } from "@/components/button";
+import { buttonLook, Button, IconButton } from "@/components/button";
 import { Mark } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
 import { KeptSign } from "./kept-sign";
+import { People } from "./people";
 import { TitleField } from "./title-field";
 
 const STAGES = [
@@ -36,6 +37,10 @@ export function TopBand() {
       <Stages id={session.id} />
       <div className="flex flex-1 items-center justify-end gap-2">
         <KeptSign />
+        <People />
+        <IconButton label="History of this document" onClick={() => session.ask("history")}>
+          <History size={16} />
+        </IconButton>
         <Button
           onClick={() => session.ask("jump")}
           aria-keyshortcuts="Control+J"

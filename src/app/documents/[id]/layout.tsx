@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
+import { preload } from "react-dom";
 import { DocumentFrame } from "@/features/frame/document-frame";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 
@@ -12,8 +13,7 @@ interface Props {
 
 async function titleOf(id: string): Promise<string> {
   try {
-    const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
-    return (index.doc.attrs.title as string).slice(0, 200) || "Untitled";
+    return (await (await authority()).title(LOCAL_AUTHOR, id)).slice(0, 200) || "Untitled";
   } catch (error) {
     if (isServerError(error) && error.status === 404) notFound();
     throw error;
@@ -28,6 +28,8 @@ export default async function DocumentLayout({ children, params }: Props) {
   await connection();
   const { id } = await params;
   await titleOf(id);
+  // The text is on its way while the program still is.
+  preload(`/api/documents/${id}/snapshot`, { as: "fetch", crossOrigin: "anonymous" });
   return (
     <DocumentFrame key={id} id={id}>
       {children}

@@ -3,11 +3,15 @@ import { authority, LOCAL_AUTHOR } from "@/server";
 import { route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(_request, { params }) {
-    const { index, version } = await (await authority()).read(LOCAL_AUTHOR, (await params).id);
+  /** The newest version. `?client=` also asks for the number of that window's last accepted step. */
+  async GET(request, { params }) {
+    const { id } = await params;
+    const client = request.nextUrl.searchParams.get("client") ?? "";
+    const { doc, version, last } = await (await authority()).readFor(LOCAL_AUTHOR, id, client);
     return NextResponse.json({
       version,
-      document: { attrs: index.doc.attrs, ...(index.doc.toJSON() as object) },
+      last,
+      document: { attrs: doc.attrs, ...(doc.toJSON() as object) },
     });
   },
   async DELETE(_request, { params }) {

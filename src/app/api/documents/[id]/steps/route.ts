@@ -1,20 +1,18 @@
 import { NextResponse } from "next/server";
-import { z } from "zod";
-import { authority, LOCAL_AUTHOR } from "@/server";
-import { bodyOf, route } from "../../../respond";
+import { appendRequest } from "@/core/exchange";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { bodyOf, numberOf, route } from "../../../respond";
 
-const stepsBody = z.strictObject({
-  /** The version the steps build on. */
-  version: z.int().min(0),
-  client: z.string().min(1).max(64),
-  steps: z.array(z.looseObject({ stepType: z.string() })).min(1),
-});
-
+/** The steps of a document: those after `?after=version` are read, new ones are sent to be accepted. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
+  async GET(request, { params }) {
+    const after = numberOf(request, "after");
+    const since = await (await authority()).since(LOCAL_AUTHOR, (await params).id, after);
+    if (!since) throw new ServerError(410, "gone", "The changes since your version are not there any more.");
+    return NextResponse.json(since);
+  },
   async POST(request, { params }) {
-    const { version, client, steps } = await bodyOf(request, stepsBody);
-    return NextResponse.json(
-      await (await authority()).append(LOCAL_AUTHOR, (await params).id, version, client, steps),
-    );
+    const asked = await bodyOf(request, appendRequest);
+    return NextResponse.json(await (await authority()).append(LOCAL_AUTHOR, (await params).id, asked));
   },
 });

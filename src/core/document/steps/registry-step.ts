@@ -1,14 +1,14 @@
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
-import type { DestinationId } from "./ids";
+import type { DestinationId } from "../ids";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
   type AnchorEntry,
   type BookmarkEntry,
   type Registry,
-} from "./registry";
+} from "../registry";
 
 /**
  * A change of one field of one bookmark, of a whole bookmark, or of the anchors of some destinations (null takes an entry

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { Step, Transform } from "prosemirror-transform";
-import { bookmarkEntry, createDocument, newId, RegistryStep, schema, type RegistryChange } from ".";
+import { bookmarkEntry, createDocument, newId, RegistryStep, schema, type RegistryChange } from "..";
 
 const id = newId();
 const other = newId();

@@ -1,0 +1,108 @@
+import { diffArrays } from "diff";
+import { Fragment, Slice, type Node } from "prosemirror-model";
+import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
+import { changedRun } from "./changed-run";
+import { idOf } from "./create";
+import { RegistryStep, type RegistryChange } from "./steps/registry-step";
+import type { AnchorEntry, BookmarkEntry, Registry } from "./registry";
+
+/**
+ * Changes a document into another version of it by steps that touch only what differs: blocks that stand in both under the
+ * same id are changed where their words differ, so that places in the others stay. For going back to an older version, and
+ * for meeting a version whose way here is not known.
+ */
+export function becomeVersion<T extends Transform>(tr: T, target: Node): T {
+  const { start, endBefore, endAfter, pos } = changedRun(tr.doc, target);
+  const old = tr.doc.content.content.slice(start, endBefore);
+  const goal = target.content.content.slice(start, endAfter);
+  let at = pos;
+  let oldIndex = 0;
+  let goalIndex = 0;
+  for (const part of differences(old.map(idOf), goal.map(idOf)))
+    if (part.same)
+      for (let i = 0; i < part.count; i++) {
+        const block = goal[goalIndex++]!;
+        becomeBlock(tr, at, old[oldIndex++]!, block);
+        at += block.nodeSize;
+      }
+    else {
+      const gone = sizeOf(old.slice(oldIndex, (oldIndex += part.gone)));
+      const blocks = Fragment.fromArray(goal.slice(goalIndex, (goalIndex += part.come)));
+      tr.step(new ReplaceStep(at, at + gone, new Slice(blocks, 0, 0)));
+      at += blocks.size;
+    }
+  return becomeAttributes(tr, target);
+}
+
+type Difference = { same: true; count: number } | { same: false; gone: number; come: number };
+
+/** Longest time spent on looking for the fewest changes, in milliseconds; after it all of the run is taken as changed. */
+const LONGEST_SEARCH = 1_500;
+
+/** How one row of ids becomes another: stretches that are the same, and between them how many go and come. */
+function differences(before: readonly unknown[], after: readonly unknown[]): Difference[] {
+  const found: Difference[] = [];
+  const parts = diffArrays([...before], [...after], { timeout: LONGEST_SEARCH });
+  if (!parts) return [{ same: false, gone: before.length, come: after.length }];
+  for (const { added, removed, count } of parts) {
+    const last = found.at(-1);
+    if (!added && !removed) found.push({ same: true, count });
+    else if (last && !last.same)
+      found[found.length - 1] = {
+        same: false,
+        gone: last.gone + (removed ? count : 0),
+        come: last.come + (added ? count : 0),
+      };
+    else found.push({ same: false, gone: removed ? count : 0, come: added ? count : 0 });
+  }
+  return found;
+}
+
+function sizeOf(blocks: readonly Node[]): number {
+  return blocks.reduce((size, block) => size + block.nodeSize, 0);
+}
+
+function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void {
+  if (block.eq(goal)) return;
+  if (!block.sameMarkup(goal) || !block.isTextblock) {
+    tr.step(new ReplaceStep(pos, pos + block.nodeSize, new Slice(Fragment.from(goal), 0, 0)));
+    return;
+  }
+  const start = block.content.findDiffStart(goal.content);
+  if (start === null) return;
+  const end = block.content.findDiffEnd(goal.content)!;
+  // Repeated letters can make the two ends overlap.
+  const overlap = start - Math.min(end.a, end.b);
+  const endBefore = overlap > 0 ? end.a + overlap : end.a;
+  const endAfter = overlap > 0 ? end.b + overlap : end.b;
+  tr.step(new ReplaceStep(pos + 1 + start, pos + 1 + endBefore, goal.slice(start, endAfter)));
+}
+
+function becomeAttributes<T extends Transform>(tr: T, target: Node): T {
+  for (const [name, value] of Object.entries(target.attrs)) {
+    if (name === "registry") becomeRegistry(tr, value as Registry);
+    else if (JSON.stringify(tr.doc.attrs[name]) !== JSON.stringify(value))
+      tr.step(new DocAttrStep(name, value));
+  }
+  return tr;
+}
+
+function becomeRegistry(tr: Transform, target: Registry): void {
+  const before = tr.doc.attrs.registry as Registry;
+  const changes: RegistryChange[] = differing<BookmarkEntry>(before.bookmarks, target.bookmarks).map(
+    ([id, entry]) => ({ part: "bookmarks", id, entry }) as RegistryChange,
+  );
+  const anchors = differing<AnchorEntry>(before.anchors, target.anchors);
+  if (anchors.length > 0) changes.push({ part: "anchors", entries: Object.fromEntries(anchors) });
+  for (const change of changes) tr.step(new RegistryStep(change));
+}
+
+function differing<T>(
+  before: Readonly<Record<string, T>>,
+  after: Readonly<Record<string, T>>,
+): [string, T | null][] {
+  const ids = new Set([...Object.keys(before), ...Object.keys(after)]);
+  return [...ids]
+    .filter((id) => JSON.stringify(before[id]) !== JSON.stringify(after[id]))
+    .map((id) => [id, after[id] ?? null]);
+}

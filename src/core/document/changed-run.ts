@@ -1,0 +1,25 @@
+import type { Node } from "prosemirror-model";
+
+/**
+ * The blocks that differ between two versions of a document: `before.slice(start, endBefore)` became
+ * `after.slice(start, endAfter)`, which begins at `pos` in both.
+ */
+export interface ChangedRun {
+  readonly start: number;
+  readonly endBefore: number;
+  readonly endAfter: number;
+  readonly pos: number;
+}
+
+/** Compares two versions block by block; blocks that are the same object at the start and at the end are left out. */
+export function changedRun(before: Node, after: Node): ChangedRun {
+  const a = before.content.content;
+  const b = after.content.content;
+  const least = Math.min(a.length, b.length);
+  let start = 0;
+  let pos = 0;
+  while (start < least && a[start] === b[start]) pos += b[start++]!.nodeSize;
+  let end = 0;
+  while (end < least - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end++;
+  return { start, endBefore: a.length - end, endAfter: b.length - end, pos };
+}

@@ -1,0 +1,214 @@
+import type { Node } from "prosemirror-model";
+import {
+  Mapping,
+  ReplaceStep,
+  StepMap,
+  type Mappable,
+  type Step,
+  type Transform,
+} from "prosemirror-transform";
+import { blockById } from "./block-by-id";
+import { RegistryStep } from "./steps/registry-step";
+
+/** A step that its author made here and the authority has not accepted yet. */
+export interface OwnStep {
+  /** Counts the steps of one client; kept when the step is rebased, so that it is accepted once. */
+  readonly number: number;
+  readonly step: Step;
+  /** What takes it back. */
+  readonly inverted: Step;
+}
+
+/** A step that the authority has accepted; `own` is its number where it is one's own. */
+export interface AcceptedStep {
+  readonly step: Step;
+  readonly own: number | null;
+}
+
+/** What became of one's own steps. */
+export interface Rebased {
+  /** Those that still wait, as they now are. */
+  readonly waiting: readonly OwnStep[];
+  /** Those whose place is gone. */
+  readonly dropped: readonly OwnStep[];
+  /** Blocks as their author had them, that hold words of dropped steps. */
+  readonly displaced: readonly Node[];
+}
+
+/**
+ * Puts accepted steps under one's own: takes back `own`, applies `accepted`, and applies again those of `own` that are not
+ * among them. `tr` begins at the document with `own` applied and ends at the merged one; its mapping knows which step of
+ * `own` became which, as ProseMirror's history expects of a rebase.
+ *
+ * A step whose place was removed is applied to the same block by its id where that block lives on, at the same words. What
+ * finds no place is told, never lost silently. Own steps up to the number `acceptedUpTo` are known to be in what was
+ * accepted, though in a form that does not show them. Throws a RangeError when an accepted step does not fit: the copy here is then
+ * not the authority's, and has to be loaded anew.
+ */
+export function rebase(
+  tr: Transform,
+  own: readonly OwnStep[],
+  accepted: readonly AcceptedStep[],
+  acceptedUpTo = 0,
+): Rebased {
+  const mine = tr.doc;
+  for (let i = own.length - 1; i >= 0; i--) tr.step(own[i]!.inverted);
+  const confirmed = tr.doc;
+  const docBefore = (i: number) => (i === 0 ? confirmed : tr.docs[own.length - i]!);
+  const arrived = new Set<number>();
+  for (const { step, own: number } of accepted) {
+    tr.step(step);
+    const i = number === null ? -1 : own.findIndex((it) => it.number === number);
+    if (i < 0) continue;
+    arrived.add(i);
+    mirror(tr.mapping, own.length - 1 - i, tr.steps.length - 1);
+  }
+  const waiting: OwnStep[] = [];
+  const dropped: OwnStep[] = [];
+  const words: Node[] = [];
+  own.forEach((it, i) => {
+    if (arrived.has(i) || it.number <= acceptedUpTo) return;
+    if (dropped.some((lost) => takesBack(own, own.indexOf(lost), i))) return;
+    const mapped = it.step.map(tr.mapping.slice(own.length - i));
+    const placed = (mapped && applied(tr, mapped)) ?? applied(tr, atSameBlock(it.step, docBefore(i), tr.doc));
+    if (placed) {
+      mirror(tr.mapping, own.length - 1 - i, tr.steps.length - 1);
+      waiting.push({ number: it.number, step: placed, inverted: placed.invert(tr.docs.at(-1)!) });
+    } else {
+      dropped.push(it);
+      words.push(...blocksWithWordsOf(it.step, docBefore(i)));
+    }
+  });
+  return { waiting, dropped, displaced: asTheirAuthorHadThem(words, mine, tr.doc) };
+}
+
+/**
+ * The steps of one author, made on an older version, as they are on the newest: mapped over those that came between. Null
+ * where one of them has no plain place any more, so that its author has to decide.
+ */
+export function mapOver(own: readonly Step[], between: readonly Step[], doc: Node): Step[] | null {
+  const mapping = new Mapping();
+  for (let i = own.length - 1; i >= 0; i--) mapping.appendMap(own[i]!.getMap().invert());
+  for (const step of between) mapping.appendMap(step.getMap());
+  const placed: Step[] = [];
+  let at = doc;
+  for (const [i, step] of own.entries()) {
+    const mapped = step.map(mapping.slice(own.length - i));
+    if (!mapped || repeatsBlocks(mapped, at)) return null;
+    const result = attempt(mapped, at);
+    if (!result) return null;
+    placed.push(mapped);
+    at = result;
+    mapping.appendMap(mapped.getMap(), own.length - 1 - i);
+  }
+  return placed;
+}
+
+/** Whether one own step, `j`, is the undoing of an earlier one, `i`: without the one the other means nothing. */
+function takesBack(own: readonly OwnStep[], i: number, j: number): boolean {
+  const mapping = new Mapping(own.slice(i + 1, j).map(({ step }) => step.getMap()));
+  const undoing = own[i]!.inverted.map(mapping);
+  return undoing !== null && JSON.stringify(undoing) === JSON.stringify(own[j]!.step);
+}
+
+function applied(tr: Transform, step: Step | null): Step | null {
+  if (!step || repeatsBlocks(step, tr.doc)) return null;
+  const result = attempt(step, tr.doc);
+  if (!result) return null;
+  tr.step(step);
+  return step;
+}
+
+/** The document after a step, or null where the step fails or what it makes is no valid document. */
+function attempt(step: Step, doc: Node): Node | null {
+  try {
+    return step.apply(doc).doc;
+  } catch {
+    return null;
+  }
+}
+
+function mirror(mapping: Mapping, a: number, b: number): void {
+  (mapping as Mapping & { setMirror(a: number, b: number): void }).setMirror(a, b);
+}
+
+/** Whether a step puts in whole blocks that stand in the document already, as after two undid the same. */
+function repeatsBlocks(step: Step, doc: Node): boolean {
+  if (!(step instanceof ReplaceStep) || step.slice.content.childCount === 0) return false;
+  const { slice, from, to } = step;
+  const first = slice.openStart > 0 ? 1 : 0;
+  const last = slice.content.childCount - (slice.openEnd > 0 ? 1 : 0);
+  for (let i = first; i < last; i++) {
+    const block = slice.content.child(i);
+    const id = block.isBlock ? (block.attrs.id as string | null) : null;
+    const standing = id ? blockById(doc, id) : null;
+    if (standing && (standing.pos + standing.node.nodeSize <= from || standing.pos >= to)) return true;
+  }
+  return false;
+}
+
+/** A step inside one block, moved to where the block of the same id stands now; null where its words changed there. */
+function atSameBlock(step: Step, before: Node, now: Node): Step | null {
+  const range = rangeOf(step);
+  if (!range) return null;
+  const $from = before.resolve(range.from);
+  if ($from.depth === 0) return null;
+  const old = $from.node(1);
+  const start = $from.before(1);
+  if (range.to > start + old.nodeSize - 1) return null;
+  const id = old.attrs.id as string | null;
+  const found = id ? blockById(now, id) : null;
+  if (!found) return null;
+  const from = sameSpot(old, found.node, range.from - start - 1);
+  const to = sameSpot(old, found.node, range.to - start - 1);
+  if (from === null || to === null) return null;
+  const shift = found.pos + 1 + from - range.from;
+  return found.pos + 1 + to - range.to === shift ? step.map(shifted(shift)) : null;
+}
+
+/** Where an offset in a block's content lies in another version of it; null inside of what changed. */
+function sameSpot(old: Node, now: Node, offset: number): number | null {
+  const start = old.content.findDiffStart(now.content);
+  if (start === null || offset <= start) return offset;
+  const end = old.content.findDiffEnd(now.content)!;
+  return offset >= end.a ? offset + end.b - end.a : null;
+}
+
+function shifted(by: number): Mappable {
+  return {
+    map: (pos) => pos + by,
+    mapResult: (pos) => StepMap.empty.mapResult(pos + by),
+  };
+}
+
+function rangeOf(step: Step): { from: number; to: number } | null {
+  const { from, to, where } = step as Step & { from?: number; to?: number; where?: number };
+  return from === undefined || to === undefined || where !== undefined ? null : { from, to };
+}
+
+/** The blocks that hold the words a step put in, as they stood right after it. */
+function blocksWithWordsOf(step: Step, before: Node): Node[] {
+  if (step instanceof RegistryStep || !(step instanceof ReplaceStep)) return [];
+  if (step.slice.content.textBetween(0, step.slice.content.size, " ").trim() === "") return [];
+  const after = attempt(step, before);
+  const blocks: Node[] = [];
+  after?.nodesBetween(step.from, Math.min(step.from + step.slice.size, after.content.size), (node) => {
+    blocks.push(node);
+    return false;
+  });
+  return blocks;
+}
+
+/** The latest form of blocks in their author's own document, each once, without those that stand the same in the merged. */
+function asTheirAuthorHadThem(blocks: readonly Node[], mine: Node, merged: Node): Node[] {
+  const latest = new Map<string, Node>();
+  for (const block of blocks) {
+    const id = block.attrs.id as string;
+    if (!latest.has(id)) latest.set(id, blockById(mine, id)?.node ?? block);
+  }
+  return [...latest].flatMap(([id, block]) =>
+    block.textContent.trim() === "" || blockById(merged, id)?.node.textContent === block.textContent
+      ? []
+      : [block],
+  );
+}

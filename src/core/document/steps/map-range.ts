@@ -1,0 +1,88 @@
+import type { Mappable, Mapping, MapResult, StepMap } from "prosemirror-transform";
+import { MoveMap } from "./move-map";
+
+/** A range after a mapping; `gone` where its inside, or the very spot of an empty one, was removed. */
+export interface MappedRange {
+  readonly from: number;
+  readonly to: number;
+  readonly gone: boolean;
+}
+
+/**
+ * Maps a range as a step over it is mapped: what was inserted at its edges stays outside. Null where a moved run of blocks
+ * tore the range apart, or moved into it: no single range means the same then.
+ */
+export function mapRange(mapping: Mappable, from: number, to: number): MappedRange | null {
+  if (!movesIn(mapping)) {
+    const end = mapping.mapResult(to, -1);
+    const start = from === to ? end : mapping.mapResult(from, 1);
+    return {
+      from: start.pos,
+      to: Math.max(start.pos, end.pos),
+      gone: start.deletedAcross && end.deletedAcross,
+    };
+  }
+  const end = trace(mapping, to, -1);
+  const start = from === to ? end : trace(mapping, from, 1);
+  for (const [i, a] of start.atMoves) {
+    const b = end.atMoves.get(i);
+    const move = mapsOf(mapping)[i] as MoveMap;
+    if (b !== undefined && !staysWhole(move, a, b, from === to)) return null;
+  }
+  if (start.pos > end.pos) return null;
+  return { from: start.pos, to: end.pos, gone: start.deletedAcross && end.deletedAcross };
+}
+
+/** Whether a move leaves a range in one piece, its own words and no others in it. */
+function staysWhole(move: MoveMap, from: number, to: number, empty: boolean): boolean {
+  if (empty) return true;
+  const startMoves = move.carries(from, 1);
+  const endMoves = move.carries(to, -1);
+  if (startMoves !== endMoves) return from <= move.from && to >= move.to;
+  if (startMoves) return true;
+  const runInside = from <= move.from && to >= move.to;
+  const goesInside = from < move.where && move.where < to;
+  return runInside || !goesInside;
+}
+
+interface Traced {
+  readonly pos: number;
+  readonly deletedAcross: boolean;
+  /** Where the position stood just before each move. */
+  readonly atMoves: ReadonlyMap<number, number>;
+}
+
+/** Maps one position as ProseMirror does, recovering through mirrored maps, and notes where it stood at each move. */
+function trace(mapping: Mappable, start: number, assoc: number): Traced {
+  const maps = mapsOf(mapping);
+  const whole = mapping as Partial<Mapping>;
+  const last = whole.to ?? maps.length;
+  const atMoves = new Map<number, number>();
+  let pos = start;
+  let deletedAcross = false;
+  for (let i = whole.from ?? 0; i < last; i++) {
+    const map = maps[i]!;
+    if (map instanceof MoveMap) atMoves.set(i, pos);
+    const result = map.mapResult(pos, assoc) as MapResult & { recover: number | null };
+    const mirror = result.recover === null ? undefined : whole.getMirror?.(i);
+    if (mirror !== undefined && mirror > i && mirror < last) {
+      i = mirror;
+      pos = (maps[mirror] as StepMap & { recover(value: number): number }).recover(result.recover!);
+      continue;
+    }
+    deletedAcross ||= result.deletedAcross;
+    pos = result.pos;
+  }
+  return { pos, deletedAcross, atMoves };
+}
+
+function mapsOf(mapping: Mappable): readonly StepMap[] {
+  return (mapping as Partial<Mapping>).maps ?? [mapping as StepMap];
+}
+
+function movesIn(mapping: Mappable): boolean {
+  const { from, to } = mapping as Partial<Mapping>;
+  const maps = mapsOf(mapping);
+  for (let i = from ?? 0; i < (to ?? maps.length); i++) if (maps[i] instanceof MoveMap) return true;
+  return false;
+}

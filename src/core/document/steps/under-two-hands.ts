@@ -1,0 +1,52 @@
+import {
+  AddMarkStep,
+  RemoveMarkStep,
+  ReplaceAroundStep,
+  ReplaceStep,
+  type Mappable,
+  type Step,
+} from "prosemirror-transform";
+import { mapRange } from "./map-range";
+
+/*
+ * ProseMirror's own steps, made fit for documents that several people change at once. Its history maps steps too, so this
+ * is changed where the steps are, once for the whole program.
+ */
+
+// The two ends of an insertion stay together, else it could swallow a block that somebody put in at the same spot.
+ReplaceStep.MAP_BIAS = -1;
+
+// Called with the step it is asked of.
+ 
+const around = ReplaceAroundStep.prototype.map;
+
+ReplaceStep.prototype.map = function (this: ReplaceStep, mapping: Mappable): ReplaceStep | null {
+  const range = mapRange(mapping, this.from, this.to);
+  if (!range || range.gone) return null;
+  return new ReplaceStep(range.from, range.to, this.slice, structureOf(this));
+};
+
+/** Wrapping and unwrapping mean nothing any more when what they were to go around is gone or torn apart. */
+ReplaceAroundStep.prototype.map = function (
+  this: ReplaceAroundStep,
+  mapping: Mappable,
+): ReplaceAroundStep | null {
+  if (!mapRange(mapping, this.from, this.to)) return null;
+  const mapped = around.call(this, mapping);
+  if (!mapped) return null;
+  return this.gapTo > this.gapFrom && mapped.gapTo <= mapped.gapFrom ? null : mapped;
+};
+
+AddMarkStep.prototype.map = function (this: AddMarkStep, mapping: Mappable): Step | null {
+  const range = mapRange(mapping, this.from, this.to);
+  return range && range.from < range.to ? new AddMarkStep(range.from, range.to, this.mark) : null;
+};
+
+RemoveMarkStep.prototype.map = function (this: RemoveMarkStep, mapping: Mappable): Step | null {
+  const range = mapRange(mapping, this.from, this.to);
+  return range && range.from < range.to ? new RemoveMarkStep(range.from, range.to, this.mark) : null;
+};
+
+function structureOf(step: ReplaceStep): boolean {
+  return (step as ReplaceStep & { structure: boolean }).structure;
+}

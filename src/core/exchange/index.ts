@@ -1,0 +1,6 @@
+/**
+ * How a browser and the authority exchange the steps of a document: their messages, and what a client does with its own
+ * steps until they are accepted.
+ */
+export * from "./messages";
+export { OTHERS, OwnSteps, type Taken } from "./own-steps";

@@ -1,0 +1,418 @@
+import type { Node } from "prosemirror-model";
+import type { EditorState, Transaction } from "prosemirror-state";
+import { newId, schema, stepToJSON, type OwnStep } from "@/core/document";
+import {
+  errorAnswer,
+  OwnSteps,
+  sentSteps,
+  type Caret,
+  type LiveEvent,
+  type Presence,
+  type SentSteps,
+  type Taken,
+} from "@/core/exchange";
+import { LiveConnection } from "./live-connection";
+import { WaitingSteps } from "./waiting-steps";
+import type { Displaced, WaitingStore } from "./waiting-store";
+
+/** Whether what is on the screen is on disk. `stored` says whether this browser holds what is not. */
+export type KeepingState =
+  | { readonly kind: "kept" }
+  | { readonly kind: "keeping" }
+  /** The server does not answer; it is tried again. */
+  | { readonly kind: "unreachable"; readonly stored: boolean }
+  /** The server could not keep it, for a reason that may pass; it is tried again. */
+  | { readonly kind: "refused"; readonly why: string; readonly stored: boolean };
+
+/** What the exchange needs of the window it works for. */
+export interface Copy {
+  state: EditorState;
+  /** Takes in a change that others made. */
+  receive(tr: Transaction): void;
+  /** Something that one may want to show has changed. */
+  changed(): void;
+  /** Words whose place is gone, stored already where that was possible. */
+  displaced(words: Displaced): void;
+  /** Steps that could not be applied any more, though no words are lost by it. */
+  dropped(count: number): void;
+  removed(): void;
+}
+
+export interface ExchangeOptions {
+  readonly document: string;
+  readonly version: number;
+  /** Name of the person, as others see it. */
+  readonly name: () => string;
+  readonly store: WaitingStore;
+  /** Where the server is; empty for the page's own. */
+  readonly server?: string;
+  readonly fetch?: typeof globalThis.fetch;
+  /** Who this is among all windows that ever had the document open. */
+  readonly client?: string;
+  /** Steps that wait already. */
+  readonly waiting?: readonly OwnStep[];
+}
+
+const PAUSE = 120;
+const LONGEST_PAUSE = 15_000;
+const MOST_AT_ONCE = 500;
+const LONGEST_ANSWER = 30_000;
+const CARET_PAUSE = 200;
+
+/**
+ * One window's exchange of steps with the authority of a document. Own steps wait here, and in the store, until they are
+ * accepted; accepted ones of others go under them. Knows nothing of a screen.
+ */
+export class Exchange {
+  state: KeepingState = { kind: "kept" };
+  /** Who has the document open, oneself left out. */
+  people: readonly Presence[] = [];
+  readonly client: string;
+
+  private readonly own: OwnSteps;
+  private readonly stored: WaitingSteps;
+  private readonly live: LiveConnection;
+  private readonly fetch: typeof globalThis.fetch;
+  private readonly address: string;
+  private sending = false;
+  private fetching = false;
+  private closed = false;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private pause = PAUSE;
+  private caretTimer: ReturnType<typeof setTimeout> | null = null;
+  private caretSent = "";
+  private refusals = 0;
+  private readonly tabs: BroadcastChannel | null;
+
+  constructor(
+    private readonly copy: Copy,
+    private readonly options: ExchangeOptions,
+  ) {
+    this.client = options.client ?? newId();
+    this.own = new OwnSteps(this.client, options.version, options.waiting);
+    this.fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
+    this.address = `${options.server ?? ""}/api/documents/${options.document}`;
+    this.stored = new WaitingSteps(options.store, options.document, this.client);
+    this.live = new LiveConnection(
+      () =>
+        `${this.address}/live?after=${this.version}&client=${this.client}&name=${encodeURIComponent(options.name())}`,
+      (event) => this.hear(event),
+      () => this.connectionChanged(),
+      this.fetch,
+    );
+    this.tabs = tabsOf(options.document, (since) => this.take(since));
+    if (this.waiting.length > 0) {
+      this.become({ kind: "keeping" });
+      this.schedule(0);
+    }
+  }
+
+  // Own steps
+
+  /** Takes in what was just done here. */
+  add(transactions: readonly Transaction[]): void {
+    const before = this.waiting;
+    this.own.add(transactions);
+    if (this.waiting === before) return;
+    void this.stored.note(this.version, this.waiting);
+    if (this.state.kind === "kept") this.become({ kind: "keeping" });
+    this.schedule(this.pause);
+  }
+
+  /** The version that is known to be on disk. */
+  get version(): number {
+    return this.own.version;
+  }
+
+  get hasUnkept(): boolean {
+    return this.waiting.length > 0;
+  }
+
+  /** Whether closing the window now would lose something. */
+  get wouldLose(): boolean {
+    return this.hasUnkept && !this.stored.safe;
+  }
+
+  get connected(): boolean {
+    return this.live.connected;
+  }
+
+  /** Sends what waits, now. */
+  flush(): void {
+    if (this.waiting.length > 0) this.schedule(0);
+  }
+
+  /** Resolves when the store holds, or has let go of, all that was noted. */
+  settled(): Promise<void> {
+    return this.stored.note(this.version, this.waiting);
+  }
+
+  /** A last try while the page is going away; what does not arrive waits in the store. */
+  sendBeforeLeaving(): void {
+    if (!this.sending && this.waiting.length > 0)
+      void this.post(this.waiting.slice(0, MOST_AT_ONCE), { keepalive: true }).catch(() => {});
+  }
+
+  // Others
+
+  /** Listens to what happens; a window that is not looked at rests. */
+  listen(): void {
+    this.live.open();
+  }
+
+  rest(): void {
+    this.live.rest();
+  }
+
+  close(): void {
+    this.closed = true;
+    if (this.timer) clearTimeout(this.timer);
+    if (this.caretTimer) clearTimeout(this.caretTimer);
+    this.live.close();
+    this.tabs?.close();
+  }
+
+  /** Tells the others where the caret is, once what was done here is accepted: only then they know the same places. */
+  tellCaret(): void {
+    this.caretTimer ??= setTimeout(() => {
+      this.caretTimer = null;
+      if (this.closed || !this.live.connected || this.people.length === 0) return;
+      if (this.waiting.length > 0) return this.tellCaret();
+      const { anchor, head } = this.copy.state.selection;
+      const caret: Caret = { version: this.version, anchor, head };
+      const body = JSON.stringify({ client: this.client, name: this.options.name(), caret });
+      if (body === this.caretSent) return;
+      this.caretSent = body;
+      void this.fetch(`${this.address}/caret`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body,
+      }).catch(() => {});
+    }, CARET_PAUSE);
+  }
+
+  /** The name was changed; the others learn it with a new connection. */
+  renamed(): void {
+    if (!this.live.connected) return;
+    this.live.rest();
+    this.live.open();
+  }
+
+  /** Where somebody's caret stands in the document as it is here, or null where they are at another version. */
+  placeOf(caret: Caret): { anchor: number; head: number } | null {
+    if (caret.version !== this.version) return null;
+    const size = this.copy.state.doc.content.size;
+    const place = (pos: number) =>
+      Math.min(
+        this.waiting.reduce((at, { step }) => step.getMap().map(at, -1), pos),
+        size,
+      );
+    return { anchor: place(caret.anchor), head: place(caret.head) };
+  }
+
+  private hear(event: LiveEvent): void {
+    if (event.kind === "steps") this.take(event.since);
+    else if (event.kind === "gone") this.loadAnewSoon();
+    else if (event.kind === "removed") this.copy.removed();
+    else {
+      const before = this.people.length;
+      this.people = event.people.filter((person) => person.client !== this.client);
+      if (before === 0 && this.people.length > 0) this.caretSent = "";
+      this.tellCaret();
+      this.copy.changed();
+    }
+  }
+
+  private connectionChanged(): void {
+    if (this.live.connected) {
+      this.caretSent = "";
+      if (this.state.kind === "unreachable") this.flush();
+    } else this.people = [];
+    this.copy.changed();
+  }
+
+  // The work
+
+  private schedule(pause: number): void {
+    if (this.sending || this.closed) return;
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), pause);
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending || this.closed || this.waiting.length === 0) return;
+    this.sending = true;
+    let pause = this.pause;
+    try {
+      const response = await this.post(this.waiting.slice(0, MOST_AT_ONCE), {
+        signal: AbortSignal.timeout(LONGEST_ANSWER),
+      });
+      const answer: unknown = await response.json().catch(() => null);
+      await this.takeAnswer(response.status, answer);
+      pause = this.state.kind === "keeping" ? (this.waiting.length > 0 ? 0 : PAUSE) : this.pause;
+    } catch {
+      await this.tryAgain((stored) => ({ kind: "unreachable", stored }));
+      pause = this.pause;
+    } finally {
+      this.sending = false;
+      if (this.waiting.length > 0) this.schedule(pause);
+    }
+  }
+
+  private async takeAnswer(status: number, answer: unknown): Promise<void> {
+    if (status === 200) {
+      const since = sentSteps.parse(answer);
+      this.refusals = 0;
+      this.pause = PAUSE;
+      this.take(since);
+      this.tabs?.postMessage(since);
+      this.become({ kind: this.waiting.length === 0 ? "kept" : "keeping" });
+      return;
+    }
+    const error = errorAnswer.safeParse(answer).data?.error;
+    if (status === 409 && error?.since) return this.take(error.since);
+    if (status === 410 || (status === 409 && error?.code === "future-version")) return this.loadAnew();
+    if (status === 422 && this.refusals++ < 1) return this.loadAnew();
+    if (status === 422) return this.giveUpWaiting();
+    await this.tryAgain((stored) => ({
+      kind: "refused",
+      why: error?.message ?? `The server answered with ${status}.`,
+      stored,
+    }));
+  }
+
+  /** Takes accepted steps in, whichever way they came. */
+  private take(since: SentSteps): void {
+    if (this.closed) return;
+    if (this.own.misses(since)) return void this.catchUp();
+    if (since.version + since.steps.length <= this.version) return;
+    try {
+      this.apply(this.own.take(since, this.copy.state));
+    } catch {
+      // The copy here is not the authority's; it is loaded anew, own steps on top.
+      return this.loadAnewSoon();
+    }
+    this.afterTaking();
+  }
+
+  private apply({ tr, dropped, displaced }: Taken): void {
+    if (tr) this.copy.receive(tr);
+    if (displaced.length > 0) this.keepDisplaced(displaced);
+    else if (dropped.length > 0) this.copy.dropped(dropped.length);
+  }
+
+  private afterTaking(): void {
+    void this.stored.note(this.version, this.waiting);
+    if (this.waiting.length === 0 && this.state.kind !== "kept") this.become({ kind: "kept" });
+    this.tellCaret();
+    this.copy.changed();
+  }
+
+  /** Fetches the steps that were missed. */
+  private async catchUp(): Promise<void> {
+    if (this.fetching) return;
+    this.fetching = true;
+    try {
+      const response = await this.fetch(`${this.address}/steps?after=${this.version}`, {
+        signal: AbortSignal.timeout(LONGEST_ANSWER),
+      });
+      if (response.status === 410) await this.loadAnew();
+      else if (response.ok) this.take(sentSteps.parse(await response.json()));
+    } catch {
+      // The live connection brings them as soon as it stands again.
+    } finally {
+      this.fetching = false;
+    }
+  }
+
+  /** Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. */
+  private async loadAnew(): Promise<void> {
+    const asked = this.version;
+    const response = await this.fetch(`${this.address}?client=${this.client}`, {
+      signal: AbortSignal.timeout(LONGEST_ANSWER),
+    });
+    if (!response.ok) throw new Error(`answered with ${response.status}`);
+    const { version, document, last } = (await response.json()) as {
+      version: number;
+      document: object;
+      last: number;
+    };
+    // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
+    if (this.closed || (version < this.version && version >= asked)) return;
+    this.apply(this.own.become(schema.nodeFromJSON(document), version, last, this.copy.state));
+    this.afterTaking();
+  }
+
+  private loadAnewSoon(): void {
+    void this.loadAnew().catch(() => {
+      if (!this.closed) setTimeout(() => this.loadAnewSoon(), 2_000);
+    });
+  }
+
+  /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */
+  private async giveUpWaiting(): Promise<void> {
+    const count = this.waiting.length;
+    const { tr, blocks } = this.own.giveUp(this.copy.state);
+    this.refusals = 0;
+    this.copy.receive(tr);
+    this.afterTaking();
+    if (blocks.some((block) => block.textContent.trim() !== "")) this.keepDisplaced(blocks);
+    else this.copy.dropped(count);
+    await this.loadAnew();
+  }
+
+  private keepDisplaced(blocks: readonly Node[]): void {
+    const displaced: Displaced = {
+      id: newId(),
+      document: this.options.document,
+      blocks: blocks.map((block) => block.toJSON() as object),
+      words: blocks.map((block) => block.textContent).join("\n"),
+      at: Date.now(),
+    };
+    void this.options.store
+      .keepDisplaced(displaced)
+      .catch(() => {})
+      .then(() => this.copy.displaced(displaced));
+  }
+
+  private get waiting(): readonly OwnStep[] {
+    return this.own.waiting;
+  }
+
+  private async tryAgain(state: (stored: boolean) => KeepingState): Promise<void> {
+    this.pause = Math.min(Math.max(this.pause * 2, 1_000), LONGEST_PAUSE);
+    // The screen says more than “keeping” only when it is known where the words are.
+    await this.stored.note(this.version, this.waiting);
+    this.become(state(this.stored.safe));
+  }
+
+  private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {
+    return this.fetch(`${this.address}/steps`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({
+        version: this.version,
+        client: this.client,
+        name: this.options.name(),
+        steps: steps.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
+      }),
+      ...options,
+    });
+  }
+
+  private become(state: KeepingState): void {
+    this.state = state;
+    this.copy.changed();
+  }
+}
+
+/** The other windows of this browser on the same document: what one learns all know, also those that rest. */
+function tabsOf(document: string, take: (since: SentSteps) => void): BroadcastChannel | null {
+  if (typeof window === "undefined" || typeof BroadcastChannel === "undefined") return null;
+  const tabs = new BroadcastChannel(`gate-rope ${document}`);
+  tabs.onmessage = (event: MessageEvent<unknown>) => {
+    const since = sentSteps.safeParse(event.data);
+    if (since.success) take(since.data);
+  };
+  return tabs;
+}

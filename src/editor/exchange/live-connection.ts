@@ -1,0 +1,97 @@
+import { createParser } from "eventsource-parser";
+import { liveEvent, type LiveEvent } from "@/core/exchange";
+
+const SHORTEST_PAUSE = 500;
+const LONGEST_PAUSE = 15_000;
+/** The server gives a sign of life more often than this; without one the connection is taken for dead. */
+const LONGEST_SILENCE = 40_000;
+
+/**
+ * A connection on which a server sends what happens. Lost, it is made again, with growing pauses and from wherever one
+ * then stands.
+ */
+export class LiveConnection {
+  connected = false;
+  private ended = false;
+  private current: AbortController | null = null;
+  private pause = SHORTEST_PAUSE;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(
+    /** The address at this moment: it names the version last seen. */
+    private readonly address: () => string,
+    private readonly hear: (event: LiveEvent) => void,
+    private readonly changed: () => void,
+    private readonly fetch: typeof globalThis.fetch = globalThis.fetch.bind(globalThis),
+  ) {}
+
+  open(): void {
+    if (this.current || this.ended) return;
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    void this.run();
+  }
+
+  /** Ends the connection for now; {@link open} makes it again. */
+  rest(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    this.current?.abort();
+    this.current = null;
+  }
+
+  close(): void {
+    this.ended = true;
+    this.rest();
+  }
+
+  private async run(): Promise<void> {
+    const own = (this.current = new AbortController());
+    let watch: ReturnType<typeof setTimeout> | undefined;
+    const alive = () => {
+      clearTimeout(watch);
+      watch = setTimeout(() => own.abort(), LONGEST_SILENCE);
+    };
+    try {
+      alive();
+      const response = await this.fetch(this.address(), {
+        headers: { Accept: "text/event-stream" },
+        signal: own.signal,
+        cache: "no-store",
+      });
+      if (!response.ok || !response.body) throw new Error(`answered with ${response.status}`);
+      const parser = createParser({
+        onEvent: ({ data }) => {
+          const parsed = liveEvent.safeParse(JSON.parse(data));
+          if (parsed.success && this.current === own) this.hear(parsed.data);
+        },
+      });
+      const decoder = new TextDecoder();
+      const reader = response.body.getReader();
+      this.become(true);
+      for (;;) {
+        const { done, value } = await reader.read();
+        if (done) break;
+        alive();
+        this.pause = SHORTEST_PAUSE;
+        parser.feed(decoder.decode(value, { stream: true }));
+      }
+    } catch {
+      // Whatever the reason, it is tried again.
+    } finally {
+      clearTimeout(watch);
+    }
+    if (this.current !== own) return;
+    this.current = null;
+    this.become(false);
+    if (this.ended) return;
+    this.timer = setTimeout(() => this.open(), this.pause * (0.75 + Math.random() / 2));
+    this.pause = Math.min(this.pause * 2, LONGEST_PAUSE);
+  }
+
+  private become(connected: boolean): void {
+    if (this.connected === connected) return;
+    this.connected = connected;
+    this.changed();
+  }
+}

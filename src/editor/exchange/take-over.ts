@@ -1,0 +1,119 @@
+import { EditorState, type Transaction } from "prosemirror-state";
+import { newId, schema, stepFromJSON, type OwnStep } from "@/core/document";
+import { errorAnswer } from "@/core/exchange";
+import { Exchange, type Copy, type ExchangeOptions } from "./exchange";
+import type { Displaced, StoredWaiting } from "./waiting-store";
+
+/** What became of what another window had left behind. */
+export type TakenOver = "sent" | "later" | "displaced";
+
+const LONGEST_TRY = 20_000;
+
+/**
+ * Sends what a window that ended had not sent, as that window would have: on the version it built on, under its own name
+ * and numbers, so that what had arrived already is not taken twice. What finds no place goes to `displaced`.
+ */
+export async function takeOver(
+  left: StoredWaiting,
+  options: Pick<ExchangeOptions, "store" | "name" | "server" | "fetch">,
+  displaced: (words: Displaced) => void,
+): Promise<TakenOver> {
+  if (left.steps.length === 0) {
+    await options.store.forget(left.document, left.client);
+    return "sent";
+  }
+  const base = await versionOf(left, options);
+  if (base === "later") return "later";
+  const copy = copyOf(EditorState.create({ doc: base ?? undefined, schema }), displaced);
+  const waiting = base && reapplied(left, copy);
+  if (!waiting) {
+    const words = wordsLeft(left);
+    if (words) {
+      await options.store.keepDisplaced(words);
+      displaced(words);
+    }
+    await options.store.forget(left.document, left.client);
+    return "displaced";
+  }
+  return new Promise((resolve) => {
+    const end = (result: TakenOver) => {
+      clearTimeout(timer);
+      exchange.close();
+      resolve(result);
+    };
+    const timer = setTimeout(() => end("later"), LONGEST_TRY);
+    copy.changed = () => {
+      if (exchange.state.kind === "kept" && !exchange.hasUnkept)
+        void exchange.settled().then(() => end("sent"));
+      else if (exchange.state.kind !== "keeping" && exchange.state.kind !== "kept") end("later");
+    };
+    const exchange = new Exchange(copy, {
+      ...options,
+      document: left.document,
+      version: left.version,
+      client: left.client,
+      waiting,
+    });
+  });
+}
+
+/** The document that the steps build on; null where the server has no such version. */
+async function versionOf(left: StoredWaiting, options: Pick<ExchangeOptions, "server" | "fetch">) {
+  const fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
+  const response = await fetch(
+    `${options.server ?? ""}/api/documents/${left.document}/versions/${left.version}`,
+  ).catch(() => null);
+  const answer: unknown = await response?.json().catch(() => null);
+  if (response?.ok && answer) return schema.nodeFromJSON((answer as { document: object }).document);
+  return errorAnswer.safeParse(answer).data?.error.code === "no-version" ? null : "later";
+}
+
+/** Applies stored steps to a copy; null where they do not fit. */
+function reapplied(left: StoredWaiting, copy: Copy): OwnStep[] | null {
+  try {
+    const tr = copy.state.tr;
+    const waiting = left.steps.map(({ number, step: json }) => {
+      const step = stepFromJSON(json);
+      tr.step(step);
+      return { number, step, inverted: step.invert(tr.docs.at(-1)!) };
+    });
+    copy.receive(tr);
+    return waiting;
+  } catch {
+    return null;
+  }
+}
+
+/** The words of stored steps that cannot be applied; null where there are none. */
+function wordsLeft(left: StoredWaiting): Displaced | null {
+  const words = left.steps.map(({ step }) => textIn(step.slice)).join("");
+  if (words.trim() === "") return null;
+  const block = schema.nodes.paragraph.create({ id: newId() }, schema.text(words));
+  return {
+    id: newId(),
+    document: left.document,
+    blocks: [block.toJSON() as object],
+    words,
+    at: Date.now(),
+  };
+}
+
+function textIn(json: unknown): string {
+  if (typeof json !== "object" || json === null) return "";
+  const { text, content } = json as { text?: unknown; content?: unknown };
+  if (typeof text === "string") return text;
+  return Array.isArray(content) ? content.map(textIn).join("") : "";
+}
+
+function copyOf(state: EditorState, displaced: (words: Displaced) => void): Copy {
+  return {
+    state,
+    receive(tr: Transaction) {
+      this.state = this.state.apply(tr);
+    },
+    changed: () => {},
+    displaced,
+    dropped: () => {},
+    removed: () => {},
+  };
+}

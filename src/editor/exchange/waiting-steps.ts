@@ -1,0 +1,55 @@
+import { stepToJSON, type OwnStep } from "@/core/document";
+import type { WaitingStore } from "./waiting-store";
+
+/**
+ * Keeps what waits of one window in the store as it stands, one write after the other; what changes meanwhile goes into the
+ * next. `safe` is false while only this window holds the newest text.
+ */
+export class WaitingSteps {
+  safe = true;
+  private readonly written = new Map<number, OwnStep>();
+  private wanted: { version: number; steps: readonly OwnStep[] } | null = null;
+  private running: Promise<void> | null = null;
+
+  constructor(
+    private readonly store: WaitingStore,
+    private readonly document: string,
+    private readonly client: string,
+  ) {}
+
+  /** Notes what waits now; resolves when that, or something later, is written or could not be. */
+  note(version: number, steps: readonly OwnStep[]): Promise<void> {
+    this.wanted = { version, steps };
+    this.running ??= this.run();
+    return this.running;
+  }
+
+  private async run(): Promise<void> {
+    // A keystroke is drawn before it is stored.
+    await Promise.resolve();
+    while (this.wanted) {
+      const { version, steps } = this.wanted;
+      this.wanted = null;
+      const standing = new Set(steps.map((it) => it.number));
+      const put = steps.filter((it) => this.written.get(it.number) !== it);
+      const forget = [...this.written.keys()].filter((number) => !standing.has(number));
+      try {
+        if (steps.length === 0) await this.store.forget(this.document, this.client);
+        else
+          await this.store.write(
+            this.document,
+            this.client,
+            version,
+            put.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
+            forget,
+          );
+        for (const number of forget) this.written.delete(number);
+        for (const it of put) this.written.set(it.number, it);
+        this.safe = true;
+      } catch {
+        this.safe = steps.length === 0;
+      }
+    }
+    this.running = null;
+  }
+}

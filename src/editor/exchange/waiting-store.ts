@@ -1,0 +1,44 @@
+import type { StepJSON } from "@/core/document";
+
+/** One step that waits, as it is stored. */
+export interface StoredOwnStep {
+  readonly number: number;
+  readonly step: StepJSON;
+}
+
+/** The steps of one window that the authority has not accepted, with the version they build on. */
+export interface StoredWaiting {
+  readonly document: string;
+  readonly client: string;
+  readonly version: number;
+  readonly steps: readonly StoredOwnStep[];
+}
+
+/** Words whose place somebody else removed, kept until their author has put them back or let them go. */
+export interface Displaced {
+  readonly id: string;
+  readonly document: string;
+  /** Blocks as JSON. */
+  readonly blocks: readonly object[];
+  readonly words: string;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+}
+
+/** Where steps wait that live nowhere else yet: it outlives the window. Every call can fail; the caller says so. */
+export interface WaitingStore {
+  /** Writes some steps of a window and forgets others, in one piece. */
+  write(
+    document: string,
+    client: string,
+    version: number,
+    put: readonly StoredOwnStep[],
+    forget: readonly number[],
+  ): Promise<void>;
+  /** What windows left behind for a document. */
+  read(document: string): Promise<StoredWaiting[]>;
+  forget(document: string, client: string): Promise<void>;
+  keepDisplaced(displaced: Displaced): Promise<void>;
+  displaced(document: string): Promise<Displaced[]>;
+  letGo(id: string): Promise<void>;
+}

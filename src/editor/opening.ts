@@ -1,0 +1,49 @@
+import type { Node } from "prosemirror-model";
+import { schema, stepFromJSON } from "@/core/document";
+import { errorAnswer, sentSteps } from "@/core/exchange";
+
+/** A document as it was fetched: its newest version. */
+export interface OpenedDocument {
+  readonly version: number;
+  readonly doc: Node;
+}
+
+/**
+ * Fetches the newest version of a document: its newest snapshot as it lies on the server's disk, and the steps after it.
+ * Throws an Error with words for the author.
+ */
+export async function fetchDocument(id: string, signal: AbortSignal): Promise<OpenedDocument> {
+  const address = `/api/documents/${id}`;
+  const snapshot = await answered(`${address}/snapshot`, signal);
+  const version = Number(snapshot.headers.get("Gate-Rope-Version"));
+  try {
+    const doc = schema.nodeFromJSON(await snapshot.json());
+    const { steps } = sentSteps.parse(
+      await (await answered(`${address}/steps?after=${version}`, signal)).json(),
+    );
+    const newest = steps.reduce((before, { step }) => applied(before, step), doc);
+    return { version: version + steps.length, doc: newest };
+  } catch (error) {
+    signal.throwIfAborted();
+    // A snapshot that cannot be read, or steps that are gone: the server puts the document together.
+    console.warn(`Gate Rope: the document is fetched whole: ${(error as Error).message}`);
+    const whole = (await (await answered(address, signal)).json()) as { version: number; document: object };
+    return { version: whole.version, doc: schema.nodeFromJSON(whole.document) };
+  }
+}
+
+function applied(doc: Node, json: unknown): Node {
+  const result = stepFromJSON(json).apply(doc);
+  if (!result.doc) throw new RangeError(result.failed ?? "a step failed");
+  return result.doc;
+}
+
+async function answered(address: string, signal: AbortSignal): Promise<Response> {
+  const response = await fetch(address, { signal }).catch((error: unknown) => {
+    signal.throwIfAborted();
+    throw new Error("The server does not answer.", { cause: error });
+  });
+  if (response.ok) return response;
+  const { data } = errorAnswer.safeParse(await response.json().catch(() => null));
+  throw new Error(data?.error.message ?? `The server answered with ${response.status}.`);
+}

@@ -1,0 +1,239 @@
+import { Milestone, RotateCcw } from "lucide-react";
+import type { Node } from "prosemirror-model";
+import { useEffect, useState } from "react";
+import { Button, IconButton } from "@/components/button";
+import { TextField } from "@/components/field";
+import { Panel } from "@/components/panel";
+import type { HistoryEntry } from "@/core/exchange";
+import { useSession } from "@/editor";
+import { OlderText } from "./older-text";
+import { fetchHistory, fetchVersion, nameVersion } from "./versions";
+
+/** The history of the open document: who changed how much and when; older versions to look at, to name, to restore. */
+export function History() {
+  const session = useSession();
+  const [open, setOpen] = useState(false);
+  useEffect(() => session.offer("history", () => setOpen(true)), [session]);
+  return (
+    <Panel
+      title="History"
+      size="large"
+      open={open}
+      onClose={() => setOpen(false)}
+      onReturn={() => session.focus()}
+    >
+      {open && <Versions onRestored={() => setOpen(false)} />}
+    </Panel>
+  );
+}
+
+function Versions({ onRestored }: { onRestored: () => void }) {
+  const session = useSession();
+  const [entries, setEntries] = useState<readonly HistoryEntry[] | null>(null);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+
+  const [read, setRead] = useState(0);
+
+  useEffect(() => {
+    let left = false;
+    session
+      .whenKept()
+      // What was just written belongs to the newest version; where it cannot be kept now, it is not in the history yet.
+      .catch(() => {})
+      .then(() => fetchHistory(session.id))
+      .then(
+        (found) => {
+          if (left) return;
+          setEntries(found);
+          setChosen((standing) => standing ?? found[0]?.version ?? null);
+        },
+        (error: Error) => left || setFault(error.message),
+      );
+    return () => {
+      left = true;
+    };
+  }, [session, read]);
+
+  const entry = entries?.find((it) => it.version === chosen);
+  if (fault) return <p className="p-4 text-vermilion">{fault} Your text is safe where it was.</p>;
+  if (!entries) return <p className="p-4 text-quiet">Reading the history …</p>;
+  return (
+    <div className="mt-2 flex min-h-0 flex-1 border-t border-line">
+      <EntryList entries={entries} chosen={chosen} onChoose={setChosen} />
+      {entry && (
+        <Version
+          key={entry.version}
+          entry={entry}
+          newest={entry === entries[0]}
+          onNamed={() => setRead(read + 1)}
+          onRestored={onRestored}
+        />
+      )}
+    </div>
+  );
+}
+
+const DAY = new Intl.DateTimeFormat(undefined, {
+  weekday: "long",
+  day: "numeric",
+  month: "long",
+  year: "numeric",
+});
+const TIME = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
+const COUNT = new Intl.NumberFormat();
+
+function EntryList({
+  entries,
+  chosen,
+  onChoose,
+}: {
+  entries: readonly HistoryEntry[];
+  chosen: number | null;
+  onChoose: (version: number) => void;
+}) {
+  const days = Map.groupBy(entries, (entry) => DAY.format(entry.at));
+  return (
+    <nav
+      aria-label="Versions"
+      className="w-72 shrink-0 overflow-y-auto border-r border-line px-2 py-2 text-sm"
+    >
+      {[...days].map(([day, ofDay]) => (
+        <section key={day} aria-label={day} className="mb-3">
+          <h3 className="px-2 py-1 font-semibold text-quiet">{day}</h3>
+          <ul>
+            {ofDay.map((entry) => (
+              <li key={entry.version}>
+                <button
+                  type="button"
+                  aria-current={entry.version === chosen ? "true" : undefined}
+                  onClick={() => onChoose(entry.version)}
+                  className="block w-full rounded-base px-2 py-1.5 text-left hover:bg-wash aria-[current]:bg-tide-wash"
+                >
+                  <span className="flex items-baseline gap-2">
+                    <time dateTime={new Date(entry.at).toISOString()} className="tabular-nums">
+                      {TIME.format(entry.at)}
+                    </time>
+                    <span className="min-w-0 truncate font-medium">{entry.name ?? whoOf(entry)}</span>
+                  </span>
+                  <span className="text-quiet">
+                    {entry.name ? `${whoOf(entry)}, ` : ""}
+                    {howMuch(entry)}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </nav>
+  );
+}
+
+function whoOf(entry: HistoryEntry): string {
+  return entry.version === 0 ? "Brought in or begun" : (entry.author ?? "Before names were kept");
+}
+
+function howMuch({ version, changes, added, removed }: HistoryEntry): string {
+  if (version === 0) return "the first version";
+  const letters = [
+    added > 0 && `${COUNT.format(added)} in`,
+    removed > 0 && `${COUNT.format(removed)} out`,
+  ].filter(Boolean);
+  return `${COUNT.format(changes)} ${changes === 1 ? "change" : "changes"}${letters.length > 0 ? `, letters: ${letters.join(", ")}` : ""}`;
+}
+
+function Version({
+  entry,
+  newest,
+  onNamed,
+  onRestored,
+}: {
+  entry: HistoryEntry;
+  newest: boolean;
+  onNamed: () => void;
+  onRestored: () => void;
+}) {
+  const session = useSession();
+  const [doc, setDoc] = useState<Node | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [name, setName] = useState(entry.name ?? "");
+  const wanted = name.trim();
+
+  useEffect(() => {
+    let left = false;
+    fetchVersion(session.id, entry.version).then(
+      (found) => left || setDoc(found),
+      (error: Error) => left || setFault(error.message),
+    );
+    return () => {
+      left = true;
+    };
+  }, [session, entry.version]);
+
+  const keepName = async () => {
+    try {
+      await nameVersion(session.id, entry.version, wanted === "" ? null : wanted);
+      onNamed();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+
+  return (
+    <div className="flex min-w-0 flex-1 flex-col">
+      <div className="flex flex-wrap items-end gap-3 border-b border-line px-4 py-3">
+        <form
+          className="flex min-w-56 flex-1 items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void keepName();
+          }}
+        >
+          <div className="max-w-72 flex-1">
+            <TextField
+              label="Name of this version"
+              placeholder="Such as: sent to the printer"
+              value={name}
+              maxLength={120}
+              onChange={(event) => setName(event.target.value)}
+            />
+          </div>
+          <IconButton
+            type="submit"
+            label={wanted === "" && entry.name ? "Take the name away" : "Keep the name"}
+            disabled={wanted === (entry.name ?? "")}
+          >
+            <Milestone size={16} />
+          </IconButton>
+        </form>
+        {newest ? (
+          <p className="pb-1.5 text-sm text-quiet">This is the newest version.</p>
+        ) : (
+          <Button
+            look="main"
+            disabled={!doc}
+            onClick={() => {
+              session.becomeVersion(doc!);
+              session.say(
+                `The version of ${DAY.format(entry.at)}, ${TIME.format(entry.at)}, is the newest again.`,
+                {
+                  undo: true,
+                },
+              );
+              onRestored();
+            }}
+          >
+            <RotateCcw size={15} aria-hidden /> Restore as the newest
+          </Button>
+        )}
+      </div>
+      {fault && (
+        <p role="alert" className="px-4 py-2 text-sm text-vermilion">
+          {fault}
+        </p>
+      )}
+      {doc ? <OlderText doc={doc} /> : !fault && <p className="p-4 text-quiet">Reading this version …</p>}
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Node } from "prosemirror-model";
+import { useEffect, useRef } from "react";
+import { indexDocument } from "@/core/destinations";
+
+/** A document as it was, to be read only. */
+export function OlderText({ doc }: { doc: Node }) {
+  const place = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    let left = false;
+    // The writer of HTML is fetched when somebody looks back, not with every page.
+    void import("@/core/formats/html").then(({ documentHtml, HtmlOutput }) => {
+      if (left || !place.current) return;
+      const template = document.createElement("template");
+      template.innerHTML = documentHtml(
+        new HtmlOutput(indexDocument(doc), (name) => `/api/pictures/${name}`),
+      );
+      // Its addresses are those of the document that is open below.
+      for (const element of template.content.querySelectorAll("[id], [href]")) {
+        element.removeAttribute("id");
+        element.removeAttribute("href");
+      }
+      place.current.replaceChildren(template.content);
+    });
+    return () => {
+      left = true;
+    };
+  }, [doc]);
+  return (
+    <div
+      ref={place}
+      role="document"
+      aria-label="The text of this version"
+      tabIndex={0}
+      lang={doc.attrs.language as string}
+      className="manuscript-text older-text reading min-h-0 flex-1 overflow-y-auto px-8 py-6"
+    />
+  );
+}

@@ -1,0 +1,77 @@
+import type { Kysely, Transaction } from "kysely";
+import type { Tables } from "./tables";
+
+/** What is to be written, as one piece: all of it or nothing. */
+export type Writing = (transaction: Transaction<Tables>) => Promise<void>;
+
+interface Waiting {
+  readonly writing: Writing;
+  readonly done: () => void;
+  readonly failed: (error: unknown) => void;
+}
+
+/**
+ * Writes to the database, several pieces in one transaction: waiting for the disk is what keeping costs, and it costs the
+ * same for one step and for those of fifty authors that came meanwhile. A piece is done only when it is on disk.
+ */
+export class GroupCommit {
+  private waiting: Waiting[] = [];
+  private running = false;
+
+  constructor(private readonly db: Kysely<Tables>) {}
+
+  write(writing: Writing): Promise<void> {
+    return new Promise((done, failed) => {
+      this.waiting.push({ writing, done, failed });
+      if (!this.running) void this.run();
+    });
+  }
+
+  private async run(): Promise<void> {
+    this.running = true;
+    while (this.waiting.length > 0) {
+      // Whatever has arrived by now comes along.
+      await new Promise(setImmediate);
+      const group = this.waiting;
+      this.waiting = [];
+      try {
+        await transact(this.db, async (transaction) => {
+          for (const { writing } of group) await writing(transaction);
+        });
+        for (const { done } of group) done();
+      } catch (error) {
+        if (group.length === 1) group[0]!.failed(error);
+        else await this.oneByOne(group);
+      }
+    }
+    this.running = false;
+  }
+
+  /** One piece that cannot be written must not take the others with it. */
+  private async oneByOne(group: readonly Waiting[]): Promise<void> {
+    for (const { writing, done, failed } of group) await transact(this.db, writing).then(done, failed);
+  }
+}
+
+/**
+ * A transaction whose error is the one that broke it. When a disk is full SQLite rolls back by itself, and the roll-back
+ * that follows fails with an error of its own that says nothing.
+ */
+export async function transact<T>(
+  db: Kysely<Tables>,
+  call: (transaction: Transaction<Tables>) => Promise<T>,
+): Promise<T> {
+  let cause: unknown = null;
+  try {
+    return await db.transaction().execute(async (transaction) => {
+      try {
+        return await call(transaction);
+      } catch (error) {
+        cause = error;
+        throw error;
+      }
+    });
+  } catch (error) {
+    throw cause ?? error;
+  }
+}

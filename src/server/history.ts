@@ -1,0 +1,49 @@
+import type { Kysely } from "kysely";
+import type { HistoryEntry } from "@/core/exchange";
+import type { Tables } from "./tables";
+
+/** A pause after which what one person does counts as something new, in milliseconds. */
+const PAUSE = 5 * 60_000;
+
+/** The history of a document, the newest first: stretches of work by one person, cut at pauses and at named versions. */
+export async function historyOf(db: Kysely<Tables>, id: string): Promise<HistoryEntry[]> {
+  const created = await db
+    .selectFrom("documents")
+    .select("created_at")
+    .where("id", "=", id)
+    .executeTakeFirstOrThrow();
+  const named = await db
+    .selectFrom("named_versions")
+    .select(["version", "name"])
+    .where("document_id", "=", id)
+    .execute();
+  const names = new Map(named.map(({ version, name }) => [version, name]));
+  const steps = await db
+    .selectFrom("steps")
+    .select(["version", "author", "added", "removed", "created_at"])
+    .where("document_id", "=", id)
+    .orderBy("version")
+    .execute();
+  const first = { author: null, changes: 0, added: 0, removed: 0 };
+  const entries: HistoryEntry[] = [
+    { ...first, version: 0, from: 0, name: names.get(0) ?? null, at: created.created_at },
+  ];
+  for (const { version, author, added, removed, created_at: at } of steps) {
+    const last = entries.at(-1)!;
+    const goesOn = last.version > 0 && last.name === null && last.author === author && at - last.at < PAUSE;
+    const base = goesOn ? last : { ...first, from: last.version };
+    const entry = {
+      version,
+      from: base.from,
+      name: names.get(version) ?? null,
+      author,
+      at,
+      changes: base.changes + 1,
+      added: base.added + added,
+      removed: base.removed + removed,
+    };
+    if (goesOn) entries[entries.length - 1] = entry;
+    else entries.push(entry);
+  }
+  return entries.reverse();
+}

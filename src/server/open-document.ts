@@ -1,0 +1,256 @@
+import type { Node } from "prosemirror-model";
+import { AttrStep, DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemirror-transform";
+import {
+  changedRun,
+  mapOver,
+  newId,
+  RegistryStep,
+  schema,
+  stepFromJSON,
+  stepToJSON,
+  type StepJSON,
+} from "@/core/document";
+import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import type { AppendRequest, SentSteps } from "@/core/exchange";
+import { ServerError } from "./errors";
+import type { StoredStep } from "./stored-documents";
+
+/** Who the authority is among the clients, for the steps by which it mends ids. */
+const AUTHORITY = "authority";
+
+/** One document in memory at its newest version. Immutable: each accepted request makes a new one. */
+export class OpenDocument {
+  private ownIndex: DocumentIndex | null = null;
+
+  private constructor(
+    readonly doc: Node,
+    readonly version: number,
+    /** The newest steps, the last leading to `version`. */
+    private readonly recent: readonly StoredStep[],
+    /** Highest number of the steps of each client that was seen. */
+    private readonly numbers: ReadonlyMap<string, number>,
+    private readonly ids: ReadonlySet<string>,
+    private readonly earlier: DocumentIndex | null,
+  ) {}
+
+  static of(doc: Node, version: number, recent: readonly StoredStep[]): OpenDocument {
+    const ids = new Set(doc.content.content.map((block) => block.attrs.id as string));
+    const numbers = new Map<string, number>();
+    for (const { client, number } of recent) numbers.set(client, number);
+    return new OpenDocument(doc, version, recent, numbers, ids, null);
+  }
+
+  /** Counted when somebody asks: keeping a step does not need it. */
+  get index(): DocumentIndex {
+    return (this.ownIndex ??= indexDocument(this.doc, this.earlier ?? undefined));
+  }
+
+  /** The steps after a version; null where they are not in memory. */
+  since(version: number): SentSteps | null {
+    const steps = this.stepsSince(version);
+    return steps && { version, steps: steps.map(sent) };
+  }
+
+  withLastNumber(client: string, number: number): OpenDocument {
+    if ((this.numbers.get(client) ?? -1) >= number) return this;
+    const numbers = new Map(this.numbers).set(client, number);
+    const { doc, version, recent, ids } = this;
+    return new OpenDocument(doc, version, recent, numbers, ids, this.ownIndex ?? this.earlier);
+  }
+
+  lastNumber(client: string): number | undefined {
+    return this.numbers.get(client);
+  }
+
+  /**
+   * Takes a client's steps in; answers the document with them, and the steps as they were accepted. Steps on an older
+   * version are brought to the newest where each has a plain place there; `between` are the steps since their version. The
+   * same number is taken once: a request sent twice brings nothing new. Throws a {@link ServerError}: 409 with the steps in
+   * between when their author has to rebase, 422 when they do not fit.
+   */
+  accept(request: AppendRequest, between: readonly StoredStep[] | null): Accepted {
+    const { client, version, steps } = request;
+    if (version > this.version)
+      throw new ServerError(409, "future-version", "These changes build on a version that does not exist.", {
+        version: this.version,
+      });
+    if (!between)
+      throw new ServerError(410, "gone", "The changes since your version are not there any more.", {
+        version: this.version,
+      });
+    const last = this.numbers.get(client) ?? 0;
+    if (steps[0]!.number <= last) return { open: this, rows: [] };
+    if (steps.some(({ number }, i) => i > 0 && number <= steps[i - 1]!.number))
+      throw unfit("the steps are not in order");
+    let own = steps.map(({ step }) => parsed(step));
+    if (between.length > 0) {
+      const mapped = mapOver(
+        own,
+        between.map((it) => it.step),
+        this.doc,
+      );
+      if (!mapped) throw newer(this.version, { version, steps: between.map(sent) });
+      own = mapped;
+    }
+    let doc = this.doc;
+    const accepted: Row[] = [];
+    const take = (step: Step, json: StepJSON, by: string, number: number) => {
+      doc = after(doc, step);
+      accepted.push({
+        version: this.version + accepted.length + 1,
+        client: by,
+        number,
+        json,
+        step,
+        ...sizes(step),
+      });
+    };
+    try {
+      own.forEach((step, i) =>
+        take(step, between.length > 0 ? stepToJSON(step) : steps[i]!.step, client, steps[i]!.number),
+      );
+      const mending = checked(this.doc, doc, own, this.ids);
+      const before = this.numbers.get(AUTHORITY) ?? 0;
+      mending.steps.forEach((step, i) => take(step, stepToJSON(step), AUTHORITY, before + i + 1));
+      return { open: this.with(doc, accepted, mending.ids), rows: accepted };
+    } catch (error) {
+      if (between.length > 0 && (error as ServerError).code === "invalid-steps")
+        throw newer(this.version, { version, steps: between.map(sent) });
+      throw error;
+    }
+  }
+
+  /** The newest steps after a version, from memory. */
+  stepsSince(version: number): readonly StoredStep[] | null {
+    const count = this.version - version;
+    return count > this.recent.length ? null : this.recent.slice(this.recent.length - count);
+  }
+
+  private with(doc: Node, rows: readonly Row[], ids: ReadonlySet<string>): OpenDocument {
+    const recent = [...this.recent, ...rows];
+    const numbers = new Map(this.numbers);
+    for (const { client, number } of rows) numbers.set(client, number);
+    return new OpenDocument(
+      doc,
+      this.version + rows.length,
+      recent.length > 2 * STEPS_IN_MEMORY ? recent.slice(-STEPS_IN_MEMORY) : recent,
+      numbers,
+      ids,
+      this.ownIndex ?? this.earlier,
+    );
+  }
+}
+
+const STEPS_IN_MEMORY = 1_000;
+
+/** A step to be stored. */
+export interface Row extends StoredStep {
+  readonly added: number;
+  readonly removed: number;
+}
+
+export interface Accepted {
+  readonly open: OpenDocument;
+  /** Empty where all had been accepted before. */
+  readonly rows: readonly Row[];
+}
+
+export function sent({ client, number, json }: StoredStep) {
+  return { client, number, step: json };
+}
+
+function newer(version: number, since: SentSteps): ServerError {
+  return new ServerError(409, "newer-version", "There is a newer version of this document.", {
+    version,
+    since,
+  });
+}
+
+function unfit(why: string): ServerError {
+  return new ServerError(422, "invalid-steps", `These changes do not fit the document: ${why}`);
+}
+
+function parsed(json: StepJSON): Step {
+  try {
+    return stepFromJSON(json);
+  } catch (error) {
+    throw unfit((error as Error).message);
+  }
+}
+
+function after(doc: Node, step: Step): Node {
+  try {
+    const result = step.apply(doc);
+    if (result.doc) return result.doc;
+    throw new RangeError(result.failed ?? "the step failed");
+  } catch (error) {
+    throw unfit((error as Error).message);
+  }
+}
+
+/**
+ * Checks against the schema what changed, and finds the blocks whose ids have to be mended: of two with the same id the one
+ * that stood there keeps it. Throws a {@link ServerError} where the document is not valid.
+ */
+function checked(
+  before: Node,
+  doc: Node,
+  steps: readonly Step[],
+  ids: ReadonlySet<string>,
+): { steps: Step[]; ids: ReadonlySet<string> } {
+  try {
+    if (doc.childCount === 0) throw new RangeError("the document is empty");
+    if (doc.attrs !== before.attrs && steps.some((step) => step instanceof DocAttrStep))
+      // A document of one empty paragraph with the same attributes is checked at no cost.
+      schema.nodes.doc.create(doc.attrs, schema.nodes.paragraph.create()).check();
+    const run = changedRun(before, doc);
+    const gone = before.content.content.slice(run.start, run.endBefore);
+    const fresh = doc.content.content.slice(run.start, run.endAfter);
+    for (const block of fresh) {
+      if (!schema.nodes.doc.contentMatch.matchType(block.type))
+        throw new RangeError(`${block.type.name} cannot stand in a document`);
+      block.check();
+    }
+    return mended(gone, fresh, run.pos, ids);
+  } catch (error) {
+    throw unfit((error as Error).message);
+  }
+}
+
+function mended(
+  gone: readonly Node[],
+  fresh: readonly Node[],
+  start: number,
+  ids: ReadonlySet<string>,
+): { steps: Step[]; ids: ReadonlySet<string> } {
+  if (sameIds(gone, fresh)) return { steps: [], ids };
+  const now = new Set(ids);
+  for (const block of gone) now.delete(block.attrs.id as string);
+  const steps: Step[] = [];
+  let pos = start;
+  const later: number[] = [];
+  for (const block of fresh) {
+    const id = block.attrs.id as string | null;
+    if (!id || now.has(id)) later.push(pos);
+    else now.add(id);
+    pos += block.nodeSize;
+  }
+  for (const place of later) {
+    const id = newId();
+    now.add(id);
+    steps.push(new AttrStep(place, "id", id));
+  }
+  return { steps, ids: now };
+}
+
+function sameIds(a: readonly Node[], b: readonly Node[]): boolean {
+  return a.length === b.length && a.every((block, i) => block.attrs.id && block.attrs.id === b[i]!.attrs.id);
+}
+
+/** How many positions a step puts in and takes out. */
+function sizes(step: Step): { added: number; removed: number } {
+  if (step instanceof RegistryStep || !(step instanceof ReplaceStep || step instanceof ReplaceAroundStep))
+    return { added: 0, removed: 0 };
+  const gap = step instanceof ReplaceAroundStep ? step.gapTo - step.gapFrom : 0;
+  return { added: step.slice.size, removed: step.to - step.from - gap };
+}

@@ -1,0 +1,191 @@
+import { joinBackward } from "prosemirror-commands";
+import { redo, undo } from "prosemirror-history";
+import { Slice, type Node } from "prosemirror-model";
+import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
+import { MoveBlocksStep, schema, stepToJSON } from "@/core/document";
+import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
+import { addBookmark } from "@/editor/commands/bookmarks";
+import { setLevel, splitBlockWithId } from "@/editor/commands/blocks";
+import { linkRange } from "@/editor/commands/links";
+import { ownHistory } from "@/editor/plugins/own-history";
+import { permanentIds } from "@/editor/plugins/permanent-ids";
+
+/** What an author may do in a random session. */
+export const EDITS = [
+  "type", "type", "type", "type", "split", "join", "level", "delete", "move",
+  "bookmark", "link", "cut", "paste", "undo", "redo",
+] as const; // prettier-ignore
+export type EditKind = (typeof EDITS)[number];
+
+/** Edits that take letters out of a document. */
+export const MAY_REMOVE: readonly EditKind[] = ["delete", "cut", "undo", "redo"];
+
+/** One edit: a kind, and numbers from which its place and size are taken. */
+export interface Edit {
+  readonly kind: EditKind;
+  readonly at: number;
+  readonly size: number;
+  readonly to: number;
+}
+
+/** Letters that occur once in a session, so that each can be followed. */
+export class Letters {
+  given = "";
+
+  take(): string {
+    const letter = String.fromCharCode(0xe000 + this.given.length);
+    this.given += letter;
+    return letter;
+  }
+
+  word(length: number): string {
+    return Array.from({ length }, () => this.take()).join("");
+  }
+}
+
+/** An author with a copy of a document and no screen; the network is whoever calls `request` and `take`. */
+export class Author {
+  state: EditorState;
+  readonly own: OwnSteps;
+  /** What kind of edit each own step belongs to, by number. */
+  readonly kinds = new Map<number, EditKind>();
+  readonly displaced: Node[] = [];
+  readonly marked: { id: string; letters: string; before: string }[] = [];
+  /** Letters that the author has taken away on purpose. */
+  readonly removed = new Set<string>();
+  dropped = 0;
+  private clipboard: Slice | null = null;
+
+  constructor(
+    readonly name: string,
+    doc: Node,
+    private readonly letters: Letters,
+  ) {
+    this.state = EditorState.create({ doc, plugins: [...ownHistory(), permanentIds()] });
+    this.own = new OwnSteps(name, 0);
+  }
+
+  private dispatchAs(kind: EditKind) {
+    return (tr: Transaction) => {
+      const { state, transactions } = this.state.applyTransaction(tr);
+      if (MAY_REMOVE.includes(kind)) {
+        const text = state.doc.textContent;
+        for (const letter of this.state.doc.textContent) if (!text.includes(letter)) this.removed.add(letter);
+      }
+      this.state = state;
+      const before = this.own.waiting.length;
+      this.own.add(transactions);
+      for (const it of this.own.waiting.slice(before)) this.kinds.set(it.number, kind);
+    };
+  }
+
+  edit({ kind, at, size, to }: Edit): void {
+    const { doc } = this.state;
+    const dispatch = this.dispatchAs(kind);
+    const run = (command: Command) => command(this.state, dispatch);
+    const pos = at % (doc.content.size + 1);
+    const caret = TextSelection.near(doc.resolve(pos));
+    const end = Math.min(pos + (size % 12), doc.content.size);
+    if (kind === "type")
+      return dispatch(this.state.tr.setSelection(caret).insertText(this.letters.word(1 + (size % 3))));
+    if (kind === "undo") return void run(undo);
+    if (kind === "redo") return void run(redo);
+    if (kind === "move") return this.move(at, size, to);
+    if (kind === "paste") {
+      if (!this.clipboard) return;
+      const tr = this.state.tr.setSelection(caret).replaceSelection(this.clipboard);
+      this.clipboard = null;
+      return dispatch(tr);
+    }
+    if (kind === "delete" || kind === "cut") {
+      if (kind === "cut") this.clipboard = doc.slice(pos, end);
+      return dispatch(this.state.tr.deleteRange(pos, end));
+    }
+    if (kind === "bookmark" || kind === "link") {
+      const range = TextSelection.between(doc.resolve(pos), doc.resolve(end));
+      const text = doc.textBetween(range.from, range.to);
+      if (text === "") return;
+      const tr = this.state.tr;
+      if (kind === "link") linkRange(tr, range.from, range.to, { kind: "web", url: "https://a.example" });
+      else
+        this.marked.push({
+          id: addBookmark(tr, range.from, range.to, text),
+          letters: text,
+          before: doc.textContent,
+        });
+      return dispatch(tr);
+    }
+    this.state = this.state.apply(this.state.tr.setSelection(caret));
+    if (kind === "split") run(splitBlockWithId);
+    if (kind === "level") run(setLevel(size % 7));
+    if (kind === "join") {
+      this.state = this.state.apply(
+        this.state.tr.setSelection(
+          TextSelection.near(this.state.doc.resolve(this.state.selection.$from.start())),
+        ),
+      );
+      run(joinBackward);
+    }
+  }
+
+  private move(at: number, size: number, to: number): void {
+    const { doc } = this.state;
+    const count = doc.childCount;
+    const start = at % count;
+    const end = Math.min(start + 1 + (size % 4), count);
+    const outside = [...Array(count + 1).keys()].filter((border) => border < start || border > end);
+    if (outside.length === 0) return;
+    const border = (i: number) => doc.content.content.slice(0, i).reduce((sum, it) => sum + it.nodeSize, 0);
+    const where = outside[to % outside.length]!;
+    this.dispatchAs("move")(
+      this.state.tr.step(new MoveBlocksStep(border(start), border(end), border(where))),
+    );
+  }
+
+  request(): AppendRequest {
+    return {
+      version: this.own.version,
+      client: this.name,
+      steps: this.own.waiting.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
+    };
+  }
+
+  take(since: SentSteps): void {
+    if (this.own.misses(since)) throw new Error("steps were missed");
+    const { tr, dropped, displaced } = this.own.take(since, this.state);
+    if (tr) this.state = this.state.apply(tr);
+    this.dropped += dropped.length;
+    this.displaced.push(...displaced);
+  }
+}
+
+/** A document in a form in which two that mean the same are the same: marks of a letter in no order. */
+export function plain(doc: Node): unknown {
+  const inline = (node: Node): unknown[] => {
+    const letters: unknown[] = [];
+    node.forEach((child) => {
+      const marks = child.marks.map((mark) => JSON.stringify(mark.toJSON())).sort().join(); // prettier-ignore
+      if (child.isText) for (const letter of child.text!) letters.push([letter, marks]);
+      else letters.push([child.type.name, child.attrs, marks]);
+    });
+    return letters;
+  };
+  const block = (node: Node): unknown =>
+    node.isTextblock
+      ? [node.type.name, node.attrs, inline(node)]
+      : [node.type.name, node.attrs, node.content.content.map(block)];
+  return [doc.attrs, doc.content.content.map(block)];
+}
+
+/** Letters over which a bookmark stands. */
+export function lettersOf(doc: Node, bookmark: string): string {
+  let found = "";
+  doc.descendants((node) => {
+    if (
+      node.isText &&
+      node.marks.some((mark) => mark.type === schema.marks.bookmark && mark.attrs.id === bookmark)
+    )
+      found += node.text;
+  });
+  return found;
+}

@@ -1,0 +1,32 @@
+import { expect, test } from "@playwright/test";
+import { kept, manuscript, openFile, typeAtEnd } from "./desk";
+
+test("the history tells who changed how much; a version is named, looked at, restored, and that is undone", async ({
+  page,
+}) => {
+  await page.addInitScript(() => localStorage.setItem("gate-rope name", "Oda"));
+  await openFile(page, "old.md", "# Old\n\nThe text as it was brought in.");
+  await typeAtEnd(page, " More words of today.");
+  await kept(page);
+  await page.getByRole("button", { name: "History of this document" }).click();
+  const history = page.getByRole("dialog", { name: "History" });
+  const versions = history.getByRole("navigation", { name: "Versions" });
+  await expect(versions.getByRole("button", { name: /Oda/ })).toContainText("21 in");
+
+  await history.getByLabel("Name of this version").fill("sent to the printer");
+  await history.getByRole("button", { name: "Keep the name" }).click();
+  await expect(versions.getByRole("button", { name: /sent to the printer/ })).toContainText("Oda");
+
+  await versions.getByRole("button", { name: /Brought in or begun/ }).click();
+  await expect(history.getByRole("document")).toContainText("The text as it was brought in.");
+  await expect(history.getByRole("document")).not.toContainText("More words");
+  await history.getByRole("button", { name: "Restore as the newest" }).click();
+  await expect(manuscript(page)).not.toContainText("More words of today.");
+  await kept(page);
+
+  await page.getByRole("button", { name: "Undo", exact: true }).last().click();
+  await expect(manuscript(page)).toContainText("More words of today.");
+  await kept(page);
+  await page.getByRole("button", { name: "History of this document" }).click();
+  await expect(versions.getByRole("button")).toHaveCount(3);
+});

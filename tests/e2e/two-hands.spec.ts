@@ -1,0 +1,158 @@
+import { expect, test, type BrowserContext, type Page } from "@playwright/test";
+import { documentId, kept, manuscript, openFile, selectWords, typeAtEnd } from "./desk";
+
+/** Somebody else, in a browser of their own, at the same document. */
+async function another(
+  page: Page,
+  newContext: () => Promise<BrowserContext>,
+  name: string,
+): Promise<{ other: Page; context: BrowserContext }> {
+  const context = await newContext();
+  await context.addInitScript((wanted) => localStorage.setItem("gate-rope name", wanted), name);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await manuscript(other).waitFor();
+  return { other, context };
+}
+
+test("two people write at once: each sees the other's words, name, caret and selection, and both end with the same text", async ({
+  page,
+  browser,
+}) => {
+  await openFile(page, "two.md", "# Two hands\n\nThe first paragraph.\n\nThe second paragraph.");
+  const { other, context } = await another(page, () => browser.newContext(), "Mirel");
+  await expect(page.getByRole("button", { name: "Who is here: you, Mirel" })).toBeVisible();
+  await Promise.all([
+    manuscript(page).getByText("The first").click(),
+    manuscript(other).getByText("The second").click(),
+  ]);
+  await Promise.all([page.keyboard.press("End"), other.keyboard.press("End")]);
+  await Promise.all([
+    page.keyboard.type(" One hand writes here.", { delay: 15 }),
+    other.keyboard.type(" The other writes there.", { delay: 15 }),
+  ]);
+  for (const it of [page, other]) {
+    await expect(manuscript(it)).toContainText("The first paragraph. One hand writes here.");
+    await expect(manuscript(it)).toContainText("The second paragraph. The other writes there.");
+  }
+  await expect(manuscript(page).locator('.others-caret[data-name="Mirel"]')).toBeVisible();
+  await selectWords(other, "second paragraph");
+  await expect(manuscript(page).locator(".others-selection")).toHaveText("second paragraph");
+
+  // Undo takes back only one's own.
+  await manuscript(page).focus();
+  await page.keyboard.press("Control+z");
+  await expect(manuscript(page)).not.toContainText("One hand writes here.");
+  await expect(manuscript(page)).toContainText("The other writes there.");
+
+  await page.getByRole("button", { name: /^Who is here/ }).click();
+  await page.getByLabel("Your name, as others see it").fill("Oda");
+  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(other.getByRole("button", { name: "Who is here: you, Oda" })).toBeVisible();
+  await context.close();
+  await expect(page.getByRole("button", { name: "Who is here: only you" })).toBeVisible();
+});
+
+test("tabs of one browser show the same text, and send nothing twice", async ({ page, context }) => {
+  await openFile(page, "two.md", "# Two tabs\n\ntext");
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await manuscript(second).waitFor();
+  await typeAtEnd(page, " seen there too");
+  await expect(manuscript(second)).toContainText("seen there too");
+  await typeAtEnd(second, " and back");
+  await expect(manuscript(page)).toContainText("text seen there too and back");
+  await kept(page);
+  await kept(second);
+  const answer = await page.request.get(`/api/documents/${documentId(page)}`);
+  expect(JSON.stringify(await answer.json()).match(/seen there too/g)).toHaveLength(1);
+});
+
+test("a lost network is found again without a reload: what both wrote meanwhile is in both", async ({
+  page,
+  browser,
+}) => {
+  await openFile(page, "net.md", "# Net\n\ntext");
+  const { other, context } = await another(page, () => browser.newContext(), "Mirel");
+  await page.context().setOffline(true);
+  await typeAtEnd(page, " written without a network");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+  await manuscript(other).getByText("Net").click();
+  await other.keyboard.press("End");
+  await other.keyboard.type(" of the other");
+  await kept(other);
+  await page.context().setOffline(false);
+  await kept(page);
+  await expect(manuscript(page)).toContainText("Net of the other");
+  await expect(manuscript(other)).toContainText("written without a network");
+  await context.close();
+});
+
+test("what a closed tab had not sent is sent when the document is opened next", async ({ page, context }) => {
+  await openFile(page, "closed.md", "# Closed\n\ntext");
+  const address = page.url();
+  await context.route("**/steps", (route) =>
+    route.request().method() === "POST" ? route.abort() : route.continue(),
+  );
+  await typeAtEnd(page, " never sent");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+  await page.close({ runBeforeUnload: false });
+  await context.unroute("**/steps");
+  const next = await context.newPage();
+  await next.goto(address);
+  await expect(manuscript(next)).toContainText("text never sent");
+  await next.reload();
+  await expect(manuscript(next)).toContainText("text never sent");
+  await expect(manuscript(next)).not.toContainText("never sent never sent");
+});
+
+test("where the browser stores nothing, the screen says that only this tab holds the newest text", async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    indexedDB.open = () => {
+      throw new DOMException("forbidden", "SecurityError");
+    };
+  });
+  await openFile(page, "forbidden.md", "# Forbidden\n\ntext");
+  await page.route("**/steps", (route) =>
+    route.request().method() === "POST" ? route.abort() : route.continue(),
+  );
+  await typeAtEnd(page, " only here");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText(
+    "Only this tab holds the newest text.",
+  );
+  await page.unroute("**/steps");
+  await kept(page);
+});
+
+test("words whose place somebody else removed are shown to their author and can be put back", async ({
+  page,
+  browser,
+}) => {
+  await openFile(page, "gone.md", "# Gone\n\nfirst\n\nsecond to go\n\nlast");
+  const { other, context } = await another(page, () => browser.newContext(), "Mirel");
+  await page.context().setOffline(true);
+  await manuscript(page).getByText("second to go").click();
+  await page.keyboard.press("End");
+  await page.keyboard.type(" with new words");
+  await expect(page.locator('[data-kept="unreachable"]')).toBeVisible();
+  await manuscript(other).getByText("second to go").click({ clickCount: 3 });
+  await other.keyboard.press("Delete");
+  await other.keyboard.press("Backspace");
+  await kept(other);
+  await page.context().setOffline(false);
+  const lost = page.getByRole("region", { name: "Words that lost their place" });
+  await expect(lost).toContainText("second to go with new words");
+  await expect(manuscript(page)).not.toContainText("with new words");
+  // They are there until something is done with them.
+  await page.reload();
+  await expect(lost).toContainText("second to go with new words");
+  await manuscript(page).getByText("last").click();
+  await lost.getByRole("button", { name: "Put back at the caret" }).click();
+  await expect(manuscript(page)).toContainText("second to go with new words");
+  await expect(lost).toBeHidden();
+  await kept(page);
+  await expect(manuscript(other)).toContainText("second to go with new words");
+  await context.close();
+});

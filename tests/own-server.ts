@@ -1,0 +1,40 @@
+import { spawn, type ChildProcess } from "node:child_process";
+
+/** A server of its own, to be stopped and started by a test. */
+export class OwnServer {
+  private process: ChildProcess | null = null;
+  constructor(
+    private readonly port: number,
+    private readonly data: string,
+  ) {}
+
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    this.process = spawn(process.execPath, ["scripts/start.mjs"], {
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        HOST: "127.0.0.1",
+        GATE_ROPE_DATA: this.data,
+        NODE_ENV: "production",
+      },
+      stdio: "ignore",
+    });
+    for (let i = 0; i < 100; i++) {
+      const response = await fetch(`${this.address}/api/documents`).catch(() => null);
+      if (response?.ok) return;
+      await new Promise((resolve) => setTimeout(resolve, 150));
+    }
+    throw new Error("the server did not start");
+  }
+
+  /** Ends it without warning, as a power failure would. */
+  async kill(): Promise<void> {
+    const ended = new Promise((resolve) => this.process!.once("exit", resolve));
+    this.process!.kill("SIGKILL");
+    await ended;
+  }
+}
