@@ -1,6 +1,8 @@
 import { clsx } from "clsx";
 import { Dialog } from "radix-ui";
+import { X } from "lucide-react";
 import type { ReactNode } from "react";
+import { IconButton } from "./button";
 
 /** A box over the page that holds one task. Escape or a click outside closes it; focus returns to where it was. */
 export function Panel({
@@ -44,6 +46,13 @@ export function Panel({
           <Dialog.Title className={hideTitle ? "sr-only" : "px-4 pt-3 text-sm font-semibold"}>
             {title}
           </Dialog.Title>
+          {size === "large" && (
+            <Dialog.Close asChild>
+              <IconButton label="Close" className="absolute top-1.5 right-1.5">
+                <X size={16} />
+              </IconButton>
+            </Dialog.Close>
+          )}
           {children}
         </Dialog.Content>
       </Dialog.Portal>

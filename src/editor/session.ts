@@ -354,10 +354,15 @@ export class Session {
     this.dispatch(tr);
   }
 
+  settle(): void {
+    this.view?.settle();
+  }
+
   /** The exchange has something new to show. */
   changed(): void {
     if (this.people !== this.lastPeople) {
       this.lastPeople = this.people;
+      this.settle();
       this.state = this.state.apply(showCarets(this.state.tr, this.carets()));
       this.view?.update();
     }

@@ -69,6 +69,18 @@ export class ManuscriptView {
     for (const list of this.contentsViews) list.draw(this.host.index);
   }
 
+  /**
+   * Takes in what the browser has changed but not told yet. Drawing over it would put the selection back to where it was,
+   * in the middle of a drag.
+   */
+  settle(): void {
+    const { domObserver } = this.view as EditorView & {
+      domObserver: { forceFlush(): void; flush(): void };
+    };
+    domObserver.forceFlush();
+    domObserver.flush();
+  }
+
   focus(): void {
     this.view.focus();
   }

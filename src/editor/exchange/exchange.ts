@@ -27,6 +27,8 @@ export type KeepingState =
 /** What the exchange needs of the window it works for. */
 export interface Copy {
   state: EditorState;
+  /** Brings `state` up to what was just typed or selected on the screen, before others' changes go under it. */
+  settle(): void;
   /** Takes in a change that others made. */
   receive(tr: Transaction): void;
   /** Something that one may want to show has changed. */
@@ -286,6 +288,7 @@ export class Exchange {
     if (this.closed) return;
     if (this.own.misses(since)) return void this.catchUp();
     if (since.version + since.steps.length <= this.version) return;
+    this.copy.settle();
     try {
       this.apply(this.own.take(since, this.copy.state));
     } catch {
@@ -339,6 +342,7 @@ export class Exchange {
     };
     // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
     if (this.closed || (version < this.version && version >= asked)) return;
+    this.copy.settle();
     this.apply(this.own.become(schema.nodeFromJSON(document), version, last, this.copy.state));
     this.afterTaking();
   }
@@ -351,6 +355,7 @@ export class Exchange {
 
   /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */
   private async giveUpWaiting(): Promise<void> {
+    this.copy.settle();
     const count = this.waiting.length;
     const { tr, blocks } = this.own.giveUp(this.copy.state);
     this.refusals = 0;

@@ -42,11 +42,6 @@ export async function takeOver(
       resolve(result);
     };
     const timer = setTimeout(() => end("later"), LONGEST_TRY);
-    copy.changed = () => {
-      if (exchange.state.kind === "kept" && !exchange.hasUnkept)
-        void exchange.settled().then(() => end("sent"));
-      else if (exchange.state.kind !== "keeping" && exchange.state.kind !== "kept") end("later");
-    };
     const exchange = new Exchange(copy, {
       ...options,
       document: left.document,
@@ -54,6 +49,11 @@ export async function takeOver(
       client: left.client,
       waiting,
     });
+    copy.changed = () => {
+      if (exchange.state.kind === "kept" && !exchange.hasUnkept)
+        void exchange.settled().then(() => end("sent"));
+      else if (exchange.state.kind !== "keeping" && exchange.state.kind !== "kept") end("later");
+    };
   });
 }
 
@@ -108,6 +108,7 @@ function textIn(json: unknown): string {
 function copyOf(state: EditorState, displaced: (words: Displaced) => void): Copy {
   return {
     state,
+    settle: () => {},
     receive(tr: Transaction) {
       this.state = this.state.apply(tr);
     },

@@ -1,7 +1,7 @@
-import { Milestone, RotateCcw } from "lucide-react";
+import { RotateCcw } from "lucide-react";
 import type { Node } from "prosemirror-model";
 import { useEffect, useState } from "react";
-import { Button, IconButton } from "@/components/button";
+import { Button } from "@/components/button";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { HistoryEntry } from "@/core/exchange";
@@ -199,13 +199,9 @@ function Version({
               onChange={(event) => setName(event.target.value)}
             />
           </div>
-          <IconButton
-            type="submit"
-            label={wanted === "" && entry.name ? "Take the name away" : "Keep the name"}
-            disabled={wanted === (entry.name ?? "")}
-          >
-            <Milestone size={16} />
-          </IconButton>
+          <Button type="submit" disabled={wanted === (entry.name ?? "")}>
+            {wanted === "" && entry.name ? "Take the name away" : "Keep the name"}
+          </Button>
         </form>
         {newest ? (
           <p className="pb-1.5 text-sm text-quiet">This is the newest version.</p>

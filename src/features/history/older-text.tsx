@@ -27,12 +27,13 @@ export function OlderText({ doc }: { doc: Node }) {
   }, [doc]);
   return (
     <div
-      ref={place}
       role="document"
       aria-label="The text of this version"
       tabIndex={0}
       lang={doc.attrs.language as string}
-      className="manuscript-text older-text reading min-h-0 flex-1 overflow-y-auto px-8 py-6"
-    />
+      className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
+    >
+      <div ref={place} className="older-text reading mx-auto max-w-160" />
+    </div>
   );
 }

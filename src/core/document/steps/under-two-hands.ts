@@ -17,7 +17,7 @@ import { mapRange } from "./map-range";
 ReplaceStep.MAP_BIAS = -1;
 
 // Called with the step it is asked of.
- 
+
 const around = ReplaceAroundStep.prototype.map;
 
 ReplaceStep.prototype.map = function (this: ReplaceStep, mapping: Mappable): ReplaceStep | null {
