@@ -1,5 +1,3 @@
-import { dropCursor } from "prosemirror-dropcursor";
-import { gapCursor } from "prosemirror-gapcursor";
 import { keymap } from "prosemirror-keymap";
 import { Fragment, type Node } from "prosemirror-model";
 import { EditorState, NodeSelection, TextSelection, type Command, type Transaction } from "prosemirror-state";
@@ -13,6 +11,7 @@ import {
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
+import type { AdriftTargets } from "@/core/links";
 import type { ReturnLink } from "@/core/wayfinding";
 import { authorName, keepAuthorName } from "./author-name";
 import { insertBlock } from "./commands/blocks";
@@ -26,7 +25,6 @@ import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow, inNameOf } from "./exchange/window-lock";
 import { manuscriptKeys } from "./keys";
 import type { OpenedDocument } from "./opening";
-import { derivedSigns } from "./plugins/derived-signs";
 import { glow, glowPlugin } from "./plugins/glow";
 import { heldRange, heldRangePlugin, hold } from "./plugins/held-range";
 import { othersCarets, othersCaretsPlugin, showCarets, type OthersCaret } from "./plugins/others-carets";
@@ -67,6 +65,11 @@ export class Session {
 
   /** Words of this author whose place somebody else removed. */
   displacedWords: readonly Displaced[] = [];
+
+  /** Targets that links lead to and on which they do not land. */
+  adrift: AdriftTargets = new Map();
+  /** How much of the manuscript is drawn, from 0 to 1. */
+  drawnShare = 1;
 
   private view: ManuscriptView | null = null;
   private readonly exchange: Exchange;
@@ -460,7 +463,7 @@ export class Session {
 
   /** Shows the manuscript in an element; answers how to take it away again. */
   mount(element: HTMLElement): () => void {
-    const view = new ManuscriptView(element, this);
+    const view = new ManuscriptView(element, this, this.shownNext ?? this.state.selection.head);
     this.view = view;
     const place = this.shownNext;
     this.shownNext = null;
@@ -471,6 +474,11 @@ export class Session {
       this.view = null;
       view.destroy();
     };
+  }
+
+  drawnChanged(share: number): void {
+    this.drawnShare = share;
+    this.tell();
   }
 
   inViewChanged(part: { from: number; to: number }): void {
@@ -538,12 +546,9 @@ export class Session {
         ...ownHistory(),
         heldRangePlugin(),
         glowPlugin(),
-        derivedSigns(() => this.index, this.followReturn),
         permanentIds(),
         tables(),
         othersCaretsPlugin(),
-        dropCursor({ color: "var(--tide)", width: 2 }),
-        gapCursor(),
       ],
     });
   }

@@ -30,6 +30,7 @@ export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
 import "./steps/under-two-hands";
 export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";
 export { becomeVersion } from "./become-version";
+export { shifted } from "./steps/shifted";
 export { changedRun, type ChangedRun } from "./changed-run";
 export { blockById } from "./block-by-id";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";

@@ -1,13 +1,7 @@
 import type { Node } from "prosemirror-model";
-import {
-  Mapping,
-  ReplaceStep,
-  StepMap,
-  type Mappable,
-  type Step,
-  type Transform,
-} from "prosemirror-transform";
+import { Mapping, ReplaceStep, type Step, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
+import { shifted } from "./steps/shifted";
 import { RegistryStep } from "./steps/registry-step";
 
 /** A step that its author made here and the authority has not accepted yet. */
@@ -172,13 +166,6 @@ function sameSpot(old: Node, now: Node, offset: number): number | null {
   if (start === null || offset <= start) return offset;
   const end = old.content.findDiffEnd(now.content)!;
   return offset >= end.a ? offset + end.b - end.a : null;
-}
-
-function shifted(by: number): Mappable {
-  return {
-    map: (pos) => pos + by,
-    mapResult: (pos) => StepMap.empty.mapResult(pos + by),
-  };
 }
 
 function rangeOf(step: Step): { from: number; to: number } | null {

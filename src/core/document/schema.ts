@@ -73,6 +73,17 @@ const nodes = {
       returns: { default: RETURNS_NONE, validate: (value) => void returnRuleSchema.parse(value) },
     },
   },
+  /*
+   * How an editor lays a document out on a screen: its blocks in chunks. Never stored, sent or read from outside; the two
+   * kinds are here because only blocks of one schema can be shared between a document and its drawing.
+   */
+  drawing: { content: "chunk+" },
+  chunk: {
+    content: "block+",
+    selectable: false,
+    attrs: { drawn: { default: true } },
+    toDOM: () => ["div", { class: "chunk" }, 0],
+  },
   paragraph: {
     group: "block inner",
     content: "inline*",

@@ -1,2 +1,3 @@
 /** Every link followed: where it lands, or why it is adrift; and the links that lead to a place. */
 export { countAdrift, follow, incomingLinks, resolveLinks, type ResolvedLink } from "./resolve";
+export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";

@@ -1,37 +1,98 @@
-import type { EditorState, Transaction } from "prosemirror-state";
-import { EditorView } from "prosemirror-view";
+import { dropCursor } from "prosemirror-dropcursor";
+import { gapCursor } from "prosemirror-gapcursor";
+import type { Slice } from "prosemirror-model";
+import { EditorState, type Plugin, NodeSelection, TextSelection, type Transaction } from "prosemirror-state";
+import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
+import { EditorView, type NodeView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import type { DestinationId } from "@/core/document";
+import { changedRun, schema, type DestinationId } from "@/core/document";
+import type { AdriftTargets } from "@/core/links";
+import type { ReturnLink } from "@/core/wayfinding";
 import { ContentsListView } from "../node-views/contents-list-view";
 import { FigureView } from "../node-views/figure-view";
 import { ownIds } from "../paste";
+import { glowSigns } from "../plugins/glow";
+import { heldSigns } from "../plugins/held-range";
+import { caretSigns } from "../plugins/others-carets";
+import { carried } from "./carry";
+import { ChunkLayout, withoutChunks } from "./chunk-layout";
+import { ChunkView } from "./chunk-view";
+import { changesHeadings, DocumentSigns } from "./document-signs";
+import { DrawnSigns } from "./drawn-signs";
+import { dropped } from "./drop";
+import { FarChunks } from "./far-chunks";
 
 /** What the drawn manuscript needs of the session it shows. */
 export interface ManuscriptHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
+  readonly adrift: AdriftTargets;
   dispatch(tr: Transaction): void;
   jumpTo(id: DestinationId): boolean;
+  followReturn(link: ReturnLink): void;
   click(pos: number, event: MouseEvent): boolean;
   key(event: KeyboardEvent): boolean;
   takeFiles(data: DataTransfer | null): boolean;
   /** Another part of the document is in view. */
   inViewChanged(part: { from: number; to: number }): void;
+  /** More of the document is drawn, as a part of all of it. */
+  drawnChanged(share: number): void;
 }
 
-/** The manuscript drawn in an element. All positions are those of the document. */
+/** The parts of a view that are not in its types. */
+interface InnerView {
+  domObserver: { forceFlush(): void; flush(): void };
+}
+/** How often a state was asked to bring its selection into view; not in the types either. */
+interface ScrollCount {
+  scrollToSelection: number;
+}
+
+/** At opening so many blocks are drawn at once, around the place that is shown first. */
+const DRAWN_AT_ONCE = 40;
+
+/**
+ * The manuscript drawn in an element. The session's state is flat; what is on the screen are its blocks in chunks, so that
+ * the browser's work for a keystroke does not grow with the document. All positions at this face are the document's.
+ */
 export class ManuscriptView {
   private readonly view: EditorView;
+  private layout: ChunkLayout;
+  private shown: EditorState;
+  private signs: DocumentSigns;
+  private readonly drawnSigns = new DrawnSigns();
   private readonly contentsViews = new Set<ContentsListView>();
+  private readonly far: FarChunks;
   private readonly unwatch: () => void;
+  /** The view's own transaction, while the document's state is told of it. */
+  private under: Transaction | null = null;
 
+  /** `at`: the position that is shown first. */
   constructor(
     element: HTMLElement,
     private readonly host: ManuscriptHost,
+    at = 0,
   ) {
+    this.shown = host.state;
+    const first = host.state.doc.resolve(Math.min(at, host.state.doc.content.size)).index(0);
+    this.layout = ChunkLayout.of(
+      host.state.doc,
+      (start, end) => start <= first + DRAWN_AT_ONCE && end >= first - DRAWN_AT_ONCE / 4,
+    );
+    this.signs = DocumentSigns.of(host.index, host.adrift, (link) => host.followReturn(link));
     this.view = new EditorView(element, {
-      state: host.state,
-      dispatchTransaction: (tr) => host.dispatch(tr),
+      state: EditorState.create({
+        doc: this.layout.drawn,
+        selection: this.layout.selectionToDrawn(host.state.selection),
+        plugins: [drawnTables(), dropCursor({ color: "var(--tide)", width: 2 }), gapCursor()],
+      }),
+      dispatchTransaction: (tr) => this.take(tr),
+      decorations: () =>
+        this.drawnSigns.of(this.layout, this.signs, [
+          ...heldSigns(host.state),
+          ...glowSigns(host.state),
+          ...caretSigns(host.state),
+        ]),
       attributes: {
         class: "manuscript",
         role: "textbox",
@@ -40,9 +101,9 @@ export class ManuscriptView {
         tabindex: "0",
         spellcheck: "true",
       },
-      transformPasted: ownIds,
       nodeViews: {
-        contents_list: (node) => {
+        chunk: (node) => new ChunkView(node),
+        contents_list: (node): NodeView => {
           const list = new ContentsListView(node, (id) => void host.jumpTo(id));
           this.contentsViews.add(list);
           list.draw(host.index);
@@ -50,23 +111,47 @@ export class ManuscriptView {
         },
         figure: (node) => new FigureView(node),
       },
-      handleClick: (_view, pos, event) => host.click(pos, event),
-      handleKeyDown: (_view, event) => host.key(event),
-      handlePaste: (_view, event) => host.takeFiles(event.clipboardData),
-      handleDrop: (_view, event, _slice, moved) => !moved && host.takeFiles(event.dataTransfer),
+      transformCopied: (slice) => withoutChunks(slice),
+      transformPasted: (slice) => ownIds(withoutChunks(slice), this.forCommands),
+      handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
+      handleKeyDown: (_view, event) => host.key(event) || this.keyOfPlugins(event),
+      handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
+      handlePaste: (_view, event, slice) => host.takeFiles(event.clipboardData) || this.paste(event, slice),
+      handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
     });
+    this.forCommands = this.facade();
+    this.far = new FarChunks(this.view.dom, this.scroller, {
+      nextToDraw: () => this.nextToDraw(),
+      draw: (indexes) => this.drawChunks(indexes),
+    });
+    this.host.drawnChanged(this.drawnShare);
     this.unwatch = this.watch();
   }
 
-  /** The view as commands of the editor take it. */
-  get forCommands(): EditorView {
-    return this.view;
-  }
+  /** The view as commands of the editor take it: with the document's state and positions. */
+  readonly forCommands: EditorView;
 
   /** Draws the state of the session as it now is. */
   update(): void {
-    this.view.updateState(this.host.state);
-    for (const list of this.contentsViews) list.draw(this.host.index);
+    const { state, index, adrift } = this.host;
+    const before = this.shown;
+    this.shown = state;
+    const run = before.doc === state.doc ? null : changedRun(before.doc, state.doc);
+    const step = run && this.layout.changeTo(state.doc, run);
+    const drawn = this.view.state;
+    const tr = drawn.tr;
+    if (step) tr.step(step);
+    this.layout = this.layout.with(tr.doc);
+    this.ensureDrawnIn(tr, state.selection.head, state.selection.anchor);
+    this.signs = this.signs.after(index, adrift, run);
+    const selection = this.layout.selectionToDrawn(state.selection);
+    if (!selection.eq(tr.selection)) tr.setSelection(selection);
+    if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
+    const scrolls = (it: EditorState) => (it as unknown as ScrollCount).scrollToSelection;
+    if (scrolls(state) > scrolls(before)) tr.scrollIntoView();
+    if (this.under) copyPluginNotes(this.under, tr);
+    this.view.updateState(drawn.apply(tr));
+    if (run && changesHeadings(before.doc, state.doc, run)) this.drawContents();
   }
 
   /**
@@ -74,9 +159,7 @@ export class ManuscriptView {
    * in the middle of a drag.
    */
   settle(): void {
-    const { domObserver } = this.view as EditorView & {
-      domObserver: { forceFlush(): void; flush(): void };
-    };
+    const { domObserver } = this.view as unknown as InnerView;
     domObserver.forceFlush();
     domObserver.flush();
   }
@@ -88,7 +171,7 @@ export class ManuscriptView {
   /** Where a position stands on the screen, or null where it is not drawn. */
   coordsAt(pos: number): { left: number; top: number; bottom: number } | null {
     try {
-      return this.view.coordsAtPos(pos);
+      return this.view.coordsAtPos(this.layout.toDrawn(pos));
     } catch {
       return null;
     }
@@ -98,6 +181,7 @@ export class ManuscriptView {
   scrollTo(pos: number): void {
     const scroller = this.scroller;
     if (!scroller) return;
+    this.ensureDrawn(pos);
     const settle = () => {
       const top = this.topOf(pos);
       if (top !== null)
@@ -110,15 +194,149 @@ export class ManuscriptView {
 
   destroy(): void {
     this.unwatch();
+    this.far.stop();
     this.contentsViews.clear();
     this.view.destroy();
+  }
+
+  // What is done in the view
+
+  /** Does to the document what the view did to its drawing. */
+  private take(tr: Transaction): void {
+    this.under = tr;
+    try {
+      if (tr.getMeta("uiEvent") === "cut") {
+        const { state } = this.host;
+        this.host.dispatch(state.tr.deleteSelection().scrollIntoView().setMeta("uiEvent", "cut"));
+      } else this.host.dispatch(carried(tr, this.host.state));
+    } finally {
+      this.under = null;
+    }
+  }
+
+  private keyOfPlugins(event: KeyboardEvent): boolean {
+    return this.host.state.plugins.some(
+      (plugin) => plugin.props.handleKeyDown?.call(plugin, this.forCommands, event) ?? false,
+    );
+  }
+
+  /** Text over a border between chunks, or over a whole block; all other typing is carried as the view does it. */
+  private typed(view: EditorView, from: number, to: number, text: string): boolean {
+    const { state } = this.host;
+    const { selection } = state;
+    if (selection instanceof NodeSelection && selection.$from.depth === 0) {
+      // Words typed on a chosen figure or list of contents go below it instead of taking its place.
+      const tr = state.tr.insert(selection.to, schema.nodes.paragraph.create(null, schema.text(text)));
+      tr.setSelection(TextSelection.create(tr.doc, selection.to + 1 + text.length));
+      this.host.dispatch(tr.scrollIntoView());
+      return true;
+    }
+    const $from = view.state.doc.resolve(from);
+    const $to = view.state.doc.resolve(to);
+    if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
+    const tr = state.tr.insertText(text, this.layout.toDocument(from), this.layout.toDocument(to));
+    this.host.dispatch(tr.scrollIntoView());
+    return true;
+  }
+
+  private paste(event: ClipboardEvent, slice: Slice): boolean {
+    const { state } = this.host;
+    if (handleTablePaste(this.forCommands, event, slice)) return true;
+    const { openStart, openEnd, content } = slice;
+    const single = openStart === 0 && openEnd === 0 && content.childCount === 1 ? content.firstChild : null;
+    const tr = single ? state.tr.replaceSelectionWith(single, false) : state.tr.replaceSelection(slice);
+    this.host.dispatch(tr.scrollIntoView().setMeta("paste", true).setMeta("uiEvent", "paste"));
+    return true;
+  }
+
+  private drop(event: DragEvent, slice: Slice, moved: boolean): boolean {
+    if (!moved && this.host.takeFiles(event.dataTransfer)) return true;
+    const place = this.view.posAtCoords({ left: event.clientX, top: event.clientY });
+    if (!place) return false;
+    const node = (this.view.dragging as { node?: NodeSelection } | null)?.node;
+    const taken = node ?? this.view.state.selection;
+    const tr = dropped(
+      this.host.state,
+      this.layout.toDocument(place.pos),
+      withoutChunks(slice),
+      moved ? { from: this.layout.toDocument(taken.from), to: this.layout.toDocument(taken.to) } : null,
+    );
+    if (tr) this.host.dispatch(tr);
+    this.view.focus();
+    return true;
+  }
+
+  private facade(): EditorView {
+    const self = this;
+    return new Proxy(this.view, {
+      get(view, name) {
+        switch (name) {
+          case "state":
+            return self.host.state;
+          case "dispatch":
+            return (tr: Transaction) => self.host.dispatch(tr);
+          case "endOfTextblock":
+            // The state that commands hand over is the document's; the view knows its own.
+            return (direction: Parameters<EditorView["endOfTextblock"]>[0]) => view.endOfTextblock(direction);
+          case "coordsAtPos":
+            return (pos: number, side?: number) => view.coordsAtPos(self.layout.toDrawn(pos), side);
+          case "posAtCoords":
+            return (coords: { left: number; top: number }) => {
+              const found = view.posAtCoords(coords);
+              return found && { pos: self.layout.toDocument(found.pos), inside: found.inside };
+            };
+          default: {
+            const value = Reflect.get(view, name) as unknown;
+            return typeof value === "function" ? (value.bind(view) as unknown) : value;
+          }
+        }
+      },
+    });
+  }
+
+  // What is drawn
+
+  /** Draws what is to be seen or typed in at a position, and what stands beside it. */
+  ensureDrawn(pos: number): void {
+    const index = this.layout.chunkAt(pos);
+    this.drawChunks([index - 1, index, index + 1]);
+  }
+
+  private ensureDrawnIn(tr: Transaction, ...positions: number[]): void {
+    const wanted = positions.map((pos) => this.layout.chunkAt(pos));
+    this.layout = this.layout.with(drawing(tr, this.layout, wanted).doc);
+  }
+
+  private drawChunks(indexes: readonly number[]): void {
+    const tr = drawing(this.view.state.tr, this.layout, indexes);
+    if (!tr.docChanged) return;
+    this.layout = this.layout.with(tr.doc);
+    this.view.updateState(this.view.state.apply(tr));
+    this.host.drawnChanged(this.drawnShare);
+  }
+
+  private get drawnShare(): number {
+    return this.layout.drawnCount / this.layout.chunkCount;
+  }
+
+  /** The chunk that is drawn next when there is time: the nearest after what is in view, then what is before it. */
+  private nextToDraw(): number | null {
+    const { drawn } = this.layout;
+    const here = this.layout.chunkAt(this.inView.from);
+    for (let i = here; i < drawn.childCount; i++) if (!drawn.child(i).attrs.drawn) return i;
+    for (let i = here; i >= 0; i--) if (!drawn.child(i).attrs.drawn) return i;
+    return null;
+  }
+
+  private drawContents(): void {
+    for (const list of this.contentsViews) list.draw(this.host.index);
   }
 
   /** How high a position stands on the screen: a block by its upper edge, words by their line. */
   private topOf(pos: number): number | null {
     const { doc } = this.host.state;
     const at = Math.min(pos, doc.content.size);
-    const element = doc.resolve(at).depth === 0 ? this.view.nodeDOM(at) : null;
+    const element = doc.resolve(at).depth === 0 ? this.view.nodeDOM(this.layout.toDrawn(at)) : null;
     if (element instanceof HTMLElement) return element.getBoundingClientRect().top;
     return this.coordsAt(at)?.top ?? null;
   }
@@ -127,23 +345,27 @@ export class ManuscriptView {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
 
+  private inView = { from: 0, to: 0 };
+
   /** Follows which part of the document is in view, once a frame at the most. */
   private watch(): () => void {
     const scroller = this.scroller;
     if (!scroller) return () => {};
     let asked = false;
-    let seen = { from: 0, to: 0 };
     const look = () => {
       asked = false;
       if (this.view.isDestroyed) return;
       const box = scroller.getBoundingClientRect();
       const x = this.view.dom.getBoundingClientRect().left + 120;
-      const from = this.view.posAtCoords({ left: x, top: box.top + 8 })?.pos ?? 0;
-      const to =
-        this.view.posAtCoords({ left: x, top: box.bottom - 8 })?.pos ?? this.host.state.doc.content.size;
-      if (from === seen.from && to === seen.to) return;
-      seen = { from, to };
-      this.host.inViewChanged(seen);
+      const at = (top: number) => {
+        const found = this.view.posAtCoords({ left: x, top });
+        return found && this.layout.toDocument(found.pos);
+      };
+      const from = at(box.top + 8) ?? 0;
+      const to = at(box.bottom - 8) ?? this.host.state.doc.content.size;
+      if (from === this.inView.from && to === this.inView.to) return;
+      this.inView = { from, to };
+      this.host.inViewChanged(this.inView);
     };
     const ask = () => {
       if (!asked) requestAnimationFrame(look);
@@ -158,4 +380,26 @@ export class ManuscriptView {
       observer.disconnect();
     };
   }
+}
+
+/** Marks chunks as drawn. */
+function drawing(tr: Transaction, layout: ChunkLayout, indexes: readonly number[]): Transaction {
+  for (const index of indexes) {
+    const chunk = layout.drawn.maybeChild(index);
+    if (chunk && !chunk.attrs.drawn) tr.setNodeAttribute(layout.drawnStartOf(index), "drawn", true);
+  }
+  return tr;
+}
+
+/** Tables as they are selected and drawn; the document's state straightens them. */
+function drawnTables(): Plugin {
+  const plugin = tableEditing();
+  delete plugin.spec.appendTransaction;
+  return plugin;
+}
+
+/** Notes by which plugins of the view remember something, such as where a drag over cells began. */
+function copyPluginNotes(from: Transaction, to: Transaction): void {
+  const { meta } = from as unknown as { meta: Record<string, unknown> };
+  for (const [key, value] of Object.entries(meta)) if (/\$\d*$/.test(key)) to.setMeta(key, value);
 }

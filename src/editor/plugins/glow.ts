@@ -1,31 +1,51 @@
-import { Plugin, PluginKey, type Transaction } from "prosemirror-state";
-import { Decoration, DecorationSet } from "prosemirror-view";
+import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
+import { Decoration } from "prosemirror-view";
+import type { Sign } from "../drawing/drawn-signs";
 
-const key = new PluginKey<DecorationSet>("glow");
+interface Place {
+  readonly from: number;
+  readonly to: number;
+}
+
+const key = new PluginKey<Place | null>("glow");
 
 /** Lets a place glow once, to show where a jump landed; null ends it. */
-export function glow(tr: Transaction, place: { from: number; to: number } | null): Transaction {
+export function glow(tr: Transaction, place: Place | null): Transaction {
   return tr.setMeta(key, { place }).setMeta("addToHistory", false);
 }
 
 export function glowPlugin(): Plugin {
-  return new Plugin<DecorationSet>({
+  return new Plugin<Place | null>({
     key,
     state: {
-      init: () => DecorationSet.empty,
-      apply(tr, set) {
-        const meta = tr.getMeta(key) as { place: { from: number; to: number } | null } | undefined;
-        if (!meta) return set.map(tr.mapping, tr.doc);
-        if (!meta.place) return DecorationSet.empty;
-        const { from, to } = meta.place;
-        const node = tr.doc.nodeAt(from);
-        const whole = node?.isBlock && from + node.nodeSize === to;
-        const decoration = whole
-          ? Decoration.node(from, to, { class: "glow" })
-          : Decoration.inline(from, to, { class: "glow" });
-        return DecorationSet.create(tr.doc, [decoration]);
+      init: () => null,
+      apply(tr, place) {
+        const meta = tr.getMeta(key) as { place: Place | null } | undefined;
+        if (meta) return meta.place;
+        if (!place || !tr.docChanged) return place;
+        const from = tr.mapping.map(place.from, 1);
+        const to = tr.mapping.map(place.to, -1);
+        return from < to ? { from, to } : null;
       },
     },
-    props: { decorations: (state) => key.getState(state) },
   });
+}
+
+/** The glow as it is to be drawn. */
+export function glowSigns(state: EditorState): Sign[] {
+  const place = key.getState(state);
+  if (!place || place.from >= place.to) return [];
+  const { from, to } = place;
+  const node = state.doc.nodeAt(from);
+  const whole = node?.isBlock && from + node.nodeSize === to;
+  const attrs = { class: "glow" };
+  return [
+    {
+      key: "glow",
+      from,
+      to,
+      draw: (start, end) =>
+        whole ? Decoration.node(start, end, attrs) : Decoration.inline(start, end, attrs),
+    },
+  ];
 }

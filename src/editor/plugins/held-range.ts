@@ -1,5 +1,6 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
-import { Decoration, DecorationSet } from "prosemirror-view";
+import { Decoration } from "prosemirror-view";
+import type { Sign } from "../drawing/drawn-signs";
 
 /** Words that stay visibly chosen while the author looks for where they shall lead. */
 export interface HeldRange {
@@ -34,12 +35,19 @@ export function heldRangePlugin(): Plugin {
         return from > to ? null : { ...held, from, to };
       },
     },
-    props: {
-      decorations(state) {
-        const held = key.getState(state);
-        if (!held || held.from === held.to) return null;
-        return DecorationSet.create(state.doc, [Decoration.inline(held.from, held.to, { class: "held" })]);
-      },
-    },
   });
+}
+
+/** The held words as they are to be drawn. */
+export function heldSigns(state: EditorState): Sign[] {
+  const held = key.getState(state);
+  if (!held || held.from === held.to) return [];
+  return [
+    {
+      key: "held",
+      from: held.from,
+      to: held.to,
+      draw: (from, to) => Decoration.inline(from, to, { class: "held" }),
+    },
+  ];
 }

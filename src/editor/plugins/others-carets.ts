@@ -1,5 +1,6 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
-import { Decoration, DecorationSet } from "prosemirror-view";
+import { Decoration } from "prosemirror-view";
+import type { Sign } from "../drawing/drawn-signs";
 
 /** Somebody else's caret and selection, at positions of the document as it is here. */
 export interface OthersCaret {
@@ -30,7 +31,7 @@ export function showCarets(tr: Transaction, carets: readonly OthersCaret[]): Tra
   return tr.setMeta(key, carets).setMeta("addToHistory", false);
 }
 
-/** Draws the carets and selections of others; between two messages of theirs they move with the text. */
+/** Knows the carets and selections of others; between two messages of theirs they move with the text. */
 export function othersCaretsPlugin(): Plugin {
   return new Plugin<readonly OthersCaret[]>({
     key,
@@ -47,31 +48,32 @@ export function othersCaretsPlugin(): Plugin {
         }));
       },
     },
-    props: {
-      decorations(state) {
-        const carets = key.getState(state) ?? [];
-        return carets.length === 0 ? null : DecorationSet.create(state.doc, carets.flatMap(drawn));
-      },
-    },
   });
 }
 
-function drawn(caret: OthersCaret): Decoration[] {
-  const { anchor, head, client, name } = caret;
-  const colour = `person-${colourOf(client)}`;
-  const sign = Decoration.widget(head, () => caretElement(name, colour), {
-    key: `caret ${client} ${name}`,
-    side: 10,
-    ignoreSelection: true,
+/** Carets and selections of others as they are to be drawn. */
+export function caretSigns(state: EditorState): Sign[] {
+  return othersCarets(state).flatMap(({ anchor, head, client, name }) => {
+    const colour = `person-${colourOf(client)}`;
+    const key = `caret ${client} ${name}`;
+    const caret: Sign = {
+      key,
+      from: head,
+      to: head,
+      draw: (from) =>
+        Decoration.widget(from, () => caretElement(name, colour), { key, side: 10, ignoreSelection: true }),
+    };
+    if (anchor === head) return [caret];
+    return [
+      caret,
+      {
+        key: `selection ${client}`,
+        from: Math.min(anchor, head),
+        to: Math.max(anchor, head),
+        draw: (from, to) => Decoration.inline(from, to, { class: `others-selection ${colour}` }),
+      },
+    ];
   });
-  return anchor === head
-    ? [sign]
-    : [
-        sign,
-        Decoration.inline(Math.min(anchor, head), Math.max(anchor, head), {
-          class: `others-selection ${colour}`,
-        }),
-      ];
 }
 
 function caretElement(name: string, colour: string): HTMLElement {

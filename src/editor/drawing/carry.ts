@@ -1,0 +1,55 @@
+import type { EditorState, Transaction } from "prosemirror-state";
+import { ReplaceStep, type Step } from "prosemirror-transform";
+import type { Node } from "prosemirror-model";
+import { changedRun, shifted } from "@/core/document";
+import { documentOf, selectionToDocument, withoutChunks } from "./chunk-layout";
+
+/** What a view notes on its transactions and the document's state has to know too. */
+const NOTES = ["addToHistory", "composition", "paste", "pointer", "uiEvent"];
+
+/**
+ * What a view did to the drawing, done to the document: steps inside of one chunk as they are, anything else as the run of
+ * blocks that differs.
+ */
+export function carried(from: Transaction, state: EditorState): Transaction {
+  const tr = state.tr;
+  if (from.docChanged && !stepByStep(from, tr)) asChangedBlocks(from.doc, state, tr);
+  if (from.selectionSet || from.docChanged)
+    tr.setSelection(selectionToDocument(from.doc, from.selection, tr.doc));
+  if (from.storedMarksSet) tr.setStoredMarks(from.storedMarks);
+  if (from.scrolledIntoView) tr.scrollIntoView();
+  for (const note of NOTES) if (from.getMeta(note) !== undefined) tr.setMeta(note, from.getMeta(note));
+  return tr;
+}
+
+function stepByStep(from: Transaction, tr: Transaction): boolean {
+  const steps: Step[] = [];
+  for (const [i, step] of from.steps.entries()) {
+    const flat = inOneChunk(step, from.docs[i]!);
+    if (!flat) return false;
+    steps.push(flat);
+  }
+  return steps.every((step) => !tr.maybeStep(step).failed);
+}
+
+/** A step inside of one chunk with the document's positions; null for any other. */
+function inOneChunk(step: Step, drawn: Node): Step | null {
+  const { from, to, pos } = step as Step & { from?: number; to?: number; pos?: number };
+  const start = from ?? pos;
+  if (start === undefined) return null;
+  const $start = drawn.resolve(start);
+  const $end = drawn.resolve(to ?? start);
+  if ($start.depth === 0 || $end.depth === 0 || $start.index(0) !== $end.index(0)) return null;
+  if (step instanceof ReplaceStep && withoutChunks(step.slice) !== step.slice) return null;
+  return step.map(shifted(-2 * $start.index(0) - 1));
+}
+
+function asChangedBlocks(drawn: Node, state: EditorState, tr: Transaction): void {
+  const after = documentOf(drawn, state.doc);
+  const { start, endBefore, endAfter, pos } = changedRun(state.doc, after);
+  const size = (doc: Node, end: number) =>
+    doc.content.content.slice(start, end).reduce((sum, it) => sum + it.nodeSize, 0);
+  tr.step(
+    new ReplaceStep(pos, pos + size(state.doc, endBefore), after.slice(pos, pos + size(after, endAfter))),
+  );
+}

@@ -1,0 +1,67 @@
+interface Drawing {
+  /** The chunk to be drawn next, by number; null when all are. */
+  nextToDraw(): number | null;
+  draw(indexes: readonly number[]): void;
+}
+
+/** Chunks this near to what is in view are drawn at once. */
+const NEAR = "1500px";
+/** Time one needs for a chunk, at the most, in milliseconds. */
+const TIME = 8;
+
+/** Draws the chunks that were left out at opening: those that come near to view at once, the others when there is time. */
+export class FarChunks {
+  private readonly observer: IntersectionObserver;
+  private idle: number | null = null;
+
+  constructor(
+    private readonly dom: HTMLElement,
+    scroller: HTMLElement | null,
+    private readonly drawing: Drawing,
+  ) {
+    this.observer = new IntersectionObserver((entries) => this.near(entries), {
+      root: scroller,
+      rootMargin: `${NEAR} 0px`,
+    });
+    for (const chunk of dom.children)
+      if ((chunk as HTMLElement).dataset.undrawn !== undefined) this.observer.observe(chunk);
+    this.whenIdle();
+  }
+
+  stop(): void {
+    this.observer.disconnect();
+    if (this.idle !== null) cancelIdle(this.idle);
+  }
+
+  private near(entries: readonly IntersectionObserverEntry[]): void {
+    const chunks = [...this.dom.children];
+    const indexes = entries
+      .filter((entry) => entry.isIntersecting && entry.target.isConnected)
+      .map((entry) => chunks.indexOf(entry.target));
+    if (indexes.length > 0) this.drawing.draw(indexes);
+  }
+
+  private whenIdle(): void {
+    this.idle = requestIdle((timeLeft) => {
+      this.idle = null;
+      do {
+        const next = this.drawing.nextToDraw();
+        if (next === null) return this.observer.disconnect();
+        this.drawing.draw([next]);
+      } while (timeLeft() > TIME);
+      this.whenIdle();
+    });
+  }
+}
+
+function requestIdle(work: (timeLeft: () => number) => void): number {
+  // Not every browser has it.
+  return typeof requestIdleCallback === "function"
+    ? requestIdleCallback((deadline) => work(() => deadline.timeRemaining()))
+    : window.setTimeout(() => work(() => 0), TIME);
+}
+
+function cancelIdle(id: number): void {
+  if (typeof cancelIdleCallback === "function") cancelIdleCallback(id);
+  else clearTimeout(id);
+}
