@@ -7,6 +7,7 @@ export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
 export type { KeepingState } from "./exchange/exchange";
 export type { Displaced } from "./exchange/waiting-store";
+export type { LinkCount } from "./derived/protocol";
 export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";

@@ -17,6 +17,7 @@ import { authorName, keepAuthorName } from "./author-name";
 import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
 import { destinationAt, linkAt, linkRange } from "./commands/links";
+import { DerivedState, startWorker } from "./derived/derived";
 import { ManuscriptView } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
@@ -31,6 +32,8 @@ import { othersCarets, othersCaretsPlugin, showCarets, type OthersCaret } from "
 import { ownHistory } from "./plugins/own-history";
 import { permanentIds } from "./plugins/permanent-ids";
 import { tables } from "./plugins/tables";
+
+import { whenIdle } from "./when-idle";
 
 /** A place one jumped from. */
 interface TrailPlace {
@@ -66,8 +69,8 @@ export class Session {
   /** Words of this author whose place somebody else removed. */
   displacedWords: readonly Displaced[] = [];
 
-  /** Targets that links lead to and on which they do not land. */
-  adrift: AdriftTargets = new Map();
+  /** What is worked out in a worker beside the editing. */
+  readonly derived: DerivedState;
   /** How much of the manuscript is drawn, from 0 to 1. */
   drawnShare = 1;
 
@@ -88,6 +91,12 @@ export class Session {
   ) {
     this.state = this.stateOf(opened.doc);
     this.index = indexDocument(this.state.doc);
+    this.derived = new DerivedState(
+      this.state.doc,
+      () => this.derivedChanged(),
+      startWorker,
+      (work) => void whenIdle(work),
+    );
     const client = newId();
     this.letGoOfWindow = holdWindow(client);
     this.exchange = new Exchange(this, {
@@ -132,6 +141,16 @@ export class Session {
     return this.view?.coordsAt(pos) ?? null;
   }
 
+  /** Targets that links lead to and on which they do not land. */
+  get adrift(): AdriftTargets {
+    return this.derived.adrift;
+  }
+
+  private derivedChanged(): void {
+    this.view?.update();
+    this.tell();
+  }
+
   // Changing
 
   dispatch = (tr: Transaction): void => {
@@ -145,6 +164,10 @@ export class Session {
         ...place,
         pos: mapping.reduce((pos, map) => map.map(pos), place.pos),
       }));
+      this.derived.add(
+        state.doc,
+        transactions.flatMap((transaction) => transaction.steps),
+      );
       this.exchange.add(transactions);
     }
     if (!tr.getMeta(OTHERS)) this.exchange.tellCaret();
@@ -491,6 +514,7 @@ export class Session {
     this.exchange.sendBeforeLeaving();
     this.exchange.close();
     this.letGoOfWindow();
+    this.derived.close();
     document.removeEventListener("visibilitychange", this.listenWhileVisible);
     if (this.glowTimer) clearTimeout(this.glowTimer);
   }

@@ -61,15 +61,10 @@ export async function bodyOf<T>(
   shape: z.ZodType<T>,
   mostBytes = 20 * 1024 * 1024,
 ): Promise<T> {
-  if (Number(request.headers.get("content-length") ?? 0) > mostBytes)
-    throw new ServerError(
-      413,
-      "too-large",
-      `The request is larger than ${mostBytes / 1024 / 1024} MB, which is the limit.`,
-    );
   let json: unknown;
+  const text = await textOf(request, mostBytes);
   try {
-    json = JSON.parse(await request.text());
+    json = JSON.parse(text);
   } catch {
     throw new ServerError(400, "not-json", "The request does not hold valid JSON.");
   }
@@ -78,6 +73,29 @@ export async function bodyOf<T>(
   const issue = parsed.error.issues[0]!;
   const where = issue.path.length > 0 ? ` at ${issue.path.join(".")}` : "";
   throw new ServerError(400, "wrong-body", `The request is not as it should be: ${issue.message}${where}.`);
+}
+
+/** The body of a request as text; no more of it is read than is allowed. */
+async function textOf(request: NextRequest, mostBytes: number): Promise<string> {
+  const tooLarge = () =>
+    new ServerError(
+      413,
+      "too-large",
+      `The request is larger than ${mostBytes / 1024 / 1024} MB, which is the limit.`,
+    );
+  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooLarge();
+  const pieces: Uint8Array[] = [];
+  let length = 0;
+  const reader = request.body?.getReader();
+  for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
+    length += piece.value.length;
+    if (length > mostBytes) {
+      await reader?.cancel();
+      throw tooLarge();
+    }
+    pieces.push(piece.value);
+  }
+  return Buffer.concat(pieces).toString("utf8");
 }
 
 /** A whole number in a request's query. Throws a {@link ServerError} where it is none. */

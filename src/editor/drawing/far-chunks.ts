@@ -1,3 +1,5 @@
+import { whenIdle } from "../when-idle";
+
 interface Drawing {
   /** The chunk to be drawn next, by number; null when all are. */
   nextToDraw(): number | null;
@@ -12,7 +14,7 @@ const TIME = 8;
 /** Draws the chunks that were left out at opening: those that come near to view at once, the others when there is time. */
 export class FarChunks {
   private readonly observer: IntersectionObserver;
-  private idle: number | null = null;
+  private giveUp = () => {};
 
   constructor(
     private readonly dom: HTMLElement,
@@ -25,12 +27,12 @@ export class FarChunks {
     });
     for (const chunk of dom.children)
       if ((chunk as HTMLElement).dataset.undrawn !== undefined) this.observer.observe(chunk);
-    this.whenIdle();
+    this.drawRest();
   }
 
   stop(): void {
     this.observer.disconnect();
-    if (this.idle !== null) cancelIdle(this.idle);
+    this.giveUp();
   }
 
   private near(entries: readonly IntersectionObserverEntry[]): void {
@@ -41,27 +43,14 @@ export class FarChunks {
     if (indexes.length > 0) this.drawing.draw(indexes);
   }
 
-  private whenIdle(): void {
-    this.idle = requestIdle((timeLeft) => {
-      this.idle = null;
+  private drawRest(): void {
+    this.giveUp = whenIdle((timeLeft) => {
       do {
         const next = this.drawing.nextToDraw();
         if (next === null) return this.observer.disconnect();
         this.drawing.draw([next]);
       } while (timeLeft() > TIME);
-      this.whenIdle();
+      this.drawRest();
     });
   }
-}
-
-function requestIdle(work: (timeLeft: () => number) => void): number {
-  // Not every browser has it.
-  return typeof requestIdleCallback === "function"
-    ? requestIdleCallback((deadline) => work(() => deadline.timeRemaining()))
-    : window.setTimeout(() => work(() => 0), TIME);
-}
-
-function cancelIdle(id: number): void {
-  if (typeof cancelIdleCallback === "function") cancelIdleCallback(id);
-  else clearTimeout(id);
 }

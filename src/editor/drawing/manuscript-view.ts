@@ -114,7 +114,11 @@ export class ManuscriptView {
       transformCopied: (slice) => withoutChunks(slice),
       transformPasted: (slice) => ownIds(withoutChunks(slice), this.forCommands),
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
-      handleKeyDown: (_view, event) => host.key(event) || this.keyOfPlugins(event),
+      handleKeyDown: (_view, event) => {
+        // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.
+        if (!this.view.composing) this.settle();
+        return host.key(event) || this.keyOfPlugins(event);
+      },
       handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
       handlePaste: (_view, event, slice) => host.takeFiles(event.clipboardData) || this.paste(event, slice),
       handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
@@ -267,23 +271,24 @@ export class ManuscriptView {
   }
 
   private facade(): EditorView {
-    const self = this;
+    const { host } = this;
+    const layout = () => this.layout;
     return new Proxy(this.view, {
       get(view, name) {
         switch (name) {
           case "state":
-            return self.host.state;
+            return host.state;
           case "dispatch":
-            return (tr: Transaction) => self.host.dispatch(tr);
+            return (tr: Transaction) => host.dispatch(tr);
           case "endOfTextblock":
             // The state that commands hand over is the document's; the view knows its own.
             return (direction: Parameters<EditorView["endOfTextblock"]>[0]) => view.endOfTextblock(direction);
           case "coordsAtPos":
-            return (pos: number, side?: number) => view.coordsAtPos(self.layout.toDrawn(pos), side);
+            return (pos: number, side?: number) => view.coordsAtPos(layout().toDrawn(pos), side);
           case "posAtCoords":
             return (coords: { left: number; top: number }) => {
               const found = view.posAtCoords(coords);
-              return found && { pos: self.layout.toDocument(found.pos), inside: found.inside };
+              return found && { pos: layout().toDocument(found.pos), inside: found.inside };
             };
           default: {
             const value = Reflect.get(view, name) as unknown;
@@ -308,6 +313,8 @@ export class ManuscriptView {
   }
 
   private drawChunks(indexes: readonly number[]): void {
+    if (!indexes.some((index) => this.layout.drawn.maybeChild(index)?.attrs.drawn === false)) return;
+    this.settle();
     const tr = drawing(this.view.state.tr, this.layout, indexes);
     if (!tr.docChanged) return;
     this.layout = this.layout.with(tr.doc);

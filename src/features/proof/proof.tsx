@@ -1,42 +1,47 @@
 "use client";
 
-import { useMemo } from "react";
+import { useEffect } from "react";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
-import { resolveLinks } from "@/core/links";
-import { FINDING_NAMES, readProof, type Finding } from "@/core/proof";
-import { useSession, useSessionValue } from "@/editor";
+import { FINDING_NAMES, type Finding } from "@/core/proof";
+import { useSession, useSessionValue, type LinkCount } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
 /** The stage on which every link is followed and the structure read. */
 export function Proof() {
-  const index = useSessionValue((it) => it.index);
-  const findings = useMemo(() => readProof(index), [index]);
-  const links = resolveLinks(index);
-  const landing = links.filter((link) => link.lands).length;
+  const session = useSession();
+  useEffect(() => session.derived.watchProof(), [session]);
+  const proof = useSessionValue((it) => it.derived.proof?.value ?? null);
+  const counts = useSessionValue((it) => it.derived.links?.value ?? null);
+  const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
   const kinds = Object.keys(FINDING_NAMES) as Finding["kind"][];
   return (
     <main className="h-full overflow-y-auto">
       <div className="mx-auto max-w-3xl px-6 py-8">
         <h1 className="font-serif text-2xl font-semibold">Proof</h1>
-        <p className="mt-1 text-quiet">
-          {links.length === 0
-            ? "There are no links yet."
-            : landing === links.length
-              ? `All ${links.length} links were followed, and every one lands.`
-              : `${links.length} links were followed: ${landing} land, ${links.length - landing} are adrift.`}{" "}
-          {findings.length === 0 && "Nothing else was found."}
+        <p className="mt-1 text-quiet" role="status" aria-busy={!current}>
+          {current && counts && proof ? wordsFor(counts, proof) : "Following every link …"}
         </p>
         {kinds.map((kind) => (
           <FindingGroup
             key={kind}
             kind={kind}
-            findings={findings.filter((finding) => finding.kind === kind)}
+            findings={(proof ?? []).filter((finding) => finding.kind === kind)}
           />
         ))}
       </div>
     </main>
   );
+}
+
+function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): string {
+  const links =
+    all === 0
+      ? "There are no links yet."
+      : adrift === 0
+        ? `All ${all} links were followed, and every one lands.`
+        : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;
+  return findings.length === 0 ? `${links} Nothing else was found.` : links;
 }
 
 function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: readonly Finding[] }) {

@@ -5,7 +5,6 @@ import Link from "next/link";
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
-import { resolveLinks } from "@/core/links";
 import { useSession, useSessionValue } from "@/editor";
 import { download } from "./download";
 
@@ -29,14 +28,15 @@ const FILES = [
 
 /** The stage on which a document is sent out. */
 export function Publish() {
-  const index = useSessionValue((it) => it.index);
-  const adrift = resolveLinks(index).filter((link) => !link.lands).length;
+  const adrift = useSessionValue((it) => (it.derived.links?.current ? it.derived.links.value.adrift : null));
   const session = useSession();
   return (
     <main className="h-full overflow-y-auto">
       <div className="mx-auto max-w-3xl px-6 py-8">
         <h1 className="font-serif text-2xl font-semibold">Publish</h1>
-        {adrift > 0 ? (
+        {adrift === null ? (
+          <p className="mt-1 text-quiet">Following every link …</p>
+        ) : adrift > 0 ? (
           <p className="mt-1 flex items-start gap-2">
             <Sign kind="fault" className="mt-1 !self-start" />
             <span>

@@ -1,0 +1,83 @@
+import { Fragment, type Node } from "prosemirror-model";
+import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { schema, stepFromJSON } from "@/core/document";
+import { adriftTargets, targetKey, type AdriftTargets } from "@/core/links";
+import { readProof } from "@/core/proof";
+import type { FromWorker, ToWorker } from "./protocol";
+
+/** The worker's own copy of a document, and what it tells of it. Knows nothing of workers, so that it can be tested alone. */
+export class DerivedCopy {
+  private parts: Node[] = [];
+  private doc: Node | null = null;
+  private index: DocumentIndex | null = null;
+  private revision = 0;
+  private adrift: AdriftTargets = new Map();
+  private told = false;
+  private watched = false;
+  private stale = false;
+  private lost = false;
+
+  /** Takes a message in; true when there is something to be answered. */
+  take(message: ToWorker): boolean {
+    if (message.kind === "watch-proof") {
+      this.watched = message.watched;
+      if (!this.doc) return false;
+    } else if (message.kind === "blocks") {
+      if (message.at === 0) this.parts = [];
+      this.parts.push(...message.blocks.map((json) => schema.nodeFromJSON(json)));
+      if (!message.last) return false;
+      this.doc = schema.nodes.doc.create(message.attrs, Fragment.fromArray(this.parts));
+      this.parts = [];
+      this.revision = message.revision;
+      this.index = null;
+      this.lost = false;
+    } else if (this.doc) {
+      try {
+        for (const json of message.steps) {
+          const result = stepFromJSON(json).apply(this.doc);
+          if (!result.doc) throw new RangeError(result.failed ?? "the step failed");
+          this.doc = result.doc;
+        }
+        this.revision = message.revision;
+      } catch {
+        this.doc = null;
+        this.lost = true;
+      }
+    } else return false;
+    this.stale = true;
+    return true;
+  }
+
+  /** What is to be told after all that was taken in. */
+  answers(): FromWorker[] {
+    if (!this.stale) return [];
+    this.stale = false;
+    const { revision } = this;
+    if (this.lost) return [{ kind: "lost", revision }];
+    if (!this.doc) return [];
+    this.index = indexDocument(this.doc, this.index ?? undefined);
+    const answers: FromWorker[] = [this.adriftAnswer(this.index)];
+    if (this.watched) answers.push({ kind: "proof", revision, findings: readProof(this.index) });
+    return answers;
+  }
+
+  private adriftAnswer(index: DocumentIndex): FromWorker {
+    const now = adriftTargets(index);
+    const before = this.told ? this.adrift : new Map<string, string>();
+    const added = [...now].filter(([target, why]) => before.get(target) !== why);
+    const removed = [...before.keys()].filter((target) => !now.has(target));
+    const adrift =
+      now.size === 0
+        ? 0
+        : index.links.reduce((sum, link) => sum + (now.has(targetKey(link.target)) ? 1 : 0), 0);
+    this.adrift = now;
+    this.told = true;
+    return {
+      kind: "adrift",
+      revision: this.revision,
+      added,
+      removed,
+      links: { all: index.links.length, adrift },
+    };
+  }
+}

@@ -1,0 +1,141 @@
+import type { Node } from "prosemirror-model";
+import type { Step } from "prosemirror-transform";
+import { stepToJSON } from "@/core/document";
+import type { AdriftTargets } from "@/core/links";
+import type { Finding } from "@/core/proof";
+import type { FromWorker, LinkCount, ToWorker } from "./protocol";
+
+/** A worker, or what stands for one in a test. */
+export interface Peer {
+  postMessage(message: ToWorker): void;
+  onmessage: ((event: MessageEvent<FromWorker>) => void) | null;
+  terminate(): void;
+}
+
+/** What a worker found; `current` is false while the document is further than that. */
+export interface Derived<T> {
+  readonly value: T;
+  readonly current: boolean;
+}
+
+const BLOCKS_AT_ONCE = 300;
+
+/**
+ * What is worked out beside the editing: which links are adrift, the findings of the proof. The worker is fed with the
+ * document piece by piece when there is time, then with every step.
+ */
+export class DerivedState {
+  /** Targets on which no link can land; as of the last answer that was about the newest revision. */
+  adrift: AdriftTargets = new Map();
+  private linkCount: LinkCount | null = null;
+  private linksAt = -1;
+  private findings: readonly Finding[] = [];
+  private findingsAt = -1;
+  private revision = 0;
+  private readonly peer: Peer;
+  private watchers = 0;
+  /** Steps that come before the worker has the whole document. */
+  private held: ToWorker[] | null = null;
+  /** What the answers have said so far, whatever revision they were about: each tells only what changed. */
+  private told = new Map<string, string>();
+
+  constructor(
+    doc: Node,
+    private readonly changed: () => void,
+    start: () => Peer,
+    private readonly whenIdle: (work: () => void) => void,
+  ) {
+    this.peer = start();
+    this.peer.onmessage = ({ data }) => this.hear(data);
+    this.newest = doc;
+    this.hand(doc);
+  }
+
+  private newest: Node;
+
+  /** Tells the worker of a change. */
+  add(doc: Node, steps: readonly Step[]): void {
+    this.newest = doc;
+    this.revision++;
+    const message: ToWorker = { kind: "steps", revision: this.revision, steps: steps.map(stepToJSON) };
+    if (this.held) this.held.push(message);
+    else this.peer.postMessage(message);
+  }
+
+  /** How many links there are and how many are adrift; null before the first answer. */
+  get links(): Derived<LinkCount> | null {
+    return this.linkCount && { value: this.linkCount, current: this.linksAt === this.revision };
+  }
+
+  /** The findings of the proof, once somebody watches them; null before the first answer. */
+  get proof(): Derived<readonly Finding[]> | null {
+    return this.findingsAt < 0 ? null : { value: this.findings, current: this.findingsAt === this.revision };
+  }
+
+  /** Lets the findings follow each change; answers how to end that. */
+  watchProof(): () => void {
+    if (++this.watchers === 1) this.post({ kind: "watch-proof", revision: this.revision, watched: true });
+    return () => {
+      if (--this.watchers === 0) this.post({ kind: "watch-proof", revision: this.revision, watched: false });
+    };
+  }
+
+  close(): void {
+    this.peer.terminate();
+  }
+
+  private post(message: ToWorker): void {
+    this.peer.postMessage(message);
+  }
+
+  private hand(doc: Node): void {
+    const { revision } = this;
+    const held: ToWorker[] = [];
+    this.held = held;
+    const blocks = doc.content.content;
+    const next = (at: number) => {
+      if (this.held !== held) return;
+      const end = Math.min(at + BLOCKS_AT_ONCE, blocks.length);
+      const last = end === blocks.length;
+      this.post({
+        kind: "blocks",
+        revision,
+        attrs: doc.attrs,
+        at,
+        blocks: blocks.slice(at, end).map((block) => block.toJSON() as object),
+        last,
+      });
+      if (!last) return this.whenIdle(() => next(end));
+      this.held = null;
+      for (const message of held) this.post(message);
+    };
+    this.whenIdle(() => next(0));
+  }
+
+  private hear(answer: FromWorker): void {
+    if (answer.kind === "lost") return this.hand(this.newest);
+    if (answer.kind === "proof") {
+      if (answer.revision !== this.revision) return;
+      this.findings = answer.findings;
+      this.findingsAt = answer.revision;
+    } else {
+      for (const target of answer.removed) this.told.delete(target);
+      for (const [target, why] of answer.added) this.told.set(target, why);
+      // The worker has the later steps already and answers to them at once.
+      if (answer.revision !== this.revision) return;
+      this.linkCount = answer.links;
+      this.linksAt = answer.revision;
+      if (!sameTargets(this.adrift, this.told)) this.adrift = new Map(this.told);
+    }
+    this.changed();
+  }
+}
+
+function sameTargets(a: AdriftTargets, b: AdriftTargets): boolean {
+  return a.size === b.size && [...a].every(([target, why]) => b.get(target) === why);
+}
+
+/** The worker of a window. */
+export function startWorker(): Peer {
+  return new Worker(new URL("./derived.worker.ts", import.meta.url), { type: "module" });
+}

@@ -1,0 +1,43 @@
+import type { StepJSON } from "@/core/document";
+import type { Finding } from "@/core/proof";
+
+/*
+ * What a window and its worker say to each other. A revision counts the changes of the document in this window, whoever made
+ * them; every message names the one it speaks of, so that an answer about an older one is never shown as current.
+ */
+
+/** From the window: pieces of the document, then every change of it, and what the window wants to know. */
+export type ToWorker =
+  /** Blocks of the document at a revision, from number `at`, in order; the worker has it whole when `last` comes. */
+  | {
+      readonly kind: "blocks";
+      readonly revision: number;
+      readonly attrs: object;
+      readonly at: number;
+      readonly blocks: readonly object[];
+      readonly last: boolean;
+    }
+  /** The steps that led from the revision before to this one. */
+  | { readonly kind: "steps"; readonly revision: number; readonly steps: readonly StepJSON[] }
+  /** Whether the findings of the proof are looked at, and so have to follow each change. */
+  | { readonly kind: "watch-proof"; readonly revision: number; readonly watched: boolean };
+
+/** From the worker. */
+export type FromWorker =
+  /** What changed among the targets on which no link can land, since the answer before. */
+  | {
+      readonly kind: "adrift";
+      readonly revision: number;
+      readonly added: readonly (readonly [target: string, why: string])[];
+      readonly removed: readonly string[];
+      readonly links: LinkCount;
+    }
+  | { readonly kind: "proof"; readonly revision: number; readonly findings: readonly Finding[] }
+  /** The worker's copy does not take the steps: it has to be given the document anew. */
+  | { readonly kind: "lost"; readonly revision: number };
+
+/** How many links a document has, and how many of them are adrift. */
+export interface LinkCount {
+  readonly all: number;
+  readonly adrift: number;
+}
