@@ -18,6 +18,7 @@ import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
 import { destinationAt, linkAt, linkRange } from "./commands/links";
 import { DerivedState, startWorker } from "./derived/derived";
+import { DocumentChange } from "./document-change";
 import { ManuscriptView } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
@@ -60,6 +61,11 @@ const GLOW_TIME = 900;
 export class Session {
   state: EditorState;
   index: DocumentIndex;
+  /**
+   * The index of the last version that differs from the newest in no place, name or link, and in no length that one could
+   * see. What only shows places draws from this, and so is not drawn anew with every key.
+   */
+  outline: DocumentIndex;
   /** Places one may go back to, the latest last. */
   trail: readonly TrailPlace[] = [];
   notice: Notice | null = null;
@@ -91,6 +97,7 @@ export class Session {
   ) {
     this.state = this.stateOf(opened.doc);
     this.index = indexDocument(this.state.doc);
+    this.outline = this.index;
     this.derived = new DerivedState(
       this.state.doc,
       () => this.derivedChanged(),
@@ -147,23 +154,27 @@ export class Session {
   }
 
   private derivedChanged(): void {
-    this.view?.update();
+    this.view?.update(null);
     this.tell();
   }
 
   // Changing
 
   dispatch = (tr: Transaction): void => {
+    const before = this.state.doc;
     const { state, transactions } = this.state.applyTransaction(tr);
     this.state = state;
     const changed = transactions.some((transaction) => transaction.steps.length > 0);
-    if (changed) {
+    const change = changed ? new DocumentChange(before, state.doc) : null;
+    if (change) {
       this.index = indexDocument(state.doc, this.index);
+      if (change.places || change.links || this.lengthsDiffer) this.outline = this.index;
       const mapping = transactions.map((transaction) => transaction.mapping);
-      this.trail = this.trail.map((place) => ({
-        ...place,
-        pos: mapping.reduce((pos, map) => map.map(pos), place.pos),
-      }));
+      if (this.trail.length > 0)
+        this.trail = this.trail.map((place) => ({
+          ...place,
+          pos: mapping.reduce((pos, map) => map.map(pos), place.pos),
+        }));
       this.derived.add(
         state.doc,
         transactions.flatMap((transaction) => transaction.steps),
@@ -171,9 +182,15 @@ export class Session {
       this.exchange.add(transactions);
     }
     if (!tr.getMeta(OTHERS)) this.exchange.tellCaret();
-    this.view?.update();
+    this.view?.update(change);
     this.tell();
   };
+
+  /** Whether the document grew or shrank by what shows where it is drawn to scale: a pixel in a thousand. */
+  private get lengthsDiffer(): boolean {
+    const size = this.index.doc.content.size;
+    return Math.abs(size - this.outline.doc.content.size) * 2_000 > size;
+  }
 
   /** Runs a command of the editor; false when it does not apply here. The caret is back in the text afterwards. */
   run(command: Command, { focus = true } = {}): boolean {
@@ -390,7 +407,7 @@ export class Session {
       this.lastPeople = this.people;
       this.settle();
       this.state = this.state.apply(showCarets(this.state.tr, this.carets()));
-      this.view?.update();
+      this.view?.update(null);
     }
     this.tell();
   }

@@ -6,4 +6,4 @@ export { DocumentIndex, indexDocument } from "./document-index";
 export type { BlockDestination, Bookmark, Destination, Heading, LinkPlace, Section } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
 export { headingNumbers } from "./numbers";
-export { summarise, type BlockSummary } from "./block-summary";
+export { summarise, type BlockSummary, type LinkPiece } from "./block-summary";

@@ -1,9 +1,9 @@
 import type { Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
 import { summarise, type DocumentIndex } from "@/core/destinations";
-import { schema, type ChangedRun } from "@/core/document";
 import { targetKey, type AdriftTargets } from "@/core/links";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
+import type { DocumentChange } from "../document-change";
 import type { BlockSigns, Sign } from "./drawn-signs";
 
 /**
@@ -25,13 +25,10 @@ export class DocumentSigns implements BlockSigns {
     return new DocumentSigns(index, gatesOf(index), returnsOf(index), adrift, follow);
   }
 
-  /** The signs of a later version, in which `run` is what changed; this object where they are the same for every block that stayed. */
-  after(index: DocumentIndex, adrift: AdriftTargets, run: ChangedRun | null): DocumentSigns {
-    const structure = run !== null && changesStructure(this.index.doc, index.doc, run);
-    const marks =
-      structure ||
-      this.index.registry !== index.registry ||
-      (run !== null && changesMarks(this.index.doc, index.doc, run));
+  /** The signs of a later version; this object where they are the same for every block that stayed. */
+  after(index: DocumentIndex, adrift: AdriftTargets, change: DocumentChange | null): DocumentSigns {
+    const structure = change?.structure ?? false;
+    const marks = structure || this.index.registry !== index.registry || (change?.bookmarks ?? false);
     const gates = marks ? same(this.gates, gatesOf(index)) : this.gates;
     const rule = this.index.doc.attrs.returns !== index.doc.attrs.returns;
     const returns = structure || rule ? same(this.returns, returnsOf(index), sameReturn) : this.returns;
@@ -66,43 +63,6 @@ export class DocumentSigns implements BlockSigns {
 }
 
 const NONE: readonly Sign[] = [];
-
-/** Whether more than words changed: which blocks there are, and which of them are headings of what level. */
-export function changesStructure(
-  before: Node,
-  after: Node,
-  { start, endBefore, endAfter }: ChangedRun,
-): boolean {
-  if (endBefore !== endAfter) return true;
-  for (let i = start; i < endAfter; i++) {
-    const a = before.child(i);
-    const b = after.child(i);
-    if (a.type !== b.type || a.attrs.id !== b.attrs.id || a.attrs.level !== b.attrs.level) return true;
-  }
-  return false;
-}
-
-/** Whether headings changed, their words included. */
-export function changesHeadings(before: Node, after: Node, run: ChangedRun): boolean {
-  const isHeading = (node: Node) => node.type === schema.nodes.heading;
-  return (
-    before.content.content.slice(run.start, run.endBefore).some(isHeading) ||
-    after.content.content.slice(run.start, run.endAfter).some(isHeading)
-  );
-}
-
-function changesMarks(before: Node, after: Node, { start, endBefore, endAfter }: ChangedRun): boolean {
-  const ids = (doc: Node, end: number) =>
-    doc.content.content
-      .slice(start, end)
-      .map((block) =>
-        summarise(block)
-          .bookmarks.map((piece) => piece.id)
-          .join(),
-      )
-      .join(";");
-  return ids(before, endBefore) !== ids(after, endAfter);
-}
 
 function gatesOf(index: DocumentIndex): Map<string, string> {
   const gates = new Map<string, string>();

@@ -5,9 +5,10 @@ import { EditorState, type Plugin, NodeSelection, TextSelection, type Transactio
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import { changedRun, schema, type DestinationId } from "@/core/document";
+import { schema, type DestinationId } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { ReturnLink } from "@/core/wayfinding";
+import type { DocumentChange } from "../document-change";
 import { ContentsListView } from "../node-views/contents-list-view";
 import { FigureView } from "../node-views/figure-view";
 import { ownIds } from "../paste";
@@ -17,7 +18,7 @@ import { caretSigns } from "../plugins/others-carets";
 import { carried } from "./carry";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
-import { changesHeadings, DocumentSigns } from "./document-signs";
+import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
@@ -135,19 +136,18 @@ export class ManuscriptView {
   /** The view as commands of the editor take it: with the document's state and positions. */
   readonly forCommands: EditorView;
 
-  /** Draws the state of the session as it now is. */
-  update(): void {
+  /** Draws the state of the session as it now is; `change` is how its document differs from what is shown. */
+  update(change: DocumentChange | null): void {
     const { state, index, adrift } = this.host;
     const before = this.shown;
     this.shown = state;
-    const run = before.doc === state.doc ? null : changedRun(before.doc, state.doc);
-    const step = run && this.layout.changeTo(state.doc, run);
+    const step = change && this.layout.changeTo(state.doc, change.run);
     const drawn = this.view.state;
     const tr = drawn.tr;
     if (step) tr.step(step);
     this.layout = this.layout.with(tr.doc);
     this.ensureDrawnIn(tr, state.selection.head, state.selection.anchor);
-    this.signs = this.signs.after(index, adrift, run);
+    this.signs = this.signs.after(index, adrift, change);
     const selection = this.layout.selectionToDrawn(state.selection);
     if (!selection.eq(tr.selection)) tr.setSelection(selection);
     if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
@@ -155,7 +155,7 @@ export class ManuscriptView {
     if (scrolls(state) > scrolls(before)) tr.scrollIntoView();
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
-    if (run && changesHeadings(before.doc, state.doc, run)) this.drawContents();
+    if (change?.headings) this.drawContents();
   }
 
   /**

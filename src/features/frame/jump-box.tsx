@@ -70,7 +70,7 @@ function JumpList({
   onChoose: (go: () => void) => void;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   return (
     <Finder
       label="Jump to"

@@ -46,7 +46,7 @@ function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): str
 
 function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: readonly Finding[] }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const goToText = useGoToText();
   if (findings.length === 0) return null;
   return (

@@ -29,7 +29,7 @@ const LEVELS = [1, 2, 3, 4, 5, 6].map((level) => ({
 
 function ContentsPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const goToText = useGoToText();
   const list = index.contentsLists[0];
   return (
@@ -75,7 +75,7 @@ function ContentsPart() {
 
 function ContentsSettings({ list }: { list: BlockDestination }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const node = index.doc.nodeAt(list.pos)!;
   const entries = contentsEntries(index, levelsOf(node));
   return (
@@ -135,7 +135,7 @@ const RETURN_CHOICES = [
 
 function ReturnsPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const rule = index.doc.attrs.returns as ReturnRule;
   const links = returnLinks(index);
   const contents = index.contentsLists[0];

@@ -21,7 +21,7 @@ type Order = "place" | "name";
 /** The document's bookmarks, by place or by name: go there, rename, copy the address, remove. */
 export function BookmarkList() {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const [order, setOrder] = useState<Order>("place");
   const bookmarks = useMemo(
     () =>

@@ -34,7 +34,7 @@ export function BookmarkPanel() {
 
 function BookmarkForm({ proposed, onClose }: { proposed: string; onClose: () => void }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState(proposed);
   const { name, taken } = freeName(typed, index);
 

@@ -5,10 +5,12 @@ import { useSession, useSessionValue } from "@/editor";
 /** While a link is carried: what is carried, and how it is tied. */
 export function CarryBar() {
   const session = useSession();
-  const held = useSessionValue((it) => it.held);
-  const state = useSessionValue((it) => it.state);
-  if (held?.purpose !== "carry") return null;
-  const words = shortened(state.doc.textBetween(held.from, held.to, " "), 50);
+  const words = useSessionValue((it) =>
+    it.held?.purpose === "carry"
+      ? shortened(it.state.doc.textBetween(it.held.from, it.held.to, " "), 50)
+      : null,
+  );
+  if (words === null) return null;
   return (
     <div
       role="status"

@@ -24,7 +24,7 @@ import {
   Underline,
   Undo2,
 } from "lucide-react";
-import { redo, undo } from "prosemirror-history";
+import { redo, redoDepth, undo, undoDepth } from "prosemirror-history";
 import type { Command } from "prosemirror-state";
 import { DropdownMenu, Toolbar } from "radix-ui";
 import { useRef, type ReactNode } from "react";
@@ -215,16 +215,15 @@ function Blocks() {
 
 function Words() {
   const session = useSession();
-  const state = useSessionValue((it) => it.state);
+  const standing = useSessionValue(({ state }) =>
+    MARKS.filter(({ name }) => hasMark(state, schema.marks[name]) !== null)
+      .map(({ name }) => name)
+      .join(),
+  ).split(",");
   return (
     <>
       {MARKS.map(({ name, label, Icon }) => (
-        <DeckIcon
-          key={name}
-          label={label}
-          command={toggle(name)}
-          pressed={hasMark(state, schema.marks[name]) !== null}
-        >
+        <DeckIcon key={name} label={label} command={toggle(name)} pressed={standing.includes(name)}>
           <Icon size={16} />
         </DeckIcon>
       ))}
@@ -319,15 +318,16 @@ function Insert() {
 
 function UndoRedo() {
   const session = useSession();
-  const state = useSessionValue((it) => it.state);
+  const canUndo = useSessionValue((it) => undoDepth(it.state) > 0);
+  const canRedo = useSessionValue((it) => redoDepth(it.state) > 0);
   return (
     <>
-      <Toolbar.Button asChild disabled={!undo(state)}>
+      <Toolbar.Button asChild disabled={!canUndo}>
         <IconButton label="Undo (Ctrl+Z)" onMouseDown={keepSelection} onClick={() => session.run(undo)}>
           <Undo2 size={17} />
         </IconButton>
       </Toolbar.Button>
-      <Toolbar.Button asChild disabled={!redo(state)}>
+      <Toolbar.Button asChild disabled={!canRedo}>
         <IconButton label="Redo (Ctrl+Y)" onMouseDown={keepSelection} onClick={() => session.run(redo)}>
           <Redo2 size={17} />
         </IconButton>

@@ -3,18 +3,19 @@ import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import { linkAt, removeLink, useSession, useSessionValue, type Session } from "@/editor";
+import { summarise, type LinkPiece } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { addressOf } from "@/core/document";
 
 /** The caret stands in a link: where it leads, and going there. An ordinary click never follows a link. */
 export function LinkChip() {
   const session = useSession();
-  const state = useSessionValue((it) => it.state);
-  const index = useSessionValue((it) => it.index);
+  const piece = useSessionValue(pieceAtCaret);
+  const index = useSessionValue((it) => it.outline);
   const inView = useSessionValue((it) => it.inView);
   const chip = useRef<HTMLDivElement>(null);
   const [place, setPlace] = useState<{ left: number; top: number } | null>(null);
-  const link = state.selection.empty && !session.held ? linkAt(index, state.selection.from) : null;
+  const link = piece && linkAt(session.index, session.state.selection.from);
   const from = link?.from ?? null;
 
   useLayoutEffect(() => {
@@ -23,7 +24,7 @@ export function LinkChip() {
     if (!coords || !frame) return setPlace(null);
     const left = Math.min(coords.left - frame.left, frame.width - (chip.current?.offsetWidth ?? 0) - 12);
     setPlace({ left: Math.max(left, 12), top: coords.bottom - frame.top + 6 });
-  }, [session, from, state, inView]);
+  }, [session, from, piece, inView]);
 
   if (!link) return null;
   const followed = follow(link.target, index);
@@ -58,6 +59,14 @@ export function LinkChip() {
       </Button>
     </div>
   );
+}
+
+/** The link at the caret as its block knows it: the same object while nothing in the block changed. */
+function pieceAtCaret(session: Session): LinkPiece | null {
+  const { empty, $from } = session.state.selection;
+  if (!empty || $from.depth === 0 || session.held) return null;
+  const at = $from.pos - $from.before(1);
+  return summarise($from.node(1)).links.find((link) => link.from <= at && at <= link.to) ?? null;
 }
 
 function outside(link: NonNullable<ReturnType<typeof linkAt>>): string {

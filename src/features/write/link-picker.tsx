@@ -68,7 +68,7 @@ function Picker({
   onClose: () => void;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
   const ready = words.kind === "range" || words.text.trim() !== "";
 

@@ -17,7 +17,7 @@ const END = 14;
  */
 export function Rope() {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const inView = useSessionValue((it) => it.inView);
   const box = useRef<HTMLDivElement>(null);
   const [height, setHeight] = useState(0);
@@ -85,7 +85,7 @@ type Scale = ReturnType<typeof scaleLinear<number, number>>;
 /** The line itself, its knots and gates. A click anywhere on it goes there. */
 function Line({ y, height }: { y: Scale; height: number }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
   return (
     <svg

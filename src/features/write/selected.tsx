@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import type { Selection } from "prosemirror-state";
 import { useId } from "react";
 import { Button } from "@/components/button";
 import { Choice } from "@/components/field";
@@ -6,18 +7,17 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import { shortened, type DestinationId } from "@/core/document";
 import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
 
 /** Everything about what is selected: a heading, a figure, a table, a contents list. */
 export function Selected() {
-  const index = useSessionValue((it) => it.index);
-  const state = useSessionValue((it) => it.state);
-  const { $from, from } = state.selection;
-  const pos = $from.depth === 0 ? from : $from.before(1);
-  const block = state.doc.nodeAt(pos);
+  const session = useSession();
+  const block = useSessionValue(selectedPlace);
+  const index = useSessionValue((it) => it.outline);
   const place = block ? index.destination(block.attrs.id as DestinationId) : undefined;
   if (!block || !place) return null;
+  const pos = blockPos(session.state.selection);
   return (
     <section
       aria-label={`Selected ${KIND_NAMES[place.kind]}`}
@@ -36,13 +36,26 @@ export function Selected() {
   );
 }
 
+/** The block with the caret where it is a place that links can lead to. */
+function selectedPlace(session: Session): Node | null {
+  const { selection, doc } = session.state;
+  const block = doc.nodeAt(blockPos(selection));
+  return block && PLACES.includes(block.type.name) ? block : null;
+}
+
+const PLACES = ["heading", "figure", "table", "contents_list"];
+
+function blockPos({ $from, from }: Selection): number {
+  return $from.depth === 0 ? from : $from.before(1);
+}
+
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 function PlaceFacts({ place }: { place: Destination }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useSessionValue((it) => it.outline);
   const incoming = incomingLinks(index, place.id);
   const section =
     place.kind === "heading" ? index.sections.find((one) => one.heading.id === place.id) : undefined;

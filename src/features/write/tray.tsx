@@ -4,7 +4,7 @@ import { Selected } from "./selected";
 
 /** The panel at the right: what is selected, and the document's bookmarks. */
 export function Tray() {
-  const count = useSessionValue((it) => it.index.bookmarks.length);
+  const count = useSessionValue((it) => it.outline.bookmarks.length);
   return (
     <aside
       aria-label="Tray"

@@ -1,0 +1,174 @@
+import type { Browser, CDPSession, Page } from "@playwright/test";
+
+/** Middle and 95th percentile of some timings, in milliseconds. */
+export interface Spread {
+  readonly median: number;
+  readonly p95: number;
+}
+
+export function spreadOf(values: readonly number[]): Spread {
+  const sorted = [...values].sort((a, b) => a - b);
+  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
+  return { median: at(0.5), p95: at(0.95) };
+}
+
+export interface Opened {
+  /** From the beginning of the navigation until text is painted. */
+  readonly firstText: number;
+  /** Until a key pressed as soon as that is in the text and painted. */
+  readonly firstKey: number;
+}
+
+/** Notes in the page when text stands in the editor, and how long each key takes until it is painted. */
+function watch(): void {
+  const marks = { firstText: 0, real: [] as number[] };
+  (window as unknown as { bench: typeof marks }).bench = marks;
+  const painted = (then: () => void) => {
+    requestAnimationFrame(() => {
+      const channel = new MessageChannel();
+      channel.port1.onmessage = then;
+      channel.port2.postMessage(null);
+    });
+  };
+  const look = () => {
+    if (document.querySelector(".ProseMirror p[data-id]")?.textContent)
+      painted(() => (marks.firstText = performance.now()));
+    else requestAnimationFrame(look);
+  };
+  requestAnimationFrame(look);
+  window.addEventListener(
+    "keydown",
+    (event) => painted(() => marks.real.push(performance.now() - event.timeStamp)),
+    true,
+  );
+}
+
+/** An editor open in a browser of its own. */
+export class OpenEditor {
+  private constructor(
+    readonly page: Page,
+    private readonly protocol: CDPSession,
+    readonly opened: Opened,
+  ) {}
+
+  static async open(browser: Browser, address: string): Promise<OpenEditor> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.addInitScript(watch);
+    const protocol = await context.newCDPSession(page);
+    await protocol.send("Performance.enable", { timeDomain: "timeTicks" });
+    await page.goto(address, { waitUntil: "commit" });
+    page.on("crash", () => console.error("the page crashed"));
+    page.on("pageerror", (error) => console.error(error.message));
+    await page.waitForFunction(
+      () => (window as unknown as { bench: { firstText: number } }).bench?.firstText > 0,
+      null,
+      {
+        polling: 5,
+        timeout: 120_000,
+      },
+    );
+    const firstText = await page.evaluate(
+      () => (window as unknown as { bench: { firstText: number } }).bench.firstText,
+    );
+    const place = await page.evaluate(() => {
+      const box = document.querySelector(".ProseMirror p[data-id]")!.getBoundingClientRect();
+      return { x: box.left + 40, y: box.top + 10 };
+    });
+    await page.mouse.click(place.x, place.y);
+    await page.keyboard.press("q");
+    const firstKey = await page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          const look = () => {
+            if (/qq|q/.test(document.querySelector(".ProseMirror p[data-id]")!.textContent!))
+              done(performance.now());
+            else requestAnimationFrame(look);
+          };
+          requestAnimationFrame(look);
+        }),
+    );
+    return new OpenEditor(page, protocol, { firstText, firstKey });
+  }
+
+  /** Waits until all of it is drawn and nothing more is going on. */
+  async settled(): Promise<void> {
+    await this.page.waitForFunction(() => !document.querySelector("[data-undrawn]"), null, {
+      timeout: 120_000,
+    });
+    await this.page.waitForTimeout(1_500);
+  }
+
+  private async taskTime(): Promise<number> {
+    const { metrics } = await this.protocol.send("Performance.getMetrics");
+    return metrics.find((it) => it.name === "TaskDuration")!.value * 1_000;
+  }
+
+  private frames(): Promise<void> {
+    return this.page.evaluate(
+      () => new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))),
+    );
+  }
+
+  /** Puts the caret into a paragraph so far into the document. */
+  async place(share: number): Promise<void> {
+    const { page } = this;
+    const find = (scroll: boolean) =>
+      page.evaluate(
+        ([wanted, bring]) => {
+          const all = document.querySelectorAll<HTMLElement>(".ProseMirror p[data-id]");
+          const element = all[Math.min(all.length - 1, Math.floor(all.length * (wanted as number)))]!;
+          if (bring) element.scrollIntoView({ block: "center" });
+          const box = element.getBoundingClientRect();
+          return { x: box.left + 60, y: box.top + Math.min(10, box.height / 2) };
+        },
+        [share, scroll] as const,
+      );
+    await find(true);
+    await this.frames();
+    await find(true);
+    await this.frames();
+    const spot = await find(false);
+    await page.mouse.click(spot.x, spot.y);
+    await page.waitForTimeout(400);
+  }
+
+  /**
+   * Keys typed at the caret. `work` is all that the page's main thread did for a key until the frame after next, less what
+   * two frames cost without a key; `real` is from the key until it is painted.
+   */
+  async keys(count: number): Promise<{ work: Spread; real: Spread }> {
+    const idle: number[] = [];
+    for (let i = 0; i < 10; i++) {
+      const before = await this.taskTime();
+      await this.frames();
+      idle.push((await this.taskTime()) - before);
+    }
+    const base = spreadOf(idle).median;
+    const work: number[] = [];
+    await this.page.evaluate(
+      () => void ((window as unknown as { bench: { real: number[] } }).bench.real = []),
+    );
+    for (let i = 0; i < count; i++) {
+      const before = await this.taskTime();
+      await this.page.keyboard.press("abcdefgh "[i % 9] === " " ? "Space" : "abcdefgh"[i % 9]!);
+      await this.frames();
+      work.push(Math.max(0, (await this.taskTime()) - before - base));
+    }
+    const real = await this.page.evaluate(
+      () => (window as unknown as { bench: { real: number[] } }).bench.real,
+    );
+    return { work: spreadOf(work), real: spreadOf(real) };
+  }
+
+  /** Heap of the page's scripts after the garbage is collected, in MB. */
+  async heap(): Promise<number> {
+    await this.protocol.send("HeapProfiler.collectGarbage");
+    const { metrics } = await this.protocol.send("Performance.getMetrics");
+    return metrics.find((it) => it.name === "JSHeapUsedSize")!.value / 2 ** 20;
+  }
+
+  close(): Promise<void> {
+    return this.page.context().close();
+  }
+}

@@ -1,0 +1,76 @@
+import type { Node } from "prosemirror-model";
+import { summarise } from "@/core/destinations";
+import { changedRun, schema, type ChangedRun } from "@/core/document";
+import { targetKey } from "@/core/links";
+
+/** What differs between two versions of a document, as far as something is drawn from it. Asked for once a change. */
+export class DocumentChange {
+  readonly run: ChangedRun;
+
+  constructor(
+    readonly before: Node,
+    readonly after: Node,
+  ) {
+    this.run = changedRun(before, after);
+  }
+
+  /** Whether more than words changed: which blocks there are, and which of them are headings of what level. */
+  get structure(): boolean {
+    const { start, endBefore, endAfter } = this.run;
+    if (endBefore !== endAfter) return true;
+    for (let i = start; i < endAfter; i++) {
+      const a = this.before.child(i);
+      const b = this.after.child(i);
+      if (a.type !== b.type || a.attrs.id !== b.attrs.id || a.attrs.level !== b.attrs.level) return true;
+    }
+    return false;
+  }
+
+  /** Whether headings changed, their words included. */
+  get headings(): boolean {
+    return this.touches((block) => block.type === schema.nodes.heading);
+  }
+
+  /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, their names. */
+  get places(): boolean {
+    return (
+      this.touches((block) => PLACES.has(block.type.name)) ||
+      this.before.attrs.registry !== this.after.attrs.registry ||
+      this.bookmarks
+    );
+  }
+
+  /** Whether other bookmarks stand in what changed. */
+  get bookmarks(): boolean {
+    return this.differs((block) =>
+      summarise(block)
+        .bookmarks.map((piece) => piece.id)
+        .join(),
+    );
+  }
+
+  /** Whether links in what changed lead somewhere else. */
+  get links(): boolean {
+    return this.differs((block) =>
+      summarise(block)
+        .links.map((link) => targetKey(link.target))
+        .join(),
+    );
+  }
+
+  private touches(test: (block: Node) => boolean): boolean {
+    const { start, endBefore, endAfter } = this.run;
+    for (let i = start; i < endBefore; i++) if (test(this.before.child(i))) return true;
+    for (let i = start; i < endAfter; i++) if (test(this.after.child(i))) return true;
+    return false;
+  }
+
+  private differs(key: (block: Node) => string): boolean {
+    const { start, endBefore, endAfter } = this.run;
+    const all = (doc: Node, end: number) =>
+      doc.content.content.slice(start, end).map(key).filter(Boolean).join(";");
+    return all(this.before, endBefore) !== all(this.after, endAfter);
+  }
+}
+
+const PLACES = new Set(["heading", "figure", "table", "contents_list"]);
