@@ -9,6 +9,7 @@ const securityHeaders = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  productionBrowserSourceMaps: process.env.PROFILE === "1",
   allowedDevOrigins: ["127.0.0.1"],
   headers: () => Promise.resolve([{ source: "/:path*", headers: securityHeaders }]),
 };

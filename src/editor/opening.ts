@@ -17,7 +17,7 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
   const snapshot = await answered(`${address}/snapshot`, signal);
   const version = Number(snapshot.headers.get("Gate-Rope-Version"));
   try {
-    const doc = schema.nodeFromJSON(await snapshot.json());
+    const doc = schema.nodeFromJSON(await unzipped(snapshot));
     const { steps } = sentSteps.parse(
       await (await answered(`${address}/steps?after=${version}`, signal)).json(),
     );
@@ -30,6 +30,11 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
     const whole = (await (await answered(address, signal)).json()) as { version: number; document: object };
     return { version: whole.version, doc: schema.nodeFromJSON(whole.document) };
   }
+}
+
+async function unzipped(response: Response): Promise<unknown> {
+  if (!response.body) throw new Error("the snapshot is empty");
+  return new Response(response.body.pipeThrough(new DecompressionStream("gzip"))).json();
 }
 
 function applied(doc: Node, json: unknown): Node {

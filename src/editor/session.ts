@@ -81,6 +81,7 @@ export class Session {
   drawnShare = 1;
 
   private view: ManuscriptView | null = null;
+  private adriftShown: AdriftTargets = new Map();
   private readonly exchange: Exchange;
   private readonly store = new BrowserStore();
   private readonly letGoOfWindow: () => void;
@@ -154,7 +155,10 @@ export class Session {
   }
 
   private derivedChanged(): void {
-    this.view?.update(null);
+    if (this.adriftShown !== this.adrift) {
+      this.adriftShown = this.adrift;
+      this.view?.update(null);
+    }
     this.tell();
   }
 

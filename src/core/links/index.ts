@@ -1,3 +1,10 @@
 /** Every link followed: where it lands, or why it is adrift; and the links that lead to a place. */
-export { countAdrift, follow, incomingLinks, resolveLinks, type ResolvedLink } from "./resolve";
+export {
+  countAdrift,
+  follow,
+  incomingCounts,
+  incomingLinks,
+  resolveLinks,
+  type ResolvedLink,
+} from "./resolve";
 export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";

@@ -66,6 +66,19 @@ export function incomingLinks(index: DocumentIndex, id: DestinationId): readonly
   return index.links.filter((link) => link.target.kind === "destination" && link.target.id === id);
 }
 
+const counted = new WeakMap<DocumentIndex, ReadonlyMap<DestinationId, number>>();
+
+/** How many links lead to each destination that any leads to. */
+export function incomingCounts(index: DocumentIndex): ReadonlyMap<DestinationId, number> {
+  const known = counted.get(index);
+  if (known) return known;
+  const counts = new Map<DestinationId, number>();
+  for (const { target } of index.links)
+    if (target.kind === "destination") counts.set(target.id, (counts.get(target.id) ?? 0) + 1);
+  counted.set(index, counts);
+  return counts;
+}
+
 /** How many links of a document are adrift. */
 export function countAdrift(index: DocumentIndex): number {
   return resolveLinks(index).reduce((count, link) => count + (link.lands ? 0 : 1), 0);

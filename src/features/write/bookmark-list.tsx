@@ -1,11 +1,11 @@
 import { Link2, Pencil, Trash2 } from "lucide-react";
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { IconButton } from "@/components/button";
 import { listKeys } from "@/components/list-keys";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { Bookmark } from "@/core/destinations";
-import { incomingLinks } from "@/core/links";
+import { incomingCounts } from "@/core/links";
 import {
   freeName,
   removeBookmark,
@@ -28,6 +28,7 @@ export function BookmarkList() {
       order === "place" ? index.bookmarks : [...index.bookmarks].sort((a, b) => a.name.localeCompare(b.name)),
     [index, order],
   );
+  const incoming = incomingCounts(index);
   return (
     <>
       <div className="mb-2 flex items-center justify-between">
@@ -52,7 +53,7 @@ export function BookmarkList() {
             key={bookmark.id}
             bookmark={bookmark}
             first={i === 0}
-            incoming={incomingLinks(index, bookmark.id).length}
+            incoming={incoming.get(bookmark.id) ?? 0}
             session={session}
           />
         ))}
@@ -61,18 +62,11 @@ export function BookmarkList() {
   );
 }
 
-function BookmarkRow({
-  bookmark,
-  first,
-  incoming,
-  session,
-}: {
-  bookmark: Bookmark;
-  first: boolean;
-  incoming: number;
-  session: Session;
-}) {
+/** One line of the list. Positions are no part of it, so a key elsewhere does not draw it anew. */
+const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, session }: Row) {
   const [renaming, setRenaming] = useState(false);
+  // A list of hundreds would have thousands of buttons that nobody sees; drawing them costs every keystroke.
+  const [active, setActive] = useState(false);
   if (renaming)
     return (
       <li className="px-2 py-1">
@@ -80,7 +74,13 @@ function BookmarkRow({
       </li>
     );
   return (
-    <li className="group relative flex items-start gap-1 rounded-base px-2 py-1 focus-within:bg-wash hover:bg-wash">
+    <li
+      className="relative flex items-start gap-1 rounded-base px-2 py-1 focus-within:bg-wash hover:bg-wash"
+      onPointerEnter={() => setActive(true)}
+      onPointerLeave={(event) => setActive(event.currentTarget.contains(document.activeElement))}
+      onFocus={() => setActive(true)}
+      onBlur={(event) => setActive(event.currentTarget.contains(event.relatedTarget))}
+    >
       <button
         type="button"
         data-row={bookmark.name}
@@ -95,8 +95,12 @@ function BookmarkRow({
       >
         <Sign kind="bookmark" className="mt-1 !self-start" />
         <span className="min-w-0 flex-1">
-          <span className="line-clamp-2 break-words" dir="auto">
-            {shortened(bookmark.name, 200)}
+          <span
+            className="block break-words"
+            dir="auto"
+            title={bookmark.name.length > 90 ? bookmark.name : undefined}
+          >
+            {shortened(bookmark.name, 90)}
           </span>
           {incoming > 0 && (
             <span className="block text-quiet">
@@ -105,30 +109,48 @@ function BookmarkRow({
           )}
         </span>
       </button>
-      <span className="absolute top-1 right-1 flex rounded-base bg-wash opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
-        <IconButton
-          className="!size-7"
-          label={`Copy address of ${shortened(bookmark.name, 40)}`}
-          onClick={() => void copyAddress(session, bookmark.id)}
-        >
-          <Link2 size={14} />
-        </IconButton>
-        <IconButton
-          className="!size-7"
-          label={`Rename ${shortened(bookmark.name, 40)}`}
-          onClick={() => setRenaming(true)}
-        >
-          <Pencil size={14} />
-        </IconButton>
-        <IconButton
-          className="!size-7"
-          label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${incoming} ${incoming === 1 ? "link lands" : "links land"} here` : ""}`}
-          onClick={() => remove(session, bookmark, incoming)}
-        >
-          <Trash2 size={14} />
-        </IconButton>
-      </span>
+      {active && (
+        <span className="absolute top-1 right-1 flex rounded-base bg-wash">
+          <IconButton
+            className="!size-7"
+            label={`Copy address of ${shortened(bookmark.name, 40)}`}
+            onClick={() => void copyAddress(session, bookmark.id)}
+          >
+            <Link2 size={14} />
+          </IconButton>
+          <IconButton
+            className="!size-7"
+            label={`Rename ${shortened(bookmark.name, 40)}`}
+            onClick={() => setRenaming(true)}
+          >
+            <Pencil size={14} />
+          </IconButton>
+          <IconButton
+            className="!size-7"
+            label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${incoming} ${incoming === 1 ? "link lands" : "links land"} here` : ""}`}
+            onClick={() => remove(session, bookmark, incoming)}
+          >
+            <Trash2 size={14} />
+          </IconButton>
+        </span>
+      )}
     </li>
+  );
+}, sameRow);
+
+interface Row {
+  bookmark: Bookmark;
+  first: boolean;
+  incoming: number;
+  session: Session;
+}
+
+function sameRow(a: Row, b: Row): boolean {
+  return (
+    a.bookmark.id === b.bookmark.id &&
+    a.bookmark.name === b.bookmark.name &&
+    a.first === b.first &&
+    a.incoming === b.incoming
   );
 }
 
