@@ -19,6 +19,8 @@ export interface Derived<T> {
 }
 
 const BLOCKS_AT_ONCE = 300;
+/** Steps made within so many milliseconds go into one message. */
+const GATHERED = 60;
 
 /**
  * What is worked out beside the editing: which links are adrift, the findings of the proof. The worker is fed with the
@@ -34,6 +36,8 @@ export class DerivedState {
   private revision = 0;
   private readonly peer: Peer;
   private watchers = 0;
+  private steps: Step[] = [];
+  private telling: ReturnType<typeof setTimeout> | null = null;
   /** Steps that come before the worker has the whole document. */
   private held: ToWorker[] | null = null;
   /** What the answers have said so far, whatever revision they were about: each tells only what changed. */
@@ -57,7 +61,19 @@ export class DerivedState {
   add(doc: Node, steps: readonly Step[]): void {
     this.newest = doc;
     this.revision++;
-    const message: ToWorker = { kind: "steps", revision: this.revision, steps: steps.map(stepToJSON) };
+    this.steps.push(...steps);
+    // Keys that follow each other are told together; none of them is held up by it.
+    this.telling ??= setTimeout(() => this.tell(), GATHERED);
+  }
+
+  private tell(): void {
+    this.telling = null;
+    const message: ToWorker = {
+      kind: "steps",
+      revision: this.revision,
+      steps: this.steps.map(stepToJSON),
+    };
+    this.steps = [];
     if (this.held) this.held.push(message);
     else this.peer.postMessage(message);
   }
@@ -81,6 +97,7 @@ export class DerivedState {
   }
 
   close(): void {
+    if (this.telling) clearTimeout(this.telling);
     this.peer.terminate();
   }
 
@@ -89,6 +106,8 @@ export class DerivedState {
   }
 
   private hand(doc: Node): void {
+    // These steps are in the document that is handed over.
+    this.steps = [];
     const { revision } = this;
     const held: ToWorker[] = [];
     this.held = held;

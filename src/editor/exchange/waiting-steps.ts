@@ -1,6 +1,9 @@
 import { stepToJSON, type OwnStep } from "@/core/document";
 import type { WaitingStore } from "./waiting-store";
 
+/** What is typed within so many milliseconds goes into one write. */
+const GATHERED = 40;
+
 /**
  * Keeps what waits of one window in the store as it stands, one write after the other; what changes meanwhile goes into the
  * next. `safe` is false while only this window holds the newest text.
@@ -25,8 +28,8 @@ export class WaitingSteps {
   }
 
   private async run(): Promise<void> {
-    // A keystroke is drawn before it is stored.
-    await Promise.resolve();
+    // A keystroke is drawn before it is stored, and keys that follow each other are stored together.
+    await new Promise((resolve) => setTimeout(resolve, GATHERED));
     while (this.wanted) {
       const { version, steps } = this.wanted;
       this.wanted = null;

@@ -1,6 +1,6 @@
 import { Link2, Pencil, Trash2 } from "lucide-react";
 import { memo, useMemo, useState } from "react";
-import { IconButton } from "@/components/button";
+import { Button, IconButton } from "@/components/button";
 import { listKeys } from "@/components/list-keys";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
@@ -18,6 +18,11 @@ import { copyAddress } from "./copy-address";
 
 type Order = "place" | "name";
 
+/** So many are shown at first; more are asked for or found by name. */
+const ROWS = 40;
+/** A list up to this long is looked through without typing. */
+const FEW = 12;
+
 /** The document's bookmarks, by place or by name: go there, rename, copy the address, remove. */
 export function BookmarkList() {
   const session = useSession();
@@ -29,6 +34,11 @@ export function BookmarkList() {
     [index, order],
   );
   const incoming = incomingCounts(index);
+  const [typed, setTyped] = useState("");
+  const [all, setAll] = useState(false);
+  const words = typed.trim().toLowerCase();
+  const found = words === "" ? bookmarks : bookmarks.filter((it) => it.name.toLowerCase().includes(words));
+  const shown = all ? found : found.slice(0, ROWS);
   return (
     <>
       <div className="mb-2 flex items-center justify-between">
@@ -47,8 +57,19 @@ export function BookmarkList() {
           ))}
         </div>
       </div>
+      {bookmarks.length > FEW && (
+        <input
+          type="search"
+          aria-label="Find a bookmark by its name"
+          placeholder="Find by name"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          className="mb-2 h-8 w-full rounded-base border border-edge bg-raised px-2.5 text-sm"
+        />
+      )}
+      {found.length === 0 && <p className="text-sm text-quiet">No bookmark is called that.</p>}
       <ul onKeyDown={listKeys} className="-mx-2 min-h-0 flex-1">
-        {bookmarks.map((bookmark, i) => (
+        {shown.map((bookmark, i) => (
           <BookmarkRow
             key={bookmark.id}
             bookmark={bookmark}
@@ -58,6 +79,11 @@ export function BookmarkList() {
           />
         ))}
       </ul>
+      {shown.length < found.length && (
+        <Button className="mt-1" onClick={() => setAll(true)}>
+          Show all {found.length}
+        </Button>
+      )}
     </>
   );
 }
