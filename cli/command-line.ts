@@ -13,6 +13,8 @@ export type Command =
       title: string | null;
     }
   | { name: "proof"; file: string; json: boolean }
+  | { name: "backup" | "restore"; file: string; data: string | null }
+  | { name: "check"; json: boolean; data: string | null }
   | { name: "help" };
 
 /** Wrong words on the command line; the message is one line. */
@@ -22,9 +24,13 @@ const USAGE = `gate-rope inspect FILE [--json]                what is in a docum
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
                   [--returns 1-2] [--title …]
 gate-rope proof FILE [--json]                  what is wrong in a document
+gate-rope backup FILE [--data FOLDER]          all documents and pictures into one zip file
+gate-rope restore FILE [--data FOLDER]         a backup in the place of what is there, which is put aside
+gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
 Formats: .md .html .txt .gaterope.json
-proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.`;
+proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
+The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
 
 export const usage = () => USAGE;
 
@@ -47,6 +53,12 @@ export function readCommand(words: readonly string[]): Command {
     case "inspect":
     case "proof":
       return { name, file: one(), json: values.json ?? false };
+    case "backup":
+    case "restore":
+      return { name, file: one(), data: values.data ?? null };
+    case "check":
+      if (files.length > 0) throw new UsageError("check takes no file; --data names the data folder.");
+      return { name, json: values.json ?? false, data: values.data ?? null };
     case "convert": {
       const [from, to] = files;
       if (files.length !== 2 || !from || !to) throw new UsageError("convert takes two files, IN and OUT.");
@@ -76,6 +88,7 @@ function parse(words: readonly string[]) {
         contents: { type: "string" },
         returns: { type: "string" },
         title: { type: "string" },
+        data: { type: "string" },
         help: { type: "boolean", short: "h" },
       },
     });

@@ -8,7 +8,10 @@ import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { readInThread } from "@/reading-thread";
+import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
+import { readSettings, SettingsError } from "@/server/settings";
+import { checkFolder, restoreBackup, UpkeepError, writeBackup } from "@/server/upkeep";
 import { readCommand, usage, UsageError, type Command } from "./command-line";
 import { inspect, inspectionText } from "./inspect";
 
@@ -67,6 +70,30 @@ async function run(command: Command): Promise<number> {
         );
       return findings.some((finding) => finding.kind === "adrift") ? 1 : 0;
     }
+    case "backup": {
+      const kept = await writeBackup(dataFolder(command.data), path.resolve(command.file));
+      print(
+        `${counted(kept.documents, "document")} and ${counted(kept.pictures, "picture")} are in ${command.file}.`,
+      );
+      return 0;
+    }
+    case "restore": {
+      const kept = await restoreBackup(dataFolder(command.data), path.resolve(command.file));
+      print(`${counted(kept.documents, "document")} and ${counted(kept.pictures, "picture")} are restored.`);
+      if (kept.aside) print(`What was there before is in ${kept.aside}.`);
+      return 0;
+    }
+    case "check": {
+      const checked = checkFolder(dataFolder(command.data));
+      if (command.json) print(JSON.stringify(checked, null, 2));
+      else {
+        for (const fault of checked.faults) print(fault);
+        print(
+          `${counted(checked.documents, "document")}, ${counted(checked.steps, "change")}, ${counted(checked.snapshots, "stored copy", "stored copies")} and ${counted(checked.pictures, "picture")} read: ${checked.faults.length === 0 ? "all is well" : counted(checked.faults.length, "fault")}.`,
+        );
+      }
+      return checked.faults.length === 0 ? 0 : 1;
+    }
     case "convert": {
       const format = formatOf(command.to);
       if (!format)
@@ -87,6 +114,14 @@ async function run(command: Command): Promise<number> {
       return 0;
     }
   }
+}
+
+function dataFolder(named: string | null): string {
+  return path.resolve(named ?? readSettings(process.env).data);
+}
+
+function counted(count: number, one: string, many = `${one}s`): string {
+  return `${new Intl.NumberFormat("en").format(count)} ${count === 1 ? one : many}`;
 }
 
 /** Writes beside the place and renames, so that a file never appears half written. */
@@ -124,7 +159,8 @@ process.stdout.on("error", (error: NodeJS.ErrnoException) =>
 try {
   process.exitCode = await run(readCommand(process.argv.slice(2)));
 } catch (error) {
-  if (!(error instanceof Stop || error instanceof UsageError)) throw error;
-  process.stderr.write(`gate-rope: ${error.message}\n`);
+  const known = [Stop, UsageError, UpkeepError, SettingsError, DatabaseError];
+  if (!known.some((kind) => error instanceof kind)) throw error;
+  process.stderr.write(`gate-rope: ${(error as Error).message}\n`);
   process.exitCode = CANNOT_READ;
 }

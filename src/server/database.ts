@@ -5,6 +5,9 @@ import { Kysely, Migrator, SqliteDialect } from "kysely";
 import { MIGRATIONS } from "./migrations";
 import type { Tables } from "./tables";
 
+/** The database's file in a data folder. */
+export const DATABASE = "gate-rope.sqlite";
+
 /** Why the database cannot be opened, in one line. Nothing has been changed. */
 export class DatabaseError extends Error {}
 
@@ -21,11 +24,12 @@ export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
       `The data folder ${folder} cannot be written. Set GATE_ROPE_DATA to one that can.`,
     );
   }
-  const file = path.join(/* turbopackIgnore: true */ folder, "gate-rope.sqlite");
+  const file = path.join(/* turbopackIgnore: true */ folder, DATABASE);
   const sqlite = openFile(file);
   const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
   try {
     refuseNewer(sqlite, file);
+    await keepBeforeMigration(sqlite, folder);
     const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
     const { error } = await migrator.migrateToLatest();
     if (error)
@@ -70,6 +74,24 @@ function refuseNewer(sqlite: Database.Database, file: string): void {
     throw new DatabaseError(
       `The database ${file} is from a newer version of Gate Rope (“${unknown.name}”). Nothing was changed.`,
     );
+}
+
+/** A database that is to be changed in its shape is copied first; the copy stays in the data folder. */
+async function keepBeforeMigration(sqlite: Database.Database, folder: string): Promise<void> {
+  const known = sqlite.prepare("select name from sqlite_master where name = 'kysely_migration'").get();
+  if (!known) return;
+  const done = new Set(sqlite.prepare("select name from kysely_migration").pluck().all());
+  const next = Object.keys(MIGRATIONS).find((name) => !done.has(name));
+  if (!next) return;
+  const stamp = new Date().toISOString().replace(/[:.]/g, "-");
+  const copy = path.join(/* turbopackIgnore: true */ folder, `before-${next}-${stamp}.sqlite`);
+  try {
+    await sqlite.backup(copy);
+  } catch (error) {
+    throw new DatabaseError(
+      `The database was not brought to this version, since a copy of it could not be written to ${copy}: ${messageOf(error)}. Nothing was changed.`,
+    );
+  }
 }
 
 function messageOf(error: unknown): string {

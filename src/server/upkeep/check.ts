@@ -1,0 +1,139 @@
+import Database from "better-sqlite3";
+import { existsSync } from "node:fs";
+import path from "node:path";
+import type { Node } from "prosemirror-model";
+import { pictureName, stepFromJSON } from "@/core/document";
+import { DATABASE } from "../database";
+import { PictureStore } from "../picture-store";
+import { readSnapshot } from "../stored-documents";
+import { UpkeepError } from "./upkeep-error";
+
+/** What looking through a whole data folder found. */
+export interface Checked {
+  readonly documents: number;
+  readonly steps: number;
+  readonly snapshots: number;
+  readonly pictures: number;
+  /** What is wrong, each in one line. */
+  readonly faults: readonly string[];
+}
+
+interface StepRow {
+  version: number;
+  client: string;
+  number: number | null;
+  step: string;
+}
+
+/**
+ * Reads a data folder from end to end and changes nothing: the database's own consistency, every snapshot, every step
+ * applied in order, every picture against the hash that is its name. Throws an {@link UpkeepError} where there is nothing to
+ * be read.
+ */
+export function checkFolder(folder: string): Checked {
+  const file = path.join(folder, DATABASE);
+  if (!existsSync(file))
+    throw new UpkeepError(`${folder}: There is no database of Gate Rope in this folder.`);
+  let sqlite: Database.Database;
+  try {
+    sqlite = new Database(file, { readonly: true });
+    sqlite.prepare("select count(*) from documents").get();
+  } catch (error) {
+    throw UpkeepError.of(file, error);
+  }
+  try {
+    const faults: string[] = [];
+    const integrity = sqlite.pragma("integrity_check", { simple: true });
+    if (integrity !== "ok") faults.push(`The database is damaged: ${String(integrity)}`);
+    if ((sqlite.pragma("foreign_key_check") as unknown[]).length > 0)
+      faults.push("The database holds rows that belong to no document.");
+    const counts = { documents: 0, steps: 0, snapshots: 0 };
+    const pictures = new Set<string>();
+    const documents = sqlite.prepare("select id, version from documents order by id").all() as {
+      id: string;
+      version: number;
+    }[];
+    for (const { id, version } of documents) {
+      const found = checkDocument(sqlite, id, version);
+      faults.push(...found.faults.map((fault) => `Document ${id}: ${fault}`));
+      counts.documents++;
+      counts.steps += found.steps;
+      counts.snapshots += found.snapshots;
+      found.doc?.descendants((node) => {
+        if (node.attrs.picture) pictures.add(node.attrs.picture as string);
+      });
+    }
+    faults.push(...checkPictures(folder, pictures));
+    return { ...counts, pictures: pictures.size, faults };
+  } finally {
+    sqlite.close();
+  }
+}
+
+function checkDocument(sqlite: Database.Database, id: string, version: number) {
+  const faults: string[] = [];
+  const snapshots = sqlite
+    .prepare("select version, body from snapshots where document_id = ? order by version")
+    .all(id) as { version: number; body: Buffer }[];
+  const steps = sqlite
+    .prepare("select version, client, number, step from steps where document_id = ? order by version")
+    .all(id) as StepRow[];
+  const stored = new Map(snapshots.map((it) => [it.version, it.body]));
+  for (const it of snapshots)
+    if (!readSnapshot(it.body)) faults.push(`its stored copy at version ${it.version} cannot be read.`);
+  const first = snapshots.find((it) => readSnapshot(it.body));
+  let doc: Node | null = first ? readSnapshot(first.body) : null;
+  let at = first?.version ?? 0;
+  const seen = new Set<string>();
+  for (const { version: to, client, number, step } of steps) {
+    if (number !== null && seen.size === seen.add(`${client} ${number}`).size)
+      faults.push(`the change ${number} of one window was accepted twice.`);
+    if (!doc || to <= at) continue;
+    if (to !== at + 1) {
+      faults.push(`the changes between version ${at} and ${to} are not there.`);
+      doc = null;
+      continue;
+    }
+    doc = applied(doc, step);
+    at = to;
+    if (!doc) faults.push(`the change that led to version ${to} cannot be applied.`);
+    const copy = stored.get(to);
+    const same = copy && readSnapshot(copy);
+    if (doc && same && !same.eq(doc))
+      faults.push(`its stored copy at version ${to} differs from its changes.`);
+  }
+  if (snapshots.length === 0) faults.push("nothing of it is stored.");
+  if (doc && at !== version) faults.push(`it ends at version ${at}, but should at ${version}.`);
+  if (doc) faults.push(...checkBlocks(doc));
+  return { doc, faults, steps: steps.length, snapshots: snapshots.length };
+}
+
+function applied(doc: Node, step: string): Node | null {
+  try {
+    return stepFromJSON(JSON.parse(step)).apply(doc).doc;
+  } catch {
+    return null;
+  }
+}
+
+function checkBlocks(doc: Node): string[] {
+  const ids = doc.content.content.map((block) => block.attrs.id as string | null);
+  const faults: string[] = [];
+  if (ids.some((id) => !id)) faults.push("a block of it has no id.");
+  if (new Set(ids).size !== ids.length) faults.push("two blocks of it have the same id.");
+  try {
+    doc.check();
+  } catch (error) {
+    faults.push(`it is not valid: ${(error as Error).message}`);
+  }
+  return faults;
+}
+
+function checkPictures(folder: string, names: ReadonlySet<string>): string[] {
+  const store = new PictureStore(path.join(folder, "pictures"));
+  return [...names].flatMap((name) => {
+    const picture = store.find(name);
+    if (!picture) return [`The picture ${name} is not there.`];
+    return pictureName(picture) === name ? [] : [`The picture ${name} is damaged.`];
+  });
+}
