@@ -54,6 +54,8 @@ export class Author {
   /** Letters that the author has taken away on purpose. */
   readonly removed = new Set<string>();
   dropped = 0;
+  /** Told of what was done here. */
+  whenDone: (transactions: readonly Transaction[]) => void = () => {};
   private clipboard: Slice | null = null;
 
   constructor(
@@ -75,6 +77,7 @@ export class Author {
       this.state = state;
       const before = this.own.waiting.length;
       this.own.add(transactions);
+      this.whenDone(transactions);
       for (const it of this.own.waiting.slice(before)) this.kinds.set(it.number, kind);
     };
   }

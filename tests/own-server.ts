@@ -23,7 +23,7 @@ export class OwnServer {
       },
       stdio: "ignore",
     });
-    for (let i = 0; i < 100; i++) {
+    for (let i = 0; i < 100 && this.process.exitCode === null; i++) {
       const response = await fetch(`${this.address}/api/documents`).catch(() => null);
       if (response?.ok) return;
       await new Promise((resolve) => setTimeout(resolve, 150));
@@ -33,8 +33,10 @@ export class OwnServer {
 
   /** Ends it without warning, as a power failure would. */
   async kill(): Promise<void> {
-    const ended = new Promise((resolve) => this.process!.once("exit", resolve));
-    this.process!.kill("SIGKILL");
+    const child = this.process;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const ended = new Promise((resolve) => child.once("exit", resolve));
+    child.kill("SIGKILL");
     await ended;
   }
 }

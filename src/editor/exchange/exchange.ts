@@ -80,6 +80,7 @@ export class Exchange {
   private fetching = false;
   private closed = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
+  private due = 0;
   private pause = PAUSE;
   private caretTimer: ReturnType<typeof setTimeout> | null = null;
   private caretSent = "";
@@ -237,8 +238,15 @@ export class Exchange {
 
   private schedule(pause: number): void {
     if (this.sending || this.closed) return;
+    // Who types on and on must not put the sending off with every key.
+    const due = Date.now() + pause;
+    if (this.timer && this.due <= due) return;
     if (this.timer) clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.send(), pause);
+    this.due = due;
+    this.timer = setTimeout(() => {
+      this.timer = null;
+      void this.send();
+    }, pause);
   }
 
   private async send(): Promise<void> {

@@ -43,6 +43,8 @@ export function checkFolder(folder: string): Checked {
   }
   try {
     const faults: string[] = [];
+    // All of it as it stands at one moment: a server may be at work.
+    sqlite.exec("begin");
     const integrity = sqlite.pragma("integrity_check", { simple: true });
     if (integrity !== "ok") faults.push(`The database is damaged: ${String(integrity)}`);
     if ((sqlite.pragma("foreign_key_check") as unknown[]).length > 0)
