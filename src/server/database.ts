@@ -57,7 +57,8 @@ function openFile(file: string): Database.Database {
     sqlite.pragma("journal_mode = WAL");
     sqlite.pragma("synchronous = FULL");
     sqlite.pragma("foreign_keys = ON");
-    sqlite.pragma("busy_timeout = 5000");
+    // Longer would keep everybody waiting: the browser tries again.
+    sqlite.pragma("busy_timeout = 800");
     return sqlite;
   } catch (error) {
     throw new DatabaseError(`The database ${file} cannot be opened: ${messageOf(error)}.`);

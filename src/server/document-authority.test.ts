@@ -326,6 +326,20 @@ test("a disk that is full refuses with one line, and what was kept before is as 
   expect(await textOf(id, await openAuthority(folder))).toBe("small kept text");
 });
 
+test("a database that another process has locked refuses, says so, and takes the same request later", async () => {
+  const id = await documents.create(LOCAL_AUTHOR, doc());
+  const other = new Database(path.join(folder, "gate-rope.sqlite"));
+  other.exec("begin exclusive");
+  await expect(append(id, 0, "a", [insert("kept ")])).rejects.toMatchObject({
+    status: 503,
+    message: expect.stringMatching(/in use by another program/),
+  });
+  other.exec("commit");
+  expect(await textOf(id)).toBe("text");
+  await append(id, 0, "a", [insert("kept ")]);
+  expect(await textOf(id, await openAuthority(folder))).toBe("kept text");
+});
+
 /** Text that does not compress. */
 function noise(length: number): string {
   return Array.from({ length }, () => String.fromCharCode(97 + Math.floor(Math.random() * 26))).join("");

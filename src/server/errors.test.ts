@@ -11,7 +11,7 @@ describe("a fault of the disk or the database", () => {
     ["EACCES", 503, "not-writable"],
     ["EROFS", 503, "not-writable"],
     ["SQLITE_CORRUPT", 503, "database"],
-    ["SQLITE_BUSY", 503, "database"],
+    ["SQLITE_BUSY", 503, "database-busy"],
   ])("%s is told to the author with %i", (code, status, name) => {
     const error = explained(failing(code));
     expect(isServerError(error)).toBe(true);

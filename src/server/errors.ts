@@ -31,6 +31,12 @@ export function explained(error: unknown): unknown {
     );
   if (code === "SQLITE_READONLY" || code === "EACCES" || code === "EROFS" || code === "SQLITE_CANTOPEN")
     return new ServerError(503, "not-writable", "The data folder cannot be written, so this was not kept.");
+  if (code === "SQLITE_BUSY" || code === "SQLITE_LOCKED" || code === "SQLITE_BUSY_SNAPSHOT")
+    return new ServerError(
+      503,
+      "database-busy",
+      "The database is in use by another program, so this was not kept yet. Your text stays on the screen.",
+    );
   if (typeof code === "string" && code.startsWith("SQLITE_"))
     return new ServerError(
       503,

@@ -25,12 +25,21 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   const end = trace(mapping, to, -1);
   const start = from === to ? end : trace(mapping, from, 1);
   for (const [i, a] of start.atMoves) {
+    // A move that is taken back later on tears nothing apart for good.
+    if (isMirrored(mapping, i)) continue;
     const b = end.atMoves.get(i);
     const move = mapsOf(mapping)[i] as MoveMap;
     if (b !== undefined && !staysWhole(move, a, b, from === to)) return null;
   }
   if (start.pos > end.pos) return null;
   return { from: start.pos, to: end.pos, gone: start.deletedAcross && end.deletedAcross };
+}
+
+/** Whether a map and the one that takes it back are both in a mapping. */
+function isMirrored(mapping: Mappable, i: number): boolean {
+  const whole = mapping as Partial<Mapping>;
+  const mirror = whole.getMirror?.(i);
+  return mirror !== undefined && mirror >= whole.from! && mirror < whole.to!;
 }
 
 /** Whether a move leaves a range in one piece, its own words and no others in it. */
