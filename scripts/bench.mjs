@@ -1,13 +1,23 @@
-/** `npm run bench`: measures the core beside public libraries and prints the tables of docs/performance.md. */
+/**
+ * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
+ * the server; prints the tables of docs/performance.md. `-- core` or `-- browser` does one of the two.
+ */
 import { spawnSync } from "node:child_process";
 import { cpus, totalmem } from "node:os";
-import { ensureInstalled, root } from "./install.mjs";
+import { ensureBuilt } from "./build.mjs";
+import { ensureInstalled, root, run } from "./install.mjs";
 
+const only = process.argv[2];
 ensureInstalled();
 const { build } = await import("esbuild");
 await build({
   absWorkingDir: root,
-  entryPoints: { "bench-task": "bench/run-task.ts", "bench-names": "bench/tasks.ts" },
+  entryPoints: {
+    "bench-task": "bench/run-task.ts",
+    "bench-names": "bench/tasks.ts",
+    "bench-browser": "bench/browser/run.ts",
+  },
+  external: ["better-sqlite3", "@playwright/test", "esbuild"],
   outdir: "dist",
   outExtension: { ".js": ".mjs" },
   bundle: true,
@@ -36,27 +46,36 @@ function measure(name, pages) {
 }
 
 const time = (ms) => (ms < 1 ? ms.toFixed(3) : ms < 100 ? ms.toFixed(1) : ms.toFixed(0));
-const results = new Map();
-for (const { name } of TASKS)
-  for (const pages of PAGES) {
-    process.stderr.write(`${name}, ${pages} pages\n`);
-    results.set(`${name} ${pages}`, measure(name, pages));
-  }
-
 console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} × ${cpus()[0].model}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}\n`,
 );
-console.log(
-  "| task | 10 pages | 100 pages | 1,000 pages | peak memory at 1,000 | growth 100 to 1,000 | time beside the library at 1,000 pages |",
-);
-console.log("| --- | --- | --- | --- | --- | --- | --- |");
-for (const { name, beside } of TASKS) {
-  const [ten, hundred, thousand] = PAGES.map((pages) => results.get(`${name} ${pages}`));
-  const ratio =
-    beside
-      .map((other) => `${(thousand.median / results.get(`${other} 1000`).median).toFixed(2)} × ${other}`)
-      .join("; ") || "–";
+if (only !== "browser") measureCore();
+if (only !== "core") {
+  await ensureBuilt();
+  console.log();
+  run(process.execPath, ["dist/bench-browser.mjs"]);
+}
+
+function measureCore() {
+  const results = new Map();
+  for (const { name } of TASKS)
+    for (const pages of PAGES) {
+      process.stderr.write(`${name}, ${pages} pages\n`);
+      results.set(`${name} ${pages}`, measure(name, pages));
+    }
+
   console.log(
-    `| ${name} | ${time(ten.median)} ms | ${time(hundred.median)} ms | ${time(thousand.median)} ms | ${thousand.peak.toFixed(0)} MB | × ${(thousand.median / hundred.median).toFixed(1)} | ${ratio} |`,
+    "| task | 10 pages | 100 pages | 1,000 pages | peak memory at 1,000 | growth 100 to 1,000 | time beside the library at 1,000 pages |",
   );
+  console.log("| --- | --- | --- | --- | --- | --- | --- |");
+  for (const { name, beside } of TASKS) {
+    const [ten, hundred, thousand] = PAGES.map((pages) => results.get(`${name} ${pages}`));
+    const ratio =
+      beside
+        .map((other) => `${(thousand.median / results.get(`${other} 1000`).median).toFixed(2)} × ${other}`)
+        .join("; ") || "–";
+    console.log(
+      `| ${name} | ${time(ten.median)} ms | ${time(hundred.median)} ms | ${time(thousand.median)} ms | ${thousand.peak.toFixed(0)} MB | × ${(thousand.median / hundred.median).toFixed(1)} | ${ratio} |`,
+    );
+  }
 }

@@ -1,16 +1,5 @@
 import type { Browser, CDPSession, Page } from "@playwright/test";
-
-/** Middle and 95th percentile of some timings, in milliseconds. */
-export interface Spread {
-  readonly median: number;
-  readonly p95: number;
-}
-
-export function spreadOf(values: readonly number[]): Spread {
-  const sorted = [...values].sort((a, b) => a - b);
-  const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
-  return { median: at(0.5), p95: at(0.95) };
-}
+import { spreadOf, type Spread } from "../spread";
 
 export interface Opened {
   /** From the beginning of the navigation until text is painted. */
@@ -159,6 +148,73 @@ export class OpenEditor {
       () => (window as unknown as { bench: { real: number[] } }).bench.real,
     );
     return { work: spreadOf(work), real: spreadOf(real) };
+  }
+
+  /**
+   * A jump to a heading near the end, from the beginning: until the frame in which it stands where it stays, and how many
+   * pixels it is then off the place it was to land on. The application jumps by its jump box, the bare engine scrolls.
+   */
+  async farJump(heading: string, way: "box" | "scroll"): Promise<{ time: number; off: number }> {
+    await this.place(0.02);
+    if (way === "box") {
+      await this.page.keyboard.press("Control+j");
+      await this.page.getByRole("combobox", { name: "Jump to" }).fill(heading);
+      await this.page.waitForTimeout(500);
+    }
+    await this.page.evaluate(
+      ([text, scroll]) => {
+        const state = window as unknown as { landed: Promise<{ time: number; off: number }> };
+        const find = () =>
+          [...document.querySelectorAll<HTMLElement>(".ProseMirror :is(h1, h2, h3)")].find((it) =>
+            it.textContent!.includes(text as string),
+          );
+        const scroller = document.querySelector<HTMLElement>("[data-scroller]")!;
+        const goal = Math.min(120, scroller.clientHeight / 4);
+        state.landed = new Promise((done) => {
+          const begin = (started: number) => {
+            let last = NaN;
+            let since = started;
+            let still = 0;
+            const look = () => {
+              const box = find()?.getBoundingClientRect();
+              const top = box ? box.top - scroller.getBoundingClientRect().top : NaN;
+              if (top !== last) {
+                since = performance.now();
+                still = 0;
+                last = top;
+              } else still++;
+              // Ten frames in which nothing moves any more.
+              if (still >= 10 && Math.abs(top) < 2_000)
+                done({ time: since - started, off: Math.abs(top - goal) });
+              else requestAnimationFrame(look);
+            };
+            requestAnimationFrame(look);
+          };
+          if (scroll) {
+            const started = performance.now();
+            const element = find()!;
+            scroller.scrollTop +=
+              element.getBoundingClientRect().top - scroller.getBoundingClientRect().top - goal;
+            requestAnimationFrame(() => {
+              scroller.scrollTop +=
+                element.getBoundingClientRect().top - scroller.getBoundingClientRect().top - goal;
+            });
+            begin(started);
+          } else
+            window.addEventListener("keydown", (event) => event.key === "Enter" && begin(event.timeStamp), {
+              capture: true,
+              once: true,
+            });
+        });
+      },
+      [heading, way === "scroll"] as const,
+    );
+    if (way === "box") await this.page.keyboard.press("Enter");
+    const landed = await this.page.evaluate(
+      () => (window as unknown as { landed: Promise<{ time: number; off: number }> }).landed,
+    );
+    await this.page.waitForTimeout(1_200);
+    return landed;
   }
 
   /** Heap of the page's scripts after the garbage is collected, in MB. */

@@ -1,52 +1,52 @@
 import { chromium } from "@playwright/test";
-import { spawn } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { gzipSync } from "node:zlib";
 import { newId, schema } from "@/core/document";
 import { readFile } from "@/core/formats";
 import { LOCAL_AUTHOR, openAuthority } from "@/server";
+import { accepting } from "../accepting";
 import { generatedMarkdown } from "../generated";
+import { RunningServer } from "../running-server";
+import type { Spread } from "../spread";
 import { serveBare } from "./bare-server";
 import { OpenEditor } from "./measure";
 
-void gzipSync;
+/*
+ * The application in a browser beside the bare engine with the same text, flat and in chunks, all in one run; then how many
+ * steps a second a server accepts.
+ */
 const PAGES = (process.env.PAGES ?? "10,100,1000,3000").split(",").map(Number);
-const ENGINES = (process.env.ENGINES ?? "flat,chunks,rope").split(",");
 const KEYS = Number(process.env.KEYS ?? 60);
-const root = process.cwd();
+const PLACES = { start: 0.02, middle: 0.5, end: 0.98 };
+const ENGINES = ["bare, flat", "bare, in chunks", "Gate Rope"] as const;
+const SECONDS = 6;
 
+const data = mkdtempSync(path.join(tmpdir(), "gate-rope-bench-"));
 const documents = new Map<number, string>();
 const ids = new Map<number, string>();
-const data = mkdtempSync(path.join(tmpdir(), "gate-rope-bench-"));
+const shared: string[] = [];
 const authority = await openAuthority(data);
 for (const pages of PAGES) {
   const read = readFile("bench.md", new TextEncoder().encode(generatedMarkdown(pages)));
   if (!read.ok) throw new Error(read.error.reason);
+  const { doc } = read.manuscript;
   const list = schema.nodes.contents_list.create({ id: newId(), from: 1, to: 2 });
-  const doc = read.manuscript.doc.copy(read.manuscript.doc.content.addToStart(list));
-  documents.set(pages, JSON.stringify(doc.toJSON()));
-  ids.set(pages, await authority.create(LOCAL_AUTHOR, doc));
+  const whole = doc.copy(doc.content.addToStart(list));
+  documents.set(pages, JSON.stringify(whole.toJSON()));
+  ids.set(pages, await authority.create(LOCAL_AUTHOR, whole));
+  // Written into at its first block, which is to hold words.
+  if (pages === 1_000 || pages === 10) {
+    const count = pages === 10 ? 50 : 1;
+    for (let i = 0; i < count; i++) shared.push(await authority.create(LOCAL_AUTHOR, doc));
+  }
 }
 
-const port = 4398;
-const server = spawn(process.execPath, ["scripts/start.mjs"], {
-  env: {
-    ...process.env,
-    PORT: String(port),
-    HOST: "127.0.0.1",
-    GATE_ROPE_DATA: data,
-    NODE_ENV: "production",
-  },
-  stdio: "ignore",
-});
-const address = `http://127.0.0.1:${port}`;
-for (let i = 0; i < 200; i++) {
-  if ((await fetch(`${address}/api/documents`).catch(() => null))?.ok) break;
-  await new Promise((resolve) => setTimeout(resolve, 100));
-}
-const bare = await serveBare(root, documents);
+const line = (...cells: (string | number)[]) => console.log(`| ${cells.join(" | ")} |`);
+const spread = ({ median, p95 }: Spread) => `${median.toFixed(1)} (${p95.toFixed(1)})`;
+
+const server = await RunningServer.start(data, 4398);
+const bare = await serveBare(process.cwd(), documents);
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
   args: [
@@ -59,37 +59,73 @@ const browser = await chromium.launch({
   ],
 });
 try {
+  line(
+    "pages",
+    "engine",
+    "text shown",
+    "first key in",
+    ...Object.keys(PLACES).map((place) => `work of a key, ${place} (p95)`),
+    "key to painted, middle (p95)",
+    "far jump",
+    "off by",
+    "heap",
+  );
+  line(...Array<string>(11).fill("---"));
   for (const pages of PAGES)
     for (const engine of ENGINES) {
-      if (engine === "flat" && pages > 1000) continue;
-      const where =
-        engine === "rope"
-          ? `${address}/documents/${ids.get(pages)}`
-          : `${bare.address}/?pages=${pages}&${engine}`;
-      // The first opening of a server reads the document from disk and compiles the route.
+      if (engine === "bare, flat" && pages > 1_000) continue;
+      const own = engine === "Gate Rope";
+      const where = own
+        ? `${server.address}/documents/${ids.get(pages)}`
+        : `${bare.address}/?pages=${pages}${engine === "bare, flat" ? "" : "&chunks"}`;
+      // The first opening also warms the server and the browser's caches of code.
       await (await OpenEditor.open(browser, where)).close();
       const editor = await OpenEditor.open(browser, where);
       const { firstText, firstKey } = editor.opened;
       await editor.settled();
-      const rows: string[] = [];
-      for (const share of [0.02, 0.5, 0.98]) {
+      const work: string[] = [];
+      let real = "";
+      for (const [place, share] of Object.entries(PLACES)) {
         await editor.place(share);
-        const { work, real } = await editor.keys(KEYS);
-        rows.push(
-          `work ${work.median.toFixed(1)} (${work.p95.toFixed(1)}) real ${real.median.toFixed(1)} (${real.p95.toFixed(1)})`,
-        );
+        const keys = await editor.keys(KEYS);
+        work.push(`${spread(keys.work)} ms`);
+        if (place === "middle") real = `${spread(keys.real)} ms`;
       }
-      console.log(
+      // Every heading of the text ends with its number.
+      const jump = await editor.farJump(` ${Math.floor(pages * 2 * 0.93)}`, own ? "box" : "scroll");
+      line(
         pages,
         engine,
-        `text ${firstText.toFixed(0)} key ${firstKey.toFixed(0)}`,
-        rows.join(" | "),
-        `heap ${(await editor.heap()).toFixed(1)}`,
+        `${firstText.toFixed(0)} ms`,
+        `${firstKey.toFixed(0)} ms`,
+        ...work,
+        real,
+        `${jump.time.toFixed(0)} ms`,
+        `${jump.off.toFixed(1)} px`,
+        `${(await editor.heap()).toFixed(1)} MB`,
       );
       await editor.close();
     }
+  console.log(`\nThe server then used ${server.memory.toFixed(0)} MB.\n`);
+
+  line("writing", "steps a second", "answer (p95)");
+  line("---", "---", "---");
+  const [small, long] = [shared.slice(0, 50), shared.slice(-1)];
+  for (const [what, where, clients, pause] of [
+    ["1 client, one document of 1,000 pages", long, 1, 0],
+    ["10 clients, one document of 1,000 pages", long, 10, 0],
+    ["50 clients, one document of 1,000 pages", long, 50, 0],
+    ["50 clients, 4 steps a second each, one document of 1,000 pages", long, 50, 250],
+    ["50 clients, one document of 10 pages", small.slice(0, 1), 50, 0],
+    ["50 clients, 50 documents of 10 pages", small, 50, 0],
+  ] as const) {
+    const { perSecond, answer } = await accepting(server.address, where, clients, pause, SECONDS);
+    line(what, perSecond.toFixed(0), `${spread(answer)} ms`);
+  }
+  console.log(`\nThe server then used ${server.memory.toFixed(0)} MB.`);
 } finally {
   await browser.close();
   bare.server.close();
-  server.kill();
+  server.stop();
+  rmSync(data, { recursive: true, force: true });
 }

@@ -26,6 +26,23 @@ export function Manuscript() {
         </p>
       )}
       <div ref={place} />
+      <Drawing />
+    </div>
+  );
+}
+
+/** How much of a long manuscript is drawn. The text in view stands at once; the rest follows within seconds. */
+function Drawing() {
+  const percent = useSessionValue((it) => Math.floor(it.drawnShare * 20) * 5);
+  if (percent >= 100) return null;
+  return (
+    <div
+      role="progressbar"
+      aria-label="Drawing the rest of the document"
+      aria-valuenow={percent}
+      className="absolute inset-x-0 top-0 z-10 h-0.5 bg-line"
+    >
+      <div className="h-full bg-tide" style={{ width: `${percent}%` }} />
     </div>
   );
 }

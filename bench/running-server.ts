@@ -1,0 +1,39 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { readFileSync } from "node:fs";
+
+/** The built application on a data folder, for measuring. */
+export class RunningServer {
+  private constructor(
+    private readonly child: ChildProcess,
+    readonly address: string,
+  ) {}
+
+  static async start(data: string, port: number): Promise<RunningServer> {
+    const child = spawn(process.execPath, ["scripts/start.mjs"], {
+      env: {
+        ...process.env,
+        PORT: String(port),
+        HOST: "127.0.0.1",
+        GATE_ROPE_DATA: data,
+        NODE_ENV: "production",
+      },
+      stdio: "ignore",
+    });
+    const server = new RunningServer(child, `http://127.0.0.1:${port}`);
+    for (let i = 0; i < 300 && child.exitCode === null; i++) {
+      if ((await fetch(`${server.address}/api/documents`).catch(() => null))?.ok) return server;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error("the server did not start");
+  }
+
+  /** Memory of the process that is in use, in MB. */
+  get memory(): number {
+    const status = readFileSync(`/proc/${this.child.pid}/status`, "utf8");
+    return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? NaN) / 1024;
+  }
+
+  stop(): void {
+    this.child.kill("SIGKILL");
+  }
+}

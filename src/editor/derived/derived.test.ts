@@ -1,0 +1,140 @@
+import { describe, expect, test } from "@jest/globals";
+import { EditorState, type Transaction } from "prosemirror-state";
+import { heading, paragraph } from "#tests/editing";
+import { createDocument, schema, type DestinationId } from "@/core/document";
+import { DerivedCopy } from "./derived-copy";
+import { DerivedState, type Peer } from "./derived";
+import type { FromWorker, ToWorker } from "./protocol";
+
+const linkTo = (id: string) =>
+  schema.text("a link", [
+    schema.marks.link.create({ target: { kind: "destination", id: id as DestinationId } }),
+  ]);
+const title = heading(1, "Title");
+const doc = createDocument([
+  title,
+  paragraph("words"),
+  schema.nodes.paragraph.create(null, linkTo("nowhere")),
+]);
+
+/** A worker without a thread: answers when it is asked to. */
+class NearPeer implements Peer {
+  onmessage: Peer["onmessage"] = null;
+  readonly copy = new DerivedCopy();
+  readonly heard: ToWorker[] = [];
+
+  postMessage(message: ToWorker): void {
+    this.heard.push(message);
+    this.copy.take(JSON.parse(JSON.stringify(message)) as ToWorker);
+  }
+
+  answer(change: (answer: FromWorker) => FromWorker = (it) => it): void {
+    for (const answer of this.copy.answers())
+      this.onmessage?.({ data: change(answer) } as MessageEvent<FromWorker>);
+  }
+
+  terminate(): void {}
+}
+
+/** A window's side, whose idle time comes at once and whose gathered steps are told by `tell`. */
+function side(first = doc) {
+  const peer = new NearPeer();
+  let state = EditorState.create({ doc: first });
+  let changes = 0;
+  const derived = new DerivedState(
+    first,
+    () => changes++,
+    () => peer,
+    (work) => work(),
+  );
+  const dispatch = (tr: Transaction) => {
+    state = state.apply(tr);
+    derived.add(state.doc, tr.steps);
+    (derived as unknown as { tell(): void }).tell();
+  };
+  return { peer, derived, dispatch, state: () => state, changes: () => changes };
+}
+
+describe("what is worked out beside the editing", () => {
+  test("tells which links are adrift, and what changes among them", () => {
+    const { peer, derived, dispatch, state } = side();
+    peer.answer();
+    expect(derived.links).toEqual({ value: { all: 1, adrift: 1 }, current: true });
+    expect([...derived.adrift.values()]).toEqual(["Its destination was removed."]);
+    const { adrift } = derived;
+    dispatch(state().tr.insertText("more ", 8));
+    peer.answer();
+    // The same object, so that nothing is drawn anew.
+    expect(derived.adrift).toBe(adrift);
+    dispatch(state().tr.delete(state().doc.content.size - 7, state().doc.content.size - 1));
+    peer.answer();
+    expect(derived.adrift.size).toBe(0);
+    expect(derived.links).toEqual({ value: { all: 0, adrift: 0 }, current: true });
+  });
+
+  test("is never shown as current while the document is further", () => {
+    const { peer, derived, dispatch, state } = side();
+    peer.answer();
+    dispatch(state().tr.insertText("x", 8));
+    expect(derived.links?.current).toBe(false);
+    const late: FromWorker[] = peer.copy.answers();
+    dispatch(state().tr.insertText("y", 8));
+    for (const data of late) peer.onmessage?.({ data } as MessageEvent<FromWorker>);
+    expect(derived.links?.current).toBe(false);
+    peer.answer();
+    expect(derived.links?.current).toBe(true);
+  });
+
+  test("follows the proof only while somebody looks at it", () => {
+    const { peer, derived, dispatch, state } = side();
+    peer.answer();
+    expect(derived.proof).toBeNull();
+    const leave = derived.watchProof();
+    peer.answer();
+    expect(derived.proof?.value.map((finding) => finding.kind)).toEqual(["adrift"]);
+    leave();
+    dispatch(state().tr.insertText("x", 8));
+    peer.answer();
+    expect(derived.proof?.current).toBe(false);
+  });
+
+  test("is given the document anew when its copy does not take the steps", () => {
+    const { peer, derived, dispatch, state } = side();
+    peer.answer();
+    peer.copy.take({
+      kind: "steps",
+      revision: 1,
+      steps: [{ stepType: "replace", from: 0, to: 9_000 }],
+    });
+    dispatch(state().tr.insertText("x", 8));
+    const handed = peer.heard.filter((message) => message.kind === "blocks").length;
+    peer.answer();
+    expect(peer.heard.filter((message) => message.kind === "blocks").length).toBeGreaterThan(handed);
+    peer.answer();
+    expect(derived.links).toEqual({ value: { all: 1, adrift: 1 }, current: true });
+  });
+
+  test("takes a long document in pieces, and steps that come between them afterwards", () => {
+    const long = createDocument([...Array.from({ length: 700 }, (_, i) => paragraph(`words ${i}`)), title]);
+    const peer = new NearPeer();
+    const idle: (() => void)[] = [];
+    let state = EditorState.create({ doc: long });
+    const derived = new DerivedState(
+      long,
+      () => {},
+      () => peer,
+      (work) => void idle.push(work),
+    );
+    idle.shift()!();
+    const tr = state.tr.insertText("x", 1);
+    state = state.apply(tr);
+    derived.add(state.doc, tr.steps);
+    (derived as unknown as { tell(): void }).tell();
+    expect(peer.heard).toHaveLength(1);
+    while (idle.length > 0) idle.shift()!();
+    peer.answer();
+    expect(peer.heard.map((message) => message.kind)).toEqual(["blocks", "blocks", "blocks", "steps"]);
+    expect(derived.links).toEqual({ value: { all: 0, adrift: 0 }, current: true });
+    derived.close();
+  });
+});
