@@ -18,6 +18,24 @@ async function clean(page: Page, where: string): Promise<void> {
   expect(told, where).toEqual([]);
 }
 
+/** In the page: words as an earlier window left them, whose place somebody else had removed. */
+function keepDisplaced(document: string): Promise<void> {
+  return new Promise((done) => {
+    const open = indexedDB.open("gate-rope");
+    open.onsuccess = () => {
+      const transaction = open.result.transaction("displaced", "readwrite");
+      transaction.objectStore("displaced").put({
+        id: "lost",
+        document,
+        words: "Words of an earlier window.",
+        at: Date.now(),
+        blocks: [{ type: "paragraph", content: [{ type: "text", text: "Words of an earlier window." }] }],
+      });
+      transaction.oncomplete = () => done();
+    };
+  });
+}
+
 for (const scheme of ["light", "dark"] as const)
   test(`axe finds nothing on any screen, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
@@ -40,6 +58,25 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("combobox", { name: "Jump to" }).waitFor();
     await clean(page, "jump box");
     await page.keyboard.press("Escape");
+    const other = await page.context().newPage();
+    await other.goto(page.url());
+    await manuscript(other).getByText("heater").first().dblclick();
+    await expect(page.locator(".others-selection").first()).toBeVisible();
+    await clean(page, "somebody else's caret and selection");
+    await page.getByRole("button", { name: /^Who is here/ }).click();
+    await page.getByLabel("Your name, as others see it").waitFor();
+    await clean(page, "who is here");
+    await page.keyboard.press("Escape");
+    await other.close();
+    await page.getByRole("button", { name: "History of this document" }).click();
+    await page.getByRole("document", { name: "The text of this version" }).locator("h1").first().waitFor();
+    await clean(page, "history");
+    await page.keyboard.press("Escape");
+    await page.evaluate(keepDisplaced, id);
+    await page.reload();
+    await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
+    await clean(page, "words that lost their place");
+    await page.getByRole("button", { name: "Let them go" }).click();
     await page.getByRole("button", { name: "Insert", exact: true }).click();
     await page.getByRole("menuitem", { name: "Table" }).waitFor();
     await page.keyboard.press("Escape");

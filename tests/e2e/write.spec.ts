@@ -207,6 +207,21 @@ test.describe("structure", () => {
     await expect(manuscript(page).getByRole("button", { name: "Back to contents" })).toHaveCount(2);
   });
 
+  test("words typed where a jump chose a contents list go below it, and take nothing away", async ({
+    page,
+  }) => {
+    await openFile(page, "c.md", TEXT);
+    await manuscript(page).getByText("First part").click();
+    await page.getByRole("button", { name: "Insert", exact: true }).click();
+    await page.getByRole("menuitem", { name: "Contents list" }).click();
+    const contents = manuscript(page).locator("nav.contents-list");
+    await expect(contents).toHaveCount(1);
+    await jump(page, "Contents");
+    await page.keyboard.type("Words below");
+    await expect(contents).toHaveCount(1);
+    await expect(manuscript(page).locator("nav.contents-list + p")).toHaveText("Words below");
+  });
+
   test("the jump box finds a heading by its number and lands on it exactly", async ({ page }) => {
     await openFile(page, "s.md", TEXT);
     await jump(page, "1.1");

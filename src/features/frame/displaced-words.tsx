@@ -14,10 +14,12 @@ export function DisplacedWords() {
       aria-label="Words that lost their place"
       className="max-h-56 overflow-y-auto border-b border-vermilion bg-raised px-4 py-2 text-sm"
     >
-      <h2 className="font-semibold text-vermilion" role="alert">
-        {displaced.length === 1 ? "Words of yours" : `Words of yours, ${displaced.length} times,`} lost their
-        place: somebody else removed it while you wrote.
-      </h2>
+      <div role="alert">
+        <h2 className="font-semibold text-vermilion">
+          {displaced.length === 1 ? "Words of yours" : `Words of yours, ${displaced.length} times,`} lost
+          their place: somebody else removed it while you wrote.
+        </h2>
+      </div>
       <ul className="divide-y divide-line">
         {displaced.map(({ id, words, at }) => (
           <li key={id} className="flex flex-wrap items-center gap-2 py-2">
