@@ -1,5 +1,6 @@
 import {
   AddMarkStep,
+  Mapping,
   RemoveMarkStep,
   ReplaceAroundStep,
   ReplaceStep,
@@ -45,6 +46,23 @@ AddMarkStep.prototype.map = function (this: AddMarkStep, mapping: Mappable): Ste
 RemoveMarkStep.prototype.map = function (this: RemoveMarkStep, mapping: Mappable): Step | null {
   const range = mapRange(mapping, this.from, this.to);
   return range && range.from < range.to ? new RemoveMarkStep(range.from, range.to, this.mark) : null;
+};
+
+/** Where each map of a mapping has its mirror: built as mirrors are added, and shared by the slices of a mapping. */
+const mirrors = new WeakMap<number[], Map<number, number>>();
+
+/**
+ * ProseMirror looks for a mirror through all of them, one after the other. Who wrote for an hour without a network has
+ * thousands, and asks for each of them thousands of times.
+ */
+Mapping.prototype.getMirror = function (this: Mapping, n: number): number | undefined {
+  const { mirror } = this as Mapping & { mirror?: number[] };
+  if (!mirror) return undefined;
+  let known = mirrors.get(mirror);
+  if (!known) mirrors.set(mirror, (known = new Map()));
+  // Each pair is there from both of its sides.
+  for (let i = known.size; i < mirror.length; i++) known.set(mirror[i]!, mirror[i + (i % 2 === 0 ? 1 : -1)]!);
+  return known.get(n);
 };
 
 function structureOf(step: ReplaceStep): boolean {
