@@ -183,6 +183,7 @@ export class OpenEditor {
                 still = 0;
                 last = top;
               } else still++;
+              if (performance.now() - started > 10_000) return done({ time: NaN, off: NaN });
               // Ten frames in which nothing moves any more.
               if (still >= 10 && Math.abs(top) < 2_000)
                 done({ time: since - started, off: Math.abs(top - goal) });

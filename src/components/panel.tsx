@@ -25,9 +25,10 @@ export function Panel({
   onReturn?: () => void;
 }) {
   return (
-    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+    // A modal box makes the browser style the whole page anew, twice: some 80 ms over a long manuscript.
+    <Dialog.Root open={open} modal={size === "large"} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40" />
+        {size === "large" && <Dialog.Overlay className="fixed inset-0 z-40" />}
         <Dialog.Content
           aria-describedby={undefined}
           onCloseAutoFocus={(event) => {

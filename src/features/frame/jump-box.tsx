@@ -51,8 +51,8 @@ export function JumpBox() {
         onChoose={(go) => {
           setOpen(false);
           const write = `/documents/${session.id}`;
-          if (path !== write) router.push(write);
-          // The box has to be closed before the manuscript can take the focus.
+          if (path === write) return go();
+          router.push(write);
           setTimeout(go);
         }}
       />
