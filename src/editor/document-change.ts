@@ -31,11 +31,11 @@ export class DocumentChange {
     return this.touches((block) => block.type === schema.nodes.heading);
   }
 
-  /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, their names. */
+  /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, names, the rules. */
   get places(): boolean {
     return (
       this.touches((block) => PLACES.has(block.type.name)) ||
-      this.before.attrs.registry !== this.after.attrs.registry ||
+      this.before.attrs !== this.after.attrs ||
       this.bookmarks
     );
   }

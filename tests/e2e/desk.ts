@@ -77,6 +77,8 @@ export async function clickWords(
   const place = manuscript(page).getByText(words).first();
   await place.scrollIntoViewIfNeeded();
   await place.click({ position: { x: 12, y: 10 }, ...options });
+  // No hand presses a key in the same few milliseconds.
+  await page.waitForTimeout(60);
 }
 
 /** Opens one of the four stages. */

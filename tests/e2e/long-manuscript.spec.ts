@@ -156,8 +156,11 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await page.waitForTimeout(800);
     await page.mouse.move(spots.from.x, spots.from.y);
     await page.mouse.down();
-    await page.mouse.move(spots.to.x + 20, spots.to.y, { steps: 5 });
+    await page.mouse.move(spots.from.x + 8, spots.from.y + 4, { steps: 4 });
+    await page.waitForTimeout(200);
+    await page.mouse.move(spots.to.x + 20, spots.to.y, { steps: 8 });
     await page.mouse.move(spots.to.x, spots.to.y, { steps: 5 });
+    await page.waitForTimeout(200);
     await page.mouse.up();
     await expect(manuscript(page).getByText(word.trim() + spots.target, { exact: true })).toHaveCount(1);
     await expect(manuscript(page).getByText(spots.words, { exact: true })).toHaveCount(0);
