@@ -2,6 +2,7 @@ import { defineConfig } from "@playwright/test";
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { CHROMIUM } from "./tests/chromium";
 
 const PORT = process.env.E2E_PORT ?? "4399";
 // Workers read this file again; all of them have to mean the same folder.
@@ -21,17 +22,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     permissions: ["clipboard-read", "clipboard-write"],
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-      args: [
-        "--no-sandbox",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-        "--no-first-run",
-        "--disable-quic",
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
   webServer: {
     command: "node scripts/start.mjs",

@@ -1,3 +1,5 @@
+import { randomNumbers } from "#tests/random-numbers";
+
 /**
  * Documents of a given number of pages (400 words each) for measuring: headings of three levels, paragraphs with links
  * and emphasis, lists, tables and anchors, in the proportions of a manual. The same pages give the same text.
@@ -9,20 +11,9 @@ const WORDS =
   );
 const WORDS_PER_PAGE = 400;
 
-/** Numbers that look random and are the same each time (mulberry32). */
-function numbers(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /** The Markdown of a manual of so many pages. */
 export function generatedMarkdown(pages: number): string {
-  const next = numbers(pages);
+  const next = randomNumbers(pages);
   const words = (count: number) =>
     Array.from({ length: count }, () => WORDS[Math.floor(next() * WORDS.length)]!).join(" ");
   const headings = pages * 2;

@@ -2,7 +2,7 @@ import { joinBackward } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import { Slice, type Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
-import { MoveBlocksStep, schema, stepToJSON } from "@/core/document";
+import { MoveBlocksStep, schema, sizeOf, stepToJSON } from "@/core/document";
 import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { addBookmark } from "@/editor/commands/bookmarks";
 import { setLevel, splitBlockWithId } from "@/editor/commands/blocks";
@@ -138,7 +138,7 @@ export class Author {
     const end = Math.min(start + 1 + (size % 4), count);
     const outside = [...Array(count + 1).keys()].filter((border) => border < start || border > end);
     if (outside.length === 0) return;
-    const border = (i: number) => doc.content.content.slice(0, i).reduce((sum, it) => sum + it.nodeSize, 0);
+    const border = (i: number) => sizeOf(doc.content.content.slice(0, i));
     const where = outside[to % outside.length]!;
     this.dispatchAs("move")(
       this.state.tr.step(new MoveBlocksStep(border(start), border(end), border(where))),

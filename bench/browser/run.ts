@@ -2,6 +2,7 @@ import { chromium } from "@playwright/test";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { CHROMIUM } from "#tests/chromium";
 import { newId, schema } from "@/core/document";
 import { readFile } from "@/core/formats";
 import { LOCAL_AUTHOR, openAuthority } from "@/server";
@@ -47,17 +48,7 @@ const spread = ({ median, p95 }: Spread) => `${median.toFixed(1)} (${p95.toFixed
 
 const server = await RunningServer.start(data, 4398);
 const bare = await serveBare(process.cwd(), documents);
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
-  args: [
-    "--no-sandbox",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    "--no-first-run",
-    "--disable-quic",
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 try {
   line(
     "pages",

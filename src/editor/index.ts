@@ -3,6 +3,7 @@
  * session, reads its index and runs commands.
  */
 export { Session, type Notice } from "./session";
+export { answered } from "./answered";
 export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
 export type { KeepingState } from "./exchange/exchange";

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { schema, stepFromJSON } from "@/core/document";
-import { errorAnswer, sentSteps } from "@/core/exchange";
+import { sentSteps } from "@/core/exchange";
+import { answered } from "./answered";
 
 /** A document as it was fetched: its newest version. */
 export interface OpenedDocument {
@@ -14,12 +15,12 @@ export interface OpenedDocument {
  */
 export async function fetchDocument(id: string, signal: AbortSignal): Promise<OpenedDocument> {
   const address = `/api/documents/${id}`;
-  const snapshot = await answered(`${address}/snapshot`, signal);
+  const snapshot = await answered(`${address}/snapshot`, { signal });
   const version = Number(snapshot.headers.get("Gate-Rope-Version"));
   try {
     const doc = schema.nodeFromJSON(await unzipped(snapshot));
     const { steps } = sentSteps.parse(
-      await (await answered(`${address}/steps?after=${version}`, signal)).json(),
+      await (await answered(`${address}/steps?after=${version}`, { signal })).json(),
     );
     const newest = steps.reduce((before, { step }) => applied(before, step), doc);
     return { version: version + steps.length, doc: newest };
@@ -27,7 +28,10 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
     signal.throwIfAborted();
     // A snapshot that cannot be read, or steps that are gone: the server puts the document together.
     console.warn(`Gate Rope: the document is fetched whole: ${(error as Error).message}`);
-    const whole = (await (await answered(address, signal)).json()) as { version: number; document: object };
+    const whole = (await (await answered(address, { signal })).json()) as {
+      version: number;
+      document: object;
+    };
     return { version: whole.version, doc: schema.nodeFromJSON(whole.document) };
   }
 }
@@ -41,14 +45,4 @@ function applied(doc: Node, json: unknown): Node {
   const result = stepFromJSON(json).apply(doc);
   if (!result.doc) throw new RangeError(result.failed ?? "a step failed");
   return result.doc;
-}
-
-async function answered(address: string, signal: AbortSignal): Promise<Response> {
-  const response = await fetch(address, { signal }).catch((error: unknown) => {
-    signal.throwIfAborted();
-    throw new Error("The server does not answer.", { cause: error });
-  });
-  if (response.ok) return response;
-  const { data } = errorAnswer.safeParse(await response.json().catch(() => null));
-  throw new Error(data?.error.message ?? `The server answered with ${response.status}.`);
 }

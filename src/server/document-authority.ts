@@ -133,14 +133,7 @@ export class DocumentAuthority {
 
   /** Title of a document, without reading the rest of it. */
   async title(_person: Person, id: string): Promise<string> {
-    const row = await this.db
-      .selectFrom("documents")
-      .select("title")
-      .where("id", "=", id)
-      .where("removed_at", "is", null)
-      .executeTakeFirst();
-    if (!row) throw notThere();
-    return row.title;
+    return (await this.stored.standing(id)).title;
   }
 
   /** Gzip of the JSON of the newest snapshot, as it lies on disk; with the steps after it one has the newest version. */

@@ -5,6 +5,7 @@ import {
   mapOver,
   newId,
   RegistryStep,
+  sameIds,
   schema,
   stepFromJSON,
   stepToJSON,
@@ -241,10 +242,6 @@ function mended(
     steps.push(new AttrStep(place, "id", id));
   }
   return { steps, ids: now };
-}
-
-function sameIds(a: readonly Node[], b: readonly Node[]): boolean {
-  return a.length === b.length && a.every((block, i) => block.attrs.id && block.attrs.id === b[i]!.attrs.id);
 }
 
 /** How many positions a step puts in and takes out. */

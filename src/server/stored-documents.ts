@@ -40,13 +40,7 @@ export class StoredDocuments {
 
   /** The newest version. Throws a {@link ServerError} where there is no such document or nothing of it can be read. */
   async load(id: string): Promise<StoredDocument> {
-    const row = await this.db
-      .selectFrom("documents")
-      .select("version")
-      .where("id", "=", id)
-      .where("removed_at", "is", null)
-      .executeTakeFirst();
-    if (!row) throw notThere();
+    const row = await this.standing(id);
     const { doc, version, damaged } = await this.readable(id, row.version);
     const steps = await this.stepsAfter(id, version, row.version);
     if (!steps) throw damagedDocument(id);
@@ -76,6 +70,18 @@ export class StoredDocuments {
       stepsSince: steps,
       mended: rebuilt.map((it) => it.version),
     };
+  }
+
+  /** Title and version of a document on the shelf. Throws a {@link ServerError} where there is none. */
+  async standing(id: string): Promise<{ title: string; version: number }> {
+    const row = await this.db
+      .selectFrom("documents")
+      .select(["title", "version"])
+      .where("id", "=", id)
+      .where("removed_at", "is", null)
+      .executeTakeFirst();
+    if (!row) throw notThere();
+    return row;
   }
 
   /** The document as it was in a version. */

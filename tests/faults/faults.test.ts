@@ -7,6 +7,7 @@ import path from "node:path";
 import { Letters, plain } from "#tests/authors";
 import { heading, list, paragraph } from "#tests/editing";
 import { OwnServer } from "#tests/own-server";
+import { randomNumbers } from "#tests/random-numbers";
 import { createDocument, schema } from "@/core/document";
 import { BrowserStore } from "@/editor/exchange/browser-store";
 import { checkFolder } from "@/server/upkeep";
@@ -18,17 +19,6 @@ const KILLS = Number(process.env.KILLS ?? 4);
 /** How long the network is faulty, in milliseconds. */
 const FAULTY_FOR = Number(process.env.FAULTY_FOR ?? 8_000);
 const PORT = Number(process.env.FAULTS_PORT ?? 4403);
-
-/** Numbers that look random and are the same for one seed (mulberry32), so that a failed run can be looked at again. */
-function randomFrom(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 let data: string;
 let server: OwnServer;
@@ -86,7 +76,7 @@ async function twoHands(
         letters,
         network.fetch,
         store,
-        randomFrom(i + 11),
+        randomNumbers(i + 11),
       ),
   );
   try {
@@ -125,7 +115,7 @@ async function twoHands(
 describe("two who write at once lose nothing, and end with the same text", () => {
   test("however requests and answers get lost, doubled or late", async () => {
     await server.start();
-    const networks = [new FaultyNetwork(randomFrom(1)), new FaultyNetwork(randomFrom(2))];
+    const networks = [new FaultyNetwork(randomNumbers(1)), new FaultyNetwork(randomNumbers(2))];
     await twoHands(networks, () => new Promise((resolve) => setTimeout(resolve, FAULTY_FOR)));
     for (const fate of ["lost", "answer lost", "twice", "late"] as const)
       expect(networks.reduce((sum, network) => sum + (network.fates.get(fate) ?? 0), 0)).toBeGreaterThan(0);
@@ -133,8 +123,8 @@ describe("two who write at once lose nothing, and end with the same text", () =>
 
   test(`though the server is killed without warning ${KILLS} times`, async () => {
     await server.start();
-    const random = randomFrom(3);
-    const networks = [new FaultyNetwork(randomFrom(4)), new FaultyNetwork(randomFrom(5))];
+    const random = randomNumbers(3);
+    const networks = [new FaultyNetwork(randomNumbers(4)), new FaultyNetwork(randomNumbers(5))];
     for (const network of networks) network.calm = true;
     await twoHands(networks, async () => {
       for (let i = 0; i < KILLS; i++) {

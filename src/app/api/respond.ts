@@ -100,8 +100,11 @@ async function textOf(request: NextRequest, mostBytes: number): Promise<string> 
 
 /** A whole number in a request's query. Throws a {@link ServerError} where it is none. */
 export function numberOf(request: NextRequest, name: string): number {
-  const text = request.nextUrl.searchParams.get(name) ?? "";
-  if (!/^\d{1,12}$/.test(text))
-    throw new ServerError(400, "wrong-query", `?${name}= has to be a whole number.`);
+  return wholeNumber(`?${name}=`, request.nextUrl.searchParams.get(name) ?? "");
+}
+
+/** A whole number that a request names. Throws a {@link ServerError} that says what should be one. */
+export function wholeNumber(what: string, text: string): number {
+  if (!/^\d{1,12}$/.test(text)) throw new ServerError(400, "no-number", `${what} has to be a whole number.`);
   return Number(text);
 }

@@ -1,6 +1,7 @@
 import { diffArrays } from "diff";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
+import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
 import { idOf } from "./create";
 import { RegistryStep, type RegistryChange } from "./steps/registry-step";
@@ -56,10 +57,6 @@ function differences(before: readonly unknown[], after: readonly unknown[]): Dif
     else found.push({ same: false, gone: removed ? count : 0, come: added ? count : 0 });
   }
   return found;
-}
-
-function sizeOf(blocks: readonly Node[]): number {
-  return blocks.reduce((size, block) => size + block.nodeSize, 0);
 }
 
 function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void {

@@ -2,7 +2,6 @@ import type { Node } from "prosemirror-model";
 import { Mapping, ReplaceStep, type Step, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
 import { shifted } from "./steps/shifted";
-import { RegistryStep } from "./steps/registry-step";
 
 /** A step that its author made here and the authority has not accepted yet. */
 export interface OwnStep {
@@ -70,10 +69,10 @@ export function rebase(
       waiting.push({ number: it.number, step: placed, inverted: placed.invert(tr.docs.at(-1)!) });
     } else {
       dropped.push(it);
-      words.push(...blocksWithWordsOf(it.step, docBefore(i)));
+      words.push(...blocksWithWordsOf(own, i, mine));
     }
   });
-  return { waiting, dropped, displaced: asTheirAuthorHadThem(words, mine, tr.doc) };
+  return { waiting, dropped, displaced: withoutStanding(words, tr.doc) };
 }
 
 /**
@@ -173,29 +172,30 @@ function rangeOf(step: Step): { from: number; to: number } | null {
   return from === undefined || to === undefined || where !== undefined ? null : { from, to };
 }
 
-/** The blocks that hold the words a step put in, as they stood right after it. */
-function blocksWithWordsOf(step: Step, before: Node): Node[] {
-  if (step instanceof RegistryStep || !(step instanceof ReplaceStep)) return [];
-  if (step.slice.content.textBetween(0, step.slice.content.size, " ").trim() === "") return [];
-  const after = attempt(step, before);
+/** The blocks in which the words that an own step put in stand in their author's own document. */
+function blocksWithWordsOf(own: readonly OwnStep[], i: number, mine: Node): Node[] {
+  const { step } = own[i]!;
+  if (!(step instanceof ReplaceStep)) return [];
+  const { content, size } = step.slice;
+  if (content.textBetween(0, content.size, " ").trim() === "") return [];
+  // Its author may have split or moved them since, or taken them away again.
+  const since = new Mapping(own.slice(i + 1).map((later) => later.step.getMap()));
+  const from = since.map(step.from, 1);
+  const to = since.map(step.from + size, -1);
   const blocks: Node[] = [];
-  after?.nodesBetween(step.from, Math.min(step.from + step.slice.size, after.content.size), (node) => {
-    blocks.push(node);
-    return false;
-  });
+  if (from < to)
+    mine.nodesBetween(from, to, (block) => {
+      blocks.push(block);
+      return false;
+    });
   return blocks;
 }
 
-/** The latest form of blocks in their author's own document, each once, without those that stand the same in the merged. */
-function asTheirAuthorHadThem(blocks: readonly Node[], mine: Node, merged: Node): Node[] {
-  const latest = new Map<string, Node>();
-  for (const block of blocks) {
-    const id = block.attrs.id as string;
-    if (!latest.has(id)) latest.set(id, blockById(mine, id)?.node ?? block);
-  }
-  return [...latest].flatMap(([id, block]) =>
-    block.textContent.trim() === "" || blockById(merged, id)?.node.textContent === block.textContent
-      ? []
-      : [block],
+/** Each block once, without those whose words stand the same in the merged document, or that have none. */
+function withoutStanding(blocks: readonly Node[], merged: Node): Node[] {
+  return [...new Set(blocks)].filter(
+    (block) =>
+      block.textContent.trim() !== "" &&
+      blockById(merged, block.attrs.id as string)?.node.textContent !== block.textContent,
   );
 }

@@ -1,7 +1,7 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import { ReplaceStep, type Step } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
-import { changedRun, shifted } from "@/core/document";
+import { changedRun, shifted, sizeOf } from "@/core/document";
 import { documentOf, selectionToDocument, withoutChunks } from "./chunk-layout";
 
 /** What a view notes on its transactions and the document's state has to know too. */
@@ -47,9 +47,7 @@ function inOneChunk(step: Step, drawn: Node): Step | null {
 function asChangedBlocks(drawn: Node, state: EditorState, tr: Transaction): void {
   const after = documentOf(drawn, state.doc);
   const { start, endBefore, endAfter, pos } = changedRun(state.doc, after);
-  const size = (doc: Node, end: number) =>
-    doc.content.content.slice(start, end).reduce((sum, it) => sum + it.nodeSize, 0);
-  tr.step(
-    new ReplaceStep(pos, pos + size(state.doc, endBefore), after.slice(pos, pos + size(after, endAfter))),
-  );
+  const gone = sizeOf(state.doc.content.content.slice(start, endBefore));
+  const come = sizeOf(after.content.content.slice(start, endAfter));
+  tr.step(new ReplaceStep(pos, pos + gone, after.slice(pos, pos + come)));
 }

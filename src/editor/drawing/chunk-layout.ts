@@ -124,10 +124,9 @@ export class ChunkLayout {
     }
     const blocks = after.content.content.slice(this.firsts[first], this.firsts[last + 1]! + grown);
     const chunks: Node[] = [];
-    if (first === last && blocks.length <= MOST) {
-      const old = this.drawn.child(first);
-      chunks.push(old.type.create({ drawn: true }, Fragment.fromArray(blocks)));
-    } else
+    if (first === last && blocks.length <= MOST)
+      chunks.push(chunk.create({ drawn: true }, Fragment.fromArray(blocks)));
+    else
       for (let at = 0; at < blocks.length;) {
         const end = border(blocks, at);
         chunks.push(chunk.create({ drawn: true }, Fragment.fromArray(blocks.slice(at, end))));

@@ -61,8 +61,7 @@ export class DrawnSigns {
     if (known?.signs === signs) return known.set;
     const own: Sign[] = [];
     chunk.forEach((block, pos) => {
-      for (const sign of signs.of(block))
-        own.push({ ...sign, from: pos + sign.from, to: pos + sign.to, draw: sign.draw });
+      for (const sign of signs.of(block)) own.push({ ...sign, from: pos + sign.from, to: pos + sign.to });
     });
     const key = keyOf(own);
     const set =
@@ -89,10 +88,9 @@ function byChunk(layout: ChunkLayout, signs: readonly Sign[]): Map<number, Sign[
       found.set(i, [
         ...(found.get(i) ?? []),
         {
-          key: sign.key,
+          ...sign,
           from: Math.max(0, sign.from - start),
           to: Math.min(chunk.content.size, sign.to - start),
-          draw: sign.draw,
         },
       ]);
     }

@@ -259,7 +259,8 @@ export class Exchange {
       });
       const answer: unknown = await response.json().catch(() => null);
       await this.takeAnswer(response.status, answer);
-      pause = this.state.kind === "keeping" ? (this.waiting.length > 0 ? 0 : PAUSE) : this.pause;
+      // What did not go into one request goes at once; what was typed meanwhile is gathered again.
+      pause = response.ok && this.waiting.length >= MOST_AT_ONCE ? 0 : this.pause;
     } catch {
       await this.tryAgain((stored) => ({ kind: "unreachable", stored }));
       pause = this.pause;
@@ -280,6 +281,11 @@ export class Exchange {
       return;
     }
     const error = errorAnswer.safeParse(answer).data?.error;
+    if (status === 409 || status === 410 || status === 422) {
+      // The server is there; what it wants is done at once.
+      this.pause = PAUSE;
+      this.become({ kind: "keeping" });
+    }
     if (status === 409 && error?.since) return this.take(error.since);
     if (status === 410 || (status === 409 && error?.code === "future-version")) return this.loadAnew();
     if (status === 422 && this.refusals++ < 1) return this.loadAnew();

@@ -1,31 +1,24 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration } from "prosemirror-view";
 import type { Sign } from "../drawing/drawn-signs";
+import { mappedRange, type Range } from "./mapped-range";
 
-interface Place {
-  readonly from: number;
-  readonly to: number;
-}
-
-const key = new PluginKey<Place | null>("glow");
+const key = new PluginKey<Range | null>("glow");
 
 /** Lets a place glow once, to show where a jump landed; null ends it. */
-export function glow(tr: Transaction, place: Place | null): Transaction {
+export function glow(tr: Transaction, place: Range | null): Transaction {
   return tr.setMeta(key, { place }).setMeta("addToHistory", false);
 }
 
 export function glowPlugin(): Plugin {
-  return new Plugin<Place | null>({
+  return new Plugin<Range | null>({
     key,
     state: {
       init: () => null,
       apply(tr, place) {
-        const meta = tr.getMeta(key) as { place: Place | null } | undefined;
+        const meta = tr.getMeta(key) as { place: Range | null } | undefined;
         if (meta) return meta.place;
-        if (!place || !tr.docChanged) return place;
-        const from = tr.mapping.map(place.from, 1);
-        const to = tr.mapping.map(place.to, -1);
-        return from < to ? { from, to } : null;
+        return place && mappedRange(tr, place);
       },
     },
   });

@@ -1,11 +1,10 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration } from "prosemirror-view";
 import type { Sign } from "../drawing/drawn-signs";
+import { mappedRange, type Range } from "./mapped-range";
 
 /** Words that stay visibly chosen while the author looks for where they shall lead. */
-export interface HeldRange {
-  readonly from: number;
-  readonly to: number;
+export interface HeldRange extends Range {
   /** `choose`: the picker is open; `carry`: the author goes to the place and ties the link there. */
   readonly purpose: "choose" | "carry";
 }
@@ -29,10 +28,7 @@ export function heldRangePlugin(): Plugin {
       apply(tr, held) {
         const meta = tr.getMeta(key) as { range: HeldRange | null } | undefined;
         if (meta) return meta.range;
-        if (!held || !tr.docChanged) return held;
-        const from = tr.mapping.map(held.from, 1);
-        const to = tr.mapping.map(held.to, -1);
-        return from > to ? null : { ...held, from, to };
+        return held && mappedRange(tr, held);
       },
     },
   });

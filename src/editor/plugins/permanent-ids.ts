@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
-import { changedRun, newId } from "@/core/document";
+import { changedRun, newId, sameIds } from "@/core/document";
 import { OTHERS } from "@/core/exchange";
 
 /**
@@ -26,10 +26,6 @@ export function permanentIds(): Plugin {
       return tr;
     },
   });
-}
-
-function sameIds(a: readonly Node[], b: readonly Node[]): boolean {
-  return a.length === b.length && a.every((block, i) => block.attrs.id && block.attrs.id === b[i]!.attrs.id);
 }
 
 function sharedOrMissing(

@@ -1,15 +1,17 @@
 import type { Node } from "prosemirror-model";
 import { schema } from "@/core/document";
-import { errorAnswer, historyAnswer, type HistoryEntry } from "@/core/exchange";
+import { historyAnswer, type HistoryEntry } from "@/core/exchange";
+import { answered } from "@/editor";
 
 /** Fetches what happened to a document, the newest first. Throws an Error with words for the author. */
 export async function fetchHistory(id: string): Promise<readonly HistoryEntry[]> {
-  return historyAnswer.parse(await answered(`/api/documents/${id}/history`)).entries;
+  return historyAnswer.parse(await (await answered(`/api/documents/${id}/history`)).json()).entries;
 }
 
 /** Fetches a document as it was in a version. */
 export async function fetchVersion(id: string, version: number): Promise<Node> {
-  const { document } = (await answered(`/api/documents/${id}/versions/${version}`)) as { document: object };
+  const answer = await answered(`/api/documents/${id}/versions/${version}`);
+  const { document } = (await answer.json()) as { document: object };
   return schema.nodeFromJSON(document);
 }
 
@@ -20,13 +22,4 @@ export async function nameVersion(id: string, version: number, name: string | nu
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({ name }),
   });
-}
-
-async function answered(address: string, init?: RequestInit): Promise<unknown> {
-  const response = await fetch(address, init).catch(() => null);
-  if (!response) throw new Error("The server does not answer.");
-  const answer: unknown = response.status === 204 ? null : await response.json().catch(() => null);
-  if (response.ok) return answer;
-  const { data } = errorAnswer.safeParse(answer);
-  throw new Error(data?.error.message ?? `The server answered with ${response.status}.`);
 }

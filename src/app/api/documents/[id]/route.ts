@@ -11,7 +11,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     return NextResponse.json({
       version,
       last,
-      document: { attrs: doc.attrs, ...(doc.toJSON() as object) },
+      document: doc.toJSON() as object,
     });
   },
   async DELETE(_request, { params }) {

@@ -1,5 +1,4 @@
-import type { LiveEvent } from "@/core/exchange";
-import { personName } from "@/core/exchange";
+import { personName, type LiveEvent } from "@/core/exchange";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { numberOf, route } from "../../../respond";
 
@@ -16,6 +15,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     if (client === "" || client.length > 64 || !name.success)
       throw new ServerError(400, "who", "Say who listens: ?client= and ?name=.");
     const documents = await authority();
+    // A document that is not there is answered as such, before anything is streamed.
+    await documents.title(LOCAL_AUTHOR, id);
     const encoder = new TextEncoder();
     let end = () => {};
     const stream = new ReadableStream<Uint8Array>({
@@ -39,7 +40,6 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       },
       cancel: () => end(),
     });
-    await documents.title(LOCAL_AUTHOR, id);
     return new Response(stream, {
       headers: {
         "Content-Type": "text/event-stream; charset=utf-8",
