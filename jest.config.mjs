@@ -1,7 +1,7 @@
 /** Unit tests stand beside the code they test; native ES modules, so that ESM-only packages load as they are. */
 const config = {
   testEnvironment: "node",
-  roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo", "<rootDir>/tests/faults"],
+  roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo", "<rootDir>/tests"],
   testMatch: ["**/*.test.ts"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^#tests/(.*)$": "<rootDir>/tests/$1" },

@@ -1,6 +1,5 @@
-import { keymap } from "prosemirror-keymap";
 import { Fragment, type Node } from "prosemirror-model";
-import { EditorState, NodeSelection, TextSelection, type Command, type Transaction } from "prosemirror-state";
+import { EditorState, type Command, type Transaction } from "prosemirror-state";
 import {
   becomeVersion,
   newId,
@@ -22,18 +21,16 @@ import { DocumentChange } from "./document-change";
 import { ManuscriptView } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
-import { takeOver } from "./exchange/take-over";
+import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
-import { holdWindow, inNameOf } from "./exchange/window-lock";
-import { manuscriptKeys } from "./keys";
+import { holdWindow } from "./exchange/window-lock";
+import { selectionAt, shownEnd } from "./landing";
+import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
-import { glow, glowPlugin } from "./plugins/glow";
-import { heldRange, heldRangePlugin, hold } from "./plugins/held-range";
-import { othersCarets, othersCaretsPlugin, showCarets, type OthersCaret } from "./plugins/others-carets";
-import { ownHistory } from "./plugins/own-history";
-import { permanentIds } from "./plugins/permanent-ids";
-import { tables } from "./plugins/tables";
-
+import { keepPicture } from "./pictures";
+import { glow } from "./plugins/glow";
+import { heldRange, hold } from "./plugins/held-range";
+import { caretsNow, showCarets } from "./plugins/others-carets";
 import { whenIdle } from "./when-idle";
 
 /** A place one jumped from. */
@@ -96,7 +93,17 @@ export class Session {
     readonly id: string,
     opened: OpenedDocument,
   ) {
-    this.state = this.stateOf(opened.doc);
+    this.state = EditorState.create({
+      doc: opened.doc,
+      plugins: manuscriptPlugins({
+        link: () => this.ask("link"),
+        bookmark: () => this.ask("bookmark"),
+        back: () => {
+          this.back();
+          return true;
+        },
+      }),
+    });
     this.index = indexDocument(this.state.doc);
     this.outline = this.index;
     this.derived = new DerivedState(
@@ -116,7 +123,11 @@ export class Session {
     });
     this.listenWhileVisible();
     document.addEventListener("visibilitychange", this.listenWhileVisible);
-    void this.takeOverWhatWasLeft();
+    void takeOverLeft(id, { store: this.store, name: authorName }, (words) => this.displaced(words)).then(
+      (sent) => sent && this.say("What another window had not sent any more is kept now, and in the text."),
+      (error: Error) =>
+        console.warn(`Gate Rope: what earlier windows left could not be read: ${error.message}`),
+    );
   }
 
   // Reading
@@ -306,26 +317,10 @@ export class Session {
   };
 
   private land(pos: number, end: number): void {
-    const at = Math.min(pos, this.state.doc.content.size);
-    const node = this.state.doc.nodeAt(at);
-    const tr = this.state.tr;
-    const $at = this.state.doc.resolve(at);
-    if (
-      node &&
-      $at.depth === 0 &&
-      !node.isTextblock &&
-      node.type.name !== "table" &&
-      NodeSelection.isSelectable(node)
-    )
-      tr.setSelection(NodeSelection.create(this.state.doc, at));
-    else
-      tr.setSelection(
-        TextSelection.near(
-          this.state.doc.resolve(Math.min(at + ($at.depth === 0 ? 1 : 0), this.state.doc.content.size)),
-        ),
-      );
-    const shown = end > at ? end : node?.isBlock ? at + node.nodeSize : Math.min($at.end(), at + 1);
-    this.dispatch(glow(tr, { from: at, to: Math.max(shown, at) }));
+    const { doc } = this.state;
+    const at = Math.min(pos, doc.content.size);
+    const tr = this.state.tr.setSelection(selectionAt(doc, at));
+    this.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
     if (this.glowTimer) clearTimeout(this.glowTimer);
     this.glowTimer = setTimeout(() => this.dispatch(glow(this.state.tr, null)), GLOW_TIME);
     this.scrollTo(at);
@@ -383,15 +378,13 @@ export class Session {
 
   /** Keeps picture files on the server and puts them in as figures. */
   async insertPictures(files: readonly File[]): Promise<void> {
-    for (const file of files) {
-      const response = await fetch("/api/pictures", { method: "POST", body: file }).catch(() => null);
-      const answer = (await response?.json().catch(() => null)) as {
-        name?: string;
-        error?: { message: string };
-      } | null;
-      if (answer?.name) this.run(insertBlock(schema.nodes.figure.create({ picture: answer.name, alt: "" })));
-      else this.say(`${file.name}: ${answer?.error?.message ?? "The server does not answer."}`);
-    }
+    for (const file of files)
+      try {
+        const picture = await keepPicture(file);
+        this.run(insertBlock(schema.nodes.figure.create({ picture, alt: "" })));
+      } catch (error) {
+        this.say(`${file.name}: ${(error as Error).message}`);
+      }
   }
 
   // Others
@@ -410,7 +403,12 @@ export class Session {
     if (this.people !== this.lastPeople) {
       this.lastPeople = this.people;
       this.settle();
-      this.state = this.state.apply(showCarets(this.state.tr, this.carets()));
+      this.state = this.state.apply(
+        showCarets(
+          this.state.tr,
+          caretsNow(this.state, this.people, (caret) => this.exchange.placeOf(caret)),
+        ),
+      );
       this.view?.update(null);
     }
     this.tell();
@@ -437,16 +435,6 @@ export class Session {
     if (!keepAuthorName(name)) this.say("This browser does not keep the name; it holds for no other window.");
     this.exchange.renamed();
     this.tell();
-  }
-
-  private carets(): OthersCaret[] {
-    const standing = new Map(othersCarets(this.state).map((caret) => [caret.client, caret]));
-    return this.people.flatMap(({ client, name, caret }) => {
-      const place = caret && this.exchange.placeOf(caret);
-      const known = standing.get(client);
-      if (place) return [{ client, name, ...place }];
-      return known ? [{ ...known, name }] : [];
-    });
   }
 
   /** A window that is not looked at hears through the others of its browser: connections are few. */
@@ -481,26 +469,6 @@ export class Session {
     this.displacedWords = this.displacedWords.filter((it) => it.id !== id);
     void this.store.letGo(id).catch(() => {});
     this.tell();
-  }
-
-  /** Sends what windows that ended had not sent, and shows what found no place in earlier ones. */
-  private async takeOverWhatWasLeft(): Promise<void> {
-    try {
-      for (const words of await this.store.displaced(this.id)) this.displaced(words);
-      for (const { client } of await this.store.read(this.id))
-        await inNameOf(client, async () => {
-          // Read once more: another window may have been quicker.
-          const left = (await this.store.read(this.id)).find((it) => it.client === client);
-          if (!left) return;
-          const result = await takeOver(left, { store: this.store, name: authorName }, (words) =>
-            this.displaced(words),
-          );
-          if (result === "sent" && left.steps.length > 0)
-            this.say("What another window had not sent any more is kept now, and in the text.");
-        });
-    } catch (error) {
-      console.warn(`Gate Rope: what earlier windows left could not be read: ${(error as Error).message}`);
-    }
   }
 
   // The view
@@ -573,29 +541,6 @@ export class Session {
     if (pictures.length === 0) return false;
     void this.insertPictures(pictures);
     return true;
-  }
-
-  private stateOf(doc: Node): EditorState {
-    return EditorState.create({
-      doc,
-      plugins: [
-        keymap({
-          "Mod-k": () => this.ask("link"),
-          "Shift-Mod-j": () => {
-            this.back();
-            return true;
-          },
-          "Mod-Shift-b": () => this.ask("bookmark"),
-        }),
-        ...manuscriptKeys.map((keys) => keymap(keys)),
-        ...ownHistory(),
-        heldRangePlugin(),
-        glowPlugin(),
-        permanentIds(),
-        tables(),
-        othersCaretsPlugin(),
-      ],
-    });
   }
 
   private tell(): void {

@@ -15,13 +15,16 @@ import { ownIds } from "../paste";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
 import { caretSigns } from "../plugins/others-carets";
+import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
+import { commandView } from "./command-view";
 import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
+import { watchInView } from "./watch-in-view";
 
 /** What the drawn manuscript needs of the session it shows. */
 export interface ManuscriptHost {
@@ -35,7 +38,7 @@ export interface ManuscriptHost {
   key(event: KeyboardEvent): boolean;
   takeFiles(data: DataTransfer | null): boolean;
   /** Another part of the document is in view. */
-  inViewChanged(part: { from: number; to: number }): void;
+  inViewChanged(part: Range): void;
   /** More of the document is drawn, as a part of all of it. */
   drawnChanged(share: number): void;
 }
@@ -65,6 +68,7 @@ export class ManuscriptView {
   private readonly contentsViews = new Set<ContentsListView>();
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
+  private inView: Range = { from: 0, to: 0 };
   /** The view's own transaction, while the document's state is told of it. */
   private under: Transaction | null = null;
 
@@ -125,13 +129,20 @@ export class ManuscriptView {
       handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
     });
     hideFromReact(this.view.dom);
-    this.forCommands = this.facade();
+    this.forCommands = commandView(this.view, {
+      state: () => host.state,
+      dispatch: (tr) => host.dispatch(tr),
+      layout: () => this.layout,
+    });
     this.far = new FarChunks(this.view.dom, this.scroller, {
       nextToDraw: () => this.nextToDraw(),
       draw: (indexes) => this.drawChunks(indexes),
     });
     this.host.drawnChanged(this.drawnShare);
-    this.unwatch = this.watch();
+    this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
+      this.inView = part;
+      host.inViewChanged(part);
+    });
   }
 
   /** The view as commands of the editor take it: with the document's state and positions. */
@@ -271,35 +282,6 @@ export class ManuscriptView {
     return true;
   }
 
-  private facade(): EditorView {
-    const { host } = this;
-    const layout = () => this.layout;
-    return new Proxy(this.view, {
-      get(view, name) {
-        switch (name) {
-          case "state":
-            return host.state;
-          case "dispatch":
-            return (tr: Transaction) => host.dispatch(tr);
-          case "endOfTextblock":
-            // The state that commands hand over is the document's; the view knows its own.
-            return (direction: Parameters<EditorView["endOfTextblock"]>[0]) => view.endOfTextblock(direction);
-          case "coordsAtPos":
-            return (pos: number, side?: number) => view.coordsAtPos(layout().toDrawn(pos), side);
-          case "posAtCoords":
-            return (coords: { left: number; top: number }) => {
-              const found = view.posAtCoords(coords);
-              return found && { pos: layout().toDocument(found.pos), inside: found.inside };
-            };
-          default: {
-            const value = Reflect.get(view, name) as unknown;
-            return typeof value === "function" ? (value.bind(view) as unknown) : value;
-          }
-        }
-      },
-    });
-  }
-
   // What is drawn
 
   /** Draws what is to be seen or typed in at a position, and what stands beside it. */
@@ -351,42 +333,6 @@ export class ManuscriptView {
 
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
-  }
-
-  private inView = { from: 0, to: 0 };
-
-  /** Follows which part of the document is in view, once a frame at the most. */
-  private watch(): () => void {
-    const scroller = this.scroller;
-    if (!scroller) return () => {};
-    let asked = false;
-    const look = () => {
-      asked = false;
-      if (this.view.isDestroyed) return;
-      const box = scroller.getBoundingClientRect();
-      const x = this.view.dom.getBoundingClientRect().left + 120;
-      const at = (top: number) => {
-        const found = this.view.posAtCoords({ left: x, top });
-        return found && this.layout.toDocument(found.pos);
-      };
-      const from = at(box.top + 8) ?? 0;
-      const to = at(box.bottom - 8) ?? this.host.state.doc.content.size;
-      if (from === this.inView.from && to === this.inView.to) return;
-      this.inView = { from, to };
-      this.host.inViewChanged(this.inView);
-    };
-    const ask = () => {
-      if (!asked) requestAnimationFrame(look);
-      asked = true;
-    };
-    scroller.addEventListener("scroll", ask, { passive: true });
-    const observer = new ResizeObserver(ask);
-    observer.observe(scroller);
-    ask();
-    return () => {
-      scroller.removeEventListener("scroll", ask);
-      observer.disconnect();
-    };
   }
 }
 

@@ -3,6 +3,7 @@ import { newId, schema, stepFromJSON, type OwnStep } from "@/core/document";
 import { errorAnswer } from "@/core/exchange";
 import { Exchange, type Copy, type ExchangeOptions } from "./exchange";
 import type { Displaced, StoredWaiting } from "./waiting-store";
+import { inNameOf } from "./window-lock";
 
 /** What became of what another window had left behind. */
 export type TakenOver = "sent" | "later" | "displaced";
@@ -55,6 +56,27 @@ export async function takeOver(
       else if (exchange.state.kind !== "keeping" && exchange.state.kind !== "kept") end("later");
     };
   });
+}
+
+/**
+ * Takes over what all windows that ended left behind for a document, and shows the words that found no place in earlier
+ * ones. Answers whether anything was sent.
+ */
+export async function takeOverLeft(
+  document: string,
+  options: Pick<ExchangeOptions, "store" | "name" | "server" | "fetch">,
+  displaced: (words: Displaced) => void,
+): Promise<boolean> {
+  const { store } = options;
+  let sent = false;
+  for (const words of await store.displaced(document)) displaced(words);
+  for (const { client } of await store.read(document))
+    await inNameOf(client, async () => {
+      // Read once more: another window may have been quicker.
+      const left = (await store.read(document)).find((it) => it.client === client);
+      if (left && (await takeOver(left, options, displaced)) === "sent") sent ||= left.steps.length > 0;
+    });
+  return sent;
 }
 
 /** The document that the steps build on; null where the server has no such version. */

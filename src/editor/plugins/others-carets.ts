@@ -1,5 +1,6 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration } from "prosemirror-view";
+import type { Caret, Presence } from "@/core/exchange";
 import type { Sign } from "../drawing/drawn-signs";
 
 /** Somebody else's caret and selection, at positions of the document as it is here. */
@@ -24,6 +25,19 @@ export function colourOf(client: string): number {
 
 export function othersCarets(state: EditorState): readonly OthersCaret[] {
   return key.getState(state) ?? [];
+}
+
+/** Where the carets of people are: as they told, or where they were known to be while they are at another version. */
+export function caretsNow(
+  state: EditorState,
+  people: readonly Presence[],
+  placeOf: (caret: Caret) => { anchor: number; head: number } | null,
+): OthersCaret[] {
+  const standing = new Map(othersCarets(state).map((caret) => [caret.client, caret]));
+  return people.flatMap(({ client, name, caret }) => {
+    const place = (caret && placeOf(caret)) ?? standing.get(client);
+    return place ? [{ client, name, anchor: place.anchor, head: place.head }] : [];
+  });
 }
 
 /** Shows where others are now. */

@@ -6,7 +6,7 @@ import type { EditorState } from "prosemirror-state";
 import { Author, EDITS, Letters, plain, type Edit } from "#tests/authors";
 import { heading, list, paragraph } from "#tests/editing";
 import { createDocument } from "@/core/document";
-import type { SentSteps } from "./messages";
+import type { SentSteps } from "@/core/exchange";
 
 const edit: fc.Arbitrary<Edit> = fc.record({
   kind: fc.constantFrom(...EDITS.filter((kind) => kind !== "undo" && kind !== "redo")),

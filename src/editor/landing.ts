@@ -1,0 +1,18 @@
+import type { Node } from "prosemirror-model";
+import { NodeSelection, TextSelection, type Selection } from "prosemirror-state";
+
+/** What is selected where one lands: a figure or list as a whole, else the caret in the words there. */
+export function selectionAt(doc: Node, pos: number): Selection {
+  const node = doc.nodeAt(pos);
+  const between = doc.resolve(pos).depth === 0;
+  if (node && between && !node.isTextblock && node.type.name !== "table" && NodeSelection.isSelectable(node))
+    return NodeSelection.create(doc, pos);
+  return TextSelection.near(doc.resolve(Math.min(pos + (between ? 1 : 0), doc.content.size)));
+}
+
+/** Where that ends which glows after a landing: `end` where it is known, else the block or the letter there. */
+export function shownEnd(doc: Node, pos: number, end: number): number {
+  if (end > pos) return end;
+  const node = doc.nodeAt(pos);
+  return node?.isBlock ? pos + node.nodeSize : Math.min(doc.resolve(pos).end(), pos + 1);
+}
