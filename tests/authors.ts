@@ -53,6 +53,8 @@ export class Author {
   readonly marked: { id: string; letters: string; before: string }[] = [];
   /** Letters that the author has taken away on purpose. */
   readonly removed = new Set<string>();
+  /** Letters that the author has cut and pasted somewhere. */
+  readonly pasted = new Set<string>();
   dropped = 0;
   /** Told of what was done here. */
   whenDone: (transactions: readonly Transaction[]) => void = () => {};
@@ -97,6 +99,8 @@ export class Author {
     if (kind === "paste") {
       if (!this.clipboard) return;
       const tr = this.state.tr.setSelection(caret).replaceSelection(this.clipboard);
+      const { content } = this.clipboard;
+      for (const letter of content.textBetween(0, content.size)) this.pasted.add(letter);
       this.clipboard = null;
       return dispatch(tr);
     }
