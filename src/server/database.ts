@@ -96,5 +96,6 @@ async function keepBeforeMigration(sqlite: Database.Database, folder: string): P
 }
 
 function messageOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
+  // Not told by its class: the driver's errors may come from where another copy of it was loaded.
+  return (error as { message?: string }).message ?? String(error);
 }

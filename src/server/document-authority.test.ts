@@ -248,6 +248,7 @@ describe("those who listen", () => {
     expect(steps).toEqual([0, 1]);
     expect(heard).toContainEqual({ kind: "people", people: [{ client: "b", name: "Bo", caret: null }] });
     documents.see(LOCAL_AUTHOR, id, { client: "b", name: "Bo", caret: { version: 2, anchor: 1, head: 1 } });
+    while (heard.at(-1)!.kind !== "people") await new Promise((resolve) => setTimeout(resolve, 5));
     expect(heard.at(-1)).toMatchObject({ people: [{ caret: { anchor: 1 } }] });
     leave();
     const count = heard.length;

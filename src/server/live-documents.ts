@@ -10,7 +10,12 @@ export interface Listener {
 interface Room {
   readonly listeners: Set<Listener>;
   readonly people: Map<string, Presence>;
+  /** Set while carets are gathered. */
+  telling: ReturnType<typeof setTimeout> | null;
 }
+
+/** Carets that move within so many milliseconds are told together: fifty who write would else tell fifty others each. */
+const GATHERED = 60;
 
 /** Who has which document open, and what they are told. Only in memory: who is here is true only now. */
 export class LiveDocuments {
@@ -18,7 +23,11 @@ export class LiveDocuments {
 
   /** Lets somebody hear; answers how to stop that. */
   join(id: string, listener: Listener): () => void {
-    const room = this.rooms.get(id) ?? { listeners: new Set(), people: new Map<string, Presence>() };
+    const room = this.rooms.get(id) ?? {
+      listeners: new Set(),
+      people: new Map<string, Presence>(),
+      telling: null,
+    };
     this.rooms.set(id, room);
     room.listeners.add(listener);
     room.people.set(listener.client, { client: listener.client, name: listener.name, caret: null });
@@ -38,7 +47,7 @@ export class LiveDocuments {
     const room = this.rooms.get(id);
     if (!room?.people.has(presence.client)) return;
     room.people.set(presence.client, presence);
-    this.tellPeople(room);
+    room.telling ??= setTimeout(() => this.tellPeople(room), GATHERED);
   }
 
   tell(id: string, event: LiveEvent): void {
@@ -46,7 +55,9 @@ export class LiveDocuments {
   }
 
   private tellPeople(room: Room): void {
-    const people = [...room.people.values()];
-    for (const listener of room.listeners) listener.hear({ kind: "people", people });
+    if (room.telling) clearTimeout(room.telling);
+    room.telling = null;
+    const event: LiveEvent = { kind: "people", people: [...room.people.values()] };
+    for (const listener of room.listeners) listener.hear(event);
   }
 }

@@ -5,6 +5,17 @@ import { numberOf, route } from "../../../respond";
 /** So often a sign of life is sent, in milliseconds; it also finds connections that have ended. */
 const SIGN_OF_LIFE = 15_000;
 
+const encoder = new TextEncoder();
+const HERE = encoder.encode(": here\n\n");
+const written = new WeakMap<LiveEvent, Uint8Array>();
+
+/** An event as it is sent: written once, however many listen. */
+function bytesOf(event: LiveEvent): Uint8Array {
+  let bytes = written.get(event);
+  if (!bytes) written.set(event, (bytes = encoder.encode(`data: ${JSON.stringify(event)}\n\n`)));
+  return bytes;
+}
+
 /** Server-sent events: the steps after `?after=version`, then all that happens, and who is here. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   async GET(request, { params }) {
@@ -17,20 +28,19 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     const documents = await authority();
     // A document that is not there is answered as such, before anything is streamed.
     await documents.title(LOCAL_AUTHOR, id);
-    const encoder = new TextEncoder();
     let end = () => {};
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
-        const send = (text: string) => {
+        const send = (bytes: Uint8Array) => {
           try {
-            controller.enqueue(encoder.encode(text));
+            controller.enqueue(bytes);
           } catch {
             end();
           }
         };
-        const hear = (event: LiveEvent) => send(`data: ${JSON.stringify(event)}\n\n`);
+        const hear = (event: LiveEvent) => send(bytesOf(event));
         const leave = await documents.listen(LOCAL_AUTHOR, id, version, { client, name: name.data, hear });
-        const pulse = setInterval(() => send(": here\n\n"), SIGN_OF_LIFE);
+        const pulse = setInterval(() => send(HERE), SIGN_OF_LIFE);
         end = () => {
           clearInterval(pulse);
           leave();
