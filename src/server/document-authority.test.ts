@@ -80,6 +80,22 @@ describe("steps", () => {
     expect(await textOf(id)).toBe("");
   });
 
+  test("before the first whose place is gone are taken; what is left is their author's to place anew", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    await append(id, 0, "a", [{ stepType: "replace", from: 2, to: 4 }]);
+    const own = [insert("first ", 1), insert("gone ", 9), insert("last", 5)];
+    expect(await append(id, 0, "b", own)).toMatchObject({
+      steps: [
+        { client: "a", number: 1 },
+        { client: "b", number: 1 },
+      ],
+    });
+    expect(await textOf(id)).toBe("first tt");
+    numbers.b = 1;
+    await append(id, 2, "b", [insert("last", 9)]);
+    expect(await textOf(id)).toBe("first ttlast");
+  });
+
   test("from a version that does not exist are refused", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
     await expect(append(id, 7, "a", [insert("x")])).rejects.toMatchObject({

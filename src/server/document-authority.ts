@@ -108,7 +108,7 @@ export class DocumentAuthority {
   async remove(person: Person, id: string): Promise<void> {
     await this.mark(person, id, Date.now());
     this.open.delete(id);
-    this.live.tell(id, { kind: "removed" });
+    this.live.tellRemoved(id);
   }
 
   /** Puts a removed document back on the shelf. */
@@ -310,7 +310,7 @@ export class DocumentAuthority {
       one.done({ version: one.request.version, steps: (steps ?? []).map(sent) });
     }
     if (rows.length > 0)
-      this.live.tell(id, { kind: "steps", since: { version: before.version, steps: rows.map(sent) } });
+      this.live.tellSteps(id, { version: before.version, steps: rows.map(sent) });
     if (open.version - (this.snapshots.get(id) ?? 0) >= STEPS_BETWEEN_SNAPSHOTS)
       void this.takeSnapshot(id, open);
   }

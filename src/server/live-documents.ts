@@ -1,4 +1,4 @@
-import type { LiveEvent, Presence } from "@/core/exchange";
+import type { LiveEvent, Presence, SentSteps } from "@/core/exchange";
 
 /** One open window that hears what happens to a document. */
 export interface Listener {
@@ -12,10 +12,17 @@ interface Room {
   readonly people: Map<string, Presence>;
   /** Set while carets are gathered. */
   telling: ReturnType<typeof setTimeout> | null;
+  /** Set for a while after steps were told; those that come meanwhile are in `gathered`. */
+  gathering: ReturnType<typeof setTimeout> | null;
+  gathered: SentSteps | null;
 }
 
-/** Carets that move within so many milliseconds are told together: fifty who write would else tell fifty others each. */
-const GATHERED = 60;
+/*
+ * What comes within so many milliseconds is told together: fifty who write would else tell fifty others each. Steps that
+ * come alone are told at once.
+ */
+const CARETS_GATHERED = 60;
+const STEPS_GATHERED = 40;
 
 /** Who has which document open, and what they are told. Only in memory: who is here is true only now. */
 export class LiveDocuments {
@@ -27,6 +34,8 @@ export class LiveDocuments {
       listeners: new Set(),
       people: new Map<string, Presence>(),
       telling: null,
+      gathering: null,
+      gathered: null,
     };
     this.rooms.set(id, room);
     room.listeners.add(listener);
@@ -47,17 +56,40 @@ export class LiveDocuments {
     const room = this.rooms.get(id);
     if (!room?.people.has(presence.client)) return;
     room.people.set(presence.client, presence);
-    room.telling ??= setTimeout(() => this.tellPeople(room), GATHERED);
+    room.telling ??= setTimeout(() => this.tellPeople(room), CARETS_GATHERED);
   }
 
-  tell(id: string, event: LiveEvent): void {
-    for (const listener of this.rooms.get(id)?.listeners ?? []) listener.hear(event);
+  /** Tells what was accepted; it follows what was told before. */
+  tellSteps(id: string, since: SentSteps): void {
+    const room = this.rooms.get(id);
+    if (!room) return;
+    if (!room.gathering) this.tellNow(room, since);
+    else if (!room.gathered) room.gathered = since;
+    else room.gathered = { version: room.gathered.version, steps: [...room.gathered.steps, ...since.steps] };
+  }
+
+  tellRemoved(id: string): void {
+    const room = this.rooms.get(id);
+    if (room) toAll(room, { kind: "removed" });
+  }
+
+  private tellNow(room: Room, since: SentSteps): void {
+    toAll(room, { kind: "steps", since });
+    room.gathering = setTimeout(() => {
+      const { gathered } = room;
+      room.gathered = null;
+      room.gathering = null;
+      if (gathered) this.tellNow(room, gathered);
+    }, STEPS_GATHERED);
   }
 
   private tellPeople(room: Room): void {
     if (room.telling) clearTimeout(room.telling);
     room.telling = null;
-    const event: LiveEvent = { kind: "people", people: [...room.people.values()] };
-    for (const listener of room.listeners) listener.hear(event);
+    toAll(room, { kind: "people", people: [...room.people.values()] });
   }
+}
+
+function toAll(room: Room, event: LiveEvent): void {
+  for (const listener of room.listeners) listener.hear(event);
 }

@@ -65,9 +65,10 @@ export class OpenDocument {
 
   /**
    * Takes a client's steps in; answers the document with them, and the steps as they were accepted. Steps on an older
-   * version are brought to the newest where each has a plain place there; `between` are the steps since their version. The
-   * same number is taken once: a request sent twice brings nothing new. Throws a {@link ServerError}: 409 with the steps in
-   * between when their author has to rebase, 422 when they do not fit.
+   * version are brought to the newest, up to the first that has no plain place there: who sends hundreds would wait for
+   * ever beside somebody who goes on writing, if one of them held up the rest. `between` are the steps since their version.
+   * The same number is taken once: a request sent twice brings nothing new. Throws a {@link ServerError}: 409 with the steps
+   * in between when their author has to rebase the first, 422 when they do not fit.
    */
   accept(request: AppendRequest, between: readonly StoredStep[] | null): Accepted {
     const { client, version, steps } = request;
@@ -85,13 +86,12 @@ export class OpenDocument {
       throw unfit("the steps are not in order");
     let own = steps.map(({ step }) => parsed(step));
     if (between.length > 0) {
-      const mapped = mapOver(
+      own = mapOver(
         own,
         between.map((it) => it.step),
         this.doc,
       );
-      if (!mapped) throw newer(this.version, { version, steps: between.map(sent) });
-      own = mapped;
+      if (own.length === 0) throw newer(this.version, { version, steps: between.map(sent) });
     }
     let doc = this.doc;
     const accepted: Row[] = [];

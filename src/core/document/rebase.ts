@@ -76,10 +76,10 @@ export function rebase(
 }
 
 /**
- * The steps of one author, made on an older version, as they are on the newest: mapped over those that came between. Null
- * where one of them has no plain place any more, so that its author has to decide.
+ * The steps of one author, made on an older version, as they are on the newest: mapped over those that came between. Ends
+ * before the first that has no plain place any more, about which its author has to decide.
  */
-export function mapOver(own: readonly Step[], between: readonly Step[], doc: Node): Step[] | null {
+export function mapOver(own: readonly Step[], between: readonly Step[], doc: Node): Step[] {
   const mapping = new Mapping();
   for (let i = own.length - 1; i >= 0; i--) mapping.appendMap(own[i]!.getMap().invert());
   for (const step of between) mapping.appendMap(step.getMap());
@@ -87,9 +87,9 @@ export function mapOver(own: readonly Step[], between: readonly Step[], doc: Nod
   let at = doc;
   for (const [i, step] of own.entries()) {
     const mapped = step.map(mapping.slice(own.length - i));
-    if (!mapped || repeatsBlocks(mapped, at)) return null;
+    if (!mapped || repeatsBlocks(mapped, at)) break;
     const result = attempt(mapped, at);
-    if (!result) return null;
+    if (!result) break;
     placed.push(mapped);
     at = result;
     mapping.appendMap(mapped.getMap(), own.length - 1 - i);

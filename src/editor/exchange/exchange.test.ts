@@ -7,7 +7,7 @@ import { EditorState, type Transaction } from "prosemirror-state";
 import { paragraph } from "#tests/editing";
 import { NearServer } from "#tests/near-server";
 import { createDocument, newId, schema } from "@/core/document";
-import { LOCAL_AUTHOR, openAuthority } from "@/server";
+import { LOCAL_AUTHOR, openAuthority, type ServerError } from "@/server";
 import { BrowserStore } from "./browser-store";
 import { Exchange, type Copy } from "./exchange";
 import { takeOver, takeOverLeft } from "./take-over";
@@ -147,6 +147,36 @@ describe("what is typed", () => {
     server.instead = () => null;
     await kept(one);
     expect(await stored()).toBe("full first|second|third");
+  });
+
+  test("for a long time without a network gets in beside somebody who writes on in the same words", async () => {
+    const [one, other] = [await Window.on(id), await Window.on(id)];
+    server.instead = (path, init) =>
+      posts(path, init) && (init.body as string).includes(one.exchange.client)
+        ? Promise.reject(new TypeError("no network"))
+        : null;
+    for (let i = 0; i < 400; i++) one.type(i % 20 === 7 ? "s" : "f", i % 20 === 7 ? one.text.length - 8 : 1);
+    // Whenever the one sends, the other has just taken the second block's words away and put new ones in.
+    let between = 0;
+    server.instead = async (path, init) => {
+      if (posts(path, init) && (init.body as string).includes(one.exchange.client) && between < 50) {
+        await other.exchange["catchUp"]();
+        const start = other.state.doc.child(0).nodeSize + 1;
+        const end = start + other.state.doc.child(1).content.size;
+        other.do(other.state.tr.insertText(`words ${between++} of the other`, start, end));
+        other.exchange.flush();
+        await kept(other);
+      }
+      return server["answer"](new URL(path, "http://near"), init).catch((error: unknown) => {
+        const { code, message, details, status } = error as ServerError;
+        return Response.json({ error: { code, message, ...details } }, { status });
+      });
+    };
+    one.exchange.flush();
+    await kept(one);
+    expect(between).toBeLessThan(50);
+    expect((await stored()).split("|")[0]).toBe("f".repeat(380) + "first");
+    expect(one.text).toBe(await stored());
   });
 
   test("whose answer is lost is there once", async () => {

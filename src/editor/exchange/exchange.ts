@@ -78,6 +78,7 @@ export class Exchange {
   private readonly address: string;
   private sending = false;
   private fetching = false;
+  private loading = false;
   private closed = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private due = 0;
@@ -252,21 +253,22 @@ export class Exchange {
   private async send(): Promise<void> {
     if (this.sending || this.closed || this.waiting.length === 0) return;
     this.sending = true;
-    let pause = this.pause;
+    const { version } = this;
+    let answered = false;
+    const sent = this.waiting.slice(0, MOST_AT_ONCE);
     try {
-      const response = await this.post(this.waiting.slice(0, MOST_AT_ONCE), {
-        signal: AbortSignal.timeout(LONGEST_ANSWER),
-      });
+      const response = await this.post(sent, { signal: AbortSignal.timeout(LONGEST_ANSWER) });
       const answer: unknown = await response.json().catch(() => null);
       await this.takeAnswer(response.status, answer);
-      // What did not go into one request goes at once; what was typed meanwhile is gathered again.
-      pause = response.ok && this.waiting.length >= MOST_AT_ONCE ? 0 : this.pause;
+      answered = response.ok || response.status === 409;
     } catch {
       await this.tryAgain((stored) => ({ kind: "unreachable", stored }));
-      pause = this.pause;
     } finally {
       this.sending = false;
-      if (this.waiting.length > 0) this.schedule(pause);
+      // What others' steps held up, or did not go into one request, goes at once; what was typed meanwhile is gathered again.
+      const left =
+        this.waiting.length >= MOST_AT_ONCE || (this.waiting[0]?.number ?? Infinity) <= sent.at(-1)!.number;
+      if (this.waiting.length > 0) this.schedule(answered && left && this.version > version ? 0 : this.pause);
     }
   }
 
@@ -362,9 +364,16 @@ export class Exchange {
   }
 
   private loadAnewSoon(): void {
-    void this.loadAnew().catch(() => {
-      if (!this.closed) setTimeout(() => this.loadAnewSoon(), 2_000);
-    });
+    if (this.loading) return;
+    this.loading = true;
+    const again = () => {
+      this.loading = false;
+      if (!this.closed) this.loadAnewSoon();
+    };
+    void this.loadAnew().then(
+      () => (this.loading = false),
+      () => setTimeout(again, 2_000),
+    );
   }
 
   /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */
