@@ -41,6 +41,8 @@ export class Writer implements Copy {
       store,
       server,
       fetch: noting,
+      // The server is up for moments only; both are to write in each of them.
+      longestPause: 250,
     });
     this.exchange.listen();
   }

@@ -20,7 +20,7 @@ export interface Derived<T> {
 
 const BLOCKS_AT_ONCE = 300;
 /** Steps made within so many milliseconds go into one message. */
-const GATHERED = 60;
+const GATHERED = 150;
 
 /**
  * What is worked out beside the editing: which links are adrift, the findings of the proof. The worker is fed with the

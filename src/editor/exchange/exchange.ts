@@ -53,9 +53,13 @@ export interface ExchangeOptions {
   readonly client?: string;
   /** Steps that wait already. */
   readonly waiting?: readonly OwnStep[];
+  /** The longest time between two tries while the server is away, in milliseconds. */
+  readonly longestPause?: number;
 }
 
+/** What is typed within so many milliseconds is sent together; longer while nobody else waits to see it. */
 const PAUSE = 120;
+const PAUSE_ALONE = 300;
 const LONGEST_PAUSE = 15_000;
 const MOST_AT_ONCE = 500;
 const LONGEST_ANSWER = 30_000;
@@ -76,6 +80,7 @@ export class Exchange {
   private readonly live: LiveConnection;
   private readonly fetch: typeof globalThis.fetch;
   private readonly address: string;
+  private readonly longestPause: number;
   private sending = false;
   private fetching = false;
   private loading = false;
@@ -96,6 +101,7 @@ export class Exchange {
     this.own = new OwnSteps(this.client, options.version, options.waiting);
     this.fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
     this.address = `${options.server ?? ""}/api/documents/${options.document}`;
+    this.longestPause = options.longestPause ?? LONGEST_PAUSE;
     this.stored = new WaitingSteps(options.store, options.document, this.client);
     this.live = new LiveConnection(
       () =>
@@ -103,6 +109,7 @@ export class Exchange {
       (event) => this.hear(event),
       () => this.connectionChanged(),
       this.fetch,
+      this.longestPause,
     );
     this.tabs = tabsOf(options.document, (since) => this.take(since));
     if (this.waiting.length > 0) {
@@ -120,7 +127,7 @@ export class Exchange {
     if (this.waiting === before) return;
     void this.stored.note(this.version, this.waiting);
     if (this.state.kind === "kept") this.become({ kind: "keeping" });
-    this.schedule(this.pause);
+    this.schedule(this.gathering);
   }
 
   /** The version that is known to be on disk. */
@@ -268,7 +275,7 @@ export class Exchange {
       // What others' steps held up, or did not go into one request, goes at once; what was typed meanwhile is gathered again.
       const left =
         this.waiting.length >= MOST_AT_ONCE || (this.waiting[0]?.number ?? Infinity) <= sent.at(-1)!.number;
-      if (this.waiting.length > 0) this.schedule(answered && left && this.version > version ? 0 : this.pause);
+      if (this.waiting.length > 0) this.schedule(answered && left && this.version > version ? 0 : this.gathering);
     }
   }
 
@@ -279,6 +286,7 @@ export class Exchange {
       this.pause = PAUSE;
       this.take(since);
       this.tabs?.postMessage(since);
+      this.live.hurry();
       this.become({ kind: this.waiting.length === 0 ? "kept" : "keeping" });
       return;
     }
@@ -403,12 +411,17 @@ export class Exchange {
       .then(() => this.copy.displaced(displaced));
   }
 
+  /** How long what is typed now may wait for what is typed next, or for the server to be back. */
+  private get gathering(): number {
+    return Math.max(this.pause, this.people.length > 0 ? PAUSE : PAUSE_ALONE);
+  }
+
   private get waiting(): readonly OwnStep[] {
     return this.own.waiting;
   }
 
   private async tryAgain(state: (stored: boolean) => KeepingState): Promise<void> {
-    this.pause = Math.min(Math.max(this.pause * 2, 1_000), LONGEST_PAUSE);
+    this.pause = Math.min(Math.max(this.pause * 2, 1_000), this.longestPause);
     // The screen says more than “keeping” only when it is known where the words are.
     await this.stored.note(this.version, this.waiting);
     this.become(state(this.stored.safe));

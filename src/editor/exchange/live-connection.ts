@@ -2,7 +2,6 @@ import { createParser } from "eventsource-parser";
 import { liveEvent, type LiveEvent } from "@/core/exchange";
 
 const SHORTEST_PAUSE = 500;
-const LONGEST_PAUSE = 15_000;
 /** The server gives a sign of life more often than this; without one the connection is taken for dead. */
 const LONGEST_SILENCE = 40_000;
 
@@ -22,7 +21,9 @@ export class LiveConnection {
     private readonly address: () => string,
     private readonly hear: (event: LiveEvent) => void,
     private readonly changed: () => void,
-    private readonly fetch: typeof globalThis.fetch = globalThis.fetch.bind(globalThis),
+    private readonly fetch: typeof globalThis.fetch,
+    /** The longest time between two tries, in milliseconds. */
+    private readonly longestPause: number,
   ) {}
 
   open(): void {
@@ -30,6 +31,11 @@ export class LiveConnection {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     void this.run();
+  }
+
+  /** Tries at once instead of after a pause: the server was heard of in another way. */
+  hurry(): void {
+    if (this.timer) this.open();
   }
 
   /** Ends the connection for now; {@link open} makes it again. */
@@ -85,8 +91,9 @@ export class LiveConnection {
     this.current = null;
     this.become(false);
     if (this.ended) return;
-    this.timer = setTimeout(() => this.open(), this.pause * (0.75 + Math.random() / 2));
-    this.pause = Math.min(this.pause * 2, LONGEST_PAUSE);
+    const pause = Math.min(this.pause, this.longestPause);
+    this.timer = setTimeout(() => this.open(), pause * (0.75 + Math.random() / 2));
+    this.pause = pause * 2;
   }
 
   private become(connected: boolean): void {

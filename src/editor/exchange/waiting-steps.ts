@@ -2,7 +2,7 @@ import { stepToJSON, type OwnStep } from "@/core/document";
 import type { WaitingStore } from "./waiting-store";
 
 /** What is typed within so many milliseconds goes into one write. */
-const GATHERED = 40;
+const GATHERED = 100;
 
 /**
  * Keeps what waits of one window in the store as it stands, one write after the other; what changes meanwhile goes into the
