@@ -164,10 +164,16 @@ export class OpenEditor {
     await this.page.evaluate(
       ([text, scroll]) => {
         const state = window as unknown as { landed: Promise<{ time: number; off: number }> };
-        const find = () =>
-          [...document.querySelectorAll<HTMLElement>(".ProseMirror :is(h1, h2, h3)")].find((it) =>
-            it.textContent!.includes(text as string),
-          );
+        // Looking through thousands of headings in every frame would be measured too.
+        let found: HTMLElement | undefined;
+        const find = () => {
+          if (!found?.isConnected)
+            found = [...document.querySelectorAll<HTMLElement>(".ProseMirror :is(h1, h2, h3)")].find((it) =>
+              it.textContent!.includes(text as string),
+            );
+          return found;
+        };
+        find();
         const scroller = document.querySelector<HTMLElement>("[data-scroller]")!;
         const goal = Math.min(120, scroller.clientHeight / 4);
         state.landed = new Promise((done) => {

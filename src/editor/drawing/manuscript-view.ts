@@ -204,8 +204,17 @@ export class ManuscriptView {
         scroller.scrollTop +=
           top - scroller.getBoundingClientRect().top - Math.min(120, scroller.clientHeight / 4);
     };
+    // Left to itself the browser would paint a chunk only a frame after it came into view.
+    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
+    const show = (visibility: "visible" | "") => {
+      if (chunk instanceof HTMLElement) chunk.style.contentVisibility = visibility;
+    };
+    show("visible");
     settle();
-    requestAnimationFrame(settle);
+    requestAnimationFrame(() => {
+      settle();
+      requestAnimationFrame(() => show(""));
+    });
   }
 
   destroy(): void {
