@@ -68,7 +68,7 @@ export function BookmarkList() {
         />
       )}
       {found.length === 0 && <p className="text-sm text-quiet">No bookmark is called that.</p>}
-      <ul onKeyDown={listKeys} className="-mx-2 min-h-0 flex-1">
+      <ul onKeyDown={listKeys} className="-mx-2">
         {shown.map((bookmark, i) => (
           <BookmarkRow
             key={bookmark.id}

@@ -3,13 +3,15 @@ import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { listKeys } from "@/components/list-keys";
 import { shortened } from "@/core/document";
-import type { Heading } from "@/core/destinations";
 import { useSession, useSessionValue } from "@/editor";
 import { ropeLabels } from "./rope-labels";
+import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
 
 const WIDTH = 232;
 const LINE = 22;
 const END = 14;
+/** Names of so many letters fit; each label that is cut off costs the browser one more piece in every frame. */
+const SHORT = 20;
 
 /**
  * The whole document drawn to scale as one vertical line: headings as knots on it, bookmarks as gates across it, the part
@@ -36,7 +38,7 @@ export function Rope() {
   return (
     <nav
       aria-label="Rope: the document to scale"
-      className="relative h-full shrink-0 border-r border-line"
+      className="relative isolate h-full shrink-0 border-r border-line"
       style={{ width: WIDTH }}
     >
       <div ref={box} className="absolute inset-0 overflow-hidden" onKeyDown={listKeys}>
@@ -50,7 +52,8 @@ export function Rope() {
             onClick={() => session.jumpTo(place.id)}
             title={shortened(place.name, 300) || "Untitled"}
             className={clsx(
-              "absolute h-[17px] max-w-[180px] truncate rounded-xs pr-1 text-left leading-[17px] hover:text-tide hover:underline",
+              "absolute h-[17px] max-w-[180px] rounded-xs pr-1 text-left leading-[17px] hover:text-tide hover:underline",
+              place.name.length > SHORT ? "truncate" : "whitespace-nowrap",
               place.kind === "bookmark"
                 ? "text-quiet italic"
                 : place.level === 1
@@ -87,6 +90,7 @@ function Line({ y, height }: { y: Scale; height: number }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
+  const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
   return (
     <svg
       width={WIDTH}
@@ -108,6 +112,15 @@ function Line({ y, height }: { y: Scale; height: number }) {
         strokeWidth="2.5"
         strokeDasharray="3 2"
       />
+      {gates.map((bookmark) => (
+        <path
+          key={bookmark.id}
+          d={`M${LINE - 8} ${y(bookmark.pos) + 5}v-7h16v7`}
+          fill="none"
+          stroke="var(--hemp)"
+          strokeWidth="1.8"
+        />
+      ))}
       {knots.map((heading) => (
         <circle
           key={heading.id}
@@ -119,29 +132,8 @@ function Line({ y, height }: { y: Scale; height: number }) {
           strokeWidth="1.8"
         />
       ))}
-      {index.bookmarks.map((bookmark) => (
-        <path
-          key={bookmark.id}
-          d={`M${LINE - 8} ${y(bookmark.pos) + 5}v-7h16v7`}
-          fill="none"
-          stroke="var(--hemp)"
-          strokeWidth="1.8"
-        />
-      ))}
     </svg>
   );
-}
-
-/** Knots of level 1, and of levels 2 and 3 where they have room: a rope that is all knots shows nothing. */
-function knotsWithRoom(headings: readonly Heading[], y: Scale): Heading[] {
-  const room = [0, 13, 15];
-  let last = -Infinity;
-  return headings.filter((heading) => {
-    const at = y(heading.pos);
-    if (heading.level > 3 || at - last < room[heading.level - 1]!) return false;
-    last = at;
-    return true;
-  });
 }
 
 /** The part in view. Dragging it scrolls the manuscript. */

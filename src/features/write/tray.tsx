@@ -6,12 +6,9 @@ import { Selected } from "./selected";
 export function Tray() {
   const count = useSessionValue((it) => it.outline.bookmarks.length);
   return (
-    <aside
-      aria-label="Tray"
-      className="flex h-full w-72 shrink-0 flex-col overflow-y-auto border-l border-line"
-    >
+    <aside aria-label="Tray" className="isolate h-full w-72 shrink-0 overflow-y-auto border-l border-line">
       <Selected />
-      <section aria-label="Bookmarks" className="flex min-h-0 flex-1 flex-col px-4 py-3">
+      <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}
       </section>
     </aside>

@@ -1,0 +1,38 @@
+import { describe, expect, test } from "@jest/globals";
+import { heading, paragraph } from "#tests/editing";
+import { createDocument } from "@/core/document";
+import { indexDocument, type Bookmark } from "@/core/destinations";
+import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
+
+const { headings } = indexDocument(
+  createDocument([
+    heading(1, "one"),
+    heading(2, "near below"),
+    paragraph("text"),
+    heading(1, "two"),
+    paragraph("more text than before"),
+    heading(2, "far below"),
+    heading(4, "deep"),
+  ]),
+);
+const names = (places: readonly { name: string }[]) => places.map((place) => place.name);
+
+describe("the rope shows", () => {
+  test("every knot of level 1, and deeper ones where they have room", () => {
+    expect(names(knotsWithRoom(headings, (pos) => pos))).toEqual(["one", "two", "far below"]);
+    expect(names(knotsWithRoom(headings, (pos) => pos * 10))).toEqual([
+      "one",
+      "near below",
+      "two",
+      "far below",
+    ]);
+    expect(names(knotsWithRoom(headings, () => 5))).toEqual(["one", "two"]);
+  });
+
+  test("gates so that no two run into one another", () => {
+    const bookmarks = Array.from({ length: 500 }, (_, i) => ({ name: `b${i}`, pos: i }) as Bookmark);
+    const shown = gatesWithRoom(bookmarks, (pos) => pos);
+    expect(shown.length).toBeGreaterThan(30);
+    shown.slice(1).forEach((gate, i) => expect(gate.pos - shown[i]!.pos).toBeGreaterThanOrEqual(12));
+  });
+});
