@@ -83,7 +83,8 @@ try {
         if (place === "middle") real = `${spread(keys.real)} ms`;
       }
       // Every heading of the text ends with its number.
-      const jump = await editor.farJump(` ${Math.floor(pages * 2 * 0.93)}`, own ? "box" : "scroll");
+      const far = [0.93, 0.8, 0.7, 0.6, 0.5].map((share) => ` ${Math.floor(pages * 2 * share)}`);
+      const jump = await editor.farJumps(far, own ? "box" : "scroll");
       line(
         pages,
         engine,
