@@ -278,21 +278,24 @@ export class Session {
 
   // Jumping
 
-  /** Goes to a destination; the place one came from joins the trail. False where it does not stand any more. */
-  jumpTo(id: DestinationId): boolean {
+  /**
+   * Goes to a destination; the place one came from joins the trail. False where it does not stand any more. `focus`:
+   * whether the keyboard goes there too.
+   */
+  jumpTo(id: DestinationId, { focus = true } = {}): boolean {
     const place = this.index.destination(id);
     if (!place) return false;
-    this.jump(place.pos, place.end);
+    this.jump(place.pos, place.end, { focus });
     return true;
   }
 
   /** Goes to a position and lets what stands there glow. */
-  jump(pos: number, end: number = pos): void {
+  jump(pos: number, end: number = pos, { focus = true } = {}): void {
     const from = this.state.selection.from;
     const heading = this.index.sectionAt(from);
     const label = heading ? shortened(heading.name || "a section", 40) : "the beginning";
     this.trail = [...this.trail.slice(-49), { pos: from, label }];
-    this.land(pos, end);
+    this.land(pos, end, focus);
   }
 
   /** Goes back to where the last jump began. */
@@ -300,7 +303,7 @@ export class Session {
     const place = this.trail.at(-1);
     if (!place) return;
     this.trail = this.trail.slice(0, -1);
-    this.land(place.pos, place.pos);
+    this.land(place.pos, place.pos, true);
   }
 
   /** Follows a link's target: within the document, or in a new tab. */
@@ -316,24 +319,24 @@ export class Session {
     else this.jump(0);
   };
 
-  private land(pos: number, end: number): void {
+  private land(pos: number, end: number, focus: boolean): void {
     const { doc } = this.state;
     const at = Math.min(pos, doc.content.size);
     const tr = this.state.tr.setSelection(selectionAt(doc, at));
     this.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
     if (this.glowTimer) clearTimeout(this.glowTimer);
     this.glowTimer = setTimeout(() => this.dispatch(glow(this.state.tr, null)), GLOW_TIME);
-    this.scrollTo(at);
+    this.scrollTo(at, { focus });
   }
 
   /** Brings a position to the upper part of the window. */
-  scrollTo(pos: number): void {
+  scrollTo(pos: number, { focus = true } = {}): void {
     if (!this.view) {
       this.shownNext = pos;
       return;
     }
     this.view.scrollTo(pos);
-    this.view.focus();
+    if (focus) this.view.focus();
   }
 
   // Linking by carrying

@@ -11,8 +11,16 @@ export interface ChangedRun {
   readonly pos: number;
 }
 
+/** Several ask about the same two versions with every key. */
+let last: { readonly before: Node; readonly after: Node; readonly run: ChangedRun } | null = null;
+
 /** Compares two versions block by block; blocks that are the same object at the start and at the end are left out. */
 export function changedRun(before: Node, after: Node): ChangedRun {
+  if (last?.before !== before || last.after !== after) last = { before, after, run: compared(before, after) };
+  return last.run;
+}
+
+function compared(before: Node, after: Node): ChangedRun {
   const a = before.content.content;
   const b = after.content.content;
   const least = Math.min(a.length, b.length);

@@ -1,5 +1,7 @@
-import { Plugin } from "prosemirror-state";
+import type { Node } from "prosemirror-model";
+import { Plugin, type EditorState } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
+import { changedRun, schema } from "@/core/document";
 import { OTHERS } from "@/core/exchange";
 
 /** Keeps tables and selections in them straight. What others broke they straighten themselves. */
@@ -7,8 +9,26 @@ export function tables(): Plugin {
   const straighten = tableEditing().spec.appendTransaction!;
   return new Plugin({
     appendTransaction(transactions, before, after) {
+      if (after.selection.empty && !touchesTables(before, after)) return null;
       const tr = straighten.call(this, transactions, before, after);
       return tr?.docChanged && transactions.some((it) => it.getMeta(OTHERS)) ? null : tr;
     },
   });
+}
+
+/** Whether tables are among the blocks that changed; to look into each of them takes longer than all else for a key. */
+function touchesTables({ doc: before }: EditorState, { doc: after }: EditorState): boolean {
+  const { start, endBefore, endAfter } = changedRun(before, after);
+  for (let i = start; i < endBefore; i++) if (holdsTable(before.child(i))) return true;
+  for (let i = start; i < endAfter; i++) if (holdsTable(after.child(i))) return true;
+  return false;
+}
+
+function holdsTable(block: Node): boolean {
+  let found = block.type === schema.nodes.table;
+  block.descendants((node) => {
+    found ||= node.type === schema.nodes.table;
+    return !found && !node.isTextblock;
+  });
+  return found;
 }

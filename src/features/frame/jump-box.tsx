@@ -49,11 +49,16 @@ export function JumpBox() {
         typed={typed}
         onType={setTyped}
         onChoose={(go) => {
-          setOpen(false);
           const write = `/documents/${session.id}`;
-          if (path === write) return go();
-          router.push(write);
-          setTimeout(go);
+          if (path === write) {
+            go();
+            // The place stands in the next frame; the box goes after it and takes the keyboard there.
+            requestAnimationFrame(() => setTimeout(() => setOpen(false)));
+          } else {
+            setOpen(false);
+            router.push(write);
+            setTimeout(go);
+          }
         }}
       />
     </Panel>
@@ -77,7 +82,9 @@ function JumpList({
       placeholder="A heading, its number, a bookmark, a figure, a table"
       value={typed}
       onType={onType}
-      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumpTo(place.id)))}
+      entries={placeEntries(index, typed, (place) =>
+        onChoose(() => void session.jumpTo(place.id, { focus: false })),
+      )}
       empty={
         index.destinations.length === 0
           ? "There are no headings or bookmarks yet."

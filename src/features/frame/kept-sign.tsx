@@ -1,11 +1,9 @@
-import { CircleAlert, CircleCheck, LoaderCircle } from "lucide-react";
 import { useSessionValue, type KeepingState } from "@/editor";
 
 /** Whether all that is on the screen is on disk. */
 export function KeptSign() {
   const state = useSessionValue((session) => session.kept);
   const fault = state.kind === "unreachable" || state.kind === "refused";
-  const Icon = fault ? CircleAlert : state.kind === "kept" ? CircleCheck : LoaderCircle;
   const words = wordsOf(state);
   return (
     <p
@@ -14,11 +12,33 @@ export function KeptSign() {
       title={words}
       className={`flex max-w-64 items-center gap-1.5 text-sm ${fault ? "text-vermilion" : "text-quiet"}`}
     >
-      <Icon size={15} aria-hidden className="shrink-0" />
+      <Drawing of={fault ? "fault" : state.kind === "kept" ? "kept" : "keeping"} />
       <span className="line-clamp-2 leading-tight">{words}</span>
     </p>
   );
 }
+
+/** A ring: open while something is kept, with a tick or a stroke in it else. Changes with every few keys, so it stays one drawing. */
+function Drawing({ of }: { of: "kept" | "keeping" | "fault" }) {
+  return (
+    <svg
+      width="15"
+      height="15"
+      viewBox="0 0 15 15"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="1.3"
+      strokeLinecap="round"
+      className="shrink-0"
+    >
+      <circle cx="7.5" cy="7.5" r="6.2" strokeDasharray={of === "keeping" ? "30 9" : undefined} />
+      <path d={MARKS[of]} />
+    </svg>
+  );
+}
+
+const MARKS = { kept: "M4.9 7.7l1.9 1.9 3.4-3.7", keeping: "", fault: "M7.5 4.4v3.6M7.5 10.4v.2" };
 
 function wordsOf(state: KeepingState): string {
   if (state.kind === "kept") return "Kept";

@@ -22,7 +22,7 @@ export function TopBand() {
   const session = useSession();
   const title = useSessionValue((it) => it.title);
   return (
-    <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line px-3">
+    <header className="isolate flex h-12 shrink-0 items-center gap-3 border-b border-line px-3">
       <div className="flex min-w-0 flex-1 items-center gap-1">
         <Link
           href="/"

@@ -38,8 +38,8 @@ export function Selected() {
 
 /** The block with the caret where it is a place that links can lead to. */
 function selectedPlace(session: Session): Node | null {
-  const { selection, doc } = session.state;
-  const block = doc.nodeAt(blockPos(selection));
+  const { $from } = session.state.selection;
+  const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
   return block && PLACES.includes(block.type.name) ? block : null;
 }
 

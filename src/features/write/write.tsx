@@ -13,7 +13,10 @@ import { Rope } from "./rope";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
 
-/** The stage on which a document is written: rope, manuscript, tray and deck. */
+/**
+ * The stage on which a document is written: rope, manuscript, tray and deck. What stands around the manuscript is isolated,
+ * so that the browser does not paint it anew with every key.
+ */
 export function Write() {
   const [trayOpen, setTrayOpen] = useState(true);
   return (
@@ -38,7 +41,7 @@ export function Write() {
         </main>
         {trayOpen && <Tray />}
       </div>
-      <section aria-label="Deck">
+      <section aria-label="Deck" className="isolate">
         <Deck />
       </section>
       <LinkPicker />
