@@ -1,4 +1,5 @@
-import type { SentSteps } from "@/core/exchange";
+import { createParser } from "eventsource-parser";
+import type { LiveEvent, SentSteps } from "@/core/exchange";
 import { spreadOf, type Spread } from "./spread";
 
 /** What clients that write one step after the other got of a server. */
@@ -20,14 +21,24 @@ class SendingClient {
     private version: number,
   ) {}
 
-  /** Hears what others do, as every open window does; it is read and dropped. */
-  listen(): void {
+  /** Hears what others do, as every open window does, and builds on it from then on. */
+  async listen(): Promise<void> {
+    const parser = createParser({
+      onEvent: ({ data }) => {
+        const event = JSON.parse(data) as LiveEvent;
+        if (event.kind === "steps") this.reach(event.since);
+      },
+    });
+    const decoder = new TextDecoder();
     const url = `${this.address}/api/documents/${this.document}/live?after=${this.version}&client=${this.client}&name=bench`;
-    void fetch(url, { signal: this.ended.signal })
-      .then(async (response) => {
-        for await (const piece of response.body!) void piece;
-      })
-      .catch(() => {});
+    const response = await fetch(url, { signal: this.ended.signal });
+    void (async () => {
+      for await (const piece of response.body!) parser.feed(decoder.decode(piece, { stream: true }));
+    })().catch(() => {});
+  }
+
+  private reach({ version, steps }: SentSteps): void {
+    this.version = Math.max(this.version, version + steps.length);
   }
 
   async send(): Promise<void> {
@@ -43,8 +54,7 @@ class SendingClient {
       }),
     });
     if (!response.ok) throw new Error(await response.text());
-    const { version, steps } = (await response.json()) as SentSteps;
-    this.version = version + steps.length;
+    this.reach((await response.json()) as SentSteps);
     this.answers.push(performance.now() - started);
   }
 
@@ -71,7 +81,7 @@ export async function accepting(
         version: number;
       };
       const client = new SendingClient(address, id, `bench-${clients}-${pause}-${Date.now()}-${i}`, version);
-      client.listen();
+      await client.listen();
       return client;
     }),
   );

@@ -32,6 +32,10 @@ interface Waiting {
 
 const zipped = promisify(gzip);
 const STEPS_BETWEEN_SNAPSHOTS = 300;
+/** Where many write at once, snapshots of a long document would be all the server does: they are this far apart, in milliseconds … */
+const TIME_BETWEEN_SNAPSHOTS = 5_000;
+/** … but for so many steps, which are still applied at a glance when the document is opened. */
+const MOST_STEPS_BETWEEN_SNAPSHOTS = 1_500;
 const MOST_OPEN = 24;
 const MOST_STEPS_AT_ONCE = 2_000;
 
@@ -49,8 +53,8 @@ export class DocumentAuthority {
   private readonly loading = new Map<string, Promise<OpenDocument>>();
   /** Requests that wait, by document; a document has an entry while it is being worked on. */
   private readonly waiting = new Map<string, Waiting[]>();
-  /** Version of the newest snapshot of each open document. */
-  private readonly snapshots = new Map<string, number>();
+  /** Version of the newest snapshot of each open document, and when it was taken; 0 where that was before it was opened. */
+  private readonly snapshots = new Map<string, { readonly version: number; readonly at: number }>();
   private readonly snapshotsUnderWay = new Set<string>();
 
   constructor(
@@ -309,10 +313,17 @@ export class DocumentAuthority {
       const steps = await this.between(id, open, one.request.version);
       one.done({ version: one.request.version, steps: (steps ?? []).map(sent) });
     }
-    if (rows.length > 0)
-      this.live.tellSteps(id, { version: before.version, steps: rows.map(sent) });
-    if (open.version - (this.snapshots.get(id) ?? 0) >= STEPS_BETWEEN_SNAPSHOTS)
-      void this.takeSnapshot(id, open);
+    if (rows.length > 0) this.live.tellSteps(id, { version: before.version, steps: rows.map(sent) });
+    if (this.needsSnapshot(id, open)) void this.takeSnapshot(id, open);
+  }
+
+  private needsSnapshot(id: string, open: OpenDocument): boolean {
+    const { version, at } = this.snapshots.get(id) ?? { version: 0, at: 0 };
+    const steps = open.version - version;
+    return (
+      steps >= STEPS_BETWEEN_SNAPSHOTS &&
+      (steps >= MOST_STEPS_BETWEEN_SNAPSHOTS || Date.now() - at >= TIME_BETWEEN_SNAPSHOTS)
+    );
   }
 
   private async between(id: string, open: OpenDocument, version: number) {
@@ -326,7 +337,7 @@ export class DocumentAuthority {
     this.snapshotsUnderWay.add(id);
     try {
       await this.stored.keepSnapshot(id, open.version, open.doc);
-      this.snapshots.set(id, open.version);
+      this.snapshots.set(id, { version: open.version, at: Date.now() });
     } catch (error) {
       console.error(`gate-rope: no snapshot of ${id} could be taken now: ${(error as Error).message}`);
     } finally {
@@ -344,7 +355,7 @@ export class DocumentAuthority {
     if (under) return under;
     const loading = this.stored.load(id).then(({ doc, version, snapshot, stepsSince }) => {
       const open = OpenDocument.of(doc, version, stepsSince);
-      this.snapshots.set(id, snapshot);
+      this.snapshots.set(id, { version: snapshot, at: 0 });
       this.put(id, open);
       return open;
     });

@@ -14,6 +14,7 @@ function listening() {
   const live = new LiveDocuments();
   const heard: LiveEvent[] = [];
   const leave = live.join("doc", { client: "b", name: "Bo", hear: (event) => void heard.push(event) });
+  jest.advanceTimersByTime(1_000);
   heard.length = 0;
   return { live, heard, leave };
 }

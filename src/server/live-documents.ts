@@ -10,7 +10,7 @@ export interface Listener {
 interface Room {
   readonly listeners: Set<Listener>;
   readonly people: Map<string, Presence>;
-  /** Set while carets are gathered. */
+  /** Set while it is gathered who comes and goes, and where carets are. */
   telling: ReturnType<typeof setTimeout> | null;
   /** Set for a while after steps were told; those that come meanwhile are in `gathered`. */
   gathering: ReturnType<typeof setTimeout> | null;
@@ -21,7 +21,7 @@ interface Room {
  * What comes within so many milliseconds is told together: fifty who write would else tell fifty others each. Steps that
  * come alone are told at once.
  */
-const CARETS_GATHERED = 60;
+const PEOPLE_GATHERED = 60;
 const STEPS_GATHERED = 40;
 
 /** Who has which document open, and what they are told. Only in memory: who is here is true only now. */
@@ -40,14 +40,14 @@ export class LiveDocuments {
     this.rooms.set(id, room);
     room.listeners.add(listener);
     room.people.set(listener.client, { client: listener.client, name: listener.name, caret: null });
-    this.tellPeople(room);
+    this.tellPeopleSoon(room);
     return () => {
       room.listeners.delete(listener);
       // The same window may have come back by another connection before the old one was seen to end.
       if (![...room.listeners].some((other) => other.client === listener.client))
         room.people.delete(listener.client);
       if (room.listeners.size === 0) this.rooms.delete(id);
-      else this.tellPeople(room);
+      else this.tellPeopleSoon(room);
     };
   }
 
@@ -56,7 +56,7 @@ export class LiveDocuments {
     const room = this.rooms.get(id);
     if (!room?.people.has(presence.client)) return;
     room.people.set(presence.client, presence);
-    room.telling ??= setTimeout(() => this.tellPeople(room), CARETS_GATHERED);
+    this.tellPeopleSoon(room);
   }
 
   /** Tells what was accepted; it follows what was told before. */
@@ -83,10 +83,11 @@ export class LiveDocuments {
     }, STEPS_GATHERED);
   }
 
-  private tellPeople(room: Room): void {
-    if (room.telling) clearTimeout(room.telling);
-    room.telling = null;
-    toAll(room, { kind: "people", people: [...room.people.values()] });
+  private tellPeopleSoon(room: Room): void {
+    room.telling ??= setTimeout(() => {
+      room.telling = null;
+      toAll(room, { kind: "people", people: [...room.people.values()] });
+    }, PEOPLE_GATHERED);
   }
 }
 
