@@ -7,6 +7,7 @@ import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { addBookmark } from "@/editor/commands/bookmarks";
 import { setLevel, splitBlockWithId } from "@/editor/commands/blocks";
 import { linkRange } from "@/editor/commands/links";
+import { coveredText } from "@/editor/plugins/covered-text";
 import { ownHistory } from "@/editor/plugins/own-history";
 import { permanentIds } from "@/editor/plugins/permanent-ids";
 
@@ -65,7 +66,7 @@ export class Author {
     doc: Node,
     private readonly letters: Letters,
   ) {
-    this.state = EditorState.create({ doc, plugins: [...ownHistory(), permanentIds()] });
+    this.state = EditorState.create({ doc, plugins: [...ownHistory(), permanentIds(), coveredText()] });
     this.own = new OwnSteps(name, 0);
   }
 

@@ -32,6 +32,19 @@ function watch(): void {
   );
 }
 
+/** When a Q stands in the words at the caret; NaN where that does not happen. */
+function keyIsIn(): Promise<number> {
+  const started = performance.now();
+  return new Promise((done) => {
+    const look = () => {
+      if (document.getSelection()?.anchorNode?.textContent?.includes("Q")) done(performance.now());
+      else if (performance.now() - started > 3_000) done(NaN);
+      else requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+}
+
 /** An editor open in a browser of its own. */
 export class OpenEditor {
   private constructor(
@@ -60,23 +73,20 @@ export class OpenEditor {
     const firstText = await page.evaluate(
       () => (window as unknown as { bench: { firstText: number } }).bench.firstText,
     );
-    const place = await page.evaluate(() => {
-      const box = document.querySelector(".ProseMirror p[data-id]")!.getBoundingClientRect();
-      return { x: box.left + 40, y: box.top + 10 };
-    });
-    await page.mouse.click(place.x, place.y);
-    await page.keyboard.press("q");
-    const firstKey = await page.evaluate(
-      () =>
-        new Promise<number>((done) => {
-          const look = () => {
-            if (/qq|q/.test(document.querySelector(".ProseMirror p[data-id]")!.textContent!))
-              done(performance.now());
-            else requestAnimationFrame(look);
-          };
-          requestAnimationFrame(look);
-        }),
-    );
+    let firstKey = NaN;
+    // What one points at may still move when it is opened; a key that went nowhere is pressed again.
+    for (let tries = 0; Number.isNaN(firstKey) && tries < 10; tries++) {
+      const place = await page.evaluate(() => {
+        // The first words may stand below a long list of contents.
+        const words = document.querySelector(".ProseMirror p[data-id]")!;
+        words.scrollIntoView({ block: "center" });
+        const box = words.getBoundingClientRect();
+        return { x: box.left + 40, y: box.top + 10 };
+      });
+      await page.mouse.click(place.x, place.y);
+      await page.keyboard.press("Q");
+      firstKey = await page.evaluate(keyIsIn);
+    }
     return new OpenEditor(page, protocol, { firstText, firstKey });
   }
 

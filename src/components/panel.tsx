@@ -13,6 +13,7 @@ export function Panel({
   size = "small",
   children,
   onReturn,
+  leaving,
 }: {
   title: string;
   hideTitle?: boolean;
@@ -23,6 +24,8 @@ export function Panel({
   children: ReactNode;
   /** Takes the focus when the box closes; without it, it goes to where it was. */
   onReturn?: () => void;
+  /** Whether the keyboard has been taken out of the box by whoever is about to close it. */
+  leaving?: () => boolean;
 }) {
   return (
     // A modal box makes the browser style the whole page anew, twice: some 80 ms over a long manuscript.
@@ -31,6 +34,9 @@ export function Panel({
         {size === "large" && <Dialog.Overlay className="fixed inset-0 z-40" />}
         <Dialog.Content
           aria-describedby={undefined}
+          onFocusOutside={(event) => {
+            if (leaving?.()) event.preventDefault();
+          }}
           onCloseAutoFocus={(event) => {
             if (!onReturn) return;
             event.preventDefault();

@@ -1,6 +1,7 @@
 import { keymap } from "prosemirror-keymap";
 import type { Plugin } from "prosemirror-state";
 import { manuscriptKeys } from "./keys";
+import { coveredText } from "./plugins/covered-text";
 import { glowPlugin } from "./plugins/glow";
 import { heldRangePlugin } from "./plugins/held-range";
 import { othersCaretsPlugin } from "./plugins/others-carets";
@@ -24,6 +25,7 @@ export function manuscriptPlugins({ link, bookmark, back }: WindowKeys): Plugin[
     heldRangePlugin(),
     glowPlugin(),
     permanentIds(),
+    coveredText(),
     tables(),
     othersCaretsPlugin(),
   ];

@@ -17,11 +17,12 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
   const address = `/api/documents/${id}`;
   const snapshot = await answered(`${address}/snapshot`, { signal });
   const version = Number(snapshot.headers.get("Gate-Rope-Version"));
+  // Asked for at once: the server answers while the snapshot is read.
+  const since = answered(`${address}/steps?after=${version}`, { signal });
+  since.catch(() => {});
   try {
     const doc = schema.nodeFromJSON(await unzipped(snapshot));
-    const { steps } = sentSteps.parse(
-      await (await answered(`${address}/steps?after=${version}`, { signal })).json(),
-    );
+    const { steps } = sentSteps.parse(await (await since).json());
     const newest = steps.reduce((before, { step }) => applied(before, step), doc);
     return { version: version + steps.length, doc: newest };
   } catch (error) {

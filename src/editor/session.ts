@@ -76,6 +76,8 @@ export class Session {
   readonly derived: DerivedState;
   /** How much of the manuscript is drawn, from 0 to 1. */
   drawnShare = 1;
+  /** Whether the manuscript has been on the screen. */
+  wasShown = false;
 
   private view: ManuscriptView | null = null;
   private adriftShown: AdriftTargets = new Map();
@@ -278,24 +280,21 @@ export class Session {
 
   // Jumping
 
-  /**
-   * Goes to a destination; the place one came from joins the trail. False where it does not stand any more. `focus`:
-   * whether the keyboard goes there too.
-   */
-  jumpTo(id: DestinationId, { focus = true } = {}): boolean {
+  /** Goes to a destination; the place one came from joins the trail. False where it does not stand any more. */
+  jumpTo(id: DestinationId): boolean {
     const place = this.index.destination(id);
     if (!place) return false;
-    this.jump(place.pos, place.end, { focus });
+    this.jump(place.pos, place.end);
     return true;
   }
 
   /** Goes to a position and lets what stands there glow. */
-  jump(pos: number, end: number = pos, { focus = true } = {}): void {
+  jump(pos: number, end: number = pos): void {
     const from = this.state.selection.from;
     const heading = this.index.sectionAt(from);
     const label = heading ? shortened(heading.name || "a section", 40) : "the beginning";
     this.trail = [...this.trail.slice(-49), { pos: from, label }];
-    this.land(pos, end, focus);
+    this.land(pos, end);
   }
 
   /** Goes back to where the last jump began. */
@@ -303,7 +302,7 @@ export class Session {
     const place = this.trail.at(-1);
     if (!place) return;
     this.trail = this.trail.slice(0, -1);
-    this.land(place.pos, place.pos, true);
+    this.land(place.pos, place.pos);
   }
 
   /** Follows a link's target: within the document, or in a new tab. */
@@ -319,24 +318,24 @@ export class Session {
     else this.jump(0);
   };
 
-  private land(pos: number, end: number, focus: boolean): void {
+  private land(pos: number, end: number): void {
     const { doc } = this.state;
     const at = Math.min(pos, doc.content.size);
     const tr = this.state.tr.setSelection(selectionAt(doc, at));
     this.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
     if (this.glowTimer) clearTimeout(this.glowTimer);
     this.glowTimer = setTimeout(() => this.dispatch(glow(this.state.tr, null)), GLOW_TIME);
-    this.scrollTo(at, { focus });
+    this.scrollTo(at);
   }
 
   /** Brings a position to the upper part of the window. */
-  scrollTo(pos: number, { focus = true } = {}): void {
+  scrollTo(pos: number): void {
     if (!this.view) {
       this.shownNext = pos;
       return;
     }
     this.view.scrollTo(pos);
-    if (focus) this.view.focus();
+    this.view.focus();
   }
 
   // Linking by carrying
@@ -480,6 +479,7 @@ export class Session {
   mount(element: HTMLElement): () => void {
     const view = new ManuscriptView(element, this, this.shownNext ?? this.state.selection.head);
     this.view = view;
+    this.wasShown = true;
     const place = this.shownNext;
     this.shownNext = null;
     if (place !== null)

@@ -200,6 +200,22 @@ describe("steps", () => {
   });
 });
 
+test("only so many documents are held in memory; one that was put away is read from disk again", async () => {
+  const ids: string[] = [];
+  for (let i = 0; i < 40; i++) {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    ids.push(id);
+    await append(id, 0, `c${i}`, [insert(`${i} `)]);
+  }
+  expect(documents["open"].size).toBe(24);
+  expect(documents["open"].has(ids[0]!)).toBe(false);
+  expect(await textOf(ids[0]!)).toBe("0 text");
+  numbers.c0 = 1;
+  await append(ids[0]!, 1, "c0", [insert("again ")]);
+  expect(await textOf(ids[0]!)).toBe("again 0 text");
+  expect(documents["open"].size).toBe(24);
+});
+
 test("a snapshot that is damaged on disk is made anew from an older one and its steps, and reported", async () => {
   const id = await documents.create(LOCAL_AUTHOR, doc());
   for (let version = 0; version < 350; version += 50)

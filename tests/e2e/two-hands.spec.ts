@@ -88,23 +88,36 @@ test("a lost network is found again without a reload: what both wrote meanwhile 
   await context.close();
 });
 
-test("what a closed tab had not sent is sent when the document is opened next", async ({ page, context }) => {
-  await openFile(page, "closed.md", "# Closed\n\ntext");
-  const address = page.url();
-  await context.route("**/steps", (route) =>
-    route.request().method() === "POST" ? route.abort() : route.continue(),
-  );
-  await typeAtEnd(page, " never sent");
-  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
-  await page.close({ runBeforeUnload: false });
-  await context.unroute("**/steps");
-  const next = await context.newPage();
-  await next.goto(address);
-  await expect(manuscript(next)).toContainText("text never sent");
-  await next.reload();
-  await expect(manuscript(next)).toContainText("text never sent");
-  await expect(manuscript(next)).not.toContainText("never sent never sent");
-});
+for (const [how, end] of [
+  ["closed", (page: Page) => page.close({ runBeforeUnload: false })],
+  [
+    "killed",
+    async (page: Page, context: BrowserContext) => {
+      const protocol = await context.newCDPSession(page);
+      void protocol.send("Page.crash").catch(() => {});
+      await page.waitForEvent("crash");
+    },
+  ],
+] as const)
+  test(`what a ${how} tab had not sent is sent when the document is opened next`, async ({
+    page,
+    context,
+  }) => {
+    await openFile(page, `${how}.md`, "# Tab\n\ntext");
+    const address = page.url();
+    await page.route("**/steps", (route) =>
+      route.request().method() === "POST" ? route.abort() : route.continue(),
+    );
+    await typeAtEnd(page, " never sent");
+    await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+    await end(page, context);
+    const next = await context.newPage();
+    await next.goto(address);
+    await expect(manuscript(next)).toContainText("text never sent");
+    await next.reload();
+    await expect(manuscript(next)).toContainText("text never sent");
+    await expect(manuscript(next)).not.toContainText("never sent never sent");
+  });
 
 test("where the browser stores nothing, the screen says that only this tab holds the newest text", async ({
   page,
@@ -124,6 +137,31 @@ test("where the browser stores nothing, the screen says that only this tab holds
   );
   await page.unroute("**/steps");
   await kept(page);
+});
+
+test("where the browser's storage is full, the screen says so, and what is written then is kept all the same", async ({
+  page,
+  context,
+}) => {
+  await openFile(page, "full.md", "# Full\n\ntext");
+  await kept(page);
+  const protocol = await context.newCDPSession(page);
+  const { origin } = new URL(page.url());
+  await protocol.send("Storage.overrideQuotaForOrigin", { origin, quotaSize: 1 });
+  await page.route("**/steps", (route) =>
+    route.request().method() === "POST" ? route.abort() : route.continue(),
+  );
+  await typeAtEnd(page, " no room");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText(
+    "Only this tab holds the newest text.",
+  );
+  await protocol.send("Storage.overrideQuotaForOrigin", { origin });
+  await typeAtEnd(page, " until now");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+  await page.unroute("**/steps");
+  await kept(page);
+  await page.reload();
+  await expect(manuscript(page)).toContainText("text no room until now");
 });
 
 test("words whose place somebody else removed are shown to their author and can be put back", async ({

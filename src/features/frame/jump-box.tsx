@@ -1,5 +1,5 @@
 import { useRouter, usePathname } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Finder } from "@/components/finder";
 import { Panel } from "@/components/panel";
 import { useSession, useSessionValue } from "@/editor";
@@ -12,6 +12,7 @@ export function JumpBox() {
   const path = usePathname();
   const [open, setOpen] = useState(false);
   const [typed, setTyped] = useState("");
+  const leaving = useRef(false);
 
   useEffect(() => {
     const show = () => {
@@ -44,6 +45,7 @@ export function JumpBox() {
       open={open}
       onClose={() => setOpen(false)}
       onReturn={() => session.focus()}
+      leaving={() => leaving.current}
     >
       <JumpList
         typed={typed}
@@ -51,9 +53,15 @@ export function JumpBox() {
         onChoose={(go) => {
           const write = `/documents/${session.id}`;
           if (path === write) {
+            // The place, with the keyboard, is there in the next frame; taking the box away comes after it.
+            leaving.current = true;
             go();
-            // The place stands in the next frame; the box goes after it and takes the keyboard there.
-            requestAnimationFrame(() => setTimeout(() => setOpen(false)));
+            requestAnimationFrame(() =>
+              setTimeout(() => {
+                leaving.current = false;
+                setOpen(false);
+              }),
+            );
           } else {
             setOpen(false);
             router.push(write);
@@ -82,9 +90,7 @@ function JumpList({
       placeholder="A heading, its number, a bookmark, a figure, a table"
       value={typed}
       onType={onType}
-      entries={placeEntries(index, typed, (place) =>
-        onChoose(() => void session.jumpTo(place.id, { focus: false })),
-      )}
+      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumpTo(place.id)))}
       empty={
         index.destinations.length === 0
           ? "There are no headings or bookmarks yet."

@@ -7,7 +7,7 @@ import { useSession, useSessionValue } from "@/editor";
 import { ropeLabels } from "./rope-labels";
 import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
 
-const WIDTH = 232;
+export const ROPE_WIDTH = 232;
 const LINE = 22;
 const END = 14;
 /** Names of so many letters fit; each label that is cut off costs the browser one more piece in every frame. */
@@ -39,7 +39,7 @@ export function Rope() {
     <nav
       aria-label="Rope: the document to scale"
       className="relative isolate h-full shrink-0 border-r border-line"
-      style={{ width: WIDTH }}
+      style={{ width: ROPE_WIDTH }}
     >
       <div ref={box} className="absolute inset-0 overflow-hidden" onKeyDown={listKeys}>
         {height > 0 && <Line y={y} height={height} />}
@@ -93,7 +93,7 @@ function Line({ y, height }: { y: Scale; height: number }) {
   const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
   return (
     <svg
-      width={WIDTH}
+      width={ROPE_WIDTH}
       height={height}
       aria-hidden="true"
       className="absolute inset-0 cursor-pointer"

@@ -1,15 +1,16 @@
 "use client";
 
 import { PanelRightClose, PanelRightOpen } from "lucide-react";
-import { useState } from "react";
+import { startTransition, useEffect, useState } from "react";
 import { IconButton } from "@/components/button";
+import { useSession } from "@/editor";
 import { BookmarkPanel } from "./bookmark-panel";
 import { CarryBar } from "./carry-bar";
 import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
 import { LinkPicker } from "./link-picker";
 import { Manuscript } from "./manuscript";
-import { Rope } from "./rope";
+import { Rope, ROPE_WIDTH } from "./rope";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
 
@@ -19,11 +20,12 @@ import { WayBack } from "./way-back";
  */
 export function Write() {
   const [trayOpen, setTrayOpen] = useState(true);
+  const around = useAround();
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
-        <div className="hidden md:block">
-          <Rope />
+        <div className="hidden md:block" style={{ width: ROPE_WIDTH }}>
+          {around && <Rope />}
         </div>
         <main className="relative min-w-0 flex-1">
           <Manuscript />
@@ -39,13 +41,24 @@ export function Write() {
             </IconButton>
           </div>
         </main>
-        {trayOpen && <Tray />}
+        {trayOpen && (around ? <Tray /> : <div className="w-72 shrink-0" />)}
       </div>
-      <section aria-label="Deck" className="isolate">
-        <Deck />
+      <section aria-label="Deck" className="isolate h-12 shrink-0">
+        {around && <Deck />}
       </section>
       <LinkPicker />
       <BookmarkPanel />
     </div>
   );
+}
+
+/** Whether to draw what stands around the manuscript: at the opening of a document its text comes a frame before it. */
+function useAround(): boolean {
+  const session = useSession();
+  const [around, setAround] = useState(session.wasShown);
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => setTimeout(() => startTransition(() => setAround(true))));
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  return around;
 }
