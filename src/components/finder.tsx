@@ -98,7 +98,7 @@ export function Finder({
       </ul>
       {shown.length === 0 && <p className="px-4 pb-4 text-sm text-quiet">{empty}</p>}
       {entries.length > MOST_SHOWN && (
-        <p className="px-4 pb-3 text-sm text-quiet">
+        <p className="border-t border-line px-4 py-2 text-sm text-quiet">
           {entries.length - MOST_SHOWN} more. Type to narrow the list.
         </p>
       )}

@@ -12,7 +12,7 @@ export function Sign({ kind, className = "" }: { kind: Destination["kind"] | "fa
         aria-hidden="true"
         className={`inline-flex size-3.5 shrink-0 items-end justify-center self-center pb-px ${className}`}
       >
-        <span className="h-[11.3px] w-[11.6px] border-[1.6px] border-b-0 border-hemp" />
+        <span className="h-[11.3px] w-[11.6px] border-2 border-b-0 border-hemp" />
       </span>
     );
   const shared = { fill: "none", stroke: "currentColor", strokeWidth: 1.6 } as const;

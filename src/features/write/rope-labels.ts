@@ -1,4 +1,5 @@
 import type { Bookmark, Heading } from "@/core/destinations";
+import { withRoom } from "./rope-room";
 
 /** A label on the rope, at its height in pixels. */
 export interface RopeLabel {
@@ -22,14 +23,10 @@ export function ropeLabels(
     ...bookmarks.map((place) => ({ rank: 3, label: { place, y: yOf(place.pos) } })),
   ];
   ranked.sort((a, b) => a.rank - b.rank || a.label.y - b.label.y);
-  const taken = new Map<number, number[]>();
-  const shown: RopeLabel[] = [];
-  for (const { label } of ranked) {
-    const row = Math.floor(label.y / LABEL_HEIGHT);
-    const near = [row - 1, row, row + 1].flatMap((at) => taken.get(at) ?? []);
-    if (near.some((y) => Math.abs(y - label.y) < LABEL_HEIGHT)) continue;
-    taken.set(row, [...(taken.get(row) ?? []), label.y]);
-    shown.push(label);
-  }
+  const shown = withRoom(
+    ranked.map(({ label }) => label),
+    ({ y }) => y,
+    LABEL_HEIGHT,
+  );
   return shown.sort((a, b) => a.y - b.y);
 }
