@@ -99,6 +99,38 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     expect(await page.evaluate(() => getSelection()!.toString())).toBe("Middle words of 140");
   });
 
+  test("a screen reader is told of all of it where that is chosen, and spelling is marked everywhere", async ({
+    page,
+    context,
+  }) => {
+    const choice = page.getByRole("button", { name: "Show all of the text to screen readers" });
+    await choice.focus();
+    await expect(choice).toBeInViewport();
+    await page.keyboard.press("Space");
+    await expect(choice).toHaveAttribute("aria-pressed", "true");
+    await page.reload();
+    await manuscript(page).waitFor();
+    await allDrawn(page);
+    const protocol = await context.newCDPSession(page);
+    await protocol.send("Accessibility.enable");
+    const named = async (role: string) => {
+      const { nodes } = (await protocol.send("Accessibility.getFullAXTree")) as {
+        nodes: { role?: { value: string }; name?: { value: string } }[];
+      };
+      return nodes.filter((node) => node.role?.value === role).map((node) => node.name?.value ?? "");
+    };
+    const sections = async () => (await named("heading")).filter((name) => /^Section \d+$/.test(name)).length;
+    await expect.poll(sections).toBe(150);
+    expect((await named("StaticText")).some((text) => text.includes("Last words of 149."))).toBe(true);
+    await expect(manuscript(page)).toHaveAttribute("spellcheck", "true");
+    expect(
+      await page
+        .locator(".chunk")
+        .last()
+        .evaluate((chunk) => (chunk.lastElementChild as HTMLElement).spellcheck),
+    ).toBe(true);
+  });
+
   test("a far jump lands exactly, before all is drawn too", async ({ page }) => {
     await page.reload();
     await manuscript(page).waitFor();
@@ -139,6 +171,8 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
         .querySelectorAll(".manuscript > .chunk")[2]!
         .firstElementChild!.scrollIntoView({ block: "center" }),
     );
+    // Until what has come into view is laid out, and stands.
+    await page.waitForTimeout(400);
     const spots = await page.evaluate(() => {
       const chunk = document.querySelectorAll(".manuscript > .chunk")[2]!;
       const from = chunk.previousElementSibling!.lastElementChild!.getBoundingClientRect();

@@ -1,11 +1,14 @@
 import { useEffect, useRef } from "react";
+import { Button } from "@/components/button";
 import { useSession, useSessionValue } from "@/editor";
+import { useWholeText } from "./whole-text";
 
 /** The manuscript: one continuous column. The editor draws in it; React only gives it a place. */
 export function Manuscript() {
   const session = useSession();
   const place = useRef<HTMLDivElement>(null);
   const carrying = useSessionValue((it) => it.held?.purpose === "carry");
+  const [whole, setWhole] = useWholeText();
   const empty = useSessionValue((it) => it.index.doc.childCount === 1 && it.index.doc.content.size === 2);
 
   useEffect(() => {
@@ -17,8 +20,16 @@ export function Manuscript() {
   return (
     <div
       data-scroller
+      data-whole={whole || undefined}
       className={`h-full overflow-y-auto px-16 ${carrying ? "[&_.manuscript]:cursor-crosshair" : ""}`}
     >
+      <Button
+        aria-pressed={whole}
+        onClick={() => setWhole(!whole)}
+        className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-20"
+      >
+        Show all of the text to screen readers
+      </Button>
       {empty && (
         <p className="mx-auto max-w-160 pt-10 text-sm text-quiet">
           Write, or paste a text. Then give its titles a level with Ctrl+Alt+1 to 6: sections, the rope and
