@@ -275,7 +275,8 @@ export class Exchange {
       // What others' steps held up, or did not go into one request, goes at once; what was typed meanwhile is gathered again.
       const left =
         this.waiting.length >= MOST_AT_ONCE || (this.waiting[0]?.number ?? Infinity) <= sent.at(-1)!.number;
-      if (this.waiting.length > 0) this.schedule(answered && left && this.version > version ? 0 : this.gathering);
+      if (this.waiting.length > 0)
+        this.schedule(answered && left && this.version > version ? 0 : this.gathering);
     }
   }
 
