@@ -4,7 +4,7 @@ import { isServerError, LOCAL_AUTHOR, type DocumentAuthority } from "@/server";
 /** The documents of an authority, asked as over the network but without one. */
 export class NearServer {
   /** What is answered in place of the authority, if anything: a fault of the way or of the server. */
-  instead: (path: string, init: RequestInit) => Response | Promise<Response> | null = () => null;
+  instead: (path: string, init: RequestInit) => Response | null | Promise<Response | null> = () => null;
   /** The requests that came, as method and path. */
   readonly asked: string[] = [];
   private readonly ends = new Set<() => void>();
@@ -15,7 +15,7 @@ export class NearServer {
     const url = new URL(input as string, "http://near");
     const path = url.pathname + url.search;
     this.asked.push(`${init.method ?? "GET"} ${path}`);
-    const other = this.instead(path, init);
+    const other = await this.instead(path, init);
     if (other) return other;
     try {
       return await this.answer(url, init);

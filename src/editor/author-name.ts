@@ -1,3 +1,5 @@
+import { keepInBrowser, readKept } from "./kept-in-browser";
+
 const KEY = "gate-rope name";
 /** As last read: each sending asks for it, and reading the browser's storage takes time. */
 let known: string | null = null;
@@ -9,28 +11,16 @@ if (typeof window !== "undefined")
 
 /** The name under which this browser's author is shown to others; chosen once and kept here. */
 export function authorName(): string {
-  return (known ??= readName());
+  return (known ??= readKept(KEY) ?? freshName());
 }
 
-function readName(): string {
-  try {
-    const kept = localStorage.getItem(KEY);
-    if (kept) return kept;
-    const fresh = `Author ${100 + Math.floor(Math.random() * 900)}`;
-    localStorage.setItem(KEY, fresh);
-    return fresh;
-  } catch {
-    return "Author";
-  }
+function freshName(): string {
+  const fresh = `Author ${100 + Math.floor(Math.random() * 900)}`;
+  return keepInBrowser(KEY, fresh) ? fresh : "Author";
 }
 
 /** Takes another name; false where the browser does not keep it. */
 export function keepAuthorName(name: string): boolean {
   known = name;
-  try {
-    localStorage.setItem(KEY, name);
-    return true;
-  } catch {
-    return false;
-  }
+  return keepInBrowser(KEY, name);
 }

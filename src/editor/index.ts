@@ -4,6 +4,7 @@
  */
 export { Session, type Notice } from "./session";
 export { answered } from "./answered";
+export { keepInBrowser, readKept } from "./kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
 export type { KeepingState } from "./exchange/exchange";

@@ -11,13 +11,16 @@ export interface ChangedRun {
   readonly pos: number;
 }
 
-/** Several ask about the same two versions with every key. */
-let last: { readonly before: Node; readonly after: Node; readonly run: ChangedRun } | null = null;
+/** Several ask about the same two versions with every key. Holds on to neither. */
+const known = new WeakMap<Node, { readonly before: WeakRef<Node>; readonly run: ChangedRun }>();
 
 /** Compares two versions block by block; blocks that are the same object at the start and at the end are left out. */
 export function changedRun(before: Node, after: Node): ChangedRun {
-  if (last?.before !== before || last.after !== after) last = { before, after, run: compared(before, after) };
-  return last.run;
+  const last = known.get(after);
+  if (last?.before.deref() === before) return last.run;
+  const run = compared(before, after);
+  known.set(after, { before: new WeakRef(before), run });
+  return run;
 }
 
 function compared(before: Node, after: Node): ChangedRun {

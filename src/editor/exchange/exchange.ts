@@ -375,14 +375,12 @@ export class Exchange {
   private loadAnewSoon(): void {
     if (this.loading) return;
     this.loading = true;
-    const again = () => {
-      this.loading = false;
-      if (!this.closed) this.loadAnewSoon();
-    };
-    void this.loadAnew().then(
-      () => (this.loading = false),
-      () => setTimeout(again, 2_000),
-    );
+    const attempt = (): void =>
+      void this.loadAnew().then(
+        () => (this.loading = false),
+        () => setTimeout(() => !this.closed && attempt(), 2_000),
+      );
+    attempt();
   }
 
   /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */

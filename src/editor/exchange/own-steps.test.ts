@@ -20,17 +20,13 @@ function firstDocument(letters: Letters): Node {
   return createDocument([heading(1, word()), paragraph(word()), list(word(), word()), paragraph(word())]);
 }
 
-function author(name: string, doc: Node, letters: Letters): Author {
-  return new Author(name, doc, letters);
-}
-
 describe("undo of one author alone", () => {
   test("gives back the very same document, and redo the one after it, though all was accepted meanwhile", () => {
     fc.assert(
       fc.property(fc.array(edit, { minLength: 1, maxLength: 20 }), fc.boolean(), (edits, accepted) => {
         const letters = new Letters();
         const first = firstDocument(letters);
-        const one = author("one", first, letters);
+        const one = new Author("one", first, letters);
         for (const it of edits) one.edit(it);
         if (accepted) one.take(sentBy(one));
         const last = one.state.doc;
@@ -54,10 +50,16 @@ function sentBy(one: Author): SentSteps {
 describe("own steps", () => {
   const letters = new Letters();
   const first = firstDocument(letters);
+  const authors = () => ["one", "two"].map((name) => new Author(name, first, letters)) as [Author, Author];
+  /** Types a letter at a place; answers it. */
+  const type = (author: Author, at: number): string => {
+    author.edit({ kind: "type", at, size: 0, to: 0 });
+    return letters.given.at(-1)!;
+  };
 
   test("that are accepted as they were change nothing here", () => {
-    const one = author("one", first, letters);
-    one.edit({ kind: "type", at: 1, size: 1, to: 0 });
+    const [one] = authors();
+    type(one, 1);
     const before = one.state;
     one.take(sentBy(one));
     expect(one.state).toBe(before);
@@ -66,11 +68,8 @@ describe("own steps", () => {
   });
 
   test("wait on top of what others did, and undo takes back only them", () => {
-    const one = author("one", first, letters);
-    const two = author("two", first, letters);
-    one.edit({ kind: "type", at: 1, size: 0, to: 0 });
-    two.edit({ kind: "type", at: 9, size: 0, to: 0 });
-    const [mine, theirs] = [letters.given.at(-2)!, letters.given.at(-1)!];
+    const [one, two] = authors();
+    const [mine, theirs] = [type(one, 1), type(two, 9)];
     one.take(sentBy(two));
     expect(one.state.doc.textContent).toContain(mine);
     expect(one.state.doc.textContent).toContain(theirs);
@@ -81,10 +80,9 @@ describe("own steps", () => {
   });
 
   test("are told when steps in between were missed, and pass over those seen before", () => {
-    const one = author("one", first, letters);
+    const [one, two] = authors();
     expect(one.own.misses({ version: 4, steps: [] })).toBe(true);
-    const two = author("two", first, letters);
-    two.edit({ kind: "type", at: 9, size: 0, to: 0 });
+    type(two, 9);
     const since = sentBy(two);
     one.take(since);
     const before = one.state;
@@ -94,14 +92,11 @@ describe("own steps", () => {
   });
 
   test("stay on top of a version that came about in an unknown way; those in it are not taken twice", () => {
-    const one = author("one", first, letters);
-    const two = author("two", first, letters);
+    const [one, two] = authors();
     two.edit({ kind: "move", at: 0, size: 0, to: 2 });
-    one.edit({ kind: "type", at: 1, size: 0, to: 0 });
-    const inIt = letters.given.at(-1)!;
+    const inIt = type(one, 1);
     two.take(sentBy(one));
-    one.edit({ kind: "type", at: 1, size: 0, to: 0 });
-    const fresh = letters.given.at(-1)!;
+    const fresh = type(one, 1);
     const { tr } = one.own.become(two.state.doc, 12, 1, one.state);
     one.state = one.state.apply(tr!);
     expect(one.own.version).toBe(12);
@@ -110,7 +105,7 @@ describe("own steps", () => {
   });
 
   test("that will never be accepted are given up whole, and their blocks handed back", () => {
-    const one = author("one", first, letters);
+    const one = new Author("one", first, letters);
     one.edit({ kind: "type", at: 9, size: 0, to: 0 });
     const typed = letters.given.at(-1)!;
     const { tr, blocks } = one.own.giveUp(one.state);

@@ -81,7 +81,7 @@ export function Deck() {
   return (
     <Toolbar.Root
       aria-label="Deck: what can be done with the selection"
-      className="flex h-12 shrink-0 items-center gap-1 overflow-x-auto border-t border-line px-3 [&_button]:shrink-0"
+      className="flex h-full items-center gap-1 overflow-x-auto border-t border-line px-3 [&_button]:shrink-0"
     >
       <Levels />
       <Divider />

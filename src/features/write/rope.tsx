@@ -7,7 +7,6 @@ import { useSession, useSessionValue } from "@/editor";
 import { ropeLabels } from "./rope-labels";
 import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
 
-export const ROPE_WIDTH = 232;
 const LINE = 22;
 const END = 14;
 /** Names of so many letters fit; each label that is cut off costs the browser one more piece in every frame. */
@@ -36,11 +35,7 @@ export function Rope() {
   const here = index.sectionAt(inView.from);
 
   return (
-    <nav
-      aria-label="Rope: the document to scale"
-      className="relative isolate h-full shrink-0 border-r border-line"
-      style={{ width: ROPE_WIDTH }}
-    >
+    <nav aria-label="Rope: the document to scale" className="relative isolate h-full border-r border-line">
       <div ref={box} className="absolute inset-0 overflow-hidden" onKeyDown={listKeys}>
         {height > 0 && <Line y={y} height={height} />}
         {labels.map(({ place, y: top }, i) => (
@@ -93,10 +88,9 @@ function Line({ y, height }: { y: Scale; height: number }) {
   const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
   return (
     <svg
-      width={ROPE_WIDTH}
       height={height}
       aria-hidden="true"
-      className="absolute inset-0 cursor-pointer"
+      className="absolute inset-0 w-full cursor-pointer"
       onClick={(event) =>
         session.jump(
           Math.max(0, Math.round(y.invert(event.clientY - event.currentTarget.getBoundingClientRect().top))),

@@ -6,7 +6,7 @@ import { Selected } from "./selected";
 export function Tray() {
   const count = useSessionValue((it) => it.outline.bookmarks.length);
   return (
-    <aside aria-label="Tray" className="isolate h-full w-72 shrink-0 overflow-y-auto border-l border-line">
+    <aside aria-label="Tray" className="isolate h-full overflow-y-auto border-l border-line">
       <Selected />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}

@@ -10,7 +10,7 @@ import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
 import { LinkPicker } from "./link-picker";
 import { Manuscript } from "./manuscript";
-import { Rope, ROPE_WIDTH } from "./rope";
+import { Rope } from "./rope";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
 
@@ -24,9 +24,7 @@ export function Write() {
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
-        <div className="hidden md:block" style={{ width: ROPE_WIDTH }}>
-          {around && <Rope />}
-        </div>
+        <div className="hidden w-[232px] shrink-0 md:block">{around && <Rope />}</div>
         <main className="relative min-w-0 flex-1">
           <Manuscript />
           <CarryBar />
@@ -41,7 +39,7 @@ export function Write() {
             </IconButton>
           </div>
         </main>
-        {trayOpen && (around ? <Tray /> : <div className="w-72 shrink-0" />)}
+        {trayOpen && <div className="w-72 shrink-0">{around && <Tray />}</div>}
       </div>
       <section aria-label="Deck" className="isolate h-12 shrink-0">
         {around && <Deck />}
