@@ -1,21 +1,14 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { EditorState, type Command, type Transaction } from "prosemirror-state";
-import {
-  becomeVersion,
-  newId,
-  schema,
-  shortened,
-  type DestinationId,
-  type LinkTarget,
-} from "@/core/document";
+import { becomeVersion, newId, schema, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
 import type { AdriftTargets } from "@/core/links";
-import type { ReturnLink } from "@/core/wayfinding";
 import { authorName, keepAuthorName } from "./author-name";
 import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
-import { destinationAt, linkAt, linkRange } from "./commands/links";
+import { Carrying } from "./carrying";
+import { linkAt } from "./commands/links";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DocumentChange } from "./document-change";
 import { ManuscriptView } from "./drawing/manuscript-view";
@@ -24,20 +17,12 @@ import { Exchange, type KeepingState } from "./exchange/exchange";
 import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow } from "./exchange/window-lock";
-import { selectionAt, shownEnd } from "./landing";
+import { Jumps } from "./jumps";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { keepPicture } from "./pictures";
-import { glow } from "./plugins/glow";
-import { heldRange, hold } from "./plugins/held-range";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { whenIdle } from "./when-idle";
-
-/** A place one jumped from. */
-interface TrailPlace {
-  readonly pos: number;
-  readonly label: string;
-}
 
 /** What the session tells its author, shown for a while. */
 export interface Notice {
@@ -48,8 +33,6 @@ export interface Notice {
 
 /** Boxes that the interface opens over the manuscript. */
 export type Box = "link" | "bookmark" | "jump" | "history";
-
-const GLOW_TIME = 900;
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -63,8 +46,6 @@ export class Session {
    * see. What only shows places draws from this, and so is not drawn anew with every key.
    */
   outline: DocumentIndex;
-  /** Places one may go back to, the latest last. */
-  trail: readonly TrailPlace[] = [];
   notice: Notice | null = null;
   /** The part of the document in view, as positions. */
   inView: { readonly from: number; readonly to: number } = { from: 0, to: 0 };
@@ -72,6 +53,8 @@ export class Session {
   /** Words of this author whose place somebody else removed. */
   displacedWords: readonly Displaced[] = [];
 
+  readonly jumps = new Jumps(this);
+  readonly carrying = new Carrying(this);
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
   /** How much of the manuscript is drawn, from 0 to 1. */
@@ -87,7 +70,6 @@ export class Session {
   private readonly listeners = new Set<() => void>();
   /** Where the manuscript is to stand when it is shown again. */
   private shownNext: number | null = null;
-  private glowTimer: ReturnType<typeof setTimeout> | null = null;
   private readonly boxes = new Map<Box, () => void>();
   private lastPeople: Exchange["people"] = [];
 
@@ -101,7 +83,7 @@ export class Session {
         link: () => this.ask("link"),
         bookmark: () => this.ask("bookmark"),
         back: () => {
-          this.back();
+          this.jumps.back();
           return true;
         },
       }),
@@ -186,12 +168,7 @@ export class Session {
     if (change) {
       this.index = indexDocument(state.doc, this.index);
       if (change.places || change.links || this.lengthsDiffer) this.outline = this.index;
-      const mapping = transactions.map((transaction) => transaction.mapping);
-      if (this.trail.length > 0)
-        this.trail = this.trail.map((place) => ({
-          ...place,
-          pos: mapping.reduce((pos, map) => map.map(pos), place.pos),
-        }));
+      this.jumps.follow(transactions);
       this.derived.add(
         state.doc,
         transactions.flatMap((transaction) => transaction.steps),
@@ -278,54 +255,14 @@ export class Session {
     return open !== undefined;
   }
 
-  // Jumping
-
-  /** Goes to a destination; the place one came from joins the trail. False where it does not stand any more. */
-  jumpTo(id: DestinationId): boolean {
-    const place = this.index.destination(id);
-    if (!place) return false;
-    this.jump(place.pos, place.end);
-    return true;
-  }
-
-  /** Goes to a position and lets what stands there glow. */
-  jump(pos: number, end: number = pos): void {
-    const from = this.state.selection.from;
-    const heading = this.index.sectionAt(from);
-    const label = heading ? shortened(heading.name || "a section", 40) : "the beginning";
-    this.trail = [...this.trail.slice(-49), { pos: from, label }];
-    this.land(pos, end);
-  }
-
-  /** Goes back to where the last jump began. */
-  back(): void {
-    const place = this.trail.at(-1);
-    if (!place) return;
-    this.trail = this.trail.slice(0, -1);
-    this.land(place.pos, place.pos);
-  }
+  // Going places
 
   /** Follows a link's target: within the document, or in a new tab. */
   follow(target: LinkTarget): void {
     if (target.kind === "destination") {
-      if (!this.jumpTo(target.id)) this.say("This link is adrift: its destination is not there.");
+      if (!this.jumps.to(target.id)) this.say("This link is adrift: its destination is not there.");
     } else if (target.kind === "web") window.open(target.url, "_blank", "noopener");
     else window.location.href = `mailto:${target.address}`;
-  }
-
-  followReturn = (link: ReturnLink): void => {
-    if (link.to) this.jumpTo(link.to);
-    else this.jump(0);
-  };
-
-  private land(pos: number, end: number): void {
-    const { doc } = this.state;
-    const at = Math.min(pos, doc.content.size);
-    const tr = this.state.tr.setSelection(selectionAt(doc, at));
-    this.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
-    if (this.glowTimer) clearTimeout(this.glowTimer);
-    this.glowTimer = setTimeout(() => this.dispatch(glow(this.state.tr, null)), GLOW_TIME);
-    this.scrollTo(at);
   }
 
   /** Brings a position to the upper part of the window. */
@@ -336,44 +273,6 @@ export class Session {
     }
     this.view.scrollTo(pos);
     this.view.focus();
-  }
-
-  // Linking by carrying
-
-  get held() {
-    return heldRange(this.state);
-  }
-
-  /** Keeps the selected words visibly chosen. */
-  holdSelection(
-    purpose: "choose" | "carry",
-    range = { from: this.state.selection.from, to: this.state.selection.to },
-  ): void {
-    this.dispatch(hold(this.state.tr, { ...range, purpose }));
-  }
-
-  release(): void {
-    if (this.held) this.dispatch(hold(this.state.tr, null));
-  }
-
-  /** Ties the carried words to the place at a position; a bookmark is made where no destination stands. */
-  tieAt(pos: number): void {
-    const held = this.held;
-    if (!held) return;
-    const words = shortened(this.state.doc.textBetween(held.from, held.to, " "), 40);
-    const tr = this.state.tr;
-    const { target, made } = destinationAt(tr, this.index, pos);
-    const from = tr.mapping.map(held.from, 1);
-    const to = tr.mapping.map(held.to, -1);
-    linkRange(tr, from, to, target);
-    this.dispatch(hold(tr, null).setMeta("addToHistory", true));
-    const name = target.kind === "destination" ? (this.index.destination(target.id)?.name ?? "") : "";
-    this.say(
-      made
-        ? `“${words}” now leads to a new bookmark, “${made}”.`
-        : `“${words}” now leads to “${shortened(name, 40)}”.`,
-      { undo: true },
-    );
   }
 
   // Pictures
@@ -463,7 +362,7 @@ export class Session {
     const blocks = Fragment.from(words.blocks.map((json) => schema.nodeFromJSON(json)));
     this.dispatch(this.state.tr.insert(pos, blocks));
     this.letGo(id);
-    this.jump(pos, pos + blocks.size);
+    this.jumps.toPlace(pos, pos + blocks.size);
   }
 
   /** Lets displaced words go for good. */
@@ -508,7 +407,7 @@ export class Session {
     this.letGoOfWindow();
     this.derived.close();
     document.removeEventListener("visibilitychange", this.listenWhileVisible);
-    if (this.glowTimer) clearTimeout(this.glowTimer);
+    this.jumps.stop();
   }
 
   /** Whether closing the window now would lose words. */
@@ -521,22 +420,11 @@ export class Session {
   }
 
   click(pos: number, event: MouseEvent): boolean {
-    if (this.held?.purpose === "carry") {
-      this.tieAt(pos);
-      return true;
-    }
+    if (this.carrying.click(pos)) return true;
     if (!(event.ctrlKey || event.metaKey)) return false;
     const link = linkAt(this.index, pos);
     if (link) this.follow(link.target);
     return link !== null;
-  }
-
-  key(event: KeyboardEvent): boolean {
-    if (this.held?.purpose !== "carry") return false;
-    if (event.key === "Escape") this.release();
-    else if (event.key === "Enter") this.tieAt(this.state.selection.from);
-    else return false;
-    return true;
   }
 
   takeFiles(data: DataTransfer | null): boolean {

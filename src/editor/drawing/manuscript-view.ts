@@ -5,10 +5,11 @@ import { EditorState, type Plugin, NodeSelection, TextSelection, type Transactio
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import { schema, type DestinationId } from "@/core/document";
+import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
-import type { ReturnLink } from "@/core/wayfinding";
+import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
+import type { Jumps } from "../jumps";
 import { ContentsListView } from "../node-views/contents-list-view";
 import { FigureView } from "../node-views/figure-view";
 import { ownIds } from "../paste";
@@ -31,11 +32,10 @@ export interface ManuscriptHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   readonly adrift: AdriftTargets;
+  readonly jumps: Jumps;
+  readonly carrying: Carrying;
   dispatch(tr: Transaction): void;
-  jumpTo(id: DestinationId): boolean;
-  followReturn(link: ReturnLink): void;
   click(pos: number, event: MouseEvent): boolean;
-  key(event: KeyboardEvent): boolean;
   takeFiles(data: DataTransfer | null): boolean;
   /** Another part of the document is in view. */
   inViewChanged(part: Range): void;
@@ -84,7 +84,7 @@ export class ManuscriptView {
       host.state.doc,
       (start, end) => start <= first + DRAWN_AT_ONCE && end >= first - DRAWN_AT_ONCE / 4,
     );
-    this.signs = DocumentSigns.of(host.index, host.adrift, (link) => host.followReturn(link));
+    this.signs = DocumentSigns.of(host.index, host.adrift, host.jumps.byReturn);
     this.view = new EditorView(element, {
       state: EditorState.create({
         doc: this.layout.drawn,
@@ -109,7 +109,7 @@ export class ManuscriptView {
       nodeViews: {
         chunk: (node) => new ChunkView(node),
         contents_list: (node): NodeView => {
-          const list = new ContentsListView(node, (id) => void host.jumpTo(id));
+          const list = new ContentsListView(node, (id) => void host.jumps.to(id));
           this.contentsViews.add(list);
           list.draw(host.index);
           return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
@@ -122,7 +122,7 @@ export class ManuscriptView {
       handleKeyDown: (_view, event) => {
         // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.
         if (!this.view.composing) this.settle();
-        return host.key(event) || this.keyOfPlugins(event);
+        return host.carrying.key(event) || this.keyOfPlugins(event);
       },
       handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
       handlePaste: (_view, event, slice) => host.takeFiles(event.clipboardData) || this.paste(event, slice),

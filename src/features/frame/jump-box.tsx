@@ -90,7 +90,7 @@ function JumpList({
       placeholder="A heading, its number, a bookmark, a figure, a table"
       value={typed}
       onType={onType}
-      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumpTo(place.id)))}
+      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumps.to(place.id)))}
       empty={
         index.destinations.length === 0
           ? "There are no headings or bookmarks yet."

@@ -68,7 +68,7 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
                   key={place.from}
                   type="button"
                   className="underline decoration-hemp underline-offset-3 hover:text-tide"
-                  onClick={() => goToText(() => session.jump(place.from, place.to))}
+                  onClick={() => goToText(() => session.jumps.toPlace(place.from, place.to))}
                 >
                   Go to it in {shortened(index.sectionAt(place.from)?.name || "the beginning", 40)}
                 </button>

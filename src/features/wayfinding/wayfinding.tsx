@@ -62,7 +62,7 @@ function ContentsPart() {
           className="mt-4"
           onClick={() =>
             goToText(() => {
-              session.jumpTo(list.id);
+              session.jumps.to(list.id);
             })
           }
         >

@@ -111,7 +111,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
         type="button"
         data-row={bookmark.name}
         tabIndex={first ? 0 : -1}
-        onClick={() => session.jumpTo(bookmark.id)}
+        onClick={() => session.jumps.to(bookmark.id)}
         onKeyDown={(event) => {
           if (event.key === "Delete") remove(session, bookmark, incoming);
           if (event.key === "F2") setRenaming(true);

@@ -15,14 +15,14 @@ export function BookmarkPanel() {
     () =>
       session.offer("bookmark", () => {
         setProposed(proposedName(session.state, session.index));
-        session.holdSelection("choose");
+        session.carrying.hold("choose");
       }),
     [session],
   );
 
   function close() {
     setProposed(null);
-    if (session.held?.purpose === "choose") session.release();
+    if (session.carrying.held?.purpose === "choose") session.carrying.release();
   }
 
   return (

@@ -6,8 +6,8 @@ import { useSession, useSessionValue } from "@/editor";
 export function CarryBar() {
   const session = useSession();
   const words = useSessionValue((it) =>
-    it.held?.purpose === "carry"
-      ? shortened(it.state.doc.textBetween(it.held.from, it.held.to, " "), 50)
+    it.carrying.held?.purpose === "carry"
+      ? shortened(it.state.doc.textBetween(it.carrying.held.from, it.carrying.held.to, " "), 50)
       : null,
   );
   if (words === null) return null;
@@ -21,7 +21,7 @@ export function CarryBar() {
         Carrying <b className="font-semibold">“{words}”</b>. Go to the place, then click it, or press Enter at
         the caret.
       </span>
-      <Button onClick={() => session.release()}>Put down</Button>
+      <Button onClick={() => session.carrying.release()}>Put down</Button>
     </div>
   );
 }

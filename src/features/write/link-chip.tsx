@@ -64,7 +64,7 @@ export function LinkChip() {
 /** The link at the caret as its block knows it: the same object while nothing in the block changed. */
 function pieceAtCaret(session: Session): LinkPiece | null {
   const { empty, $from } = session.state.selection;
-  if (!empty || $from.depth === 0 || session.held) return null;
+  if (!empty || $from.depth === 0 || session.carrying.held) return null;
   const at = $from.pos - $from.before(1);
   return summarise($from.node(1)).links.find((link) => link.from <= at && at <= link.to) ?? null;
 }

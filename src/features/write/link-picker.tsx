@@ -21,7 +21,7 @@ export function LinkPicker() {
       session.offer("link", () => {
         const { state, index } = session;
         const { from, to, empty } = state.selection;
-        if (session.held?.purpose === "carry") session.release();
+        if (session.carrying.held?.purpose === "carry") session.carrying.release();
         const link = empty ? linkAt(index, from) : null;
         const range = link ?? (empty ? null : { from, to });
         if (range) {
@@ -31,19 +31,19 @@ export function LinkPicker() {
             text: state.doc.textBetween(range.from, range.to, " "),
             chosen: true,
           });
-          session.holdSelection("choose", { from: range.from, to: range.to });
+          session.carrying.hold("choose", { from: range.from, to: range.to });
           return;
         }
         const word = wordAt(state, from);
         setWords(word ? { kind: "range", ...word, chosen: false } : { kind: "new", text: "" });
-        if (word) session.holdSelection("choose", word);
+        if (word) session.carrying.hold("choose", word);
       }),
     [session],
   );
 
   function close() {
     setWords(null);
-    if (session.held?.purpose === "choose") session.release();
+    if (session.carrying.held?.purpose === "choose") session.carrying.release();
   }
 
   return (
@@ -90,7 +90,7 @@ function Picker({
       session.dispatch(session.state.tr.insertText(words.text.trim(), from));
       range = { from, to: from + words.text.trim().length };
     }
-    session.holdSelection("carry", range!);
+    session.carrying.hold("carry", range!);
     onClose();
   }
 
@@ -112,7 +112,7 @@ function Picker({
             <Button
               look="quiet"
               onClick={() => {
-                session.release();
+                session.carrying.release();
                 onWords({ kind: "new", text: "" });
               }}
             >

@@ -7,7 +7,7 @@ import { useWholeText } from "./whole-text";
 export function Manuscript() {
   const session = useSession();
   const place = useRef<HTMLDivElement>(null);
-  const carrying = useSessionValue((it) => it.held?.purpose === "carry");
+  const carrying = useSessionValue((it) => it.carrying.held?.purpose === "carry");
   const [whole, setWhole] = useWholeText();
   const empty = useSessionValue((it) => it.index.doc.childCount === 1 && it.index.doc.content.size === 2);
 

@@ -44,7 +44,7 @@ export function Rope() {
             type="button"
             data-row={place.name}
             tabIndex={i === 0 ? 0 : -1}
-            onClick={() => session.jumpTo(place.id)}
+            onClick={() => session.jumps.to(place.id)}
             title={shortened(place.name, 300) || "Untitled"}
             className={clsx(
               "absolute h-[17px] max-w-[180px] rounded-xs pr-1 text-left leading-[17px] hover:text-tide hover:underline",
@@ -92,7 +92,7 @@ function Line({ y, height }: { y: Scale; height: number }) {
       aria-hidden="true"
       className="absolute inset-0 w-full cursor-pointer"
       onClick={(event) =>
-        session.jump(
+        session.jumps.toPlace(
           Math.max(0, Math.round(y.invert(event.clientY - event.currentTarget.getBoundingClientRect().top))),
         )
       }

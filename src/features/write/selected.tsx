@@ -82,7 +82,7 @@ function PlaceFacts({ place }: { place: Destination }) {
               <button
                 type="button"
                 className="max-w-full truncate text-left underline decoration-hemp underline-offset-3"
-                onClick={() => session.jump(link.from, link.to)}
+                onClick={() => session.jumps.toPlace(link.from, link.to)}
               >
                 “{shortened(link.text, 50)}” in{" "}
                 {shortened(index.sectionAt(link.from)?.name ?? "the beginning", 30)}

@@ -1,0 +1,89 @@
+import type { EditorState, Transaction } from "prosemirror-state";
+import type { DocumentIndex } from "@/core/destinations";
+import { shortened, type DestinationId } from "@/core/document";
+import type { ReturnLink } from "@/core/wayfinding";
+import { selectionAt, shownEnd } from "./landing";
+import { glow } from "./plugins/glow";
+
+/** A place one jumped from. */
+export interface TrailPlace {
+  readonly pos: number;
+  readonly label: string;
+}
+
+/** What jumps need of the window they are made in. */
+export interface JumpHost {
+  readonly state: EditorState;
+  readonly index: DocumentIndex;
+  dispatch(tr: Transaction): void;
+  /** Brings a position to the upper part of the window, and the keyboard to the text. */
+  scrollTo(pos: number): void;
+}
+
+const GLOW_TIME = 900;
+const LONGEST_TRAIL = 50;
+
+/** Jumps within a document, each with the way back. */
+export class Jumps {
+  /** Places one may go back to, the latest last. */
+  trail: readonly TrailPlace[] = [];
+  private glowTimer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(private readonly host: JumpHost) {}
+
+  /** Goes to a destination; the place one came from joins the trail. False where it does not stand any more. */
+  to(id: DestinationId): boolean {
+    const place = this.host.index.destination(id);
+    if (!place) return false;
+    this.toPlace(place.pos, place.end);
+    return true;
+  }
+
+  /** Goes to a position and lets what stands there, up to `end`, glow. */
+  toPlace(pos: number, end: number = pos): void {
+    const { state, index } = this.host;
+    const { from } = state.selection;
+    const heading = index.sectionAt(from);
+    const label = heading ? shortened(heading.name || "a section", 40) : "the beginning";
+    this.trail = [...this.trail.slice(1 - LONGEST_TRAIL), { pos: from, label }];
+    this.land(pos, end);
+  }
+
+  /** Goes where a return link leads: to its destination, or to the beginning. */
+  byReturn = (link: ReturnLink): void => {
+    if (link.to) this.to(link.to);
+    else this.toPlace(0);
+  };
+
+  /** Goes back to where the last jump began. */
+  back(): void {
+    const place = this.trail.at(-1);
+    if (!place) return;
+    this.trail = this.trail.slice(0, -1);
+    this.land(place.pos, place.pos);
+  }
+
+  /** Lets the trail follow a change. */
+  follow(transactions: readonly Transaction[]): void {
+    if (this.trail.length === 0) return;
+    this.trail = this.trail.map((place) => ({
+      ...place,
+      pos: transactions.reduce((pos, { mapping }) => mapping.map(pos), place.pos),
+    }));
+  }
+
+  stop(): void {
+    if (this.glowTimer) clearTimeout(this.glowTimer);
+  }
+
+  private land(pos: number, end: number): void {
+    const { host } = this;
+    const { doc, tr } = host.state;
+    const at = Math.min(pos, doc.content.size);
+    tr.setSelection(selectionAt(doc, at));
+    host.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
+    this.stop();
+    this.glowTimer = setTimeout(() => host.dispatch(glow(host.state.tr, null)), GLOW_TIME);
+    host.scrollTo(at);
+  }
+}
