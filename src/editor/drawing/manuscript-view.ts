@@ -180,8 +180,9 @@ export class ManuscriptView {
     domObserver.flush();
   }
 
+  /** Brings the keyboard here. Where it is already, the caret may have moved by a key that the browser has not told of yet. */
   focus(): void {
-    this.view.focus();
+    if (!this.view.hasFocus()) this.view.focus();
   }
 
   /** Where a position stands on the screen, or null where it is not drawn. */
