@@ -1,10 +1,11 @@
 import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
-import { schema, type Alignment, type ReturnRule } from "@/core/document";
+import { schema, type ReturnRule } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
+import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
 
 /** Elements that never come in, with all they hold; those with a reason are counted in the import report. */
 const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
@@ -29,20 +30,11 @@ const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
   ["base", null],
 ]);
 
-const words = (list: string) => new Set(list.split(" "));
-const VOID = words("area base br col embed frame hr img input link meta param source track wbr");
+const VOID = elementNames("area base br col embed frame hr img input link meta param source track wbr");
 /** Wrappers that part blocks of text but are no block themselves. */
-const WRAPPERS = words(
+const WRAPPERS = elementNames(
   "address article aside body center dd details dialog div dl fieldset footer form header hgroup html legend main nav search section summary noscript",
 );
-/** What ends an open paragraph (HTML, section 13.2.6.4.7). */
-const ENDS_PARAGRAPH = words(
-  "address article aside blockquote center details dialog dl div fieldset figcaption figure footer form header hgroup hr main menu nav ol p pre search section summary table ul h1 h2 h3 h4 h5 h6",
-);
-/** What no end tag reaches through, but those of the table itself. */
-const BORDERS = words("table td th caption");
-const TABLE_PARTS = words("table td th caption tr tbody thead tfoot");
-const HEADING = /^h([1-6])$/;
 /** How the tokenizer goes on after elements whose content is no markup. */
 const RAW: Record<string, (typeof TokenizerMode)[keyof typeof TokenizerMode]> = {
   script: TokenizerMode.SCRIPT_DATA,
@@ -53,36 +45,12 @@ const RAW: Record<string, (typeof TokenizerMode)[keyof typeof TokenizerMode]> = 
   title: TokenizerMode.RCDATA,
   textarea: TokenizerMode.RCDATA,
 };
-const MOST_MARKS = 100;
 
 type Attributes = ReadonlyMap<string, string>;
 
-/** An element that is open. */
-interface Open {
-  readonly name: string;
-  /** Marks that it puts on its words, and those in force inside it. */
-  readonly own: readonly Mark[];
-  marks: readonly Mark[];
-  readonly kind: "block" | "inline" | "silent";
-  readonly preformatted: boolean;
-  readonly align: Alignment;
-  readonly leave: (() => void) | null;
-}
-
-const ROOT: Open = {
-  name: "",
-  own: [],
-  marks: [],
-  kind: "block",
-  preformatted: false,
-  align: null,
-  leave: null,
-};
-
 /**
  * Carries HTML into a document, tag by tag, through an allow-list: what is not known is passed through for its text, what
- * is dangerous is left out. Elements that are open stand on a stack of its own, so that no depth of nesting exhausts the
- * machine's; end tags that are missing or in the wrong order are made good as far as a document needs it.
+ * is dangerous is left out.
  */
 export class HtmlReading implements TokenHandler {
   /** What the file says of itself. */
@@ -90,7 +58,7 @@ export class HtmlReading implements TokenHandler {
   language: string | null = null;
   returns: ReturnRule | null = null;
 
-  private open: Open[] = [ROOT];
+  private readonly open = new OpenElements();
   private waitingText = "";
   /** Whether the tokenizer holds back no signs: the last that it told of was a tag. */
   private afterTag = false;
@@ -150,7 +118,7 @@ export class HtmlReading implements TokenHandler {
 
   onEof(): void {
     this.flush();
-    this.closeTo(1);
+    this.open.closeAll();
   }
 
   onStartTag(tag: Token.TagToken): void {
@@ -164,14 +132,15 @@ export class HtmlReading implements TokenHandler {
   onEndTag({ tagName }: Token.TagToken): void {
     this.flush();
     this.afterTag = true;
-    this.end(tagName);
+    if (this.undecided !== null) this.decide(true);
+    this.open.end(tagName);
   }
 
   private flush(): void {
     let text = this.waitingText;
     if (text === "") return;
     this.waitingText = "";
-    const place = this.top;
+    const place = this.open.top;
     if (place.name === "title") this.title ??= text.replace(/\s+/g, " ").trim().slice(0, 1_000);
     if (place.kind === "silent") return;
     if (this.skipLineEnd && text.startsWith("\n")) text = text.slice(1);
@@ -185,104 +154,21 @@ export class HtmlReading implements TokenHandler {
     );
   }
 
-  private get top(): Open {
-    return this.open[this.open.length - 1]!;
-  }
-
-  // The stack
-
-  private push(
-    name: string,
-    kind: Open["kind"],
-    more: Partial<Pick<Open, "own" | "preformatted" | "align" | "leave">> = {},
-    fresh = false,
-  ): void {
-    const parent = this.top;
-    const own = more.own ?? [];
-    const inherited = fresh ? [] : parent.marks;
-    this.open.push({
-      name,
-      kind,
-      own,
-      marks: together(inherited, own),
-      preformatted: more.preformatted ?? parent.preformatted,
-      align: more.align === undefined ? parent.align : more.align,
-      leave: more.leave ?? null,
-    });
-  }
-
-  private closeTo(length: number): void {
-    while (this.open.length > length) this.open.pop()!.leave?.();
-  }
-
-  /** Closes the innermost open element of a name, and what is open inside it. */
-  private closeOpen(names: (name: string) => boolean, border: ReadonlySet<string>): void {
-    for (let i = this.open.length - 1; i > 0; i--) {
-      const { name } = this.open[i]!;
-      if (names(name)) return this.closeTo(i);
-      if (border.has(name)) return;
-    }
-  }
-
-  private end(name: string): void {
-    if (this.undecided !== null) this.decide(true);
-    const border = TABLE_PARTS.has(name) ? NOTHING : BORDERS;
-    const isHeading = HEADING.test(name);
-    for (let i = this.open.length - 1; i > 0; i--) {
-      const element = this.open[i]!;
-      if (element.name === name || (isHeading && HEADING.test(element.name))) {
-        // An inline element that ends outside the block it is in takes its marks away and leaves the block open.
-        if (element.kind === "inline" && this.open.slice(i + 1).some((inner) => inner.kind === "block"))
-          this.takeOut(i);
-        else this.closeTo(i);
-        return;
-      }
-      if (border.has(element.name) || (name === "table" && element.name === "")) return;
-    }
-  }
-
-  private takeOut(at: number): void {
-    const [element] = this.open.splice(at, 1);
-    element!.leave?.();
-    for (let i = at; i < this.open.length; i++) {
-      const inner = this.open[i]!;
-      inner.marks =
-        inner.kind === "block" && inner.marks.length === inner.own.length
-          ? inner.own
-          : together(this.open[i - 1]!.marks, inner.own);
-    }
-  }
-
-  /** What a start tag ends before it begins. */
-  private endBefore(name: string): void {
-    if (ENDS_PARAGRAPH.has(name)) this.closeOpen((one) => one === "p", BORDERS);
-    if (HEADING.test(name)) {
-      if (HEADING.test(this.top.name)) this.closeTo(this.open.length - 1);
-    } else if (name === "li") this.closeOpen((one) => one === "li", LIST_BORDERS);
-    else if (name === "dt" || name === "dd")
-      this.closeOpen((one) => one === "dt" || one === "dd", LIST_BORDERS);
-    else if (name === "td" || name === "th") this.closeOpen((one) => one === "td" || one === "th", TABLE);
-    else if (name === "tr") this.closeOpen((one) => one === "tr", TABLE);
-    else if (name === "tbody" || name === "thead" || name === "tfoot")
-      this.closeOpen((one) => one === "tbody" || one === "thead" || one === "tfoot", TABLE);
-    else if (name === "a") this.closeOpen((one) => one === "a", LINK_BORDERS);
-  }
-
   // Elements
 
   private start(tag: Token.TagToken): void {
     const name = tag.tagName;
     if (this.undecided !== null) this.decide(HEADING.test(name) || name === "header");
-    if (this.top.kind === "silent") {
-      if (!VOID.has(name) && !tag.selfClosing) this.push(name, "silent");
+    if (this.open.top.kind === "silent") {
+      if (!VOID.has(name) && !tag.selfClosing) this.open.push(name, "silent");
       return;
     }
     const attributes = this.attributesOf(tag);
     if (LEFT_OUT.has(name)) return this.leaveOut(name, tag.selfClosing);
     if (name === "meta" || name === "html" || name === "title") return this.startAbout(name, attributes);
-    this.endBefore(name);
+    this.open.endBefore(name);
     if (attributes.has("data-generated")) {
-      if (!VOID.has(name)) this.push(name, "silent");
+      if (!VOID.has(name)) this.open.push(name, "silent");
       return;
     }
     if (!this.startBlock(name, attributes)) this.startInline(name, attributes, tag.selfClosing);
@@ -291,14 +177,14 @@ export class HtmlReading implements TokenHandler {
   private leaveOut(name: string, selfClosing: boolean): void {
     const reason = LEFT_OUT.get(name);
     if (reason) this.context.dropped.add(`<${name}>`, reason);
-    if (!VOID.has(name) && !(selfClosing && name === "svg")) this.push(name, "silent");
+    if (!VOID.has(name) && !(selfClosing && name === "svg")) this.open.push(name, "silent");
   }
 
   private startAbout(name: string, attributes: Attributes): void {
-    if (name === "title") return this.push(name, "silent");
+    if (name === "title") return this.open.push(name, "silent");
     if (name === "html") {
       this.language ??= /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.exec(attributes.get("lang") ?? "")?.[0] ?? null;
-      return this.push(name, "block", { leave: () => this.builder.closeImplied() });
+      return this.open.push(name, "block", { leave: () => this.builder.closeImplied() });
     }
     if (attributes.get("name") !== "gate-rope:returns") return;
     const levels = (attributes.get("content") ?? "").split(",").map(Number);
@@ -311,18 +197,18 @@ export class HtmlReading implements TokenHandler {
   /** Starts an element that is a block or has to do with blocks; false for any other. */
   private startBlock(name: string, attributes: Attributes): boolean {
     const { builder, context } = this;
-    const align = alignmentOf(attributes) ?? this.top.align;
+    const align = alignmentOf(attributes) ?? this.open.top.align;
     const id = attributes.get("id") ?? "";
     const anchored = () => id !== "" && builder.anchor(id, attributes.get("data-name") ?? null);
     const block = (
       leave: (() => void) | null,
-      more: Partial<Pick<Open, "own" | "preformatted">> = {},
+      more: Pick<ElementTraits, "own" | "preformatted"> = {},
       fresh = true,
-    ) => this.push(name, "block", { ...more, align, leave }, fresh);
+    ) => this.open.push(name, "block", { ...more, align, leave }, fresh);
 
     if (name === "nav" && attributes.has("data-contents")) {
       this.addContents(attributes);
-      this.push(name, "silent");
+      this.open.push(name, "silent");
       return true;
     }
     const level = HEADING.exec(name)?.[1];
@@ -337,7 +223,7 @@ export class HtmlReading implements TokenHandler {
         const missingPicture = attributes.get("data-alt");
         if (missingPicture !== undefined) {
           builder.addPicture(null, missingPicture);
-          this.push(name, "silent");
+          this.open.push(name, "silent");
           return true;
         }
         builder.openTextblock("paragraph", { align });
@@ -440,7 +326,7 @@ export class HtmlReading implements TokenHandler {
 
   private startInline(name: string, attributes: Attributes, selfClosing: boolean): void {
     const { builder, context } = this;
-    if (name === "code" && this.top.name === "pre") builder.nameCode(languageIn(attributes));
+    if (name === "code" && this.open.top.name === "pre") builder.nameCode(languageIn(attributes));
     const own = marksOfElement(name, attributes);
     let leave: (() => void) | null = null;
     const later = attributes.get("data-range");
@@ -462,7 +348,7 @@ export class HtmlReading implements TokenHandler {
       const link = linkMark(href, builder, context);
       if (link) own.push(link);
     }
-    this.push(name, "inline", { own, leave });
+    this.open.push(name, "inline", { own, leave });
   }
 
   private addContents(attributes: Attributes): void {
@@ -504,17 +390,6 @@ export class HtmlReading implements TokenHandler {
 }
 
 const NO_ATTRIBUTES: Attributes = new Map();
-const NOTHING: ReadonlySet<string> = new Set();
-const TABLE = words("table");
-const LIST_BORDERS = words("ul ol menu dl table td th caption blockquote");
-const LINK_BORDERS = words("table td th caption p li");
-
-/** Marks that hold inside an element: those around it and its own, a mark only once. */
-function together(around: readonly Mark[], own: readonly Mark[]): readonly Mark[] {
-  if (own.length === 0) return around;
-  const fresh = own.filter((mark) => !mark.isInSet(around));
-  return fresh.length === 0 || around.length > MOST_MARKS ? around : [...around, ...fresh];
-}
 
 /** The address of a link; of one that was adrift when it was written, the anchor it looked for. */
 function hrefOf(attributes: Attributes): string | undefined {

@@ -1,6 +1,5 @@
 import type { Attrs, Mark, Node } from "prosemirror-model";
 import {
-  bookmarkEntry,
   createDocument,
   idOf,
   lineOf,
@@ -10,17 +9,15 @@ import {
   RETURNS_NONE,
   schema,
   withId,
-  type AnchorEntry,
-  type BookmarkEntry,
   type DestinationId,
   type Manuscript,
   type Picture,
   type ReturnRule,
 } from "@/core/document";
-import { anchorFrom, ANCHOR_LENGTH } from "@/core/destinations";
 import type { DropLog } from "./drop-log";
+import { cleanText, mergeText, trimmed } from "./inline-content";
 import { LIMITS } from "./limits";
-import { LinkPromises } from "./link-promises";
+import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
 import { tableGrid, type CellDraft } from "./table-grid";
 
@@ -56,19 +53,12 @@ interface OpenFigure {
   blocksBefore: number;
 }
 
-interface NamedAnchor {
-  anchor: string;
-  /** Name of the bookmark, where the file has one beside the anchor. */
-  name: string | null;
-}
-
 /**
  * Builds a valid document from what a reader meets in the order of the file. It keeps the stack itself, so no depth of a
  * file exhausts the machine's, and it makes good what the model does not allow: headings and figures inside lists are
  * brought out, text outside blocks gets a paragraph, nesting beyond the limit is kept flat.
  */
 export class DocumentBuilder {
-  readonly links = new LinkPromises();
   title: string | null = null;
   language: string | null = null;
   returns: ReturnRule = RETURNS_NONE;
@@ -81,21 +71,24 @@ export class DocumentBuilder {
   /** Blocks that stand after the top-level block that is open. */
   private broughtOut: Node[] = [];
   private pending: NamedAnchor[] = [];
-  private readonly bookmarks: Record<string, BookmarkEntry> = {};
-  private readonly anchors: Record<string, AnchorEntry> = {};
-  private readonly takenAnchors = new Set<string>();
-  private readonly rangeNames = new Map<DestinationId, NamedAnchor>();
-  private readonly usedRanges = new Set<DestinationId>();
   private readonly pictures = new Map<string, Picture>();
   private blockCount = 0;
+  private readonly places: NamedPlaces;
 
-  constructor(private readonly dropped: DropLog) {}
+  constructor(private readonly dropped: DropLog) {
+    this.places = new NamedPlaces(dropped);
+  }
+
+  /** The links of the file, until it is known where they lead. */
+  get links() {
+    return this.places.links;
+  }
 
   // Text
 
   /** Adds words with their marks; outside any block they open a paragraph. */
   text(words: string, marks: readonly Mark[] = []): void {
-    const clean = words.replace(FORBIDDEN, "");
+    const clean = cleanText(words);
     if (clean === "") return;
     if (!this.textblock) {
       if (clean.trim() === "") return;
@@ -118,20 +111,13 @@ export class DocumentBuilder {
 
   private allowedMarks(block: OpenTextblock, marks: readonly Mark[]): Mark[] {
     let set: readonly Mark[] = [];
+    const headingAnchors = block.kind === "heading" ? block.anchors : null;
     for (const mark of marks) {
-      if (mark.type.name === "bookmark") {
-        const id = mark.attrs.id as DestinationId;
-        const range = this.rangeNames.get(id);
-        if (range && !this.usedRanges.has(id)) {
-          this.usedRanges.add(id);
-          if (block.kind === "heading" && range.name === null) {
-            block.anchors.push(range);
-            this.rangeNames.delete(id);
-          } else this.nameBookmark(id, "range", range);
-        }
-        if (!this.bookmarks[id]) continue;
-      } else if (block.kind === "code_block") continue;
-      set = mark.addToSet(set);
+      const allowed =
+        mark.type === markTypes.bookmark
+          ? this.places.covers(mark, headingAnchors)
+          : block.kind !== "code_block";
+      if (allowed) set = mark.addToSet(set);
     }
     return set as Mark[];
   }
@@ -145,12 +131,16 @@ export class DocumentBuilder {
 
   private open(kind: TextblockKind, attrs: Attrs, implied: boolean): void {
     this.closeTextblock();
+    this.countBlock();
+    this.textblock = { kind, attrs, inline: [], anchors: this.pending, implied };
+    this.pending = [];
+  }
+
+  private countBlock(): void {
     if (++this.blockCount > LIMITS.blocks)
       throw new ReadError(
         `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
       );
-    this.textblock = { kind, attrs, inline: [], anchors: this.pending, implied };
-    this.pending = [];
   }
 
   /** Says in which language the code is that is open and empty still. */
@@ -179,11 +169,14 @@ export class DocumentBuilder {
       );
       const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
       return this.place(
-        this.withPoints(nodes.paragraph.create({ align: block.attrs.align ?? null }, bold), block.anchors),
+        this.places.withPoints(
+          nodes.paragraph.create({ align: block.attrs.align ?? null }, bold),
+          block.anchors,
+        ),
       );
     }
     if (insideContainer)
-      return this.place(this.withPoints(nodes[block.kind].create(block.attrs, inline), block.anchors));
+      return this.place(this.places.withPoints(nodes[block.kind].create(block.attrs, inline), block.anchors));
     this.placeNamed(nodes[block.kind].create({ ...block.attrs, id: newId() }, inline), block.anchors);
   }
 
@@ -271,10 +264,7 @@ export class DocumentBuilder {
     if (table.rows.length === 0) table.rows.push([]);
     const cell: CellDraft = { header, colspan, rowspan, align, children: [] };
     table.rows.at(-1)!.push(cell);
-    if (++this.blockCount > LIMITS.blocks)
-      throw new ReadError(
-        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
-      );
+    this.countBlock();
     this.containers.push({ kind: "cell", cell, children: [] });
     return true;
   }
@@ -313,7 +303,7 @@ export class DocumentBuilder {
     const node = nodes.table.create(null, [nodes.table_caption.create(null, caption), grid]);
     if (this.tables.length > 0) {
       this.dropped.add("table inside a table", "It now stands after the outer table.");
-      this.broughtOut.push(this.named(node, table.anchors));
+      this.broughtOut.push(this.places.named(node, table.anchors));
     } else this.placeNamed(node, table.anchors);
   }
 
@@ -398,7 +388,7 @@ export class DocumentBuilder {
       this.placeNamed(node, anchors);
     } else {
       this.dropped.add("picture among words", "It now stands after the paragraph, list or table it was in.");
-      this.broughtOut.push(this.named(node, anchors));
+      this.broughtOut.push(this.places.named(node, anchors));
     }
   }
 
@@ -440,14 +430,14 @@ export class DocumentBuilder {
       this.pending = [...anchors, ...this.pending];
       return this.place(node);
     }
-    this.blocks.push(this.named(node, anchors));
+    this.blocks.push(this.places.named(node, anchors));
     if (this.broughtOut.length > 0 && this.containers.length === 0) {
       this.blocks.push(...this.broughtOut);
       this.broughtOut = [];
     }
   }
 
-  // Anchors, bookmarks, links
+  // Anchors
 
   /** An anchor at this place: of the heading it is in, of the block that comes next, or a point among words. */
   anchor(anchor: string, name: string | null = null): void {
@@ -460,79 +450,19 @@ export class DocumentBuilder {
       (trimmed(block.inline).length === 0 && this.containers.length === 0 && name === null)
     )
       block.anchors.push({ anchor, name });
-    else if (block.kind !== "code_block") {
-      const id = newId();
-      if (this.nameBookmark(id, "point", { anchor, name }))
-        block.inline.push(nodes.bookmark_point.create({ id }));
-    } else this.pending.push({ anchor, name });
+    else if (block.kind !== "code_block") block.inline.push(...this.places.points([{ anchor, name }]));
+    else this.pending.push({ anchor, name });
   }
 
   /** A mark for the words that an anchor encloses. It becomes a bookmark with the first word, or the heading's anchor. */
   rangeMark(anchor: string, name: string | null = null): Mark {
-    const id = newId();
-    this.rangeNames.set(id, { anchor, name });
-    return markTypes.bookmark.create({ id });
+    return this.places.rangeMark({ anchor, name });
   }
 
   /** Ends a range; one that enclosed no words is an anchor at this place. */
   endRange(mark: Mark): void {
-    const id = mark.attrs.id as DestinationId;
-    const range = this.rangeNames.get(id);
-    if (range && !this.usedRanges.has(id)) this.anchor(range.anchor, range.name);
-  }
-
-  private nameBookmark(
-    id: DestinationId,
-    kind: "range" | "point" | "block",
-    named: NamedAnchor,
-    block?: DestinationId,
-  ) {
-    if (!this.links.stands(named.anchor, id)) {
-      this.dropped.add("anchor that stands twice", "The first place keeps it, as in browsers.");
-      return false;
-    }
-    this.bookmarks[id] = bookmarkEntry(kind, named.name ?? named.anchor, block);
-    this.publish(id, [named.anchor]);
-    return true;
-  }
-
-  /** Gives a top-level block its id, and its anchors: a heading's or figure's own, a bookmark on any other block. */
-  private named(node: Node, anchors: readonly NamedAnchor[]): Node {
-    const id = idOf(node) ?? newId();
-    const own = ["heading", "figure", "table", "contents_list"].includes(node.type.name);
-    const names: string[] = [];
-    for (const named of anchors) {
-      if (own && named.name === null) {
-        if (this.links.stands(named.anchor, id)) names.push(named.anchor);
-        else this.dropped.add("anchor that stands twice", "The first place keeps it, as in browsers.");
-      } else this.nameBookmark(newId(), "block", named, id);
-    }
-    if (names.length > 0) this.publish(id, names);
-    return idOf(node) === id ? node : withId(node, id);
-  }
-
-  /** Inside a list, quotation or cell a block has no id of its own: its anchors become points before its first word. */
-  private withPoints(node: Node, anchors: readonly NamedAnchor[]): Node {
-    if (anchors.length === 0 || node.type === nodes.code_block) return node;
-    const points: Node[] = [];
-    for (const named of anchors) {
-      const id = newId();
-      if (this.nameBookmark(id, "point", named)) points.push(nodes.bookmark_point.create({ id }));
-    }
-    return node.type.create(node.attrs, [...points, ...node.content.content]);
-  }
-
-  /** Keeps a file's anchors as published names: the first as it is where it is valid, all others as earlier ones. */
-  private publish(id: DestinationId, names: readonly string[]): void {
-    const [first, ...rest] = names as [string, ...string[]];
-    const valid = VALID_ANCHOR.test(first) && first.length <= ANCHOR_LENGTH;
-    const base = valid ? first : anchorFrom(first, "place");
-    let anchor = base;
-    for (let n = 2; this.takenAnchors.has(anchor.toLowerCase()); n++)
-      anchor = `${base.slice(0, ANCHOR_LENGTH - 6)}-${n}`;
-    this.takenAnchors.add(anchor.toLowerCase());
-    const aliases = [...(anchor === first ? [] : [first]), ...rest].filter((name) => name.length <= 200);
-    this.anchors[id] = { anchor, aliases };
+    const empty = this.places.emptyRange(mark);
+    if (empty) this.anchor(empty.anchor, empty.name);
   }
 
   // The end
@@ -556,7 +486,7 @@ export class DocumentBuilder {
     if (this.blocks.length === 0) throw new ReadError("The file holds no text that could become a document.");
     if (this.pending.length > 0) {
       const last = this.blocks.pop()!;
-      this.blocks.push(this.named(last, this.pending));
+      this.blocks.push(this.places.named(last, this.pending));
     }
     const headings = this.blocks.filter((block) => block.type === nodes.heading);
     const top = headings[0] ? idOf(headings[0]) : null;
@@ -569,7 +499,7 @@ export class DocumentBuilder {
       doc: doc.type.create(
         {
           ...doc.attrs,
-          registry: { bookmarks: this.bookmarks, anchors: this.anchors },
+          registry: this.places.registry,
           returns: this.returns,
         },
         doc.content,
@@ -577,47 +507,4 @@ export class DocumentBuilder {
       pictures: this.pictures,
     };
   }
-}
-
-/** Signs that no document may hold: control signs other than tab and line end, and what is no character. */
-const FORBIDDEN =
-  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
-
-const VALID_ANCHOR = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;
-
-/** Inline content without white space at its ends, adjacent text joined. */
-function trimmed(inline: readonly Node[]): Node[] {
-  const merged = mergeText(inline);
-  while (merged.length > 0) {
-    const first = merged[0]!;
-    if (!first.isText) break;
-    const text = first.text!.replace(/^[ \t\n\r]+/, "");
-    if (text === first.text) break;
-    if (text === "") merged.shift();
-    else merged[0] = schema.text(text, first.marks);
-  }
-  while (merged.length > 0) {
-    const last = merged.at(-1)!;
-    if (last.type.name === "hard_break") {
-      merged.pop();
-      continue;
-    }
-    if (!last.isText) break;
-    const text = last.text!.replace(/[ \t\n\r]+$/, "");
-    if (text === last.text) break;
-    if (text === "") merged.pop();
-    else merged[merged.length - 1] = schema.text(text, last.marks);
-  }
-  return merged;
-}
-
-function mergeText(inline: readonly Node[]): Node[] {
-  const merged: Node[] = [];
-  for (const node of inline) {
-    const last = merged.at(-1);
-    if (last?.isText && node.isText && last.sameMarkup(node))
-      merged[merged.length - 1] = schema.text(last.text! + node.text!, last.marks);
-    else merged.push(node);
-  }
-  return merged;
 }
