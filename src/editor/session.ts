@@ -11,7 +11,7 @@ import { Carrying } from "./carrying";
 import { linkAt } from "./commands/links";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DocumentChange } from "./document-change";
-import { ManuscriptView } from "./drawing/manuscript-view";
+import { ManuscriptView, type Place } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
 import { takeOverLeft } from "./exchange/take-over";
@@ -69,7 +69,7 @@ export class Session {
   private readonly letGoOfWindow: () => void;
   private readonly listeners = new Set<() => void>();
   /** Where the manuscript is to stand when it is shown again. */
-  private shownNext: number | null = null;
+  private shownNext: Place | null = null;
   private readonly boxes = new Map<Box, () => void>();
   private lastPeople: Exchange["people"] = [];
 
@@ -265,13 +265,14 @@ export class Session {
     else window.location.href = `mailto:${target.address}`;
   }
 
-  /** Brings a position to the upper part of the window. */
-  scrollTo(pos: number): void {
+  /** Brings a position to so many pixels below the upper edge of the window; without them, to where one lands. */
+  scrollTo(pos: number, below?: number): void {
+    const place = { pos, ...(below !== undefined && { below }) };
     if (!this.view) {
-      this.shownNext = pos;
+      this.shownNext = place;
       return;
     }
-    this.view.scrollTo(pos);
+    this.view.scrollTo(place);
     this.view.focus();
   }
 
@@ -376,18 +377,21 @@ export class Session {
 
   /** Shows the manuscript in an element; answers how to take it away again. */
   mount(element: HTMLElement): () => void {
-    const view = new ManuscriptView(element, this, this.shownNext ?? this.state.selection.head);
+    const view = new ManuscriptView(element, this, this.shownNext?.pos ?? this.state.selection.head);
     this.view = view;
     this.wasShown = true;
     const place = this.shownNext;
     this.shownNext = null;
-    if (place !== null)
-      requestAnimationFrame(() => this.scrollTo(Math.min(place, this.state.doc.content.size)));
+    if (place) this.scrollTo(Math.min(place.pos, this.state.doc.content.size), place.below);
     return () => {
-      this.shownNext ??= this.inView.from;
       this.view = null;
       view.destroy();
     };
+  }
+
+  /** The manuscript goes off the screen now; it is to come back as it stands. */
+  leaveView(): void {
+    this.shownNext ??= this.view?.place ?? null;
   }
 
   drawnChanged(share: number): void {

@@ -1,5 +1,5 @@
 import { expect, test, type CDPSession, type Page } from "@playwright/test";
-import { heightInWindow, jump, kept, manuscript, openFile } from "./desk";
+import { heightInWindow, jump, kept, manuscript, openFile, stage } from "./desk";
 
 /** A text of so many short sections: long enough to be drawn in many chunks. */
 function longText(sections: number): string {
@@ -142,6 +142,22 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await page.waitForTimeout(500);
     expect(Math.abs((await heightInWindow(page, place)) - height)).toBeLessThanOrEqual(2);
     expect(Math.abs(height - 120)).toBeLessThanOrEqual(2);
+  });
+
+  test("stands where it stood when one comes back from another stage", async ({ page }) => {
+    await jump(page, "Section 90");
+    await page.mouse.move(600, 400);
+    await page.mouse.wheel(0, 233);
+    const place = manuscript(page).getByText("Middle words of 90.");
+    await page.waitForTimeout(400);
+    const height = await heightInWindow(page, place);
+    for (let i = 0; i < 2; i++) {
+      await stage(page, "Proof");
+      await stage(page, "Write");
+      await expect(place).toBeInViewport();
+      await page.waitForTimeout(400);
+      expect(Math.abs((await heightInWindow(page, place)) - height)).toBeLessThanOrEqual(2);
+    }
   });
 
   test("an input method composes at a border without losing or doubling a letter", async ({

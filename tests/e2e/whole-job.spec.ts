@@ -27,6 +27,8 @@ test("a manual of more than a hundred pages is structured, marked, linked, read 
         .filter({ hasText: new RegExp(`^${title}$`) });
       await line.scrollIntoViewIfNeeded();
       await line.click();
+      // No hand presses a key in the same few milliseconds.
+      await page.waitForTimeout(60);
       await page.keyboard.press("Control+Alt+1");
       await expect(
         manuscript(page).getByRole("heading", { level: 1, name: title, exact: true }),

@@ -43,6 +43,12 @@ export interface ManuscriptHost {
   drawnChanged(share: number): void;
 }
 
+/** A position, and how many pixels below the upper edge of the window it stands; where one lands, if it is not said. */
+export interface Place {
+  readonly pos: number;
+  readonly below?: number;
+}
+
 /** The parts of a view that are not in its types. */
 interface InnerView {
   domObserver: { forceFlush(): void; flush(): void };
@@ -194,16 +200,27 @@ export class ManuscriptView {
     }
   }
 
-  /** Brings a position to the upper part of the window, at once, and looks once more after the frame. */
-  scrollTo(pos: number): void {
+  /** What stands first in the window, and how many pixels below its upper edge; null where nothing is shown. */
+  get place(): Place | null {
+    const pos = this.inView.from;
+    const top = this.topOf(pos);
+    return this.scroller && top !== null
+      ? { pos, below: top - this.scroller.getBoundingClientRect().top }
+      : null;
+  }
+
+  /**
+   * Brings a position to so many pixels below the upper edge of the window, or to where one lands; at once, and looks once
+   * more after the frame.
+   */
+  scrollTo({ pos, below }: Place): void {
     const scroller = this.scroller;
     if (!scroller) return;
+    const goal = below ?? Math.min(120, scroller.clientHeight / 4);
     this.ensureDrawn(pos);
     const settle = () => {
       const top = this.topOf(pos);
-      if (top !== null)
-        scroller.scrollTop +=
-          top - scroller.getBoundingClientRect().top - Math.min(120, scroller.clientHeight / 4);
+      if (top !== null) scroller.scrollTop += top - scroller.getBoundingClientRect().top - goal;
     };
     // Left to itself the browser would paint a chunk only a frame after it came into view.
     const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { Button } from "@/components/button";
 import { useSession, useSessionValue } from "@/editor";
 import { useWholeText } from "./whole-text";
@@ -16,6 +16,9 @@ export function Manuscript() {
     session.focus();
     return unmount;
   }, [session]);
+
+  // While it can still be measured.
+  useLayoutEffect(() => () => session.leaveView(), [session]);
 
   return (
     <div

@@ -148,6 +148,7 @@ function Bracket({ y }: { y: Scale }) {
         if (drag.current)
           session.scrollTo(
             Math.round(Math.min(Math.max(y.invert(event.clientY - drag.current.grip), 0), y.domain()[1]!)),
+            0,
           );
       }}
       onPointerUp={() => {
