@@ -2,11 +2,12 @@ import { joinBackward } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import { Slice, type Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
-import { MoveBlocksStep, schema, sizeOf, stepToJSON } from "@/core/document";
+import { MoveBlocksStep, occurrencesOf, schema, sizeOf, stepToJSON } from "@/core/document";
 import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { addBookmark } from "@/editor/commands/bookmarks";
 import { setLevel, splitBlockWithId } from "@/editor/commands/blocks";
 import { linkRange } from "@/editor/commands/links";
+import { replaceWords } from "@/editor/commands/replace-words";
 import { coveredText } from "@/editor/plugins/covered-text";
 import { ownHistory } from "@/editor/plugins/own-history";
 import { permanentIds } from "@/editor/plugins/permanent-ids";
@@ -14,12 +15,12 @@ import { permanentIds } from "@/editor/plugins/permanent-ids";
 /** What an author may do in a random session. */
 export const EDITS = [
   "type", "type", "type", "type", "split", "join", "level", "delete", "move",
-  "bookmark", "link", "cut", "paste", "undo", "redo",
+  "bookmark", "link", "replace", "cut", "paste", "undo", "redo",
 ] as const; // prettier-ignore
 export type EditKind = (typeof EDITS)[number];
 
 /** Edits that take letters out of a document. */
-export const MAY_REMOVE: readonly EditKind[] = ["delete", "cut", "undo", "redo"];
+export const MAY_REMOVE: readonly EditKind[] = ["replace", "delete", "cut", "undo", "redo"];
 
 /** One edit: a kind, and numbers from which its place and size are taken. */
 export interface Edit {
@@ -109,6 +110,7 @@ export class Author {
       if (kind === "cut") this.clipboard = doc.slice(pos, end);
       return dispatch(this.state.tr.deleteRange(pos, end));
     }
+    if (kind === "replace") return this.replace(at, size);
     if (kind === "bookmark" || kind === "link") {
       const range = TextSelection.between(doc.resolve(pos), doc.resolve(end));
       const text = doc.textBetween(range.from, range.to);
@@ -134,6 +136,20 @@ export class Author {
       );
       run(joinBackward);
     }
+  }
+
+  /** Puts a new letter in the place of each of some that stand apart from each other. */
+  private replace(at: number, size: number): void {
+    const { doc } = this.state;
+    const text = doc.textContent;
+    const chosen = [0, 7, 13, 30].slice(0, 1 + (size % 4)).map((by) => text[(at + by) % text.length]!);
+    const places = chosen
+      .filter((letter, i) => letter && chosen.indexOf(letter) === i)
+      .flatMap((words) => occurrencesOf(doc, { words, matchCase: true, wholeWords: false }))
+      .sort((a, b) => a.from - b.from);
+    // A letter that two authors pasted stands twice.
+    const apart = places.filter((place, i) => i === 0 || place.from >= places[i - 1]!.to);
+    if (apart.length > 0) this.dispatchAs("replace")(replaceWords(this.state.tr, apart, ""));
   }
 
   private move(at: number, size: number, to: number): void {

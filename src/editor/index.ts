@@ -14,4 +14,5 @@ export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
 export * from "./commands/links";
+export { replaceWords } from "./commands/replace-words";
 export * from "./commands/wayfinding";

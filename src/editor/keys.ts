@@ -8,7 +8,8 @@ import {
 } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
-import type { Command } from "prosemirror-state";
+import type { Node } from "prosemirror-model";
+import { Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { schema } from "@/core/document";
 import { setLevel, splitBlockWithId, toggle } from "./commands/blocks";
@@ -19,6 +20,25 @@ const insertBreak: Command = chainCommands(exitCode, (state, dispatch) => {
   dispatch?.(state.tr.replaceSelectionWith(nodes.hard_break.create()).scrollIntoView());
   return true;
 });
+
+/*
+ * To the beginning and the end of the text. The browser could go to what is drawn only, and would lay out all that it
+ * chooses on the way.
+ */
+const goTo =
+  (end: (doc: Node) => Selection): Command =>
+  (state, dispatch) => {
+    dispatch?.(state.tr.setSelection(end(state.doc)).scrollIntoView());
+    return true;
+  };
+
+const chooseTo =
+  (end: (doc: Node) => Selection): Command =>
+  (state, dispatch) => {
+    const { $anchor } = state.selection;
+    dispatch?.(state.tr.setSelection(TextSelection.between($anchor, end(state.doc).$head)).scrollIntoView());
+    return true;
+  };
 
 const levels = Object.fromEntries(
   [0, 1, 2, 3, 4, 5, 6].map((level) => [`Mod-Alt-${level}`, setLevel(level)]),
@@ -43,6 +63,10 @@ export const manuscriptKeys: Record<string, Command>[] = [
     ),
     Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
+    "Mod-Home": goTo(Selection.atStart),
+    "Mod-End": goTo(Selection.atEnd),
+    "Mod-Shift-Home": chooseTo(Selection.atStart),
+    "Mod-Shift-End": chooseTo(Selection.atEnd),
     "Shift-Enter": insertBreak,
     "Mod-Enter": insertBreak,
   },

@@ -32,7 +32,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "jump" | "history";
+export type Box = "link" | "bookmark" | "replace" | "jump" | "history";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -82,6 +82,7 @@ export class Session {
       plugins: manuscriptPlugins({
         link: () => this.ask("link"),
         bookmark: () => this.ask("bookmark"),
+        replace: () => this.ask("replace"),
         back: () => {
           this.jumps.back();
           return true;

@@ -5,6 +5,7 @@ import {
   mapOver,
   newId,
   RegistryStep,
+  ReplaceWordsStep,
   sameIds,
   schema,
   stepFromJSON,
@@ -246,6 +247,14 @@ function mended(
 
 /** How many positions a step puts in and takes out. */
 function sizes(step: Step): { added: number; removed: number } {
+  if (step instanceof ReplaceWordsStep)
+    return step.places.reduce(
+      ({ added, removed }, { from, to, words }) => ({
+        added: added + words.size,
+        removed: removed + to - from,
+      }),
+      { added: 0, removed: 0 },
+    );
   if (step instanceof RegistryStep || !(step instanceof ReplaceStep || step instanceof ReplaceAroundStep))
     return { added: 0, removed: 0 };
   const gap = step instanceof ReplaceAroundStep ? step.gapTo - step.gapFrom : 0;

@@ -1,7 +1,13 @@
 import { lift, setBlockType, splitBlockAs, toggleMark, wrapIn } from "prosemirror-commands";
 import type { Attrs, Mark, MarkType, Node } from "prosemirror-model";
 import { liftListItem, wrapInList } from "prosemirror-schema-list";
-import { NodeSelection, TextSelection, type Command, type EditorState } from "prosemirror-state";
+import {
+  NodeSelection,
+  TextSelection,
+  type Command,
+  type EditorState,
+  type Selection,
+} from "prosemirror-state";
 import { blockById, BlockKindStep, newId, schema, type Alignment, type TextBlockKind } from "@/core/document";
 
 const { nodes, marks } = schema;
@@ -138,13 +144,23 @@ export function setValueMark(type: "colour" | "size", attrs: Attrs | null): Comm
 
 /** Whether the selection, or what is typed next, has a mark. */
 export function hasMark(state: EditorState, type: MarkType): Mark | null {
-  const { from, to, empty, $from } = state.selection;
+  const { empty, $from } = state.selection;
   if (empty) return type.isInSet(state.storedMarks ?? $from.marks()) ?? null;
-  let found: Mark | null = null;
-  state.doc.nodesBetween(from, to, (node) => {
-    found ??= type.isInSet(node.marks) ?? null;
-    return found === null;
+  return marksIn(state).get(type) ?? null;
+}
+
+/** Several ask about one selection, and again with whatever else happens; it may be the whole document. */
+const known = new WeakMap<Selection, ReadonlyMap<MarkType, Mark>>();
+
+/** The first mark of each type on what is chosen. */
+function marksIn({ doc, selection }: EditorState): ReadonlyMap<MarkType, Mark> {
+  const before = known.get(selection);
+  if (before) return before;
+  const found = new Map<MarkType, Mark>();
+  doc.nodesBetween(selection.from, selection.to, (node) => {
+    for (const mark of node.marks) if (!found.has(mark.type)) found.set(mark.type, mark);
   });
+  known.set(selection, found);
   return found;
 }
 

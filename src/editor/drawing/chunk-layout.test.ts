@@ -202,3 +202,22 @@ test("a change that touches no block changes nothing that is drawn", () => {
   const typed = new ReplaceStep(1, 1, new Slice(Fragment.from(schema.text("x")), 0, 0)).apply(doc).doc!;
   expect(layout.changeTo(typed, changedRun(doc, typed))).not.toBeNull();
 });
+
+test("a change all over the text keeps the chunks and what is drawn of them; many new chunks are not all drawn", () => {
+  const doc = documentWith(640);
+  const layout = ChunkLayout.of(doc, (first) => first < 200);
+  const blocks = doc.content.content.map((block, i) => (i % 320 === 5 ? paragraph("another") : block));
+  const changed = doc.copy(Fragment.fromArray(blocks));
+  const after = layout.with(layout.changeTo(changed, changedRun(doc, changed))!.apply(layout.drawn).doc!);
+  expect(documentOf(after.drawn, doc).eq(changed)).toBe(true);
+  const drawn = (of: ChunkLayout) => of.drawn.content.content.map((chunk) => chunk.attrs.drawn as boolean);
+  expect(drawn(after)).toEqual(drawn(layout));
+  expect(after.drawn.child(1)).toBe(layout.drawn.child(1));
+
+  const little = createDocument([paragraph("all")]);
+  const few = ChunkLayout.of(little);
+  const grown = few.with(few.changeTo(doc, changedRun(little, doc))!.apply(few.drawn).doc!);
+  expect(documentOf(grown.drawn, doc).eq(doc)).toBe(true);
+  expect(drawn(grown).filter(Boolean)).toHaveLength(2);
+  expect([drawn(grown)[0], drawn(grown).at(-1)]).toEqual([true, true]);
+});

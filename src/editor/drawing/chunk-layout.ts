@@ -8,6 +8,8 @@ const CHUNK = 64;
 /** A chunk that grew longer than this is divided, one that shrank below the least joins its neighbour. */
 const MOST = 2 * CHUNK;
 const LEAST = CHUNK / 8;
+/** More new chunks than these are not all drawn at once. */
+const FEW = 4;
 
 const { drawing, chunk } = schema.nodes;
 
@@ -108,8 +110,9 @@ export class ChunkLayout {
   }
 
   /**
-   * What becomes of the drawing when a run of blocks changes: one step that replaces the chunks it touches. Chunks that hold
-   * changed blocks are drawn.
+   * What becomes of the drawing when a run of blocks changes: one step that replaces the chunks it touches. Where there are
+   * as many blocks as before, the chunks keep their borders and what is not drawn stays so; new chunks are drawn, unless
+   * there are many: then only the first and the last.
    */
   changeTo(after: Node, run: ChangedRun): ReplaceStep | null {
     if (run.start === run.endBefore && run.start === run.endAfter) return null;
@@ -123,20 +126,29 @@ export class ChunkLayout {
       else first--;
     }
     const blocks = after.content.content.slice(this.firsts[first], this.firsts[last + 1]! + grown);
-    const chunks: Node[] = [];
-    if (first === last && blocks.length <= MOST)
-      chunks.push(chunk.create({ drawn: true }, Fragment.fromArray(blocks)));
-    else
-      for (let at = 0; at < blocks.length;) {
-        const end = border(blocks, at);
-        chunks.push(chunk.create({ drawn: true }, Fragment.fromArray(blocks.slice(at, end))));
-        at = end;
-      }
+    const chunks =
+      first === last && blocks.length <= MOST
+        ? [chunk.create({ drawn: true }, Fragment.fromArray(blocks))]
+        : grown === 0
+          ? this.sameChunks(after, first, last)
+          : newChunks(blocks);
     return new ReplaceStep(
       this.drawnStartOf(first),
       this.drawnStartOf(last + 1),
       new Slice(Fragment.fromArray(chunks), 0, 0),
     );
+  }
+
+  /** Chunks with their blocks as another version has them; those in which nothing changed are the very same. */
+  private sameChunks(after: Node, first: number, last: number): Node[] {
+    const chunks: Node[] = [];
+    for (let i = first; i <= last; i++) {
+      const before = this.drawn.child(i);
+      const blocks = after.content.content.slice(this.firsts[i], this.firsts[i + 1]);
+      const same = blocks.every((block, k) => block === before.child(k));
+      chunks.push(same ? before : before.copy(Fragment.fromArray(blocks)));
+    }
+    return chunks;
   }
 
   /** The layout of a drawing that came of this one. */
@@ -185,6 +197,18 @@ function border(blocks: readonly Node[], start: number): number {
   for (let i = end; i < start + MOST && i < blocks.length; i++)
     if (blocks[i]!.type !== schema.nodes.heading && blocks[i - 1]!.type !== schema.nodes.heading) return i;
   return end;
+}
+
+function newChunks(blocks: readonly Node[]): Node[] {
+  const chunks: Node[] = [];
+  const few = blocks.length <= FEW * CHUNK;
+  for (let at = 0; at < blocks.length;) {
+    const end = border(blocks, at);
+    const drawn = few || at === 0 || end === blocks.length;
+    chunks.push(chunk.create({ drawn }, Fragment.fromArray(blocks.slice(at, end))));
+    at = end;
+  }
+  return chunks;
 }
 
 /** Positions that move, and none that is removed; enough for selections to be mapped. */

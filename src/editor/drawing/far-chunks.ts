@@ -11,7 +11,7 @@ const NEAR = "1500px";
 /** Time one needs for a chunk, at the most, in milliseconds. */
 const TIME = 8;
 
-/** Draws the chunks that were left out at opening: those that come near to view at once, the others when there is time. */
+/** Draws the chunks that were left out at opening or by a large change: those that come near to view at once, the others when there is time. */
 export class FarChunks {
   private readonly observer: IntersectionObserver;
   private giveUp = () => {};
@@ -25,7 +25,13 @@ export class FarChunks {
       root: scroller,
       rootMargin: `${NEAR} 0px`,
     });
-    for (const chunk of dom.children)
+    this.more();
+  }
+
+  /** There may be others to draw. */
+  more(): void {
+    this.giveUp();
+    for (const chunk of this.dom.children)
       if ((chunk as HTMLElement).dataset.undrawn !== undefined) this.observer.observe(chunk);
     this.drawRest();
   }

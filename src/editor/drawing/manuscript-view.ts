@@ -20,12 +20,13 @@ import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
-import { commandView } from "./command-view";
+import { commandView, type Drawn } from "./command-view";
 import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
 import { watchInView } from "./watch-in-view";
+import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
 /** What the drawn manuscript needs of the session it shows. */
 export interface ManuscriptHost {
@@ -91,11 +92,20 @@ export class ManuscriptView {
       (start, end) => start <= first + DRAWN_AT_ONCE && end >= first - DRAWN_AT_ONCE / 4,
     );
     this.signs = DocumentSigns.of(host.index, host.adrift, host.jumps.byReturn);
+    const drawn: Drawn = {
+      state: () => host.state,
+      dispatch: (tr) => host.dispatch(tr),
+      layout: () => this.layout,
+    };
     this.view = new EditorView(element, {
       state: EditorState.create({
         doc: this.layout.drawn,
-        selection: this.layout.selectionToDrawn(host.state.selection),
-        plugins: [drawnTables(), dropCursor({ color: "var(--tide)", width: 2 }), gapCursor()],
+        plugins: [
+          wideChoice(drawn),
+          drawnTables(),
+          dropCursor({ color: "var(--tide)", width: 2 }),
+          gapCursor(),
+        ],
       }),
       dispatchTransaction: (tr) => this.take(tr),
       decorations: () =>
@@ -103,6 +113,8 @@ export class ManuscriptView {
           ...heldSigns(host.state),
           ...glowSigns(host.state),
           ...caretSigns(host.state),
+          // The view asks for the first time while it is made.
+          ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
         ]),
       attributes: {
         class: "manuscript",
@@ -135,15 +147,14 @@ export class ManuscriptView {
       handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
     });
     hideFromReact(this.view.dom);
-    this.forCommands = commandView(this.view, {
-      state: () => host.state,
-      dispatch: (tr) => host.dispatch(tr),
-      layout: () => this.layout,
-    });
+    this.forCommands = commandView(this.view, drawn);
     this.far = new FarChunks(this.view.dom, this.scroller, {
       nextToDraw: () => this.nextToDraw(),
       draw: (indexes) => this.drawChunks(indexes),
     });
+    const tr = this.view.state.tr;
+    this.choose(tr);
+    this.view.updateState(this.view.state.apply(tr));
     this.host.drawnChanged(this.drawnShare);
     this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
       this.inView = part;
@@ -166,13 +177,17 @@ export class ManuscriptView {
     this.layout = this.layout.with(tr.doc);
     this.ensureDrawnIn(tr, state.selection.head, state.selection.anchor);
     this.signs = this.signs.after(index, adrift, change);
-    const selection = this.layout.selectionToDrawn(state.selection);
-    if (!selection.eq(tr.selection)) tr.setSelection(selection);
+    this.choose(tr);
     if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
     const scrolls = (it: EditorState) => (it as unknown as ScrollCount).scrollToSelection;
     if (scrolls(state) > scrolls(before)) tr.scrollIntoView();
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
+    // A large change is drawn where it is seen, and elsewhere when there is time.
+    if (step && step.slice.content.childCount > 1 && this.drawnShare < 1) {
+      this.far.more();
+      this.host.drawnChanged(this.drawnShare);
+    }
     if (change?.headings) this.drawContents();
   }
 
@@ -317,6 +332,13 @@ export class ManuscriptView {
     this.drawChunks([index - 1, index, index + 1]);
   }
 
+  /** Selects in the drawing what is selected in the document. */
+  private choose(tr: Transaction): void {
+    const { selection } = this.host.state;
+    const drawn = chosenInDrawing(selection, this.layout, tr, this.view.state.selection);
+    if (!drawn.eq(tr.selection)) tr.setSelection(drawn);
+  }
+
   private ensureDrawnIn(tr: Transaction, ...positions: number[]): void {
     const wanted = positions.map((pos) => this.layout.chunkAt(pos));
     this.layout = this.layout.with(drawing(tr, this.layout, wanted).doc);
@@ -328,6 +350,7 @@ export class ManuscriptView {
     const tr = drawing(this.view.state.tr, this.layout, indexes);
     if (!tr.docChanged) return;
     this.layout = this.layout.with(tr.doc);
+    this.choose(tr);
     this.view.updateState(this.view.state.apply(tr));
     this.host.drawnChanged(this.drawnShare);
   }

@@ -14,6 +14,7 @@ import {
   Minus,
   Plus,
   Redo2,
+  Replace,
   ScissorsLineDashed,
   SquareCode,
   Strikethrough,
@@ -97,6 +98,15 @@ export function Deck() {
       </DeckButton>
       <Insert />
       <span className="ml-auto flex">
+        <Toolbar.Button asChild>
+          <IconButton
+            label="Replace words everywhere (Ctrl+Alt+R)"
+            onMouseDown={keepSelection}
+            onClick={() => session.ask("replace")}
+          >
+            <Replace size={17} />
+          </IconButton>
+        </Toolbar.Button>
         <UndoRedo />
       </span>
     </Toolbar.Root>

@@ -10,6 +10,7 @@ import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
 import { LinkPicker } from "./link-picker";
 import { Manuscript } from "./manuscript";
+import { ReplacePanel } from "./replace-panel";
 import { Rope } from "./rope";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
@@ -46,6 +47,7 @@ export function Write() {
       </section>
       <LinkPicker />
       <BookmarkPanel />
+      <ReplacePanel />
     </div>
   );
 }
