@@ -245,6 +245,43 @@ export class OpenEditor {
     return landed;
   }
 
+  /** What is done to the whole text of the application, each from its key until it is painted, in milliseconds. */
+  async toTheWhole(): Promise<Record<string, number>> {
+    const { page } = this;
+    const times: Record<string, number> = {};
+    const key = async (what: string, name: string) => {
+      const real = page.evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const { bench } = window as unknown as { bench: { real: number[] } };
+            bench.real = [];
+            const look = () => (bench.real.length > 0 ? done(Math.max(...bench.real)) : setTimeout(look, 5));
+            look();
+          }),
+      );
+      await page.keyboard.press(name);
+      times[what] = await real;
+      // What is left over for later is not to slow down the next.
+      await page.getByText(/^kept/i).first().waitFor({ timeout: 60_000 });
+      await this.settled();
+    };
+    await this.place(0.5);
+    await key("choose all", "Control+a");
+    await key("type over it", "Q");
+    await key("undo", "Control+z");
+    await this.place(0.5);
+    await page.keyboard.press("Control+Alt+r");
+    await page.getByLabel("Words to find").fill("lamp");
+    await page.getByLabel("Words to put there").fill("lantern");
+    await page.getByRole("button", { name: /^Replace all/ }).waitFor();
+    times["words replaced"] = Number(
+      (await page.getByRole("button", { name: /^Replace all/ }).textContent())!.replace(/\D/g, ""),
+    );
+    await key("replace them everywhere", "Enter");
+    await key("undo that", "Control+z");
+    return times;
+  }
+
   /** Heap of the page's scripts after the garbage is collected, in MB. */
   async heap(): Promise<number> {
     await this.protocol.send("HeapProfiler.collectGarbage");

@@ -27,6 +27,7 @@ const data = mkdtempSync(path.join(tmpdir(), "gate-rope-bench-"));
 const documents = new Map<number, string>();
 const ids = new Map<number, string>();
 const shared: string[] = [];
+const whole = new Map<number, Record<string, number>>();
 const authority = await openAuthority(data);
 for (const pages of PAGES) {
   const read = readFile("bench.md", new TextEncoder().encode(generatedMarkdown(pages)));
@@ -96,8 +97,20 @@ try {
         `${jump.off.toFixed(1)} px`,
         `${(await editor.heap()).toFixed(1)} MB`,
       );
+      if (own && pages >= 1_000) whole.set(pages, await editor.toTheWhole());
       await editor.close();
     }
+  if (whole.size > 0) {
+    const doings = Object.keys([...whole.values()][0]!).filter((what) => what !== "words replaced");
+    console.log("");
+    line("to the whole text, key to painted", ...doings);
+    line(...Array<string>(doings.length + 1).fill("---"));
+    for (const [pages, times] of whole)
+      line(
+        `${pages} pages, ${times["words replaced"]} words replaced`,
+        ...doings.map((what) => `${times[what]!.toFixed(0)} ms`),
+      );
+  }
   console.log(`\nThe server then used ${server.memory.toFixed(0)} MB.\n`);
 
   line("writing", "steps a second", "answer (p95)");

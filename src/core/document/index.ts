@@ -27,6 +27,7 @@ export { MoveBlocksStep } from "./steps/move-blocks-step";
 export { MoveMap } from "./steps/move-map";
 export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
 export { MOST_PLACES, ReplaceWordsStep, type WordsPlace } from "./steps/replace-words-step";
+export { placesInBlocks } from "./places-in-blocks";
 export { occurrencesOf, type Occurrence, type WordsSought } from "./occurrences";
 export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
 import "./steps/under-two-hands";

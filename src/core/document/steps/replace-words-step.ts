@@ -1,6 +1,7 @@
 import { Fragment, ReplaceError, Slice, type Node, type Schema } from "prosemirror-model";
 import { Step, StepResult, type Mappable } from "prosemirror-transform";
 import { z } from "zod";
+import { placesInBlocks } from "../places-in-blocks";
 import { mapRange } from "./map-range";
 import { MOST_RANGES, WordsMap } from "./words-map";
 
@@ -30,34 +31,23 @@ const jsonSchema = z.object({
  * where thousands would each copy the document. Where somebody else changed words of a place meanwhile it is left as it is.
  */
 export class ReplaceWordsStep extends Step {
-  constructor(readonly places: readonly WordsPlace[]) {
+  readonly places: readonly WordsPlace[];
+
+  constructor(places: readonly WordsPlace[]) {
     super();
+    this.places = joined(places);
   }
 
   override apply(doc: Node): StepResult {
     try {
-      return StepResult.ok(doc.copy(Fragment.fromArray(this.changedBlocks(doc))));
+      const blocks = [...doc.content.content];
+      for (const { block, index, start, places } of placesInBlocks(doc, this.places))
+        blocks[index] = places.reduceRight((now, place) => replaced(now, place, start), block);
+      return StepResult.ok(doc.copy(Fragment.fromArray(blocks)));
     } catch (error) {
       if (error instanceof RangeError || error instanceof ReplaceError) return StepResult.fail(error.message);
       throw error;
     }
-  }
-
-  private changedBlocks(doc: Node): Node[] {
-    const blocks: Node[] = [];
-    let next = 0;
-    let start = 0;
-    for (const block of doc.content.content) {
-      const end = start + block.nodeSize;
-      const first = next;
-      while (next < this.places.length && this.places[next]!.to < end) next++;
-      let changed = block;
-      for (let i = next - 1; i >= first; i--) changed = replaced(changed, this.places[i]!, start + 1);
-      blocks.push(changed);
-      start = end;
-    }
-    if (next < this.places.length) throw new RangeError("Words that are replaced stand in one block each.");
-    return blocks;
   }
 
   override getMap(): WordsMap {
@@ -67,11 +57,14 @@ export class ReplaceWordsStep extends Step {
   override invert(doc: Node): ReplaceWordsStep {
     let by = 0;
     return new ReplaceWordsStep(
-      this.places.map(({ from, to, words }) => {
-        const back = { from: from + by, to: from + by + words.size, words: doc.slice(from, to).content };
-        by += words.size - (to - from);
-        return back;
-      }),
+      placesInBlocks(doc, this.places).flatMap(({ block, start, places }) =>
+        places.map(({ from, to, words }) => {
+          const before = block.slice(from - start, to - start).content;
+          const back = { from: from + by, to: from + by + words.size, words: before };
+          by += words.size - (to - from);
+          return back;
+        }),
+      ),
     );
   }
 
@@ -122,9 +115,21 @@ export class ReplaceWordsStep extends Step {
 
 Step.jsonID("replaceWords", ReplaceWordsStep);
 
+/** Places that touch as one: where nothing stands between them, nothing could tell them apart on the way back. */
+function joined(places: readonly WordsPlace[]): readonly WordsPlace[] {
+  if (places.every((place, i) => i === 0 || place.from > places[i - 1]!.to)) return places;
+  const apart: WordsPlace[] = [];
+  for (const place of places) {
+    const before = apart.at(-1);
+    if (before?.to === place.from)
+      apart[apart.length - 1] = { from: before.from, to: place.to, words: before.words.append(place.words) };
+    else apart.push(place);
+  }
+  return apart;
+}
+
 /** A block with words at a place of it replaced; its content begins at `start`. */
 function replaced(block: Node, { from, to, words }: WordsPlace, start: number): Node {
-  if (from < start) throw new RangeError("Words that are replaced stand in one block each.");
   const $from = block.resolve(from - start);
   if (!$from.parent.isTextblock || !$from.sameParent(block.resolve(to - start)))
     throw new RangeError("Words that are replaced stand in one line of text each.");
