@@ -10,7 +10,7 @@ process.env.E2E_DATA ??= mkdtempSync(path.join(tmpdir(), "gate-rope-e2e-"));
 
 /** End-to-end tests: the built application, a real database in a folder of its own, Debian's Chromium. */
 export default defineConfig({
-  testDir: "tests/e2e",
+  testDir: process.env.PICTURES ? "tests/pictures" : "tests/e2e",
   timeout: 90_000,
   workers: 1,
   // A busy machine makes single clicks late; what fails twice is a failure.

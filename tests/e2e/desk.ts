@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from "@playwright/test";
+import { expect, type BrowserContext, type Locator, type Page } from "@playwright/test";
 
 /** Brings in a file through the shelf; answers once it is on it. */
 export async function bringIn(page: Page, name: string, text: string | Buffer): Promise<void> {
@@ -102,4 +102,18 @@ export async function heightInWindow(page: Page, place: Locator): Promise<number
   const box = (await place.boundingBox())!;
   const frame = (await page.locator("[data-scroller]").boundingBox())!;
   return box.y - frame.y;
+}
+
+/** Somebody else, in a browser of their own, at the same document. */
+export async function another(
+  page: Page,
+  newContext: () => Promise<BrowserContext>,
+  name: string,
+): Promise<{ other: Page; context: BrowserContext }> {
+  const context = await newContext();
+  await context.addInitScript((wanted) => localStorage.setItem("gate-rope name", wanted), name);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await manuscript(other).waitFor();
+  return { other, context };
 }

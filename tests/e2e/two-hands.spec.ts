@@ -1,19 +1,5 @@
 import { expect, test, type BrowserContext, type Page } from "@playwright/test";
-import { documentId, kept, manuscript, openFile, selectWords, typeAtEnd } from "./desk";
-
-/** Somebody else, in a browser of their own, at the same document. */
-async function another(
-  page: Page,
-  newContext: () => Promise<BrowserContext>,
-  name: string,
-): Promise<{ other: Page; context: BrowserContext }> {
-  const context = await newContext();
-  await context.addInitScript((wanted) => localStorage.setItem("gate-rope name", wanted), name);
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await manuscript(other).waitFor();
-  return { other, context };
-}
+import { another, documentId, kept, manuscript, openFile, selectWords, typeAtEnd } from "./desk";
 
 test("two people write at once: each sees the other's words, name, caret and selection, and both end with the same text", async ({
   page,
