@@ -27,7 +27,10 @@ function watch(): void {
   requestAnimationFrame(look);
   window.addEventListener(
     "keydown",
-    (event) => painted(() => marks.real.push(performance.now() - event.timeStamp)),
+    (event) => {
+      if (!["Control", "Shift", "Alt"].includes(event.key))
+        painted(() => marks.real.push(performance.now() - event.timeStamp));
+    },
     true,
   );
 }

@@ -4,6 +4,7 @@
  */
 export { Session, type Notice } from "./session";
 export { answered } from "./answered";
+export { whenIdle } from "./when-idle";
 export { keepInBrowser, readKept } from "./kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
@@ -13,6 +14,8 @@ export type { LinkCount } from "./derived/protocol";
 export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
+export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/links";
 export { replaceWords } from "./commands/replace-words";
+export * from "./commands/sections";
 export * from "./commands/wayfinding";

@@ -12,7 +12,8 @@ import type { Node } from "prosemirror-model";
 import { Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { schema } from "@/core/document";
-import { setLevel, splitBlockWithId, toggle } from "./commands/blocks";
+import { splitBlockWithId, toggle } from "./commands/blocks";
+import { setLevel } from "./commands/levels";
 
 const { nodes } = schema;
 

@@ -14,13 +14,20 @@ export interface WindowKeys {
   readonly link: () => boolean;
   readonly bookmark: () => boolean;
   readonly replace: () => boolean;
+  readonly titles: () => boolean;
   readonly back: () => boolean;
 }
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
-export function manuscriptPlugins({ link, bookmark, replace, back }: WindowKeys): Plugin[] {
+export function manuscriptPlugins({ link, bookmark, replace, titles, back }: WindowKeys): Plugin[] {
   return [
-    keymap({ "Mod-k": link, "Mod-Shift-b": bookmark, "Mod-Alt-r": replace, "Shift-Mod-j": back }),
+    keymap({
+      "Mod-k": link,
+      "Mod-Shift-b": bookmark,
+      "Mod-Alt-r": replace,
+      "Mod-Alt-h": titles,
+      "Shift-Mod-j": back,
+    }),
     ...manuscriptKeys.map((keys) => keymap(keys)),
     ...ownHistory(),
     heldRangePlugin(),

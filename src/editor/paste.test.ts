@@ -1,12 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import type { EditorView } from "prosemirror-view";
 import { Desk, heading, list, paragraph } from "#tests/editing";
 import { schema } from "@/core/document";
 import { addBookmark } from "./commands/bookmarks";
 import { ownIds } from "./paste";
-
-const view = (desk: Desk, dragging: object | null = null) =>
-  ({ state: desk.state, dragging }) as unknown as EditorView;
 
 function marked() {
   const desk = new Desk([heading(1, "Title"), paragraph("some marked words"), list("item")]);
@@ -20,7 +16,7 @@ function marked() {
 describe("what is pasted", () => {
   test("as a copy has no share in the ids and bookmarks that stand", () => {
     const { desk } = marked();
-    const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), view(desk));
+    const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), desk.doc);
     expect(pasted.content.content.map((block) => block.attrs.id as unknown)).toEqual([null, null, null]);
     expect(pasted.content.child(1).toString()).toBe('paragraph("some marked words")');
   });
@@ -31,7 +27,7 @@ describe("what is pasted", () => {
     const cut = desk.doc.slice(pos, pos + desk.doc.child(1).nodeSize);
     const own = desk.ids[1];
     desk.dispatch(desk.state.tr.delete(pos, pos + desk.doc.child(1).nodeSize));
-    const pasted = ownIds(cut, view(desk));
+    const pasted = ownIds(cut, desk.doc);
     expect(pasted.content.child(0).attrs.id).toBe(own);
     desk.dispatch(desk.state.tr.insert(desk.doc.content.size, pasted.content));
     expect(desk.index.bookmarks).toMatchObject([{ id, text: "marked" }]);
@@ -40,21 +36,15 @@ describe("what is pasted", () => {
   test("from another document brings no bookmark that is not known here", () => {
     const { desk } = marked();
     const other = new Desk([paragraph("other")]);
-    const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), view(other));
+    const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), other.doc);
     expect(pasted.content.child(1).child(0).marks).toEqual([]);
     expect(pasted.content.child(0).attrs.id).toBe(desk.ids[0]);
-  });
-
-  test("is left as it is when it is dragged to another place", () => {
-    const { desk } = marked();
-    const slice = desk.doc.slice(0, desk.doc.content.size);
-    expect(ownIds(slice, view(desk, { move: true }))).toBe(slice);
   });
 
   test("keeps open ends, so that words go into the paragraph they are pasted in", () => {
     const { desk } = marked();
     const slice = desk.doc.slice(3, desk.doc.child(0).nodeSize + 5);
-    const pasted = ownIds(slice, view(desk));
+    const pasted = ownIds(slice, desk.doc);
     expect([pasted.openStart, pasted.openEnd]).toEqual([slice.openStart, slice.openEnd]);
   });
 });
@@ -65,7 +55,7 @@ test("points are copied without becoming a second place of their name", () => {
   const tr = desk.state.tr;
   addBookmark(tr, from, from, "Point");
   desk.dispatch(tr);
-  const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), view(desk));
+  const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), desk.doc);
   expect(pasted.content.child(0).childCount).toBe(1);
   expect(pasted.content.child(0).child(0).type).toBe(schema.nodes.text);
 });

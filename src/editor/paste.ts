@@ -1,15 +1,13 @@
 import { Fragment, Slice, type Node } from "prosemirror-model";
-import type { EditorView } from "prosemirror-view";
 import { schema } from "@/core/document";
 
 /**
  * What is pasted as it may come in: a copy of a block or bookmark that still stands gets no share in its id, what was cut
  * before keeps it.
  */
-export function ownIds(slice: Slice, view: EditorView): Slice {
-  if ((view.dragging as { move?: boolean } | null)?.move) return slice;
-  const standing = idsIn(view.state.doc);
-  const known = view.state.doc.attrs.registry as { bookmarks: Record<string, unknown> };
+export function ownIds(slice: Slice, doc: Node): Slice {
+  const standing = idsIn(doc);
+  const known = doc.attrs.registry as { bookmarks: Record<string, unknown> };
   const isOwn = (id: unknown) => typeof id === "string" && !standing.has(id) && id in known.bookmarks;
   const clean = (node: Node): Node | null => {
     if (node.type === schema.nodes.bookmark_point) return isOwn(node.attrs.id) ? node : null;

@@ -32,7 +32,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "replace" | "jump" | "history";
+export type Box = "link" | "bookmark" | "replace" | "titles" | "jump" | "history";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -83,6 +83,7 @@ export class Session {
         link: () => this.ask("link"),
         bookmark: () => this.ask("bookmark"),
         replace: () => this.ask("replace"),
+        titles: () => this.ask("titles"),
         back: () => {
           this.jumps.back();
           return true;

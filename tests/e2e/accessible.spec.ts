@@ -6,7 +6,7 @@ import { documentId, manuscript, openFile, selectWords, stage } from "./desk";
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
   .replace("####", "###")
-  .replace(/^##$/m, "");
+  .replace(/^##$/m, "**Before the first night**\n");
 
 async function clean(page: Page, where: string): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
@@ -58,10 +58,26 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("combobox", { name: "Jump to" }).waitFor();
     await clean(page, "jump box");
     await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+Alt+r");
+    await page.getByLabel("Words to find").fill("lamp");
+    await page.getByRole("list", { name: "Where they stand" }).waitFor();
+    await clean(page, "replacing words");
+    await page.keyboard.press("Escape");
+    await expect(manuscript(page)).toBeFocused();
+    await page.keyboard.press("Control+Alt+h");
+    await page.getByRole("list", { name: "Lines that look like titles" }).waitFor();
+    await clean(page, "lines that look like titles");
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Even" }).click();
+    await page.getByRole("treeitem").nth(2).click();
+    await clean(page, "sections");
+    await page.getByRole("button", { name: "To scale" }).click();
     const other = await page.context().newPage();
     await other.goto(page.url());
-    await manuscript(other).getByText("heater").first().dblclick();
-    await expect(page.locator(".others-selection").first()).toBeVisible();
+    await expect(async () => {
+      await manuscript(other).getByText("heater").first().dblclick();
+      await expect(page.locator(".others-selection").first()).toBeVisible({ timeout: 3_000 });
+    }).toPass({ timeout: 20_000 });
     await clean(page, "somebody else's caret and selection");
     await page.getByRole("button", { name: /^Who is here/ }).click();
     await page.getByLabel("Your name, as others see it").waitFor();

@@ -75,6 +75,25 @@ test("replace", async ({ page }) => {
   await take(page, "replace");
 });
 
+test("titles that are typed", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("link", { name: "Winter road notes" }).click();
+  await manuscript(page).click();
+  await page.keyboard.press("Control+Alt+h");
+  await take(page, "titles");
+});
+
+test("sections", async ({ page }) => {
+  await openManual(page);
+  await page.getByRole("button", { name: "Even" }).click();
+  const sections = page.getByRole("tree", { name: "Sections" });
+  await sections.getByRole("treeitem", { name: "The hill and its people, level 1" }).click();
+  await page.keyboard.press("ArrowLeft");
+  await sections.getByRole("treeitem", { name: "Power and network, level 2" }).click();
+  await page.keyboard.press("Shift+ArrowDown");
+  await take(page, "sections");
+});
+
 test("wayfinding, proof and publish", async ({ page }) => {
   await openManual(page);
   await stage(page, "Wayfinding");

@@ -28,7 +28,6 @@ export { MoveMap } from "./steps/move-map";
 export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
 export { MOST_PLACES, ReplaceWordsStep, type WordsPlace } from "./steps/replace-words-step";
 export { placesInBlocks } from "./places-in-blocks";
-export { occurrencesOf, type Occurrence, type WordsSought } from "./occurrences";
 export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
 import "./steps/under-two-hands";
 export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";

@@ -5,11 +5,9 @@ import { schema } from "@/core/document";
 import {
   align,
   currentKind,
-  currentLevel,
   emptyTable,
   hasMark,
   insertBlock,
-  setLevel,
   setValueMark,
   toggle,
   toggleCodeBlock,
@@ -18,39 +16,6 @@ import {
 } from "./blocks";
 
 const { nodes, marks } = schema;
-
-describe("giving a level", () => {
-  test("keeps the block's id, its words and their marks", () => {
-    const desk = new Desk([paragraph("Opening the dome"), paragraph("text")]);
-    const [id] = desk.ids;
-    desk.select("dome").run(toggle("emphasis"));
-    expect(desk.run(setLevel(2))).toBe(true);
-    expect(desk.doc.toString()).toBe('doc(heading("Opening the ", emphasis("dome")), paragraph("text"))');
-    expect(desk.ids[0]).toBe(id);
-    expect(currentLevel(desk.state)).toBe(2);
-    desk.run(setLevel(0));
-    expect(desk.doc.child(0).type).toBe(nodes.paragraph);
-    expect(desk.ids[0]).toBe(id);
-  });
-
-  test("goes over all selected lines at once, and leaves lists and tables alone", () => {
-    const desk = new Desk([paragraph("one"), list("two"), heading(3, "three"), emptyTable(2, 2)]);
-    desk.dispatch(desk.state.tr.setSelection(new AllSelection(desk.doc)));
-    expect(desk.run(setLevel(1))).toBe(true);
-    expect(desk.index.headings.map(({ name, level }) => [name, level])).toEqual([
-      ["one", 1],
-      ["three", 1],
-    ]);
-    expect(desk.doc.child(1).type).toBe(nodes.bullet_list);
-  });
-
-  test("says that it does nothing where the level is there already, or where none can be", () => {
-    const desk = new Desk([heading(2, "title"), list("item")]);
-    expect(desk.select("title").run(setLevel(2))).toBe(false);
-    expect(desk.select("item").run(setLevel(2))).toBe(false);
-    expect(currentLevel(desk.state)).toBeNull();
-  });
-});
 
 describe("kinds of block", () => {
   test("a list is made and unmade", () => {

@@ -8,38 +8,10 @@ import {
   type EditorState,
   type Selection,
 } from "prosemirror-state";
-import { blockById, BlockKindStep, newId, schema, type Alignment, type TextBlockKind } from "@/core/document";
+import { blockById, newId, schema, type Alignment } from "@/core/document";
+import { kindStep, selectedBlocks } from "./levels";
 
 const { nodes, marks } = schema;
-
-/** Gives the selected paragraphs and headings a level: 1 to 6, or 0 for plain text. Ids, words and marks stay. */
-export function setLevel(level: number): Command {
-  return (state, dispatch) => {
-    const tr = state.tr;
-    for (const node of selectedBlocks(state)) {
-      const isText = node.type === nodes.paragraph || node.type === nodes.heading;
-      const is = node.type === nodes.heading ? (node.attrs.level as number) : 0;
-      if (isText && is !== level) tr.step(kindStep(node, level === 0 ? "paragraph" : "heading", level));
-    }
-    if (!tr.docChanged) return false;
-    dispatch?.(tr.scrollIntoView());
-    return true;
-  };
-}
-
-/** The blocks directly in the document that the selection touches. */
-function selectedBlocks(state: EditorState): Node[] {
-  const blocks: Node[] = [];
-  state.doc.nodesBetween(state.selection.from, state.selection.to, (node) => {
-    blocks.push(node);
-    return false;
-  });
-  return blocks;
-}
-
-function kindStep(node: Node, kind: TextBlockKind, level = 1): BlockKindStep {
-  return new BlockKindStep(node.attrs.id as string, kind, kind === "heading" ? { level } : {});
-}
 
 const splitInTwo = splitBlockAs((node, atEnd, $from) => {
   if ($from.depth !== 1) return null;
@@ -60,14 +32,6 @@ export const splitBlockWithId: Command = (state, dispatch, view) => {
   dispatch?.(state.tr.insert($from.before(1), nodes.paragraph.create({ id: newId() })).scrollIntoView());
   return true;
 };
-
-/** The level of the block the selection begins in: 0 for text, null where no level can be given. */
-export function currentLevel(state: EditorState): number | null {
-  const { $from } = state.selection;
-  if ($from.depth !== 1) return null;
-  if ($from.parent.type === nodes.heading) return $from.parent.attrs.level as number;
-  return $from.parent.type === nodes.paragraph ? 0 : null;
-}
 
 /** Which kind of block encloses the selection, the innermost that has a name in the deck. */
 export function currentKind(state: EditorState): string {
@@ -98,7 +62,7 @@ export const toggleCodeBlock: Command = (state, dispatch) => {
   const kind = $from.parent.type === nodes.code_block ? "paragraph" : "code_block";
   if ($from.depth !== 1) return setBlockType(nodes[kind])(state, dispatch);
   const tr = state.tr;
-  for (const node of selectedBlocks(state)) {
+  for (const { node } of selectedBlocks(state)) {
     const found =
       node.isTextblock && node.type !== nodes[kind] ? blockById(tr.doc, node.attrs.id as string) : null;
     if (!found || node.type === nodes.figure) continue;

@@ -1,6 +1,7 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
-import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema, type Occurrence } from "@/core/document";
+import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema } from "@/core/document";
+import type { Occurrence } from "@/core/find";
 
 /**
  * Puts other words in the place of some, at any number of places, in order and apart from each other. The new words look as

@@ -135,7 +135,11 @@ export class ManuscriptView {
         figure: (node) => new FigureView(node),
       },
       transformCopied: (slice) => withoutChunks(slice),
-      transformPasted: (slice) => ownIds(withoutChunks(slice), this.forCommands),
+      transformPasted: (slice, view) => {
+        // What is dragged to another place is no copy.
+        const moves = (view.dragging as { move?: boolean } | null)?.move;
+        return moves ? withoutChunks(slice) : ownIds(withoutChunks(slice), host.state.doc);
+      },
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
       handleKeyDown: (_view, event) => {
         // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.

@@ -9,6 +9,7 @@ import {
   Italic,
   Link2,
   List,
+  ListChecks,
   ListOrdered,
   ListTree,
   Minus,
@@ -199,6 +200,15 @@ function Levels() {
           {one === 0 ? "Text" : one}
         </Toolbar.Button>
       ))}
+      <Toolbar.Button asChild>
+        <IconButton
+          label="Lines that look like titles (Ctrl+Alt+H)"
+          onMouseDown={keepSelection}
+          onClick={() => session.ask("titles")}
+        >
+          <ListChecks size={17} />
+        </IconButton>
+      </Toolbar.Button>
     </div>
   );
 }

@@ -3,7 +3,8 @@ import { Button } from "@/components/button";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { DocumentIndex } from "@/core/destinations";
-import { occurrencesOf, shortened, type Occurrence } from "@/core/document";
+import { shortened } from "@/core/document";
+import { occurrencesOf, type Occurrence } from "@/core/find";
 import { replaceWords, useSession, useSessionValue, type Session } from "@/editor";
 
 /** What was sought last, to begin with the next time. */

@@ -12,6 +12,7 @@ import { LinkPicker } from "./link-picker";
 import { Manuscript } from "./manuscript";
 import { ReplacePanel } from "./replace-panel";
 import { Rope } from "./rope";
+import { TitlesPanel } from "./titles-panel";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
 
@@ -48,6 +49,7 @@ export function Write() {
       <LinkPicker />
       <BookmarkPanel />
       <ReplacePanel />
+      <TitlesPanel />
     </div>
   );
 }

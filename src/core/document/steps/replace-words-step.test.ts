@@ -6,13 +6,13 @@ import { heading, list, paragraph } from "#tests/editing";
 import {
   createDocument,
   MoveBlocksStep,
-  occurrencesOf,
   ReplaceWordsStep,
   schema,
   sizeOf,
   stepFromJSON,
   stepToJSON,
 } from "..";
+import { occurrencesOf } from "@/core/find";
 import { WordsMap } from "./words-map";
 
 const doc = createDocument([
@@ -30,38 +30,6 @@ function replaced(at: Node, words: string, by: string): ReplaceWordsStep {
 }
 
 const textOf = (at: Node) => at.textBetween(0, at.content.size, "|");
-
-describe("words sought", () => {
-  const found = (words: string, how: { matchCase?: boolean; wholeWords?: boolean } = {}) =>
-    occurrencesOf(doc, { words, matchCase: false, wholeWords: false, ...how }).map(({ from, to }) =>
-      doc.textBetween(from, to),
-    );
-
-  test("are found in every kind of block, with capitals or whole words if that is asked", () => {
-    expect(found("lamp")).toEqual(["lamp", "lamp", "Lamp", "lamp", "lamp", "LAMP"]);
-    expect(found("lamp", { matchCase: true })).toHaveLength(4);
-    expect(found("lamp", { wholeWords: true })).toHaveLength(5);
-    expect(found("")).toEqual([]);
-    expect(found("burns. L")).toEqual(["burns. L"]);
-    expect(found("burns.L")).toEqual([]);
-  });
-
-  test("are found over a change of looks and not over a line break; letters like signs of a pattern are letters", () => {
-    const strong = schema.marks.strong.create();
-    const mixed = createDocument([
-      schema.nodes.paragraph.create(null, [
-        schema.text("be"),
-        schema.text("acon", [strong]),
-        schema.nodes.hard_break.create(),
-        schema.text("fire (a+b)*\u00a0now"),
-      ]),
-    ]);
-    const at = (words: string) => occurrencesOf(mixed, { words, matchCase: true, wholeWords: false });
-    expect(at("beacon")).toEqual([{ from: 1, to: 7 }]);
-    expect(at("acon\nfire")).toEqual([]);
-    expect(at("fire (a+b)* now")).toEqual([{ from: 8, to: 23 }]);
-  });
-});
 
 describe("words replaced at many places", () => {
   test("are one step that JSON keeps and that is taken back to the very same document", () => {

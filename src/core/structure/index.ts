@@ -1,0 +1,7 @@
+/**
+ * Structure that is typed but not made: lines that look like titles, with why and the level they seem to have; contents
+ * lists typed by hand. From a document; nothing here changes one.
+ */
+export { proposedTitles, type ProposedTitle } from "./proposed-titles";
+export { signsOf, type TitleSign } from "./title-signs";
+export { typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

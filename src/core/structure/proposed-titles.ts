@@ -1,0 +1,182 @@
+import type { Node } from "prosemirror-model";
+import { schema, type DestinationId } from "@/core/document";
+import { linesOf } from "./lines";
+import { signsOf, type TitleSign } from "./title-signs";
+import { typedContents } from "./typed-contents";
+
+/** A line that looks like a title, or a heading that seems to have another level than it has. */
+export interface ProposedTitle {
+  readonly id: DestinationId;
+  /** Where its block begins. */
+  readonly pos: number;
+  readonly words: string;
+  /** Its level: 1 to 6, or 0 for text. */
+  readonly now: number;
+  readonly level: number;
+  readonly signs: readonly TitleSign[];
+  /** Whether the signs are strong enough to go by. */
+  readonly sure: boolean;
+  /** What is no part of the title, such as the signs below it; positions of the document. */
+  readonly surplus: { readonly from: number; readonly to: number } | null;
+}
+
+interface Seen {
+  readonly block: Node;
+  readonly pos: number;
+  readonly index: number;
+  readonly signs: readonly TitleSign[];
+}
+
+/** Looks of titles that no number or name ranks, the strongest first. */
+const LOOKS = [
+  "underlined =",
+  "bold capitals",
+  "large",
+  "capitals",
+  "underlined",
+  "bold",
+  "listed",
+  "alone",
+] as const;
+type Look = (typeof LOOKS)[number];
+
+/**
+ * The lines of a document that look like titles, in order, each with why and a level. Numbers and names rank titles among
+ * each other (“Part”, “Chapter”, “2”, “2.1”); other titles stand below the last of those, in the order of their looks.
+ * Headings are among them where all have one level and their words tell of more.
+ */
+export function proposedTitles(doc: Node): ProposedTitle[] {
+  const seen = titlesSeen(doc);
+  const ranks = new Ranks(seen);
+  const flat = isFlat(doc);
+  const proposed: ProposedTitle[] = [];
+  /** The level of the last title that has its rank from more than its look; 0 at the beginning. */
+  let above = 0;
+  for (const one of seen) {
+    const now = levelOf(one.block);
+    const ranked = ranks.ofWords(one.signs);
+    if (now > 0 && !flat) {
+      above = now;
+      continue;
+    }
+    const look = ranked === null && now === 0 ? lookOf(one.signs) : null;
+    const level = Math.min(6, ranked ?? (look ? above + 1 + ranks.ofLook(look) : now));
+    if (ranked !== null || now > 0) above = level;
+    if (level !== now)
+      proposed.push({
+        id: one.block.attrs.id as DestinationId,
+        pos: one.pos,
+        words: linesOf(one.block)[0]?.text ?? "",
+        now,
+        level,
+        signs: one.signs,
+        // The first line above numbered titles may well be the title of it all.
+        sure: isSure(one.signs) && !(one.index === 0 && look && ranks.inWords),
+        surplus: surplusOf(one),
+      });
+  }
+  return proposed;
+}
+
+function titlesSeen(doc: Node): Seen[] {
+  const contents = typedContents(doc);
+  const titles = new Set(contents.flatMap(({ lines }) => lines.map(({ title }) => keyOf(title))));
+  const listed = (title: string) => titles.has(keyOf(title));
+  const inContents = (index: number) => contents.some(({ first, end }) => index >= first && index < end);
+  const seen: Seen[] = [];
+  doc.forEach((block, pos, index) => {
+    if (inContents(index)) return;
+    const signs = signsOf(block, doc.maybeChild(index + 1), listed);
+    if (signs.length > 0 || block.type === schema.nodes.heading) seen.push({ block, pos, index, signs });
+  });
+  return seen.filter((one, i) => !isListItem(one, seen[i - 1], seen[i + 1]));
+}
+
+/** Numbered lines that follow each other without any text between them, and say no more, are a list. */
+function isListItem(one: Seen, before: Seen | undefined, after: Seen | undefined): boolean {
+  const plain = (it: Seen | undefined) =>
+    it?.signs.length === 1 && it.signs[0]!.kind === "numbered" && it.block.type === schema.nodes.paragraph;
+  if (!plain(one)) return false;
+  return (
+    (plain(before) && before!.index === one.index - 1) || (plain(after) && after!.index === one.index + 1)
+  );
+}
+
+/** Which levels the titles of one document have. */
+class Ranks {
+  private readonly parts: boolean;
+  private readonly chapters: boolean;
+  /** The fewest parts that a number has. */
+  private readonly shortest: number;
+  private readonly looks: readonly Look[];
+
+  constructor(seen: readonly Seen[]) {
+    const signs = seen.flatMap((one) => one.signs);
+    this.parts = signs.some((sign) => sign.kind === "named" && sign.rank === "part");
+    this.chapters = signs.some((sign) => sign.kind === "named" && sign.rank === "chapter");
+    const numbers = signs.flatMap((sign) => (sign.kind === "numbered" ? [sign.parts] : []));
+    this.shortest = Math.min(...numbers, Infinity);
+    const present = new Set(
+      seen
+        .filter((one) => this.ofWords(one.signs) === null && levelOf(one.block) === 0)
+        .map((one) => lookOf(one.signs)),
+    );
+    this.looks = LOOKS.filter((look) => present.has(look));
+  }
+
+  /** Whether any title has its level from a number or a name. */
+  get inWords(): boolean {
+    return this.parts || this.chapters || this.shortest < Infinity;
+  }
+
+  /** The level that number or name give, or null where there is neither. */
+  ofWords(signs: readonly TitleSign[]): number | null {
+    const named = signs.find((sign) => sign.kind === "named");
+    const chapter = this.parts ? 2 : 1;
+    if (named) return named.rank === "part" ? 1 : chapter;
+    const numbered = signs.find((sign) => sign.kind === "numbered");
+    if (!numbered) return null;
+    const base = this.chapters ? chapter : chapter - 1;
+    return base + numbered.parts - this.shortest + 1;
+  }
+
+  /** The place of a look among those there are, from 0. */
+  ofLook(look: Look): number {
+    return Math.max(0, this.looks.indexOf(look));
+  }
+}
+
+function lookOf(signs: readonly TitleSign[]): Look {
+  const has = (kind: TitleSign["kind"]) => signs.some((sign) => sign.kind === kind);
+  if (signs.some((sign) => sign.kind === "underlined" && sign.sign === "=")) return "underlined =";
+  if (has("capitals") && has("bold")) return "bold capitals";
+  return (["large", "capitals", "underlined", "bold", "listed"] as const).find(has) ?? "alone";
+}
+
+/** A short line by itself may be anything, and so may a number alone: it is looked at before it is gone by. */
+function isSure(signs: readonly TitleSign[]): boolean {
+  if (signs.every((sign) => sign.kind === "alone")) return false;
+  return !(signs.length === 1 && signs[0]!.kind === "numbered" && signs[0]!.parts === 1);
+}
+
+function surplusOf({ block, pos, signs }: Seen): { from: number; to: number } | null {
+  if (!signs.some((sign) => sign.kind === "underlined")) return null;
+  return { from: pos + 1 + linesOf(block)[0]!.to, to: pos + 1 + block.content.size };
+}
+
+function levelOf(block: Node): number {
+  return block.type === schema.nodes.heading ? (block.attrs.level as number) : 0;
+}
+
+/** Whether a document has several headings, all of one level. */
+function isFlat(doc: Node): boolean {
+  const levels = doc.content.content.map(levelOf).filter((level) => level > 0);
+  return levels.length > 2 && new Set(levels).size === 1;
+}
+
+function keyOf(title: string): string {
+  return title
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, " ")
+    .trim();
+}

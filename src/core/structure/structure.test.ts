@@ -1,0 +1,167 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Node } from "prosemirror-model";
+import { heading, list, paragraph } from "#tests/editing";
+import { createDocument, schema } from "@/core/document";
+import { proposedTitles, typedContents } from ".";
+
+const { marks, nodes } = schema;
+const LONG =
+  "Words that go on for a while, as the text of a section does, and say what there is to say. ".repeat(2);
+
+const bold = (text: string) => nodes.paragraph.create(null, schema.text(text, [marks.strong.create()]));
+const large = (text: string) =>
+  nodes.paragraph.create(null, schema.text(text, [marks.size.create({ percent: 160 })]));
+const lines = (...texts: string[]) =>
+  nodes.paragraph.create(
+    null,
+    texts.flatMap((text, i) =>
+      i === 0 ? [schema.text(text)] : [nodes.hard_break.create(), schema.text(text)],
+    ),
+  );
+
+/** What is proposed, as lines of level, tick and words. */
+function proposed(...blocks: Node[]): string[] {
+  return proposedTitles(createDocument(blocks)).map(
+    ({ level, words, sure }) => `${level}${sure ? "" : "?"} ${words}`,
+  );
+}
+
+describe("titles that are typed but not made", () => {
+  test("numbers rank them, and other lines stand below", () => {
+    expect(
+      proposed(
+        paragraph("1 The tower"),
+        paragraph(LONG),
+        paragraph("1.1 The lamp"),
+        paragraph(LONG),
+        bold("Trimming"),
+        paragraph(LONG),
+        paragraph("2 The rope"),
+        paragraph(LONG),
+        paragraph("2.1.1 Knots"),
+        paragraph(LONG),
+      ),
+    ).toEqual(["1? 1 The tower", "2 1.1 The lamp", "3 Trimming", "1? 2 The rope", "3 2.1.1 Knots"]);
+  });
+
+  test("parts stand above chapters, chapters above their numbers; whole chapters without a number count too", () => {
+    expect(
+      proposed(
+        paragraph("Preface"),
+        paragraph(LONG),
+        paragraph("PART I: THE HILL"),
+        paragraph("Chapter 1. Before dusk"),
+        paragraph(LONG),
+        paragraph("1.1 Round"),
+        paragraph(LONG),
+        paragraph("Appendix A"),
+        paragraph(LONG),
+      ),
+    ).toEqual(["2 Preface", "1 PART I: THE HILL", "2 Chapter 1. Before dusk", "3 1.1 Round", "2 Appendix A"]);
+  });
+
+  test("looks rank them where nothing else does: larger above capitals above bold above a line by itself", () => {
+    expect(
+      proposed(
+        large("The hill"),
+        paragraph(LONG),
+        bold("The site"),
+        paragraph(LONG),
+        paragraph("WEATHER"),
+        paragraph(LONG),
+        paragraph("A short one"),
+        paragraph(LONG),
+      ),
+    ).toEqual(["1 The hill", "3 The site", "2 WEATHER", "4? A short one"]);
+  });
+
+  test("a line of signs below makes a title, and is no part of it", () => {
+    const doc = createDocument([
+      lines("The hill", "========"),
+      paragraph(LONG),
+      lines("The site", "--------"),
+    ]);
+    const titles = proposedTitles(doc);
+    expect(titles.map(({ level, words }) => [level, words])).toEqual([
+      [1, "The hill"],
+      [2, "The site"],
+    ]);
+    expect(doc.textBetween(titles[0]!.surplus!.from, titles[0]!.surplus!.to)).toBe("\n========");
+  });
+
+  test("sentences, lists, long lines, quoted words and text among lines are none", () => {
+    expect(
+      proposed(
+        paragraph("1. Touch the ring"),
+        paragraph("2. Switch the heater on"),
+        paragraph("3. Wait"),
+        bold("Mind the step, it is high."),
+        paragraph("It was 1990 then."),
+        paragraph("A line of verse"),
+        paragraph("and one more"),
+        lines("Sea Street 4", "Corrow Hill"),
+        list("Chapter 1", "Chapter 2"),
+        paragraph("---"),
+        paragraph(`1.1 ${"very long ".repeat(20)}`),
+      ),
+    ).toEqual([]);
+  });
+
+  test("headings that stand already are left alone, unless all have one level and are numbered otherwise", () => {
+    expect(
+      proposed(heading(1, "1 A"), paragraph(LONG), heading(2, "1.1.1 B"), bold("C"), paragraph(LONG)),
+    ).toEqual(["3 C"]);
+    expect(
+      proposed(
+        heading(1, "1 A"),
+        heading(1, "1.1 B"),
+        heading(1, "1.2 C"),
+        heading(1, "2 D"),
+        heading(1, "E"),
+      ),
+    ).toEqual(["2 1.1 B", "2 1.2 C"]);
+  });
+});
+
+describe("contents lists typed by hand", () => {
+  const typed = [
+    paragraph("Contents of this book"),
+    lines(
+      "The tower .......... 3",
+      "The lamp . . . . . 12",
+      "A long title that goes on",
+      "in the next line ..... 20",
+    ),
+    paragraph("The rope … iv"),
+    paragraph(LONG),
+    paragraph("The tower"),
+    paragraph(LONG),
+    paragraph("The lamp"),
+    paragraph(LONG),
+  ];
+
+  test("are found over blocks and lines, with dots, gaps and roman numerals", () => {
+    const doc = createDocument(typed);
+    const [found, ...more] = typedContents(doc);
+    expect(more).toEqual([]);
+    expect(found!.lines).toEqual([
+      { title: "The tower", page: "3" },
+      { title: "The lamp", page: "12" },
+      { title: "A long title that goes on in the next line", page: "20" },
+      { title: "The rope", page: "iv" },
+    ]);
+    expect([found!.first, found!.end]).toEqual([1, 3]);
+    const titled = typedContents(createDocument([paragraph("CONTENTS"), ...typed.slice(1)]));
+    expect(titled[0]).toMatchObject({ first: 0, from: 0, end: 3 });
+    expect(doc.textBetween(found!.from, found!.to)).toContain("The lamp . .");
+  });
+
+  test("tell which lines are titles", () => {
+    expect(proposed(...typed)).toEqual(["1 The tower", "1 The lamp"]);
+  });
+
+  test("two lines, or text with a number at its end, are none", () => {
+    expect(typedContents(createDocument([lines("A ..... 1", "B ..... 2")]))).toEqual([]);
+    expect(typedContents(createDocument([lines("We were 3", "They were 4", "All were 7")]))).toEqual([]);
+  });
+});

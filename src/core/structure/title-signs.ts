@@ -1,0 +1,101 @@
+import type { Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+import { linesOf } from "./lines";
+
+/** Why a line looks like a title. */
+export type TitleSign =
+  /** It begins with a number of so many parts: “2.3 …” has two. */
+  | { readonly kind: "numbered"; readonly number: string; readonly parts: number }
+  /** It begins with a word that names a part of a book: “Part II”, “Chapter 4”, or is one: “Preface”. */
+  | { readonly kind: "named"; readonly word: string; readonly rank: "part" | "chapter" }
+  | { readonly kind: "capitals" }
+  | { readonly kind: "bold" }
+  | { readonly kind: "large" }
+  /** A line of signs stands below it; it is no part of the title. */
+  | { readonly kind: "underlined"; readonly sign: string }
+  /** A typed contents list has it. */
+  | { readonly kind: "listed" }
+  /** A short line by itself before a longer text. */
+  | { readonly kind: "alone" };
+
+const MOST_LETTERS = 120;
+const MOST_WORDS = 14;
+/** A larger size than this, in per cent of the text's, is a sign. */
+const LARGE = 112;
+
+const NUMBERED = /^(?:§\s*)?((?:\d{1,3}|[A-Z](?=\.\d))(?:\.\d{1,3})*)[.):]?\s+(?=\p{L}|["“«‘(])/u;
+const ROMAN = /^([IVXLC]{1,7})[.):]\s+(?=\p{Lu})/u;
+
+const PART_WORDS = "part|book|volume|teil|buch|band|partie|livre|parte|libro|deel|boek";
+const CHAPTER_WORDS =
+  "chapter|appendix|annex|unit|lesson|module|kapitel|anhang|lektion|chapitre|annexe|leçon|capítulo|apéndice|capitolo|appendice|hoofdstuk|bijlage";
+const ORDINAL =
+  "(?:\\d{1,3}|[ivxlc]{1,7}|[a-z]|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)";
+const NAMED = new RegExp(`^(?:(${PART_WORDS})|(${CHAPTER_WORDS}))\\s+${ORDINAL}\\b(?!')`, "iu");
+const WHOLE =
+  /^(?:preface|foreword|prologue|epilogue|introduction|conclusions?|afterword|index|glossary|bibliography|references|acknowledge?ments|abbreviations|vorwort|einleitung|nachwort|glossar|literatur(?:verzeichnis)?|préface|avant-propos|glossaire|prólogo|epílogo|bibliografía)$/iu;
+
+/**
+ * The signs by which a block of a document, with the block after it, looks like a title; none where it does not. Only
+ * paragraphs and headings of the document itself are looked at, not what stands in lists, tables or quotations.
+ */
+export function signsOf(block: Node, next: Node | null, listed: (title: string) => boolean): TitleSign[] {
+  const { paragraph, heading } = schema.nodes;
+  if (block.type !== paragraph && block.type !== heading) return [];
+  const lines = linesOf(block);
+  const title = lines[0]?.text ?? "";
+  const below = lines[1]?.text ?? "";
+  const underline = lines.length === 2 && /^([=~_*#^"-])\1{2,}$/u.test(below) ? below[0]! : null;
+  if (title === "" || (lines.length > 1 && !underline) || !/[\p{L}\p{N}]/u.test(title)) return [];
+  if (title.length > MOST_LETTERS || title.split(" ").length > MOST_WORDS) return [];
+  const signs: TitleSign[] = [];
+  if (underline) signs.push({ kind: "underlined", sign: underline });
+  if (listed(title)) signs.push({ kind: "listed" });
+  signs.push(...wordSigns(title));
+  if (isAll(block, (text) => text.marks.some((mark) => mark.type === schema.marks.strong)))
+    signs.push({ kind: "bold" });
+  if (isAll(block, (text) => text.marks.some(isLarge))) signs.push({ kind: "large" });
+  // A sentence is a sentence, whatever it begins with; a bold one may be a note in the text.
+  if (/[.,;]$/u.test(title) && !/\b\p{L}\.$/u.test(title) && !underline && !listed(title))
+    return signs.some(({ kind }) => kind === "capitals" || kind === "large") ? signs : [];
+  if (signs.length === 0 && standsAlone(title, block, next)) signs.push({ kind: "alone" });
+  return signs;
+}
+
+function wordSigns(title: string): TitleSign[] {
+  const signs: TitleSign[] = [];
+  const numbered = NUMBERED.exec(title) ?? ROMAN.exec(title);
+  const named = NAMED.exec(title);
+  if (named) {
+    const rank = named[1] ? "part" : "chapter";
+    signs.push({ kind: "named", word: (named[1] ?? named[2])!, rank });
+  } else if (WHOLE.test(title)) signs.push({ kind: "named", word: title, rank: "chapter" });
+  else if (numbered) {
+    const number = numbered[1]!;
+    signs.push({ kind: "numbered", number, parts: number.split(".").length });
+  }
+  const letters = title.match(/\p{L}/gu) ?? [];
+  if (letters.length >= 3 && title === title.toUpperCase() && title !== title.toLowerCase())
+    signs.push({ kind: "capitals" });
+  return signs;
+}
+
+function standsAlone(title: string, block: Node, next: Node | null): boolean {
+  if (block.type !== schema.nodes.paragraph || !next || next.type !== schema.nodes.paragraph) return false;
+  const words = title.split(" ").length;
+  const short = title.length <= 60 && words <= 8 && /^[\p{Lu}\p{N}"“«‘¿¡]/u.test(title);
+  return short && !/[.,;:!?…]$/u.test(title) && next.textContent.length >= 100;
+}
+
+/** Whether something holds for all of a block's words. */
+function isAll(block: Node, test: (text: Node) => boolean): boolean {
+  let all = block.content.size > 0;
+  block.forEach((child) => {
+    if (child.isText && child.text!.trim() !== "" && !test(child)) all = false;
+  });
+  return all;
+}
+
+function isLarge(mark: { type: unknown; attrs: Record<string, unknown> }): boolean {
+  return mark.type === schema.marks.size && Number(mark.attrs.percent) >= LARGE;
+}

@@ -1,0 +1,102 @@
+import type { Mark, Node } from "prosemirror-model";
+import type { Command, EditorState, Transaction } from "prosemirror-state";
+import { BlockKindStep, newId, schema, type TextBlockKind } from "@/core/document";
+import type { ProposedTitle, TypedContents } from "@/core/structure";
+
+const { nodes, marks } = schema;
+
+/** Gives the selected paragraphs and headings a level: 1 to 6, or 0 for plain text. Ids and words stay. */
+export function setLevel(level: number): Command {
+  return (state, dispatch) => {
+    const tr = state.tr;
+    for (const { node, pos } of selectedBlocks(state)) {
+      const isText = node.type === nodes.paragraph || node.type === nodes.heading;
+      if (isText && levelOf(node) !== level) giveLevel(tr, node, pos, level);
+    }
+    if (!tr.docChanged) return false;
+    dispatch?.(tr.scrollIntoView());
+    return true;
+  };
+}
+
+/** The level of the block the selection begins in: 0 for text, null where no level can be given. */
+export function currentLevel(state: EditorState): number | null {
+  const { $from } = state.selection;
+  if ($from.depth !== 1) return null;
+  const block = $from.parent;
+  return block.type === nodes.heading || block.type === nodes.paragraph ? levelOf(block) : null;
+}
+
+/**
+ * Gives many titles the levels they were proposed with, and puts a living contents list in the place of typed ones, all as
+ * one change. Both are of the document as it is.
+ */
+export function makeStructure(
+  tr: Transaction,
+  titles: readonly ProposedTitle[],
+  typed: readonly TypedContents[] = [],
+): Transaction {
+  const { doc } = tr;
+  const deepest = Math.max(2, ...titles.map(({ level }) => level));
+  const changes = [
+    ...titles.map((title) => ({
+      at: title.pos,
+      make: () => {
+        giveLevel(tr, doc.nodeAt(title.pos)!, title.pos, title.level);
+        if (title.surplus) tr.delete(title.surplus.from, title.surplus.to);
+      },
+    })),
+    ...typed.map(({ from, to }, i) => ({
+      at: from,
+      make: () =>
+        i === 0
+          ? tr.replaceWith(
+              from,
+              to,
+              nodes.contents_list.create({ id: newId(), from: 1, to: Math.min(3, deepest) }),
+            )
+          : tr.delete(from, to),
+    })),
+  ];
+  // From the end, so that each finds its place where it is.
+  for (const { make } of changes.sort((a, b) => b.at - a.at)) make();
+  return tr;
+}
+
+/** The blocks directly in the document that the selection touches. */
+export function selectedBlocks(state: EditorState): { node: Node; pos: number }[] {
+  const blocks: { node: Node; pos: number }[] = [];
+  state.doc.nodesBetween(state.selection.from, state.selection.to, (node, pos) => {
+    blocks.push({ node, pos });
+    return false;
+  });
+  return blocks;
+}
+
+export function kindStep(node: Node, kind: TextBlockKind, level = 1): BlockKindStep {
+  return new BlockKindStep(node.attrs.id as string, kind, kind === "heading" ? { level } : {});
+}
+
+function giveLevel(tr: Transaction, node: Node, pos: number, level: number): void {
+  tr.step(kindStep(node, level === 0 ? "paragraph" : "heading", level));
+  if (level === 0 || node.type === nodes.heading) return;
+  // Text that was all bold or larger, so that it looked like a title, is one now.
+  for (const type of [marks.strong, marks.size])
+    for (const mark of marksOnAll(node).filter((it) => it.type === type))
+      tr.removeMark(pos + 1, pos + 1 + node.content.size, mark.type);
+}
+
+/** The marks, by type, that every letter of a block has. */
+function marksOnAll(block: Node): readonly Mark[] {
+  let shared: readonly Mark[] | null = null;
+  block.forEach((child) => {
+    if (!child.isText) return;
+    const before: readonly Mark[] = shared ?? child.marks;
+    shared = before.filter(({ type }) => type.isInSet(child.marks));
+  });
+  return shared ?? [];
+}
+
+function levelOf(block: Node): number {
+  return block.type === nodes.heading ? (block.attrs.level as number) : 0;
+}

@@ -1,0 +1,31 @@
+import { useEffect, useState } from "react";
+import { Button } from "@/components/button";
+import { proposedTitles } from "@/core/structure";
+import { useSession, useSessionValue, whenIdle } from "@/editor";
+
+const COUNT = new Intl.NumberFormat();
+
+/** What stands beside the rope of a text without headings: how to make the first, or that there are lines that look like some. */
+export function NoHeadings() {
+  const session = useSession();
+  const { doc } = useSessionValue((it) => it.outline);
+  const [found, setFound] = useState(0);
+
+  useEffect(() => whenIdle(() => setFound(proposedTitles(doc).filter(({ sure }) => sure).length)), [doc]);
+
+  return (
+    <div className="absolute top-8 right-3 left-11 text-sm text-quiet">
+      {found > 1 ? (
+        <>
+          <p className="mb-3">No headings yet, but {COUNT.format(found)} lines look like titles.</p>
+          <Button onClick={() => session.ask("titles")}>Look at them</Button>
+        </>
+      ) : (
+        <p>
+          No headings yet. Put the caret in a title and press Ctrl+Alt+1, or choose a level in the strip
+          below.
+        </p>
+      )}
+    </div>
+  );
+}

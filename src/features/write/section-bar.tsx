@@ -1,0 +1,87 @@
+import { ArrowLeftToLine, ArrowRightToLine, Copy, Merge, Trash2 } from "lucide-react";
+import type { Transaction } from "prosemirror-state";
+import { IconButton } from "@/components/button";
+import { shortened, type DestinationId } from "@/core/document";
+import {
+  duplicateSections,
+  joinSections,
+  linksInto,
+  outermost,
+  removeSections,
+  shiftSections,
+  useSession,
+  useSessionValue,
+  type Session,
+} from "@/editor";
+
+const COUNT = new Intl.NumberFormat();
+
+/** Below the rope's lines: how much is chosen, what leads there, and what can be done with it. */
+export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const sections = outermost(index, chosen);
+  const words = sections.reduce((sum, section) => sum + section.words, 0);
+  const links = linksInto(index, chosen);
+  const can = (tr: Transaction | null) => tr !== null;
+  const run = (tr: Transaction | null) => tr && session.dispatch(tr);
+  const tr = () => session.state.tr;
+  return (
+    <div className="shrink-0 border-t border-line px-2 pt-1.5 pb-1">
+      <p role="status" className="px-1 text-sm text-quiet">
+        {sections.length === 1
+          ? shortened(sections[0]!.heading.name, 28)
+          : `${COUNT.format(sections.length)} sections`}
+        , {COUNT.format(words)} words
+        {links > 0 && `, ${COUNT.format(links)} ${links === 1 ? "link leads" : "links lead"} here`}
+      </p>
+      <div className="flex">
+        <IconButton
+          label="Raise with what lies below (Alt+Left; Alt+Shift+Left alone)"
+          disabled={!can(shiftSections(tr(), index, chosen, -1))}
+          onClick={() => run(shiftSections(tr(), session.index, chosen, -1))}
+        >
+          <ArrowLeftToLine size={16} />
+        </IconButton>
+        <IconButton
+          label="Lower with what lies below (Alt+Right; Alt+Shift+Right alone)"
+          disabled={!can(shiftSections(tr(), index, chosen, 1))}
+          onClick={() => run(shiftSections(tr(), session.index, chosen, 1))}
+        >
+          <ArrowRightToLine size={16} />
+        </IconButton>
+        <IconButton
+          label="Join to the section before: the title becomes text"
+          onClick={() => run(joinSections(tr(), session.index, chosen))}
+        >
+          <Merge size={16} />
+        </IconButton>
+        <IconButton
+          label="Duplicate (Ctrl+D)"
+          onClick={() => run(duplicateSections(tr(), session.index, chosen))}
+        >
+          <Copy size={16} />
+        </IconButton>
+        <IconButton label="Take out (Delete)" className="ml-auto" onClick={() => takeOut(session, chosen)}>
+          <Trash2 size={16} />
+        </IconButton>
+      </div>
+    </div>
+  );
+}
+
+/** Takes sections out and says what led there. */
+export function takeOut(session: Session, chosen: ReadonlySet<DestinationId>): void {
+  const { index } = session;
+  const sections = outermost(index, chosen);
+  const links = linksInto(index, chosen);
+  const tr = removeSections(session.state.tr, index, chosen);
+  if (!tr) return;
+  session.dispatch(tr);
+  const what =
+    sections.length === 1
+      ? `“${shortened(sections[0]!.heading.name, 40)}” was`
+      : `${sections.length} sections were`;
+  const led = links > 0 ? ` ${COUNT.format(links)} ${links === 1 ? "link" : "links"} led there.` : "";
+  session.say(`${what} taken out.${led}`, { undo: true });
+}
