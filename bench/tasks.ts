@@ -6,37 +6,13 @@ import { toHtml } from "hast-util-to-html";
 import rehypeSlug from "rehype-slug";
 import sanitizeHtml from "sanitize-html";
 import { Transform } from "prosemirror-transform";
-import { schema, type Manuscript } from "@/core/document";
+import { schema } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { readFile, writeFile } from "@/core/formats";
 import { resolveLinks } from "@/core/links";
 import { contentsEntries } from "@/core/wayfinding";
-import { generatedMarkdown } from "./generated";
-
-/** One thing to be measured: what is made ready once, and what is timed. `beside` names the libraries' ways of the same. */
-export interface Task {
-  readonly name: string;
-  readonly beside: readonly string[];
-  /** Runs in one timing, so that short ones are measured well. */
-  readonly times: number;
-  /** Answers what is run. Where a run answers a number, that is its time in milliseconds, else the whole run is timed. */
-  ready(pages: number): () => unknown;
-}
-
-const bytes = (text: string) => new TextEncoder().encode(text);
-let held: { pages: number; manuscript: Manuscript; markdown: string; html: string } | null = null;
-
-function material(pages: number) {
-  if (held?.pages === pages) return held;
-  const markdown = generatedMarkdown(pages);
-  const read = readFile("bench.md", bytes(markdown));
-  if (!read.ok) throw new Error(read.error.reason);
-  held = { pages, manuscript: read.manuscript, markdown, html: writeFile(read.manuscript, "html").text };
-  return held;
-}
-
-/** A copy that shares no node with anything, so that no cache knows it. */
-const fresh = (manuscript: Manuscript) => schema.nodeFromJSON(manuscript.doc.toJSON());
+import { bytes, fresh, material, type Task } from "./material";
+import { STRUCTURE_TASKS } from "./structure-tasks";
 
 /** Keys typed at the beginning, in the middle and near the end; only the index is timed, not the step itself. */
 function keystrokes(pages: number, ask: (index: DocumentIndex) => unknown): () => number {
@@ -193,4 +169,5 @@ export const TASKS: readonly Task[] = [
       };
     },
   },
+  ...STRUCTURE_TASKS,
 ];

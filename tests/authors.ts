@@ -147,7 +147,9 @@ export class Author {
     const chosen = [0, 7, 13, 30].slice(0, 1 + (size % 4)).map((by) => text[(at + by) % text.length]!);
     const places = chosen
       .filter((letter, i) => letter && chosen.indexOf(letter) === i)
-      .flatMap((words) => occurrencesOf(doc, { words, matchCase: true, wholeWords: false }))
+      .flatMap((words) =>
+        occurrencesOf(doc, { words, how: "words", matchCase: true, accents: true, wholeWords: false }),
+      )
       .sort((a, b) => a.from - b.from);
     // A letter that two authors pasted stands twice.
     const apart = places.filter((place, i) => i === 0 || place.from >= places[i - 1]!.to);

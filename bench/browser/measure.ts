@@ -273,14 +273,16 @@ export class OpenEditor {
     await key("type over it", "Q");
     await key("undo", "Control+z");
     await this.place(0.5);
-    await page.keyboard.press("Control+Alt+r");
+    await page.keyboard.press("Control+Alt+f");
     await page.getByLabel("Words to find").fill("lamp");
     await page.getByLabel("Words to put there").fill("lantern");
     await page.getByRole("button", { name: /^Replace all/ }).waitFor();
     times["words replaced"] = Number(
       (await page.getByRole("button", { name: /^Replace all/ }).textContent())!.replace(/\D/g, ""),
     );
+    await page.getByRole("button", { name: /^Replace all/ }).focus();
     await key("replace them everywhere", "Enter");
+    await page.keyboard.press("Escape");
     await key("undo that", "Control+z");
     return times;
   }

@@ -11,6 +11,8 @@ export { SessionContext, useSession, useSessionValue } from "./use-session";
 export type { KeepingState } from "./exchange/exchange";
 export type { Displaced } from "./exchange/waiting-store";
 export type { LinkCount } from "./derived/protocol";
+export { findApart } from "./find/find-thread";
+export { matchesOf, showMatches } from "./plugins/matches";
 export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";

@@ -4,6 +4,7 @@ import { manuscriptKeys } from "./keys";
 import { coveredText } from "./plugins/covered-text";
 import { glowPlugin } from "./plugins/glow";
 import { heldRangePlugin } from "./plugins/held-range";
+import { matchesPlugin } from "./plugins/matches";
 import { othersCaretsPlugin } from "./plugins/others-carets";
 import { ownHistory } from "./plugins/own-history";
 import { permanentIds } from "./plugins/permanent-ids";
@@ -13,18 +14,18 @@ import { tables } from "./plugins/tables";
 export interface WindowKeys {
   readonly link: () => boolean;
   readonly bookmark: () => boolean;
-  readonly replace: () => boolean;
+  readonly find: () => boolean;
   readonly titles: () => boolean;
   readonly back: () => boolean;
 }
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
-export function manuscriptPlugins({ link, bookmark, replace, titles, back }: WindowKeys): Plugin[] {
+export function manuscriptPlugins({ link, bookmark, find, titles, back }: WindowKeys): Plugin[] {
   return [
     keymap({
       "Mod-k": link,
       "Mod-Shift-b": bookmark,
-      "Mod-Alt-r": replace,
+      "Mod-Alt-f": find,
       "Mod-Alt-h": titles,
       "Shift-Mod-j": back,
     }),
@@ -36,5 +37,6 @@ export function manuscriptPlugins({ link, bookmark, replace, titles, back }: Win
     coveredText(),
     tables(),
     othersCaretsPlugin(),
+    matchesPlugin(),
   ];
 }

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { EditorState, type Command, type Transaction } from "prosemirror-state";
+import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
 import { becomeVersion, newId, schema, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
@@ -21,6 +21,7 @@ import { Jumps } from "./jumps";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { keepPicture } from "./pictures";
+import { matchesOf } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { whenIdle } from "./when-idle";
 
@@ -32,7 +33,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "replace" | "titles" | "jump" | "history";
+export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -82,7 +83,7 @@ export class Session {
       plugins: manuscriptPlugins({
         link: () => this.ask("link"),
         bookmark: () => this.ask("bookmark"),
-        replace: () => this.ask("replace"),
+        find: () => this.ask("find"),
         titles: () => this.ask("titles"),
         back: () => {
           this.jumps.back();
@@ -298,6 +299,17 @@ export class Session {
     this.dispatch(tr);
   }
 
+  /**
+   * Chooses a place and brings it into view, unless it is there, below what covers so many pixels of the text; the keyboard
+   * stays where it is.
+   */
+  showPlace(from: number, to: number, covered: number): void {
+    const { doc, tr } = this.state;
+    if (to > doc.content.size) return;
+    this.dispatch(tr.setSelection(TextSelection.create(doc, from, to)));
+    this.view?.reveal(from, covered);
+  }
+
   settle(): void {
     this.view?.settle();
   }
@@ -403,6 +415,7 @@ export class Session {
 
   inViewChanged(part: { from: number; to: number }): void {
     this.inView = part;
+    if (matchesOf(this.state).places.length > 0) this.view?.update(null);
     this.tell();
   }
 

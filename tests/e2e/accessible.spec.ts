@@ -58,10 +58,11 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("combobox", { name: "Jump to" }).waitFor();
     await clean(page, "jump box");
     await page.keyboard.press("Escape");
-    await page.keyboard.press("Control+Alt+r");
+    await page.keyboard.press("Control+Alt+f");
     await page.getByLabel("Words to find").fill("lamp");
+    await page.getByRole("button", { name: "List the places" }).click();
     await page.getByRole("list", { name: "Where they stand" }).waitFor();
-    await clean(page, "replacing words");
+    await clean(page, "find and replace");
     await page.keyboard.press("Escape");
     await expect(manuscript(page)).toBeFocused();
     await page.keyboard.press("Control+Alt+h");

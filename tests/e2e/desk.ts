@@ -117,3 +117,13 @@ export async function another(
   await manuscript(other).waitFor();
   return { other, context };
 }
+
+/** All the lines of the open document once it is kept, as the server has them. */
+export async function storedLines(page: Page): Promise<string[]> {
+  await kept(page);
+  const answer = await page.request.get(`/api/documents/${documentId(page)}`);
+  const { document } = (await answer.json()) as {
+    document: { content: { content?: { text: string }[] }[] };
+  };
+  return document.content.map((block) => (block.content ?? []).map(({ text }) => text).join(""));
+}

@@ -236,7 +236,7 @@ test.describe("structure", () => {
   }) => {
     await openFile(page, "s.md", TEXT);
     const rope = page.getByRole("navigation", { name: /^Rope/ });
-    await expect(rope.getByRole("button")).toHaveText(["First part", "Far part", "Last part"]);
+    await expect(rope.locator("[data-row]")).toHaveText(["First part", "Far part", "Last part"]);
     await rope.getByRole("button", { name: "Last part" }).click();
     await expect(manuscript(page).getByText("The end of it.")).toBeInViewport();
     await rope.locator("svg").click({ position: { x: 22, y: 30 } });

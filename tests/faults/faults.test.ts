@@ -106,6 +106,9 @@ async function twoHands(
       expect(writer.accepted.size).toBeGreaterThanOrEqual(least);
     }
     db.close();
+    // What is confirmed is forgotten beside the work.
+    for (let i = 0; i < 200 && (await store.read(id)).length > 0; i++)
+      await new Promise((resolve) => setTimeout(resolve, 50));
     expect(await store.read(id)).toEqual([]);
   } finally {
     for (const writer of writers) {

@@ -66,13 +66,15 @@ test("bookmark and link", async ({ page }) => {
   await page.keyboard.press("Escape");
 });
 
-test("replace", async ({ page }) => {
+test("find", async ({ page }) => {
   await openManual(page);
   await jump(page, "Before the shutters move");
   await selectWords(page, "panel");
-  await page.keyboard.press("Control+Alt+r");
+  await page.keyboard.press("Control+Alt+f");
   await page.getByLabel("Words to put there").fill("console");
-  await take(page, "replace");
+  await page.getByLabel("Words to find").press("Enter");
+  await page.getByRole("button", { name: "List the places" }).click();
+  await take(page, "find");
 });
 
 test("titles that are typed", async ({ page }) => {

@@ -1,2 +1,4 @@
 /** Finding: a document and what is sought in it, in; the places where it stands, out. */
-export { occurrencesOf, type Occurrence, type WordsSought } from "./occurrences";
+export { linesOf, type Scope, type TextLine } from "./lines";
+export { occurrencesOf, placed, stretchesIn, type Occurrence } from "./occurrences";
+export { SoughtError, type Sought } from "./pattern";

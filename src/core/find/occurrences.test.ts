@@ -10,11 +10,11 @@ const doc = createDocument([
   paragraph("No light here."),
 ]);
 
+const PLAIN = { how: "words", matchCase: false, accents: false, wholeWords: false } as const;
+
 describe("words sought", () => {
   const found = (words: string, how: { matchCase?: boolean; wholeWords?: boolean } = {}) =>
-    occurrencesOf(doc, { words, matchCase: false, wholeWords: false, ...how }).map(({ from, to }) =>
-      doc.textBetween(from, to),
-    );
+    occurrencesOf(doc, { ...PLAIN, words, ...how }).map(({ from, to }) => doc.textBetween(from, to));
 
   test("are found in every kind of block, with capitals or whole words if that is asked", () => {
     expect(found("lamp")).toEqual(["lamp", "lamp", "Lamp", "lamp", "lamp", "LAMP"]);
@@ -35,7 +35,7 @@ describe("words sought", () => {
         schema.text("fire (a+b)*\u00a0now"),
       ]),
     ]);
-    const at = (words: string) => occurrencesOf(mixed, { words, matchCase: true, wholeWords: false });
+    const at = (words: string) => occurrencesOf(mixed, { ...PLAIN, words, matchCase: true });
     expect(at("beacon")).toEqual([{ from: 1, to: 7 }]);
     expect(at("acon\nfire")).toEqual([]);
     expect(at("fire (a+b)* now")).toEqual([{ from: 8, to: 23 }]);

@@ -15,6 +15,7 @@ import { FigureView } from "../node-views/figure-view";
 import { ownIds } from "../paste";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
+import { matchSigns } from "../plugins/matches";
 import { caretSigns } from "../plugins/others-carets";
 import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
@@ -61,6 +62,8 @@ interface ScrollCount {
 
 /** At opening so many blocks are drawn at once, around the place that is shown first. */
 const DRAWN_AT_ONCE = 40;
+/** About as high as a line of text, in pixels. */
+const LINE = 28;
 
 /**
  * The manuscript drawn in an element. The session's state is flat; what is on the screen are its blocks in chunks, so that
@@ -113,6 +116,7 @@ export class ManuscriptView {
           ...heldSigns(host.state),
           ...glowSigns(host.state),
           ...caretSigns(host.state),
+          ...matchSigns(host.state, this.inView),
           // The view asks for the first time while it is made.
           ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
         ]),
@@ -252,6 +256,16 @@ export class ManuscriptView {
       settle();
       requestAnimationFrame(() => show(""));
     });
+  }
+
+  /** Brings a position into view where it is not, below what covers so many pixels of the text. */
+  reveal(pos: number, covered: number): void {
+    const box = this.scroller?.getBoundingClientRect();
+    if (!box) return;
+    this.ensureDrawn(pos);
+    const top = this.topOf(pos);
+    if (top === null || top < box.top + covered || top > box.bottom - 2 * LINE)
+      this.scrollTo({ pos, below: covered + 4 * LINE });
   }
 
   destroy(): void {

@@ -15,7 +15,7 @@ import {
   Minus,
   Plus,
   Redo2,
-  Replace,
+  SearchCheck,
   ScissorsLineDashed,
   SquareCode,
   Strikethrough,
@@ -101,11 +101,11 @@ export function Deck() {
       <span className="ml-auto flex">
         <Toolbar.Button asChild>
           <IconButton
-            label="Replace words everywhere (Ctrl+Alt+R)"
+            label="Find and replace (Ctrl+Alt+F)"
             onMouseDown={keepSelection}
-            onClick={() => session.ask("replace")}
+            onClick={() => session.ask("find")}
           >
-            <Replace size={17} />
+            <SearchCheck size={17} />
           </IconButton>
         </Toolbar.Button>
         <UndoRedo />

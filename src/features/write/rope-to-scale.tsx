@@ -3,7 +3,7 @@ import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { listKeys } from "@/components/list-keys";
 import { shortened } from "@/core/document";
-import { useSession, useSessionValue } from "@/editor";
+import { matchesOf, useSession, useSessionValue } from "@/editor";
 import { NoHeadings } from "./no-headings";
 import { ropeLabels } from "./rope-labels";
 import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
@@ -80,6 +80,8 @@ function Line({ y, height }: { y: Scale; height: number }) {
   const index = useSessionValue((it) => it.outline);
   const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
   const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
+  const { places } = useSessionValue((it) => matchesOf(it.state));
+  const ticks = useMemo(() => [...new Set(places.map(({ from }) => Math.round(y(from))))], [places, y]);
   return (
     <svg
       height={height}
@@ -100,6 +102,14 @@ function Line({ y, height }: { y: Scale; height: number }) {
         strokeWidth="2.5"
         strokeDasharray="3 2"
       />
+      {ticks.length > 0 && (
+        <path
+          data-matches
+          d={ticks.map((at) => `M${LINE - 9} ${at}h6`).join("")}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+      )}
       {gates.map((bookmark) => (
         <path
           key={bookmark.id}

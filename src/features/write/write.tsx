@@ -10,7 +10,7 @@ import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
 import { LinkPicker } from "./link-picker";
 import { Manuscript } from "./manuscript";
-import { ReplacePanel } from "./replace-panel";
+import { FindBar } from "./find-bar";
 import { Rope } from "./rope";
 import { TitlesPanel } from "./titles-panel";
 import { Tray } from "./tray";
@@ -29,6 +29,7 @@ export function Write() {
         <div className="hidden w-[232px] shrink-0 md:block">{around && <Rope />}</div>
         <main className="relative min-w-0 flex-1">
           <Manuscript />
+          <FindBar />
           <CarryBar />
           <LinkChip />
           <WayBack />
@@ -48,7 +49,6 @@ export function Write() {
       </section>
       <LinkPicker />
       <BookmarkPanel />
-      <ReplacePanel />
       <TitlesPanel />
     </div>
   );

@@ -23,7 +23,13 @@ const doc = createDocument([
 ]);
 
 function replaced(at: Node, words: string, by: string): ReplaceWordsStep {
-  const places = occurrencesOf(at, { words, matchCase: false, wholeWords: true });
+  const places = occurrencesOf(at, {
+    words,
+    how: "words",
+    matchCase: false,
+    accents: true,
+    wholeWords: true,
+  });
   return new ReplaceWordsStep(
     places.map((place) => ({ ...place, words: Fragment.from(by ? schema.text(by) : null) })),
   );

@@ -1,0 +1,42 @@
+/** A text in a form in which letters that count as the same are the same, and where each of its signs came from. */
+export interface Folded {
+  readonly text: string;
+  /** Where the sign at a place stands in the original; at the end, its length. */
+  origin(at: number): number;
+}
+
+export interface Folding {
+  readonly matchCase: boolean;
+  readonly accents: boolean;
+}
+
+/** Signs that typists and programs put in the place of each other. */
+const SAME: Readonly<Record<string, string>> = {
+  "\u00a0": " ",
+  "\u202f": " ",
+  "\u2009": " ",
+  "’": "'",
+  "‘": "'",
+  "“": '"',
+  "”": '"',
+};
+
+/**
+ * Folds a text: capitals and accents away where they do not matter, and always spaces and quotation marks of any kind into
+ * plain ones. Letters put together from parts are the same as those that are one sign.
+ */
+export function folded(text: string, { matchCase, accents }: Folding): Folded {
+  if (/^[\x20-\x7e]*$/.test(text)) return { text: matchCase ? text : text.toLowerCase(), origin: (at) => at };
+  let out = "";
+  const origins: number[] = [];
+  let at = 0;
+  for (const sign of text) {
+    let plain = SAME[sign] ?? sign.normalize("NFD");
+    if (!accents) plain = plain.replace(/\p{M}/gu, "");
+    if (!matchCase) plain = plain.toLowerCase();
+    for (let i = 0; i < plain.length; i++) origins.push(at);
+    out += plain;
+    at += sign.length;
+  }
+  return { text: out, origin: (i) => origins[i] ?? text.length };
+}

@@ -1,0 +1,56 @@
+import type { Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+
+/** A line of text of a document: a paragraph, a heading, a cell, a caption. */
+export interface TextLine {
+  readonly text: string;
+  /** Where its text begins in the document. */
+  readonly start: number;
+}
+
+/** Where is looked. */
+export type Scope =
+  | { readonly kind: "all" }
+  | { readonly kind: "range"; readonly from: number; readonly to: number }
+  | { readonly kind: "headings" }
+  | { readonly kind: "links" };
+
+/** Stands for whatever in a line is not text, so that letters keep their places. */
+const NO_TEXT = "\ufffc";
+
+/** The lines of each block that was looked through; most stay the same from one version to the next. */
+const known = new WeakMap<Node, readonly TextLine[]>();
+
+/** The lines of a document in which is looked. */
+export function linesOf(doc: Node, scope: Scope): TextLine[] {
+  const lines: TextLine[] = [];
+  doc.forEach((block, pos) => {
+    if (scope.kind === "headings" && block.type !== schema.nodes.heading) return;
+    if (scope.kind === "range" && (pos >= scope.to || pos + block.nodeSize <= scope.from)) return;
+    for (const { text, start } of linesOfBlock(block)) lines.push({ text, start: pos + start });
+  });
+  return lines;
+}
+
+/** Whether a stretch of the document lies where is looked. */
+export function isWithin(doc: Node, { from, to }: { from: number; to: number }, scope: Scope): boolean {
+  if (scope.kind === "range") return from >= scope.from && to <= scope.to;
+  return scope.kind !== "links" || doc.rangeHasMark(from, to, schema.marks.link);
+}
+
+/** The lines of one block, with where each begins from the beginning of the block. */
+function linesOfBlock(block: Node): readonly TextLine[] {
+  const before = known.get(block);
+  if (before) return before;
+  const found: TextLine[] = [];
+  const add = (node: Node, start: number) =>
+    found.push({ text: node.textBetween(0, node.content.size, undefined, NO_TEXT), start });
+  if (block.isTextblock) add(block, 1);
+  else
+    block.descendants((node, offset) => {
+      if (node.isTextblock) add(node, offset + 2);
+      return !node.isTextblock;
+    });
+  known.set(block, found);
+  return found;
+}

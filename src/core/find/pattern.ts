@@ -1,0 +1,139 @@
+import { folded, type Folding } from "./folded";
+
+/** What is sought, and how it is meant. */
+export interface Sought extends Folding {
+  readonly words: string;
+  /**
+   * `words`: as they stand. `wildcards`: `*` stands for any words in between, `?` for one letter; `\*` and `\?` for
+   * themselves. `expression`: a regular expression, which may take for ever.
+   */
+  readonly how: "words" | "wildcards" | "expression";
+  readonly wholeWords: boolean;
+}
+
+/** A stretch of a line of text. */
+export interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Finds in one line of text, from its beginning, stretches that do not overlap. */
+export type Pattern = (text: string) => Stretch[];
+
+/** What is sought as a pattern. Throws a {@link SoughtError} that says in words what is wrong with an expression. */
+export function patternOf(sought: Sought): Pattern {
+  if (sought.words === "") return () => [];
+  return sought.how === "expression" ? expressionOf(sought) : partsOf(sought);
+}
+
+/** What is sought cannot be understood; the message says why. */
+export class SoughtError extends Error {
+  override readonly name = "SoughtError";
+}
+
+/** A sign of a part: itself, or any letter. */
+type PartSign = string | typeof ANY;
+const ANY = Symbol("any letter");
+type Part = readonly PartSign[];
+
+function partsOf(sought: Sought): Pattern {
+  const parts = sought.how === "wildcards" ? wildcardParts(sought) : [[...codeUnits(sought.words, sought)]];
+  if (parts.length === 0) return () => [];
+  const plain = parts.length === 1 && !parts[0]!.includes(ANY) ? parts[0]!.join("") : null;
+  return (text) => {
+    const { text: line, origin } = folded(text, sought);
+    const found: Stretch[] = [];
+    for (let at = 0; at < line.length;) {
+      const match = plain === null ? nextMatch(line, parts, at) : literalMatch(line, plain, at);
+      if (!match) break;
+      const whole = !sought.wholeWords || (isBorder(line, match.from) && isBorder(line, match.to));
+      if (whole) found.push({ from: origin(match.from), to: origin(match.to) });
+      at = whole ? match.to : match.from + 1;
+    }
+    return found;
+  };
+}
+
+function literalMatch(line: string, words: string, at: number): Stretch | null {
+  const from = line.indexOf(words, at);
+  return from < 0 ? null : { from, to: from + words.length };
+}
+
+function wildcardParts(sought: Sought): Part[] {
+  const parts: PartSign[][] = [[]];
+  const signs = [...sought.words];
+  for (let i = 0; i < signs.length; i++) {
+    const sign = signs[i]!;
+    const next = signs[i + 1];
+    if (sign === "\\" && (next === "*" || next === "?")) parts.at(-1)!.push(signs[++i]!);
+    else if (sign === "*") parts.push([]);
+    else if (sign === "?") parts.at(-1)!.push(ANY);
+    else parts.at(-1)!.push(...codeUnits(sign, sought));
+  }
+  // “any words” at an end would be all there is up to the end of the line.
+  return parts.filter((part) => part.length > 0);
+}
+
+function codeUnits(text: string, folding: Folding): string[] {
+  return folded(text, folding).text.split("");
+}
+
+/**
+ * The first place from `at` on where the parts stand in their order, as close together as they can from their last one
+ * back. Each part is looked for once, so that no pattern takes longer than a look through the line for each of its parts.
+ */
+function nextMatch(line: string, parts: readonly Part[], at: number): Stretch | null {
+  const starts: number[] = [];
+  let from = at;
+  for (const part of parts) {
+    const start = find(line, part, from, 1);
+    if (start < 0) return null;
+    starts.push(start);
+    from = start + part.length;
+  }
+  for (let i = parts.length - 2; i >= 0; i--) {
+    const latest = starts[i + 1]! - parts[i]!.length;
+    starts[i] = find(line, parts[i]!, latest, -1);
+  }
+  return { from: starts[0]!, to: from };
+}
+
+function find(line: string, part: Part, from: number, step: 1 | -1): number {
+  for (let at = from; at >= 0 && at + part.length <= line.length; at += step)
+    if (part.every((sign, i) => (sign === ANY ? isLetter(line[at + i]!) : line[at + i] === sign))) return at;
+  return -1;
+}
+
+function isLetter(sign: string): boolean {
+  return /[\p{L}\p{N}]/u.test(sign);
+}
+
+/** Whether a word begins or ends at a place. */
+function isBorder(line: string, at: number): boolean {
+  return !(at > 0 && at < line.length && isOfWord(line[at - 1]!) && isOfWord(line[at]!));
+}
+
+function isOfWord(sign: string): boolean {
+  return /[\p{L}\p{N}\p{M}_]/u.test(sign);
+}
+
+function expressionOf({ words, matchCase, wholeWords }: Sought): Pattern {
+  let expression: RegExp;
+  try {
+    expression = new RegExp(words, `gu${matchCase ? "" : "i"}`);
+  } catch (error) {
+    throw new SoughtError(
+      (error as Error).message.replace(/^Invalid regular expression: (?:\/.*\/\w*: )?/s, ""),
+    );
+  }
+  return (text) => {
+    const found: Stretch[] = [];
+    for (const match of text.matchAll(expression)) {
+      const to = match.index + match[0].length;
+      // Nothing can be shown or replaced where nothing stands.
+      if (to > match.index && (!wholeWords || (isBorder(text, match.index) && isBorder(text, to))))
+        found.push({ from: match.index, to });
+    }
+    return found;
+  };
+}

@@ -1,0 +1,106 @@
+import { expect, test, type Page } from "@playwright/test";
+import { manuscript, openFile, selectWords, storedLines } from "./desk";
+
+const LINES = Array.from({ length: 150 }, (_, i) => [
+  `Section ${i}`,
+  `First words of ${i}, by the lamp.`,
+  `Middle words of ${i}.`,
+  `Last words of ${i}.`,
+]).flat();
+const FILE = LINES.map((line, i) => (i % 4 === 0 ? `## ${line}` : line)).join("\n\n");
+
+test.beforeEach(async ({ page }) => {
+  await openFile(page, "find.md", FILE);
+  await expect(page.locator(".chunk[data-undrawn]")).toHaveCount(0, { timeout: 30_000 });
+});
+
+const bar = (page: Page) => page.getByRole("region", { name: "Find and replace" });
+const field = (page: Page) => bar(page).getByLabel("Words to find");
+
+test("words are found from where one is, marked in the text and on the rope, and gone through both ways", async ({
+  page,
+}) => {
+  await manuscript(page).getByText("Middle words of 1.").click();
+  await page.keyboard.press("Control+Alt+f");
+  await expect(field(page)).toBeFocused();
+  await page.keyboard.type("LAST WORDS OF");
+  await expect(bar(page).getByRole("status")).toHaveText("150 places");
+  await expect(manuscript(page).locator(".match").first()).toHaveText("Last words of");
+  await expect(page.locator("[data-matches]")).toBeAttached();
+  await page.keyboard.press("Enter");
+  await expect(bar(page).getByRole("status")).toHaveText("2 of 150");
+  await expect(manuscript(page).locator(".match.current")).toBeInViewport();
+  await page.keyboard.press("Shift+Enter");
+  await page.keyboard.press("Shift+Enter");
+  await expect(bar(page).getByRole("status")).toHaveText("150 of 150");
+  await expect(manuscript(page).getByText("Last words of 149.")).toBeInViewport();
+  await expect(field(page)).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(bar(page)).toBeHidden();
+  await expect(manuscript(page)).toBeFocused();
+  await expect(manuscript(page).locator(".match")).toHaveCount(0);
+  // What was found is chosen: one types over it.
+  await page.keyboard.type("Nothing of");
+  await expect(manuscript(page)).toContainText("Nothing of 149.");
+});
+
+test("words are replaced one by one, then everywhere as one change that one undo takes back", async ({
+  page,
+}) => {
+  await selectWords(page, "lamp");
+  await page.keyboard.press("Control+Alt+f");
+  await expect(field(page)).toHaveValue("lamp");
+  await bar(page).getByLabel("Words to put there").fill("great lantern");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(bar(page).getByRole("status")).toHaveText("1 of 149");
+  const one = LINES.map((line, i) => (i === 1 ? line.replace("lamp", "great lantern") : line));
+  await expect.poll(() => storedLines(page)).toEqual(one);
+  await bar(page).getByRole("button", { name: "Replace all 149" }).click();
+  await expect(page.getByText("was replaced at 149 places")).toBeVisible();
+  await expect
+    .poll(() => storedLines(page))
+    .toEqual(LINES.map((line) => line.replace("lamp", "great lantern")));
+  await expect(bar(page).getByRole("status")).toHaveText("It stands nowhere here");
+  await page.getByRole("button", { name: "Undo", exact: true }).last().click();
+  await expect.poll(() => storedLines(page)).toEqual(one);
+});
+
+test("what is sought may have wildcards, be an expression, and be looked for in headings only; places are listed", async ({
+  page,
+}) => {
+  await page.getByRole("button", { name: /^Find and replace/ }).click();
+  const status = bar(page).getByRole("status");
+  await field(page).fill("first*lamp");
+  await expect(status).toHaveText("It stands nowhere here");
+  await bar(page).getByRole("button", { name: "How to find" }).click();
+  const options = page.getByRole("dialog", { name: "How to find" });
+  await options.getByLabel("How the words are meant").selectOption("wildcards");
+  await expect(status).toHaveText("150 places");
+  await options.getByLabel("Where").selectOption("headings");
+  await expect(status).toHaveText("It stands nowhere here");
+  await options.getByLabel("How the words are meant").selectOption("expression");
+  await page.keyboard.press("Escape");
+  await expect(bar(page)).toBeVisible();
+  await field(page).fill("section 1\\d7");
+  await expect(status).toHaveText("5 places");
+  await field(page).fill("(section");
+  await expect(bar(page)).toContainText("Unterminated group");
+  await field(page).fill("section 1\\d7");
+  await bar(page).getByRole("button", { name: "List the places" }).click();
+  await bar(page).getByRole("listitem").nth(2).getByRole("button").click();
+  await expect(manuscript(page).getByText("Section 127")).toBeInViewport();
+  await expect(status).toHaveText("3 of 5");
+});
+
+test("an expression that would never end is given up, and the page goes on", async ({ page }) => {
+  await page.getByRole("button", { name: /^Find and replace/ }).click();
+  await bar(page).getByRole("button", { name: "How to find" }).click();
+  await page.getByLabel("How the words are meant").selectOption("expression");
+  await page.keyboard.press("Escape");
+  await field(page).fill("(.+)+!");
+  await expect(bar(page).getByRole("status")).toHaveText("Looking…");
+  await expect(bar(page)).toContainText("It takes too long.", { timeout: 10_000 });
+  await field(page).fill("Section 14$");
+  await expect(bar(page).getByRole("status")).toHaveText("1 place");
+});
