@@ -58,6 +58,7 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await expect.poll(() => storedLines(page)).toEqual(one);
   await bar(page).getByRole("button", { name: "Replace all 149" }).click();
   await expect(page.getByText("was replaced at 149 places")).toBeVisible();
+  await expect(field(page)).toBeFocused();
   await expect
     .poll(() => storedLines(page))
     .toEqual(LINES.map((line) => line.replace("lamp", "great lantern")));

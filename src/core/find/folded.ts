@@ -27,16 +27,41 @@ const SAME: Readonly<Record<string, string>> = {
  */
 export function folded(text: string, { matchCase, accents }: Folding): Folded {
   if (/^[\x20-\x7e]*$/.test(text)) return { text: matchCase ? text : text.toLowerCase(), origin: (at) => at };
+  const known = matchCase ? (accents ? KNOWN.both : KNOWN.capitals) : accents ? KNOWN.accents : KNOWN.none;
+  const fold = (sign: string) => {
+    let plain = known.get(sign);
+    if (plain === undefined) known.set(sign, (plain = foldedSign(sign, { matchCase, accents })));
+    return plain;
+  };
+  let inPlace = true;
+  const quick = text.replace(/[^\x20-\x7e]/gu, (sign) => {
+    const plain = fold(sign);
+    inPlace &&= plain.length === sign.length;
+    return plain;
+  });
+  if (inPlace) return { text: matchCase ? quick : quick.toLowerCase(), origin: (at) => at };
   let out = "";
   const origins: number[] = [];
   let at = 0;
   for (const sign of text) {
-    let plain = SAME[sign] ?? sign.normalize("NFD");
-    if (!accents) plain = plain.replace(/\p{M}/gu, "");
-    if (!matchCase) plain = plain.toLowerCase();
+    const plain = fold(sign);
     for (let i = 0; i < plain.length; i++) origins.push(at);
     out += plain;
     at += sign.length;
   }
   return { text: out, origin: (i) => origins[i] ?? text.length };
+}
+
+/** What signs were folded to, by what matters: a text has few different ones, and asks for them again and again. */
+const KNOWN = {
+  none: new Map<string, string>(),
+  capitals: new Map<string, string>(),
+  accents: new Map<string, string>(),
+  both: new Map<string, string>(),
+};
+
+function foldedSign(sign: string, { matchCase, accents }: Folding): string {
+  let plain = SAME[sign] ?? sign.normalize("NFD");
+  if (!accents) plain = plain.replace(/\p{M}/gu, "");
+  return matchCase ? plain : plain.toLowerCase();
 }

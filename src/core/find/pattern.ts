@@ -34,17 +34,32 @@ export class SoughtError extends Error {
 /** A sign of a part: itself, or any letter. */
 type PartSign = string | typeof ANY;
 const ANY = Symbol("any letter");
-type Part = readonly PartSign[];
+
+/** Signs that follow each other; the first stretch of them without “any letter” is what is looked for first. */
+interface Part {
+  readonly signs: readonly PartSign[];
+  readonly length: number;
+  readonly literal: string;
+  /** How many signs stand before the literal. */
+  readonly before: number;
+}
+
+function partOf(signs: readonly PartSign[]): Part {
+  const before = signs.findIndex((sign) => sign !== ANY);
+  const end = before < 0 ? 0 : signs.findIndex((sign, i) => i > before && sign === ANY);
+  const literal = before < 0 ? "" : signs.slice(before, end < 0 ? undefined : end).join("");
+  return { signs, length: signs.length, literal, before: Math.max(0, before) };
+}
 
 function partsOf(sought: Sought): Pattern {
-  const parts = sought.how === "wildcards" ? wildcardParts(sought) : [[...codeUnits(sought.words, sought)]];
+  const parts =
+    sought.how === "wildcards" ? wildcardParts(sought) : [partOf(codeUnits(sought.words, sought))];
   if (parts.length === 0) return () => [];
-  const plain = parts.length === 1 && !parts[0]!.includes(ANY) ? parts[0]!.join("") : null;
   return (text) => {
     const { text: line, origin } = folded(text, sought);
     const found: Stretch[] = [];
     for (let at = 0; at < line.length;) {
-      const match = plain === null ? nextMatch(line, parts, at) : literalMatch(line, plain, at);
+      const match = nextMatch(line, parts, at);
       if (!match) break;
       const whole = !sought.wholeWords || (isBorder(line, match.from) && isBorder(line, match.to));
       if (whole) found.push({ from: origin(match.from), to: origin(match.to) });
@@ -52,11 +67,6 @@ function partsOf(sought: Sought): Pattern {
     }
     return found;
   };
-}
-
-function literalMatch(line: string, words: string, at: number): Stretch | null {
-  const from = line.indexOf(words, at);
-  return from < 0 ? null : { from, to: from + words.length };
 }
 
 function wildcardParts(sought: Sought): Part[] {
@@ -71,7 +81,7 @@ function wildcardParts(sought: Sought): Part[] {
     else parts.at(-1)!.push(...codeUnits(sign, sought));
   }
   // “any words” at an end would be all there is up to the end of the line.
-  return parts.filter((part) => part.length > 0);
+  return parts.filter((part) => part.length > 0).map(partOf);
 }
 
 function codeUnits(text: string, folding: Folding): string[] {
@@ -98,9 +108,14 @@ function nextMatch(line: string, parts: readonly Part[], at: number): Stretch | 
   return { from: starts[0]!, to: from };
 }
 
-function find(line: string, part: Part, from: number, step: 1 | -1): number {
-  for (let at = from; at >= 0 && at + part.length <= line.length; at += step)
-    if (part.every((sign, i) => (sign === ANY ? isLetter(line[at + i]!) : line[at + i] === sign))) return at;
+function find(line: string, { signs, length, literal, before }: Part, from: number, step: 1 | -1): number {
+  for (let at = from; at >= 0 && at + length <= line.length; at += step) {
+    const found = step > 0 ? line.indexOf(literal, at + before) : line.lastIndexOf(literal, at + before);
+    at = found - before;
+    if (found < 0 || at < 0 || at + length > line.length) return -1;
+    if (literal.length === length) return at;
+    if (signs.every((sign, i) => (sign === ANY ? isLetter(line[at + i]!) : line[at + i] === sign))) return at;
+  }
   return -1;
 }
 

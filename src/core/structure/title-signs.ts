@@ -42,6 +42,8 @@ const WHOLE =
 export function signsOf(block: Node, next: Node | null, listed: (title: string) => boolean): TitleSign[] {
   const { paragraph, heading } = schema.nodes;
   if (block.type !== paragraph && block.type !== heading) return [];
+  // Most blocks are longer than a title and a line of signs below it.
+  if (block.content.size > 2 * MOST_LETTERS + 1) return [];
   const lines = linesOf(block);
   const title = lines[0]?.text ?? "";
   const below = lines[1]?.text ?? "";

@@ -20,6 +20,7 @@ export interface TypedContents {
 
 /** Fewer lines than these are not taken for a contents list. */
 const LEAST_LINES = 3;
+const LONGEST_LINE = 300;
 
 /** A title, then dots (with or without spaces), an ellipsis or a wide gap, then a page in digits or small roman numerals. */
 const LINE = /^(.*?\S)(?:\s*(?:\.\s?){3,}|\s*…+\s*|\s*_{3,}\s*|\t+\s*| {3,})(\d{1,4}|[ivxlc]{1,7})$/u;
@@ -55,8 +56,11 @@ export function typedContents(doc: Node): TypedContents[] {
 function contentsLines(block: Node): TypedContentsLine[] | null {
   const found: TypedContentsLine[] = [];
   let begun = "";
+  // Most paragraphs do not end like a line of one.
+  if (!/[\divxlc]\s*$/u.test(block.lastChild?.text ?? "")) return null;
   for (const text of rawLines(block)) {
-    const match = LINE.exec(begun ? `${begun} ${text}` : text);
+    const line = begun ? `${begun} ${text}` : text;
+    const match = line.length <= LONGEST_LINE ? LINE.exec(line) : null;
     if (match) {
       found.push({ title: match[1]!.replace(/\s+/gu, " "), page: match[2]! });
       begun = "";

@@ -149,6 +149,8 @@ function Bar({
   function replaceAll() {
     if (places.length === 0) return;
     session.dispatch(replaceWords(session.state.tr, places, by));
+    // The button that was pressed can do nothing more, and a browser takes the keyboard from such a one.
+    field.current?.focus();
     session.say(`“${shortened(words, 30)}” was replaced at ${counted(places.length, "place")}.`, {
       undo: true,
     });
