@@ -207,6 +207,35 @@ describe("what is typed", () => {
 });
 
 describe("what others do", () => {
+  test("may take away what waits while it is sent: a sending that fails then leaves nothing that waits", async () => {
+    const [one, two] = [await Window.on(id), await Window.on(id)];
+    let fail = () => {};
+    const failed = new Promise<void>((resolve) => (fail = resolve));
+    let sending = false;
+    server.instead = async (path, init) => {
+      if (!posts(path, init) || !String(init.body).includes("lost words")) return null;
+      sending = true;
+      await failed;
+      throw new TypeError("the network is gone");
+    };
+    one.exchange.listen();
+    await until(() => one.exchange.connected);
+    one.type("lost words ", 10);
+    await until(() => sending);
+    two.do(
+      two.state.tr.delete(
+        two.state.doc.child(0).nodeSize,
+        two.state.doc.child(0).nodeSize + two.state.doc.child(1).nodeSize,
+      ),
+    );
+    await kept(two);
+    await until(() => one.words.length > 0);
+    fail();
+    await kept(one);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(one.exchange.state).toEqual({ kind: "kept" });
+  });
+
   test("comes over the live connection, under what waits here; carets and people too", async () => {
     const [one, two] = [await Window.on(id), await Window.on(id)];
     one.exchange.listen();

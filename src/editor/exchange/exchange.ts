@@ -423,7 +423,8 @@ export class Exchange {
     this.pause = Math.min(Math.max(this.pause * 2, 1_000), this.longestPause);
     // The screen says more than “keeping” only when it is known where the words are.
     await this.stored.note(this.version, this.waiting);
-    this.become(state(this.stored.safe));
+    // What waited may have come back, or lost its place, by the live connection meanwhile; nothing would be sent again then.
+    if (this.waiting.length > 0) this.become(state(this.stored.safe));
   }
 
   private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {

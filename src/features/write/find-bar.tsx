@@ -45,7 +45,7 @@ const LONGEST = 500;
 /** The bar covers so many pixels of the text, and so many with the list below it. */
 const COVERED = { bar: 100, list: 350 };
 const COUNT = new Intl.NumberFormat();
-const BOX = "h-8 min-w-0 flex-1 rounded-base border border-edge bg-raised px-2.5 text-sm";
+const BOX = "h-8 min-w-40 flex-1 rounded-base border border-edge bg-raised px-2.5 text-sm";
 
 /** Above the manuscript: words are found, gone through and replaced, one by one or all as one change. */
 export function FindBar() {
@@ -170,7 +170,7 @@ function Bar({
       }}
     >
       <form
-        className="flex items-center gap-1.5"
+        className="flex flex-wrap items-center gap-1.5"
         onSubmit={(event) => {
           event.preventDefault();
           step(1);
@@ -195,7 +195,7 @@ function Bar({
             step(-1);
           }}
         />
-        <span role="status" className="w-44 shrink-0 truncate px-1 text-sm text-quiet">
+        <span role="status" className="min-w-0 truncate px-1 text-sm text-quiet sm:w-44 sm:shrink-0">
           {told(words, places.length, at, fault, busy)}
         </span>
         <IconButton label="Previous (Shift+Enter)" disabled={places.length === 0} onClick={() => step(-1)}>
@@ -223,7 +223,7 @@ function Bar({
       </form>
       {fault && <p className="mt-1 text-sm text-vermilion">{fault}</p>}
       <form
-        className="mt-1.5 flex items-center gap-1.5"
+        className="mt-1.5 flex flex-wrap items-center gap-1.5"
         onSubmit={(event) => {
           event.preventDefault();
           replaceOne();
