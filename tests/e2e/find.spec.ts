@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { manuscript, openFile, selectWords, storedLines } from "./desk";
+import { clickWords, manuscript, openFile, selectWords, storedLines } from "./desk";
 
 const LINES = Array.from({ length: 150 }, (_, i) => [
   `Section ${i}`,
@@ -20,7 +20,7 @@ const field = (page: Page) => bar(page).getByLabel("Words to find");
 test("words are found from where one is, marked in the text and on the rope, and gone through both ways", async ({
   page,
 }) => {
-  await manuscript(page).getByText("Middle words of 1.").click();
+  await clickWords(page, "Middle words of 1.");
   await page.keyboard.press("Control+Alt+f");
   await expect(field(page)).toBeFocused();
   await page.keyboard.type("LAST WORDS OF");
