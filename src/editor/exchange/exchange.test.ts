@@ -207,6 +207,30 @@ describe("what is typed", () => {
 });
 
 describe("what others do", () => {
+  test("takes words away once, though their window is left before it has forgotten their steps", async () => {
+    const [one, two] = [await Window.on(id), await Window.on(id)];
+    server.instead = (path, init) => {
+      if (posts(path, init) && String(init.body).includes("lost words"))
+        throw new TypeError("the network is gone");
+      return null;
+    };
+    one.exchange.listen();
+    one.type("lost words ", 10);
+    await until(() => one.exchange.state.kind === "unreachable");
+    const [left] = await one.store.read(id);
+    const second = two.state.doc.child(0).nodeSize;
+    two.do(two.state.tr.delete(second, second + two.state.doc.child(1).nodeSize));
+    await kept(two);
+    await until(() => one.words.length > 0);
+    server.instead = () => null;
+    const found: Displaced[] = [];
+    await takeOver(left!, { store: one.store, name: () => "Oda", fetch: server.fetch }, (words) =>
+      found.push(words),
+    );
+    expect(found.map(({ id: it }) => it)).toEqual(one.words.map(({ id: it }) => it));
+    expect(await one.store.displaced(id)).toHaveLength(1);
+  });
+
   test("may take away what waits while it is sent: a sending that fails then leaves nothing that waits", async () => {
     const [one, two] = [await Window.on(id), await Window.on(id)];
     let fail = () => {};

@@ -13,7 +13,7 @@ import {
 } from "@/core/exchange";
 import { LiveConnection } from "./live-connection";
 import { WaitingSteps } from "./waiting-steps";
-import type { Displaced, WaitingStore } from "./waiting-store";
+import { displacedId, type Displaced, type WaitingStore } from "./waiting-store";
 
 /** Whether what is on the screen is on disk. `stored` says whether this browser holds what is not. */
 export type KeepingState =
@@ -325,7 +325,7 @@ export class Exchange {
 
   private apply({ tr, dropped, displaced }: Taken): void {
     if (tr) this.copy.receive(tr);
-    if (displaced.length > 0) this.keepDisplaced(displaced);
+    if (displaced.length > 0) this.keepDisplaced(displaced, dropped[0]!);
     else if (dropped.length > 0) this.copy.dropped(dropped.length);
   }
 
@@ -386,19 +386,20 @@ export class Exchange {
   /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */
   private async giveUpWaiting(): Promise<void> {
     this.copy.settle();
-    const count = this.waiting.length;
+    const given = this.waiting;
     const { tr, blocks } = this.own.giveUp(this.copy.state);
     this.refusals = 0;
     this.copy.receive(tr);
     this.afterTaking();
-    if (blocks.some((block) => block.textContent.trim() !== "")) this.keepDisplaced(blocks);
-    else this.copy.dropped(count);
+    if (blocks.some((block) => block.textContent.trim() !== "")) this.keepDisplaced(blocks, given[0]!);
+    else this.copy.dropped(given.length);
     await this.loadAnew();
   }
 
-  private keepDisplaced(blocks: readonly Node[]): void {
+  /** `first`: the first of the steps that put the words in. */
+  private keepDisplaced(blocks: readonly Node[], first: OwnStep): void {
     const displaced: Displaced = {
-      id: newId(),
+      id: displacedId(this.client, first),
       document: this.options.document,
       blocks: blocks.map((block) => block.toJSON() as object),
       words: blocks.map((block) => block.textContent).join("\n"),

@@ -2,7 +2,7 @@ import { EditorState, type Transaction } from "prosemirror-state";
 import { newId, schema, stepFromJSON, type OwnStep } from "@/core/document";
 import { errorAnswer } from "@/core/exchange";
 import { Exchange, type Copy, type ExchangeOptions } from "./exchange";
-import type { Displaced, StoredWaiting } from "./waiting-store";
+import { displacedId, type Displaced, type StoredWaiting } from "./waiting-store";
 import { inNameOf } from "./window-lock";
 
 /** What became of what another window had left behind. */
@@ -112,7 +112,7 @@ function wordsLeft(left: StoredWaiting): Displaced | null {
   if (words.trim() === "") return null;
   const block = schema.nodes.paragraph.create({ id: newId() }, schema.text(words));
   return {
-    id: newId(),
+    id: displacedId(left.client, left.steps[0]!),
     document: left.document,
     blocks: [block.toJSON() as object],
     words,

@@ -25,6 +25,14 @@ export interface Displaced {
   readonly at: number;
 }
 
+/**
+ * By what displaced words are known. A window that is left just after it showed them has not forgotten their steps yet;
+ * whoever takes those over finds the same words once more, and they stay one.
+ */
+export function displacedId(client: string, first: { readonly number: number }): string {
+  return `${client} ${first.number}`;
+}
+
 /** Where steps wait that live nowhere else yet: it outlives the window. Every call can fail; the caller says so. */
 export interface WaitingStore {
   /** Writes some steps of a window and forgets others, in one piece. */
