@@ -1,6 +1,9 @@
 import { useId, type ComponentProps, type ReactNode } from "react";
 
-const BOX = "h-8 w-full rounded-base border border-edge bg-raised px-2.5 text-sm";
+/** The look of what one types or chooses in; `width` says how wide it is. */
+export function fieldLook(width = "w-full"): string {
+  return `h-8 rounded-base border border-edge bg-raised px-2.5 text-sm ${width}`;
+}
 
 /** A line to type in, with its label above and a word about it below. */
 export function TextField({
@@ -14,7 +17,7 @@ export function TextField({
       <label htmlFor={id} className="mb-1 block text-sm font-medium">
         {label}
       </label>
-      <input id={id} className={BOX} aria-describedby={hint ? `${id}-hint` : undefined} {...rest} />
+      <input id={id} className={fieldLook()} aria-describedby={hint ? `${id}-hint` : undefined} {...rest} />
       {hint && (
         <p id={`${id}-hint`} className="mt-1 text-sm text-quiet">
           {hint}
@@ -42,7 +45,12 @@ export function Choice<T extends string>({
       <label htmlFor={id} className="mb-1 block text-sm font-medium">
         {label}
       </label>
-      <select id={id} className={BOX} value={value} onChange={(event) => onChange(event.target.value as T)}>
+      <select
+        id={id}
+        className={fieldLook()}
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}
@@ -50,5 +58,30 @@ export function Choice<T extends string>({
         ))}
       </select>
     </div>
+  );
+}
+
+/** Something that holds or does not. */
+export function Check({
+  label,
+  checked,
+  onChange,
+  className,
+}: {
+  label: ReactNode;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  className?: string;
+}) {
+  return (
+    <label className={`flex items-center gap-2 text-sm ${className ?? ""}`}>
+      <input
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        className="size-4 shrink-0 accent-tide"
+      />
+      {label}
+    </label>
   );
 }

@@ -11,7 +11,7 @@ if (typeof window !== "undefined")
 
 /** The name under which this browser's author is shown to others; chosen once and kept here. */
 export function authorName(): string {
-  return (known ??= readKept(KEY) ?? freshName());
+  return (known ??= readKept(KEY) || freshName());
 }
 
 function freshName(): string {

@@ -2,7 +2,7 @@
  * The editor: one session for each open document. It alone holds ProseMirror's view; the interface subscribes to the
  * session, reads its index and runs commands.
  */
-export { Session, type Notice } from "./session";
+export { Session, type Box, type Notice } from "./session";
 export { answered } from "./answered";
 export { whenIdle } from "./when-idle";
 export { keepInBrowser, readKept } from "./kept-in-browser";
@@ -12,7 +12,15 @@ export type { KeepingState } from "./exchange/exchange";
 export type { Displaced } from "./exchange/waiting-store";
 export type { LinkCount } from "./derived/protocol";
 export { findApart } from "./find/find-thread";
-export { matchesOf, showMatches } from "./plugins/matches";
+export {
+  beginFinding,
+  chosenMatch,
+  findingIn,
+  firstMatchFrom,
+  foundPlaces,
+  matchAt,
+  showMatches,
+} from "./plugins/matches";
 export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";

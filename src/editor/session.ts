@@ -21,7 +21,7 @@ import { Jumps } from "./jumps";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { keepPicture } from "./pictures";
-import { matchesOf } from "./plugins/matches";
+import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { whenIdle } from "./when-idle";
 
@@ -73,6 +73,7 @@ export class Session {
   private shownNext: Place | null = null;
   private readonly boxes = new Map<Box, () => void>();
   private lastPeople: Exchange["people"] = [];
+  private notices = 0;
 
   constructor(
     readonly id: string,
@@ -169,6 +170,8 @@ export class Session {
     const changed = transactions.some((transaction) => transaction.steps.length > 0);
     const change = changed ? new DocumentChange(before, state.doc) : null;
     if (change) {
+      // Undo would take back this change now, and no longer what the notice tells of.
+      if (this.notice?.undo && !tr.getMeta(OTHERS)) this.notice = null;
       this.index = indexDocument(state.doc, this.index);
       if (change.places || change.links || this.lengthsDiffer) this.outline = this.index;
       this.jumps.follow(transactions);
@@ -239,7 +242,7 @@ export class Session {
   }
 
   say(text: string, { undo = false } = {}): void {
-    this.notice = { id: (this.notice?.id ?? 0) + 1, text, undo };
+    this.notice = { id: ++this.notices, text, undo };
     this.tell();
   }
 
@@ -415,7 +418,7 @@ export class Session {
 
   inViewChanged(part: { from: number; to: number }): void {
     this.inView = part;
-    if (matchesOf(this.state).places.length > 0) this.view?.update(null);
+    if (foundPlaces(this.state).length > 0) this.view?.update(null);
     this.tell();
   }
 

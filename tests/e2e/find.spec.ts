@@ -51,7 +51,7 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await page.keyboard.press("Control+Alt+f");
   await expect(field(page)).toHaveValue("lamp");
   await bar(page).getByLabel("Words to put there").fill("great lantern");
-  await page.keyboard.press("Enter");
+  await expect(bar(page).getByRole("status")).toHaveText("1 of 150");
   await page.keyboard.press("Enter");
   await expect(bar(page).getByRole("status")).toHaveText("1 of 149");
   const one = LINES.map((line, i) => (i === 1 ? line.replace("lamp", "great lantern") : line));
@@ -65,6 +65,49 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await expect(bar(page).getByRole("status")).toHaveText("It stands nowhere here");
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect.poll(() => storedLines(page)).toEqual(one);
+});
+
+test("words put in the place of others may hold them; a section that is looked in changes with the text", async ({
+  page,
+}) => {
+  await clickWords(page, "Middle words of 3.");
+  await page.keyboard.press("Control+Alt+f");
+  await field(page).fill("words of 3");
+  await bar(page).getByLabel("Words to put there").fill("many, many words of 3 and more");
+  await bar(page).getByRole("button", { name: "How to find" }).click();
+  await page.getByLabel("Where").selectOption("section");
+  await page.keyboard.press("Escape");
+  const status = bar(page).getByRole("status");
+  await expect(status).toHaveText("3 places");
+  await field(page).press("Enter");
+  await field(page).press("Shift+Enter");
+  await expect(status).toHaveText("1 of 3");
+  const replace = bar(page).getByRole("button", { name: "Replace", exact: true });
+  for (const told of ["2 of 3", "3 of 3"]) {
+    await replace.click();
+    await expect(status).toHaveText(told);
+  }
+  await replace.click();
+  const grown = LINES.map((line, i) =>
+    Math.floor(i / 4) === 3 ? line.replace("words of 3", "many, many words of 3 and more") : line,
+  );
+  await expect.poll(() => storedLines(page)).toEqual(grown);
+  await expect(status).toContainText("3");
+  // Somebody writes, and what is pressed in the same moment is done to what stands there then.
+  await clickWords(page, "Section 3");
+  await page.keyboard.press("End");
+  await page.keyboard.type(" words of 3");
+  await bar(page).getByLabel("Words to put there").fill("x");
+  await bar(page)
+    .getByRole("button", { name: /^Replace all/ })
+    .click();
+  await expect
+    .poll(() => storedLines(page))
+    .toEqual(
+      grown.map((line, i) =>
+        i === 12 ? "Section 3 x" : Math.floor(i / 4) === 3 ? line.replace("words of 3", "x") : line,
+      ),
+    );
 });
 
 test("what is sought may have wildcards, be an expression, and be looked for in headings only; places are listed", async ({

@@ -35,7 +35,7 @@ export { becomeVersion } from "./become-version";
 export { shifted } from "./steps/shifted";
 export { changedRun, type ChangedRun } from "./changed-run";
 export { blockById } from "./block-by-id";
-export { sameIds, sizeOf } from "./blocks";
+export { levelOf, sameIds, sizeOf } from "./blocks";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
 export { createDocument, idOf, withId, withIds, type DocumentAttributes } from "./create";
 export {

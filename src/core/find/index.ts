@@ -1,4 +1,4 @@
 /** Finding: a document and what is sought in it, in; the places where it stands, out. */
-export { linesOf, type Scope, type TextLine } from "./lines";
+export { textsOf, type Scope, type TextRun } from "./texts";
 export { occurrencesOf, placed, stretchesIn, type Occurrence } from "./occurrences";
 export { SoughtError, type Sought } from "./pattern";

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { isWithin, linesOf, type Scope, type TextLine } from "./lines";
+import { isWithin, textsOf, type Scope, type TextRun } from "./texts";
 import { patternOf, type Sought } from "./pattern";
 
 /** A place where what is sought stands. */
@@ -15,41 +15,37 @@ const EVERYWHERE: Scope = { kind: "all" };
  * bookmarks, in lists and tables too, not over line breaks. Throws a SoughtError for what cannot be understood.
  */
 export function occurrencesOf(doc: Node, sought: Sought, scope: Scope = EVERYWHERE): Occurrence[] {
-  const lines = linesOf(doc, scope);
-  return placed(
-    doc,
-    lines,
-    stretchesIn(
-      lines.map(({ text }) => text),
-      sought,
-    ),
-    scope,
+  const texts = textsOf(doc, scope);
+  const stretches = stretchesIn(
+    texts.map(({ text }) => text),
+    sought,
   );
+  return placed(doc, texts, stretches, scope);
 }
 
 /**
- * Where something stands in lines of text: for each, the line's number, where it begins and where it ends in it, one after
- * the other. Texts and numbers alone, so that a thread can do it and be ended where an expression takes for ever.
+ * Where something stands in texts: for each, the text's number, where it begins and where it ends in it, one after the
+ * other. Strings and numbers alone, so that a thread can do it and be ended where an expression takes for ever.
  */
-export function stretchesIn(lines: readonly string[], sought: Sought): number[] {
+export function stretchesIn(texts: readonly string[], sought: Sought): number[] {
   const pattern = patternOf(sought);
   const found: number[] = [];
-  lines.forEach((text, line) => {
-    for (const { from, to } of pattern(text)) found.push(line, from, to);
+  texts.forEach((text, i) => {
+    for (const { from, to } of pattern(text)) found.push(i, from, to);
   });
   return found;
 }
 
-/** What {@link stretchesIn} found, as places of the document whose lines they were. */
+/** What {@link stretchesIn} found, as places of the document whose texts they were. */
 export function placed(
   doc: Node,
-  lines: readonly TextLine[],
+  texts: readonly TextRun[],
   stretches: readonly number[],
   scope: Scope,
 ): Occurrence[] {
   const places: Occurrence[] = [];
   for (let i = 0; i < stretches.length; i += 3) {
-    const { start } = lines[stretches[i]!]!;
+    const { start } = texts[stretches[i]!]!;
     const place = { from: start + stretches[i + 1]!, to: start + stretches[i + 2]! };
     if (isWithin(doc, place, scope)) places.push(place);
   }

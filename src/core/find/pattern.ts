@@ -11,13 +11,13 @@ export interface Sought extends Folding {
   readonly wholeWords: boolean;
 }
 
-/** A stretch of a line of text. */
+/** A stretch of a text. */
 export interface Stretch {
   readonly from: number;
   readonly to: number;
 }
 
-/** Finds in one line of text, from its beginning, stretches that do not overlap. */
+/** Finds in one text, from its beginning, stretches that do not overlap. */
 export type Pattern = (text: string) => Stretch[];
 
 /** What is sought as a pattern. Throws a {@link SoughtError} that says in words what is wrong with an expression. */

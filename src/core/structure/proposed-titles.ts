@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema, type DestinationId } from "@/core/document";
+import { levelOf, schema, type DestinationId } from "@/core/document";
 import { linesOf } from "./lines";
 import { signsOf, type TitleSign } from "./title-signs";
 import { typedContents } from "./typed-contents";
@@ -162,10 +162,6 @@ function isSure(signs: readonly TitleSign[]): boolean {
 function surplusOf({ block, pos, signs }: Seen): { from: number; to: number } | null {
   if (!signs.some((sign) => sign.kind === "underlined")) return null;
   return { from: pos + 1 + linesOf(block)[0]!.to, to: pos + 1 + block.content.size };
-}
-
-function levelOf(block: Node): number {
-  return block.type === schema.nodes.heading ? (block.attrs.level as number) : 0;
 }
 
 /** Whether a document has several headings, all of one level. */

@@ -67,7 +67,7 @@ export const toggleCodeBlock: Command = (state, dispatch) => {
       node.isTextblock && node.type !== nodes[kind] ? blockById(tr.doc, node.attrs.id as string) : null;
     if (!found || node.type === nodes.figure) continue;
     if (kind === "code_block") tr.clearIncompatible(found.pos, nodes.code_block);
-    tr.step(kindStep(node, kind));
+    tr.step(kindStep(node.attrs.id as string, kind));
   }
   if (!tr.docChanged) return false;
   dispatch?.(tr.scrollIntoView());

@@ -1,6 +1,6 @@
 import type { Mark, Node } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
-import { BlockKindStep, newId, schema, type TextBlockKind } from "@/core/document";
+import { BlockKindStep, levelOf, newId, schema, type TextBlockKind } from "@/core/document";
 import type { ProposedTitle, TypedContents } from "@/core/structure";
 
 const { nodes, marks } = schema;
@@ -37,7 +37,9 @@ export function makeStructure(
   typed: readonly TypedContents[] = [],
 ): Transaction {
   const { doc } = tr;
-  const deepest = Math.max(2, ...titles.map(({ level }) => level));
+  // As deep as the typed one was, as far as its lines are titles here.
+  const listed = titles.filter(({ signs }) => signs.some(({ kind }) => kind === "listed"));
+  const deepest = Math.max(1, ...listed.map(({ level }) => level));
   const changes = [
     ...titles.map((title) => ({
       at: title.pos,
@@ -50,11 +52,7 @@ export function makeStructure(
       at: from,
       make: () =>
         i === 0
-          ? tr.replaceWith(
-              from,
-              to,
-              nodes.contents_list.create({ id: newId(), from: 1, to: Math.min(3, deepest) }),
-            )
+          ? tr.replaceWith(from, to, nodes.contents_list.create({ id: newId(), from: 1, to: deepest }))
           : tr.delete(from, to),
     })),
   ];
@@ -73,12 +71,12 @@ export function selectedBlocks(state: EditorState): { node: Node; pos: number }[
   return blocks;
 }
 
-export function kindStep(node: Node, kind: TextBlockKind, level = 1): BlockKindStep {
-  return new BlockKindStep(node.attrs.id as string, kind, kind === "heading" ? { level } : {});
+export function kindStep(id: string, kind: TextBlockKind, level = 1): BlockKindStep {
+  return new BlockKindStep(id, kind, kind === "heading" ? { level } : {});
 }
 
 function giveLevel(tr: Transaction, node: Node, pos: number, level: number): void {
-  tr.step(kindStep(node, level === 0 ? "paragraph" : "heading", level));
+  tr.step(kindStep(node.attrs.id as string, level === 0 ? "paragraph" : "heading", level));
   if (level === 0 || node.type === nodes.heading) return;
   // Text that was all bold or larger, so that it looked like a title, is one now.
   for (const type of [marks.strong, marks.size])
@@ -95,8 +93,4 @@ function marksOnAll(block: Node): readonly Mark[] {
     shared = before.filter(({ type }) => type.isInSet(child.marks));
   });
   return shared ?? [];
-}
-
-function levelOf(block: Node): number {
-  return block.type === nodes.heading ? (block.attrs.level as number) : 0;
 }

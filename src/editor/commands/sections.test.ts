@@ -13,6 +13,7 @@ import {
   moveSections,
   outermost,
   removeSections,
+  shiftable,
   shiftSections,
   stepSections,
 } from "./sections";
@@ -86,6 +87,8 @@ describe("sections", () => {
     expect(shift(-1, true, "A", "A2")).toBe("1A 2A1 2A2 1B 2C 2C1");
     expect(shift(-1, true, "B")).toBeNull();
     expect(shift(5, true, "A")).toBeNull();
+    expect(shiftable(it.index, idsOf(it, "A"), 1)).toHaveLength(3);
+    expect(shiftable(it.index, idsOf(it, "A"), 5)).toHaveLength(0);
   });
 
   test("are joined, duplicated and taken out", () => {
@@ -114,6 +117,8 @@ describe("sections", () => {
     it.dispatch(tr);
     expect(linksInto(it.index, idsOf(it, "A"))).toBe(1);
     expect(linksInto(it.index, idsOf(it, "B"))).toBe(0);
+    // One that stands in what it leads into is none from elsewhere.
+    expect(linksInto(it.index, idsOf(it, "A1", "B"))).toBe(0);
     expect(outermost(it.index, idsOf(it, "A1", "A")).map((one) => one.heading.name)).toEqual(["A"]);
   });
 
@@ -148,8 +153,9 @@ describe("sections", () => {
         }
         expect([...it.ids].sort()).toEqual(ids);
         expect(it.index.bookmarks.map(({ text }) => text)).toEqual(["words of A2"]);
-        expect(it.index.links.map(({ text }) => text)).toEqual(["words of C1"]);
-        expect(linksInto(it.index, idsOf(it, "B"))).toBe(1);
+        expect(it.index.links).toMatchObject([
+          { text: "words of C1", target: { kind: "destination", id: idsOf(it, "B")[0] } },
+        ]);
         while (it.run(undo));
         expect(it.doc.eq(before)).toBe(true);
       }),

@@ -1,8 +1,7 @@
 import { Fragment, Slice } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
-import type { DocumentIndex, Section } from "@/core/destinations";
+import type { DocumentIndex, Heading, Section } from "@/core/destinations";
 import { MoveBlocksStep, schema, type DestinationId } from "@/core/document";
-import { incomingCounts } from "@/core/links";
 import { ownIds } from "../paste";
 import { kindStep } from "./levels";
 
@@ -86,15 +85,25 @@ export function shiftSections(
   by: number,
   { withBelow = true } = {},
 ): Transaction | null {
+  const headings = shiftable(index, ids, by, withBelow);
+  for (const { id, level } of headings) tr.step(kindStep(id, "heading", level + by));
+  return tr.docChanged ? tr : null;
+}
+
+/** The headings that change with sections which are shifted; none where one of them would get a level that there is none of. */
+export function shiftable(
+  index: DocumentIndex,
+  ids: Iterable<DestinationId>,
+  by: number,
+  withBelow = true,
+): readonly Heading[] {
   const chosen = new Set(ids);
   const sections = outermost(index, chosen);
   const headings = index.headings.filter(
     ({ id, pos }) =>
       chosen.has(id) || (withBelow && sections.some(({ heading, end }) => pos > heading.pos && pos < end)),
   );
-  if (headings.some(({ level }) => level + by < 1 || level + by > DEEPEST)) return null;
-  for (const { pos, level } of headings) tr.step(kindStep(tr.doc.nodeAt(pos)!, "heading", level + by));
-  return tr.docChanged ? tr : null;
+  return headings.some(({ level }) => level + by < 1 || level + by > DEEPEST) ? [] : headings;
 }
 
 /** Makes the headings of sections text of the sections before them; their words stay. */
@@ -105,7 +114,7 @@ export function joinSections(
 ): Transaction | null {
   for (const id of ids) {
     const heading = index.destination(id);
-    if (heading?.kind === "heading") tr.step(kindStep(tr.doc.nodeAt(heading.pos)!, "paragraph"));
+    if (heading?.kind === "heading") tr.step(kindStep(id, "paragraph"));
   }
   return tr.docChanged ? tr : null;
 }
@@ -140,10 +149,10 @@ export function removeSections(
 
 /** How many links from elsewhere lead into sections. */
 export function linksInto(index: DocumentIndex, ids: Iterable<DestinationId>): number {
-  const counts = incomingCounts(index);
-  let sum = 0;
-  for (const { heading, end } of outermost(index, ids))
-    for (const place of index.destinations)
-      if (place.pos >= heading.pos && place.pos < end) sum += counts.get(place.id) ?? 0;
-  return sum;
+  const sections = outermost(index, ids);
+  const isIn = (pos: number) => sections.some(({ heading, end }) => pos >= heading.pos && pos < end);
+  return index.links.filter(({ from, target }) => {
+    const place = target.kind === "destination" ? index.destination(target.id) : undefined;
+    return place !== undefined && isIn(place.pos) && !isIn(from);
+  }).length;
 }

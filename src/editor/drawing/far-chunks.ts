@@ -11,7 +11,10 @@ const NEAR = "1500px";
 /** Time one needs for a chunk, at the most, in milliseconds. */
 const TIME = 8;
 
-/** Draws the chunks that were left out at opening or by a large change: those that come near to view at once, the others when there is time. */
+/**
+ * Draws the chunks that were left out at opening or by a large change: those that come near to view at once, the others
+ * when there is time.
+ */
 export class FarChunks {
   private readonly observer: IntersectionObserver;
   private giveUp = () => {};

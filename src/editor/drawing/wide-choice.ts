@@ -55,8 +55,7 @@ export function wideSigns(selection: Selection, layout: ChunkLayout): Sign[] {
 }
 
 /**
- * Lets a selection over many chunks be seen and worked with as any other, though the browser knows only a part of it: what
- * it would do with that part is done here with all of it.
+ * Does with all of a wide selection what the browser, which knows only a part of it, would do with that part; and shows it.
  */
 export function wideChoice({ state, dispatch, layout }: Drawn): Plugin {
   /** Puts the caret at an end of what is chosen. */

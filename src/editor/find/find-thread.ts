@@ -2,11 +2,11 @@ import { SoughtError, type Sought } from "@/core/find";
 
 /** What a thread is asked to find. */
 export interface ToFind {
-  readonly lines: readonly string[];
+  readonly texts: readonly string[];
   readonly sought: Sought;
 }
 
-/** What it found, line by line, or why what is sought cannot be understood. */
+/** What it found, text by text, or why what is sought cannot be understood. */
 export type Found = { readonly stretches: readonly number[] } | { readonly fault: string };
 
 /** An expression may take so long, in milliseconds; then it is given up. */

@@ -9,7 +9,7 @@ const scope = self as unknown as {
 
 scope.onmessage = ({ data }) => {
   try {
-    scope.postMessage({ stretches: stretchesIn(data.lines, data.sought) });
+    scope.postMessage({ stretches: stretchesIn(data.texts, data.sought) });
   } catch (error) {
     if (!(error instanceof SoughtError)) throw error;
     scope.postMessage({ fault: error.message });

@@ -3,26 +3,74 @@ import { Mapping } from "prosemirror-transform";
 import { Decoration } from "prosemirror-view";
 import type { Occurrence } from "@/core/find";
 import type { Sign } from "../drawing/drawn-signs";
-import type { Range } from "./mapped-range";
+import { mappedRange, type Range } from "./mapped-range";
 
-/** What was found, at places of the version in which it was, and the one that was gone to. */
-export interface Matches {
+interface Matches {
+  /** What was found, in order, at places of the version in which it was. */
   readonly places: readonly Occurrence[];
-  readonly current: number;
   /** How the document has changed since. */
   readonly since: Mapping;
+  /** What was chosen when finding began, as it now is. */
+  readonly chosen: Range | null;
 }
 
-const NONE: Matches = { places: [], current: -1, since: new Mapping() };
+const NONE: Matches = { places: [], since: new Mapping(), chosen: null };
 const key = new PluginKey<Matches>("matches");
 
 /** Shows what was found; an empty list shows nothing. */
-export function showMatches(tr: Transaction, places: readonly Occurrence[], current: number): Transaction {
-  return tr.setMeta(key, { places, current }).setMeta("addToHistory", false);
+export function showMatches(tr: Transaction, places: readonly Occurrence[]): Transaction {
+  return tr.setMeta(key, { places, since: new Mapping() }).setMeta("addToHistory", false);
 }
 
-export function matchesOf(state: EditorState): Matches {
+/** Remembers what is chosen as where may be looked, while the text changes; nothing with an empty selection. */
+export function beginFinding(tr: Transaction): Transaction {
+  const { from, to, empty } = tr.selection;
+  return tr.setMeta(key, { chosen: empty ? null : { from, to } }).setMeta("addToHistory", false);
+}
+
+function matchesOf(state: EditorState): Matches {
   return key.getState(state) ?? NONE;
+}
+
+/** What was found, at places of the version in which it was; the same list as long as nothing else is found. */
+export function foundPlaces(state: EditorState): readonly Occurrence[] {
+  return matchesOf(state).places;
+}
+
+/** What was chosen when finding began, as it now is; null where nothing was, or nothing of it is left. */
+export function findingIn(state: EditorState): Range | null {
+  return matchesOf(state).chosen;
+}
+
+/** Where a match stands now, by its number; null where its letters are others by now. */
+export function matchAt(state: EditorState, i: number): Occurrence | null {
+  const { places, since } = matchesOf(state);
+  const place = places[i];
+  if (!place) return null;
+  const from = since.map(place.from, 1);
+  const to = since.map(place.to, -1);
+  return to - from === place.to - place.from ? { from, to } : null;
+}
+
+/** The number of the match that is chosen, or -1. */
+export function chosenMatch(state: EditorState): number {
+  const { from, to } = state.selection;
+  const i = firstMatchFrom(state, from);
+  const place = matchAt(state, i);
+  return place?.from === from && place.to === to ? i : -1;
+}
+
+/** The number of the first match that begins at a position or after it; as many as there are where none does. */
+export function firstMatchFrom(state: EditorState, pos: number): number {
+  const { places, since } = matchesOf(state);
+  let low = 0;
+  let high = places.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (since.map(places[middle]!.from, 1) < pos) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 export function matchesPlugin(): Plugin {
@@ -30,13 +78,12 @@ export function matchesPlugin(): Plugin {
     key,
     state: {
       init: () => NONE,
-      apply(tr, matches) {
-        const told = tr.getMeta(key) as Omit<Matches, "since"> | undefined;
-        if (told) return { ...told, since: new Mapping() };
-        if (!tr.docChanged || matches.places.length === 0) return matches;
+      apply(tr, before) {
+        const matches = { ...before, ...(tr.getMeta(key) as Partial<Matches> | undefined) };
+        if (!tr.docChanged) return tr.getMeta(key) ? matches : before;
         const since = new Mapping(matches.since.maps.slice());
         since.appendMapping(tr.mapping);
-        return { ...matches, since };
+        return { ...matches, since, chosen: matches.chosen && mappedRange(tr, matches.chosen) };
       },
     },
   });
@@ -47,33 +94,21 @@ const AROUND = 12_000;
 
 /** The matches in view and near to it, as they are to be drawn: there may be ten thousand. */
 export function matchSigns(state: EditorState, inView: Range): Sign[] {
-  const { places, current, since } = matchesOf(state);
+  const count = foundPlaces(state).length;
+  if (count === 0) return [];
   const signs: Sign[] = [];
-  const at = (i: number) => since.map(places[i]!.from, 1);
-  for (let i = firstFrom(places.length, at, inView.from - AROUND); i < places.length; i++) {
-    const from = at(i);
-    if (from > inView.to + AROUND) break;
-    const to = since.map(places[i]!.to, -1);
-    const name = i === current ? "match current" : "match";
-    if (from < to)
-      signs.push({
-        key: name,
-        from,
-        to,
-        draw: (start, end) => Decoration.inline(start, end, { class: name }),
-      });
+  const chosen = chosenMatch(state);
+  for (let i = firstMatchFrom(state, inView.from - AROUND); i < count; i++) {
+    const place = matchAt(state, i);
+    if (!place) continue;
+    if (place.from > inView.to + AROUND) break;
+    const name = i === chosen ? "match current" : "match";
+    signs.push({
+      key: name,
+      from: place.from,
+      to: place.to,
+      draw: (from, to) => Decoration.inline(from, to, { class: name }),
+    });
   }
   return signs;
-}
-
-/** The first of so many, in order, that stands at a position or after it. */
-function firstFrom(count: number, at: (i: number) => number, pos: number): number {
-  let low = 0;
-  let high = count;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (at(middle) < pos) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

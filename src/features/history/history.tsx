@@ -2,6 +2,7 @@ import { RotateCcw } from "lucide-react";
 import type { Node } from "prosemirror-model";
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
+import { counted, formatted } from "@/components/counted";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { HistoryEntry } from "@/core/exchange";
@@ -81,7 +82,6 @@ const DAY = new Intl.DateTimeFormat(undefined, {
   year: "numeric",
 });
 const TIME = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
-const COUNT = new Intl.NumberFormat();
 
 function EntryList({
   entries,
@@ -136,11 +136,10 @@ function whoOf(entry: HistoryEntry): string {
 
 function howMuch({ version, changes, added, removed }: HistoryEntry): string {
   if (version === 0) return "the first version";
-  const letters = [
-    added > 0 && `${COUNT.format(added)} in`,
-    removed > 0 && `${COUNT.format(removed)} out`,
-  ].filter(Boolean);
-  return `${COUNT.format(changes)} ${changes === 1 ? "change" : "changes"}${letters.length > 0 ? `, letters: ${letters.join(", ")}` : ""}`;
+  const letters = [added > 0 && `${formatted(added)} in`, removed > 0 && `${formatted(removed)} out`].filter(
+    Boolean,
+  );
+  return `${counted(changes, "change")}${letters.length > 0 ? `, letters: ${letters.join(", ")}` : ""}`;
 }
 
 function Version({

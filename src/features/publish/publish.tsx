@@ -4,6 +4,7 @@ import { Download, LoaderCircle } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
 import { download } from "./download";
@@ -40,7 +41,7 @@ export function Publish() {
           <p className="mt-1 flex items-start gap-2">
             <Sign kind="fault" className="mt-1 !self-start" />
             <span>
-              {adrift} {adrift === 1 ? "link is" : "links are"} adrift. In the files{" "}
+              {counted(adrift, "link is", "links are")} adrift. In the files{" "}
               {adrift === 1 ? "its words stay, but lead" : "their words stay, but lead"} nowhere.{" "}
               <Link
                 href={`/documents/${session.id}/proof`}

@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useRef, useState, useSyncExternalStore } from "react";
 import { Button, IconButton } from "@/components/button";
+import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
 import { Mark, Sign } from "@/components/signs";
 import { importFile, type ImportState } from "./import-file";
@@ -19,8 +20,6 @@ export interface ShelfDocument {
   readonly adrift: number;
   readonly changed_at: number;
 }
-
-const number = new Intl.NumberFormat();
 
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
@@ -207,12 +206,12 @@ function DocumentTable({
                 {document.title.trim() || "Untitled"}
               </Link>
             </td>
-            <td className={numeric}>{number.format(document.words)}</td>
-            <td className={numeric}>{number.format(document.sections)}</td>
+            <td className={numeric}>{formatted(document.words)}</td>
+            <td className={numeric}>{formatted(document.sections)}</td>
             <td className={numeric}>
               {document.adrift > 0 ? (
                 <span className="inline-flex items-center gap-1.5 text-vermilion">
-                  <Sign kind="fault" /> {number.format(document.adrift)}
+                  <Sign kind="fault" /> {formatted(document.adrift)}
                 </span>
               ) : (
                 0

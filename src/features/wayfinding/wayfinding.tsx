@@ -1,6 +1,7 @@
 "use client";
 
 import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
 import { Choice, TextField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { returnsDownTo, shortened, type ReturnRule } from "@/core/document";
@@ -103,9 +104,7 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
           }
         />
       </div>
-      <p className="mb-1 text-sm text-quiet">
-        {entries.length} {entries.length === 1 ? "line" : "lines"}, as readers see them
-      </p>
+      <p className="mb-1 text-sm text-quiet">{counted(entries.length, "line")}, as readers see them</p>
       <ol
         className="max-h-96 overflow-y-auto rounded-base border border-line bg-raised px-4 py-3 font-serif"
         tabIndex={0}
@@ -175,8 +174,7 @@ function ReturnsPart() {
       {rule.levels.length > 0 && (
         <>
           <p className="mt-4 mb-1 text-sm text-quiet">
-            {links.length} {links.length === 1 ? "return link" : "return links"}, one after each of these
-            sections
+            {counted(links.length, "return link")}, one after each of these sections
           </p>
           <ul
             className="max-h-80 overflow-y-auto rounded-base border border-line bg-raised px-4 py-3"

@@ -1,6 +1,7 @@
 import { Link2, Pencil, Trash2 } from "lucide-react";
 import { memo, useMemo, useState } from "react";
 import { Button, IconButton } from "@/components/button";
+import { counted } from "@/components/counted";
 import { listKeys } from "@/components/list-keys";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
@@ -129,9 +130,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
             {shortened(bookmark.name, 90)}
           </span>
           {incoming > 0 && (
-            <span className="block text-quiet">
-              {incoming} {incoming === 1 ? "link lands" : "links land"} here
-            </span>
+            <span className="block text-quiet">{counted(incoming, "link lands", "links land")} here</span>
           )}
         </span>
       </button>
@@ -153,7 +152,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
           </IconButton>
           <IconButton
             className="!size-7"
-            label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${incoming} ${incoming === 1 ? "link lands" : "links land"} here` : ""}`}
+            label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${counted(incoming, "link lands", "links land")} here` : ""}`}
             onClick={() => remove(session, bookmark, incoming)}
           >
             <Trash2 size={14} />

@@ -46,6 +46,7 @@ import {
   toggleCodeBlock,
   toggleList,
   toggleQuotation,
+  type Box,
   useSession,
   useSessionValue,
   type PlainMark,
@@ -99,15 +100,9 @@ export function Deck() {
       </DeckButton>
       <Insert />
       <span className="ml-auto flex">
-        <Toolbar.Button asChild>
-          <IconButton
-            label="Find and replace (Ctrl+Alt+F)"
-            onMouseDown={keepSelection}
-            onClick={() => session.ask("find")}
-          >
-            <SearchCheck size={17} />
-          </IconButton>
-        </Toolbar.Button>
+        <DeckIcon label="Find and replace (Ctrl+Alt+F)" does="find">
+          <SearchCheck size={17} />
+        </DeckIcon>
         <UndoRedo />
       </span>
     </Toolbar.Root>
@@ -147,23 +142,26 @@ function DeckButton({
 
 function DeckIcon({
   label,
-  command,
+  does,
   pressed,
+  disabled,
   children,
 }: {
   label: string;
-  command: Command;
+  /** A command of the editor, or the box that is opened. */
+  does: Command | Box;
   pressed?: boolean;
+  disabled?: boolean;
   children: ReactNode;
 }) {
   const session = useSession();
   return (
-    <Toolbar.Button asChild>
+    <Toolbar.Button asChild disabled={disabled}>
       <IconButton
         label={label}
         pressed={pressed}
         onMouseDown={keepSelection}
-        onClick={() => session.run(command)}
+        onClick={() => (typeof does === "string" ? session.ask(does) : session.run(does))}
       >
         {children}
       </IconButton>
@@ -200,15 +198,9 @@ function Levels() {
           {one === 0 ? "Text" : one}
         </Toolbar.Button>
       ))}
-      <Toolbar.Button asChild>
-        <IconButton
-          label="Lines that look like titles (Ctrl+Alt+H)"
-          onMouseDown={keepSelection}
-          onClick={() => session.ask("titles")}
-        >
-          <ListChecks size={17} />
-        </IconButton>
-      </Toolbar.Button>
+      <DeckIcon label="Lines that look like titles (Ctrl+Alt+H)" does="titles">
+        <ListChecks size={17} />
+      </DeckIcon>
     </div>
   );
 }
@@ -217,16 +209,16 @@ function Blocks() {
   const kind = useSessionValue((it) => currentKind(it.state));
   return (
     <>
-      <DeckIcon label="Bullet list" command={toggleList("bullet_list")} pressed={kind === "bullet_list"}>
+      <DeckIcon label="Bullet list" does={toggleList("bullet_list")} pressed={kind === "bullet_list"}>
         <List size={17} />
       </DeckIcon>
-      <DeckIcon label="Numbered list" command={toggleList("ordered_list")} pressed={kind === "ordered_list"}>
+      <DeckIcon label="Numbered list" does={toggleList("ordered_list")} pressed={kind === "ordered_list"}>
         <ListOrdered size={17} />
       </DeckIcon>
-      <DeckIcon label="Quotation" command={toggleQuotation} pressed={kind === "quotation"}>
+      <DeckIcon label="Quotation" does={toggleQuotation} pressed={kind === "quotation"}>
         <TextQuote size={17} />
       </DeckIcon>
-      <DeckIcon label="Code" command={toggleCodeBlock} pressed={kind === "code_block"}>
+      <DeckIcon label="Code" does={toggleCodeBlock} pressed={kind === "code_block"}>
         <SquareCode size={17} />
       </DeckIcon>
     </>
@@ -243,7 +235,7 @@ function Words() {
   return (
     <>
       {MARKS.map(({ name, label, Icon }) => (
-        <DeckIcon key={name} label={label} command={toggle(name)} pressed={standing.includes(name)}>
+        <DeckIcon key={name} label={label} does={toggle(name)} pressed={standing.includes(name)}>
           <Icon size={16} />
         </DeckIcon>
       ))}
@@ -337,21 +329,16 @@ function Insert() {
 }
 
 function UndoRedo() {
-  const session = useSession();
   const canUndo = useSessionValue((it) => undoDepth(it.state) > 0);
   const canRedo = useSessionValue((it) => redoDepth(it.state) > 0);
   return (
     <>
-      <Toolbar.Button asChild disabled={!canUndo}>
-        <IconButton label="Undo (Ctrl+Z)" onMouseDown={keepSelection} onClick={() => session.run(undo)}>
-          <Undo2 size={17} />
-        </IconButton>
-      </Toolbar.Button>
-      <Toolbar.Button asChild disabled={!canRedo}>
-        <IconButton label="Redo (Ctrl+Y)" onMouseDown={keepSelection} onClick={() => session.run(redo)}>
-          <Redo2 size={17} />
-        </IconButton>
-      </Toolbar.Button>
+      <DeckIcon label="Undo (Ctrl+Z)" does={undo} disabled={!canUndo}>
+        <Undo2 size={17} />
+      </DeckIcon>
+      <DeckIcon label="Redo (Ctrl+Y)" does={redo} disabled={!canRedo}>
+        <Redo2 size={17} />
+      </DeckIcon>
     </>
   );
 }

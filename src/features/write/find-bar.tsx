@@ -1,11 +1,24 @@
 import { ArrowDown, ArrowUp, List, SlidersHorizontal, X } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Button, IconButton } from "@/components/button";
-import { Choice } from "@/components/field";
+import { counted, formatted } from "@/components/counted";
+import { Check, Choice, fieldLook } from "@/components/field";
 import { Popup } from "@/components/popup";
-import { shortened } from "@/core/document";
+import { shortened, type DestinationId } from "@/core/document";
 import type { Scope, Sought } from "@/core/find";
-import { replaceWords, showMatches, useSession, type Session } from "@/editor";
+import {
+  beginFinding,
+  chosenMatch,
+  findingIn,
+  firstMatchFrom,
+  foundPlaces,
+  matchAt,
+  replaceWords,
+  showMatches,
+  useSession,
+  useSessionValue,
+  type Session,
+} from "@/editor";
 import { FoundPlaces } from "./found-places";
 import { useMatches } from "./use-matches";
 
@@ -15,6 +28,11 @@ type Where = "all" | "section" | "selection" | "headings" | "links";
 interface Question extends Sought {
   readonly by: string;
   readonly where: Where;
+}
+
+/** Where the bar was opened: the section with the caret, none before the first heading. */
+interface Opened {
+  readonly section: DestinationId | null;
 }
 
 const FIRST: Question = {
@@ -44,39 +62,39 @@ const WHERES = [
 const LONGEST = 500;
 /** The bar covers so many pixels of the text, and so many with the list below it. */
 const COVERED = { bar: 100, list: 350 };
-const COUNT = new Intl.NumberFormat();
-const BOX = "h-8 min-w-40 flex-1 rounded-base border border-edge bg-raised px-2.5 text-sm";
+const BOX = fieldLook("min-w-40 flex-1");
 
 /** Above the manuscript: words are found, gone through and replaced, one by one or all as one change. */
 export function FindBar() {
   const session = useSession();
-  const [open, setOpen] = useState(false);
   const [question, setQuestion] = useState(FIRST);
-  /** The section or selection it was opened in. */
-  const [part, setPart] = useState({ from: 0, to: 0 });
+  /** Where it was opened, anew each time; null while it is closed. */
+  const [opened, setOpened] = useState<Opened | null>(null);
 
   useEffect(
     () =>
       session.offer("find", () => {
-        const { from, to } = session.state.selection;
         const words = chosenWords(session);
-        if (words)
-          setQuestion((last) => ({ ...last, words, where: last.where === "selection" ? "all" : last.where }));
-        setPart({ from, to });
-        setOpen(true);
+        setQuestion((last) => ({
+          ...last,
+          words: words || last.words,
+          where: words && last.where === "selection" ? "all" : last.where,
+        }));
+        session.dispatch(beginFinding(session.state.tr));
+        setOpened({ section: session.index.sectionAt(session.state.selection.from)?.id ?? null });
       }),
     [session],
   );
 
-  if (!open) return null;
+  if (!opened) return null;
   return (
     <Bar
       question={question}
-      part={part}
+      opened={opened}
       onAsk={setQuestion}
       onClose={() => {
-        setOpen(false);
-        session.dispatch(showMatches(session.state.tr, [], -1));
+        setOpened(null);
+        session.dispatch(showMatches(session.state.tr, []));
         session.focus();
       }}
     />
@@ -85,76 +103,68 @@ export function FindBar() {
 
 function Bar({
   question,
-  part,
+  opened,
   onAsk,
   onClose,
 }: {
   question: Question;
-  part: { from: number; to: number };
+  opened: Opened;
   onAsk: (question: Question) => void;
   onClose: () => void;
 }) {
   const session = useSession();
-  const { words, by, how, matchCase, accents, wholeWords, where } = question;
+  const { words, by, how, matchCase, accents, wholeWords } = question;
   const sought = useMemo<Sought>(
     () => ({ words, how, matchCase, accents, wholeWords }),
     [words, how, matchCase, accents, wholeWords],
   );
-  const scope = useMemo<Scope>(() => scopeOf(session, where, part), [session, where, part]);
-  const { places, fault, busy } = useMatches(sought, scope);
-  const [current, setCurrent] = useState(-1);
+  const { places, doc, fault, busy, now } = useMatches(sought, useScope(question.where, opened));
+  const at = useSessionValue((it) => chosenMatch(it.state));
+  const chosen = useSessionValue((it) => findingIn(it.state) !== null);
   const [listed, setListed] = useState(false);
   const field = useRef<HTMLInputElement>(null);
-  const at = Math.min(current, places.length - 1);
-  const covered = listed ? COVERED.list : COVERED.bar;
 
   useEffect(() => {
-    session.dispatch(showMatches(session.state.tr, places, at));
-  }, [session, places, at]);
+    // Where the text has changed since, others will be found in a moment.
+    if (session.state.doc === doc) session.dispatch(showMatches(session.state.tr, places));
+  }, [session, places, doc]);
 
-  // It was opened, or asked for again.
-  useEffect(() => field.current?.select(), [part]);
+  useEffect(() => {
+    field.current?.focus();
+    field.current?.select();
+  }, [opened]);
 
   /** Goes to a match; the keyboard stays here. */
   function go(to: number) {
-    const place = places[to];
-    if (!place) return;
-    setCurrent(to);
-    session.showPlace(place.from, place.to, covered);
+    const place = matchAt(session.state, to);
+    if (place) session.showPlace(place.from, place.to, listed ? COVERED.list : COVERED.bar);
   }
 
+  /** Goes on from where one is, not from the beginning. */
   function step(by: 1 | -1) {
-    if (places.length === 0) return;
-    const { from, to } = session.state.selection;
-    // From where one is, not from the beginning.
-    const next =
-      at >= 0
-        ? at + by
-        : by > 0
-          ? places.findIndex((place) => place.from >= from)
-          : places.findLastIndex((place) => place.to <= to);
-    go((next + places.length) % places.length);
+    const { state } = session;
+    const count = foundPlaces(state).length;
+    const here = chosenMatch(state);
+    const next = firstMatchFrom(state, state.selection.from);
+    go(((here >= 0 ? here + by : by > 0 ? next : next - 1) + count) % count);
   }
 
   function replaceOne() {
-    const place = places[at];
+    const { state } = session;
+    const here = chosenMatch(state);
+    const place = matchAt(state, here);
     if (!place) return step(1);
-    session.dispatch(replaceWords(session.state.tr, [place], by));
-    const next = places[at + 1];
-    const grown = by.length - (place.to - place.from);
-    if (next) session.showPlace(next.from + grown, next.to + grown, covered);
-    else setCurrent(-1);
+    session.dispatch(replaceWords(state.tr, [place], by));
+    go(here + 1);
   }
 
   function replaceAll() {
-    if (places.length === 0) return;
-    session.dispatch(replaceWords(session.state.tr, places, by));
+    const all = now();
+    if (all.length === 0) return;
+    session.dispatch(replaceWords(session.state.tr, all, by));
     // The button that was pressed can do nothing more, and a browser takes the keyboard from such a one.
     field.current?.focus();
-    session.say(`“${shortened(words, 30)}” was replaced at ${counted(places.length, "place")}.`, {
-      undo: true,
-    });
-    setCurrent(-1);
+    session.say(`“${shortened(words, 30)}” was replaced at ${counted(all.length, "place")}.`, { undo: true });
   }
 
   return (
@@ -185,10 +195,7 @@ function Bar({
           dir="auto"
           spellCheck={false}
           className={BOX}
-          onChange={(event) => {
-            setCurrent(-1);
-            onAsk({ ...question, words: event.target.value });
-          }}
+          onChange={(event) => onAsk({ ...question, words: event.target.value })}
           onKeyDown={(event) => {
             if (event.key !== "Enter" || !event.shiftKey) return;
             event.preventDefault();
@@ -215,7 +222,7 @@ function Bar({
             </IconButton>
           }
         >
-          <Options question={question} onAsk={onAsk} />
+          <Options question={question} chosen={chosen} onAsk={onAsk} />
         </Popup>
         <IconButton label="Close (Escape)" onClick={onClose}>
           <X size={16} />
@@ -237,11 +244,11 @@ function Bar({
           className={BOX}
           onChange={(event) => onAsk({ ...question, by: event.target.value })}
         />
-        <Button type="submit" disabled={places.length === 0}>
+        <Button type="submit" disabled={busy || places.length === 0}>
           Replace
         </Button>
-        <Button look="main" disabled={places.length === 0} onClick={replaceAll}>
-          Replace all {places.length > 0 && COUNT.format(places.length)}
+        <Button look="main" disabled={busy || places.length === 0} onClick={replaceAll}>
+          Replace all {places.length > 0 && formatted(places.length)}
         </Button>
       </form>
       {listed && places.length > 0 && <FoundPlaces places={places} at={at} onGo={go} />}
@@ -249,12 +256,22 @@ function Bar({
   );
 }
 
-function Options({ question, onAsk }: { question: Question; onAsk: (question: Question) => void }) {
-  const checks = [
-    { label: "Whole words only", name: "wholeWords" },
-    { label: "Capitals matter", name: "matchCase" },
-    { label: "Accents matter", name: "accents" },
-  ] as const;
+const CHECKS = [
+  { label: "Whole words only", name: "wholeWords" },
+  { label: "Capitals matter", name: "matchCase" },
+  { label: "Accents matter", name: "accents" },
+] as const;
+
+function Options({
+  question,
+  chosen,
+  onAsk,
+}: {
+  question: Question;
+  /** Whether anything was chosen when the bar was opened. */
+  chosen: boolean;
+  onAsk: (question: Question) => void;
+}) {
   return (
     <div className="flex flex-col gap-3">
       <Choice
@@ -266,19 +283,16 @@ function Options({ question, onAsk }: { question: Question; onAsk: (question: Qu
       <Choice
         label="Where"
         value={question.where}
-        options={WHERES}
+        options={WHERES.filter(({ value }) => chosen || value !== "selection")}
         onChange={(where) => onAsk({ ...question, where })}
       />
-      {checks.map(({ label, name }) => (
-        <label key={name} className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={question[name]}
-            onChange={(event) => onAsk({ ...question, [name]: event.target.checked })}
-            className="size-4 accent-tide"
-          />
-          {label}
-        </label>
+      {CHECKS.map(({ label, name }) => (
+        <Check
+          key={name}
+          label={label}
+          checked={question[name]}
+          onChange={(checked) => onAsk({ ...question, [name]: checked })}
+        />
       ))}
     </div>
   );
@@ -292,28 +306,25 @@ function told(words: string, count: number, at: number, fault: string | null, bu
   if (words === "" || fault) return "";
   if (busy) return "Looking…";
   if (count === 0) return "It stands nowhere here";
-  return at >= 0 ? `${COUNT.format(at + 1)} of ${COUNT.format(count)}` : counted(count, "place");
+  return at >= 0 ? `${formatted(at + 1)} of ${formatted(count)}` : counted(count, "place");
 }
 
-function counted(count: number, what: string): string {
-  return `${COUNT.format(count)} ${what}${count === 1 ? "" : "s"}`;
-}
-
-function scopeOf(session: Session, where: Where, part: { from: number; to: number }): Scope {
-  switch (where) {
-    case "headings":
-    case "links":
-      return { kind: where };
-    case "selection":
-      return part.from < part.to ? { kind: "range", ...part } : { kind: "all" };
-    case "section": {
-      const heading = session.index.sectionAt(part.from);
-      const section = heading && session.index.sections.find((it) => it.heading.id === heading.id);
-      return section ? { kind: "range", from: section.heading.pos, to: section.end } : { kind: "all" };
+/** Where is looked, as it now is: what was chosen and the section change with the text. */
+function useScope(where: Where, { section: id }: Opened): Scope {
+  const chosen = useSessionValue((it) => (where === "selection" ? findingIn(it.state) : null));
+  const index = useSessionValue((it) => (where === "section" ? it.index : null));
+  return useMemo<Scope>(() => {
+    if (chosen) return { kind: "range", ...chosen };
+    if (index) {
+      const section = index.sections.find((it) => it.heading.id === id);
+      const first = index.headings[0];
+      // What stands before the first heading is a section too.
+      return section
+        ? { kind: "range", from: section.heading.pos, to: section.end }
+        : { kind: "range", from: 0, to: first?.pos ?? index.doc.content.size };
     }
-    default:
-      return { kind: "all" };
-  }
+    return where === "headings" || where === "links" ? { kind: where } : { kind: "all" };
+  }, [where, chosen, index, id]);
 }
 
 /** What is chosen, where that is a few words in one line. */

@@ -1,12 +1,12 @@
+import { formatted } from "@/components/counted";
+import { listKeys } from "@/components/list-keys";
 import type { DocumentIndex } from "@/core/destinations";
 import type { Occurrence } from "@/core/find";
 import { useSessionValue } from "@/editor";
-import { listKeys } from "@/components/list-keys";
 
 const MOST_LISTED = 200;
 /** Letters shown on each side of words that were found. */
 const AROUND = 40;
-const COUNT = new Intl.NumberFormat();
 
 /** Places that were found, each in its line and with its section. */
 export function FoundPlaces({
@@ -56,7 +56,7 @@ export function FoundPlaces({
         })}
       </ul>
       {places.length > MOST_LISTED && (
-        <p className="px-1 pt-1.5 text-sm text-quiet">and {COUNT.format(places.length - MOST_LISTED)} more</p>
+        <p className="px-1 pt-1.5 text-sm text-quiet">and {formatted(places.length - MOST_LISTED)} more</p>
       )}
     </>
   );

@@ -1,9 +1,8 @@
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
+import { formatted } from "@/components/counted";
 import { proposedTitles } from "@/core/structure";
 import { useSession, useSessionValue, whenIdle } from "@/editor";
-
-const COUNT = new Intl.NumberFormat();
 
 /** What stands beside the rope of a text without headings: how to make the first, or that there are lines that look like some. */
 export function NoHeadings() {
@@ -17,7 +16,7 @@ export function NoHeadings() {
     <div className="absolute top-8 right-3 left-11 text-sm text-quiet">
       {found > 1 ? (
         <>
-          <p className="mb-3">No headings yet, but {COUNT.format(found)} lines look like titles.</p>
+          <p className="mb-3">No headings yet, but {formatted(found)} lines look like titles.</p>
           <Button onClick={() => session.ask("titles")}>Look at them</Button>
         </>
       ) : (

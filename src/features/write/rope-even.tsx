@@ -8,6 +8,8 @@ import {
 } from "@dnd-kit/core";
 import { clsx } from "clsx";
 import { ChevronDown, ChevronRight } from "lucide-react";
+import { redo, undo } from "prosemirror-history";
+import type { Command } from "prosemirror-state";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent } from "react";
 import type { DestinationId } from "@/core/document";
 import {
@@ -54,18 +56,15 @@ export function RopeEven() {
     return () => observer.disconnect();
   }, []);
 
-  function bringToView(i: number) {
-    const element = box.current!;
-    if (i * ROW < element.scrollTop) element.scrollTop = i * ROW;
-    else if ((i + 1) * ROW > element.scrollTop + element.clientHeight)
-      element.scrollTop = (i + 1) * ROW - element.clientHeight;
-  }
+  // What is gone to is brought into view, and what is moved stays there.
+  useEffect(() => {
+    if (at >= 0) bringToView(box.current!, at);
+  }, [at]);
 
   function choose(i: number, { extend = false, add = false } = {}) {
     const row = rows[i];
     if (!row) return;
     setActive(row.id);
-    bringToView(i);
     const from = extend ? rows.findIndex(({ id }) => id === anchor) : -1;
     if (from >= 0)
       setChosen(new Set(rows.slice(Math.min(from, i), Math.max(from, i) + 1).map(({ id }) => id)));
@@ -92,10 +91,12 @@ export function RopeEven() {
     const up = event.key === "ArrowUp";
     const left = event.key === "ArrowLeft";
     const vertical = up || event.key === "ArrowDown";
+    const again = back(event);
     const horizontal = left || event.key === "ArrowRight";
     if (event.altKey && vertical) dispatch(stepSections(state.tr, session.index, chosen, up ? -1 : 1));
     else if (event.altKey && horizontal)
       dispatch(shiftSections(state.tr, session.index, chosen, left ? -1 : 1, { withBelow: !event.shiftKey }));
+    else if (again) session.run(again, { focus: false });
     else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "d")
       dispatch(duplicateSections(state.tr, session.index, chosen));
     else if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -207,6 +208,18 @@ export function RopeEven() {
       {outermost(index, chosen).length > 0 && <SectionBar chosen={chosen} />}
     </div>
   );
+}
+
+function bringToView(box: HTMLElement, i: number): void {
+  if (i * ROW < box.scrollTop) box.scrollTop = i * ROW;
+  else if ((i + 1) * ROW > box.scrollTop + box.clientHeight) box.scrollTop = (i + 1) * ROW - box.clientHeight;
+}
+
+/** What takes back, or does again, by the keys that do so in the text; null for other keys. */
+function back({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): Command | null {
+  if (!ctrlKey && !metaKey) return null;
+  if (key.toLowerCase() === "z") return shiftKey ? redo : undo;
+  return key.toLowerCase() === "y" ? redo : null;
 }
 
 function Row({

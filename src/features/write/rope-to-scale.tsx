@@ -3,7 +3,7 @@ import { scaleLinear } from "d3";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { listKeys } from "@/components/list-keys";
 import { shortened } from "@/core/document";
-import { matchesOf, useSession, useSessionValue } from "@/editor";
+import { foundPlaces, useSession, useSessionValue } from "@/editor";
 import { NoHeadings } from "./no-headings";
 import { ropeLabels } from "./rope-labels";
 import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
@@ -80,7 +80,7 @@ function Line({ y, height }: { y: Scale; height: number }) {
   const index = useSessionValue((it) => it.outline);
   const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
   const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
-  const { places } = useSessionValue((it) => matchesOf(it.state));
+  const places = useSessionValue((it) => foundPlaces(it.state));
   const ticks = useMemo(() => [...new Set(places.map(({ from }) => Math.round(y(from))))], [places, y]);
   return (
     <svg

@@ -1,6 +1,7 @@
 import { ArrowLeftToLine, ArrowRightToLine, Copy, Merge, Trash2 } from "lucide-react";
 import type { Transaction } from "prosemirror-state";
 import { IconButton } from "@/components/button";
+import { counted } from "@/components/counted";
 import { shortened, type DestinationId } from "@/core/document";
 import {
   duplicateSections,
@@ -8,13 +9,12 @@ import {
   linksInto,
   outermost,
   removeSections,
+  shiftable,
   shiftSections,
   useSession,
   useSessionValue,
   type Session,
 } from "@/editor";
-
-const COUNT = new Intl.NumberFormat();
 
 /** Below the rope's lines: how much is chosen, what leads there, and what can be done with it. */
 export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
@@ -23,7 +23,6 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
   const sections = outermost(index, chosen);
   const words = sections.reduce((sum, section) => sum + section.words, 0);
   const links = linksInto(index, chosen);
-  const can = (tr: Transaction | null) => tr !== null;
   const run = (tr: Transaction | null) => tr && session.dispatch(tr);
   const tr = () => session.state.tr;
   return (
@@ -31,21 +30,21 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
       <p role="status" className="px-1 text-sm text-quiet">
         {sections.length === 1
           ? shortened(sections[0]!.heading.name, 28)
-          : `${COUNT.format(sections.length)} sections`}
-        , {COUNT.format(words)} words
-        {links > 0 && `, ${COUNT.format(links)} ${links === 1 ? "link leads" : "links lead"} here`}
+          : counted(sections.length, "section")}
+        , {counted(words, "word")}
+        {links > 0 && `, ${counted(links, "link leads", "links lead")} here`}
       </p>
       <div className="flex">
         <IconButton
           label="Raise with what lies below (Alt+Left; Alt+Shift+Left alone)"
-          disabled={!can(shiftSections(tr(), index, chosen, -1))}
+          disabled={shiftable(index, chosen, -1).length === 0}
           onClick={() => run(shiftSections(tr(), session.index, chosen, -1))}
         >
           <ArrowLeftToLine size={16} />
         </IconButton>
         <IconButton
           label="Lower with what lies below (Alt+Right; Alt+Shift+Right alone)"
-          disabled={!can(shiftSections(tr(), index, chosen, 1))}
+          disabled={shiftable(index, chosen, 1).length === 0}
           onClick={() => run(shiftSections(tr(), session.index, chosen, 1))}
         >
           <ArrowRightToLine size={16} />
@@ -82,6 +81,6 @@ export function takeOut(session: Session, chosen: ReadonlySet<DestinationId>): v
     sections.length === 1
       ? `“${shortened(sections[0]!.heading.name, 40)}” was`
       : `${sections.length} sections were`;
-  const led = links > 0 ? ` ${COUNT.format(links)} ${links === 1 ? "link" : "links"} led there.` : "";
+  const led = links > 0 ? ` ${counted(links, "link")} led there.` : "";
   session.say(`${what} taken out.${led}`, { undo: true });
 }

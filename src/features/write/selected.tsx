@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { Selection } from "prosemirror-state";
 import { useId } from "react";
 import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
 import { Choice } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import { shortened, type DestinationId } from "@/core/document";
@@ -69,7 +70,7 @@ function PlaceFacts({ place }: { place: Destination }) {
         {section && (
           <>
             <dt className="text-quiet">Section</dt>
-            <dd>{new Intl.NumberFormat().format(section.words)} words</dd>
+            <dd>{counted(section.words, "word")}</dd>
           </>
         )}
         <dt className="text-quiet">Links here</dt>

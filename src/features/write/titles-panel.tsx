@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import { Button } from "@/components/button";
+import { counted, formatted } from "@/components/counted";
+import { Check } from "@/components/field";
 import { listKeys } from "@/components/list-keys";
 import { Panel } from "@/components/panel";
 import type { DestinationId } from "@/core/document";
@@ -7,8 +9,11 @@ import { proposedTitles, typedContents, type ProposedTitle } from "@/core/struct
 import { makeStructure, useSession, useSessionValue } from "@/editor";
 import { reasonFor } from "./title-reasons";
 
-const COUNT = new Intl.NumberFormat();
 const LEVELS = [1, 2, 3, 4, 5, 6];
+const TICKS = [
+  { label: "Tick all", ticked: true },
+  { label: "Tick none", ticked: false },
+];
 
 /** What the author made of a proposal, where that is something else. */
 interface Choice {
@@ -57,6 +62,13 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
     setChoices(next);
   }
 
+  function tick(all: boolean) {
+    choose(
+      proposed.map(({ id }) => id),
+      (before) => ({ ...before, ticked: all }),
+    );
+  }
+
   function shift(by: number) {
     const levels = new Map(ticked.map(({ id, level }) => [id, level]));
     choose([...levels.keys()], (before, id) => ({
@@ -89,31 +101,14 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
     >
       <div className="flex flex-wrap items-center gap-2 px-4 pt-1 pb-3 text-sm">
         <p role="status" className="mr-auto text-quiet">
-          {COUNT.format(titles.length)} found, {COUNT.format(ticked.length)} ticked. Digits 1 to 6 give the
-          line a level.
+          {formatted(titles.length)} found, {formatted(ticked.length)} ticked. Digits 1 to 6 give the line a
+          level.
         </p>
-        <Button
-          look="quiet"
-          onClick={() =>
-            choose(
-              proposed.map(({ id }) => id),
-              (it) => ({ ...it, ticked: true }),
-            )
-          }
-        >
-          Tick all
-        </Button>
-        <Button
-          look="quiet"
-          onClick={() =>
-            choose(
-              proposed.map(({ id }) => id),
-              (it) => ({ ...it, ticked: false }),
-            )
-          }
-        >
-          Tick none
-        </Button>
+        {TICKS.map(({ label, ticked: all }) => (
+          <Button key={label} look="quiet" onClick={() => tick(all)}>
+            {label}
+          </Button>
+        ))}
         <Button look="quiet" onClick={() => shift(-1)} title="All that are ticked, one level up">
           Raise
         </Button>
@@ -122,16 +117,15 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
         </Button>
       </div>
       {contents.length > 0 && (
-        <label className="flex items-center gap-3 border-t border-line px-4 py-2 text-sm">
-          <input
-            type="checkbox"
-            checked={living}
-            onChange={(event) => setLiving(event.target.checked)}
-            className="size-4 accent-tide"
-          />
-          Put a contents list that keeps itself current in the place of the typed one of{" "}
-          {COUNT.format(contents.reduce((sum, { lines }) => sum + lines.length, 0))} lines
-        </label>
+        <Check
+          label={`Put a contents list that keeps itself current in the place of the typed one of ${counted(
+            contents.reduce((sum, { lines }) => sum + lines.length, 0),
+            "line",
+          )}`}
+          checked={living}
+          onChange={setLiving}
+          className="border-t border-line px-4 py-2"
+        />
       )}
       <ul
         aria-label="Lines that look like titles"
@@ -153,9 +147,7 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
           Cancel
         </Button>
         <Button look="main" type="submit" disabled={ticked.length + lists.length === 0}>
-          {ticked.length > 0
-            ? `Give ${COUNT.format(ticked.length)} their levels`
-            : "Put the contents list in"}
+          {ticked.length > 0 ? `Give ${formatted(ticked.length)} their levels` : "Put the contents list in"}
         </Button>
       </div>
     </form>
@@ -223,9 +215,7 @@ function Row({
 
 function said(titles: number, lists: number): string {
   const parts = [
-    ...(titles > 0
-      ? [titles === 1 ? "one title has its level" : `${COUNT.format(titles)} titles have their levels`]
-      : []),
+    ...(titles > 0 ? [counted(titles, "title has its level", "titles have their levels")] : []),
     ...(lists > 0 ? ["the contents list keeps itself current"] : []),
   ].join(", and ");
   return `${parts.charAt(0).toUpperCase()}${parts.slice(1)}.`;

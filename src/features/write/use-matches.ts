@@ -1,31 +1,44 @@
+import type { Node } from "prosemirror-model";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import {
-  linesOf,
   occurrencesOf,
   placed,
   SoughtError,
+  textsOf,
   type Occurrence,
   type Scope,
   type Sought,
 } from "@/core/find";
-import { findApart, useSessionValue } from "@/editor";
+import { findApart, useSession, useSessionValue } from "@/editor";
 
 /** What was found. */
 export interface Found {
   readonly places: readonly Occurrence[];
   /** Why what is sought cannot be found, in words. */
   readonly fault: string | null;
-  /** Whether it is still looked for; until then the places are those of before. */
-  readonly busy: boolean;
 }
 
-const NOTHING: Found = { places: [], fault: null, busy: false };
+export interface Matches extends Found {
+  /** The version of the document in which it was found. */
+  readonly doc: Node;
+  /** Whether something else is looked for by now. */
+  readonly busy: boolean;
+  /** What stands in the document at this very moment; empty while that is not known. */
+  now(): readonly Occurrence[];
+}
 
-/** Where something stands in the document as it now is; expressions are looked for in a thread, which can be ended. */
-export function useMatches(sought: Sought, scope: Scope): Found {
+const NOTHING: Found = { places: [], fault: null };
+
+/** While somebody writes, it is not looked through the document with every key. */
+const REST = 200;
+
+/** Where something stands in the document; expressions are looked for in a thread, which can be ended. */
+export function useMatches(sought: Sought, scope: Scope): Matches {
+  const session = useSession();
   const { doc } = useSessionValue((it) => it.index);
+  const text = useRested(useMemo(() => ({ doc, scope }), [doc, scope]));
   const late = useDeferredValue(sought);
-  const ask = useMemo(() => ({ doc, sought: late, scope }), [doc, late, scope]);
+  const ask = useMemo(() => ({ ...text, sought: late }), [text, late]);
   const isExpression = late.how === "expression";
   const [apart, setApart] = useState({ ask, found: NOTHING });
 
@@ -37,10 +50,10 @@ export function useMatches(sought: Sought, scope: Scope): Found {
   useEffect(() => {
     if (!isExpression) return;
     const ending = new AbortController();
-    const lines = linesOf(ask.doc, ask.scope);
+    const texts = textsOf(ask.doc, ask.scope);
     const answer = (found: Partial<Found>) => setApart({ ask, found: { ...NOTHING, ...found } });
-    findApart({ lines: lines.map(({ text }) => text), sought: ask.sought }, ending.signal).then(
-      (stretches) => answer({ places: placed(ask.doc, lines, stretches, ask.scope) }),
+    findApart({ texts: texts.map((it) => it.text), sought: ask.sought }, ending.signal).then(
+      (stretches) => answer({ places: placed(ask.doc, texts, stretches, ask.scope) }),
       (error: Error) => {
         if (!(error instanceof SoughtError)) throw error;
         answer({ fault: error.message });
@@ -49,6 +62,28 @@ export function useMatches(sought: Sought, scope: Scope): Found {
     return () => ending.abort();
   }, [isExpression, ask]);
 
-  if (!isExpression) return here;
-  return apart.ask === ask ? apart.found : { ...apart.found, fault: null, busy: true };
+  const busy = sought !== late || (isExpression && apart.ask !== ask);
+  const found = isExpression ? apart.found : here;
+  return {
+    places: found.places,
+    fault: busy ? null : found.fault,
+    doc: isExpression ? apart.ask.doc : ask.doc,
+    busy,
+    now() {
+      const { doc: newest } = session.state;
+      if (sought.how !== "expression") return occurrencesOf(newest, sought, scope);
+      return busy || newest !== ask.doc ? [] : found.places;
+    },
+  };
+}
+
+/** A value once it has not changed for a while. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    if (value === rested) return;
+    const timer = setTimeout(() => setRested(value), REST);
+    return () => clearTimeout(timer);
+  }, [value, rested]);
+  return rested;
 }

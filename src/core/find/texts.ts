@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { schema } from "@/core/document";
 
-/** A line of text of a document: a paragraph, a heading, a cell, a caption. */
-export interface TextLine {
+/** A text of a document that goes on without a border: a paragraph, a heading, a cell, a caption. */
+export interface TextRun {
   readonly text: string;
   /** Where its text begins in the document. */
   readonly start: number;
@@ -15,21 +15,21 @@ export type Scope =
   | { readonly kind: "headings" }
   | { readonly kind: "links" };
 
-/** Stands for whatever in a line is not text, so that letters keep their places. */
+/** Stands for whatever in a text is no letter, so that letters keep their places. */
 const NO_TEXT = "\ufffc";
 
-/** The lines of each block that was looked through; most stay the same from one version to the next. */
-const known = new WeakMap<Node, readonly TextLine[]>();
+/** The texts of each block that was looked through; most stay the same from one version to the next. */
+const known = new WeakMap<Node, readonly TextRun[]>();
 
-/** The lines of a document in which is looked. */
-export function linesOf(doc: Node, scope: Scope): TextLine[] {
-  const lines: TextLine[] = [];
+/** The texts of a document in which is looked. */
+export function textsOf(doc: Node, scope: Scope): TextRun[] {
+  const texts: TextRun[] = [];
   doc.forEach((block, pos) => {
     if (scope.kind === "headings" && block.type !== schema.nodes.heading) return;
     if (scope.kind === "range" && (pos >= scope.to || pos + block.nodeSize <= scope.from)) return;
-    for (const { text, start } of linesOfBlock(block)) lines.push({ text, start: pos + start });
+    for (const { text, start } of textsIn(block)) texts.push({ text, start: pos + start });
   });
-  return lines;
+  return texts;
 }
 
 /** Whether a stretch of the document lies where is looked. */
@@ -38,11 +38,11 @@ export function isWithin(doc: Node, { from, to }: { from: number; to: number }, 
   return scope.kind !== "links" || doc.rangeHasMark(from, to, schema.marks.link);
 }
 
-/** The lines of one block, with where each begins from the beginning of the block. */
-function linesOfBlock(block: Node): readonly TextLine[] {
+/** The texts of one block, with where each begins from the beginning of the block. */
+function textsIn(block: Node): readonly TextRun[] {
   const before = known.get(block);
   if (before) return before;
-  const found: TextLine[] = [];
+  const found: TextRun[] = [];
   const add = (node: Node, start: number) =>
     found.push({ text: node.textBetween(0, node.content.size, undefined, NO_TEXT), start });
   if (block.isTextblock) add(block, 1);
