@@ -1,6 +1,6 @@
 import { Transform } from "prosemirror-transform";
-import { EditorState } from "prosemirror-state";
-import { indexDocument } from "@/core/destinations";
+import { EditorState, type Transaction } from "prosemirror-state";
+import { indexDocument, type DocumentIndex, type Section } from "@/core/destinations";
 import { schema } from "@/core/document";
 import { occurrencesOf, type Sought } from "@/core/find";
 import { proposedTitles } from "@/core/structure";
@@ -17,17 +17,27 @@ const SOUGHT: Sought = {
   wholeWords: false,
 };
 
-/** Finding in a document whose lines are known, as at each letter typed into the field. */
+/** What no library is measured beside. */
+function alone(name: string, ready: Task["ready"]): Task {
+  return { name, beside: [], times: 1, ready };
+}
+
+/** Finding in a document whose texts are known, as at each letter typed into the field. */
 function find(name: string, sought: Partial<Sought>): Task {
-  return {
-    name,
-    beside: [],
-    times: 1,
-    ready: (pages) => {
-      const { doc } = material(pages).manuscript;
-      return () => occurrencesOf(doc, { ...SOUGHT, ...sought });
-    },
-  };
+  return alone(name, (pages) => {
+    const { doc } = material(pages).manuscript;
+    return () => occurrencesOf(doc, { ...SOUGHT, ...sought });
+  });
+}
+
+/** A change of an open document, with the index after it. */
+function change(name: string, ready: (state: EditorState, index: DocumentIndex) => () => Transaction): Task {
+  return alone(name, (pages) => {
+    const doc = fresh(material(pages).manuscript);
+    const index = indexDocument(doc);
+    const make = ready(EditorState.create({ doc }), index);
+    return () => indexDocument(make().doc, index);
+  });
 }
 
 /** What is done to the structure of a document, and finding in it. */
@@ -39,72 +49,32 @@ export const STRUCTURE_TASKS: readonly Task[] = [
     matchCase: true,
   }),
   find("find with wildcards", { how: "wildcards", words: "lamp*st?rs" }),
-  {
-    name: "replace words everywhere, and the index after it",
-    beside: [],
-    times: 1,
-    ready: (pages) => {
-      const doc = fresh(material(pages).manuscript);
-      const state = EditorState.create({ doc });
-      const index = indexDocument(doc);
-      const places = occurrencesOf(doc, SOUGHT);
-      return () => {
-        const started = performance.now();
-        indexDocument(replaceWords(state.tr, places, "lantern").doc, index);
-        return performance.now() - started;
-      };
-    },
-  },
-  {
-    name: "move a section of a twentieth of the document, and the index after it",
-    beside: [],
-    times: 1,
-    ready: (pages) => {
-      const doc = fresh(material(pages).manuscript);
-      const state = EditorState.create({ doc });
-      const index = indexDocument(doc);
-      const { sections } = index;
-      const wanted = doc.content.size / 20;
-      const section = sections.reduce((best, one) =>
-        Math.abs(one.end - one.heading.pos - wanted) < Math.abs(best.end - best.heading.pos - wanted)
-          ? one
-          : best,
-      );
-      const ids = sections.filter(
-        ({ heading }) => heading.pos >= section.heading.pos && heading.pos < section.heading.pos + wanted,
-      );
-      return () => {
-        const started = performance.now();
-        const tr = moveSections(
-          state.tr,
-          index,
-          ids.map(({ heading }) => heading.id),
-          null,
-        );
-        const { headings } = indexDocument(tr!.doc, index);
-        return headings.length > 0 ? performance.now() - started : NaN;
-      };
-    },
-  },
-  {
-    name: "propose titles (all headings typed in bold)",
-    beside: [],
-    times: 1,
-    ready: (pages) => {
-      const doc = untitled(pages);
-      return () => proposedTitles(doc);
-    },
-  },
-  {
-    name: "give 500 titles their levels",
-    beside: [],
-    times: 1,
-    ready: (pages) => {
-      const state = EditorState.create({ doc: untitled(pages) });
-      const titles = proposedTitles(state.doc).slice(0, 500);
-      return () => makeStructure(state.tr, titles);
-    },
-  },
+  change("replace words everywhere, and the index after it", (state) => {
+    const places = occurrencesOf(state.doc, SOUGHT);
+    return () => replaceWords(state.tr, places, "lantern");
+  }),
+  change("move a section of a twentieth of the document, and the index after it", (state, index) => {
+    const wanted = state.doc.content.size / 20;
+    const off = ({ heading, end }: Section) => Math.abs(end - heading.pos - wanted);
+    const { heading } = index.sections.reduce((best, one) => (off(one) < off(best) ? one : best));
+    const ids = index.headings.filter(({ pos }) => pos >= heading.pos && pos < heading.pos + wanted);
+    return () =>
+      moveSections(
+        state.tr,
+        index,
+        ids.map(({ id }) => id),
+        null,
+      )!;
+  }),
+  alone("propose titles (all headings typed in bold)", (pages) => {
+    const doc = untitled(pages);
+    return () => proposedTitles(doc);
+  }),
+  alone("give 500 titles their levels", (pages) => {
+    const state = EditorState.create({ doc: untitled(pages) });
+    const titles = proposedTitles(state.doc).slice(0, 500);
+    return () => makeStructure(state.tr, titles);
+  }),
 ];
 
 /** The document with each heading as a line in bold. */

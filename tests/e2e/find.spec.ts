@@ -1,13 +1,9 @@
 import { expect, test, type Page } from "@playwright/test";
+import { sectionedFile, sectionedLines } from "../sectioned-text";
 import { clickWords, manuscript, openFile, selectWords, storedLines } from "./desk";
 
-const LINES = Array.from({ length: 150 }, (_, i) => [
-  `Section ${i}`,
-  `First words of ${i}, by the lamp.`,
-  `Middle words of ${i}.`,
-  `Last words of ${i}.`,
-]).flat();
-const FILE = LINES.map((line, i) => (i % 4 === 0 ? `## ${line}` : line)).join("\n\n");
+const LINES = sectionedLines(150);
+const FILE = sectionedFile(LINES);
 
 test.beforeEach(async ({ page }) => {
   await openFile(page, "find.md", FILE);

@@ -1,15 +1,9 @@
 import { expect, test, type Page } from "@playwright/test";
+import { sectionedFile, sectionedLines } from "../sectioned-text";
 import { manuscript, openFile, storedLines } from "./desk";
 
-const SECTIONS = 150;
-const LINES = Array.from({ length: SECTIONS }, (_, i) => [
-  `Section ${i}`,
-  `First words of ${i}, by the lamp.`,
-  `Middle words of ${i}.`,
-  `Last words of ${i}.`,
-]).flat();
-
-const FILE = LINES.map((line, i) => (i % 4 === 0 ? `## ${line}` : line)).join("\n\n");
+const LINES = sectionedLines(150);
+const FILE = sectionedFile(LINES);
 
 /** What the browser itself holds for chosen. */
 function toldToBrowser(page: Page): Promise<number> {
