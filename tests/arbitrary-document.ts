@@ -9,6 +9,7 @@ import {
   type BookmarkEntry,
   type DestinationId,
   type LinkTarget,
+  type Series,
 } from "@/core/document";
 
 const { nodes, marks } = schema;
@@ -41,6 +42,9 @@ const word = fc.constantFrom(
   "{#k}",
   "!",
   "Table:",
+  "$5",
+  "[^1]",
+  "a$b",
 );
 const words = fc.array(word, { minLength: 1, maxLength: 5 }).map((all) => all.join(" "));
 
@@ -60,6 +64,8 @@ interface Piece {
   marks: Mark[];
   link: number | null;
   bookmark: boolean;
+  /** Stands after the words. */
+  leaf: "formula" | "foot" | "end" | null;
 }
 
 const piece: fc.Arbitrary<Piece> = fc.record({
@@ -67,10 +73,13 @@ const piece: fc.Arbitrary<Piece> = fc.record({
   marks: fc.array(plainMark, { maxLength: 2 }),
   link: fc.option(fc.nat(20), { freq: 3 }),
   bookmark: fc.boolean(),
+  leaf: fc.option(fc.constantFrom("formula" as const, "foot" as const, "end" as const), { freq: 3 }),
 });
+const tex = fc.constantFrom("x^2", "\\frac{a}{b}", "a_1 < b", "\\text{if } \\alpha");
 
 type Draft =
-  | { kind: "heading"; level: number; pieces: Piece[] }
+  | { kind: "heading"; level: number; series: Series; pieces: Piece[] }
+  | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
   | { kind: "list"; ordered: boolean; items: Piece[][] }
   | { kind: "code"; text: string }
@@ -84,6 +93,7 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
     arbitrary: fc.record({
       kind: fc.constant("heading" as const),
       level: fc.integer({ min: 1, max: 6 }),
+      series: fc.constantFrom<Series>(null, null, "appendix", "none"),
       pieces,
     }),
   },
@@ -99,6 +109,7 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       items: fc.array(pieces, { minLength: 1, maxLength: 3 }),
     }),
   },
+  { weight: 1, arbitrary: fc.record({ kind: fc.constant("equation" as const), tex }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("code" as const), text: words }) },
   {
     weight: 1,
@@ -132,14 +143,20 @@ function build(drafts: readonly Draft[]): Node {
         one.text,
         set.reduce<readonly Mark[]>((sum, mark) => mark.addToSet(sum), []),
       );
-      return i === 0 ? [text] : [schema.text(" "), text];
+      const leaf =
+        one.leaf === null
+          ? []
+          : one.leaf === "formula"
+            ? [nodes.formula.create({ tex: "E = mc^2" })]
+            : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
+      return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));
   const blocks = drafts.map((one, i): Node => {
     const id = ids[i]!;
     switch (one.kind) {
       case "heading":
-        return nodes.heading.create({ id, level: one.level }, inline(one.pieces));
+        return nodes.heading.create({ id, level: one.level, series: one.series }, inline(one.pieces));
       case "paragraph":
         return nodes.paragraph.create({ id }, inline(one.pieces));
       case "quotation":
@@ -149,6 +166,8 @@ function build(drafts: readonly Draft[]): Node {
           { id },
           one.items.map((item) => nodes.list_item.create(null, paragraph(item))),
         );
+      case "equation":
+        return nodes.equation.create({ id, tex: one.tex });
       case "code":
         return nodes.code_block.create({ id }, schema.text(one.text));
       case "table":

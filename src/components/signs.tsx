@@ -2,9 +2,9 @@ import type { Destination } from "@/core/destinations";
 
 /**
  * The sign of each kind of destination, so that colour is never the only difference: knot = ring, gate = two posts and a
- * bar, figure = square, table = barred square, fault = triangle.
+ * bar, figure = square, table = barred square, equation = two lines, note = dot, fault = triangle.
  */
-export function Sign({ kind, className = "" }: { kind: Destination["kind"] | "fault"; className?: string }) {
+export function Sign({ kind, className = "" }: { kind: SignKind; className?: string }) {
   // Lists show it by the hundred, and a box costs the browser less in every frame than a drawing.
   if (kind === "bookmark")
     return (
@@ -20,6 +20,8 @@ export function Sign({ kind, className = "" }: { kind: Destination["kind"] | "fa
     heading: "text-tide",
     figure: "text-plum",
     table: "text-plum",
+    equation: "text-plum",
+    note: "text-plum",
     contents: "text-tide",
     fault: "text-vermilion",
   }[kind];
@@ -34,18 +36,24 @@ export function Sign({ kind, className = "" }: { kind: Destination["kind"] | "fa
       {kind === "heading" && <circle cx="7" cy="7" r="4" {...shared} />}
       {kind === "figure" && <rect x="2" y="2" width="10" height="10" {...shared} />}
       {kind === "table" && <path d="M2 2h10v10H2zM2 5.5h10M2 8.8h10" {...shared} />}
+      {kind === "equation" && <path d="M2 5h10M2 9h10" {...shared} />}
+      {kind === "note" && <circle cx="7" cy="7" r="2.6" fill="currentColor" />}
       {kind === "contents" && <path d="M2 3h10M4 7h8M4 11h8" {...shared} />}
       {kind === "fault" && <path d="M7 2l5.5 10h-11z" {...shared} />}
     </svg>
   );
 }
 
+export type SignKind = Destination["kind"] | "note" | "fault";
+
 /** What each kind of destination is called. */
-export const KIND_NAMES: Record<Destination["kind"], string> = {
+export const KIND_NAMES: Record<Destination["kind"] | "note", string> = {
   heading: "heading",
   bookmark: "bookmark",
   figure: "figure",
   table: "table",
+  equation: "equation",
+  note: "note",
   contents: "contents list",
 };
 

@@ -73,4 +73,4 @@ export class DocumentChange {
   }
 }
 
-const PLACES = new Set(["heading", "figure", "table", "contents_list"]);
+const PLACES = new Set(["heading", "figure", "table", "equation", "contents_list"]);

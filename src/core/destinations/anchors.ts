@@ -54,6 +54,7 @@ const FALLBACKS: Record<Destination["kind"], string> = {
   bookmark: "bookmark",
   figure: "figure",
   table: "table",
+  equation: "equation",
   contents: "contents",
 };
 

@@ -18,6 +18,15 @@ export interface BookmarkPiece {
   readonly point: boolean;
 }
 
+/** A footnote or endnote of one block. Positions count from the block's start. */
+export interface NotePiece {
+  readonly id: DestinationId | null;
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+  readonly place: "foot" | "end";
+}
+
 /** All that the index needs to know of one block, with positions relative to it. */
 export interface BlockSummary {
   readonly id: DestinationId | null;
@@ -26,6 +35,7 @@ export interface BlockSummary {
   readonly line: string;
   readonly links: readonly LinkPiece[];
   readonly bookmarks: readonly BookmarkPiece[];
+  readonly notes: readonly NotePiece[];
 }
 
 const cache = new WeakMap<Node, BlockSummary>();
@@ -40,17 +50,22 @@ export function summarise(block: Node): BlockSummary {
 }
 
 function read(block: Node): BlockSummary {
-  const links: LinkPiece[] = [];
-  const bookmarks: BookmarkPiece[] = [];
+  const found: Found = { links: [], bookmarks: [], notes: [] };
   let words = 0;
-  if (block.isTextblock) words = readTextblock(block, 1, links, bookmarks);
+  if (block.isTextblock) words = readTextblock(block, 1, found);
   else
     block.descendants((node, at) => {
       if (!node.isTextblock) return true;
-      words += readTextblock(node, at + 2, links, bookmarks);
+      words += readTextblock(node, at + 2, found);
       return false;
     });
-  return { id: idOf(block), words, line: knownBy(block), links, bookmarks };
+  return { id: idOf(block), words, line: knownBy(block), ...found };
+}
+
+interface Found {
+  readonly links: LinkPiece[];
+  readonly bookmarks: BookmarkPiece[];
+  readonly notes: NotePiece[];
 }
 
 function knownBy(block: Node): string {
@@ -61,6 +76,8 @@ function knownBy(block: Node): string {
       return lineOf(block) || (block.attrs.alt as string);
     case "table":
       return lineOf(block.child(0));
+    case "equation":
+      return block.attrs.tex as string;
     case "contents_list":
       return block.attrs.heading as string;
     default:
@@ -69,8 +86,10 @@ function knownBy(block: Node): string {
 }
 
 /** Reads one run of inline content that begins at `start`; answers its word count. */
-function readTextblock(node: Node, start: number, links: LinkPiece[], bookmarks: BookmarkPiece[]): number {
+function readTextblock(node: Node, start: number, found: Found): number {
+  const { links, bookmarks, notes } = found;
   let text = "";
+  let inNotes = 0;
   let at = start;
   let lastLink: Mark | null = null;
   const openMarks = new Map<DestinationId, number>();
@@ -86,10 +105,15 @@ function readTextblock(node: Node, start: number, links: LinkPiece[], bookmarks:
     }
     if (child.type.name === "bookmark_point")
       bookmarks.push({ id: child.attrs.id as DestinationId, from: at, to: at, text: "", point: true });
+    if (child.type.name === "note") {
+      const { id, place } = child.attrs as Pick<NotePiece, "id" | "place">;
+      notes.push({ id, place, from: at, to: at + child.nodeSize, text: lineOf(child) });
+      inNotes += readTextblock(child, at + 1, found);
+    }
     text += piece;
     at += child.nodeSize;
   }
-  return countWords(text);
+  return countWords(text) + inNotes;
 }
 
 /** A link goes on where the last one of the same target ended, whatever other marks its words carry. */

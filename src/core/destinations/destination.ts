@@ -1,4 +1,4 @@
-import type { DestinationId, LinkTarget } from "@/core/document";
+import type { DestinationId, LinkTarget, Series } from "@/core/document";
 
 interface Place {
   readonly id: DestinationId;
@@ -16,6 +16,7 @@ interface Place {
 export interface Heading extends Place {
   readonly kind: "heading";
   readonly level: number;
+  readonly series: Series;
   /** Words of the document that stand before it. */
   readonly wordsBefore: number;
 }
@@ -30,9 +31,9 @@ export interface Bookmark extends Place {
   readonly text: string;
 }
 
-/** A figure, table or contents list as a destination. */
+/** A figure, table, equation or contents list as a destination. */
 export interface BlockDestination extends Place {
-  readonly kind: "figure" | "table" | "contents";
+  readonly kind: "figure" | "table" | "equation" | "contents";
 }
 
 /** Anything a link can land on. */
@@ -44,6 +45,18 @@ export interface LinkPlace {
   readonly to: number;
   readonly text: string;
   readonly target: LinkTarget;
+  readonly block: number;
+}
+
+/** A footnote or endnote as it stands in the document: its sign, from `from` to `to`. */
+export interface NotePlace {
+  readonly id: DestinationId | null;
+  readonly from: number;
+  readonly to: number;
+  /** Its number among those of its place, from 1. */
+  readonly number: number;
+  readonly text: string;
+  readonly place: "foot" | "end";
   readonly block: number;
 }
 

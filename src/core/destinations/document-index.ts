@@ -1,7 +1,16 @@
 import type { Node } from "prosemirror-model";
-import type { BookmarkEntry, DestinationId, Registry } from "@/core/document";
+import type { BookmarkEntry, DestinationId, Registry, StyleSheet } from "@/core/document";
 import { assignAnchors, type Anchors } from "./anchors";
-import type { BlockDestination, Bookmark, Destination, Heading, LinkPlace, Section } from "./destination";
+import type {
+  BlockDestination,
+  Bookmark,
+  Destination,
+  Heading,
+  LinkPlace,
+  NotePlace,
+  Section,
+} from "./destination";
+import { captionLabels, shownNumbers } from "./numbers";
 import { PlacedRun } from "./placed-run";
 import { runsOf } from "./run";
 import { sectionsOf } from "./sections";
@@ -44,6 +53,52 @@ export class DocumentIndex {
 
   get tables(): readonly BlockDestination[] {
     return this.once("tables", () => this.blocksOf("table"));
+  }
+
+  get equations(): readonly BlockDestination[] {
+    return this.once("equations", () => this.blocksOf("equation"));
+  }
+
+  /** Footnotes and endnotes in order of place; each kind is counted by itself. */
+  get notes(): readonly NotePlace[] {
+    return this.once("notes", () => {
+      const notes: NotePlace[] = [];
+      const counts = { foot: 0, end: 0 };
+      for (const { run, pos, block: first } of this.placed)
+        for (const { block, offset, summary } of run.noted)
+          for (const { id, from, to, text, place } of summary.notes)
+            notes.push({
+              id,
+              text,
+              place,
+              from: pos + offset + from,
+              to: pos + offset + to,
+              number: ++counts[place],
+              block: first + block,
+            });
+      return notes;
+    });
+  }
+
+  get sheet(): StyleSheet {
+    return this.doc.attrs.styles as StyleSheet;
+  }
+
+  /** The numbers that headings show, by id; headings without one are not in it. */
+  get numbers(): ReadonlyMap<DestinationId, string> {
+    return this.once("numbers", () => shownNumbers(this.headings, this.sheet));
+  }
+
+  /** What stands before the captions of figures, tables and equations: `Figure 3`. */
+  get captions(): ReadonlyMap<DestinationId, string> {
+    return this.once("captions", () =>
+      captionLabels(
+        gathered(this.placed, (run) => run.blocks),
+        this.headings,
+        this.sheet.captions,
+        this.numbers,
+      ),
+    );
   }
 
   get contentsLists(): readonly BlockDestination[] {

@@ -3,7 +3,15 @@
  * place, kept current at the cost of what changed, and the public names (anchors) of all destinations.
  */
 export { DocumentIndex, indexDocument } from "./document-index";
-export type { BlockDestination, Bookmark, Destination, Heading, LinkPlace, Section } from "./destination";
+export type {
+  BlockDestination,
+  Bookmark,
+  Destination,
+  Heading,
+  LinkPlace,
+  NotePlace,
+  Section,
+} from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
-export { headingNumbers } from "./numbers";
-export { summarise, type BlockSummary, type LinkPiece } from "./block-summary";
+export { counted, headingNumbers, styleOf } from "./numbers";
+export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";

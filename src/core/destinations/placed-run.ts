@@ -30,16 +30,19 @@ export class PlacedRun {
   ) {}
 
   get headings(): readonly Heading[] {
-    this.headingList ??= this.run.headings.map(({ id, name, block, offset, size, level, wordsBefore }) => ({
-      kind: "heading",
-      id,
-      name,
-      pos: this.pos + offset,
-      end: this.pos + offset + size,
-      block: this.block + block,
-      level,
-      wordsBefore: this.wordsBefore + wordsBefore,
-    }));
+    this.headingList ??= this.run.headings.map(
+      ({ id, name, block, offset, size, level, series, wordsBefore }) => ({
+        kind: "heading",
+        id,
+        name,
+        pos: this.pos + offset,
+        end: this.pos + offset + size,
+        block: this.block + block,
+        level,
+        series,
+        wordsBefore: this.wordsBefore + wordsBefore,
+      }),
+    );
     return this.headingList;
   }
 

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId } from "@/core/document";
+import type { DestinationId, Series } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
 import type { BlockDestination } from "./destination";
 
@@ -14,6 +14,7 @@ export interface RunDestination {
 
 export interface RunHeading extends RunDestination {
   readonly level: number;
+  readonly series: Series;
   readonly wordsBefore: number;
 }
 
@@ -38,12 +39,14 @@ export interface Run {
   readonly others: readonly RunBlock[];
   readonly linked: readonly RunSummary[];
   readonly marked: readonly RunSummary[];
+  readonly noted: readonly RunSummary[];
 }
 
 const RUN_LENGTH = 64;
 const BLOCK_KINDS: Record<string, BlockDestination["kind"]> = {
   figure: "figure",
   table: "table",
+  equation: "equation",
   contents_list: "contents",
 };
 
@@ -104,6 +107,7 @@ function join(blocks: readonly Node[]): Run {
   const others: RunBlock[] = [];
   const linked: RunSummary[] = [];
   const marked: RunSummary[] = [];
+  const noted: RunSummary[] = [];
   let offset = 0;
   let words = 0;
   blocks.forEach((node, block) => {
@@ -118,13 +122,15 @@ function join(blocks: readonly Node[]): Run {
         offset,
         size: node.nodeSize,
         level: node.attrs.level as number,
+        series: node.attrs.series as Series,
         wordsBefore: words,
       });
     else if (id && kind) others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
     if (summary.links.length > 0) linked.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
+    if (summary.notes.length > 0) noted.push({ block, offset, summary });
     offset += node.nodeSize;
     words += summary.words;
   });
-  return { blocks, size: offset, words, headings, others, linked, marked };
+  return { blocks, size: offset, words, headings, others, linked, marked, noted };
 }

@@ -5,7 +5,9 @@ import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
 import { idOf } from "./create";
 import { RegistryStep, type RegistryChange } from "./steps/registry-step";
+import { StyleStep } from "./steps/style-step";
 import type { AnchorEntry, BookmarkEntry, Registry } from "./registry";
+import type { StyleSheet } from "./style-sheet";
 
 /**
  * Changes a document into another version of it by steps that touch only what differs: blocks that stand in both under the
@@ -78,10 +80,15 @@ function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void 
 function becomeAttributes<T extends Transform>(tr: T, target: Node): T {
   for (const [name, value] of Object.entries(target.attrs)) {
     if (name === "registry") becomeRegistry(tr, value as Registry);
+    else if (name === "styles") becomeStyles(tr, value as StyleSheet);
     else if (JSON.stringify(tr.doc.attrs[name]) !== JSON.stringify(value))
       tr.step(new DocAttrStep(name, value));
   }
   return tr;
+}
+
+function becomeStyles(tr: Transform, sheet: StyleSheet): void {
+  if (JSON.stringify(tr.doc.attrs.styles) !== JSON.stringify(sheet)) tr.step(new StyleStep({ sheet }));
 }
 
 function becomeRegistry(tr: Transform, target: Registry): void {

@@ -2,7 +2,16 @@
  * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets; the steps
  * that change it, and how steps of several people come together. Everything else in the core is derived from this.
  */
-export { schema, COLOUR, type Alignment, type BlockKind } from "./schema";
+export {
+  schema,
+  COLOUR,
+  columnWidths,
+  figureLook,
+  seriesFrom,
+  type Alignment,
+  type BlockKind,
+  type Series,
+} from "./schema";
 export { asId, newId, type DestinationId } from "./ids";
 export {
   addressOf,
@@ -23,6 +32,7 @@ export {
   type Registry,
 } from "./registry";
 export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";
+export { StyleStep, type StyleChange } from "./steps/style-step";
 export { MoveBlocksStep } from "./steps/move-blocks-step";
 export { MoveMap } from "./steps/move-map";
 export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
@@ -37,6 +47,23 @@ export { changedRun, type ChangedRun } from "./changed-run";
 export { blockById } from "./block-by-id";
 export { levelOf, sameIds, sizeOf } from "./blocks";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
+export {
+  FACES,
+  FIRST_SHEET,
+  NAMED_COLOURS,
+  NUMBERINGS,
+  STYLE_NAMES,
+  likeBody,
+  styleSheetSchema,
+  type CaptionRule,
+  type Face,
+  type Look,
+  type Numbering,
+  type PageLine,
+  type PageRule,
+  type StyleName,
+  type StyleSheet,
+} from "./style-sheet";
 export { createDocument, idOf, withId, withIds, type DocumentAttributes } from "./create";
 export {
   PICTURE_TYPES,

@@ -2,9 +2,13 @@ import { Schema, type Attrs, type DOMOutputSpec, type MarkSpec, type NodeSpec } 
 import { EMPTY_REGISTRY, registrySchema } from "./registry";
 import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
+import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
 
 /** How a paragraph or heading stands between its margins; null follows the style. */
 export type Alignment = "left" | "center" | "right" | "justify" | null;
+
+/** How a heading is counted where it is not counted as its style says. */
+export type Series = "appendix" | "none" | null;
 
 const id = { default: null, validate: "string|null" };
 const alignment = {
@@ -38,8 +42,27 @@ const readBlock = (element: HTMLElement) => ({
 const readId = (element: HTMLElement) => ({ id: element.getAttribute("data-id") });
 const headingRule = (level: number) => ({
   tag: `h${level}`,
-  getAttrs: (element: HTMLElement) => ({ ...readBlock(element), level }),
+  getAttrs: (element: HTMLElement) => ({
+    ...readBlock(element),
+    level,
+    series: seriesFrom(element.getAttribute("data-series")),
+  }),
 });
+
+/** The series a file or the clipboard names; null where it names none that there is. */
+export function seriesFrom(name: string | null | undefined): Series {
+  return name === "appendix" || name === "none" ? name : null;
+}
+
+/** Width and place of a figure as the clipboard and exported pages name them. */
+export function figureLook(element: { getAttribute(name: string): string | null }) {
+  const width = Number(element.getAttribute("data-width"));
+  const place = element.getAttribute("data-place");
+  return {
+    width: width >= 5 && width <= 100 ? Math.round(width) : null,
+    place: place === "left" || place === "right" ? place : "line",
+  };
+}
 
 const cellAttributes = {
   colspan: { default: 1, validate: wholeNumber(1, 1000) },
@@ -49,13 +72,33 @@ const cellAttributes = {
 };
 function readCell(element: HTMLElement) {
   const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), 1000);
-  return { colspan: span("colspan"), rowspan: span("rowspan"), align: alignmentOf(element) };
+  const colspan = span("colspan");
+  return {
+    colspan,
+    rowspan: span("rowspan"),
+    align: alignmentOf(element),
+    colwidth: columnWidths(element.getAttribute("data-colwidth"), colspan),
+  };
+}
+
+/** Widths of the columns a cell covers, in pixels, from how they are written; null unless there is one for each. */
+export function columnWidths(written: string | null, columns: number): number[] | null {
+  const widths = (written ?? "").split(",").map(Number);
+  return widths.length === columns && widths.every((it) => it >= 10 && it <= 4_000)
+    ? widths.map(Math.round)
+    : null;
 }
 function cellDOM(tag: "td" | "th", attrs: Attrs): DOMOutputSpec {
   const out: Record<string, string> = {};
   if (attrs.colspan !== 1) out.colspan = String(attrs.colspan);
   if (attrs.rowspan !== 1) out.rowspan = String(attrs.rowspan);
-  if (attrs.align) out.style = `text-align: ${attrs.align as string}`;
+  const widths = attrs.colwidth as readonly number[] | null;
+  const looks = [
+    ...(attrs.align ? [`text-align: ${attrs.align as string}`] : []),
+    ...(widths ? [`width: ${widths.reduce((sum, width) => sum + width, 0)}px`] : []),
+  ];
+  if (widths) out["data-colwidth"] = widths.join(",");
+  if (looks.length > 0) out.style = looks.join("; ");
   return [tag, out, 0];
 }
 
@@ -71,6 +114,7 @@ const nodes = {
       language: { default: "en", validate: "string" },
       registry: { default: EMPTY_REGISTRY, validate: (value) => void registrySchema.parse(value) },
       returns: { default: RETURNS_NONE, validate: (value) => void returnRuleSchema.parse(value) },
+      styles: { default: FIRST_SHEET, validate: (value) => void styleSheetSchema.parse(value) },
     },
   },
   /*
@@ -95,9 +139,26 @@ const nodes = {
     group: "block",
     content: "inline*",
     defining: true,
-    attrs: { id, align: alignment, level: { default: 1, validate: wholeNumber(1, 6) } },
+    attrs: {
+      id,
+      align: alignment,
+      level: { default: 1, validate: wholeNumber(1, 6) },
+      series: {
+        default: null,
+        validate: (value) => {
+          if (value !== null && seriesFrom(value as string) === null) throw new RangeError("not a series");
+        },
+      },
+    },
     parseDOM: [1, 2, 3, 4, 5, 6].map(headingRule),
-    toDOM: (node) => [`h${node.attrs.level as number}`, blockAttributes(node.attrs), 0],
+    toDOM: (node) => [
+      `h${node.attrs.level as number}`,
+      {
+        ...blockAttributes(node.attrs),
+        ...(node.attrs.series ? { "data-series": node.attrs.series as string } : {}),
+      },
+      0,
+    ],
   },
   bullet_list: {
     group: "block inner",
@@ -161,6 +222,20 @@ const nodes = {
       /** Name of a stored picture, see pictures.ts; empty where the picture is missing. */
       picture: { default: "", validate: "string" },
       alt: { default: "", validate: "string" },
+      /** Width in hundredths of that of the text; null for the picture's own, as far as it fits. */
+      width: {
+        default: null,
+        validate: (value) => {
+          if (value !== null) wholeNumber(5, 100)(value);
+        },
+      },
+      /** Where it stands: in a line of its own, or at a margin with the text beside it. */
+      place: {
+        default: "line",
+        validate: (value) => {
+          if (!["line", "left", "right"].includes(value as string)) throw new RangeError("not a place");
+        },
+      },
     },
     parseDOM: [
       {
@@ -170,6 +245,7 @@ const nodes = {
           ...readId(element),
           picture: element.getAttribute("data-picture") ?? "",
           alt: element.getAttribute("data-alt") ?? "",
+          ...figureLook(element),
         }),
       },
     ],
@@ -179,9 +255,26 @@ const nodes = {
         ...blockAttributes(node.attrs),
         "data-picture": node.attrs.picture as string,
         "data-alt": node.attrs.alt as string,
+        ...(node.attrs.width === null ? {} : { "data-width": String(node.attrs.width) }),
+        ...(node.attrs.place === "line" ? {} : { "data-place": node.attrs.place as string }),
       },
       ["figcaption", 0],
     ],
+  },
+  equation: {
+    group: "block",
+    atom: true,
+    attrs: { id, tex: { default: "", validate: "string" } },
+    parseDOM: [
+      {
+        tag: "div[data-equation]",
+        getAttrs: (element: HTMLElement) => ({
+          ...readId(element),
+          tex: element.getAttribute("data-equation") ?? "",
+        }),
+      },
+    ],
+    toDOM: (node) => ["div", { ...blockAttributes(node.attrs), "data-equation": node.attrs.tex as string }],
   },
   table: {
     group: "block",
@@ -276,6 +369,52 @@ const nodes = {
     parseDOM: [{ tag: "br" }],
     toDOM: () => ["br"],
     leafText: () => "\n",
+  },
+  /** An equation within a line. */
+  formula: {
+    group: "inline",
+    inline: true,
+    atom: true,
+    attrs: { tex: { default: "", validate: "string" } },
+    parseDOM: [
+      {
+        tag: "span[data-formula]",
+        getAttrs: (element: HTMLElement) => ({ tex: element.getAttribute("data-formula") ?? "" }),
+      },
+    ],
+    toDOM: (node) => ["span", { "data-formula": node.attrs.tex as string }],
+    leafText: (node) => node.attrs.tex as string,
+  },
+  /** A footnote or endnote: its words stand where its sign stands, so that they go wherever that goes. */
+  note: {
+    group: "inline",
+    inline: true,
+    content: "(text | formula)*",
+    atom: true,
+    isolating: true,
+    attrs: {
+      id: { default: null, validate: "string|null" },
+      place: {
+        default: "foot",
+        validate: (value) => {
+          if (value !== "foot" && value !== "end") throw new RangeError("not a place for a note");
+        },
+      },
+    },
+    parseDOM: [
+      {
+        tag: "span[data-note]",
+        getAttrs: (element: HTMLElement) => ({
+          id: element.getAttribute("data-note") || null,
+          place: element.getAttribute("data-place") === "end" ? "end" : "foot",
+        }),
+      },
+    ],
+    toDOM: (node) => [
+      "span",
+      { "data-note": (node.attrs.id as string | null) ?? "", "data-place": node.attrs.place as string },
+      0,
+    ],
   },
   bookmark_point: {
     group: "inline",
@@ -410,5 +549,5 @@ export const schema = new Schema<keyof typeof nodes, keyof typeof marks>({ nodes
 /** The kinds of block that stand directly in a document. */
 export type BlockKind = Exclude<
   keyof typeof nodes,
-  "doc" | "text" | "hard_break" | "bookmark_point" | "list_item" | `table_${string}`
+  "doc" | "text" | "hard_break" | "bookmark_point" | "formula" | "note" | "list_item" | `table_${string}`
 >;

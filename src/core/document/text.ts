@@ -1,12 +1,15 @@
 import type { Node } from "prosemirror-model";
 
-/** The words of a node as one line: line breaks and block borders become one space, ends trimmed. */
+/** The words of a node as one line: line breaks and block borders become one space, ends trimmed. Notes are not part of it. */
 export function lineOf(node: Node): string {
-  return node.textBetween(0, node.content.size, " ", spaceForBreak).replace(/\s+/gu, " ").trim();
-}
-
-function spaceForBreak(leaf: Node): string {
-  return leaf.type.name === "hard_break" ? " " : "";
+  let line = "";
+  node.descendants((child) => {
+    if (child.isText) line += child.text!;
+    else if (child.type.name === "formula") line += child.attrs.tex as string;
+    else if (child.isBlock || child.type.name === "hard_break") line += " ";
+    return child.type.name !== "note";
+  });
+  return line.replace(/\s+/gu, " ").trim();
 }
 
 const WORD = /[\p{L}\p{N}\p{M}]+(?:['’.,-][\p{L}\p{N}\p{M}]+)*/gu;

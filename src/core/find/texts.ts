@@ -43,8 +43,15 @@ function textsIn(block: Node): readonly TextRun[] {
   const before = known.get(block);
   if (before) return before;
   const found: TextRun[] = [];
-  const add = (node: Node, start: number) =>
-    found.push({ text: node.textBetween(0, node.content.size, undefined, NO_TEXT), start });
+  const add = (node: Node, start: number) => {
+    let text = "";
+    node.forEach((child, offset) => {
+      // The words of a note are a text of their own; in the line stands its sign.
+      if (child.type === schema.nodes.note) add(child, start + offset + 1);
+      text += child.isText ? child.text! : NO_TEXT.repeat(child.nodeSize);
+    });
+    found.push({ text, start });
+  };
   if (block.isTextblock) add(block, 1);
   else
     block.descendants((node, offset) => {

@@ -6,6 +6,8 @@ import type { DocumentIndex } from "@/core/destinations";
 export interface ContentsEntry {
   readonly id: DestinationId;
   readonly text: string;
+  /** The number that the heading shows; empty where it shows none. */
+  readonly number: string;
   readonly level: number;
   /** How far in the line stands, from 0: levels that are skipped do not count. */
   readonly depth: number;
@@ -24,15 +26,21 @@ export const UNTITLED = "Untitled section";
 export function contentsEntries(index: DocumentIndex, levels: ContentsLevels): ContentsEntry[] {
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
+  const { numbers } = index;
   for (const { id, name, level } of index.headings) {
     if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
     // A heading that is not shown still ends the sections before it.
     if (level < levels.from) continue;
-    entries.push({ id, text: name || UNTITLED, level, depth: above.length });
+    entries.push({ id, text: name || UNTITLED, number: numbers.get(id) ?? "", level, depth: above.length });
     above.push(level);
   }
   return entries;
+}
+
+/** The words of an entry as a reader sees them: the number of the heading, where it shows one, and its text. */
+export function entryWords({ number, text }: ContentsEntry): string {
+  return number ? `${number} ${text}` : text;
 }
 
 /** The levels a contents list block is set to. */

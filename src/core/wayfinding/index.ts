@@ -3,6 +3,7 @@ export {
   UNTITLED,
   contentsEntries,
   contentsTree,
+  entryWords,
   levelsOf,
   type ContentsBranch,
   type ContentsEntry,

@@ -39,7 +39,16 @@ export function currentKind(state: EditorState): string {
   for (let depth = $from.depth; depth > 0; depth--) {
     const { name } = $from.node(depth).type;
     if (
-      ["bullet_list", "ordered_list", "quotation", "code_block", "heading", "figure", "table"].includes(name)
+      [
+        "bullet_list",
+        "ordered_list",
+        "quotation",
+        "code_block",
+        "heading",
+        "figure",
+        "table",
+        "equation",
+      ].includes(name)
     )
       return name;
   }

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
-import { contentsEntries, levelsOf, type ContentsEntry } from "@/core/wayfinding";
+import { contentsEntries, entryWords, levelsOf, type ContentsEntry } from "@/core/wayfinding";
 
 /** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
 export class ContentsListView implements NodeView {
@@ -44,7 +44,7 @@ export class ContentsListView implements NodeView {
       item.style.setProperty("--depth", String(entry.depth));
       const button = document.createElement("button");
       button.type = "button";
-      button.textContent = entry.text;
+      button.textContent = entryWords(entry);
       button.addEventListener("click", () => this.jump(entry.id));
       item.append(button);
       list.append(item);
@@ -64,7 +64,10 @@ export class ContentsListView implements NodeView {
 function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): boolean {
   return (
     a.length === b.length &&
-    a.every((entry, i) => entry.id === b[i]!.id && entry.text === b[i]!.text && entry.depth === b[i]!.depth)
+    a.every(
+      (entry, i) =>
+        entry.id === b[i]!.id && entryWords(entry) === entryWords(b[i]!) && entry.depth === b[i]!.depth,
+    )
   );
 }
 

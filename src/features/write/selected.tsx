@@ -44,7 +44,7 @@ function selectedPlace(session: Session): Node | null {
   return block && PLACES.includes(block.type.name) ? block : null;
 }
 
-const PLACES = ["heading", "figure", "table", "contents_list"];
+const PLACES = ["heading", "figure", "table", "equation", "contents_list"];
 
 function blockPos({ $from, from }: Selection): number {
   return $from.depth === 0 ? from : $from.before(1);

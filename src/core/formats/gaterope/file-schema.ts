@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/document/registry";
-import { COLOUR, linkTargetSchema, PICTURE_TYPES } from "@/core/document";
+import { COLOUR, linkTargetSchema, PICTURE_TYPES, styleSheetSchema } from "@/core/document";
 
 /*
  * The open form of a document, `.gaterope.json`. This schema checks a file when it is read, and the JSON Schema in
@@ -31,9 +31,20 @@ const mark = z
   .meta({ id: "mark" });
 
 const marks = z.array(mark).optional();
+const text = z.strictObject({ type: z.literal("text"), text: z.string().min(1), marks });
+const tex = z.string().max(20_000).describe("How the equation is written in TeX.");
+const formula = z.strictObject({ type: z.literal("formula"), attrs: z.strictObject({ tex }), marks });
+const note = z.strictObject({
+  type: z.literal("note"),
+  attrs: z.strictObject({ id, place: z.enum(["foot", "end"]).optional() }).optional(),
+  content: z.array(z.discriminatedUnion("type", [text, formula])).optional(),
+  marks,
+});
 const inline = z
   .discriminatedUnion("type", [
-    z.strictObject({ type: z.literal("text"), text: z.string().min(1), marks }),
+    text,
+    formula,
+    note,
     z.strictObject({ type: z.literal("hard_break"), marks }),
     z.strictObject({
       type: z.literal("bookmark_point"),
@@ -128,7 +139,16 @@ const block = z
     paragraph,
     z.strictObject({
       type: z.literal("heading"),
-      attrs: z.strictObject({ id, align, level }),
+      attrs: z.strictObject({
+        id,
+        align,
+        level,
+        series: z
+          .enum(["appendix", "none"])
+          .nullable()
+          .optional()
+          .describe("How it is counted, where not as its style says."),
+      }),
       content: words,
     }),
     codeBlock,
@@ -141,10 +161,13 @@ const block = z
         id,
         picture: z.string().max(100).describe("The name of a picture under `pictures`, or empty."),
         alt: z.string().max(20_000),
+        width: z.int().min(5).max(100).nullable().optional().describe("Hundredths of the text's width."),
+        place: z.enum(["line", "left", "right"]).optional(),
       }),
       content: words.describe("The caption."),
     }),
     table,
+    z.strictObject({ type: z.literal("equation"), attrs: z.strictObject({ id, tex }) }),
     z.strictObject({ type: z.literal("rule"), attrs: z.strictObject({ id }).optional() }),
     z.strictObject({ type: z.literal("page_break"), attrs: z.strictObject({ id }).optional() }),
     z.strictObject({
@@ -168,6 +191,7 @@ export const fileSchema = z.strictObject({
         anchors: z.record(z.string().max(64), anchorEntrySchema),
       }),
       returns: z.strictObject({ levels: z.array(level).max(6), words: z.string().max(1_000) }),
+      styles: styleSheetSchema.optional(),
     }),
     content: z.array(block).min(1),
   }),

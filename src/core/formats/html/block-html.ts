@@ -1,8 +1,16 @@
 import type { Node } from "prosemirror-model";
 import { idOf, type DestinationId } from "@/core/document";
-import { contentsEntries, contentsTree, levelsOf, returnLinks, type ContentsBranch } from "@/core/wayfinding";
+import {
+  contentsEntries,
+  contentsTree,
+  entryWords,
+  levelsOf,
+  returnLinks,
+  type ContentsBranch,
+} from "@/core/wayfinding";
+import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
-import type { HtmlOutput } from "./html-output";
+import type { HtmlOutput, WrittenNote } from "./html-output";
 import { inlineHtml } from "./inline-html";
 
 /** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
@@ -25,7 +33,28 @@ export function documentHtml(output: HtmlOutput): string {
       );
     }
   });
-  return lines.join("\n");
+  return [...lines, ...notesHtml(output)].join("\n");
+}
+
+/** The words of the notes that were met, footnotes first: each a list, whose lines lead back to the signs. */
+export function notesHtml(output: HtmlOutput): string[] {
+  const list = (place: "foot" | "end", label: string) => {
+    const notes = output.notes.filter((it) => it.place === place);
+    if (notes.length === 0) return [];
+    const lines = notes.map((it) => noteHtml(it, output)).join("");
+    // Notes among others may have their words somewhere else, so that a list does not begin with 1.
+    return [
+      `<section class="notes" role="doc-endnotes" aria-label="${label}"><ol start="${notes[0]!.number}">${lines}</ol></section>`,
+    ];
+  };
+  const sections = [...list("foot", "Footnotes"), ...list("end", "Endnotes")];
+  output.notes.length = 0;
+  return sections;
+}
+
+function noteHtml({ note, anchor, number }: WrittenNote, output: HtmlOutput): string {
+  const back = `<a href="#${anchor}-sign" role="doc-backlink" aria-label="Back to note ${number} in the text">↩</a>`;
+  return `<li id="${anchor}" value="${number}">${inlineHtml(note, output)} ${back}</li>`;
 }
 
 /** The bookmarks that name whole blocks, by block. */
@@ -55,7 +84,9 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
   switch (node.type.name) {
     case "heading": {
       const tag = `h${node.attrs.level as number}`;
-      return `<${tag}${own}${style}>${aliases}${inlineHtml(node, output)}</${tag}>`;
+      const series = node.attrs.series ? ` data-series="${node.attrs.series as string}"` : "";
+      const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
+      return `<${tag}${own}${series}${style}>${aliases}${number}${inlineHtml(node, output)}</${tag}>`;
     }
     case "paragraph":
       return `<p${style}>${inlineHtml(node, output)}</p>`;
@@ -75,6 +106,11 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
       return figureHtml(node, own, aliases, output);
     case "table":
       return tableHtml(node, own, aliases, output);
+    case "equation": {
+      const label = id ? output.index.captions.get(id) : undefined;
+      const number = label ? `<span class="label" data-generated="number">(${escapeHtml(label)})</span>` : "";
+      return `<div${own} class="equation-line">${aliases}${equationHtml(node.attrs.tex as string, "equation")}${number}</div>`;
+    }
     case "rule":
       return "<hr>";
     case "page_break":
@@ -84,6 +120,11 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
     default:
       throw new RangeError(`no HTML for ${node.type.name}`);
   }
+}
+
+/** A number or label that is counted, so that reading leaves it to the counting. */
+function labelHtml(label: string | undefined, after = " "): string {
+  return label ? `<span class="label" data-generated="number">${escapeHtml(label)}${after}</span>` : "";
 }
 
 function children(node: Node, output: HtmlOutput): string {
@@ -116,8 +157,17 @@ function figureHtml(node: Node, own: string, aliases: string, output: HtmlOutput
   const picture = source
     ? `<img src="${escapeHtml(source)}" alt="${alt}">`
     : `<p class="no-picture" data-alt="${alt}">${alt || "Picture missing"}</p>`;
-  const caption = node.content.size > 0 ? `<figcaption>${inlineHtml(node, output)}</figcaption>` : "";
-  return `<figure${own}>${aliases}${picture}${caption}</figure>`;
+  const label = output.index.captions.get(idOf(node)!);
+  const caption =
+    node.content.size > 0 || label
+      ? `<figcaption>${labelHtml(label, node.content.size > 0 ? ". " : "")}${inlineHtml(node, output)}</figcaption>`
+      : "";
+  const width = node.attrs.width as number | null;
+  const place = node.attrs.place as string;
+  const look =
+    (width === null ? "" : ` data-width="${width}" style="--width: ${width}%"`) +
+    (place === "line" ? "" : ` data-place="${place}"`);
+  return `<figure${own}${look}>${aliases}${picture}${caption}</figure>`;
 }
 
 function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
@@ -132,8 +182,11 @@ function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput)
     if (y < heads) head += `<tr>${html}</tr>`;
     else body += `<tr>${html}</tr>`;
   });
+  const label = output.index.captions.get(idOf(node)!);
   const captionHtml =
-    caption.content.size > 0 || aliases ? `<caption>${aliases}${inlineHtml(caption, output)}</caption>` : "";
+    caption.content.size > 0 || aliases || label
+      ? `<caption>${aliases}${labelHtml(label, caption.content.size > 0 ? ". " : "")}${inlineHtml(caption, output)}</caption>`
+      : "";
   const thead = head ? `<thead>${head}</thead>` : "";
   const tbody = body ? `<tbody>${body}</tbody>` : "";
   return `<div class="table-frame"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
@@ -157,7 +210,14 @@ function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
   const spans =
     (cell.attrs.colspan === 1 ? "" : ` colspan="${cell.attrs.colspan as number}"`) +
     (cell.attrs.rowspan === 1 ? "" : ` rowspan="${cell.attrs.rowspan as number}"`);
-  const style = cell.attrs.align ? ` style="text-align: ${cell.attrs.align as string}"` : "";
+  const widths = cell.attrs.colwidth as readonly number[] | null;
+  const looks = [
+    ...(cell.attrs.align ? [`text-align: ${cell.attrs.align as string}`] : []),
+    ...(widths ? [`width: ${widths.reduce((sum, width) => sum + width, 0)}px`] : []),
+  ];
+  const style =
+    (widths ? ` data-colwidth="${widths.join(",")}"` : "") +
+    (looks.length > 0 ? ` style="${looks.join("; ")}"` : "");
   const tag = header ? "th" : "td";
   const scope = header ? ` scope="${inHead ? "col" : "row"}"` : "";
   const only = cell.childCount === 1 && cell.child(0).type.name === "paragraph" && !cell.child(0).attrs.align;
@@ -177,7 +237,8 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
 export function branchesHtml(branches: readonly ContentsBranch[], output: HtmlOutput): string {
   const items = branches.map((branch) => {
     const below = branch.below.length > 0 ? branchesHtml(branch.below, output) : "";
-    return `<li><a href="${output.hrefOf(branch.id, branch.text)}">${escapeHtml(branch.text)}</a>${below}</li>`;
+    const words = entryWords(branch);
+    return `<li><a href="${output.hrefOf(branch.id, words)}">${escapeHtml(words)}</a>${below}</li>`;
   });
   return `<ol>${items.join("")}</ol>`;
 }

@@ -1,3 +1,4 @@
+import type { Node } from "prosemirror-model";
 import type { DestinationId, LinkTarget } from "@/core/document";
 import { addressOf } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
@@ -11,11 +12,22 @@ export class HtmlOutput {
   /** Ranges whose first piece has been written. */
   readonly begun = new Set<string>();
 
+  private readonly noteCounts = { foot: 0, end: 0 };
+  /** Notes whose words are to be written at the end. */
+  readonly notes: WrittenNote[] = [];
+
   constructor(
     readonly index: DocumentIndex,
     /** The address of a stored picture as it is to stand in the file. */
     readonly pictureAddress: (name: string) => string,
   ) {}
+
+  /** The number of the next note and the name it is known by in the file. Notes are asked for in order of place. */
+  nextNote(note: Node): WrittenNote {
+    const place = note.attrs.place as "foot" | "end";
+    const number = ++this.noteCounts[place];
+    return { note, place, number, anchor: `_${place}${number}` };
+  }
 
   /** The `href` for a target, noted as promised; null for a link that cannot land. */
   href(target: LinkTarget, text: string): string | null {
@@ -48,4 +60,13 @@ export class HtmlOutput {
       .map((alias) => `<span id="${escapeHtml(alias)}"></span>`)
       .join("");
   }
+}
+
+/** A note in a file: its sign leads to `anchor`, and from there back to `anchor` with `-sign`. */
+export interface WrittenNote {
+  readonly note: Node;
+  readonly place: "foot" | "end";
+  readonly number: number;
+  /** Begins with a low line, which no derived anchor does. */
+  readonly anchor: string;
 }

@@ -1,6 +1,14 @@
 import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
-import { schema, type ReturnRule } from "@/core/document";
+import {
+  columnWidths,
+  figureLook,
+  schema,
+  seriesFrom,
+  styleSheetSchema,
+  type ReturnRule,
+  type StyleSheet,
+} from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import type { ReadContext } from "../intake/read-context";
@@ -57,6 +65,7 @@ export class HtmlReading implements TokenHandler {
   title: string | null = null;
   language: string | null = null;
   returns: ReturnRule | null = null;
+  styles: StyleSheet | null = null;
 
   private readonly open = new OpenElements();
   private waitingText = "";
@@ -67,6 +76,10 @@ export class HtmlReading implements TokenHandler {
   private undecided: string | null = null;
   /** Ranges whose words are spread over several elements, by the name that joins these. */
   private readonly ranges = new Map<string, Mark>();
+  /** The equation that is being read, with its TeX as soon as that is known: from itself, or from an annotation in it. */
+  private equation: { tex: string | null; readonly annotated: boolean } | null = null;
+  /** Whether what is met is such an annotation. */
+  private annotation = false;
   private readonly tokenizer = new Tokenizer({ sourceCodeLocationInfo: false }, this);
 
   constructor(
@@ -142,7 +155,10 @@ export class HtmlReading implements TokenHandler {
     this.waitingText = "";
     const place = this.open.top;
     if (place.name === "title") this.title ??= text.replace(/\s+/g, " ").trim().slice(0, 1_000);
-    if (place.kind === "silent") return;
+    if (place.kind === "silent") {
+      if (this.annotation && this.equation) this.equation.tex = (this.equation.tex ?? "") + text;
+      return;
+    }
     if (this.skipLineEnd && text.startsWith("\n")) text = text.slice(1);
     this.skipLineEnd = false;
     if (this.undecided !== null && /\S/.test(text)) this.decide(false);
@@ -160,7 +176,13 @@ export class HtmlReading implements TokenHandler {
     const name = tag.tagName;
     if (this.undecided !== null) this.decide(HEADING.test(name) || name === "header");
     if (this.open.top.kind === "silent") {
-      if (!VOID.has(name) && !tag.selfClosing) this.open.push(name, "silent");
+      if (VOID.has(name) || tag.selfClosing) return;
+      this.annotation ||=
+        name === "annotation" &&
+        this.equation?.annotated === true &&
+        this.attributesOf(tag).get("encoding") === "application/x-tex";
+      const leave = this.annotation ? () => (this.annotation = false) : null;
+      this.open.push(name, "silent", { leave });
       return;
     }
     const attributes = this.attributesOf(tag);
@@ -171,6 +193,7 @@ export class HtmlReading implements TokenHandler {
       if (!VOID.has(name)) this.open.push(name, "silent");
       return;
     }
+    if (this.startEquation(name, attributes) || this.startNote(name, attributes)) return;
     if (!this.startBlock(name, attributes)) this.startInline(name, attributes, tag.selfClosing);
   }
 
@@ -180,12 +203,67 @@ export class HtmlReading implements TokenHandler {
     if (!VOID.has(name) && !(selfClosing && name === "svg")) this.open.push(name, "silent");
   }
 
+  /** Starts an equation: one of Gate Rope's own, or MathML that says how it was written; false for any other element. */
+  private startEquation(name: string, attributes: Attributes): boolean {
+    const { builder } = this;
+    const own = attributes.get("data-tex");
+    if (own === undefined && name !== "math") return false;
+    const block =
+      own === undefined ? attributes.get("display") === "block" : attributes.get("class") === "equation";
+    const { marks } = this.open.top;
+    this.equation = { tex: own ?? null, annotated: own === undefined };
+    this.open.push(name, "silent", {
+      leave: () => {
+        const tex = this.equation?.tex ?? null;
+        this.equation = null;
+        if (tex === null)
+          this.context.dropped.add("equation", "The file does not say how it was written in TeX.");
+        else if (block && builder.betweenBlocks) builder.addEquation(tex.trim());
+        else builder.formula(tex.trim(), marks);
+      },
+    });
+    return true;
+  }
+
+  /**
+   * Starts the sign of a note, its words, or the way back from them (DPUB-ARIA and EPUB roles, and what programs that show
+   * Markdown write); false for any other element.
+   */
+  private startNote(name: string, attributes: Attributes): boolean {
+    const { builder } = this;
+    const role = `${attributes.get("role") ?? ""} ${attributes.get("epub:type") ?? ""}`;
+    const classes = attributes.get("class") ?? "";
+    const href = attributes.get("href") ?? "";
+    if (name === "a" && href.startsWith("#")) {
+      if (/\bdoc-backlink\b|\bbacklink\b/.test(role) || /\bfootnote-back(ref)?\b/.test(classes)) {
+        this.open.push(name, "silent");
+        return true;
+      }
+      if (/\b(doc-)?noteref\b/.test(role) || /\bfootnote-ref\b/.test(classes)) {
+        builder.noteReference(href.slice(1), attributes.get("data-place") === "end" ? "end" : "foot");
+        this.open.push(name, "silent");
+        return true;
+      }
+    }
+    if (name === "sup" && /\bfootnote-ref\b/.test(classes)) {
+      this.open.push(name, "inline");
+      return true;
+    }
+    if (name === "hr" && /\bfootnotes-sep\b/.test(classes)) return true;
+    const id = attributes.get("id") ?? "";
+    if (id === "" || name === "a" || !builder.refersToNote(id)) return false;
+    builder.openNote(id);
+    this.open.push(name, "block", { leave: () => builder.closeNote() });
+    return true;
+  }
+
   private startAbout(name: string, attributes: Attributes): void {
     if (name === "title") return this.open.push(name, "silent");
     if (name === "html") {
       this.language ??= /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.exec(attributes.get("lang") ?? "")?.[0] ?? null;
       return this.open.push(name, "block", { leave: () => this.builder.closeImplied() });
     }
+    if (attributes.get("name") === "gate-rope:styles") this.styles = sheetIn(attributes.get("content") ?? "");
     if (attributes.get("name") !== "gate-rope:returns") return;
     const levels = (attributes.get("content") ?? "").split(",").map(Number);
     this.returns = {
@@ -213,7 +291,11 @@ export class HtmlReading implements TokenHandler {
     }
     const level = HEADING.exec(name)?.[1];
     if (level) {
-      builder.openTextblock("heading", { level: Number(level), align });
+      builder.openTextblock("heading", {
+        level: Number(level),
+        align,
+        series: seriesFrom(attributes.get("data-series")),
+      });
       anchored();
       block(() => builder.closeTextblock(), {}, false);
       return true;
@@ -265,7 +347,7 @@ export class HtmlReading implements TokenHandler {
       case "figure":
         builder.closeTextblock();
         anchored();
-        builder.openFigure();
+        builder.openFigure(figureLook({ getAttribute: (one) => attributes.get(one) ?? null }));
         block(() => builder.closeFigure());
         return true;
       case "figcaption":
@@ -296,6 +378,7 @@ export class HtmlReading implements TokenHandler {
           span(attributes.get("colspan")),
           span(attributes.get("rowspan")),
           alignmentOf(attributes),
+          columnWidths(attributes.get("data-colwidth") ?? null, span(attributes.get("colspan"))),
         );
         anchored();
         block(() => (opened ? builder.closeCell() : builder.closeTextblock()));
@@ -317,7 +400,8 @@ export class HtmlReading implements TokenHandler {
     if (VOID.has(name)) return true;
     if (!WRAPPERS.has(name)) return false;
     builder.closeImplied();
-    if (id !== "" && !(name === "body" && id === "top"))
+    if (id !== "" && attributes.get("class") === "equation-line") builder.anchor(id);
+    else if (id !== "" && !(name === "body" && id === "top"))
       this.wrapperId(id, attributes.get("data-name") ?? null);
     if (isPageBreak(attributes)) builder.addLeaf("page_break");
     block(() => builder.closeImplied(), {}, false);
@@ -386,6 +470,15 @@ export class HtmlReading implements TokenHandler {
       else if (!attributes.has(name)) attributes.set(name, value);
     }
     return attributes;
+  }
+}
+
+/** A style sheet as an exported page holds it; null where it is none. */
+function sheetIn(content: string): StyleSheet | null {
+  try {
+    return styleSheetSchema.parse(JSON.parse(content));
+  } catch {
+    return null;
   }
 }
 

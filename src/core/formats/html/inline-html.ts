@@ -1,6 +1,7 @@
 import type { Mark, Node } from "prosemirror-model";
 import type { DestinationId, LinkTarget } from "@/core/document";
 import { attribute, escapeHtml } from "./escape";
+import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
 
 /** Inline content as HTML. Marks that go on from one piece of text to the next stay open. */
@@ -29,11 +30,21 @@ export function inlineHtml(parent: Node, output: HtmlOutput): string {
 function leafHtml(node: Node, output: HtmlOutput): string {
   if (node.isText) return escapeHtml(node.text!);
   if (node.type.name === "hard_break") return "<br>";
+  if (node.type.name === "formula") return equationHtml(node.attrs.tex as string, "formula");
+  if (node.type.name === "note") return noteSign(node, output);
   const id = node.attrs.id as DestinationId;
   const anchor = output.anchor(id);
   return anchor
     ? `${output.aliases(id)}<span${attribute("id", anchor)}${nameAttribute(id, output)}></span>`
     : "";
+}
+
+/** The sign of a note; its words are written at the end. */
+function noteSign(node: Node, output: HtmlOutput): string {
+  const written = output.nextNote(node);
+  output.notes.push(written);
+  const { anchor, number, place } = written;
+  return `<sup class="note"><a id="${anchor}-sign" href="#${anchor}" role="doc-noteref" data-place="${place}">${number}</a></sup>`;
 }
 
 function nameAttribute(id: DestinationId, output: HtmlOutput): string {

@@ -21,6 +21,7 @@ export function readHtml(text: string, context: ReadContext): Manuscript {
   builder.title = reading.title;
   builder.language = reading.language;
   if (reading.returns) builder.returns = reading.returns;
+  builder.styles = reading.styles;
   return builder.finish(titleFromName(context.name), () => undefined);
 }
 

@@ -1,3 +1,6 @@
+import type { StyleSheet } from "@/core/document";
+import { styleRules } from "@/core/styles";
+
 /** A font that is written into the file. `data` is WOFF2 in base64. */
 export interface EmbeddedFont {
   readonly family: string;
@@ -6,22 +9,58 @@ export interface EmbeddedFont {
   readonly unicodeRange: string;
 }
 
-/** Looks of the exported page: readable from phone to desk, in light and dark, and on paper. */
-export function styleSheet(fonts: readonly EmbeddedFont[]): string {
+const FAMILIES = { serif: "Literata", sans: "Figtree", mono: "JetBrains Mono" };
+
+/** The families of fonts that a style sheet asks for; that of code only where there is some. */
+export function familiesOf(sheet: StyleSheet, usesCode: boolean): ReadonlySet<string> {
+  const used = Object.entries(sheet.styles).flatMap(([name, { face }]) =>
+    face && (name !== "code" || usesCode) ? [FAMILIES[face]] : [],
+  );
+  return new Set(used);
+}
+
+/** Looks of the exported page: the document's own, readable from phone to desk, in light and dark, and on paper. */
+export function styleSheet(fonts: readonly EmbeddedFont[], sheet: StyleSheet): string {
   const faces = fonts.map(
     (font) =>
       `@font-face{font-family:"${font.family}";font-style:${font.style};font-weight:200 900;font-display:swap;src:url(data:font/woff2;base64,${font.data}) format("woff2");unicode-range:${font.unicodeRange}}`,
   );
-  return faces.join("\n") + "\n" + LOOKS;
+  return [...faces, LOOKS, styleRules(sheet, "main"), pageRules(sheet)].join("\n");
 }
 
-const LOOKS = `:root{color-scheme:light dark;--ground:#fbf8f2;--ink:#1c2a30;--quiet:#55636a;--line:#ddd5c6;--hemp:#a9793b;--tide:#0e5a5e;--wash:#f2ecdf}
-@media (prefers-color-scheme:dark){:root{--ground:#141c20;--ink:#e8e2d6;--quiet:#a5b0b3;--line:#37434a;--hemp:#d0a265;--tide:#7cc4c6;--wash:#1d272c}}
+/** The page header and footer, as far as a browser can print them: it does not know in which section a page begins. */
+function pageRules({ page }: StyleSheet): string {
+  const boxes = [...page.header, ...page.footer].map((words, i) => {
+    const content = contentOf(words);
+    const place = `${i < 3 ? "top" : "bottom"}-${["left", "center", "right"][i % 3]}`;
+    return content ? `@${place}{content:${content}}` : "";
+  });
+  const first = page.onFirst
+    ? ""
+    : `@page :first{${BOXES.map((place) => `@${place}{content:none}`).join("")}}`;
+  return `@page{margin:20mm;font:9pt Figtree,sans-serif;${boxes.join("")}}${first}`;
+}
+
+const BOXES = ["top-left", "top-center", "top-right", "bottom-left", "bottom-center", "bottom-right"];
+
+function contentOf(words: string): string {
+  const parts = words.split(/(\{page\}|\{pages\})/).map((part) => {
+    if (part === "{page}") return "counter(page)";
+    if (part === "{pages}") return "counter(pages)";
+    const plain = part.replace(/\{\w+\}/g, "");
+    return plain
+      ? JSON.stringify(plain).replace(/[<\u007f-\uffff]/g, (sign) => `\\${sign.charCodeAt(0).toString(16)} `)
+      : "";
+  });
+  return parts.filter(Boolean).join(" ");
+}
+
+const LOOKS = `:root{color-scheme:light dark;--ground:#fbf8f2;--ink:#1c2a30;--quiet:#55636a;--line:#ddd5c6;--hemp:#a9793b;--tide:#0e5a5e;--wash:#f2ecdf;--plum:#6b3f69}
+@media (prefers-color-scheme:dark){:root{--ground:#141c20;--ink:#e8e2d6;--quiet:#a5b0b3;--line:#37434a;--hemp:#d0a265;--tide:#7cc4c6;--wash:#1d272c;--plum:#cfa0cc}}
 *{box-sizing:border-box}
-html{background:var(--ground);color:var(--ink);font:1.0625rem/1.6 Literata,Georgia,serif;-webkit-text-size-adjust:100%;scroll-padding-top:1rem}
+html{--point:calc(1.0625rem / 11);background:var(--ground);color:var(--ink);font:1.0625rem/1.6 Literata,Georgia,serif;-webkit-text-size-adjust:100%;scroll-padding-top:1rem}
 body{margin:0 auto;max-width:42rem;padding:2rem 1.25rem 6rem;overflow-wrap:break-word}
-h1,h2,h3,h4,h5,h6{line-height:1.25;margin:2em 0 .6em;break-after:avoid}
-h1{font-size:1.9rem}h2{font-size:1.45rem}h3{font-size:1.2rem}h4,h5,h6{font-size:1.05rem}
+main>:is(h1,h2,h3,h4,h5,h6):first-child{margin-top:0}
 a{color:inherit;text-decoration:underline;text-decoration-color:var(--hemp);text-decoration-thickness:.09em;text-underline-offset:.18em}
 a:hover{color:var(--tide)}a:focus-visible{outline:2px solid var(--tide);outline-offset:2px;border-radius:2px}
 a.adrift{text-decoration:none}
@@ -31,8 +70,10 @@ nav li{margin:.3em 0}nav>ol>li{margin-top:.6em}
 .contents-title,nav.front>p{font-size:1.45rem;font-weight:600;margin:1.5em 0 .5em}
 .return{font-size:.9rem;margin:1.5rem 0}
 figure{margin:2rem 0;break-inside:avoid}img{max-width:100%;height:auto;display:block;margin:0 auto}
-figcaption,caption{color:var(--quiet);font-size:.9rem;line-height:1.45;margin-top:.5rem;text-align:left}
-caption{margin:0 0 .5rem}
+figure{width:var(--width,auto)}figure[data-place=left]{float:left;margin:.4rem 1.5rem .5rem 0}figure[data-place=right]{float:right;margin:.4rem 0 .5rem 1.5rem}figure[data-width] img{width:100%}
+main :is(h1,h2,h3,h4,h5,h6,.equation-line,table,pre,nav){clear:both}
+.equation-line{align-items:center;display:flex;gap:1rem;margin:1.2em 0;overflow-x:auto}.equation-line .equation{flex:1;text-align:center}.formula code,.equation code{color:inherit}
+sup.note{line-height:0}sup.note a,.notes a[role=doc-backlink]{text-decoration:none}.notes{border-top:1px solid var(--line);clear:both;margin-top:3rem;padding-top:.6rem}.notes li{padding-left:.3em}
 .no-picture{border:1px dashed var(--line);color:var(--quiet);margin:0;padding:2rem;text-align:center}
 .table-frame{margin:1.5rem 0;overflow-x:auto}table{border-collapse:collapse;font-size:.95rem;min-width:60%}
 th,td{border-bottom:1px solid var(--line);padding:.4rem .75rem .4rem 0;text-align:left;vertical-align:top}
@@ -41,4 +82,4 @@ blockquote{border-left:3px solid var(--hemp);color:var(--quiet);margin:1.5rem 0;
 code,pre{font-family:"JetBrains Mono",ui-monospace,monospace;font-size:.88em}
 pre{background:var(--wash);border-radius:6px;overflow-x:auto;padding:.9rem 1rem}
 hr{border:0;border-top:1px solid var(--line);margin:2.5rem auto;width:40%}hr.page-break{width:100%;border-top-style:dashed}
-@media print{html{background:#fff;color:#000;font-size:10.5pt}body{max-width:none;padding:0}a{text-decoration-color:#999}hr.page-break{visibility:hidden;margin:0}.table-frame{overflow:visible}tr{break-inside:avoid}thead{display:table-header-group}@page{margin:20mm}}`;
+@media print{html{--point:1pt;background:#fff;color:#000;font-size:10.5pt}body{max-width:none;padding:0}a{text-decoration-color:#999}hr.page-break{visibility:hidden;margin:0}.table-frame{overflow:visible}tr{break-inside:avoid}thead{display:table-header-group}}`;

@@ -1,4 +1,4 @@
-import type { Manuscript, ReturnRule } from "@/core/document";
+import { FIRST_SHEET, type Manuscript, type ReturnRule } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { contentsEntries, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
@@ -6,7 +6,7 @@ import type { PromisedLink } from "../promised-link";
 import { branchesHtml, documentHtml } from "./block-html";
 import { escapeHtml } from "./escape";
 import { HtmlOutput } from "./html-output";
-import { styleSheet, type EmbeddedFont } from "./style-sheet";
+import { familiesOf, styleSheet, type EmbeddedFont } from "./style-sheet";
 
 export interface HtmlOptions {
   /** Fonts to write into the file. */
@@ -37,17 +37,21 @@ export function writeHtml(
     returns.levels.length > 0
       ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}>\n`
       : "";
-  const usesCode = body.includes("<code");
-  const fonts = (options.fonts ?? []).filter((font) => usesCode || font.family !== "JetBrains Mono");
+  const used = familiesOf(index.sheet, body.includes("<code"));
+  const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));
+  const sheet =
+    JSON.stringify(index.sheet) === JSON.stringify(FIRST_SHEET)
+      ? ""
+      : `<meta name="gate-rope:styles" content="${escapeHtml(JSON.stringify(index.sheet))}">\n`;
   const text = `<!DOCTYPE html>
 <html lang="${escapeHtml(doc.attrs.language as string)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="generator" content="Gate Rope">
-${rule}<title>${escapeHtml(title)}</title>
+${rule}${sheet}<title>${escapeHtml(title)}</title>
 <style>
-${styleSheet(fonts)}
+${styleSheet(fonts, index.sheet)}
 </style>
 </head>
 <body id="top">

@@ -190,6 +190,7 @@ describe("a table", () => {
     colspan,
     rowspan,
     align: null,
+    colwidth: null,
     children: [],
   });
 

@@ -13,10 +13,13 @@ import {
   type Manuscript,
   type Picture,
   type ReturnRule,
+  type Series,
+  type StyleSheet,
 } from "@/core/document";
 import type { DropLog } from "./drop-log";
 import { cleanText, mergeText, trimmed } from "./inline-content";
 import { LIMITS } from "./limits";
+import { NoteReferences } from "./note-references";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
 import { tableGrid, type CellDraft } from "./table-grid";
@@ -49,9 +52,19 @@ interface OpenTable {
 interface OpenFigure {
   picture: string;
   alt: string;
+  look: FigureLook;
   caption: Node[];
   blocksBefore: number;
 }
+
+/** Width and place of a figure, where a file says them. */
+export interface FigureLook {
+  readonly width?: number | null;
+  readonly place?: string;
+}
+
+/** A caption's number as people type it: `Figure 3.`, `Fig. 2-1:`, `TABLE IV –`. */
+const TYPED_NUMBER = /^(?:figure|fig\.?|table|tab\.?)\s+(?:\d+|[A-Z]|[IVXLC]+)(?:[.-]\d+)*\s*[.:–—-]\s+/i;
 
 /**
  * Builds a valid document from what a reader meets in the order of the file. It keeps the stack itself, so no depth of a
@@ -62,6 +75,7 @@ export class DocumentBuilder {
   title: string | null = null;
   language: string | null = null;
   returns: ReturnRule = RETURNS_NONE;
+  styles: StyleSheet | null = null;
 
   private readonly blocks: Node[] = [];
   private readonly containers: OpenContainer[] = [];
@@ -74,6 +88,9 @@ export class DocumentBuilder {
   private readonly pictures = new Map<string, Picture>();
   private blockCount = 0;
   private readonly places: NamedPlaces;
+  private readonly notes = new NoteReferences();
+  /** The words of a note that are being read: what is met is not part of the text around it. */
+  private note: { readonly key: string; readonly inline: Node[] } | null = null;
 
   constructor(private readonly dropped: DropLog) {
     this.places = new NamedPlaces(dropped);
@@ -124,6 +141,41 @@ export class DocumentBuilder {
 
   // Blocks of text
 
+  /** Adds an equation within a line. */
+  formula(tex: string, marks: readonly Mark[] = []): void {
+    if (!this.textblock) this.open("paragraph", {}, true);
+    const block = this.textblock!;
+    if (block.kind === "code_block") this.text(tex);
+    else
+      block.inline.push(nodes.formula.create({ tex: cleanText(tex) }, null, this.allowedMarks(block, marks)));
+  }
+
+  // Notes
+
+  /** Adds the sign of a note whose words the file gives somewhere else, under a key. */
+  noteReference(key: string, place: "foot" | "end" = "foot"): void {
+    if (this.note) return;
+    if (!this.textblock) this.open("paragraph", {}, true);
+    if (this.textblock!.kind !== "code_block") this.textblock!.inline.push(this.notes.reference(key, place));
+  }
+
+  /** Whether a sign of a note with this key stands in what was read so far. */
+  refersToNote(key: string): boolean {
+    return this.notes.has(key);
+  }
+
+  /** What is met until {@link closeNote} are the words of a note. */
+  openNote(key: string): void {
+    this.closeTextblock();
+    this.note = { key, inline: [] };
+  }
+
+  closeNote(): void {
+    this.closeTextblock();
+    if (this.note) this.notes.give(this.note.key, trimmed(this.note.inline));
+    this.note = null;
+  }
+
   /** Opens a block of text; one that is open is closed first. */
   openTextblock(kind: TextblockKind, attrs: Attrs = {}): void {
     this.open(kind, attrs, false);
@@ -150,13 +202,24 @@ export class DocumentBuilder {
       block.attrs = { ...block.attrs, language };
   }
 
+  /** Says in which series the heading that is open is counted. */
+  nameSeries(series: Series): void {
+    const block = this.textblock;
+    if (block?.kind === "heading") block.attrs = { ...block.attrs, series };
+  }
+
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
   closeTextblock(): void {
     const block = this.textblock;
     if (!block) return;
     this.textblock = null;
     const inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
-    if (block.kind === "caption") return this.takeCaption(inline, block.anchors);
+    if (this.note) {
+      if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
+      this.note.inline.push(...inline.flatMap(wordsOfNote));
+      return;
+    }
+    if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
       this.pending = [...block.anchors, ...this.pending];
       return;
@@ -185,8 +248,23 @@ export class DocumentBuilder {
     if (this.textblock?.implied) this.closeTextblock();
   }
 
+  /** Whether no words of a block of text that is open have been met, so that another block may stand here. */
+  get betweenBlocks(): boolean {
+    return !this.textblock || trimmed(this.textblock.inline).length === 0;
+  }
+
   get openKind(): TextblockKind | null {
     return this.textblock?.kind ?? null;
+  }
+
+  /** A caption without the number somebody typed before it: captions are counted. */
+  private withoutNumber(inline: Node[]): Node[] {
+    const first = inline[0];
+    const typed = first?.isText ? TYPED_NUMBER.exec(first.text!) : null;
+    if (!first || !typed) return inline;
+    this.dropped.add("typed number of a caption", "Captions are counted, so that their numbers stay right.");
+    const rest = first.text!.slice(typed[0].length);
+    return [...(rest ? [schema.text(rest, first.marks)] : []), ...inline.slice(1)];
   }
 
   private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
@@ -202,6 +280,7 @@ export class DocumentBuilder {
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
   openContainer(kind: ContainerKind, attrs: Attrs = {}): boolean {
     this.closeTextblock();
+    if (this.note) return false;
     if (this.containers.length >= LIMITS.nesting * 2) {
       this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
       return false;
@@ -247,22 +326,30 @@ export class DocumentBuilder {
 
   openTable(): void {
     this.closeTextblock();
+    if (this.note) return;
     this.tables.push({ rows: [], caption: [], anchors: this.pending, depth: this.containers.length });
     this.pending = [];
   }
 
   openRow(): void {
     this.closeTextblock();
+    if (this.note) return;
     this.tables.at(-1)?.rows.push([]);
   }
 
   /** Opens a cell in the row that is open; false when no table is open. */
-  openCell(header: boolean, colspan: number, rowspan: number, align: string | null): boolean {
+  openCell(
+    header: boolean,
+    colspan: number,
+    rowspan: number,
+    align: string | null,
+    colwidth: readonly number[] | null = null,
+  ): boolean {
     this.closeTextblock();
     const table = this.tables.at(-1);
-    if (!table) return false;
+    if (!table || this.note) return false;
     if (table.rows.length === 0) table.rows.push([]);
-    const cell: CellDraft = { header, colspan, rowspan, align, children: [] };
+    const cell: CellDraft = { header, colspan, rowspan, align, colwidth, children: [] };
     table.rows.at(-1)!.push(cell);
     this.countBlock();
     this.containers.push({ kind: "cell", cell, children: [] });
@@ -291,7 +378,7 @@ export class DocumentBuilder {
   closeTable(): void {
     this.closeTextblock();
     const table = this.tables.at(-1);
-    if (!table) return;
+    if (!table || this.note) return;
     while (this.containers.length > table.depth) this.closeInnermost();
     this.tables.pop();
     const grid = tableGrid(table.rows);
@@ -326,6 +413,11 @@ export class DocumentBuilder {
     return inline;
   }
 
+  /** Puts what was taken into the paragraph that is open. */
+  putBack(inline: readonly Node[]): void {
+    this.textblock?.inline.push(...inline);
+  }
+
   /** The words of the paragraph that is open. */
   get openWords(): string {
     return (this.textblock?.inline ?? []).map((node) => node.text ?? "").join("");
@@ -333,9 +425,9 @@ export class DocumentBuilder {
 
   // Figures and other blocks
 
-  openFigure(): void {
+  openFigure(look: FigureLook = {}): void {
     this.closeTextblock();
-    this.figure = { picture: "", alt: "", caption: [], blocksBefore: this.blocks.length };
+    this.figure = { picture: "", alt: "", look, caption: [], blocksBefore: this.blocks.length };
   }
 
   /** Adds a picture by its bytes, or a figure without one where they are not to be had (null). */
@@ -367,7 +459,7 @@ export class DocumentBuilder {
     if (!figure) return;
     const caption = trimmed(figure.caption);
     if (figure.picture !== "" || figure.alt !== "")
-      this.placeFigure({ picture: figure.picture, alt: figure.alt }, caption);
+      this.placeFigure({ ...figure.look, picture: figure.picture, alt: figure.alt }, caption);
     else if (
       caption.length > 0 &&
       !(this.blocks.length > figure.blocksBefore && this.captionLastTable(caption))
@@ -405,6 +497,14 @@ export class DocumentBuilder {
       return;
     }
     this.placeNamed(nodes[kind].create(attrs), kind === "contents_list" ? this.takePending() : []);
+  }
+
+  /** Adds an equation as a block; inside a list, quotation or table it stands in a line. */
+  addEquation(tex: string): void {
+    if (this.containers.length > 0 || this.note || this.textblock?.kind === "heading")
+      return this.formula(tex);
+    this.closeTextblock();
+    this.placeNamed(nodes.equation.create({ tex: cleanText(tex) }), this.takePending());
   }
 
   private takePending(): NamedAnchor[] {
@@ -476,6 +576,7 @@ export class DocumentBuilder {
     otherwise: (anchor: string, headings: readonly Node[]) => DestinationId | undefined,
   ): Manuscript {
     this.closeTextblock();
+    if (this.note) this.closeNote();
     if (this.figure) this.closeFigure();
     while (this.tables.length > 0) this.closeTable();
     while (this.containers.length > 0) {
@@ -494,17 +595,27 @@ export class DocumentBuilder {
       (anchor) => otherwise(anchor, headings) ?? (/^top$/i.test(anchor) ? (top ?? undefined) : undefined),
     );
     const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
-    const doc = createDocument(this.blocks, { title, ...(this.language ? { language: this.language } : {}) });
+    const blocks = this.notes.settled(this.blocks);
+    if (this.notes.missing > 0)
+      this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
+    const doc = createDocument(blocks, { title, ...(this.language ? { language: this.language } : {}) });
     return {
       doc: doc.type.create(
         {
           ...doc.attrs,
           registry: this.places.registry,
           returns: this.returns,
+          ...(this.styles ? { styles: this.styles } : {}),
         },
         doc.content,
       ),
       pictures: this.pictures,
     };
   }
+}
+
+/** What of inline content a note can hold: words and formulas. */
+function wordsOfNote(node: Node): Node[] {
+  if (node.isText || node.type === nodes.formula) return [node];
+  return node.type === nodes.hard_break ? [schema.text(" ")] : [];
 }

@@ -134,5 +134,5 @@ export class NamedPlaces {
 }
 
 /** Blocks that links lead to by themselves. */
-const OWN_ANCHORS = new Set(["heading", "figure", "table", "contents_list"]);
+const OWN_ANCHORS = new Set(["heading", "figure", "table", "equation", "contents_list"]);
 const VALID_ANCHOR = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;

@@ -7,6 +7,8 @@ export interface CellDraft {
   colspan: number;
   rowspan: number;
   align: string | null;
+  /** Widths of the columns it covers, in pixels; null where the file says none. */
+  colwidth: readonly number[] | null;
   children: readonly Node[];
 }
 
@@ -48,9 +50,20 @@ export function tableGrid(rows: readonly (readonly CellDraft[])[]): Node | null 
   );
 }
 
-const EMPTY_CELL: CellDraft = { header: false, colspan: 1, rowspan: 1, align: null, children: [] };
+const EMPTY_CELL: CellDraft = {
+  header: false,
+  colspan: 1,
+  rowspan: 1,
+  align: null,
+  colwidth: null,
+  children: [],
+};
 
 function cellNode(cell: CellDraft, colspan: number, rowspan: number): Node {
   const children = cell.children.length > 0 ? cell.children : [paragraph.create()];
-  return (cell.header ? table_header : table_cell).create({ colspan, rowspan, align: cell.align }, children);
+  const colwidth = cell.colwidth?.length === colspan ? cell.colwidth : null;
+  return (cell.header ? table_header : table_cell).create(
+    { colspan, rowspan, align: cell.align, colwidth },
+    children,
+  );
 }

@@ -1,6 +1,16 @@
 import MarkdownIt, { type Token } from "markdown-it";
+import footnotes from "markdown-it-footnote";
 import type { Mark, Node } from "prosemirror-model";
-import { decodeSafely, idOf, lineOf, schema, type DestinationId, type Manuscript } from "@/core/document";
+import {
+  decodeSafely,
+  idOf,
+  lineOf,
+  schema,
+  seriesFrom,
+  type DestinationId,
+  type Manuscript,
+  type Series,
+} from "@/core/document";
 import { anchorFrom } from "@/core/destinations";
 import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
@@ -9,6 +19,7 @@ import { ReadError } from "../intake/read-error";
 import { HtmlReading } from "../html/html-reading";
 import { alignmentOf } from "../html/inline-marks";
 import { InlineHtml } from "./inline-html";
+import { equations } from "./equations";
 import { CONTENTS_END, contentsStart, RETURN_SIGN, returnsRule, tableCaption } from "./conventions";
 
 const { strong, emphasis, strike, code } = schema.marks;
@@ -21,7 +32,7 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   if (/^\s*(<!doctype html|<html[\s>])/i.test(source))
     throw new ReadError("The file holds HTML. Name it .html to bring it in.", 1);
   const { body, title, language } = frontMatter(source);
-  const markdown = new MarkdownIt({ html: true });
+  const markdown = new MarkdownIt({ html: true }).use(footnotes).use(equations);
   markdown.set({ maxNesting: DEEPEST });
   // What is a safe address is decided, and counted, in one place for all formats.
   markdown.validateLink = () => true;
@@ -157,6 +168,12 @@ class MarkdownWalk {
         return builder.closeCell();
       case "html_block":
         return this.htmlBlock(token.content);
+      case "equation":
+        return builder.addEquation(token.content);
+      case "footnote_open":
+        return builder.openNote(noteKey(token));
+      case "footnote_close":
+        return builder.closeNote();
     }
   }
 
@@ -178,7 +195,7 @@ class MarkdownWalk {
     const words = [...(rest ? [schema.text(rest, first!.marks)] : []), ...inline.slice(1)];
     if (this.builder.captionLastTable(words)) return;
     this.builder.openTextblock("paragraph");
-    for (const node of inline) this.builder.text(node.text ?? "", node.marks);
+    this.builder.putBack(inline);
   }
 
   private htmlBlock(source: string): void {
@@ -222,12 +239,19 @@ class MarkdownWalk {
             heading && child === texts.at(-1) && child === children.filter(visible).at(-1)
               ? headingAnchor(child.content)
               : null;
-          if (attribute) this.builder.anchor(attribute.anchor);
+          if (attribute?.anchor) this.builder.anchor(attribute.anchor);
+          if (attribute?.series) this.builder.nameSeries(attribute.series);
           this.builder.text(attribute ? attribute.text : child.content, marks());
           break;
         }
         case "softbreak":
           this.builder.text(" ", marks());
+          break;
+        case "formula":
+          this.builder.formula(child.content, marks());
+          break;
+        case "footnote_ref":
+          this.builder.noteReference(noteKey(child), /^end/i.test(labelOf(child)) ? "end" : "foot");
           break;
         case "hardbreak":
           this.builder.hardBreak();
@@ -279,6 +303,15 @@ class MarkdownWalk {
   }
 }
 
+/** A note that the parser counted, by its number there; HTML in the same file may have notes of its own. */
+function noteKey(token: Token): string {
+  return `[^${(token.meta as { id: number }).id}]`;
+}
+
+function labelOf(token: Token): string {
+  return (token.meta as { label?: string }).label ?? "";
+}
+
 function visible(token: Token): boolean {
   return token.type !== "text" || token.content !== "";
 }
@@ -288,11 +321,17 @@ function removeLast(marks: Mark[], type: Mark["type"]): void {
   if (at >= 0) marks.splice(at, 1);
 }
 
-/** `{#anchor}` at the end of a heading. */
-function headingAnchor(text: string): { text: string; anchor: string } | null {
-  const found = /^(.*?)\s*\{#([^\s{}]{1,200})(?:\s[^{}]*)?\}\s*$/su.exec(text);
-  return found ? { text: found[1]!, anchor: found[2]! } : null;
+/** `{#anchor .appendix}` at the end of a heading: its anchor, and the series it is counted in. */
+function headingAnchor(text: string): { text: string; anchor: string | null; series: Series } | null {
+  const found = /^(.*?)\s*\{([#.][^{}]{1,300})\}\s*$/su.exec(text);
+  if (!found) return null;
+  const words = found[2]!.split(/\s+/);
+  const anchor = words.find((word) => /^#[^\s]{1,200}$/u.test(word))?.slice(1) ?? null;
+  const series = seriesFrom(words.map((word) => SERIES[word]).find(Boolean));
+  return anchor || series ? { text: found[1]!, anchor, series } : null;
 }
+
+const SERIES: Record<string, string> = { ".appendix": "appendix", ".unnumbered": "none" };
 
 /**
  * Finds a heading by an anchor that the file does not name: as Gate Rope derives it, or as most programs that show

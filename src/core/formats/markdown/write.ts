@@ -1,6 +1,8 @@
 import type { Nodes, PhrasingContent, RootContent, TableRow } from "mdast";
+import { gfmFootnoteToMarkdown } from "mdast-util-gfm-footnote";
 import { gfmStrikethroughToMarkdown } from "mdast-util-gfm-strikethrough";
 import { gfmTableToMarkdown } from "mdast-util-gfm-table";
+import { mathToMarkdown } from "mdast-util-math";
 import { toMarkdown } from "mdast-util-to-markdown";
 import type { Mark, Node } from "prosemirror-model";
 import {
@@ -12,11 +14,18 @@ import {
   type ReturnRule,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import { contentsEntries, contentsTree, levelsOf, returnLinks, type ContentsBranch } from "@/core/wayfinding";
+import {
+  contentsEntries,
+  contentsTree,
+  entryWords,
+  levelsOf,
+  returnLinks,
+  type ContentsBranch,
+} from "@/core/wayfinding";
 import { toBase64 } from "../base64";
-import { blockHtml, headerRows } from "../html/block-html";
+import { blockHtml, headerRows, notesHtml } from "../html/block-html";
 import { escapeHtml } from "../html/escape";
-import { HtmlOutput } from "../html/html-output";
+import { HtmlOutput, type WrittenNote } from "../html/html-output";
 import type { PromisedLink } from "../promised-link";
 import { contentsComment, CONTENTS_END, RETURN_SIGN, returnsComment } from "./conventions";
 
@@ -35,7 +44,12 @@ export function writeMarkdown({ doc, pictures }: Manuscript): { text: string; pr
       rule: "*",
       fences: true,
       listItemIndent: "one",
-      extensions: [gfmTableToMarkdown({ tablePipeAlign: false }), gfmStrikethroughToMarkdown()],
+      extensions: [
+        gfmTableToMarkdown({ tablePipeAlign: false }),
+        gfmStrikethroughToMarkdown(),
+        gfmFootnoteToMarkdown(),
+        mathToMarkdown(),
+      ],
       join: [(left, right) => (left.type === "html" && right.type === "html" ? 1 : undefined)],
     },
   );
@@ -54,6 +68,8 @@ function frontMatter(doc: Node, index: DocumentIndex): string {
 
 class MarkdownWriter {
   private readonly lastPiece: ReadonlyMap<DestinationId, number>;
+  /** Notes whose signs stand as Markdown has them. */
+  private readonly notes: { written: WrittenNote; pos: number }[] = [];
 
   constructor(
     private readonly index: DocumentIndex,
@@ -93,7 +109,14 @@ class MarkdownWriter {
           ],
         });
     });
-    return content;
+    for (const { written, pos } of this.notes)
+      content.push({
+        type: "footnoteDefinition",
+        identifier: noteLabel(written),
+        children: [{ type: "paragraph", children: this.inline(written.note, pos + 1) }],
+      });
+    // Those of blocks that stand as HTML.
+    return [...content, ...notesHtml(this.output).map(html)];
   }
 
   private blockAnchor(id: DestinationId): string {
@@ -112,7 +135,11 @@ class MarkdownWriter {
         if (node.attrs.align) return [html(blockHtml(node, this.output))];
         const before = aliases.map((alias) => html(`<a id="${escapeHtml(alias)}"></a>`) as PhrasingContent);
         // The anchor is no text to be escaped, so it goes out as it stands.
-        const after = anchor ? [html(` {#${anchor}}`) as PhrasingContent] : [];
+        const words = [
+          ...(anchor ? [`#${anchor}`] : []),
+          ...(node.attrs.series ? [node.attrs.series === "none" ? ".unnumbered" : ".appendix"] : []),
+        ];
+        const after = words.length > 0 ? [html(` {${words.join(" ")}}`) as PhrasingContent] : [];
         return [
           {
             type: "heading",
@@ -127,6 +154,13 @@ class MarkdownWriter {
         return this.table(node, pos);
       case "contents_list":
         return this.contents(node, anchor ?? "contents");
+      case "equation":
+        return [
+          ...[...aliases, ...(anchor ? [anchor] : [])].map((one) =>
+            html(`<div id="${escapeHtml(one)}"></div>`),
+          ),
+          { type: "math", value: node.attrs.tex as string },
+        ];
       case "page_break":
         return [html(`<div style="break-after: page"></div>`)];
       default:
@@ -177,7 +211,8 @@ class MarkdownWriter {
     const id = idOf(node)!;
     const name = node.attrs.picture as string;
     const url = name ? this.output.pictureAddress(name) : "";
-    if (!plain || !url) return html(blockHtml(node, this.output));
+    const ownLook = node.attrs.width !== null || node.attrs.place !== "line";
+    if (!plain || !url || ownLook) return html(blockHtml(node, this.output));
     const image = {
       type: "image" as const,
       url,
@@ -252,8 +287,8 @@ class MarkdownWriter {
             children: [
               {
                 type: "link",
-                url: this.output.hrefOf(branch.id, branch.text),
-                children: [{ type: "text", value: branch.text }],
+                url: this.output.hrefOf(branch.id, entryWords(branch)),
+                children: [{ type: "text", value: entryWords(branch) }],
               },
             ],
           },
@@ -272,19 +307,25 @@ class MarkdownWriter {
       pieces.push({
         node,
         marks,
-        content: [...this.rangeStarts(node), ...this.leaf(node), ...this.rangeEnds(node, at)],
+        content: [...this.rangeStarts(node), ...this.leaf(node, at), ...this.rangeEnds(node, at)],
       });
       at += node.nodeSize;
     });
     return this.nest(pieces, 0);
   }
 
-  private leaf(node: Node): PhrasingContent[] {
+  private leaf(node: Node, pos: number): PhrasingContent[] {
     if (node.isText) {
       const isCode = node.marks.some((mark) => mark.type.name === "code");
       return [{ type: isCode ? "inlineCode" : "text", value: node.text! }];
     }
     if (node.type.name === "hard_break") return [{ type: "break" }];
+    if (node.type.name === "formula") return [{ type: "inlineMath", value: node.attrs.tex as string }];
+    if (node.type.name === "note") {
+      const written = this.output.nextNote(node);
+      this.notes.push({ written, pos });
+      return [{ type: "footnoteReference", identifier: noteLabel(written) }];
+    }
     const id = node.attrs.id as DestinationId;
     return this.index.anchors.of(id) ? [html(this.anchorTag(id))] : [];
   }
@@ -375,6 +416,10 @@ class MarkdownWriter {
   }
 }
 
+function noteLabel({ place, number }: WrittenNote): string {
+  return place === "end" ? `end${number}` : String(number);
+}
+
 function html(value: string) {
   return { type: "html" as const, value };
 }
@@ -393,7 +438,7 @@ function isPlain(grid: Node): boolean {
     if (node.type.name === "table_cell" || node.type.name === "table_header") {
       const only =
         node.childCount === 1 && node.child(0).type.name === "paragraph" && !node.child(0).attrs.align;
-      if (!only || node.attrs.colspan !== 1 || node.attrs.rowspan !== 1) plain = false;
+      if (!only || node.attrs.colspan !== 1 || node.attrs.rowspan !== 1 || node.attrs.colwidth) plain = false;
       node.descendants((inner) => {
         if (inner.type.name === "hard_break") plain = false;
       });

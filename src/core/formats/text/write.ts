@@ -1,24 +1,36 @@
 import type { Node } from "prosemirror-model";
 import type { Manuscript } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
-import { contentsEntries, levelsOf } from "@/core/wayfinding";
+import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
 export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
   const index = indexDocument(doc);
+  const counts = { foot: 0, end: 0 };
+  const blockText = (node: Node) => textOf(node, (place) => noteSign(place, ++counts[place]));
   const blocks: string[] = [];
   doc.forEach((block) => {
     if (block.type.name === "contents_list") {
       const lines = contentsEntries(index, levelsOf(block)).map(
-        (entry) => "  ".repeat(entry.depth) + entry.text,
+        (entry) => "  ".repeat(entry.depth) + entryWords(entry),
       );
       blocks.push([block.attrs.heading as string, ...lines].filter(Boolean).join("\n"));
     } else blocks.push(blockText(block));
   });
+  const notes = index.notes.map(({ place, number, text }) => `${noteSign(place, number)} ${text}`);
+  if (notes.length > 0) blocks.push(notes.join("\n"));
   return { text: blocks.filter((block) => block !== "").join("\n\n") + "\n", promised: [] };
 }
 
-function blockText(node: Node): string {
+function noteSign(place: "foot" | "end", number: number): string {
+  return place === "foot" ? `[${number}]` : `[end ${number}]`;
+}
+
+type SignOf = (place: "foot" | "end") => string;
+
+function textOf(node: Node, noteSignOf: SignOf): string {
+  const childTexts = (of: Node) => of.content.content.map((child) => textOf(child, noteSignOf));
+  const inlineText = (of: Node) => wordsOf(of, noteSignOf);
   switch (node.type.name) {
     case "bullet_list":
     case "ordered_list": {
@@ -47,6 +59,8 @@ function blockText(node: Node): string {
     case "table_cell":
     case "table_header":
       return childTexts(node).join("\n");
+    case "equation":
+      return `    ${node.attrs.tex as string}`;
     case "rule":
       return "* * *";
     case "page_break":
@@ -56,12 +70,13 @@ function blockText(node: Node): string {
   }
 }
 
-function childTexts(node: Node): string[] {
-  return node.content.content.map(blockText);
-}
-
-function inlineText(node: Node): string {
-  return node.textBetween(0, node.content.size, "\n", (leaf) =>
-    leaf.type.name === "hard_break" ? "\n" : "",
-  );
+function wordsOf(node: Node, noteSignOf: SignOf): string {
+  let text = "";
+  node.forEach((child) => {
+    if (child.isText) text += child.text!;
+    else if (child.type.name === "hard_break") text += "\n";
+    else if (child.type.name === "formula") text += child.attrs.tex as string;
+    else if (child.type.name === "note") text += noteSignOf(child.attrs.place as "foot" | "end");
+  });
+  return text;
 }

@@ -1,0 +1,169 @@
+import { z } from "zod";
+
+/** What has a style: one look for all of its kind in a document. */
+export const STYLE_NAMES = [
+  "heading1",
+  "heading2",
+  "heading3",
+  "heading4",
+  "heading5",
+  "heading6",
+  "body",
+  "quotation",
+  "code",
+  "caption",
+  "note",
+  "contents",
+  "link",
+  "button",
+] as const;
+export type StyleName = (typeof STYLE_NAMES)[number];
+
+/** Faces that are shipped: a book serif, a quiet sans, one for code. */
+export const FACES = ["serif", "sans", "mono"] as const;
+export type Face = (typeof FACES)[number];
+
+/** How the headings of a level are counted. */
+export const NUMBERINGS = ["none", "decimal", "letters", "roman"] as const;
+export type Numbering = (typeof NUMBERINGS)[number];
+
+/** Colours that have one look on a light ground and one on a dark; any other is six hexadecimal digits. */
+export const NAMED_COLOURS = ["ink", "quiet", "tide", "plum", "hemp"] as const;
+
+/** The look of one kind of block or words. Lengths are points (1/72 inch). */
+export interface Look {
+  /** Null: that of the body. */
+  readonly face: Face | null;
+  readonly size: number;
+  /** From 200 to 900, as in CSS. */
+  readonly weight: number;
+  readonly slant: "upright" | "italic";
+  /** One of {@link NAMED_COLOURS}, or `#` with six hexadecimal digits. Null: that of the body. */
+  readonly colour: string | null;
+  /** Height of a line as a multiple of the size. */
+  readonly leading: number;
+  readonly before: number;
+  readonly after: number;
+  readonly align: "left" | "center" | "right" | "justify";
+  /** How far in from the left margin all lines stand. */
+  readonly indent: number;
+  readonly keepWithNext: boolean;
+  readonly newPage: boolean;
+  readonly numbering: Numbering;
+}
+
+/** How captions are counted, and the words before their numbers. */
+export interface CaptionRule {
+  readonly count: "none" | "document" | "chapter";
+  readonly figure: string;
+  readonly table: string;
+  readonly equation: string;
+}
+
+/** What stands at the left, in the middle and at the right of a page's edge; see {@link PageRule}. */
+export type PageLine = readonly [left: string, middle: string, right: string];
+
+/**
+ * The line above and below the text of each page. In their words `{page}` stands for the page's number, `{pages}` for how
+ * many there are, `{title}` for the document's title, `{section}` for the title of the section the page begins in, and
+ * `{contents}` for a link to the contents list; title and section are links too.
+ */
+export interface PageRule {
+  readonly header: PageLine;
+  readonly footer: PageLine;
+  /** Whether they stand on the first page. */
+  readonly onFirst: boolean;
+}
+
+/** The looks of one document. */
+export interface StyleSheet {
+  readonly name: string;
+  readonly styles: Readonly<Record<StyleName, Look>>;
+  readonly captions: CaptionRule;
+  readonly page: PageRule;
+}
+
+/** Checks one look. */
+export const lookSchema = z.strictObject({
+  face: z.enum(FACES).nullable(),
+  size: z.number().min(4).max(96),
+  weight: z.int().min(200).max(900),
+  slant: z.enum(["upright", "italic"]),
+  colour: z.union([z.enum(NAMED_COLOURS), z.string().regex(/^#[0-9a-f]{6}$/i)]).nullable(),
+  leading: z.number().min(0.8).max(4),
+  before: z.number().min(0).max(200),
+  after: z.number().min(0).max(200),
+  align: z.enum(["left", "center", "right", "justify"]),
+  indent: z.number().min(0).max(300),
+  keepWithNext: z.boolean(),
+  newPage: z.boolean(),
+  numbering: z.enum(NUMBERINGS),
+});
+
+/** Checks a caption rule. */
+export const captionRuleSchema = z.strictObject({
+  count: z.enum(["none", "document", "chapter"]),
+  figure: z.string().max(40),
+  table: z.string().max(40),
+  equation: z.string().max(40),
+});
+
+const pageLine = z.tuple([z.string().max(500), z.string().max(500), z.string().max(500)]);
+
+/** Checks a page rule. */
+export const pageRuleSchema = z.strictObject({ header: pageLine, footer: pageLine, onFirst: z.boolean() });
+
+/** Checks a whole style sheet that comes from outside. */
+export const styleSheetSchema: z.ZodType<StyleSheet> = z.strictObject({
+  name: z.string().max(200),
+  styles: z.strictObject(
+    Object.fromEntries(STYLE_NAMES.map((name) => [name, lookSchema])) as Record<StyleName, typeof lookSchema>,
+  ),
+  captions: captionRuleSchema,
+  page: pageRuleSchema,
+});
+
+const BODY: Look = {
+  face: "serif",
+  size: 11,
+  weight: 400,
+  slant: "upright",
+  colour: "ink",
+  leading: 1.6,
+  before: 0,
+  after: 10,
+  align: "left",
+  indent: 0,
+  keepWithNext: false,
+  newPage: false,
+  numbering: "none",
+};
+/** A look that is the body's but for what is said. */
+export function likeBody(look: Partial<Look>): Look {
+  return { ...BODY, face: null, colour: null, ...look };
+}
+const heading = (size: number, before: number, look: Partial<Look> = {}) =>
+  likeBody({ size, weight: 600, leading: 1.25, before, after: size / 2, keepWithNext: true, ...look });
+
+/** The style sheet of a document that has not chosen another. */
+export const FIRST_SHEET: StyleSheet = {
+  name: "Night log",
+  styles: {
+    heading1: heading(17.5, 30),
+    heading2: heading(13.5, 23),
+    heading3: heading(11.5, 19.5),
+    heading4: heading(11, 17),
+    heading5: heading(11, 15, { slant: "italic", weight: 500 }),
+    heading6: heading(10, 14, { colour: "quiet" }),
+    body: BODY,
+    quotation: likeBody({ colour: "quiet", before: 13, after: 13, indent: 12 }),
+    code: likeBody({ face: "mono", size: 9.5, leading: 1.5, before: 13, after: 13 }),
+    caption: likeBody({ size: 9.5, colour: "quiet", leading: 1.45, before: 4, after: 4 }),
+    note: likeBody({ size: 9.5, leading: 1.5, after: 4 }),
+    contents: likeBody({ after: 2 }),
+    link: likeBody({}),
+    button: likeBody({ face: "sans", size: 10, weight: 600, colour: "tide" }),
+  },
+  captions: { count: "document", figure: "Figure", table: "Table", equation: "" },
+  page: { header: ["{title}", "", "{section}"], footer: ["{contents}", "{page}", ""], onFirst: false },
+};

@@ -1,0 +1,43 @@
+import katex from "katex";
+
+/** More than anybody writes as one equation; drawing it would hold everything up. */
+export const LONGEST_EQUATION = 5_000;
+
+/** Markup for an equation, or in words why there is none. */
+export type DrawnEquation = { readonly html: string } | { readonly fault: string };
+
+/**
+ * An equation in TeX as markup: `mathml` for files (MathML Core, with the TeX as annotation), `screen` for what KaTeX's own
+ * style sheet draws, with the MathML for who does not see it. Commands that would load or link to anything are faults.
+ */
+export function drawEquation(
+  tex: string,
+  { form, block }: { form: "screen" | "mathml"; block: boolean },
+): DrawnEquation {
+  if (tex.trim() === "") return { fault: "The equation is empty." };
+  if (tex.length > LONGEST_EQUATION)
+    return { fault: `The equation is longer than ${LONGEST_EQUATION.toLocaleString("en")} signs.` };
+  try {
+    const html = katex.renderToString(tex, {
+      displayMode: block,
+      output: form === "mathml" ? "mathml" : "htmlAndMathml",
+      throwOnError: true,
+      strict: "ignore",
+      trust: false,
+      maxSize: 40,
+      maxExpand: 500,
+    });
+    return { html: form === "mathml" ? html.replace(/^<span class="katex">|<\/span>$/g, "") : html };
+  } catch (error) {
+    return { fault: wordsOf(error as Error) };
+  }
+}
+
+/** What KaTeX says, without its own name and the marks under the place. */
+function wordsOf(error: Error): string {
+  const said = error.message
+    .replace(/^KaTeX parse error:\s*/, "")
+    .replace(/\u0332/gu, "")
+    .trim();
+  return said === "" ? "The equation cannot be read." : said;
+}

@@ -1,0 +1,102 @@
+import type { Look, StyleName, StyleSheet } from "@/core/document";
+
+const FAMILIES = {
+  serif: '"Literata Variable", Literata, Georgia, serif',
+  sans: '"Figtree Variable", Figtree, ui-sans-serif, system-ui, sans-serif',
+  mono: '"JetBrains Mono Variable", "JetBrains Mono", ui-monospace, monospace',
+};
+
+/** Blocks of a kind, as they stand within the text. */
+const BLOCKS: Partial<Record<StyleName, string>> = {
+  heading1: "h1",
+  heading2: "h2",
+  heading3: "h3",
+  heading4: "h4",
+  heading5: "h5",
+  heading6: "h6",
+  quotation: "blockquote",
+  caption: ":is(figcaption, caption, .caption-line)",
+  note: ".notes li",
+  contents: ":is(.contents-list, nav.contents, nav.front) li",
+};
+
+/**
+ * The rules of a style sheet (CSS) for a text whose element is `scope`. Lengths are multiples of `--point`, which the place
+ * says: a point on paper, more on a screen. Colours that have a name come from the place too.
+ */
+export function styleRules(sheet: StyleSheet, scope: string): string {
+  const { styles } = sheet;
+  const rules = [
+    `${scope} { ${fontOf(styles.body)} }`,
+    // Blocks of a drawing stand in chunks; those of a page at once in the text.
+    ...["", " > .chunk"].map(
+      (between) => `${scope}${between} > p { ${blockOf(styles.body)}${pages(styles.body)} }`,
+    ),
+    ...Object.entries(BLOCKS).map(([name, blocks]) => {
+      const look = styles[name as StyleName];
+      return `${scope} ${blocks} { ${fontOf(look, styles.body)}${blockOf(look)}${pages(look)} }`;
+    }),
+    ...[1, 2, 3, 4, 5, 6].map((level) => {
+      const before = Math.max(0, styles[`heading${level}` as StyleName].before - styles.body.after);
+      // The space of a chunk's last block does not meet that of the next one's first.
+      return `${scope} > .chunk + .chunk > h${level}:first-child { margin-top: ${length(before)}; }`;
+    }),
+    `${scope} :is(code, pre) { font-family: ${FAMILIES[styles.code.face ?? "mono"]}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
+    `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,
+    `${scope} pre code { font-size: inherit; }`,
+    `${scope} :is(a[data-target], a[href], .contents-list button, .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
+    `${scope} a.button { ${fontOf(styles.button, styles.body)} }`,
+  ];
+  return rules.join("\n");
+}
+
+function fontOf(look: Look, body?: Look): string {
+  const face = look.face ?? body?.face;
+  return [
+    ...(face ? [`font-family: ${FAMILIES[face]}`] : []),
+    `font-size: ${length(look.size)}`,
+    `font-weight: ${look.weight}`,
+    `font-style: ${look.slant === "italic" ? "italic" : "normal"}`,
+    `line-height: ${look.leading}`,
+    ...colourOf(look),
+    "",
+  ].join("; ");
+}
+
+/** What a look says of words that stand among others: nothing where it is the body's. */
+function wordsOf(look: Look, body: Look): string {
+  return [
+    ...(look.face ? [`font-family: ${FAMILIES[look.face]}`] : []),
+    ...(look.weight === body.weight ? [] : [`font-weight: ${look.weight}`]),
+    ...(look.slant === body.slant ? [] : [`font-style: ${look.slant === "italic" ? "italic" : "normal"}`]),
+    ...(look.size === body.size ? [] : [`font-size: ${(look.size / body.size).toFixed(3)}em`]),
+    ...colourOf(look),
+    "",
+  ].join("; ");
+}
+
+function blockOf(look: Look, indent: "margin" | "padding" = "margin"): string {
+  const left = indent === "margin" && look.indent > 0 ? [`margin-left: ${length(look.indent)}`] : [];
+  return [
+    `margin-top: ${length(look.before)}`,
+    `margin-bottom: ${length(look.after)}`,
+    ...left,
+    `text-align: ${look.align}`,
+    "",
+  ].join("; ");
+}
+
+function pages(look: Look): string {
+  return `${look.keepWithNext ? "break-after: avoid; " : ""}${look.newPage ? "break-before: page; " : ""}`;
+}
+
+function colourOf({ colour }: Look): string[] {
+  if (colour === null) return [];
+  if (!colour.startsWith("#")) return [`color: var(--${colour})`];
+  // On a dark ground a dark colour could not be read.
+  return [`color: light-dark(${colour}, color-mix(in oklab, ${colour} 45%, #fff))`];
+}
+
+function length(points: number): string {
+  return points === 0 ? "0" : `calc(var(--point) * ${points})`;
+}
