@@ -33,12 +33,13 @@ export function Choice<T extends string>({
   value,
   options,
   onChange,
+  ...rest
 }: {
   label: string;
   value: T;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
-}) {
+} & Omit<ComponentProps<"select">, "value" | "onChange">) {
   const id = useId();
   return (
     <div>
@@ -50,6 +51,7 @@ export function Choice<T extends string>({
         className={fieldLook()}
         value={value}
         onChange={(event) => onChange(event.target.value as T)}
+        {...rest}
       >
         {options.map((option) => (
           <option key={option.value} value={option.value}>

@@ -21,14 +21,18 @@ export class DocumentChange {
     for (let i = start; i < endAfter; i++) {
       const a = this.before.child(i);
       const b = this.after.child(i);
-      if (a.type !== b.type || a.attrs.id !== b.attrs.id || a.attrs.level !== b.attrs.level) return true;
+      if (a.type !== b.type || ["id", "level", "series"].some((name) => a.attrs[name] !== b.attrs[name]))
+        return true;
     }
     return false;
   }
 
-  /** Whether headings changed, their words included. */
+  /** Whether headings changed: their words, or how they are counted. */
   get headings(): boolean {
-    return this.touches((block) => block.type === schema.nodes.heading);
+    return (
+      this.before.attrs.styles !== this.after.attrs.styles ||
+      this.touches((block) => block.type === schema.nodes.heading)
+    );
   }
 
   /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, names, the rules. */
@@ -36,7 +40,8 @@ export class DocumentChange {
     return (
       this.touches((block) => PLACES.has(block.type.name)) ||
       this.before.attrs !== this.after.attrs ||
-      this.bookmarks
+      this.bookmarks ||
+      this.notes
     );
   }
 
@@ -45,6 +50,15 @@ export class DocumentChange {
     return this.differs((block) =>
       summarise(block)
         .bookmarks.map((piece) => piece.id)
+        .join(),
+    );
+  }
+
+  /** Whether there are more, fewer or other notes in what changed. */
+  get notes(): boolean {
+    return this.differs((block) =>
+      summarise(block)
+        .notes.map((note) => note.place)
         .join(),
     );
   }

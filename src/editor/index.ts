@@ -24,8 +24,13 @@ export {
 export { colourOf } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
+export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/links";
+export * from "./commands/notes";
 export { replaceWords } from "./commands/replace-words";
 export * from "./commands/sections";
+export * from "./commands/styles";
+export * from "./commands/tables";
 export * from "./commands/wayfinding";
+export { NoteEditor } from "./note-editor";

@@ -1,5 +1,7 @@
 import { keymap } from "prosemirror-keymap";
-import type { Plugin } from "prosemirror-state";
+import type { Command, Plugin } from "prosemirror-state";
+import { insertEquation, insertFormula } from "./commands/equations";
+import { insertNote } from "./commands/notes";
 import { manuscriptKeys } from "./keys";
 import { coveredText } from "./plugins/covered-text";
 import { glowPlugin } from "./plugins/glow";
@@ -16,17 +18,31 @@ export interface WindowKeys {
   readonly bookmark: () => boolean;
   readonly find: () => boolean;
   readonly titles: () => boolean;
+  /** To the field in the tray for what is selected. */
+  readonly tray: () => boolean;
+  readonly styles: () => boolean;
   readonly back: () => boolean;
 }
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
-export function manuscriptPlugins({ link, bookmark, find, titles, back }: WindowKeys): Plugin[] {
+export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
+  const { link, bookmark, find, titles, tray, styles, back } = keys;
+  /** What is put in is written in the tray. */
+  const written =
+    (insert: Command): Command =>
+    (state, dispatch, view) =>
+      insert(state, dispatch, view) && (dispatch === undefined || tray());
   return [
     keymap({
       "Mod-k": link,
       "Mod-Shift-b": bookmark,
       "Mod-Alt-f": find,
       "Mod-Alt-h": titles,
+      "Mod-Alt-s": styles,
+      "Mod-Alt-n": written(insertNote("foot")),
+      "Mod-Alt-e": written(insertFormula),
+      "Shift-Mod-Alt-e": written(insertEquation),
+      F2: tray,
       "Shift-Mod-j": back,
     }),
     ...manuscriptKeys.map((keys) => keymap(keys)),

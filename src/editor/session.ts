@@ -1,5 +1,12 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
+import {
+  EditorState,
+  NodeSelection,
+  Selection,
+  TextSelection,
+  type Command,
+  type Transaction,
+} from "prosemirror-state";
 import { becomeVersion, newId, schema, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
@@ -33,7 +40,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history";
+export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history" | "tray" | "styles";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -86,6 +93,8 @@ export class Session {
         bookmark: () => this.ask("bookmark"),
         find: () => this.ask("find"),
         titles: () => this.ask("titles"),
+        tray: () => this.ask("tray"),
+        styles: () => this.ask("styles"),
         back: () => {
           this.jumps.back();
           return true;
@@ -206,6 +215,14 @@ export class Session {
 
   focus(): void {
     this.view?.focus();
+  }
+
+  /** From what is chosen back into the text: the caret goes behind it. */
+  leaveChosen(): void {
+    const { selection, doc, tr } = this.state;
+    if (selection instanceof NodeSelection)
+      this.dispatch(tr.setSelection(Selection.near(doc.resolve(selection.to))).scrollIntoView());
+    this.focus();
   }
 
   /** Makes an older version the newest again, as a change like any other: it can be undone. */

@@ -17,6 +17,16 @@ const FONTS = [
     file: "@fontsource-variable/literata/files/literata-latin-wght-italic.woff2",
   },
   {
+    family: "Figtree",
+    style: "normal",
+    file: "@fontsource-variable/figtree/files/figtree-latin-wght-normal.woff2",
+  },
+  {
+    family: "Figtree",
+    style: "italic",
+    file: "@fontsource-variable/figtree/files/figtree-latin-wght-italic.woff2",
+  },
+  {
     family: "JetBrains Mono",
     style: "normal",
     file: "@fontsource-variable/jetbrains-mono/files/jetbrains-mono-latin-wght-normal.woff2",

@@ -76,8 +76,6 @@ function knownBy(block: Node): string {
       return lineOf(block) || (block.attrs.alt as string);
     case "table":
       return lineOf(block.child(0));
-    case "equation":
-      return block.attrs.tex as string;
     case "contents_list":
       return block.attrs.heading as string;
     default:

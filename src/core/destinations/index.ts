@@ -13,5 +13,5 @@ export type {
   Section,
 } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
-export { counted, headingNumbers, styleOf } from "./numbers";
+export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";

@@ -57,6 +57,11 @@ export function counted(count: number, numbering: Numbering): string {
   return numbering === "roman" ? roman(count) : String(count);
 }
 
+/** The number of a note as it is written: footnotes 1, 2, 3, endnotes i, ii, iii, so that the two are not taken for each other. */
+export function noteNumber(place: "foot" | "end", number: number): string {
+  return place === "foot" ? String(number) : roman(number).toLowerCase();
+}
+
 function letters(count: number): string {
   let rest = count;
   let written = "";

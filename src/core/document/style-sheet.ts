@@ -143,7 +143,15 @@ export function likeBody(look: Partial<Look>): Look {
   return { ...BODY, face: null, colour: null, ...look };
 }
 const heading = (size: number, before: number, look: Partial<Look> = {}) =>
-  likeBody({ size, weight: 600, leading: 1.25, before, after: size / 2, keepWithNext: true, ...look });
+  likeBody({
+    size,
+    weight: 600,
+    leading: 1.25,
+    before,
+    after: Math.round(size / 2),
+    keepWithNext: true,
+    ...look,
+  });
 
 /** The style sheet of a document that has not chosen another. */
 export const FIRST_SHEET: StyleSheet = {

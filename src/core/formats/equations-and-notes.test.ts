@@ -97,7 +97,7 @@ describe("HTML", () => {
     const { text } = writeFile({ doc, pictures: new Map() }, "html");
     expect(text).toContain('<a id="_foot1-sign" href="#_foot1" role="doc-noteref" data-place="foot">1</a>');
     expect(text).toMatch(/<li id="_foot2" value="2">B\. <a href="#_foot2-sign"/);
-    expect(text).toMatch(/aria-label="Endnotes"><ol start="1"><li id="_end1" value="1">E\./);
+    expect(text).toMatch(/aria-label="Endnotes"><ol type="i" start="1"><li id="_end1" value="1">E\./);
     expect(essence(read("b.html", text).doc)).toEqual(essence(doc));
   });
 

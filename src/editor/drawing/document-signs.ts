@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
-import { summarise, type DocumentIndex } from "@/core/destinations";
+import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/core/destinations";
+import { schema } from "@/core/document";
 import { targetKey, type AdriftTargets } from "@/core/links";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
@@ -8,7 +9,7 @@ import type { BlockSigns, Sign } from "./drawn-signs";
 
 /**
  * What a document does not hold but shows: return links after their sections, links that are adrift, the gates of bookmarks
- * in the margin. The same object from version to version while nothing changed but words.
+ * in the margin, the numbers of headings, captions and notes. The same object from version to version while nothing changed but words.
  */
 export class DocumentSigns implements BlockSigns {
   private readonly known = new WeakMap<Node, readonly Sign[]>();
@@ -17,12 +18,13 @@ export class DocumentSigns implements BlockSigns {
     private index: DocumentIndex,
     private readonly gates: ReadonlyMap<string, string>,
     private readonly returns: ReadonlyMap<string, ReturnLink>,
+    private readonly labels: ReadonlyMap<string, string>,
     private readonly adrift: AdriftTargets,
     private readonly follow: (link: ReturnLink) => void,
   ) {}
 
   static of(index: DocumentIndex, adrift: AdriftTargets, follow: (link: ReturnLink) => void): DocumentSigns {
-    return new DocumentSigns(index, gatesOf(index), returnsOf(index), adrift, follow);
+    return new DocumentSigns(index, gatesOf(index), returnsOf(index), labelsOf(index), adrift, follow);
   }
 
   /** The signs of a later version; this object where they are the same for every block that stayed. */
@@ -32,11 +34,15 @@ export class DocumentSigns implements BlockSigns {
     const gates = marks ? same(this.gates, gatesOf(index)) : this.gates;
     const rule = this.index.doc.attrs.returns !== index.doc.attrs.returns;
     const returns = structure || rule ? same(this.returns, returnsOf(index), sameReturn) : this.returns;
-    if (gates === this.gates && returns === this.returns && adrift === this.adrift) {
+    const counted =
+      structure || (change?.notes ?? false) || this.index.doc.attrs.styles !== index.doc.attrs.styles;
+    const labels = counted ? same(this.labels, labelsOf(index)) : this.labels;
+    const all = labels === this.labels && gates === this.gates && returns === this.returns;
+    if (all && adrift === this.adrift) {
       this.index = index;
       return this;
     }
-    return new DocumentSigns(index, gates, returns, adrift, this.follow);
+    return new DocumentSigns(index, gates, returns, labels, adrift, this.follow);
   }
 
   of(block: Node): readonly Sign[] {
@@ -49,6 +55,11 @@ export class DocumentSigns implements BlockSigns {
     const id = block.attrs.id as string;
     const size = block.nodeSize;
     const signs: Sign[] = [];
+    const known = this.labels.get(id);
+    const label = known?.split("\n")[0];
+    if (label) signs.push(labelSign(label, block, size));
+    const { notes } = summarise(block);
+    if (notes.length > 0) signs.push(...noteSigns(notes, known));
     const gate = this.gates.get(id);
     if (gate !== undefined) signs.push(gateSign(gate, size));
     if (this.adrift.size > 0)
@@ -71,6 +82,27 @@ function gatesOf(index: DocumentIndex): Map<string, string> {
     if (block) gates.set(block.attrs.id as string, bookmark.name);
   }
   return gates;
+}
+
+/**
+ * What is counted, by block: the number of a heading, the label of a figure, table or equation; and, after a line end, how many
+ * notes of each place stand before the first in a block.
+ */
+function labelsOf(index: DocumentIndex): Map<string, string> {
+  const labels = new Map<string, string>();
+  for (const [id, number] of index.numbers) labels.set(id, number);
+  for (const [id, label] of index.captions) labels.set(id, label);
+  let last = -1;
+  const before = { foot: 0, end: 0 };
+  for (const { block, place, number } of index.notes) {
+    if (block !== last) {
+      const id = index.doc.child(block).attrs.id as string;
+      labels.set(id, `${labels.get(id) ?? ""}\n${before.foot},${before.end}`);
+      last = block;
+    }
+    before[place] = number;
+  }
+  return labels;
 }
 
 /** Return links by the block they stand after. */
@@ -96,6 +128,39 @@ function same<T>(
     if (before === undefined || !equal(before, value)) return later;
   }
   return earlier;
+}
+
+function labelSign(label: string, block: Node, size: number): Sign {
+  const words =
+    block.type === schema.nodes.heading
+      ? `${label}\u2002`
+      : block.type === schema.nodes.equation
+        ? `(${label})`
+        : `${label}. `;
+  return {
+    key: `label ${label}`,
+    from: 0,
+    to: size,
+    draw: (from, to) =>
+      Decoration.node(from, to, { class: "labelled", style: `--label: ${JSON.stringify(words)}` }),
+  };
+}
+
+/** The numbers of the notes in a block. */
+function noteSigns(notes: readonly NotePiece[], known: string | undefined): Sign[] {
+  const [, before] = (known ?? "\n0,0").split("\n");
+  const [foot, end] = (before ?? "0,0").split(",").map(Number);
+  const counts = { foot: foot!, end: end! };
+  return notes.map(({ from, to, place }) => {
+    const number = noteNumber(place, ++counts[place]);
+    return {
+      key: `note ${number}`,
+      from,
+      to,
+      draw: (start, stop) =>
+        Decoration.node(start, stop, { style: `--label: ${JSON.stringify(number)}`, "data-number": number }),
+    };
+  });
 }
 
 function gateSign(name: string, size: number): Sign {

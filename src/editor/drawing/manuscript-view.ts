@@ -11,7 +11,9 @@ import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
 import type { Jumps } from "../jumps";
 import { ContentsListView } from "../node-views/contents-list-view";
+import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
+import { NoteView } from "../node-views/note-view";
 import { ownIds } from "../paste";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
@@ -137,6 +139,9 @@ export class ManuscriptView {
           return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
         },
         figure: (node) => new FigureView(node),
+        equation: (node) => new EquationView(node),
+        formula: (node) => new EquationView(node),
+        note: (node) => new NoteView(node),
       },
       transformCopied: (slice) => withoutChunks(slice),
       transformPasted: (slice, view) => {

@@ -24,12 +24,21 @@ export class FigureView implements NodeView {
   }
 
   private draw(): void {
-    const name = this.node.attrs.picture as string;
-    const alt = this.node.attrs.alt as string;
+    const { picture, alt, width, place } = this.node.attrs as {
+      picture: string;
+      alt: string;
+      width: number | null;
+      place: string;
+    };
     this.contentDOM.classList.toggle("is-empty", this.node.content.size === 0);
-    if (name) {
+    this.dom.dataset.place = place;
+    this.frame.style.width = width === null ? "" : `${width}%`;
+    this.dom.style.width = place === "line" || width === null ? "" : `${width}%`;
+    this.dom.toggleAttribute("data-width", width !== null);
+    this.frame.classList.toggle("without-words", picture !== "" && alt === "");
+    if (picture) {
       const image = document.createElement("img");
-      image.src = `/api/pictures/${name}`;
+      image.src = `/api/pictures/${picture}`;
       image.alt = alt;
       image.draggable = false;
       this.frame.replaceChildren(image);

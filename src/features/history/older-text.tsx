@@ -1,6 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
 import { indexDocument } from "@/core/destinations";
+import type { StyleSheet } from "@/core/document";
+import { styleRules } from "@/core/styles";
 
 /** A document as it was, to be read only. */
 export function OlderText({ doc }: { doc: Node }) {
@@ -33,6 +35,7 @@ export function OlderText({ doc }: { doc: Node }) {
       lang={doc.attrs.language as string}
       className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
     >
+      <style>{styleRules(doc.attrs.styles as StyleSheet, ".older-text")}</style>
       <div ref={place} className="older-text reading mx-auto max-w-160" />
     </div>
   );

@@ -17,12 +17,15 @@ export function Reading({
   id,
   title,
   language,
+  looks,
   html,
   contents,
 }: {
   id: string;
   title: string;
   language: string;
+  /** The document's style sheet as CSS rules. */
+  looks: string;
   html: string;
   contents: readonly ReadingEntry[];
 }) {
@@ -67,6 +70,7 @@ export function Reading({
         )}
       </header>
       <main id="text" lang={language} tabIndex={-1} className="px-5 py-8 focus:outline-none sm:px-8 lg:py-12">
+        <style>{looks}</style>
         {/* Written by the core from the checked model: nothing of a file's own markup gets here. */}
         <article className="reading mx-auto max-w-160" dangerouslySetInnerHTML={{ __html: html }} />
       </main>

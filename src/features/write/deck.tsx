@@ -3,6 +3,7 @@ import {
   AlignJustify,
   AlignLeft,
   AlignRight,
+  Asterisk,
   Bold,
   Code,
   Image as ImageIcon,
@@ -14,9 +15,11 @@ import {
   ListTree,
   Minus,
   Plus,
+  Radical,
   Redo2,
   SearchCheck,
   ScissorsLineDashed,
+  Sigma,
   SquareCode,
   Strikethrough,
   Subscript,
@@ -40,6 +43,9 @@ import {
   emptyTable,
   hasMark,
   insertBlock,
+  insertEquation,
+  insertFormula,
+  insertNote,
   setLevel,
   setValueMark,
   toggle,
@@ -286,6 +292,11 @@ function Insert() {
   const session = useSession();
   const file = useRef<HTMLInputElement>(null);
   const { nodes } = schema;
+  /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
+  const written = (insert: Command) => {
+    if (session.run(insert)) setTimeout(() => session.ask("tray"));
+    else session.say("That cannot stand here. Put the caret into words that are not code.");
+  };
   return (
     <>
       <input
@@ -316,6 +327,18 @@ function Insert() {
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
           <Table2 size={15} aria-hidden /> Table
+        </Item>
+        <Item onSelect={() => written(insertNote("foot"))} keys="Ctrl+Alt+N">
+          <Asterisk size={15} aria-hidden /> Footnote
+        </Item>
+        <Item onSelect={() => written(insertNote("end"))}>
+          <Asterisk size={15} aria-hidden /> Endnote
+        </Item>
+        <Item onSelect={() => written(insertFormula)} keys="Ctrl+Alt+E">
+          <Radical size={15} aria-hidden /> Equation in the line
+        </Item>
+        <Item onSelect={() => written(insertEquation)} keys="Ctrl+Alt+Shift+E">
+          <Sigma size={15} aria-hidden /> Equation
         </Item>
         <Item onSelect={() => session.run(insertBlock(nodes.rule.create()))}>
           <Minus size={15} aria-hidden /> Rule
@@ -371,13 +394,14 @@ function Menu({ label, trigger, children }: { label: string; trigger: ReactNode;
   );
 }
 
-function Item({ children, onSelect }: { children: ReactNode; onSelect: () => void }) {
+function Item({ children, onSelect, keys }: { children: ReactNode; onSelect: () => void; keys?: string }) {
   return (
     <DropdownMenu.Item
       onSelect={onSelect}
       className="flex cursor-pointer items-center gap-2 rounded-base px-2.5 py-1.5 text-sm data-highlighted:bg-tide-wash data-highlighted:outline-none"
     >
       {children}
+      {keys && <span className="ml-auto pl-4 text-quiet">{keys}</span>}
     </DropdownMenu.Item>
   );
 }

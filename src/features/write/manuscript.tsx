@@ -1,5 +1,6 @@
-import { useEffect, useLayoutEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { Button } from "@/components/button";
+import { styleRules } from "@/core/styles";
 import { useSession, useSessionValue } from "@/editor";
 import { useWholeText } from "./whole-text";
 
@@ -39,10 +40,18 @@ export function Manuscript() {
           contents lists follow.
         </p>
       )}
+      <Looks />
       <div ref={place} />
       <Drawing />
     </div>
   );
+}
+
+/** The document's style sheet at work. */
+function Looks() {
+  const sheet = useSessionValue((it) => it.index.sheet);
+  const rules = useMemo(() => styleRules(sheet, ".manuscript"), [sheet]);
+  return <style>{rules}</style>;
 }
 
 /** How much of a long manuscript is drawn. The text in view stands at once; the rest follows within seconds. */

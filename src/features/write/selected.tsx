@@ -1,18 +1,28 @@
 import type { Node } from "prosemirror-model";
-import type { Selection } from "prosemirror-state";
-import { useId } from "react";
+import { NodeSelection, type Selection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { shortened, type DestinationId } from "@/core/document";
+import { schema, shortened, type DestinationId } from "@/core/document";
 import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
-import { useSession, useSessionValue, type Session } from "@/editor";
+import { setSeries, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
+import { EquationField, SelectedFormula } from "./equation-field";
+import { FigureOptions } from "./figure-options";
+import { SelectedNote } from "./selected-note";
+import { TableOptions } from "./table-options";
 
-/** Everything about what is selected: a heading, a figure, a table, a contents list. */
+/** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
+  const leaf = useSessionValue(selectedLeaf);
+  if (leaf?.type.name === "note") return <SelectedNote note={leaf} />;
+  if (leaf?.type.name === "formula") return <SelectedFormula node={leaf} />;
+  return <SelectedBlock />;
+}
+
+function SelectedBlock() {
   const session = useSession();
   const block = useSessionValue(selectedPlace);
   const index = useSessionValue((it) => it.outline);
@@ -30,11 +40,20 @@ export function Selected() {
           {place.kind === "heading" ? `Heading, level ${place.level}` : capital(KIND_NAMES[place.kind])}
         </span>
       </h2>
-      {place.kind === "figure" && <AltField block={block} pos={pos} />}
+      {place.kind === "heading" && <SeriesChoice block={block} />}
+      {place.kind === "figure" && <FigureOptions block={block} pos={pos} />}
+      {place.kind === "table" && <TableOptions />}
+      {place.kind === "equation" && <EquationField node={block} />}
       {place.kind === "contents" && <ContentsOptions block={block} pos={pos} />}
       <PlaceFacts place={place} />
     </section>
   );
+}
+
+/** A note or an equation within a line that is chosen. */
+function selectedLeaf({ state: { selection } }: Session): Node | null {
+  const node = selection instanceof NodeSelection ? selection.node : null;
+  return node && (node.type === schema.nodes.note || node.type === schema.nodes.formula) ? node : null;
 }
 
 /** The block with the caret where it is a place that links can lead to. */
@@ -99,27 +118,22 @@ function PlaceFacts({ place }: { place: Destination }) {
   );
 }
 
-function AltField({ block, pos }: { block: Node; pos: number }) {
+const SERIES = [
+  { value: "style", label: "As its style" },
+  { value: "none", label: "Without a number" },
+  { value: "appendix", label: "As an appendix" },
+] as const;
+
+function SeriesChoice({ block }: { block: Node }) {
   const session = useSession();
-  const id = useId();
-  const alt = block.attrs.alt as string;
   return (
     <div className="mb-3">
-      <label htmlFor={id} className="mb-1 block font-medium">
-        What the picture shows
-      </label>
-      <textarea
-        id={id}
-        key={block.attrs.id as string}
-        defaultValue={alt}
-        rows={3}
-        onBlur={(event) =>
-          event.target.value !== alt &&
-          session.dispatch(session.state.tr.setNodeAttribute(pos, "alt", event.target.value))
-        }
-        className="w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
+      <Choice
+        label="Counted"
+        value={(block.attrs.series as "none" | "appendix" | null) ?? "style"}
+        options={SERIES}
+        onChange={(value) => session.run(setSeries(value === "style" ? null : value), { focus: false })}
       />
-      <p className="text-quiet">Read aloud to those who cannot see it.</p>
     </div>
   );
 }

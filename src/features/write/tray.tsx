@@ -1,6 +1,7 @@
 import { useSessionValue } from "@/editor";
 import { BookmarkList } from "./bookmark-list";
 import { Selected } from "./selected";
+import { StyleSection } from "./style-section";
 
 /** The panel at the right: what is selected, and the document's bookmarks. */
 export function Tray() {
@@ -8,6 +9,7 @@ export function Tray() {
   return (
     <aside aria-label="Tray" className="isolate h-full overflow-y-auto border-l border-line">
       <Selected />
+      <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}
       </section>

@@ -1,7 +1,7 @@
 "use client";
 
 import { PanelRightClose, PanelRightOpen } from "lucide-react";
-import { startTransition, useEffect, useState } from "react";
+import { startTransition, useEffect, useRef, useState } from "react";
 import { IconButton } from "@/components/button";
 import { useSession } from "@/editor";
 import { BookmarkPanel } from "./bookmark-panel";
@@ -23,6 +23,7 @@ import { WayBack } from "./way-back";
 export function Write() {
   const [trayOpen, setTrayOpen] = useState(true);
   const around = useAround();
+  useTray(() => setTrayOpen(true));
   return (
     <div className="flex h-full flex-col">
       <div className="flex min-h-0 flex-1">
@@ -51,6 +52,22 @@ export function Write() {
       <BookmarkPanel />
       <TitlesPanel />
     </div>
+  );
+}
+
+/** Opens the tray when it is asked for, with the keyboard in the field for what is selected. */
+function useTray(open: () => void) {
+  const session = useSession();
+  const opening = useRef(open);
+  useEffect(
+    () =>
+      session.offer("tray", () => {
+        opening.current();
+        requestAnimationFrame(() =>
+          requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-tray-field]")?.focus()),
+        );
+      }),
+    [session],
   );
 }
 

@@ -2,7 +2,8 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
 import { documentHtml, HtmlOutput } from "@/core/formats/html";
-import { contentsEntries } from "@/core/wayfinding";
+import { styleRules } from "@/core/styles";
+import { contentsEntries, entryWords } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 
@@ -33,11 +34,12 @@ export default async function ReadPage({ params }: Props) {
       id={id}
       title={(index.doc.attrs.title as string) || "Untitled"}
       language={index.doc.attrs.language as string}
+      looks={styleRules(index.sheet, ".reading")}
       html={documentHtml(new HtmlOutput(index, (name) => `/api/pictures/${name}`))}
-      contents={contents.map(({ id: heading, text, depth }) => ({
-        anchor: index.anchors.of(heading)!,
-        text,
-        depth,
+      contents={contents.map((entry) => ({
+        anchor: index.anchors.of(entry.id)!,
+        text: entryWords(entry),
+        depth: entry.depth,
       }))}
     />
   );

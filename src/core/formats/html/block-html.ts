@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { noteNumber } from "@/core/destinations";
 import { idOf, type DestinationId } from "@/core/document";
 import {
   contentsEntries,
@@ -44,7 +45,7 @@ export function notesHtml(output: HtmlOutput): string[] {
     const lines = notes.map((it) => noteHtml(it, output)).join("");
     // Notes among others may have their words somewhere else, so that a list does not begin with 1.
     return [
-      `<section class="notes" role="doc-endnotes" aria-label="${label}"><ol start="${notes[0]!.number}">${lines}</ol></section>`,
+      `<section class="notes" role="doc-endnotes" aria-label="${label}"><ol${place === "end" ? ' type="i"' : ""} start="${notes[0]!.number}">${lines}</ol></section>`,
     ];
   };
   const sections = [...list("foot", "Footnotes"), ...list("end", "Endnotes")];
@@ -52,8 +53,8 @@ export function notesHtml(output: HtmlOutput): string[] {
   return sections;
 }
 
-function noteHtml({ note, anchor, number }: WrittenNote, output: HtmlOutput): string {
-  const back = `<a href="#${anchor}-sign" role="doc-backlink" aria-label="Back to note ${number} in the text">↩</a>`;
+function noteHtml({ note, anchor, number, place }: WrittenNote, output: HtmlOutput): string {
+  const back = `<a href="#${anchor}-sign" role="doc-backlink" aria-label="Back to note ${noteNumber(place, number)} in the text">↩</a>`;
   return `<li id="${anchor}" value="${number}">${inlineHtml(note, output)} ${back}</li>`;
 }
 

@@ -1,5 +1,6 @@
 import type { Mark, Node } from "prosemirror-model";
 import type { DestinationId, LinkTarget } from "@/core/document";
+import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
@@ -44,7 +45,7 @@ function noteSign(node: Node, output: HtmlOutput): string {
   const written = output.nextNote(node);
   output.notes.push(written);
   const { anchor, number, place } = written;
-  return `<sup class="note"><a id="${anchor}-sign" href="#${anchor}" role="doc-noteref" data-place="${place}">${number}</a></sup>`;
+  return `<sup class="note"><a id="${anchor}-sign" href="#${anchor}" role="doc-noteref" data-place="${place}">${noteNumber(place, number)}</a></sup>`;
 }
 
 function nameAttribute(id: DestinationId, output: HtmlOutput): string {

@@ -11,11 +11,13 @@ export interface EmbeddedFont {
 
 const FAMILIES = { serif: "Literata", sans: "Figtree", mono: "JetBrains Mono" };
 
-/** The families of fonts that a style sheet asks for; that of code only where there is some. */
-export function familiesOf(sheet: StyleSheet, usesCode: boolean): ReadonlySet<string> {
-  const used = Object.entries(sheet.styles).flatMap(([name, { face }]) =>
-    face && (name !== "code" || usesCode) ? [FAMILIES[face]] : [],
-  );
+/** The families of fonts that a style sheet asks for in a text; those of code and buttons only where it has some. */
+export function familiesOf(sheet: StyleSheet, text: string): ReadonlySet<string> {
+  const used = Object.entries(sheet.styles).flatMap(([name, { face }]) => {
+    if (name === "code" && !text.includes("<code")) return [];
+    if (name === "button" && !text.includes('class="button"')) return [];
+    return face ? [FAMILIES[face]] : [];
+  });
   return new Set(used);
 }
 

@@ -37,7 +37,7 @@ export function writeHtml(
     returns.levels.length > 0
       ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}>\n`
       : "";
-  const used = familiesOf(index.sheet, body.includes("<code"));
+  const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));
   const sheet =
     JSON.stringify(index.sheet) === JSON.stringify(FIRST_SHEET)

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Manuscript } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument, noteNumber } from "@/core/destinations";
 import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
@@ -23,7 +23,7 @@ export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
 }
 
 function noteSign(place: "foot" | "end", number: number): string {
-  return place === "foot" ? `[${number}]` : `[end ${number}]`;
+  return `[${noteNumber(place, number)}]`;
 }
 
 type SignOf = (place: "foot" | "end") => string;

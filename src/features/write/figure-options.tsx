@@ -1,0 +1,66 @@
+import type { Node } from "prosemirror-model";
+import { useId } from "react";
+import { Choice } from "@/components/field";
+import { useSession } from "@/editor";
+import { Amount } from "./amount";
+
+const PLACES = [
+  { value: "line", label: "In a line of its own" },
+  { value: "left", label: "At the left, text beside it" },
+  { value: "right", label: "At the right, text beside it" },
+] as const;
+
+/** What a picture shows in words, how wide it is and where it stands. */
+export function FigureOptions({ block, pos }: { block: Node; pos: number }) {
+  const session = useSession();
+  const set = (name: string, value: unknown) =>
+    session.dispatch(session.state.tr.setNodeAttribute(pos, name, value));
+  return (
+    <div key={block.attrs.id as string} className="mb-3 grid gap-2">
+      <AltField alt={block.attrs.alt as string} onChange={(alt) => set("alt", alt)} />
+      <Amount
+        label="Width"
+        unit="% of the text"
+        value={block.attrs.width as number | null}
+        empty="As the picture is"
+        least={5}
+        most={100}
+        step={1}
+        onChange={(width) => set("width", width === null ? null : Math.round(width))}
+      />
+      <Choice
+        label="Stands"
+        value={block.attrs.place as "line" | "left" | "right"}
+        options={PLACES}
+        onChange={(place) => set("place", place)}
+      />
+    </div>
+  );
+}
+
+function AltField({ alt, onChange }: { alt: string; onChange: (alt: string) => void }) {
+  const session = useSession();
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-medium">
+        What the picture shows
+      </label>
+      <textarea
+        id={id}
+        data-tray-field
+        key={alt}
+        defaultValue={alt}
+        rows={3}
+        onBlur={(event) => event.target.value !== alt && onChange(event.target.value)}
+        onKeyDown={(event) => event.key === "Escape" && session.leaveChosen()}
+        className="w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
+      />
+      <p className={alt === "" ? "text-vermilion" : "text-quiet"}>
+        {alt === ""
+          ? "Missing: who cannot see the picture is told nothing."
+          : "Read aloud to those who cannot see it."}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,354 @@
+import { useId, useState, type ReactNode } from "react";
+import { Check, Choice, fieldLook } from "@/components/field";
+import {
+  NAMED_COLOURS,
+  STYLE_NAMES,
+  type CaptionRule,
+  type Face,
+  type Look,
+  type Numbering,
+  type PageRule,
+  type StyleName,
+  type StyleSheet,
+} from "@/core/document";
+import { STYLE_TITLES, styleRules } from "@/core/styles";
+import { changeStyles, useSession, useSessionValue } from "@/editor";
+import { Amount } from "./amount";
+import { StyleSheets } from "./style-sheets";
+
+const FACES: { value: Face | "body"; label: string }[] = [
+  { value: "body", label: "As body text" },
+  { value: "serif", label: "Literata" },
+  { value: "sans", label: "Figtree" },
+  { value: "mono", label: "JetBrains Mono" },
+];
+const WEIGHTS = [
+  { value: "300", label: "Light" },
+  { value: "400", label: "Regular" },
+  { value: "500", label: "Medium" },
+  { value: "600", label: "Semibold" },
+  { value: "700", label: "Bold" },
+];
+const ALIGNMENTS = [
+  { value: "left", label: "Left" },
+  { value: "center", label: "Centre" },
+  { value: "right", label: "Right" },
+  { value: "justify", label: "Justified" },
+] as const;
+const NUMBERINGS: { value: Numbering; label: string }[] = [
+  { value: "none", label: "None" },
+  { value: "decimal", label: "1, 2, 3" },
+  { value: "letters", label: "A, B, C" },
+  { value: "roman", label: "I, II, III" },
+];
+const COLOURS = [
+  { value: "body", label: "As body text" },
+  ...NAMED_COLOURS.map((name) => ({ value: name as string, label: name[0]!.toUpperCase() + name.slice(1) })),
+  { value: "own", label: "Another" },
+];
+
+/** What a style may say beyond the looks of its letters. */
+const LETTERS_ONLY: readonly StyleName[] = ["link", "button"];
+
+/** The fields of one style, with a sample that follows them, and what holds for the whole sheet. */
+export function StyleEditor({ here }: { here: StyleName }) {
+  const session = useSession();
+  const sheet = useSessionValue((it) => it.index.sheet);
+  const [chosen, setChosen] = useState<StyleName | null>(null);
+  // Follows the caret until another style is chosen, and again from the next block on.
+  const [chosenAt, setChosenAt] = useState(here);
+  const style = chosen && chosenAt === here ? chosen : here;
+  const look = sheet.styles[style];
+  const change = (changed: Partial<Look>) =>
+    session.run(changeStyles({ style, look: changed }), { focus: false });
+  const colour = look.colour === null ? "body" : look.colour.startsWith("#") ? "own" : look.colour;
+  const blocks = !LETTERS_ONLY.includes(style);
+  return (
+    <div className="mt-2">
+      <Choice
+        label="Style"
+        value={style}
+        data-style-choice
+        options={STYLE_NAMES.map((value) => ({ value, label: STYLE_TITLES[value] }))}
+        onChange={(value) => {
+          setChosen(value);
+          setChosenAt(here);
+        }}
+      />
+      <Sample sheet={sheet} style={style} />
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2" key={style}>
+        <Choice
+          label="Face"
+          value={look.face ?? "body"}
+          options={style === "body" ? FACES.slice(1) : FACES}
+          onChange={(face) => change({ face: face === "body" ? null : face })}
+        />
+        <Amount
+          label="Size"
+          unit="pt"
+          value={look.size}
+          least={4}
+          most={96}
+          onChange={(size) => size !== null && change({ size })}
+        />
+        <Choice
+          label="Weight"
+          value={String(look.weight)}
+          options={WEIGHTS}
+          onChange={(weight) => change({ weight: Number(weight) })}
+        />
+        <Choice
+          label="Colour"
+          value={colour}
+          options={style === "body" ? COLOURS.slice(1) : COLOURS}
+          onChange={(value) =>
+            change({ colour: value === "body" ? null : value === "own" ? "#7a3b12" : value })
+          }
+        />
+        {colour === "own" && (
+          <label className="col-span-2 flex items-center gap-2">
+            <input
+              type="color"
+              value={look.colour!}
+              onChange={(event) => change({ colour: event.target.value })}
+              className="h-8 w-12 rounded-base border border-edge"
+            />
+            Colour of its own
+          </label>
+        )}
+        {blocks && (
+          <>
+            <Amount
+              label="Space before"
+              unit="pt"
+              value={look.before}
+              least={0}
+              most={200}
+              onChange={(before) => before !== null && change({ before })}
+            />
+            <Amount
+              label="Space after"
+              unit="pt"
+              value={look.after}
+              least={0}
+              most={200}
+              onChange={(after) => after !== null && change({ after })}
+            />
+            <Amount
+              label="Line height"
+              unit="×"
+              value={look.leading}
+              least={0.8}
+              most={4}
+              step={0.05}
+              onChange={(leading) => leading !== null && change({ leading })}
+            />
+            <Amount
+              label="Indent"
+              unit="pt"
+              value={look.indent}
+              least={0}
+              most={300}
+              onChange={(indent) => indent !== null && change({ indent })}
+            />
+            <Choice
+              label="Alignment"
+              value={look.align}
+              options={ALIGNMENTS}
+              onChange={(align) => change({ align })}
+            />
+          </>
+        )}
+        {style.startsWith("heading") && (
+          <Choice
+            label="Numbering"
+            value={look.numbering}
+            options={NUMBERINGS}
+            onChange={(numbering) => change({ numbering })}
+          />
+        )}
+      </div>
+      <div className="mt-2 grid gap-1">
+        <Check
+          label="Italic"
+          checked={look.slant === "italic"}
+          onChange={(italic) => change({ slant: italic ? "italic" : "upright" })}
+        />
+        {blocks && (
+          <>
+            <Check
+              label="Stays with what follows"
+              checked={look.keepWithNext}
+              onChange={(keepWithNext) => change({ keepWithNext })}
+            />
+            <Check
+              label="Starts on a new page"
+              checked={look.newPage}
+              onChange={(newPage) => change({ newPage })}
+            />
+          </>
+        )}
+      </div>
+      {style === "caption" && <Captions rule={sheet.captions} />}
+      <StyleSheets sheet={sheet} />
+      <Pages rule={sheet.page} />
+    </div>
+  );
+}
+
+/** A few words in the looks of a style. */
+function Sample({ sheet, style }: { sheet: StyleSheet; style: StyleName }) {
+  const words = "The lamps burn low";
+  return (
+    <div
+      data-sample
+      aria-label={`Sample of ${STYLE_TITLES[style]}`}
+      role="img"
+      className="style-sample my-2 max-h-32 overflow-hidden rounded-base border border-line bg-ground px-3 py-2"
+    >
+      <style>{styleRules(sheet, ".style-sample")}</style>
+      {sampleOf(style, words)}
+    </div>
+  );
+}
+
+function sampleOf(style: StyleName, words: string): ReactNode {
+  const level = /^heading(\d)$/.exec(style)?.[1];
+  if (level) {
+    const Heading = `h${level}` as "h1";
+    return <Heading>{words}</Heading>;
+  }
+  switch (style) {
+    case "quotation":
+      return <blockquote>{words}</blockquote>;
+    case "code":
+      return <pre>{words}</pre>;
+    case "caption":
+      return <figcaption>{words}</figcaption>;
+    case "note":
+      return (
+        <ol className="notes">
+          <li>{words}</li>
+        </ol>
+      );
+    case "contents":
+      return (
+        <ul className="contents-list">
+          <li>{words}</li>
+        </ul>
+      );
+    case "link":
+    case "button":
+      return (
+        <p>
+          {/* A sample: it leads nowhere. */}
+          <a data-target="" className={style === "button" ? "button" : undefined}>
+            {words}
+          </a>
+        </p>
+      );
+    default:
+      return <p>{words} on the hill, and whoever keeps the night writes down what was seen.</p>;
+  }
+}
+
+const COUNTS = [
+  { value: "document", label: "Through the document" },
+  { value: "chapter", label: "By chapter" },
+  { value: "none", label: "Not at all" },
+] as const;
+
+function Captions({ rule }: { rule: CaptionRule }) {
+  const session = useSession();
+  const change = (captions: Partial<CaptionRule>) =>
+    session.run(changeStyles({ captions }), { focus: false });
+  return (
+    <fieldset className="mt-3 border-t border-line pt-2">
+      <legend className="sr-only">Numbers of captions</legend>
+      <Choice
+        label="Captions are counted"
+        value={rule.count}
+        options={COUNTS}
+        onChange={(count) => change({ count })}
+      />
+      <div className="mt-2 grid grid-cols-3 gap-2">
+        {(["figure", "table", "equation"] as const).map((kind) => (
+          <Words
+            key={kind}
+            label={`${kind[0]!.toUpperCase()}${kind.slice(1)}s`}
+            value={rule[kind]}
+            most={40}
+            onChange={(words) => change({ [kind]: words })}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Words({
+  label,
+  value,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  most: number;
+  onChange: (words: string) => void;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block truncate text-sm font-medium">
+        {label}
+      </label>
+      <input
+        id={id}
+        key={value}
+        defaultValue={value}
+        maxLength={most}
+        className={fieldLook()}
+        onBlur={(event) => event.target.value !== value && onChange(event.target.value)}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+    </div>
+  );
+}
+
+const PLACES = ["left", "middle", "right"] as const;
+
+/** The lines above and below the text of each page. */
+function Pages({ rule }: { rule: PageRule }) {
+  const session = useSession();
+  const change = (page: Partial<PageRule>) => session.run(changeStyles({ page }), { focus: false });
+  return (
+    <details className="mt-3 border-t border-line pt-2">
+      <summary className="cursor-pointer font-medium">Page header and footer</summary>
+      {(["header", "footer"] as const).map((line) => (
+        <div key={line} className="mt-2 grid grid-cols-3 gap-2">
+          {PLACES.map((place, i) => (
+            <Words
+              key={place}
+              label={`${line === "header" ? "Header" : "Footer"}, ${place}`}
+              value={rule[line][i]!}
+              most={500}
+              onChange={(words) => change({ [line]: rule[line].map((one, at) => (at === i ? words : one)) })}
+            />
+          ))}
+        </div>
+      ))}
+      <p className="mt-2 text-quiet">
+        {
+          "{page} and {pages} are numbers; {title}, {section} and {contents} are links to the top, to the section the page begins in, and to the contents list."
+        }
+      </p>
+      <Check
+        className="mt-1"
+        label="On the first page too"
+        checked={rule.onFirst}
+        onChange={(onFirst) => change({ onFirst })}
+      />
+    </details>
+  );
+}

@@ -1,0 +1,77 @@
+import { useEffect, useState } from "react";
+import { Button } from "@/components/button";
+import type { StyleName } from "@/core/document";
+import { STYLE_TITLES } from "@/core/styles";
+import {
+  clearFormatting,
+  giveLookToStyle,
+  isHandFormatted,
+  styledBlock,
+  useSession,
+  useSessionValue,
+  type Session,
+} from "@/editor";
+import { StyleEditor } from "./style-editor";
+
+/** The style of the block with the caret: where the block differs from it, and the style itself to be changed. */
+export function StyleSection() {
+  const session = useSession();
+  const [open, setOpen] = useState(false);
+  const style = useSessionValue(styleHere);
+  const differs = useSessionValue(differencesHere);
+  useEffect(
+    () =>
+      session.offer("styles", () => {
+        session.ask("tray");
+        setOpen(true);
+        requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-style-choice]")?.focus());
+      }),
+    [session],
+  );
+  if (!style) return null;
+  return (
+    <section aria-label="Style" className="border-b border-line px-4 py-3 text-sm">
+      <div className="flex items-center gap-2">
+        <h2 className="min-w-0 flex-1 truncate font-semibold">Style: {STYLE_TITLES[style]}</h2>
+        <Button
+          look="quiet"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          title="Ctrl+Alt+S"
+          className="-mr-2 !px-2"
+        >
+          {open ? "Close styles" : "Change style"}
+        </Button>
+      </div>
+      {differs !== null && <Differences words={differs} style={style} />}
+      {open && <StyleEditor here={style} />}
+    </section>
+  );
+}
+
+function Differences({ words, style }: { words: string; style: StyleName }) {
+  const session = useSession();
+  return (
+    <div className="mt-1">
+      <p className="text-quiet">
+        By hand: <span className="text-ink">{words || "colour or size of some words"}</span>
+      </p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button onClick={() => session.run(clearFormatting)}>As its style</Button>
+        {words !== "" && (
+          <Button onClick={() => session.run(giveLookToStyle)}>{STYLE_TITLES[style]} looks like this</Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function styleHere(session: Session): StyleName | null {
+  return styledBlock(session.state)?.style ?? null;
+}
+
+/** What was done by hand to the block with the caret, in words; empty where only some words differ, null where nothing does. */
+function differencesHere(session: Session): string | null {
+  const block = styledBlock(session.state);
+  return block && isHandFormatted(block) ? block.hand.words.join(", ") : null;
+}

@@ -1,0 +1,73 @@
+import { useState } from "react";
+import { Button } from "@/components/button";
+import { Choice } from "@/components/field";
+import { styleSheetSchema, type StyleSheet } from "@/core/document";
+import { READY_SHEETS } from "@/core/styles";
+import { answered, changeStyles, useSession } from "@/editor";
+
+interface OtherDocument {
+  readonly id: string;
+  readonly title: string;
+}
+
+/** Another style sheet for the whole document: one that comes with Gate Rope, or that of another document. */
+export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
+  const session = useSession();
+  const [others, setOthers] = useState<readonly OtherDocument[] | null>(null);
+  const ready = READY_SHEETS.findIndex((one) => JSON.stringify(one) === JSON.stringify(sheet));
+
+  function take(styles: StyleSheet) {
+    if (session.run(changeStyles({ sheet: styles }), { focus: false }))
+      session.say(`The document has the style sheet “${styles.name}” now.`, { undo: true });
+  }
+
+  async function listOthers() {
+    try {
+      const answer = await answered("/api/documents", {});
+      const { documents } = (await answer.json()) as { documents: OtherDocument[] };
+      setOthers(documents.filter((it) => it.id !== session.id));
+    } catch (error) {
+      session.say((error as Error).message);
+    }
+  }
+
+  async function takeFrom(id: string) {
+    try {
+      const answer = await answered(`/api/documents/${id}/styles`, {});
+      const { styles } = (await answer.json()) as { styles: unknown };
+      const title = others?.find((it) => it.id === id)?.title || "Untitled";
+      take({ ...styleSheetSchema.parse(styles), name: title.slice(0, 200) });
+    } catch (error) {
+      session.say(`The styles could not be taken over. ${(error as Error).message}`);
+    }
+  }
+
+  return (
+    <div className="mt-3 grid gap-2 border-t border-line pt-2">
+      <Choice
+        label="Style sheet of the document"
+        value={ready < 0 ? "own" : String(ready)}
+        options={[
+          ...READY_SHEETS.map((one, i) => ({ value: String(i), label: one.name })),
+          ...(ready < 0 ? [{ value: "own", label: `${sheet.name}, changed` }] : []),
+        ]}
+        onChange={(value) => value !== "own" && take(READY_SHEETS[Number(value)]!)}
+      />
+      {others === null ? (
+        <Button onClick={() => void listOthers()}>From another document …</Button>
+      ) : others.length === 0 ? (
+        <p className="text-quiet">There is no other document on the shelf.</p>
+      ) : (
+        <Choice
+          label="From another document"
+          value=""
+          options={[
+            { value: "", label: "Choose a document" },
+            ...others.map(({ id, title }) => ({ value: id, label: title || "Untitled" })),
+          ]}
+          onChange={(id) => id && void takeFrom(id)}
+        />
+      )}
+    </div>
+  );
+}
