@@ -27,6 +27,9 @@ import { holdWindow } from "./exchange/window-lock";
 import { Jumps } from "./jumps";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
+import { ownIds } from "./paste/own-ids";
+import { pasteTransaction } from "./paste/paste-transaction";
+import { takeForeign } from "./paste/take-paste";
 import { keepPicture } from "./pictures";
 import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
@@ -81,6 +84,8 @@ export class Session {
   private readonly boxes = new Map<Box, () => void>();
   private lastPeople: Exchange["people"] = [];
   private notices = 0;
+  /** Gives up what is being pasted. */
+  private pasting: (() => void) | null = null;
 
   constructor(
     readonly id: string,
@@ -263,6 +268,11 @@ export class Session {
     this.tell();
   }
 
+  private unsay(): void {
+    this.notice = null;
+    this.tell();
+  }
+
   // Boxes
 
   /** Says how a box of the interface is opened; answers how to take that back. */
@@ -300,6 +310,26 @@ export class Session {
   }
 
   // Pictures
+
+  /** Takes in HTML that was copied elsewhere, in the looks of this document; says so where that takes a while. */
+  pasteForeign(html: string): void {
+    const abort = new AbortController();
+    this.pasting = () => abort.abort();
+    const slow = setTimeout(() => this.say("Reading what was pasted …"), 300);
+    takeForeign(html, abort.signal)
+      .then(
+        ({ slice, said }) => {
+          this.dispatch(pasteTransaction(this.state, ownIds(slice, this.state.doc)));
+          if (said) this.say(said);
+          else if (this.notice?.text.startsWith("Reading what")) this.unsay();
+        },
+        (error: Error) => this.say(`Nothing was pasted. ${error.message}`),
+      )
+      .finally(() => {
+        clearTimeout(slow);
+        this.pasting = null;
+      });
+  }
 
   /** Keeps picture files on the server and puts them in as figures. */
   async insertPictures(files: readonly File[]): Promise<void> {
@@ -443,6 +473,7 @@ export class Session {
   close(): void {
     this.exchange.sendBeforeLeaving();
     this.exchange.close();
+    this.pasting?.();
     this.letGoOfWindow();
     this.derived.close();
     document.removeEventListener("visibilitychange", this.listenWhileVisible);

@@ -74,5 +74,6 @@ export {
   type PictureType,
   type Pictures,
 } from "./pictures";
+export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
 export { countWords, lineOf, shortened } from "./text";
 export type { Manuscript } from "./manuscript";

@@ -3,5 +3,5 @@
  * lists typed by hand. From a document; nothing here changes one.
  */
 export { proposedTitles, type ProposedTitle } from "./proposed-titles";
-export { signsOf, type TitleSign } from "./title-signs";
-export { typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";
+export { signsOf, isUnderline, opensLikeTitle, type TitleSign } from "./title-signs";
+export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

@@ -47,7 +47,7 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
   const lines = linesOf(block);
   const title = lines[0]?.text ?? "";
   const below = lines[1]?.text ?? "";
-  const underline = lines.length === 2 && /^([=~_*#^"-])\1{2,}$/u.test(below) ? below[0]! : null;
+  const underline = lines.length === 2 && isUnderline(below) ? below[0]! : null;
   if (title === "" || (lines.length > 1 && !underline) || !/[\p{L}\p{N}]/u.test(title)) return [];
   if (title.length > MOST_LETTERS || title.split(" ").length > MOST_WORDS) return [];
   const signs: TitleSign[] = [];
@@ -62,6 +62,17 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
     return signs.some(({ kind }) => kind === "capitals" || kind === "large") ? signs : [];
   if (signs.length === 0 && standsAlone(title, block, next)) signs.push({ kind: "alone" });
   return signs;
+}
+
+/** Whether a line is nothing but signs that underline the one above. */
+export function isUnderline(line: string): boolean {
+  return /^([=~_*#^"-])\1{2,}$/u.test(line);
+}
+
+/** Whether a line of plain text is a title by its words: it has a number or a name, or is in capitals. */
+export function opensLikeTitle(line: string): boolean {
+  if (line.length > MOST_LETTERS || line.split(" ").length > MOST_WORDS || /[.,;]$/u.test(line)) return false;
+  return wordSigns(line).length > 0;
 }
 
 function wordSigns(title: string): TitleSign[] {

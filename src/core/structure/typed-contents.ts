@@ -28,6 +28,11 @@ const LINE = /^(.*?\S)(?:\s*(?:\.\s?){3,}|\s*…+\s*|\s*_{3,}\s*|\t+\s*| {3,})(\
 const TITLE =
   /^(?:(?:table of )?contents|inhalt(?:sverzeichnis)?|table des matières|sommaire|índice|indice|sommario|inhoud(?:sopgave)?)[.:]?$/iu;
 
+/** Whether a line is one of a typed contents list. */
+export function isContentsLine(line: string): boolean {
+  return line.length <= LONGEST_LINE && LINE.test(line);
+}
+
 /** The contents lists typed in a document, in order; a line that says no more than “Contents” above one belongs to it. */
 export function typedContents(doc: Node): TypedContents[] {
   const found: TypedContents[] = [];

@@ -2,7 +2,7 @@ import { Fragment, Slice } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading, Section } from "@/core/destinations";
 import { MoveBlocksStep, schema, type DestinationId } from "@/core/document";
-import { ownIds } from "../paste";
+import { ownIds } from "../paste/own-ids";
 import { kindStep } from "./levels";
 
 /*

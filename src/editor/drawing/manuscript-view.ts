@@ -14,7 +14,9 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
-import { ownIds } from "../paste";
+import { ownIds } from "../paste/own-ids";
+import { pasteTransaction } from "../paste/paste-transaction";
+import { foreignHtml, plainSlice } from "../paste/take-paste";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
 import { matchSigns } from "../plugins/matches";
@@ -41,6 +43,8 @@ export interface ManuscriptHost {
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
   takeFiles(data: DataTransfer | null): boolean;
+  /** Takes in HTML that was copied elsewhere. */
+  pasteForeign(html: string): void;
   /** Another part of the document is in view. */
   inViewChanged(part: Range): void;
   /** More of the document is drawn, as a part of all of it. */
@@ -56,6 +60,7 @@ export interface Place {
 /** The parts of a view that are not in its types. */
 interface InnerView {
   domObserver: { forceFlush(): void; flush(): void };
+  input: { shiftKey: boolean };
 }
 /** How often a state was asked to bring its selection into view; not in the types either. */
 interface ScrollCount {
@@ -142,6 +147,18 @@ export class ManuscriptView {
         equation: (node) => new EquationView(node),
         formula: (node) => new EquationView(node),
         note: (node) => new NoteView(node),
+      },
+      // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
+      clipboardTextParser: (text) => plainSlice(text),
+      handleDOMEvents: {
+        paste: (view, event) => {
+          const html = foreignHtml(event.clipboardData);
+          const asText = (view as unknown as InnerView).input.shiftKey;
+          if (html === null || asText || this.inCode || hasPictures(event.clipboardData)) return false;
+          event.preventDefault();
+          host.pasteForeign(html);
+          return true;
+        },
       },
       transformCopied: (slice) => withoutChunks(slice),
       transformPasted: (slice, view) => {
@@ -323,11 +340,12 @@ export class ManuscriptView {
   private paste(event: ClipboardEvent, slice: Slice): boolean {
     const { state } = this.host;
     if (handleTablePaste(this.forCommands, event, slice)) return true;
-    const { openStart, openEnd, content } = slice;
-    const single = openStart === 0 && openEnd === 0 && content.childCount === 1 ? content.firstChild : null;
-    const tr = single ? state.tr.replaceSelectionWith(single, false) : state.tr.replaceSelection(slice);
-    this.host.dispatch(tr.scrollIntoView().setMeta("paste", true).setMeta("uiEvent", "paste"));
+    this.host.dispatch(pasteTransaction(state, slice));
     return true;
+  }
+
+  private get inCode(): boolean {
+    return this.host.state.selection.$from.parent.type === schema.nodes.code_block;
   }
 
   private drop(event: DragEvent, slice: Slice, moved: boolean): boolean {
@@ -407,6 +425,11 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
+}
+
+/** Whether a picture was copied as such; programs put its HTML beside it. */
+function hasPictures(data: DataTransfer | null): boolean {
+  return [...(data?.files ?? [])].some((file) => file.type.startsWith("image/"));
 }
 
 /** Marks chunks as drawn. */

@@ -1,6 +1,8 @@
 /** How far one file is on its way in. */
 export type ImportState =
   | { readonly kind: "reading"; readonly done: number }
+  /** Read, and not created yet. */
+  | ({ readonly kind: "read" } & ReadText)
   | {
       readonly kind: "done";
       readonly id: string;
@@ -8,6 +10,13 @@ export type ImportState =
       readonly dropped: readonly Dropped[];
     }
   | { readonly kind: "failed"; readonly why: string };
+
+/** A document as it was read from a file of plain text, to be looked at before it is created. */
+export interface ReadText {
+  readonly document: object;
+  readonly title: string;
+  readonly dropped: readonly Dropped[];
+}
 
 export interface Dropped {
   readonly what: string;
@@ -18,6 +27,7 @@ export interface Dropped {
 interface Line {
   progress?: number;
   id?: string;
+  document?: object;
   summary?: { title: string };
   dropped?: Dropped[];
   error?: { message: string; line: number | null };
@@ -25,7 +35,14 @@ interface Line {
 
 const MOST_BYTES = 50 * 1024 * 1024;
 
-/** Sends a file to be read and tells how far it is, until it is done or has failed. Never throws. */
+/** Whether a file is plain text, which is looked at before a document is made of it. */
+export function isPlainText(file: File): boolean {
+  return /\.te?xt$/i.test(file.name);
+}
+
+/**
+ * Sends a file to be read and tells how far it is, until it is done or has failed; plain text is read only. Never throws.
+ */
 export async function importFile(
   file: File,
   tell: (state: ImportState) => void,
@@ -35,7 +52,8 @@ export async function importFile(
     return tell({ kind: "failed", why: "The file is larger than 50 MB, which is the limit." });
   tell({ kind: "reading", done: 0 });
   try {
-    const response = await fetch(`/api/documents/import?name=${encodeURIComponent(file.name)}`, {
+    const keep = isPlainText(file) ? "&keep=no" : "";
+    const response = await fetch(`/api/documents/import?name=${encodeURIComponent(file.name)}${keep}`, {
       method: "POST",
       body: file,
       signal,
@@ -69,9 +87,32 @@ function stateOf(line: Line): ImportState | null {
       kind: "failed",
       why: line.error.line === null ? line.error.message : `Line ${line.error.line}: ${line.error.message}`,
     };
+  if (line.document)
+    return {
+      kind: "read",
+      document: line.document,
+      title: line.summary?.title ?? "",
+      dropped: line.dropped ?? [],
+    };
   if (line.id)
     return { kind: "done", id: line.id, title: line.summary?.title ?? "", dropped: line.dropped ?? [] };
   return null;
+}
+
+/** Creates a document; answers its id. Throws an Error with words for the author. */
+export async function createFrom(body: { title?: string; document?: object }): Promise<string> {
+  const response = await fetch("/api/documents", {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(body),
+  }).catch(() => null);
+  const answer = (await response?.json().catch(() => null)) as {
+    id?: string;
+    error?: { message: string };
+  } | null;
+  if (!answer?.id)
+    throw new Error(answer?.error?.message ?? "The server does not answer. Nothing was created.");
+  return answer.id;
 }
 
 async function eachLine(body: ReadableStream<Uint8Array>, take: (line: Line) => void): Promise<void> {

@@ -13,7 +13,7 @@ export interface Import {
 /** The files that are on their way in, each with its progress, and the report of each that has come. */
 export function ImportList({ imports, onClear }: { imports: readonly Import[]; onClear: () => void }) {
   if (imports.length === 0) return null;
-  const busy = imports.some(({ state }) => state.kind === "reading");
+  const busy = imports.some(({ state }) => state.kind === "reading" || state.kind === "read");
   return (
     <section aria-label="Imports" className="mb-6 rounded-base border border-line bg-raised">
       <div className="flex items-center justify-between border-b border-line px-4 py-2">
@@ -51,6 +51,12 @@ function ImportLine({ name, state, cancel }: Import) {
             Cancel
           </Button>
         </div>
+      );
+    case "read":
+      return (
+        <p>
+          <b className="font-semibold">{name}</b> was read. Nothing is created before you have looked at it.
+        </p>
       );
     case "failed":
       return (

@@ -3,12 +3,12 @@
 import { FilePlus2, FolderInput, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState, useSyncExternalStore } from "react";
+import { lazy, Suspense, useRef, useState, useSyncExternalStore } from "react";
 import { Button, IconButton } from "@/components/button";
 import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
 import { Mark, Sign } from "@/components/signs";
-import { importFile, type ImportState } from "./import-file";
+import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
 import { ImportList, type Import } from "./import-list";
 
 /** A document as the shelf lists it. */
@@ -21,11 +21,23 @@ export interface ShelfDocument {
   readonly changed_at: number;
 }
 
+/** What shows a text before it is brought in knows the whole schema; it is fetched with the first one. */
+const TextPreview = lazy(() => import("./text-preview"));
+
+interface LookedAt {
+  readonly key: number;
+  readonly name: string;
+  readonly read: ReadText;
+  /** Takes the document to be created, or null for none. */
+  readonly answer: (document: object | null) => void;
+}
+
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
   const router = useRouter();
   const [documents, setDocuments] = useState(initial);
   const [imports, setImports] = useState<readonly Import[]>([]);
+  const [looked, setLooked] = useState<readonly LookedAt[]>([]);
   const [removed, setRemoved] = useState<ShelfDocument | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -49,24 +61,39 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
               ? all.map((other) => (other.key === key ? one : other))
               : [...all, one];
           });
-        await importFile(file, show, abort.signal);
+        let last: ImportState | null = null;
+        await importFile(file, (state) => show((last = state)), abort.signal);
+        const read = last as ImportState | null;
+        if (read?.kind === "read") show(await lookedAt(file.name, read));
       }),
     );
     await refresh();
   }
 
+  /** Shows a text before a document is made of it; one after the other where there are several. */
+  async function lookedAt(name: string, read: ReadText): Promise<ImportState> {
+    const { structureOf } = await import("./text-structure");
+    const before = structureOf(read.document);
+    const made = before.plain
+      ? read.document
+      : await new Promise<object | null>((answer) =>
+          setLooked((all) => [...all, { key: nextKey.current++, name, read, answer }]),
+        );
+    if (!made) return { kind: "failed", why: "Cancelled. Nothing was created." };
+    try {
+      const id = await createFrom({ document: made });
+      return { kind: "done", id, title: read.title, dropped: read.dropped };
+    } catch (error) {
+      return { kind: "failed", why: (error as Error).message };
+    }
+  }
+
   async function create() {
-    const response = await fetch("/api/documents", {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: "{}",
-    }).catch(() => null);
-    const answer = (await response?.json().catch(() => null)) as {
-      id?: string;
-      error?: { message: string };
-    } | null;
-    if (answer?.id) router.push(`/documents/${answer.id}`);
-    else setFault(answer?.error?.message ?? "The server does not answer. Nothing was created.");
+    try {
+      router.push(`/documents/${await createFrom({})}`);
+    } catch (error) {
+      setFault((error as Error).message);
+    }
   }
 
   async function remove(document: ShelfDocument) {
@@ -136,6 +163,19 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
           Markdown, HTML, plain text and .gaterope.json files can also be dropped anywhere on this page.
         </p>
       </main>
+      {looked[0] && (
+        <Suspense>
+          <TextPreview
+            key={looked[0].key}
+            name={looked[0].name}
+            read={looked[0].read}
+            onAnswer={(document) => {
+              looked[0]!.answer(document);
+              setLooked((all) => all.slice(1));
+            }}
+          />
+        </Suspense>
+      )}
       {dragging && (
         <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center rounded-base border-2 border-dashed border-tide bg-ground/80 text-lg font-semibold">
           Drop the files to bring them in

@@ -1,25 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
-import { Button } from "@/components/button";
 import { counted, formatted } from "@/components/counted";
-import { Check } from "@/components/field";
-import { listKeys } from "@/components/list-keys";
 import { Panel } from "@/components/panel";
-import type { DestinationId } from "@/core/document";
-import { proposedTitles, typedContents, type ProposedTitle } from "@/core/structure";
+import { TitleChoices } from "@/components/title-choices";
+import { proposedTitles, typedContents } from "@/core/structure";
 import { makeStructure, useSession, useSessionValue } from "@/editor";
-import { reasonFor } from "./title-reasons";
-
-const LEVELS = [1, 2, 3, 4, 5, 6];
-const TICKS = [
-  { label: "Tick all", ticked: true },
-  { label: "Tick none", ticked: false },
-];
-
-/** What the author made of a proposal, where that is something else. */
-interface Choice {
-  readonly ticked?: boolean;
-  readonly level?: number;
-}
 
 /** The box that lists the lines that look like titles, to be ticked or corrected; then they get their levels in one go. */
 export function TitlesPanel() {
@@ -44,47 +28,8 @@ export function TitlesPanel() {
 function TitlesForm({ onClose }: { onClose: () => void }) {
   const session = useSession();
   const { doc } = useSessionValue((it) => it.index);
-  const proposed = useMemo(() => proposedTitles(doc), [doc]);
-  const contents = useMemo(() => typedContents(doc), [doc]);
-  const [choices, setChoices] = useState<ReadonlyMap<DestinationId, Choice>>(new Map());
-  const [living, setLiving] = useState(true);
-
-  const titles = proposed.map((title) => {
-    const choice = choices.get(title.id);
-    return { ...title, level: choice?.level ?? title.level, ticked: choice?.ticked ?? title.sure };
-  });
-  const ticked = titles.filter((title) => title.ticked);
-  const lists = living ? contents : [];
-
-  function choose(ids: readonly DestinationId[], choice: (before: Choice, id: DestinationId) => Choice) {
-    const next = new Map(choices);
-    for (const id of ids) next.set(id, choice(next.get(id) ?? {}, id));
-    setChoices(next);
-  }
-
-  function tick(all: boolean) {
-    choose(
-      proposed.map(({ id }) => id),
-      (before) => ({ ...before, ticked: all }),
-    );
-  }
-
-  function shift(by: number) {
-    const levels = new Map(ticked.map(({ id, level }) => [id, level]));
-    choose([...levels.keys()], (before, id) => ({
-      ...before,
-      level: Math.max(1, Math.min(6, levels.get(id)! + by)),
-    }));
-  }
-
-  function make() {
-    if (ticked.length + lists.length === 0) return;
-    session.dispatch(makeStructure(session.state.tr, ticked, lists));
-    session.say(said(ticked.length, lists.length), { undo: true });
-    onClose();
-  }
-
-  if (titles.length === 0 && contents.length === 0)
+  const nothing = useMemo(() => proposedTitles(doc).length + typedContents(doc).length === 0, [doc]);
+  if (nothing)
     return (
       <p className="px-4 py-3 text-sm text-quiet">
         No line of this document looks like a title that is none yet: none is numbered, bold, larger than the
@@ -92,124 +37,20 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
       </p>
     );
   return (
-    <form
-      className="flex min-h-0 flex-1 flex-col"
-      onSubmit={(event) => {
-        event.preventDefault();
-        make();
+    <TitleChoices
+      doc={doc}
+      submit={(titles) =>
+        titles > 0 ? `Give ${formatted(titles)} their levels` : "Put the contents list in"
+      }
+      leave="Cancel"
+      mustChange
+      onMake={(titles, typed) => {
+        session.dispatch(makeStructure(session.state.tr, titles, typed));
+        session.say(said(titles.length, typed.length), { undo: true });
+        onClose();
       }}
-    >
-      <div className="flex flex-wrap items-center gap-2 px-4 pt-1 pb-3 text-sm">
-        <p role="status" className="mr-auto text-quiet">
-          {formatted(titles.length)} found, {formatted(ticked.length)} ticked. Digits 1 to 6 give the line a
-          level.
-        </p>
-        {TICKS.map(({ label, ticked: all }) => (
-          <Button key={label} look="quiet" onClick={() => tick(all)}>
-            {label}
-          </Button>
-        ))}
-        <Button look="quiet" onClick={() => shift(-1)} title="All that are ticked, one level up">
-          Raise
-        </Button>
-        <Button look="quiet" onClick={() => shift(1)} title="All that are ticked, one level down">
-          Lower
-        </Button>
-      </div>
-      {contents.length > 0 && (
-        <Check
-          label={`Put a contents list that keeps itself current in the place of the typed one of ${counted(
-            contents.reduce((sum, { lines }) => sum + lines.length, 0),
-            "line",
-          )}`}
-          checked={living}
-          onChange={setLiving}
-          className="border-t border-line px-4 py-2"
-        />
-      )}
-      <ul
-        aria-label="Lines that look like titles"
-        onKeyDown={listKeys}
-        className="min-h-0 flex-1 overflow-y-auto border-t border-line py-1"
-      >
-        {titles.map((title, i) => (
-          <Row
-            key={title.id}
-            title={title}
-            first={i === 0}
-            onTick={(tick) => choose([title.id], (it) => ({ ...it, ticked: tick }))}
-            onLevel={(level) => choose([title.id], (it) => ({ ...it, level, ticked: true }))}
-          />
-        ))}
-      </ul>
-      <div className="flex items-center justify-end gap-2 border-t border-line px-4 py-3">
-        <Button look="quiet" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button look="main" type="submit" disabled={ticked.length + lists.length === 0}>
-          {ticked.length > 0 ? `Give ${formatted(ticked.length)} their levels` : "Put the contents list in"}
-        </Button>
-      </div>
-    </form>
-  );
-}
-
-function Row({
-  title,
-  first,
-  onTick,
-  onLevel,
-}: {
-  title: ProposedTitle & { ticked: boolean };
-  first: boolean;
-  onTick: (tick: boolean) => void;
-  onLevel: (level: number) => void;
-}) {
-  const { words, level, now, ticked, signs } = title;
-  return (
-    <li
-      className="flex items-center gap-3 px-4 py-1 [contain-intrinsic-size:auto_2.25rem] [content-visibility:auto] hover:bg-wash"
-      onKeyDown={(event) => {
-        if (event.ctrlKey || event.altKey || event.metaKey || !/^[1-6]$/.test(event.key)) return;
-        event.preventDefault();
-        event.stopPropagation();
-        onLevel(Number(event.key));
-      }}
-    >
-      <input
-        type="checkbox"
-        aria-label={words}
-        data-row={words}
-        tabIndex={first ? 0 : -1}
-        checked={ticked}
-        onChange={(event) => onTick(event.target.checked)}
-        className="size-4 shrink-0 accent-tide"
-      />
-      <span
-        dir="auto"
-        className={`min-w-0 flex-1 truncate font-serif ${ticked ? "" : "text-quiet"} ${level === 1 ? "font-semibold" : ""}`}
-        style={{ paddingLeft: `${(level - 1) * 1.4}em` }}
-      >
-        {words}
-      </span>
-      <span className="hidden w-88 shrink-0 truncate text-sm text-quiet md:block">
-        {now > 0 ? `heading of level ${now}; ` : ""}
-        {reasonFor(signs)}
-      </span>
-      <select
-        aria-label={`Level of ${words}`}
-        tabIndex={-1}
-        value={level}
-        onChange={(event) => onLevel(Number(event.target.value))}
-        className="h-7 shrink-0 rounded-base border border-edge bg-raised px-1.5 text-sm"
-      >
-        {LEVELS.map((one) => (
-          <option key={one} value={one}>
-            Level {one}
-          </option>
-        ))}
-      </select>
-    </li>
+      onLeave={onClose}
+    />
   );
 }
 

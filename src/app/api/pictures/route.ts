@@ -1,5 +1,5 @@
 import { NextResponse } from "next/server";
-import { recognisePicture } from "@/core/document";
+import { recognisePicture, tooLarge } from "@/core/document";
 import { LIMITS } from "@/core/formats";
 import { authority, ServerError } from "@/server";
 import { route } from "../respond";
@@ -17,6 +17,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
         "no-picture",
         "This is not a PNG, JPEG, GIF, WebP or SVG picture of up to 20 MB.",
       );
+    const fault = tooLarge(picture);
+    if (fault) throw new ServerError(422, "too-large", fault);
     return NextResponse.json({ name: (await authority()).pictures.keep(picture) }, { status: 201 });
   },
 });

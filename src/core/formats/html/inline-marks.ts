@@ -34,6 +34,8 @@ export function marksOfElement(name: string, attributes: ReadonlyMap<string, str
   if (!style) return marks;
   const declared = declarations(style);
   const weight = declared.get("font-weight");
+  // Some programs wrap all that is copied in an element that says bold and looks as if it said nothing.
+  if (own?.type === strong && (weight === "normal" || Number(weight) <= 400)) marks.length = 0;
   if (weight === "bold" || weight === "bolder" || Number(weight) >= 600) marks.push(strong.create());
   if (declared.get("font-style") === "italic") marks.push(emphasis.create());
   const line = declared.get("text-decoration") ?? declared.get("text-decoration-line") ?? "";

@@ -8,6 +8,7 @@ import {
   recognisePicture,
   RETURNS_NONE,
   schema,
+  tooLarge,
   withId,
   type DestinationId,
   type Manuscript,
@@ -435,7 +436,9 @@ export class DocumentBuilder {
     let name = "";
     if (bytes) {
       const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
-      if (picture) {
+      const fault = picture && tooLarge(picture);
+      if (fault) this.dropped.add("picture that is too large", fault);
+      else if (picture) {
         name = pictureName(picture);
         this.pictures.set(name, picture);
       } else

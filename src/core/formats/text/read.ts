@@ -1,29 +1,33 @@
 import type { Manuscript } from "@/core/document";
 import { DocumentBuilder } from "../intake/document-builder";
 import { titleFromName, type ReadContext } from "../intake/read-context";
+import { paragraphsOf } from "./paragraphs";
 
-/** Reads plain text: a blank line ends a paragraph, line ends inside one are kept as they are. */
+/**
+ * Reads plain text: a blank line ends a paragraph, a form feed is a page break; line ends inside one are joined where the text
+ * was wrapped at a column, and kept where they mean something, see {@link paragraphsOf}.
+ */
 export function readText(text: string, context: ReadContext): Manuscript {
   const builder = new DocumentBuilder(context.dropped);
-  const lines = text.replace(/^\uFEFF/, "").split(/\r\n|\r|\n|\u2028|\u2029/);
-  let open = false;
-  lines.forEach((line, i) => {
-    if (i % 20_000 === 0) context.progress(i / lines.length);
-    if (line.includes("\f")) {
+  const pages = text.replace(/^\uFEFF/, "").split("\f");
+  pages.forEach((page, i) => {
+    if (i > 0) builder.addLeaf("page_break");
+    const { paragraphs, joined } = paragraphsOf(page.split(/\r\n|\r|\n|\u2028|\u2029/));
+    if (joined > 0)
+      context.dropped.add(
+        "line end within a paragraph",
+        "The text was wrapped at a column; its lines are joined where they are one paragraph.",
+        joined,
+      );
+    for (const [at, lines] of paragraphs.entries()) {
+      if (at % 10_000 === 0) context.progress((i + at / paragraphs.length) / pages.length);
+      builder.openTextblock("paragraph");
+      lines.forEach((line, n) => {
+        if (n > 0) builder.hardBreak();
+        builder.text(line);
+      });
       builder.closeTextblock();
-      builder.addLeaf("page_break");
-      open = false;
     }
-    const words = line.replace(/\f/g, "").trimEnd();
-    if (words.trim() === "") {
-      builder.closeTextblock();
-      open = false;
-      return;
-    }
-    if (open) builder.hardBreak();
-    else builder.openTextblock("paragraph");
-    open = true;
-    builder.text(words.replace(/\t/g, "    "));
   });
   return builder.finish(titleFromName(context.name), () => undefined);
 }

@@ -44,3 +44,78 @@ describe("plain text", () => {
     expect(read("line\n\n".repeat(40_000)).doc.childCount).toBe(40_000);
   });
 });
+
+describe("line ends of plain text", () => {
+  const paragraphs = (text: string) => {
+    const found: string[] = [];
+    read(text).doc.forEach((block) => found.push(block.textBetween(0, block.content.size, "", () => " / ")));
+    return found;
+  };
+
+  test("are joined where the text was wrapped at a column", () => {
+    const text =
+      "The bins are filled in the last week of October, eleven of them, one at\neach bend, and a twelfth at the white stone. Fill them on a dry day, since\nwet grit freezes into one piece.\n\nCut the grass beside the posts. The posts are of no use if the snow has\nsomething to climb on, and it will.";
+    expect(paragraphs(text)).toEqual([
+      "The bins are filled in the last week of October, eleven of them, one at each bend, and a twelfth at the white stone. Fill them on a dry day, since wet grit freezes into one piece.",
+      "Cut the grass beside the posts. The posts are of no use if the snow has something to climb on, and it will.",
+    ]);
+  });
+
+  const PROSE =
+    "\n\nThe bins are filled in the last week of October, eleven of them, one at\neach bend, and a twelfth at the white stone. Fill them on a dry day, since\nwet grit freezes into one piece and has to be broken up with an iron bar.\n\n";
+
+  test.each([
+    [
+      "verse",
+      "The lamps burn low,\nthe road is white,\nand who would go\nabroad tonight?",
+      "The lamps burn low, / the road is white, / and who would go / abroad tonight?",
+    ],
+    [
+      "an address",
+      "Corrow Hill Observatory\nThe Long House\nBrackenmere 4",
+      "Corrow Hill Observatory / The Long House / Brackenmere 4",
+    ],
+    [
+      "a list",
+      "- the shovel with its long handle, which hangs behind the door of the\n  hut and goes back there\n- the bar",
+      "- the shovel with its long handle, which hangs behind the door of the hut and goes back there / - the bar",
+    ],
+    [
+      "a list with numbers",
+      "1. Look at the drain.\n2. Look again.",
+      "1. Look at the drain. / 2. Look again.",
+    ],
+    [
+      "a typed contents list",
+      "1. Before the frost ........ 1\n2. Reading the road ........ 2",
+      "1. Before the frost ........ 1 / 2. Reading the road ........ 2",
+    ],
+    ["an underlined title", "The road\n========", "The road / ========"],
+  ])("are kept in %s", (_what, text, kept) => {
+    expect(paragraphs(PROSE + text + PROSE)[1]).toBe(kept);
+  });
+
+  test("end a paragraph where the next line begins further in", () => {
+    const text =
+      "   The bins are filled in the last week of October, eleven of them, one at\neach bend, and a twelfth at the white stone. Fill them on a dry day, since\nwet grit freezes into one piece.\n   Cut the grass beside the posts. The posts are of no use if the snow has\nsomething to climb on, and it will.";
+    expect(paragraphs(text)).toHaveLength(2);
+  });
+
+  test("part a title from the text right below it, and lines that are paragraphs", () => {
+    const long = "A line that nobody wrapped goes on and on until it has said all that it has to say, ";
+    expect(
+      paragraphs(`2.1 COLOURS${PROSE.trimStart().padStart(1)}`.replace("COLOURSThe", "COLOURS\nThe")),
+    ).toHaveLength(2);
+    expect(paragraphs(`${long.repeat(2)}\n${long.repeat(3)}`)).toHaveLength(2);
+  });
+
+  test("within a word put it together where the text has it whole elsewhere", () => {
+    const text = `The observatory is old.${PROSE}One comes by a road which is not wide to the old stone house and the observ-\natory on the hill, by a path in the woods there, and that path is too well-\nknown.${PROSE}`;
+    expect(paragraphs(text)[2]).toMatch(/and the observatory on the hill, .* well-known\.$/);
+  });
+
+  test("say how many were joined", () => {
+    const result = readFile("a.txt", bytes(PROSE));
+    expect(result.ok && result.dropped).toMatchObject([{ what: "line end within a paragraph", count: 2 }]);
+  });
+});

@@ -8,13 +8,15 @@ const encoder = new TextEncoder();
 
 /**
  * Brings in one file: its bytes are the body, its name stands in the address. Answers lines of JSON while it is read:
- * `{progress}` and at last `{id, summary, dropped}` or `{error}`. Nothing is created from a file with an error.
+ * `{progress}` and at last `{id, summary, dropped}` or `{error}`. Nothing is created from a file with an error, nor with
+ * `&keep=no`: then the last line is `{document, summary, dropped}`, to be looked at first.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   async POST(request) {
     const name = request.nextUrl.searchParams.get("name") ?? "";
     if (name === "" || name.length > 400)
       throw new ServerError(400, "no-name", "The address has to name the file.");
+    const keep = request.nextUrl.searchParams.get("keep") !== "no";
     const bytes = await bytesWithin(request.body, LIMITS.fileBytes);
     const documents = await authority();
     const lines = new ReadableStream<Uint8Array>({
@@ -27,6 +29,12 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
           );
           if (!outcome.ok)
             tell({ error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } });
+          else if (!keep)
+            tell({
+              document: JSON.parse(outcome.json) as object,
+              summary: outcome.summary,
+              dropped: outcome.dropped,
+            });
           else {
             const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
             const id = await documents.store(LOCAL_AUTHOR, outcome.json, outcome.summary, pictures);

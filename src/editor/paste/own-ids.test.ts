@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { Desk, heading, list, paragraph } from "#tests/editing";
 import { schema } from "@/core/document";
-import { addBookmark } from "./commands/bookmarks";
-import { ownIds } from "./paste";
+import { addBookmark } from "../commands/bookmarks";
+import { ownIds } from "./own-ids";
 
 function marked() {
   const desk = new Desk([heading(1, "Title"), paragraph("some marked words"), list("item")]);

@@ -1,0 +1,61 @@
+import type { Picture } from "./pictures";
+
+/** More pixels than this cost a browser hundreds of megabytes to show. */
+export const MOST_MEGAPIXELS = 60;
+
+/** A picture's width and height in pixels as its file says; null where the file does not say, as drawings may not. */
+export function pixelsOf({ type, bytes }: Picture): { width: number; height: number } | null {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  try {
+    switch (type) {
+      case "image/png":
+        return { width: view.getUint32(16), height: view.getUint32(20) };
+      case "image/gif":
+        return { width: view.getUint16(6, true), height: view.getUint16(8, true) };
+      case "image/jpeg":
+        return jpegPixels(view);
+      case "image/webp":
+        return webpPixels(view);
+      default:
+        return null;
+    }
+  } catch (error) {
+    // The file is cut off before it says.
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
+/** In words why a picture is too large to be shown, or null. */
+export function tooLarge(picture: Picture): string | null {
+  const size = pixelsOf(picture);
+  const megapixels = size ? (size.width * size.height) / 1e6 : 0;
+  return megapixels > MOST_MEGAPIXELS
+    ? `The picture has ${Math.round(megapixels)} megapixels; at most ${MOST_MEGAPIXELS} can be shown.`
+    : null;
+}
+
+/** From the first frame header (ITU-T T.81, B.2.2); other segments are passed over by their lengths. */
+function jpegPixels(view: DataView): { width: number; height: number } | null {
+  let at = 2;
+  while (at < view.byteLength) {
+    if (view.getUint8(at) !== 0xff) return null;
+    const marker = view.getUint8(at + 1);
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker);
+    if (isFrame) return { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
+    at += 2 + view.getUint16(at + 2);
+  }
+  return null;
+}
+
+/** From the first chunk (RFC 9649): extended, lossless or lossy. */
+function webpPixels(view: DataView): { width: number; height: number } | null {
+  const kind = String.fromCharCode(...[12, 13, 14, 15].map((at) => view.getUint8(at)));
+  const threeBytes = (at: number) => view.getUint16(at, true) | (view.getUint8(at + 2) << 16);
+  if (kind === "VP8X") return { width: threeBytes(24) + 1, height: threeBytes(27) + 1 };
+  if (kind === "VP8L") {
+    const bits = view.getUint32(21, true);
+    return { width: (bits & 0x3fff) + 1, height: ((bits >> 14) & 0x3fff) + 1 };
+  }
+  return { width: view.getUint16(26, true) & 0x3fff, height: view.getUint16(28, true) & 0x3fff };
+}

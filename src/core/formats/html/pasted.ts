@@ -1,0 +1,59 @@
+import type { Mark, Node } from "prosemirror-model";
+import { idOf, schema, type LinkTarget, type Pictures } from "@/core/document";
+import { DropLog, type Dropped } from "../intake/drop-log";
+import { LIMITS } from "../intake/limits";
+import { ReadError } from "../intake/read-error";
+import { readHtml } from "./read";
+
+/** What was pasted, as blocks that take on the looks of the document they come into. */
+export interface PastedBlocks {
+  readonly blocks: readonly Node[];
+  readonly pictures: Pictures;
+  readonly dropped: readonly Dropped[];
+}
+
+/**
+ * Reads HTML from the clipboard. Structure, emphasis, links, tables and pictures stay; faces, sizes, colours and alignment go,
+ * and so do bookmarks and links to places that were not copied. Throws a {@link ReadError} with words for the author.
+ */
+export function readPasted(html: string): PastedBlocks {
+  if (html.length > LIMITS.fileBytes)
+    throw new ReadError("What was copied is larger than 50 MB, which is the limit.");
+  const dropped = new DropLog();
+  const { doc, pictures } = readHtml(`${html}<!-- -->`, {
+    name: "clipboard.html",
+    dropped,
+    progress: () => {},
+    pictureAt: () => null,
+  });
+  const ids = new Set(doc.content.content.map((block) => idOf(block) as string));
+  const blocks = doc.content.content.map((block) => plain(block, ids)!);
+  return { blocks, pictures, dropped: dropped.entries.filter(({ what }) => !SILENT.has(what)) };
+}
+
+/** What nobody who pastes wants to be told. */
+const SILENT = new Set(["id of a wrapper", "event handler", "anchor that stands twice", "<script>"]);
+
+const { nodes, marks } = schema;
+
+/** A node without what does not come along; null for one of which nothing stays. */
+function plain(node: Node, ids: ReadonlySet<string>): Node | null {
+  if (node.type === nodes.bookmark_point) return null;
+  const kept = node.marks.filter((mark) => comesAlong(mark, ids));
+  if (node.isText) return node.mark(kept);
+  const children: Node[] = [];
+  node.forEach((child) => {
+    const one = plain(child, ids);
+    if (one) children.push(one);
+  });
+  const attrs = "align" in node.attrs ? { ...node.attrs, align: null } : node.attrs;
+  return node.type.create(attrs, children, kept);
+}
+
+function comesAlong(mark: Mark, ids: ReadonlySet<string>): boolean {
+  if (mark.type === marks.link) {
+    const target = mark.attrs.target as LinkTarget;
+    return target.kind !== "destination" || ids.has(target.id);
+  }
+  return mark.type !== marks.size && mark.type !== marks.colour && mark.type !== marks.bookmark;
+}
