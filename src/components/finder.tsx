@@ -6,6 +6,8 @@ export interface FinderEntry {
   readonly key: string;
   readonly content: ReactNode;
   readonly choose: () => void;
+  /** What is shown of it below the list while it is the one that Enter takes. */
+  readonly preview?: () => ReactNode;
 }
 
 const MOST_SHOWN = 60;
@@ -97,6 +99,11 @@ export function Finder({
         ))}
       </ul>
       {shown.length === 0 && <p className="px-4 pb-4 text-sm text-quiet">{empty}</p>}
+      {shown[active]?.preview && (
+        <div className="min-h-14 border-t border-line px-4 py-2" data-preview>
+          {shown[active].preview()}
+        </div>
+      )}
       {entries.length > MOST_SHOWN && (
         <p className="border-t border-line px-4 py-2 text-sm text-quiet">
           {entries.length - MOST_SHOWN} more. Type to narrow the list.

@@ -33,4 +33,5 @@ export * from "./commands/sections";
 export * from "./commands/styles";
 export * from "./commands/tables";
 export * from "./commands/wayfinding";
+export { STEP_KINDS, type StepKind } from "./stepping";
 export { NoteEditor } from "./note-editor";

@@ -27,6 +27,8 @@ const LONGEST_TRAIL = 50;
 export class Jumps {
   /** Places one may go back to, the latest last. */
   trail: readonly TrailPlace[] = [];
+  /** Places one came back from, the latest last. */
+  ahead: readonly TrailPlace[] = [];
   private glowTimer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly host: JumpHost) {}
@@ -41,12 +43,21 @@ export class Jumps {
 
   /** Goes to a position and lets what stands there, up to `end`, glow. */
   toPlace(pos: number, end: number = pos): void {
+    this.trail = [...this.trail.slice(1 - LONGEST_TRAIL), this.here];
+    this.ahead = [];
+    this.land(pos, end);
+  }
+
+  /** Begins at a place, with the way back to the beginning. */
+  beginAt(): void {
+    this.trail = [{ pos: 0, label: "the beginning" }];
+  }
+
+  private get here(): TrailPlace {
     const { state, index } = this.host;
     const { from } = state.selection;
     const heading = index.sectionAt(from);
-    const label = heading ? shortened(heading.name || "a section", 40) : "the beginning";
-    this.trail = [...this.trail.slice(1 - LONGEST_TRAIL), { pos: from, label }];
-    this.land(pos, end);
+    return { pos: from, label: heading ? shortened(heading.name || "a section", 40) : "the beginning" };
   }
 
   /** Goes where a return link leads: to its destination, or to the beginning. */
@@ -59,17 +70,29 @@ export class Jumps {
   back(): void {
     const place = this.trail.at(-1);
     if (!place) return;
+    this.ahead = [...this.ahead.slice(1 - LONGEST_TRAIL), this.here];
     this.trail = this.trail.slice(0, -1);
+    this.land(place.pos, place.pos);
+  }
+
+  /** Goes to where one last came back from. */
+  forward(): void {
+    const place = this.ahead.at(-1);
+    if (!place) return;
+    this.trail = [...this.trail.slice(1 - LONGEST_TRAIL), this.here];
+    this.ahead = this.ahead.slice(0, -1);
     this.land(place.pos, place.pos);
   }
 
   /** Lets the trail follow a change. */
   follow(transactions: readonly Transaction[]): void {
-    if (this.trail.length === 0) return;
-    this.trail = this.trail.map((place) => ({
-      ...place,
-      pos: transactions.reduce((pos, { mapping }) => mapping.map(pos), place.pos),
-    }));
+    const followed = (places: readonly TrailPlace[]) =>
+      places.map((place) => ({
+        ...place,
+        pos: transactions.reduce((pos, { mapping }) => mapping.map(pos), place.pos),
+      }));
+    if (this.trail.length > 0) this.trail = followed(this.trail);
+    if (this.ahead.length > 0) this.ahead = followed(this.ahead);
   }
 
   stop(): void {

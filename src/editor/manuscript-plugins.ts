@@ -22,11 +22,13 @@ export interface WindowKeys {
   readonly tray: () => boolean;
   readonly styles: () => boolean;
   readonly back: () => boolean;
+  readonly forward: () => boolean;
+  readonly step: (direction: 1 | -1) => boolean;
 }
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
 export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
-  const { link, bookmark, find, titles, tray, styles, back } = keys;
+  const { link, bookmark, find, titles, tray, styles, back, forward, step } = keys;
   /** What is put in is written in the tray. */
   const written =
     (insert: Command): Command =>
@@ -44,6 +46,9 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Shift-Mod-Alt-e": written(insertEquation),
       F2: tray,
       "Shift-Mod-j": back,
+      "Mod-Alt-j": forward,
+      "Alt-PageDown": () => step(1),
+      "Alt-PageUp": () => step(-1),
     }),
     ...manuscriptKeys.map((keys) => keymap(keys)),
     ...ownHistory(),

@@ -25,6 +25,7 @@ import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow } from "./exchange/window-lock";
 import { Jumps } from "./jumps";
+import { keepInBrowser, readKept } from "./kept-in-browser";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { ownIds } from "./paste/own-ids";
@@ -33,7 +34,14 @@ import { takeForeign } from "./paste/take-paste";
 import { keepPicture } from "./pictures";
 import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
+import { Stepping, type StepKind } from "./stepping";
 import { whenIdle } from "./when-idle";
+import { WorkPlaces } from "./work-places";
+
+const PARAGRAPHS = "gate-rope paragraph numbers";
+
+/** A last place of work nearer to the beginning than this, in positions, is no reason to open somewhere else. */
+const FAR = 1_000;
 
 /** What the session tells its author, shown for a while. */
 export interface Notice {
@@ -66,12 +74,18 @@ export class Session {
 
   readonly jumps = new Jumps(this);
   readonly carrying = new Carrying(this);
+  readonly stepping = new Stepping(this);
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
+  /** Whether paragraphs show their numbers. */
+  paragraphNumbers = readKept(PARAGRAPHS) === "shown";
   /** How much of the manuscript is drawn, from 0 to 1. */
   drawnShare = 1;
   /** Whether the manuscript has been on the screen. */
   wasShown = false;
+
+  /** Where this author worked last. */
+  readonly work: WorkPlaces;
 
   private view: ManuscriptView | null = null;
   private adriftShown: AdriftTargets = new Map();
@@ -104,8 +118,18 @@ export class Session {
           this.jumps.back();
           return true;
         },
+        forward: () => {
+          this.jumps.forward();
+          return true;
+        },
+        step: (direction) => {
+          this.stepping.step(direction);
+          return true;
+        },
       }),
     });
+    this.work = new WorkPlaces(id);
+    this.beginWhereLeft();
     this.index = indexDocument(this.state.doc);
     this.outline = this.index;
     this.derived = new DerivedState(
@@ -195,7 +219,10 @@ export class Session {
       );
       this.exchange.add(transactions);
     }
-    if (!tr.getMeta(OTHERS)) this.exchange.tellCaret();
+    if (!tr.getMeta(OTHERS)) {
+      this.exchange.tellCaret();
+      if (change) this.work.note(state.doc, state.selection.head);
+    }
     this.view?.update(change);
     this.tell();
   };
@@ -289,6 +316,15 @@ export class Session {
   }
 
   // Going places
+
+  /** Opens at the last place of work. */
+  private beginWhereLeft(): void {
+    const pos = this.work.in(this.state.doc)[0];
+    if (pos === undefined || pos < FAR) return;
+    this.state = this.state.apply(this.state.tr.setSelection(Selection.near(this.state.doc.resolve(pos))));
+    this.shownNext = { pos };
+    this.jumps.beginAt();
+  }
 
   /** Follows a link's target: within the document, or in a new tab. */
   follow(target: LinkTarget): void {
@@ -437,6 +473,20 @@ export class Session {
     this.tell();
   }
 
+  /** Chooses what is stepped through. */
+  stepThrough(kind: StepKind): void {
+    this.stepping.choose(kind);
+    this.tell();
+  }
+
+  /** Shows the numbers of paragraphs in the margin, or no more. */
+  showParagraphNumbers(shown: boolean): void {
+    this.paragraphNumbers = shown;
+    keepInBrowser(PARAGRAPHS, shown ? "shown" : "");
+    this.view?.update(null);
+    this.tell();
+  }
+
   // The view
 
   /** Shows the manuscript in an element; answers how to take it away again. */
@@ -471,6 +521,7 @@ export class Session {
 
   /** Ends the session when its document is left. */
   close(): void {
+    this.work.keep();
     this.exchange.sendBeforeLeaving();
     this.exchange.close();
     this.pasting?.();
@@ -486,6 +537,7 @@ export class Session {
   }
 
   sendBeforeLeaving(): void {
+    this.work.keep();
     this.exchange.sendBeforeLeaving();
   }
 

@@ -15,3 +15,5 @@ export type {
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
 export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
+export { nextStop, paragraphsIn, STOP_KINDS, stopsOf, type Stop, type StopKind } from "./stops";
+export { pathTo, placesSought, type FoundPlace } from "./sought-place";

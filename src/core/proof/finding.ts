@@ -11,7 +11,8 @@ export interface FindingPlace {
 
 /** One thing that the proof shows. */
 export interface Finding {
-  readonly kind: "adrift" | "same-name" | "skipped-level" | "empty-heading" | "misleading-words";
+  readonly kind:
+    "adrift" | "same-name" | "skipped-level" | "empty-heading" | "misleading-words" | "no-words-for-picture";
   /** One sentence that says what is wrong. */
   readonly says: string;
   readonly places: readonly FindingPlace[];
@@ -24,4 +25,5 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
   "same-name": "Destinations with the same name",
   "skipped-level": "Skipped heading levels",
   "empty-heading": "Empty headings",
+  "no-words-for-picture": "Pictures without words for who cannot see them",
 };

@@ -11,6 +11,7 @@ export function readProof(index: DocumentIndex): Finding[] {
     ...sameNames(index),
     ...skippedLevels(index.headings),
     ...emptyHeadings(index.headings),
+    ...picturesWithoutWords(index),
   ];
 }
 
@@ -114,6 +115,19 @@ function emptyHeadings(headings: readonly Heading[]): Finding[] {
       kind: "empty-heading",
       says: `A heading of level ${heading.level} has no words.`,
       places: [placeOf(heading)],
+    }));
+}
+
+function picturesWithoutWords(index: DocumentIndex): Finding[] {
+  return index.figures
+    .filter(({ block }) => {
+      const { picture, alt } = index.doc.child(block).attrs as { picture: string; alt: string };
+      return picture !== "" && alt.trim() === "";
+    })
+    .map((figure) => ({
+      kind: "no-words-for-picture",
+      says: `${index.captions.get(figure.id) ?? "A picture"} does not say what it shows to those who cannot see it.`,
+      places: [placeOf(figure)],
     }));
 }
 

@@ -1,10 +1,10 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import type { Slice } from "prosemirror-model";
+import type { Node, Slice } from "prosemirror-model";
 import { EditorState, type Plugin, NodeSelection, TextSelection, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
-import type { DocumentIndex } from "@/core/destinations";
+import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
 import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { Carrying } from "../carrying";
@@ -40,6 +40,7 @@ export interface ManuscriptHost {
   readonly adrift: AdriftTargets;
   readonly jumps: Jumps;
   readonly carrying: Carrying;
+  readonly paragraphNumbers: boolean;
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
   takeFiles(data: DataTransfer | null): boolean;
@@ -86,6 +87,9 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
+  /** Whether paragraphs show their numbers, and how many each chunk has. */
+  private numbered = false;
+  private readonly paragraphCounts = new WeakMap<Node, number>();
   /** The view's own transaction, while the document's state is told of it. */
   private under: Transaction | null = null;
 
@@ -186,6 +190,7 @@ export class ManuscriptView {
     this.choose(tr);
     this.view.updateState(this.view.state.apply(tr));
     this.host.drawnChanged(this.drawnShare);
+    if (host.paragraphNumbers) this.numberParagraphs();
     this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
       this.inView = part;
       host.inViewChanged(part);
@@ -219,6 +224,24 @@ export class ManuscriptView {
       this.host.drawnChanged(this.drawnShare);
     }
     if (change?.headings) this.drawContents();
+    if (this.numbered || this.host.paragraphNumbers) this.numberParagraphs();
+  }
+
+  /** Tells each chunk how many paragraphs stand before it; within it the browser counts on. */
+  private numberParagraphs(): void {
+    this.numbered = this.host.paragraphNumbers;
+    this.view.dom.toggleAttribute("data-numbered", this.numbered);
+    if (!this.numbered) return;
+    let before = 0;
+    this.layout.drawn.forEach((chunk, _pos, i) => {
+      const element = this.view.dom.children[i];
+      const first = String(before);
+      if (element instanceof HTMLElement && element.style.getPropertyValue("--paragraphs") !== first)
+        element.style.setProperty("--paragraphs", first);
+      let own = this.paragraphCounts.get(chunk);
+      if (own === undefined) this.paragraphCounts.set(chunk, (own = paragraphsIn(chunk)));
+      before += own;
+    });
   }
 
   /**

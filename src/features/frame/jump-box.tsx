@@ -1,11 +1,17 @@
 import { useRouter, usePathname } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
-import { Finder } from "@/components/finder";
+import { History } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import { useSession, useSessionValue } from "@/editor";
+import type { FoundPlace } from "@/core/destinations";
+import { shortened } from "@/core/document";
+import { useSession, useSessionValue, type Session } from "@/editor";
 import { placeEntries } from "./place-entries";
 
-/** The box in which one types to find any heading, bookmark, figure or table and goes there. Ctrl+J opens it anywhere. */
+/**
+ * The box in which one types to find any place and goes there; with nothing typed, first those one worked at lately. Ctrl+J
+ * opens it anywhere.
+ */
 export function JumpBox() {
   const session = useSession();
   const router = useRouter();
@@ -83,19 +89,53 @@ function JumpList({
   onChoose: (go: () => void) => void;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const outline = useSessionValue((it) => it.outline);
+  const entries = useMemo(() => {
+    const go = (found: FoundPlace) => {
+      if (found.kind === "destination") return void session.jumps.to(found.place.id);
+      session.jumps.toPlace(found.at.from, found.at.to);
+    };
+    const found = placeEntries(outline, typed, (place) => onChoose(() => go(place)));
+    if (typed.trim() !== "") return found;
+    return [...workEntries(session, (pos) => onChoose(() => session.jumps.toPlace(pos))), ...found];
+    // What is chosen is done by the window that is there then.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [outline, typed, session]);
   return (
     <Finder
       label="Jump to"
-      placeholder="A heading, its number, a bookmark, a figure, a table"
+      placeholder="A heading or its number, fig 3, table, note 5, bookmark, ¶ 44, p 12"
       value={typed}
       onType={onType}
-      entries={placeEntries(index, typed, (place) => onChoose(() => void session.jumps.to(place.id)))}
+      entries={entries}
       empty={
-        index.destinations.length === 0
+        outline.destinations.length === 0
           ? "There are no headings or bookmarks yet."
           : "Nothing here is called that."
       }
     />
   );
+}
+
+/** The places where the author worked lately, the latest first. */
+function workEntries(session: Session, choose: (pos: number) => void): FinderEntry[] {
+  const { doc } = session.state;
+  return session.work.in(doc).map((pos) => {
+    const block = doc.resolve(pos).depth > 0 ? doc.resolve(pos).node(1) : doc.nodeAt(pos);
+    return {
+      key: `work ${pos}`,
+      content: (
+        <>
+          <History size={14} aria-hidden className="shrink-0 self-center text-quiet" />
+          <span className="min-w-0 flex-1 truncate" dir="auto">
+            {shortened(block?.textContent ?? "", 80) || "An empty line"}
+          </span>
+          <span className="max-w-[45%] shrink-0 truncate text-sm text-quiet">
+            worked at, in {shortened(session.index.sectionAt(pos)?.name ?? "the beginning", 30)}
+          </span>
+        </>
+      ),
+      choose: () => choose(pos),
+    };
+  });
 }

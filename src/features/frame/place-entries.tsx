@@ -1,60 +1,78 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { shortened } from "@/core/document";
-import { headingNumbers, type Destination, type DocumentIndex } from "@/core/destinations";
+import { pathTo, placesSought, type DocumentIndex, type FoundPlace } from "@/core/destinations";
 
-/** The places that match what was typed, as lines to choose from; those that begin with it come first. */
+/** The places that match what was typed, as lines to choose from, the closest first; each can be looked at. */
 export function placeEntries(
   index: DocumentIndex,
   typed: string,
-  choose: (place: Destination) => void,
+  choose: (place: FoundPlace) => void,
+  /** `linkable`: only what a link can lead to. */
+  { linkable = false } = {},
 ): FinderEntry[] {
-  const numbers = new Map(headingNumbers(index.headings).map((number, i) => [index.headings[i]!.id, number]));
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  const matches = index.destinations
-    .map((place) => ({ place, rank: rankOf(place, numbers.get(place.id), words) }))
-    .filter(({ rank }) => rank > 0);
-  if (words.length > 0) matches.sort((a, b) => b.rank - a.rank || a.place.pos - b.place.pos);
-  return matches.map(({ place }) => ({
-    key: place.id,
-    content: <PlaceLine place={place} number={numbers.get(place.id)} index={index} />,
+  const found = placesSought(index, typed).filter((place) => !linkable || place.kind === "destination");
+  return found.map((place) => ({
+    key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
+    content: <PlaceLine found={place} index={index} />,
+    preview: () => <PlacePreview pos={stopOf(place).from} index={index} />,
     choose: () => choose(place),
   }));
 }
 
-/** 0 for no match; more for a closer one: the number, the beginning, the beginning of a word, anywhere. */
-function rankOf(place: Destination, number: string | undefined, words: readonly string[]): number {
-  if (words.length === 0) return 1;
-  const name = place.name.toLowerCase();
-  if (words.length === 1 && number === words[0]) return 5;
-  if (!words.every((word) => name.includes(word))) return 0;
-  const first = words[0]!;
-  if (name.startsWith(words.join(" "))) return 4;
-  return name.startsWith(first) ? 3 : name.includes(` ${first}`) ? 2 : 1;
+/** Where a place that was found begins and ends. */
+export function stopOf(found: FoundPlace): { from: number; to: number } {
+  return found.kind === "destination" ? { from: found.place.pos, to: found.place.end } : found.at;
 }
 
-function PlaceLine({
-  place,
-  number,
-  index,
-}: {
-  place: Destination;
-  number: string | undefined;
-  index: DocumentIndex;
-}) {
-  const section = place.kind === "heading" ? null : index.sectionAt(place.pos);
+function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }) {
+  const place = found.kind === "destination" ? found.place : null;
+  const name = found.kind === "destination" ? found.place.name : found.name;
+  const path = pathTo(index, stopOf(found).from);
+  const kind = place ? place.kind : found.kind === "note" ? "note" : null;
   return (
     <>
-      <Sign kind={place.kind} />
+      {kind ? <Sign kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}
       <span className="min-w-0 flex-1 truncate" dir="auto">
-        {number && <span className="mr-2 text-quiet tabular-nums">{number}</span>}
-        {shortened(place.name, 200) || "Untitled"}
+        <span className="mr-2 text-quiet tabular-nums">
+          {found.kind === "page" ? `About page ${found.number}` : found.number}
+        </span>
+        {shortened(name, 200) || (place && place.kind !== "heading" ? "" : "Untitled")}
       </span>
-      <span className="max-w-[45%] shrink-0 truncate text-sm text-quiet">
-        {place.kind === "heading"
-          ? `level ${place.level}`
-          : `${KIND_NAMES[place.kind]}${section ? ` in ${shortened(section.name, 40)}` : ""}`}
+      <span className="max-w-[45%] shrink-0 truncate text-sm text-quiet" dir="auto">
+        {place && place.kind !== "heading" && `${KIND_NAMES[place.kind]}${path.length > 0 ? " in " : ""}`}
+        {path.length > 0
+          ? path.map((one) => shortened(one, 28)).join(" › ")
+          : place?.kind === "heading"
+            ? `level ${place.level}`
+            : ""}
       </span>
     </>
+  );
+}
+
+const MOST_LETTERS = 260;
+
+/** What stands at a place: its picture, or its first words and those after it. */
+function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
+  const { doc } = index;
+  const at = doc.resolve(Math.min(pos, doc.content.size)).index(0);
+  const block = doc.maybeChild(at);
+  if (!block) return null;
+  if (block.type.name === "figure" && block.attrs.picture)
+    return (
+      <img
+        src={`/api/pictures/${block.attrs.picture as string}`}
+        alt={block.attrs.alt as string}
+        className="h-24 w-auto max-w-full object-contain"
+      />
+    );
+  let words = "";
+  for (let i = at; i < doc.childCount && words.length < MOST_LETTERS && i < at + 4; i++)
+    words += `${words && " — "}${doc.child(i).textContent || (doc.child(i).attrs.tex as string | undefined) || ""}`;
+  return (
+    <p className="line-clamp-3 font-serif text-sm" dir="auto">
+      {shortened(words.trim(), MOST_LETTERS) || "Nothing is written here."}
+    </p>
   );
 }

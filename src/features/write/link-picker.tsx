@@ -97,7 +97,9 @@ function Picker({
   const outside = outsideEntry(typed, link);
   const entries = [
     ...(outside ? [outside] : []),
-    ...placeEntries(index, typed, (place) => link(targetOf(place))),
+    ...placeEntries(index, typed, (found) => found.kind === "destination" && link(targetOf(found.place)), {
+      linkable: true,
+    }),
   ];
   return (
     <>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { keepInBrowser, readKept } from "@/editor";
 import { RopeEven } from "./rope-even";
 import { RopeToScale } from "./rope-to-scale";
+import { StepBar } from "./step-bar";
 
 const FORMS = [
   { form: "scale", label: "To scale" },
@@ -35,6 +36,7 @@ export function Rope() {
         ))}
       </div>
       <div className="relative min-h-0 flex-1">{form === "even" ? <RopeEven /> : <RopeToScale />}</div>
+      <StepBar />
     </nav>
   );
 }

@@ -1,0 +1,156 @@
+import type { Destination } from "./destination";
+import type { DocumentIndex } from "./document-index";
+import { headingNumbers, noteNumber } from "./numbers";
+import { paragraphAt, type Stop } from "./stops";
+
+/** A place that was sought by what somebody typed. */
+export type FoundPlace =
+  | { readonly kind: "destination"; readonly place: Destination; readonly number: string }
+  | { readonly kind: "note"; readonly at: Stop; readonly name: string; readonly number: string }
+  | { readonly kind: "paragraph"; readonly at: Stop; readonly name: string; readonly number: string }
+  | { readonly kind: "page"; readonly at: Stop; readonly name: string; readonly number: string };
+
+type Sought =
+  | { kind: Destination["kind"] | "note" | "all"; words: string }
+  | { kind: "paragraph"; number: number }
+  | { kind: "page"; number: number };
+
+const KINDS: Record<string, Destination["kind"] | "note"> = {
+  fig: "figure",
+  figure: "figure",
+  tab: "table",
+  table: "table",
+  eq: "equation",
+  equation: "equation",
+  note: "note",
+  footnote: "note",
+  endnote: "note",
+  bookmark: "bookmark",
+  mark: "bookmark",
+  heading: "heading",
+  section: "heading",
+  contents: "contents",
+};
+
+/** A page of text as it is reckoned until pages are laid out. */
+export const WORDS_ON_PAGE = 400;
+
+/**
+ * The places that match what was typed, the closest first: words of a name (`lamp room`), the number of a heading (`4.2`), a
+ * kind with a number or words (`fig 3`, `table weather`, `note 5`), a paragraph by its number (`¶ 44`), a page (`p 12`; by its
+ * length, so about that page).
+ */
+export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] {
+  const sought = read(typed);
+  if (sought.kind === "paragraph") {
+    const at = paragraphAt(index.doc, sought.number);
+    const name = at ? index.doc.nodeAt(at.from)!.textContent : "";
+    return at ? [{ kind: "paragraph", at, name, number: String(sought.number) }] : [];
+  }
+  if (sought.kind === "page") return pageAt(index, sought.number);
+  const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
+  const notes = sought.kind === "note" ? notesSought(index, words) : [];
+  const counted = numbersOf(index);
+  const places = index.destinations
+    .filter((place) => sought.kind === "all" || place.kind === sought.kind)
+    .map((place) => ({ place, rank: rankOf(place.name, counted.get(place.id) ?? "", words) }))
+    .filter(({ rank }) => rank > 0);
+  if (words.length > 0) places.sort((a, b) => b.rank - a.rank || a.place.pos - b.place.pos);
+  return [
+    ...notes,
+    ...places.map(({ place }) => ({
+      kind: "destination" as const,
+      place,
+      number: index.captions.get(place.id) ?? counted.get(place.id) ?? "",
+    })),
+  ];
+}
+
+function read(typed: string): Sought {
+  const text = typed.trim();
+  const numbered = /^(¶|para(?:graph)?|p(?:age|\.)?)\s*(\d{1,7})$/iu.exec(text);
+  if (numbered) {
+    const number = Number(numbered[2]);
+    return /^(¶|para)/iu.test(numbered[1]!) ? { kind: "paragraph", number } : { kind: "page", number };
+  }
+  const [, first, rest] = /^(\p{L}+)\.?\s*(.*)$/u.exec(text) ?? [];
+  const kind = first ? KINDS[first.toLowerCase()] : undefined;
+  // "Figure" alone may be the beginning of a name as well.
+  return kind && (rest || first !== text) ? { kind, words: rest! } : { kind: "all", words: text };
+}
+
+/** What a place is known by when it is counted: the number it shows, or else its place in the structure or among its kind. */
+function numbersOf(index: DocumentIndex): Map<string, string> {
+  const numbers = new Map<string, string>();
+  headingNumbers(index.headings).forEach((number, i) => numbers.set(index.headings[i]!.id, number));
+  for (const [id, number] of index.numbers) numbers.set(id, number);
+  for (const list of [index.figures, index.tables, index.equations, index.bookmarks, index.contentsLists])
+    list.forEach(({ id }, i) =>
+      numbers.set(id, /[\dA-Z.]*$/.exec(index.captions.get(id) ?? "")?.[0] || String(i + 1)),
+    );
+  return numbers;
+}
+
+/** 0 for no match; more for a closer one: the number, the beginning, the beginning of a word, anywhere. */
+function rankOf(name: string, number: string, words: readonly string[]): number {
+  if (words.length === 0) return 1;
+  const typed = words.join(" ");
+  if (number !== "" && number.toLowerCase() === typed) return 5;
+  const lower = name.toLowerCase();
+  if (!words.every((word) => lower.includes(word))) return 0;
+  const first = words[0]!;
+  if (lower.startsWith(typed)) return 4;
+  return lower.startsWith(first) ? 3 : lower.includes(` ${first}`) ? 2 : 1;
+}
+
+function notesSought(index: DocumentIndex, words: readonly string[]): FoundPlace[] {
+  return index.notes
+    .map((note) => ({ note, number: noteNumber(note.place, note.number) }))
+    .map((it) => ({ ...it, rank: rankOf(it.note.text, it.number, words) }))
+    .filter(({ rank }) => rank > 0)
+    .sort((a, b) => b.rank - a.rank || a.note.from - b.note.from)
+    .map(({ note, number }) => ({ kind: "note", at: note, name: note.text, number }));
+}
+
+function pageAt(index: DocumentIndex, number: number): FoundPlace[] {
+  const words = (number - 1) * WORDS_ON_PAGE;
+  if (number < 1 || words > index.words) return [];
+  let before = 0;
+  let pos = 0;
+  for (const { run } of index.placed) {
+    if (before + run.words <= words) {
+      before += run.words;
+      pos += run.size;
+      continue;
+    }
+    // Within a run the words are taken to be spread evenly over its blocks.
+    const share = (words - before) / run.words;
+    for (const block of run.blocks.slice(0, Math.floor(share * run.blocks.length))) pos += block.nodeSize;
+    break;
+  }
+  const block = index.doc.nodeAt(pos);
+  if (!block) return [];
+  return [
+    {
+      kind: "page",
+      at: { from: pos, to: pos + block.nodeSize },
+      name: block.textContent,
+      number: String(number),
+    },
+  ];
+}
+
+/** The names of the sections in which a position lies, the outermost first; a heading's own is not among them. */
+export function pathTo(index: DocumentIndex, pos: number): string[] {
+  const names: string[] = [];
+  let level = 7;
+  let heading = index.sectionAt(pos);
+  if (heading?.pos === pos) level = heading.level;
+  for (let i = heading ? index.headings.indexOf(heading) : -1; i >= 0; i--) {
+    heading = index.headings[i]!;
+    if (heading.level >= level) continue;
+    names.unshift(heading.name);
+    level = heading.level;
+  }
+  return names;
+}

@@ -1,0 +1,92 @@
+import type { Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+import type { DocumentIndex } from "./document-index";
+
+/** What one can step through; matches and findings come from elsewhere. */
+export const STOP_KINDS = [
+  "heading",
+  "bookmark",
+  "figure",
+  "table",
+  "equation",
+  "note",
+  "link",
+  "page",
+] as const;
+export type StopKind = (typeof STOP_KINDS)[number];
+
+/** A place to stop at. */
+export interface Stop {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** All places of a kind, in order. */
+export function stopsOf(index: DocumentIndex, kind: StopKind): readonly Stop[] {
+  const stop = ({ pos, end }: { pos: number; end: number }) => ({ from: pos, to: end });
+  switch (kind) {
+    case "heading":
+      return index.headings.map(stop);
+    case "bookmark":
+      return index.bookmarks.map(stop);
+    case "figure":
+      return index.figures.map(stop);
+    case "table":
+      return index.tables.map(stop);
+    case "equation":
+      return [...index.equations.map(stop), ...formulas(index.doc)].sort((a, b) => a.from - b.from);
+    case "note":
+      return index.notes;
+    case "link":
+      return index.links;
+    case "page":
+      return blocksWhere(index.doc, (block) => block.type === schema.nodes.page_break);
+  }
+}
+
+/** The first stop after a position, or the last before it; its number from 0, or -1 where there is none. */
+export function nextStop(stops: readonly Stop[], pos: number, direction: 1 | -1): number {
+  if (direction === 1) return stops.findIndex(({ from }) => from > pos);
+  for (let i = stops.length - 1; i >= 0; i--) if (stops[i]!.from < pos) return i;
+  return -1;
+}
+
+/** The nth paragraph with words that stands directly in the document, counted from 1. */
+export function paragraphAt(doc: Node, number: number): Stop | null {
+  let count = 0;
+  let pos = 0;
+  for (const block of doc.content.content) {
+    if (isCounted(block) && ++count === number) return { from: pos, to: pos + block.nodeSize };
+    pos += block.nodeSize;
+  }
+  return null;
+}
+
+/** How many blocks of a run are paragraphs that are counted. */
+export function paragraphsIn(parent: Node): number {
+  let count = 0;
+  parent.forEach((block) => {
+    if (isCounted(block)) count++;
+  });
+  return count;
+}
+
+function isCounted(block: Node): boolean {
+  return block.type === schema.nodes.paragraph && block.content.size > 0;
+}
+
+function formulas(doc: Node): Stop[] {
+  const found: Stop[] = [];
+  doc.descendants((node, pos) => {
+    if (node.type === schema.nodes.formula) found.push({ from: pos, to: pos + node.nodeSize });
+  });
+  return found;
+}
+
+function blocksWhere(doc: Node, test: (block: Node) => boolean): Stop[] {
+  const found: Stop[] = [];
+  doc.forEach((block, pos) => {
+    if (test(block)) found.push({ from: pos, to: pos + block.nodeSize });
+  });
+  return found;
+}

@@ -1,0 +1,82 @@
+import type { Node } from "prosemirror-model";
+import { blockById } from "@/core/document";
+import { keepInBrowser, readKept } from "./kept-in-browser";
+
+/** A place where somebody worked: a block by its permanent id, and how far into it. */
+interface WorkPlace {
+  readonly block: string;
+  readonly offset: number;
+}
+
+const MOST = 8;
+/** Places nearer than this many blocks to each other are one. */
+const APART = 12;
+/** The browser's store is written to this long after a change, in milliseconds: it is on the way of a key. */
+const PAUSE = 800;
+
+/** The last places where one author worked on a document, the latest first; kept in the browser. */
+export class WorkPlaces {
+  private places: WorkPlace[];
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(private readonly document: string) {
+    this.places = read(this.key);
+  }
+
+  /** Notes that something was changed at a position. */
+  note(doc: Node, pos: number): void {
+    const $pos = doc.resolve(Math.min(pos, doc.content.size));
+    const index = Math.min($pos.index(0), doc.childCount - 1);
+    const block = doc.child(index).attrs.id as string | null;
+    if (!block) return;
+    const offset = $pos.depth > 0 ? $pos.pos - $pos.before(1) : 0;
+    const first = this.places[0];
+    if (first?.block === block) this.places[0] = { block, offset };
+    else {
+      const near = new Set<string>();
+      for (let i = Math.max(0, index - APART); i <= Math.min(doc.childCount - 1, index + APART); i++)
+        near.add(doc.child(i).attrs.id as string);
+      this.places = [{ block, offset }, ...this.places.filter((it) => !near.has(it.block))].slice(0, MOST);
+    }
+    this.timer ??= setTimeout(() => this.keep(), PAUSE);
+  }
+
+  /** Where one worked last, as positions of a document; places that were removed are left out. */
+  in(doc: Node): number[] {
+    return this.places.flatMap(({ block, offset }) => {
+      const found = blockById(doc, block);
+      return found ? [positionOf(doc, found.index) + Math.min(offset, found.node.nodeSize - 1)] : [];
+    });
+  }
+
+  /** Writes down what was noted. */
+  keep(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    keepInBrowser(this.key, JSON.stringify(this.places));
+  }
+
+  private get key(): string {
+    return `gate-rope places ${this.document}`;
+  }
+}
+
+function positionOf(doc: Node, index: number): number {
+  let pos = 0;
+  for (let i = 0; i < index; i++) pos += doc.child(i).nodeSize;
+  return pos;
+}
+
+function read(key: string): WorkPlace[] {
+  try {
+    const kept = JSON.parse(readKept(key) ?? "[]") as unknown;
+    return Array.isArray(kept) ? kept.filter(isPlace).slice(0, MOST) : [];
+  } catch {
+    return [];
+  }
+}
+
+function isPlace(value: unknown): value is WorkPlace {
+  const { block, offset } = (value ?? {}) as Partial<WorkPlace>;
+  return typeof block === "string" && Number.isInteger(offset) && offset! >= 0;
+}
