@@ -154,9 +154,16 @@ function atSameBlock(step: Step, before: Node, now: Node): Step | null {
   if (!found) return null;
   const from = sameSpot(old, found.node, range.from - start - 1);
   const to = sameSpot(old, found.node, range.to - start - 1);
-  if (from === null || to === null) return null;
+  if (from === null || to === null || to < from) return null;
+  // Both ends may stand at the borders of what changed, with other words between them.
+  if (words(old, range.from - start - 1, range.to - start - 1) !== words(found.node, from, to)) return null;
   const shift = found.pos + 1 + from - range.from;
   return found.pos + 1 + to - range.to === shift ? step.map(shifted(shift)) : null;
+}
+
+/** The words between two offsets in a block's content, anything else in it told apart from them. */
+function words(block: Node, from: number, to: number): string {
+  return block.textBetween(from, to, "\n", "\ufffc");
 }
 
 /** Where an offset in a block's content lies in another version of it; null inside of what changed. */

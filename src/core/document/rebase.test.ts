@@ -1,0 +1,34 @@
+import { expect, test } from "@jest/globals";
+import { Slice, Fragment } from "prosemirror-model";
+import { AddMarkStep, ReplaceStep, Transform, type Step } from "prosemirror-transform";
+import { createDocument, rebase, schema } from ".";
+
+const words = (text: string) => new Slice(Fragment.from(schema.text(text)), 0, 0);
+
+/** One's own step put on top of what another did. */
+function after(own: Step, accepted: readonly Step[]) {
+  const doc = createDocument([schema.nodes.paragraph.create(null, schema.text("a lamp burns"))]);
+  const inverted = own.invert(doc);
+  const tr = new Transform(doc).step(own);
+  const { dropped } = rebase(
+    tr,
+    [{ number: 1, step: own, inverted }],
+    accepted.map((step) => ({ step, own: null })),
+  );
+  return { doc: tr.doc.toString(), dropped: dropped.length };
+}
+
+test("a mark on words that somebody replaced by others of the same length goes with its words", () => {
+  const bookmark = new AddMarkStep(3, 7, schema.marks.bookmark.create({ id: "b" }));
+  const replaced = [new ReplaceStep(3, 7, Slice.empty), new ReplaceStep(3, 3, words("fire"))];
+  expect(after(bookmark, replaced)).toEqual({ doc: 'doc(paragraph("a fire burns"))', dropped: 1 });
+});
+
+test("the same words in the same block keep it, though they were taken away and put back between", () => {
+  const bookmark = new AddMarkStep(3, 7, schema.marks.bookmark.create({ id: "b" }));
+  const replaced = [new ReplaceStep(3, 7, Slice.empty), new ReplaceStep(3, 3, words("lamp"))];
+  expect(after(bookmark, replaced)).toEqual({
+    doc: 'doc(paragraph("a ", bookmark("lamp"), " burns"))',
+    dropped: 0,
+  });
+});
