@@ -1,6 +1,7 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
- * the server; prints the tables of docs/performance.md. `-- core` or `-- browser` does one of the two.
+ * the server; prints the tables of docs/performance.md. `-- core`, `-- browser` or `-- titles` does one of
+ * them; the last measures how well titles are recognised in texts of Debian packages.
  */
 import { spawnSync } from "node:child_process";
 import { cpus, totalmem } from "node:os";
@@ -16,6 +17,7 @@ await build({
     "bench-task": "bench/run-task.ts",
     "bench-names": "bench/tasks.ts",
     "bench-browser": "bench/browser/run.ts",
+    "bench-titles": "bench/titles.ts",
   },
   external: ["better-sqlite3", "@playwright/test", "esbuild"],
   outdir: "dist",
@@ -49,8 +51,9 @@ const time = (ms) => (ms < 1 ? ms.toFixed(3) : ms < 100 ? ms.toFixed(1) : ms.toF
 console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} × ${cpus()[0].model}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}\n`,
 );
-if (only !== "browser") measureCore();
-if (only !== "core") {
+if (only === "titles" || !only) run(process.execPath, ["dist/bench-titles.mjs"]);
+if (only === "core" || !only) measureCore();
+if (only === "browser" || !only) {
   await ensureBuilt();
   console.log();
   run(process.execPath, ["dist/bench-browser.mjs"]);

@@ -48,6 +48,12 @@ export class Desk {
     return this;
   }
 
+  /** Puts the caret at a position. */
+  caret(pos: number): this {
+    this.dispatch(this.state.tr.setSelection(TextSelection.create(this.doc, pos)));
+    return this;
+  }
+
   run(command: Command): boolean {
     return command(this.state, this.dispatch);
   }

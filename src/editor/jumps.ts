@@ -1,6 +1,6 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
-import { shortened, type DestinationId } from "@/core/document";
+import { schema, shortened, type DestinationId } from "@/core/document";
 import type { ReturnLink } from "@/core/wayfinding";
 import { selectionAt, shownEnd } from "./landing";
 import { glow } from "./plugins/glow";
@@ -55,9 +55,14 @@ export class Jumps {
 
   private get here(): TrailPlace {
     const { state, index } = this.host;
-    const { from } = state.selection;
+    const { $from, from } = state.selection;
     const heading = index.sectionAt(from);
-    return { pos: from, label: heading ? shortened(heading.name || "a section", 40) : "the beginning" };
+    // The caret of who landed on a figure is in its caption.
+    const figure = $from.depth > 0 && $from.node(1).type === schema.nodes.figure;
+    return {
+      pos: figure ? $from.before(1) : from,
+      label: heading ? shortened(heading.name || "a section", 40) : "the beginning",
+    };
   }
 
   /** Goes where a return link leads: to its destination, or to the beginning. */

@@ -23,12 +23,14 @@ export interface WindowKeys {
   readonly styles: () => boolean;
   readonly back: () => boolean;
   readonly forward: () => boolean;
+  /** Begins a section at the caret. */
+  readonly split: Command;
   readonly step: (direction: 1 | -1) => boolean;
 }
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
 export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
-  const { link, bookmark, find, titles, tray, styles, back, forward, step } = keys;
+  const { link, bookmark, find, titles, tray, styles, back, forward, step, split } = keys;
   /** What is put in is written in the tray. */
   const written =
     (insert: Command): Command =>
@@ -41,6 +43,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Mod-Alt-f": find,
       "Mod-Alt-h": titles,
       "Mod-Alt-s": styles,
+      "Mod-Alt-Enter": split,
       "Mod-Alt-n": written(insertNote("foot")),
       "Mod-Alt-e": written(insertFormula),
       "Shift-Mod-Alt-e": written(insertEquation),

@@ -16,6 +16,7 @@ import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { linkAt } from "./commands/links";
+import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DocumentChange } from "./document-change";
 import { ManuscriptView, type Place } from "./drawing/manuscript-view";
@@ -122,6 +123,7 @@ export class Session {
           this.jumps.forward();
           return true;
         },
+        split: (state, dispatch) => splitSection(this.index)(state, dispatch),
         step: (direction) => {
           this.stepping.step(direction);
           return true;

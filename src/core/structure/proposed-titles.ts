@@ -71,7 +71,7 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
         level,
         signs: one.signs,
         // The first line above numbered titles may well be the title of it all.
-        sure: isSure(one.signs) && !(one.index === 0 && look && ranks.inWords),
+        sure: (isSure(one.signs) || ranks.isCounted(one)) && !(one.index === 0 && look && ranks.inWords),
         surplus: surplusOf(one),
       });
   }
@@ -109,8 +109,10 @@ class Ranks {
   /** The fewest parts that a number has. */
   private readonly shortest: number;
   private readonly looks: readonly Look[];
+  private readonly counted: ReadonlySet<Seen>;
 
   constructor(seen: readonly Seen[]) {
+    this.counted = countedThrough(seen);
     const signs = seen.flatMap((one) => one.signs);
     this.parts = signs.some((sign) => sign.kind === "named" && sign.rank === "part");
     this.chapters = signs.some((sign) => sign.kind === "named" && sign.rank === "chapter");
@@ -122,6 +124,11 @@ class Ranks {
         .map((one) => lookOf(one.signs)),
     );
     this.looks = LOOKS.filter((look) => present.has(look));
+  }
+
+  /** Whether a title has the next of numbers that go through the document one by one. */
+  isCounted(one: Seen): boolean {
+    return this.counted.has(one);
   }
 
   /** Whether any title has its level from a number or a name. */
@@ -144,6 +151,40 @@ class Ranks {
   ofLook(look: Look): number {
     return Math.max(0, this.looks.indexOf(look));
   }
+}
+
+/** Fewer numbers than these in a row are not taken for those of chapters. */
+const LEAST_COUNTED = 3;
+
+/** Titles with numbers of one part that go on by one from the first to the last in the document, as those of chapters do. */
+function countedThrough(seen: readonly Seen[]): ReadonlySet<Seen> {
+  const found = new Set<Seen>();
+  for (const style of [/^\d/, /^[IVXLC]/]) {
+    const single = seen.flatMap((one) => {
+      const sign = one.signs.find((it) => it.kind === "numbered");
+      return sign?.parts === 1 && style.test(sign.number) ? [{ one, count: countOf(sign.number) }] : [];
+    });
+    const chain: Seen[] = [];
+    let next = Math.min(1, single[0]?.count ?? 1);
+    for (const { one, count } of single)
+      if (count === next) {
+        chain.push(one);
+        next++;
+      }
+    // Where as many have other numbers, these are lists.
+    if (chain.length >= LEAST_COUNTED && chain.length * 3 >= single.length * 2)
+      for (const one of chain) found.add(one);
+  }
+  return found;
+}
+
+const ROMAN_SIGNS: Record<string, number> = { I: 1, V: 5, X: 10, L: 50, C: 100 };
+
+/** What a number of one part counts: 4, IV. */
+function countOf(number: string): number {
+  if (/^\d/.test(number)) return Number(number);
+  const values = [...number].map((sign) => ROMAN_SIGNS[sign] ?? 0);
+  return values.reduce((sum, value, i) => sum + (value < (values[i + 1] ?? 0) ? -value : value), 0);
 }
 
 function lookOf(signs: readonly TitleSign[]): Look {

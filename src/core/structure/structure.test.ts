@@ -44,6 +44,23 @@ describe("titles that are typed but not made", () => {
     ).toEqual(["1? 1 The tower", "2 1.1 The lamp", "3 Trimming", "1? 2 The rope", "3 2.1.1 Knots"]);
   });
 
+  test("numbers of one part are gone by where they count through the document, Roman ones too", () => {
+    const chapters = (numbers: string[]) =>
+      proposed(...numbers.flatMap((number) => [paragraph(`${number}. A title`), paragraph(LONG)]));
+    expect(chapters(["1", "2", "3"])).toEqual(["1 1. A title", "1 2. A title", "1 3. A title"]);
+    expect(chapters(["I", "II", "III", "IV"])[3]).toBe("1 IV. A title");
+    // Lists begin anew again and again.
+    expect(chapters(["1", "2", "1", "2", "1", "2"])[0]).toBe("1? 1. A title");
+  });
+
+  test("a number of several parts may stand before a whole question; capitals of programs are none", () => {
+    const question =
+      "4.12. " + "How is it that the lamp goes out and nobody has put it out, ".repeat(2) + "and why?";
+    expect(proposed(paragraph(question), paragraph(LONG))).toEqual([`1 ${question}`]);
+    expect(proposed(paragraph("LAMP_ROOM_KEY"), paragraph(LONG))).toEqual(["1? LAMP_ROOM_KEY"]);
+    expect(proposed(paragraph("X = 0.21 * R + 0.7"), paragraph(LONG))).toEqual([]);
+  });
+
   test("parts stand above chapters, chapters above their numbers; whole chapters without a number count too", () => {
     expect(
       proposed(

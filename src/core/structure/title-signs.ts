@@ -20,10 +20,13 @@ export type TitleSign =
 
 const MOST_LETTERS = 120;
 const MOST_WORDS = 14;
+/** A title whose number has several parts may be a whole question. */
+const MOST_NUMBERED = 280;
 /** A larger size than this, in per cent of the text's, is a sign. */
 const LARGE = 112;
 
-const NUMBERED = /^(?:§\s*)?((?:\d{1,3}|[A-Z](?=\.\d))(?:\.\d{1,3})*)[.):]?\s+(?=\p{L}|["“«‘(])/u;
+const NUMBERED =
+  /^(?:§\s*)?(?:((?:\d{1,3}|[A-Z])(?:\.\d{1,3})+)[.):]?\s+(?=[\p{L}"“«‘(/.<$~@])|(\d{1,3})[.):]?\s+(?=\p{L}|["“«‘(]))/u;
 const ROMAN = /^([IVXLC]{1,7})[.):]\s+(?=\p{Lu})/u;
 
 const PART_WORDS = "part|book|volume|teil|buch|band|partie|livre|parte|libro|deel|boek";
@@ -43,13 +46,13 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
   const { paragraph, heading } = schema.nodes;
   if (block.type !== paragraph && block.type !== heading) return [];
   // Most blocks are longer than a title and a line of signs below it.
-  if (block.content.size > 2 * MOST_LETTERS + 1) return [];
+  if (block.content.size > MOST_NUMBERED) return [];
   const lines = linesOf(block);
   const title = lines[0]?.text ?? "";
   const below = lines[1]?.text ?? "";
   const underline = lines.length === 2 && isUnderline(below) ? below[0]! : null;
   if (title === "" || (lines.length > 1 && !underline) || !/[\p{L}\p{N}]/u.test(title)) return [];
-  if (title.length > MOST_LETTERS || title.split(" ").length > MOST_WORDS) return [];
+  if (isLong(title) && !/^(?:\d{1,3}|[A-Z])(?:\.\d{1,3})+[.):]?\s+\p{Lu}/u.test(title)) return [];
   const signs: TitleSign[] = [];
   if (underline) signs.push({ kind: "underlined", sign: underline });
   if (listed(title)) signs.push({ kind: "listed" });
@@ -64,6 +67,10 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
   return signs;
 }
 
+function isLong(title: string): boolean {
+  return title.length > MOST_LETTERS || title.split(" ").length > MOST_WORDS;
+}
+
 /** Whether a line is nothing but signs that underline the one above. */
 export function isUnderline(line: string): boolean {
   return /^([=~_*#^"-])\1{2,}$/u.test(line);
@@ -71,7 +78,7 @@ export function isUnderline(line: string): boolean {
 
 /** Whether a line of plain text is a title by its words: it has a number or a name, or is in capitals. */
 export function opensLikeTitle(line: string): boolean {
-  if (line.length > MOST_LETTERS || line.split(" ").length > MOST_WORDS || /[.,;]$/u.test(line)) return false;
+  if (isLong(line) || /[.,;]$/u.test(line)) return false;
   return wordSigns(line).length > 0;
 }
 
@@ -84,11 +91,13 @@ function wordSigns(title: string): TitleSign[] {
     signs.push({ kind: "named", word: (named[1] ?? named[2])!, rank });
   } else if (WHOLE.test(title)) signs.push({ kind: "named", word: title, rank: "chapter" });
   else if (numbered) {
-    const number = numbered[1]!;
+    const number = (numbered[1] ?? numbered[2])!;
     signs.push({ kind: "numbered", number, parts: number.split(".").length });
   }
   const letters = title.match(/\p{L}/gu) ?? [];
-  if (letters.length >= 3 && title === title.toUpperCase() && title !== title.toLowerCase())
+  // Names and sums of programs are in capitals too.
+  const isCode = /[_={}<>\\*|]|\w\(/u.test(title) || letters.length * 2 < title.replace(/\s/gu, "").length;
+  if (letters.length >= 3 && !isCode && title === title.toUpperCase() && title !== title.toLowerCase())
     signs.push({ kind: "capitals" });
   return signs;
 }

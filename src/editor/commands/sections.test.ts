@@ -15,6 +15,7 @@ import {
   removeSections,
   shiftable,
   shiftSections,
+  splitSection,
   stepSections,
 } from "./sections";
 
@@ -161,5 +162,38 @@ describe("sections", () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe("a section that is split", () => {
+  const split = (at: (it: Desk) => number) => {
+    const it = desk();
+    it.caret(at(it));
+    splitSection(it.index)(it.state, (tr) => it.dispatch(tr));
+    return it;
+  };
+  const inA1 = (it: Desk, offset: number) =>
+    it.index.headings.find((one) => one.name === "A1")!.end + 1 + offset;
+
+  test.each([
+    ["in the middle of a paragraph", 6, ["words ", "", "of A1"]],
+    ["at its beginning", 0, ["A1", "", "words of A1"]],
+    ["at its end", 11, ["words of A1", "", "A2"]],
+  ])("%s begins a new one of the same level there", (_where, offset, around) => {
+    const it = split((desk) => inA1(desk, offset));
+    const { $from } = it.state.selection;
+    const at = $from.index(0);
+    expect($from.parent.type.name).toBe("heading");
+    expect($from.parent.attrs.level).toBe(2);
+    expect([-1, 0, 1].map((by) => it.doc.child(at + by).textContent)).toEqual(around);
+    it.doc.check();
+    undo(it.state, (tr) => it.dispatch(tr));
+    expect(it.doc.toString()).toBe(desk().doc.toString());
+  });
+
+  test("is refused within a heading", () => {
+    const it = desk();
+    it.caret(2);
+    expect(splitSection(it.index)(it.state)).toBe(false);
   });
 });

@@ -1,7 +1,7 @@
 import { Fragment, Slice } from "prosemirror-model";
-import type { Transaction } from "prosemirror-state";
+import { TextSelection, type Command, type Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading, Section } from "@/core/destinations";
-import { MoveBlocksStep, schema, type DestinationId } from "@/core/document";
+import { MoveBlocksStep, newId, schema, type DestinationId } from "@/core/document";
 import { ownIds } from "../paste/own-ids";
 import { kindStep } from "./levels";
 
@@ -117,6 +117,31 @@ export function joinSections(
     if (heading?.kind === "heading") tr.step(kindStep(id, "paragraph"));
   }
   return tr.docChanged ? tr : null;
+}
+
+/**
+ * Begins a new section at the caret, of the level of the section it is in: a heading without words yet, with the caret in it.
+ * What stands after the caret in its paragraph goes into the new section.
+ */
+export function splitSection(index: DocumentIndex): Command {
+  return (state, dispatch) => {
+    const { $from } = state.selection;
+    const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
+    if (!block || block.type === schema.nodes.heading) return false;
+    const level = index.sectionAt($from.pos)?.level ?? 1;
+    const start = $from.depth === 0 ? $from.pos : $from.before(1);
+    const words = $from.depth === 1 && block.type === schema.nodes.paragraph && $from.parentOffset > 0;
+    const tr = state.tr;
+    let at = start;
+    if (words && $from.parentOffset === block.content.size) at = start + block.nodeSize;
+    else if (words) {
+      tr.split($from.pos, 1, [{ type: block.type, attrs: { ...block.attrs, id: newId() } }]);
+      at = $from.pos + 1;
+    }
+    tr.insert(at, schema.nodes.heading.create({ id: newId(), level }));
+    dispatch?.(tr.setSelection(TextSelection.create(tr.doc, at + 1)).scrollIntoView());
+    return true;
+  };
 }
 
 /** Puts a copy of sections behind each of them. Its blocks get ids of their own, bookmarks stay on what was copied. */

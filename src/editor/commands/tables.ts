@@ -1,5 +1,5 @@
 import type { Command, EditorState } from "prosemirror-state";
-import { isInTable, selectedRect } from "prosemirror-tables";
+import { isInTable, selectedRect, toggleHeader } from "prosemirror-tables";
 
 export {
   addColumnAfter,
@@ -10,10 +10,12 @@ export {
   deleteRow,
   mergeCells,
   splitCell,
-  toggleHeaderColumn,
-  toggleHeaderRow,
 } from "prosemirror-tables";
 export { isInTable };
+
+/** Makes the first row, or the first column, one of headers, or of plain cells again. */
+export const toggleHeaderRow = toggleHeader("row");
+export const toggleHeaderColumn = toggleHeader("column");
 
 /** More than anybody reads as one table; every key in it would be felt. */
 export const MOST_CELLS = 10_000;

@@ -1,4 +1,4 @@
-import { ArrowLeftToLine, ArrowRightToLine, Copy, Merge, Trash2 } from "lucide-react";
+import { ArrowLeftToLine, ArrowRightToLine, Copy, Merge, Split, Trash2 } from "lucide-react";
 import type { Transaction } from "prosemirror-state";
 import { IconButton } from "@/components/button";
 import { counted } from "@/components/counted";
@@ -11,6 +11,7 @@ import {
   removeSections,
   shiftable,
   shiftSections,
+  splitSection,
   useSession,
   useSessionValue,
   type Session,
@@ -48,6 +49,13 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
           onClick={() => run(shiftSections(tr(), session.index, chosen, 1))}
         >
           <ArrowRightToLine size={16} />
+        </IconButton>
+        <IconButton
+          label="Split at the caret: a new section begins there (Ctrl+Alt+Enter in the text)"
+          disabled={!session.can(splitSection(session.index))}
+          onClick={() => session.run(splitSection(session.index))}
+        >
+          <Split size={16} />
         </IconButton>
         <IconButton
           label="Join to the section before: the title becomes text"
