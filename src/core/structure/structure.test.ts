@@ -58,7 +58,7 @@ describe("titles that are typed but not made", () => {
       "4.12. " + "How is it that the lamp goes out and nobody has put it out, ".repeat(2) + "and why?";
     expect(proposed(paragraph(question), paragraph(LONG))).toEqual([`1 ${question}`]);
     expect(proposed(paragraph("LAMP_ROOM_KEY"), paragraph(LONG))).toEqual(["1? LAMP_ROOM_KEY"]);
-    expect(proposed(paragraph("X = 0.21 * R + 0.7"), paragraph(LONG))).toEqual([]);
+    expect(proposed(paragraph("X = 0.21 * R + 0.7"), paragraph(LONG))).toEqual(["1? X = 0.21 * R + 0.7"]);
   });
 
   test("parts stand above chapters, chapters above their numbers; whole chapters without a number count too", () => {
