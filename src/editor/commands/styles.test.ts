@@ -50,7 +50,7 @@ describe("the look of a block", () => {
   test("is told apart from its style, in words", () => {
     const block = styledBlock(desk().select("By hand").state)!;
     expect(block.style).toBe("heading2");
-    expect(block.hand.words).toEqual(["centred", "bold", "20.5 pt", "colour #7a3b12"]);
+    expect(block.hand.words).toEqual(["centred", "bold", "colour #7a3b12", "20.5 pt"]);
     const plain = styledBlock(desk().select("Plain").state)!;
     expect(isHandFormatted(plain)).toBe(false);
   });
