@@ -3,8 +3,8 @@ import { baseKeymap } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, type Transaction } from "prosemirror-state";
-import { StepMap } from "prosemirror-transform";
 import { EditorView } from "prosemirror-view";
+import { shifted } from "@/core/document";
 import { toggle } from "./commands/blocks";
 import { setTextOf } from "./set-text-of";
 import type { Session } from "./session";
@@ -78,9 +78,9 @@ export class NoteEditor {
     const pos = this.pos();
     if (!tr.docChanged || pos === null) return;
     const outer = this.session.state.tr;
-    const offset = StepMap.offset(pos + 1);
+    const inDocument = shifted(pos + 1);
     for (const transaction of transactions)
-      for (const step of transaction.steps) outer.step(step.map(offset)!);
+      for (const step of transaction.steps) outer.step(step.map(inDocument)!);
     this.session.dispatch(outer);
   }
 }

@@ -17,6 +17,40 @@ export async function openFile(page: Page, name: string, text: string): Promise<
   return documentId(page);
 }
 
+/** Brings in plain text as it is, without making titles of its lines, and opens it on Write. */
+export async function openPlainText(page: Page, name: string, text: string): Promise<void> {
+  const box = await lookAtText(page, name, text);
+  await box.getByRole("button", { name: "Tick none" }).click();
+  const contents = box.getByRole("checkbox", { name: /^Put a contents list/ });
+  if (await contents.isVisible()) await contents.uncheck();
+  await box.getByRole("button", { name: "Bring in as plain text" }).click();
+  await page.getByRole("region", { name: "Imports" }).getByRole("link").click();
+  await expect(manuscript(page)).toBeVisible();
+}
+
+/** Chooses a file of plain text; answers the box in which it is looked at before it comes in. */
+export async function lookAtText(page: Page, name: string, text: string): Promise<Locator> {
+  await page.goto("/");
+  await page
+    .getByLabel("Files to import")
+    .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+  const box = page.getByRole("dialog", { name: `Bring in ${name}` });
+  await expect(box).toBeVisible();
+  return box;
+}
+
+/** Puts something into the clipboard as another program would, and pastes it. */
+export async function pasteFrom(page: Page, data: { html?: string; text?: string }): Promise<void> {
+  await manuscript(page).evaluate((element, { html, text }) => {
+    const clipboard = new DataTransfer();
+    if (html !== undefined) clipboard.setData("text/html", html);
+    clipboard.setData("text/plain", text ?? "");
+    element.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: clipboard, bubbles: true, cancelable: true }),
+    );
+  }, data);
+}
+
 export function documentId(page: Page): string {
   return /\/documents\/([^/?#]+)/.exec(page.url())![1]!;
 }

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { kept, manuscript, openFile } from "./desk";
+import { kept, lookAtText, manuscript, openFile, openPlainText } from "./desk";
 
 const LONG =
   "Words that go on for a while, as the text of a section does, until there is enough of it to be seen. ".repeat(
@@ -27,10 +27,28 @@ const headings = (page: Page) =>
     .getByRole("heading")
     .evaluateAll((all) => all.map((it) => `${it.tagName[1]} ${it.textContent}`));
 
+test("plain text is looked at before anything is created: why each line is a title, and what becomes of it", async ({
+  page,
+}) => {
+  const box = await lookAtText(page, "road.txt", PLAIN);
+  await expect(box.getByRole("listitem")).toHaveCount(6);
+  await expect(box.getByRole("listitem").nth(1)).toContainText("In the typed contents list, numbered 1");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Cancelled. Nothing was created.")).toBeVisible();
+
+  await lookAtText(page, "road.txt", PLAIN);
+  await box.getByRole("button", { name: "Bring in with 4 headings" }).click();
+  await page.getByRole("region", { name: "Imports" }).getByRole("link").click();
+  await expect
+    .poll(() => headings(page))
+    .toEqual(["1 1. THE ROAD", "2 1.1 Colours", "1 2. THE GATE", "1 3. THE HILL"]);
+  await expect(manuscript(page).locator(".contents-list").getByRole("button")).toHaveCount(3);
+});
+
 test("a text without a heading is given its structure by keyboard alone, and one undo takes it back", async ({
   page,
 }) => {
-  await openFile(page, "road.txt", PLAIN);
+  await openPlainText(page, "road.txt", PLAIN);
   await expect(page.getByText("4 lines look like titles")).toBeVisible();
   await manuscript(page).click();
   await page.keyboard.press("Control+Alt+h");

@@ -147,7 +147,7 @@ export class ManuscriptView {
           list.draw(host.index);
           return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
         },
-        figure: (node) => new FigureView(node),
+        figure: (node, _view, getPos) => new FigureView(node, () => this.chooseBlock(getPos())),
         equation: (node) => new EquationView(node),
         formula: (node) => new EquationView(node),
         note: (node) => new NoteView(node),
@@ -333,6 +333,13 @@ export class ManuscriptView {
     } finally {
       this.under = null;
     }
+  }
+
+  private chooseBlock(drawnPos: number | undefined): void {
+    if (drawnPos === undefined) return;
+    const { doc, tr } = this.host.state;
+    this.host.dispatch(tr.setSelection(NodeSelection.create(doc, this.layout.toDocument(drawnPos))));
+    this.view.focus();
   }
 
   private keyOfPlugins(event: KeyboardEvent): boolean {

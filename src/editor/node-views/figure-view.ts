@@ -7,7 +7,12 @@ export class FigureView implements NodeView {
   readonly contentDOM = document.createElement("figcaption");
   private readonly frame = document.createElement("div");
 
-  constructor(private node: Node) {
+  /** `choose`: chooses the figure as a whole. */
+  constructor(
+    private node: Node,
+    choose: () => void,
+  ) {
+    this.frame.addEventListener("click", choose);
     this.frame.contentEditable = "false";
     this.frame.className = "picture";
     this.dom.append(this.frame, this.contentDOM);

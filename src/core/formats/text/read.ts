@@ -15,7 +15,7 @@ export function readText(text: string, context: ReadContext): Manuscript {
     const { paragraphs, joined } = paragraphsOf(page.split(/\r\n|\r|\n|\u2028|\u2029/));
     if (joined > 0)
       context.dropped.add(
-        "line end within a paragraph",
+        "joined line end",
         "The text was wrapped at a column; its lines are joined where they are one paragraph.",
         joined,
       );

@@ -116,6 +116,6 @@ describe("line ends of plain text", () => {
 
   test("say how many were joined", () => {
     const result = readFile("a.txt", bytes(PROSE));
-    expect(result.ok && result.dropped).toMatchObject([{ what: "line end within a paragraph", count: 2 }]);
+    expect(result.ok && result.dropped).toMatchObject([{ what: "joined line end", count: 2 }]);
   });
 });
