@@ -7,7 +7,14 @@ import {
   type Command,
   type Transaction,
 } from "prosemirror-state";
-import { becomeVersion, newId, schema, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  becomeVersion,
+  blockById,
+  newId,
+  schema,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
 import type { AdriftTargets } from "@/core/links";
@@ -326,6 +333,14 @@ export class Session {
     this.state = this.state.apply(this.state.tr.setSelection(Selection.near(this.state.doc.resolve(pos))));
     this.shownNext = { pos };
     this.jumps.beginAt();
+  }
+
+  /** Goes to words of a block, named by its permanent id; says so where it is gone. */
+  goToWords(block: string, from: number, to: number): void {
+    const found = blockById(this.state.doc, block);
+    if (!found) return this.say("What was found there has been taken out since.");
+    const within = (offset: number) => found.pos + Math.min(offset, found.node.nodeSize - 1);
+    this.jumps.toPlace(within(from), within(to));
   }
 
   /** Follows a link's target: within the document, or in a new tab. */

@@ -4,6 +4,7 @@ import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import { createDocument, newId, type Manuscript } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import type { Sought } from "@/core/find";
 import type { AppendRequest, HistoryEntry, LiveEvent, Presence, SentSteps } from "@/core/exchange";
 import { summaryOf, type DocumentSummary } from "@/reading-thread";
 import { documentJSON } from "./document-json";
@@ -14,6 +15,7 @@ import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Person } from "./person";
 import type { PictureStore } from "./picture-store";
+import { ShelfSearch, type FoundDocument } from "./search/shelf-search";
 import { StoredDocuments } from "./stored-documents";
 import type { DocumentTable, Tables } from "./tables";
 
@@ -56,6 +58,7 @@ export class DocumentAuthority {
   /** Version of the newest snapshot of each open document, and when it was taken; 0 where that was before it was opened. */
   private readonly snapshots = new Map<string, { readonly version: number; readonly at: number }>();
   private readonly snapshotsUnderWay = new Set<string>();
+  private readonly search: ShelfSearch;
 
   constructor(
     private readonly db: Kysely<Tables>,
@@ -63,6 +66,10 @@ export class DocumentAuthority {
   ) {
     this.stored = new StoredDocuments(db);
     this.commit = new GroupCommit(db);
+    this.search = new ShelfSearch(db, async (id) => {
+      const { index, version } = await this.load(id);
+      return { doc: index.doc, version };
+    });
   }
 
   // The shelf
@@ -76,6 +83,11 @@ export class DocumentAuthority {
       .orderBy("changed_at", "desc")
       .orderBy("id")
       .execute();
+  }
+
+  /** Where something stands in the documents of the shelf. Throws a SoughtError for what cannot be sought. */
+  find(_person: Person, sought: Sought): Promise<FoundDocument[]> {
+    return this.search.find(sought);
   }
 
   /** Makes a document from nothing or from blocks at hand; answers its id. */

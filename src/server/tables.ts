@@ -1,4 +1,4 @@
-import type { ColumnType } from "kysely";
+import type { ColumnType, Generated } from "kysely";
 
 /** One document on the shelf, with what the shelf tells of it. Times are in milliseconds since 1970. */
 export interface DocumentTable {
@@ -49,9 +49,29 @@ export interface NamedVersionTable {
   created_at: number;
 }
 
+/** A line of a document in which one can look; its letters are in the full text index `searched` under the same id. */
+export interface SearchedLineTable {
+  id: Generated<number>;
+  document_id: string;
+  block_id: string;
+  /** Where in its block the text begins. */
+  start: number;
+  text: string;
+  /** The number of its block in the document. */
+  place: number;
+}
+
+/** The version of a document whose lines are there. */
+export interface SearchedDocumentTable {
+  document_id: string;
+  version: number;
+}
+
 export interface Tables {
   documents: DocumentTable;
   snapshots: SnapshotTable;
   steps: StepTable;
   named_versions: NamedVersionTable;
+  searched_lines: SearchedLineTable;
+  searched_documents: SearchedDocumentTable;
 }

@@ -26,6 +26,17 @@ export function patternOf(sought: Sought): Pattern {
   return sought.how === "expression" ? expressionOf(sought) : partsOf(sought);
 }
 
+/**
+ * Signs that stand in every text in which something is found, with capitals and accents folded away; none for an expression.
+ * For an index that proposes texts.
+ */
+export function literalsOf(sought: Sought): string[] {
+  if (sought.how === "expression") return [];
+  const loose = { ...sought, matchCase: false, accents: false };
+  const parts = sought.how === "wildcards" ? wildcardParts(loose) : [partOf(codeUnits(sought.words, loose))];
+  return parts.map(({ literal }) => literal).filter(Boolean);
+}
+
 /** What is sought cannot be understood; the message says why. */
 export class SoughtError extends Error {
   override readonly name = "SoughtError";
@@ -61,7 +72,10 @@ function partsOf(sought: Sought): Pattern {
     for (let at = 0; at < line.length;) {
       const match = nextMatch(line, parts, at);
       if (!match) break;
-      const whole = !sought.wholeWords || (isBorder(line, match.from) && isBorder(line, match.to));
+      // An accent that matters belongs to the letter before it.
+      const whole =
+        !(sought.accents && /\p{M}/u.test(line[match.to] ?? "")) &&
+        (!sought.wholeWords || (isBorder(line, match.from) && isBorder(line, match.to)));
       if (whole) found.push({ from: origin(match.from), to: origin(match.to) });
       at = whole ? match.to : match.from + 1;
     }

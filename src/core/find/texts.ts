@@ -39,7 +39,7 @@ export function isWithin(doc: Node, { from, to }: { from: number; to: number }, 
 }
 
 /** The texts of one block, with where each begins from the beginning of the block. */
-function textsIn(block: Node): readonly TextRun[] {
+export function textsIn(block: Node): readonly TextRun[] {
   const before = known.get(block);
   if (before) return before;
   const found: TextRun[] = [];

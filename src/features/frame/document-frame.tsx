@@ -9,6 +9,14 @@ import { JumpBox } from "./jump-box";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
 
+/** Goes to the place that the address names, as the shelf's finding writes it: a block, and from where to where in it. */
+function goToAddressed(session: Session): void {
+  const named = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(window.location.hash);
+  if (!named) return;
+  window.history.replaceState(window.history.state, "", window.location.pathname);
+  session.goToWords(named[1]!, Number(named[2]), Number(named[3]));
+}
+
 /** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
 export function DocumentFrame({ id, children }: { id: string; children: ReactNode }) {
   const [session, setSession] = useState<Session | null>(null);
@@ -21,6 +29,7 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
       .then((found) => {
         if (abort.signal.aborted) return;
         opened = new Session(id, found);
+        goToAddressed(opened);
         setSession(opened);
       })
       .catch((error: Error) => abort.signal.aborted || setFault(error.message));

@@ -8,6 +8,7 @@ import { Button, IconButton } from "@/components/button";
 import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
 import { Mark, Sign } from "@/components/signs";
+import { FindEverywhere } from "./find-everywhere";
 import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
 import { ImportList, type Import } from "./import-list";
 
@@ -38,6 +39,7 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
   const [documents, setDocuments] = useState(initial);
   const [imports, setImports] = useState<readonly Import[]>([]);
   const [looked, setLooked] = useState<readonly LookedAt[]>([]);
+  const [sought, setSought] = useState("");
   const [removed, setRemoved] = useState<ShelfDocument | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -154,7 +156,8 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
           </Button>
         </div>
         <ImportList imports={imports} onClear={() => setImports([])} />
-        {documents.length === 0 ? (
+        {documents.length > 0 && <FindEverywhere words={sought} onType={setSought} />}
+        {sought.trim() !== "" ? null : documents.length === 0 ? (
           <EmptyShelf />
         ) : (
           <DocumentTable documents={documents} onRemove={(it) => void remove(it)} />

@@ -1,0 +1,171 @@
+import { Search } from "lucide-react";
+import Link from "next/link";
+import { useEffect, useState } from "react";
+import { counted } from "@/components/counted";
+import { Check, fieldLook } from "@/components/field";
+import { listKeys } from "@/components/list-keys";
+
+/** What was found in one document, as the server tells it. */
+interface FoundDocument {
+  readonly id: string;
+  readonly title: string;
+  readonly count: number;
+  readonly places: readonly {
+    readonly block: string;
+    readonly from: number;
+    readonly to: number;
+    readonly before: string;
+    readonly words: string;
+    readonly after: string;
+  }[];
+}
+
+type Answer =
+  | { readonly kind: "found"; readonly words: string; readonly documents: readonly FoundDocument[] }
+  | { readonly kind: "fault"; readonly why: string };
+
+const PAUSE = 180;
+const OPTIONS = [
+  { name: "case", label: "Capitals matter" },
+  { name: "accents", label: "Accents matter" },
+  { name: "whole", label: "Whole words" },
+  { name: "wild", label: "* and ? stand for others" },
+] as const;
+type Option = (typeof OPTIONS)[number]["name"];
+
+/** Finds words in all documents of the shelf; each place leads to the spot. */
+export function FindEverywhere({ words, onType }: { words: string; onType: (words: string) => void }) {
+  const [chosen, setChosen] = useState<ReadonlySet<Option>>(new Set());
+  const answer = useAnswer(words, chosen);
+  return (
+    <search className="mb-6 block">
+      <div className="relative">
+        <Search size={16} aria-hidden className="absolute top-2 left-2.5 text-quiet" />
+        <input
+          type="search"
+          aria-label="Find in all documents"
+          placeholder="Find in all documents"
+          value={words}
+          onChange={(event) => onType(event.target.value)}
+          onKeyDown={(event) => event.key === "Escape" && onType("")}
+          className={`${fieldLook()} !pl-8`}
+        />
+      </div>
+      {words.trim() !== "" && (
+        <>
+          <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1">
+            {OPTIONS.map(({ name, label }) => (
+              <Check
+                key={name}
+                label={label}
+                checked={chosen.has(name)}
+                onChange={(on) => {
+                  const next = new Set(chosen);
+                  if (on) next.add(name);
+                  else next.delete(name);
+                  setChosen(next);
+                }}
+              />
+            ))}
+          </div>
+          <Found answer={answer} />
+        </>
+      )}
+    </search>
+  );
+}
+
+function Found({ answer }: { answer: Answer | null }) {
+  if (!answer) return <p className="mt-4 text-sm text-quiet">Looking …</p>;
+  if (answer.kind === "fault")
+    return (
+      <p role="alert" className="mt-4 text-sm text-vermilion">
+        {answer.why}
+      </p>
+    );
+  const { documents } = answer;
+  const all = documents.reduce((sum, { count }) => sum + count, 0);
+  return (
+    <>
+      <p role="status" className="mt-4 text-sm text-quiet">
+        {documents.length === 0
+          ? "In none of the documents."
+          : `${counted(all, "place")} in ${counted(documents.length, "document")}.`}
+      </p>
+      <ul aria-label="Where it stands" onKeyDown={listKeys}>
+        {documents.map((document, i) => (
+          <li key={document.id} className="border-b border-line py-3">
+            <p className="flex items-baseline gap-3">
+              <span className="min-w-0 truncate font-serif text-lg" dir="auto">
+                {document.title || "Untitled"}
+              </span>
+              <span className="text-sm text-quiet">{counted(document.count, "place")}</span>
+            </p>
+            <ul>
+              {document.places.map((place, n) => (
+                <li key={`${place.block} ${place.from}`}>
+                  <Link
+                    href={`/documents/${document.id}#at=${place.block}.${place.from}.${place.to}`}
+                    data-row={place.words}
+                    tabIndex={i === 0 && n === 0 ? 0 : -1}
+                    dir="auto"
+                    className="block truncate rounded-base px-2 py-1 text-sm hover:bg-wash"
+                  >
+                    {place.before}
+                    <mark className="rounded-[2px] bg-chosen text-ink">{place.words}</mark>
+                    {place.after}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            {document.count > document.places.length && (
+              <p className="px-2 text-sm text-quiet">
+                and {document.count - document.places.length} more; Ctrl+Alt+F in the document finds them all
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** What the server finds, a moment after the last letter; null while it looks. */
+function useAnswer(words: string, chosen: ReadonlySet<Option>): Answer | null {
+  const [answer, setAnswer] = useState<{ readonly to: string; readonly answer: Answer } | null>(null);
+  const asked = new URLSearchParams({
+    words,
+    how: chosen.has("wild") ? "wildcards" : "words",
+    case: chosen.has("case") ? "1" : "0",
+    accents: chosen.has("accents") ? "1" : "0",
+    whole: chosen.has("whole") ? "1" : "0",
+  }).toString();
+  useEffect(() => {
+    if (words.trim() === "") return;
+    const abort = new AbortController();
+    const timer = setTimeout(() => {
+      fetch(`/api/search?${asked}`, { signal: abort.signal })
+        .then(async (response) => {
+          const json = (await response.json()) as {
+            documents?: FoundDocument[];
+            error?: { message: string };
+          };
+          setAnswer({
+            to: asked,
+            answer: json.documents
+              ? { kind: "found", words, documents: json.documents }
+              : { kind: "fault", why: json.error?.message ?? "The server could not look." },
+          });
+        })
+        .catch(() => {
+          if (!abort.signal.aborted)
+            setAnswer({ to: asked, answer: { kind: "fault", why: "The server does not answer." } });
+        });
+    }, PAUSE);
+    return () => {
+      clearTimeout(timer);
+      abort.abort();
+    };
+  }, [asked, words]);
+  return answer?.to === asked ? answer.answer : null;
+}

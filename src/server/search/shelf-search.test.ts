@@ -1,0 +1,95 @@
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { heading, list, paragraph } from "#tests/editing";
+import { createDocument, stepToJSON } from "@/core/document";
+import type { Sought } from "@/core/find";
+import { LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from "..";
+import { ReplaceStep } from "prosemirror-transform";
+import { Slice } from "prosemirror-model";
+
+let folder: string;
+let documents: DocumentAuthority;
+let hill: string;
+
+beforeAll(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), "gate-rope-search-"));
+  documents = await openAuthority(folder);
+  hill = await documents.create(
+    LOCAL_AUTHOR,
+    createDocument(
+      [heading(1, "The hill"), paragraph("Lamps burn on the hill. LAMPS!"), list("a café", "no lamp “here”")],
+      { title: "Hill" },
+    ),
+  );
+  await documents.create(
+    LOCAL_AUTHOR,
+    createDocument([paragraph("A lamp of the coast.")], { title: "Coast" }),
+  );
+});
+
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const seek = async (words: string, more: Partial<Sought> = {}) =>
+  (
+    await documents.find(LOCAL_AUTHOR, {
+      words,
+      how: "words",
+      matchCase: false,
+      accents: false,
+      wholeWords: false,
+      ...more,
+    })
+  ).map(({ title, count, places }) => `${title} ${count}: ${places.map((place) => place.words).join()}`);
+
+describe("words are found in all documents of the shelf", () => {
+  test.each<[string, Partial<Sought>, string[]]>([
+    ["lamp", {}, ["Coast 1: lamp", "Hill 3: Lamp,LAMP,lamp"]],
+    ["lamp", { wholeWords: true }, ["Coast 1: lamp", "Hill 1: lamp"]],
+    ["LAMP", { matchCase: true }, ["Hill 1: LAMP"]],
+    ["cafe", {}, ["Hill 1: café"]],
+    ["cafe", { accents: true }, []],
+    ["on", {}, ["Hill 1: on"]],
+    ["l*hill", { how: "wildcards" }, ["Hill 1: Lamps burn on the hill"]],
+    ["l?mp", { how: "wildcards" }, ["Coast 1: lamp", "Hill 3: Lamp,LAMP,lamp"]],
+    ['"here"', {}, ["Hill 1: “here”"]],
+    ["nowhere", {}, []],
+    ['" OR 1', {}, []],
+  ])("%s, with %j", async (words, more, found) => {
+    expect((await seek(words, more)).sort()).toEqual(found);
+  });
+
+  test("as they now are, with the block in which each stands", async () => {
+    const { index } = await documents.read(LOCAL_AUTHOR, hill);
+    const [first] = await documents.find(LOCAL_AUTHOR, {
+      words: "burn",
+      how: "words",
+      matchCase: false,
+      accents: false,
+      wholeWords: false,
+    });
+    expect(first!.places[0]).toMatchObject({
+      block: index.doc.child(1).attrs.id,
+      from: 7,
+      to: 11,
+      before: "Lamps ",
+    });
+    const start = index.headings[0]!.end + 1;
+    const step = new ReplaceStep(start, start + 6, Slice.empty);
+    await documents.append(LOCAL_AUTHOR, hill, {
+      version: 0,
+      client: "one",
+      steps: [{ number: 1, step: stepToJSON(step) }],
+    });
+    expect(await seek("lamps burn")).toEqual([]);
+    expect(await seek("burn")).toEqual(["Hill 1: burn"]);
+  });
+
+  test("but not in those that were removed, until they are put back", async () => {
+    await documents.remove(LOCAL_AUTHOR, hill);
+    expect(await seek("hill")).toEqual([]);
+    await documents.restore(LOCAL_AUTHOR, hill);
+    expect(await seek("hill")).toEqual(["Hill 2: hill,hill"]);
+  });
+});
