@@ -40,6 +40,10 @@ export function Panel({
           onCloseAutoFocus={(event) => {
             if (!onReturn) return;
             event.preventDefault();
+            // A key pressed since may have led somewhere else already.
+            const { activeElement, body } = document;
+            if (activeElement && activeElement !== body && !(event.target as Node).contains(activeElement))
+              return;
             onReturn();
           }}
           className={clsx(

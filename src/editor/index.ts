@@ -21,7 +21,7 @@ export {
   matchAt,
   showMatches,
 } from "./plugins/matches";
-export { colourOf } from "./plugins/others-carets";
+export { colourOf, othersCarets } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
 export * from "./commands/equations";

@@ -21,6 +21,7 @@ export interface WindowKeys {
   /** To the field in the tray for what is selected. */
   readonly tray: () => boolean;
   readonly styles: () => boolean;
+  readonly deck: () => boolean;
   readonly back: () => boolean;
   readonly forward: () => boolean;
   /** Begins a section at the caret. */
@@ -30,7 +31,7 @@ export interface WindowKeys {
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
 export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
-  const { link, bookmark, find, titles, tray, styles, back, forward, step, split } = keys;
+  const { link, bookmark, find, titles, tray, styles, deck, back, forward, step, split } = keys;
   /** What is put in is written in the tray. */
   const written =
     (insert: Command): Command =>
@@ -48,6 +49,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Mod-Alt-e": written(insertFormula),
       "Shift-Mod-Alt-e": written(insertEquation),
       F2: tray,
+      F6: deck,
       "Shift-Mod-j": back,
       "Mod-Alt-j": forward,
       "Alt-PageDown": () => step(1),

@@ -59,7 +59,7 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history" | "tray" | "styles";
+export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history" | "tray" | "styles" | "deck";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -122,6 +122,7 @@ export class Session {
         titles: () => this.ask("titles"),
         tray: () => this.ask("tray"),
         styles: () => this.ask("styles"),
+        deck: () => this.ask("deck"),
         back: () => {
           this.jumps.back();
           return true;

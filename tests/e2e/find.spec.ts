@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { sectionedFile, sectionedLines } from "../sectioned-text";
-import { clickWords, manuscript, openFile, selectWords, storedLines } from "./desk";
+import { clickWords, heightInWindow, manuscript, openFile, selectWords, storedLines } from "./desk";
 
 const LINES = sectionedLines(150);
 const FILE = sectionedFile(LINES);
@@ -143,4 +143,32 @@ test("an expression that would never end is given up, and the page goes on", asy
   await expect(bar(page)).toContainText("It takes too long.", { timeout: 10_000 });
   await field(page).fill("Section 14$");
   await expect(bar(page).getByRole("status")).toHaveText("1 place");
+});
+
+test("words are found in all documents of the shelf, and one lands on the spot", async ({ page }) => {
+  const filler = "Words that go on and on and say nothing of it. ".repeat(10);
+  const long = Array.from({ length: 60 }, (_, i) => `## Section ${i}\n\n${filler}`).join("\n\n");
+  await openFile(
+    page,
+    "shelf-one.md",
+    `# One of two\n\n${long}\n\nThe **quartz** lantern stands here.\n\n${filler}`,
+  );
+  await openFile(page, "shelf-two.md", "# Two of two\n\nNo QUARTZ, but quártz.\n");
+  await page.goto("/");
+  const field = page.getByRole("searchbox", { name: "Find in all documents" });
+  await field.fill("quartz");
+  await expect(page.getByText("3 places in 2 documents.")).toBeVisible();
+  await page.getByRole("checkbox", { name: "Capitals matter" }).check();
+  await expect(page.getByText("2 places in 2 documents.")).toBeVisible();
+  await page.getByRole("checkbox", { name: "Accents matter" }).check();
+  await expect(page.getByText("1 place in 1 document.")).toBeVisible();
+  await page.getByRole("link", { name: /quartz lantern/ }).click();
+  const spot = manuscript(page).getByText("quartz");
+  await expect.poll(() => heightInWindow(page, spot)).toBeGreaterThan(0);
+  await expect.poll(() => heightInWindow(page, spot)).toBeLessThan(600);
+  await page.goBack();
+  await field.fill("nothing like this is anywhere");
+  await expect(page.getByText("In none of the documents.")).toBeVisible();
+  await field.press("Escape");
+  await expect(page.getByRole("table")).toBeVisible();
 });

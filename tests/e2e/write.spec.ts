@@ -239,7 +239,10 @@ test.describe("structure", () => {
     await expect(rope.locator("[data-row]")).toHaveText(["First part", "Far part", "Last part"]);
     await rope.getByRole("button", { name: "Last part" }).click();
     await expect(manuscript(page).getByText("The end of it.")).toBeInViewport();
-    await rope.locator("svg").click({ position: { x: 22, y: 30 } });
+    await rope
+      .locator("svg")
+      .first()
+      .click({ position: { x: 22, y: 30 } });
     await expect(manuscript(page).getByText("Open the shutters")).toBeInViewport();
   });
 

@@ -63,6 +63,12 @@ describe("what is typed into the jump box finds", () => {
   });
 });
 
+test("a heading that is called like a kind and a number is found by that", () => {
+  const named = createDocument(["Section 2", "Section 1", "Other"].map((name) => heading(1, name)));
+  expect(placesSought(indexDocument(named), "Section 1")[0]).toMatchObject({ place: { name: "Section 1" } });
+  expect(placesSought(indexDocument(named), "section 3")[0]).toMatchObject({ place: { name: "Other" } });
+});
+
 test("a place lies in the sections around it", () => {
   const at = (name: string) => index.destinations.find((it) => it.name === name)!.pos;
   expect(pathTo(index, at("The lamp room"))).toEqual(["Lamps", "Red lamps"]);

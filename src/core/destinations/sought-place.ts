@@ -51,9 +51,14 @@ export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] 
   const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
   const notes = sought.kind === "note" ? notesSought(index, words) : [];
   const counted = numbersOf(index);
+  const whole = typed.trim().toLowerCase();
   const places = index.destinations
     .filter((place) => sought.kind === "all" || place.kind === sought.kind)
-    .map((place) => ({ place, rank: rankOf(place.name, counted.get(place.id) ?? "", words) }))
+    .map((place) => {
+      const rank = rankOf(place.name, counted.get(place.id) ?? "", words);
+      // “Section 4” may be what a heading is called.
+      return { place, rank: sought.kind !== "all" && place.name.toLowerCase().startsWith(whole) ? 6 : rank };
+    })
     .filter(({ rank }) => rank > 0);
   if (words.length > 0) places.sort((a, b) => b.rank - a.rank || a.place.pos - b.place.pos);
   return [

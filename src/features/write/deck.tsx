@@ -32,7 +32,7 @@ import {
 import { redo, redoDepth, undo, undoDepth } from "prosemirror-history";
 import type { Command } from "prosemirror-state";
 import { DropdownMenu, Toolbar } from "radix-ui";
-import { useRef, type ReactNode } from "react";
+import { useEffect, useRef, type ReactNode } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { Sign } from "@/components/signs";
 import { schema } from "@/core/document";
@@ -87,9 +87,17 @@ const SIZES = [
 /** The strip at the bottom: what can be done with what is selected. */
 export function Deck() {
   const session = useSession();
+  const bar = useRef<HTMLDivElement>(null);
+  useEffect(
+    () =>
+      session.offer("deck", () => bar.current?.querySelector<HTMLElement>("button:not(:disabled)")?.focus()),
+    [session],
+  );
   return (
     <Toolbar.Root
-      aria-label="Deck: what can be done with the selection"
+      ref={bar}
+      onKeyDown={(event) => event.key === "Escape" && session.focus()}
+      aria-label="Deck: what can be done with the selection (F6)"
       className="flex h-full items-center gap-1 overflow-x-auto border-t border-line px-3 [&_button]:shrink-0"
     >
       <Levels />

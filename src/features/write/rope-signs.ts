@@ -3,12 +3,16 @@ import { withRoom } from "./rope-room";
 
 const KNOT_ROOM = 12;
 const GATE_ROOM = 12;
-/** Deeper headings have no knot. */
-const DEEPEST = 3;
+const SIGN_ROOM = 9;
 
 /** Knots of headings that have room, those of higher levels first: a rope that is all knots shows nothing. */
-export function knotsWithRoom(headings: readonly Heading[], yOf: (pos: number) => number): Heading[] {
-  const ranked = headings.filter(({ level }) => level <= DEEPEST).sort((a, b) => a.level - b.level);
+export function knotsWithRoom(
+  headings: readonly Heading[],
+  yOf: (pos: number) => number,
+  /** Deeper headings have no knot. */
+  deepest = 3,
+): Heading[] {
+  const ranked = headings.filter(({ level }) => level <= deepest).sort((a, b) => a.level - b.level);
   return withRoom(ranked, ({ pos }) => yOf(pos), KNOT_ROOM);
 }
 
@@ -16,3 +20,22 @@ export function knotsWithRoom(headings: readonly Heading[], yOf: (pos: number) =
 export function gatesWithRoom(bookmarks: readonly Bookmark[], yOf: (pos: number) => number): Bookmark[] {
   return withRoom(bookmarks, ({ pos }) => yOf(pos), GATE_ROOM);
 }
+
+/** Other signs that have room, the first of those that are close together. */
+export function placesWithRoom<T extends { readonly pos: number }>(
+  places: readonly T[],
+  yOf: (pos: number) => number,
+): T[] {
+  return withRoom(places, ({ pos }) => yOf(pos), SIGN_ROOM);
+}
+
+/** Takes of places, which are in order or not, those that are within the rope's window, or just beside it. */
+export function inWindow(
+  y: { invert(at: number): number },
+  height: number,
+): <T extends { readonly pos: number }>(places: readonly T[]) => T[] {
+  const [from, to] = [y.invert(-EDGE), y.invert(height + EDGE)];
+  return (places) => places.filter(({ pos }) => pos >= from && pos <= to);
+}
+
+const EDGE = 10;

@@ -1,21 +1,24 @@
 import { clsx } from "clsx";
-import { scaleLinear } from "d3";
+import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { IconButton } from "@/components/button";
 import { listKeys } from "@/components/list-keys";
 import { shortened } from "@/core/document";
-import { foundPlaces, useSession, useSessionValue } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
 import { NoHeadings } from "./no-headings";
+import { RopeBracket } from "./rope-bracket";
 import { ropeLabels } from "./rope-labels";
-import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
+import { LINE, RopeLine } from "./rope-line";
+import { inWindow } from "./rope-signs";
+import { useRopeZoom } from "./use-rope-zoom";
 
-const LINE = 22;
-const END = 14;
 /** Names of so many letters fit; each label that is cut off costs the browser one more piece in every frame. */
 const SHORT = 20;
+const STEP = 1.8;
 
 /**
- * The whole document drawn to scale as one vertical line: headings as knots on it, bookmarks as gates across it, the part
- * in view as a bracket that can be dragged.
+ * The whole document drawn to scale as one vertical line, or a part of it drawn larger: by the wheel, by dragging, with two
+ * fingers, with the keys +, − and 0. The part in view is a bracket that can be dragged.
  */
 export function RopeToScale() {
   const session = useSession();
@@ -30,14 +33,32 @@ export function RopeToScale() {
     return () => observer.disconnect();
   }, []);
 
-  const size = Math.max(index.doc.content.size, 1);
-  const y = useMemo(() => scaleLinear([0, size], [END, Math.max(height - END, END)]), [size, height]);
-  const labels = useMemo(() => ropeLabels(index.headings, index.bookmarks, y), [index, y]);
+  const { y, times, by, reset, show } = useRopeZoom(box, index.doc.content.size, height);
+  const labels = useMemo(() => {
+    const within = inWindow(y, height);
+    return ropeLabels(within(index.headings), within(index.bookmarks), y);
+  }, [index, y, height]);
   const here = index.sectionAt(inView.from);
 
+  // What is in view is on the rope as well, however large that is drawn.
+  const showing = useRef(show);
+  useEffect(() => {
+    showing.current = show;
+  });
+  useEffect(() => showing.current(inView.from), [inView.from]);
+
+  function key(event: React.KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === "+" || event.key === "=") by(STEP, inView.from);
+    else if (event.key === "-") by(1 / STEP, inView.from);
+    else if (event.key === "0") reset();
+    else return listKeys(event as React.KeyboardEvent<HTMLElement>);
+    event.preventDefault();
+  }
+
   return (
-    <div ref={box} className="absolute inset-0 overflow-hidden" onKeyDown={listKeys}>
-      {height > 0 && <Line y={y} height={height} />}
+    <div ref={box} className="absolute inset-0 touch-none overflow-hidden" onKeyDown={key}>
+      {height > 0 && <RopeLine y={y} height={height} times={times} />}
       {labels.map(({ place, y: top }, i) => (
         <button
           key={place.id}
@@ -63,103 +84,38 @@ export function RopeToScale() {
           }}
         >
           {place.kind === "bookmark" && <span className="sr-only">Bookmark </span>}
+          {index.numbers.has(place.id) && (
+            <span className="mr-1 font-normal">{index.numbers.get(place.id)}</span>
+          )}
           {shortened(place.name, 80) || "Untitled"}
         </button>
       ))}
       {index.headings.length === 0 && <NoHeadings />}
-      {height > 0 && <Bracket y={y} />}
-    </div>
-  );
-}
-
-type Scale = ReturnType<typeof scaleLinear<number, number>>;
-
-/** The line itself, its knots and gates. A click anywhere on it goes there. */
-function Line({ y, height }: { y: Scale; height: number }) {
-  const session = useSession();
-  const index = useSessionValue((it) => it.outline);
-  const knots = useMemo(() => knotsWithRoom(index.headings, y), [index, y]);
-  const gates = useMemo(() => gatesWithRoom(index.bookmarks, y), [index, y]);
-  const places = useSessionValue((it) => foundPlaces(it.state));
-  const ticks = useMemo(() => [...new Set(places.map(({ from }) => Math.round(y(from))))], [places, y]);
-  return (
-    <svg
-      height={height}
-      aria-hidden="true"
-      className="absolute inset-0 w-full cursor-pointer"
-      onClick={(event) =>
-        session.jumps.toPlace(
-          Math.max(0, Math.round(y.invert(event.clientY - event.currentTarget.getBoundingClientRect().top))),
-        )
-      }
-    >
-      <line
-        x1={LINE}
-        x2={LINE}
-        y1={END}
-        y2={height - END}
-        stroke="var(--hemp)"
-        strokeWidth="2.5"
-        strokeDasharray="3 2"
-      />
-      {ticks.length > 0 && (
-        <path
-          data-matches
-          d={ticks.map((at) => `M${LINE - 9} ${at}h6`).join("")}
-          stroke="var(--ink)"
-          strokeWidth="1.5"
-        />
+      {height > 0 && <RopeBracket y={y} />}
+      {index.headings.length > 0 && (
+        <div
+          role="group"
+          aria-label="Size of the rope"
+          className="absolute right-1 bottom-1 flex rounded-base bg-ground"
+        >
+          {times > 1 && (
+            <IconButton label="All of the document (0)" className="!size-7" onClick={reset}>
+              <Maximize2 size={14} />
+            </IconButton>
+          )}
+          <IconButton
+            label="Draw smaller (−)"
+            className="!size-7"
+            disabled={times <= 1}
+            onClick={() => by(1 / STEP, inView.from)}
+          >
+            <ZoomOut size={15} />
+          </IconButton>
+          <IconButton label="Draw larger (+)" className="!size-7" onClick={() => by(STEP, inView.from)}>
+            <ZoomIn size={15} />
+          </IconButton>
+        </div>
       )}
-      {gates.map((bookmark) => (
-        <path
-          key={bookmark.id}
-          d={`M${LINE - 8} ${y(bookmark.pos) + 5}v-7h16v7`}
-          fill="none"
-          stroke="var(--hemp)"
-          strokeWidth="1.8"
-        />
-      ))}
-      {knots.map((heading) => (
-        <circle
-          key={heading.id}
-          cx={LINE}
-          cy={y(heading.pos)}
-          r={[5, 3.6, 2.6][heading.level - 1]}
-          fill="var(--ground)"
-          stroke="var(--tide)"
-          strokeWidth="1.8"
-        />
-      ))}
-    </svg>
-  );
-}
-
-/** The part in view. Dragging it scrolls the manuscript. */
-function Bracket({ y }: { y: Scale }) {
-  const session = useSession();
-  const { from, to } = useSessionValue((it) => it.inView);
-  const drag = useRef<{ grip: number } | null>(null);
-  const top = y(from);
-  const length = Math.max(y(to) - top, 10);
-  return (
-    <div
-      aria-hidden="true"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { grip: event.clientY - top };
-      }}
-      onPointerMove={(event) => {
-        if (drag.current)
-          session.scrollTo(
-            Math.round(Math.min(Math.max(y.invert(event.clientY - drag.current.grip), 0), y.domain()[1]!)),
-            0,
-          );
-      }}
-      onPointerUp={() => {
-        drag.current = null;
-      }}
-      className="absolute left-1 w-2.5 cursor-grab border-2 border-r-0 border-ink"
-      style={{ top, height: length }}
-    />
+    </div>
   );
 }

@@ -51,7 +51,7 @@ const COLOURS = [
 const LETTERS_ONLY: readonly StyleName[] = ["link", "button"];
 
 /** The fields of one style, with a sample that follows them, and what holds for the whole sheet. */
-export function StyleEditor({ here }: { here: StyleName }) {
+export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKeyboard: boolean }) {
   const session = useSession();
   const sheet = useSessionValue((it) => it.index.sheet);
   const [chosen, setChosen] = useState<StyleName | null>(null);
@@ -69,6 +69,8 @@ export function StyleEditor({ here }: { here: StyleName }) {
         label="Style"
         value={style}
         data-style-choice
+        // It was opened by a key, to go on in it.
+        autoFocus={takesKeyboard}
         options={STYLE_NAMES.map((value) => ({ value, label: STYLE_TITLES[value] }))}
         onChange={(value) => {
           setChosen(value);

@@ -16,15 +16,16 @@ import { StyleEditor } from "./style-editor";
 /** The style of the block with the caret: where the block differs from it, and the style itself to be changed. */
 export function StyleSection() {
   const session = useSession();
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState<"by key" | "by hand" | null>(null);
   const style = useSessionValue(styleHere);
   const differs = useSessionValue(differencesHere);
   useEffect(
     () =>
       session.offer("styles", () => {
         session.ask("tray");
-        setOpen(true);
-        requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-style-choice]")?.focus());
+        setOpen("by key");
+        // Where it is open already.
+        document.querySelector<HTMLElement>("[data-style-choice]")?.focus();
       }),
     [session],
   );
@@ -35,8 +36,8 @@ export function StyleSection() {
         <h2 className="min-w-0 flex-1 truncate font-semibold">Style: {STYLE_TITLES[style]}</h2>
         <Button
           look="quiet"
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
+          aria-expanded={open !== null}
+          onClick={() => setOpen(open ? null : "by hand")}
           title="Ctrl+Alt+S"
           className="-mr-2 !px-2"
         >
@@ -44,7 +45,7 @@ export function StyleSection() {
         </Button>
       </div>
       {differs !== null && <Differences words={differs} style={style} />}
-      {open && <StyleEditor here={style} />}
+      {open && <StyleEditor here={style} takesKeyboard={open === "by key"} />}
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { useSessionValue } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
 import { BookmarkList } from "./bookmark-list";
 import { Selected } from "./selected";
 import { StyleSection } from "./style-section";
@@ -6,8 +6,16 @@ import { StyleSection } from "./style-section";
 /** The panel at the right: what is selected, and the document's bookmarks. */
 export function Tray() {
   const count = useSessionValue((it) => it.outline.bookmarks.length);
+  const session = useSession();
   return (
-    <aside aria-label="Tray" className="isolate h-full overflow-y-auto border-l border-line">
+    <aside
+      aria-label="Tray"
+      onKeyDown={(event) => {
+        // Back to the text, unless a field has made something of it.
+        if (event.key === "Escape" && !event.defaultPrevented) session.focus();
+      }}
+      className="isolate h-full overflow-y-auto border-l border-line"
+    >
       <Selected />
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">

@@ -2,6 +2,7 @@
 
 import { PanelRightClose, PanelRightOpen } from "lucide-react";
 import { startTransition, useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { IconButton } from "@/components/button";
 import { useSession } from "@/editor";
 import { BookmarkPanel } from "./bookmark-panel";
@@ -62,10 +63,9 @@ function useTray(open: () => void) {
   useEffect(
     () =>
       session.offer("tray", () => {
-        opening.current();
-        requestAnimationFrame(() =>
-          requestAnimationFrame(() => document.querySelector<HTMLElement>("[data-tray-field]")?.focus()),
-        );
+        // What is selected since this very key is to be there before the next one comes.
+        flushSync(() => opening.current());
+        document.querySelector<HTMLElement>("[data-tray-field]")?.focus();
       }),
     [session],
   );

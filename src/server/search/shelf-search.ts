@@ -67,9 +67,13 @@ export class ShelfSearch {
           block: block_id,
           from: start + from,
           to: start + to,
-          before: text.slice(Math.max(0, from - AROUND), from),
+          before:
+            from > AROUND ? `…${text.slice(from - AROUND, from).replace(/^\S*/u, "")}` : text.slice(0, from),
           words: text.slice(from, to),
-          after: text.slice(to, to + AROUND),
+          after:
+            text.length > to + AROUND
+              ? `${text.slice(to, to + AROUND).replace(/\S*$/u, "")}…`
+              : text.slice(to),
         });
     }
     const documents = await this.db

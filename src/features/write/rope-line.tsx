@@ -1,0 +1,116 @@
+import { useMemo } from "react";
+import { targetKey } from "@/core/links";
+import { colourOf, foundPlaces, othersCarets, useSession, useSessionValue } from "@/editor";
+import { gatesWithRoom, inWindow, knotsWithRoom, placesWithRoom } from "./rope-signs";
+import { END, type RopeScale } from "./use-rope-zoom";
+
+/** How far from the left edge the line stands. */
+export const LINE = 22;
+
+/**
+ * The line of the rope with all that is on it: knots of headings, gates of bookmarks, squares of figures and tables, matches,
+ * faults, and where others write. A click anywhere on it goes there.
+ */
+export function RopeLine({ y, height, times }: { y: RopeScale; height: number; times: number }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const adrift = useSessionValue((it) => it.adrift);
+  const matches = useSessionValue((it) => foundPlaces(it.state));
+  const others = useSessionValue((it) => othersCarets(it.state));
+  const within = useMemo(() => inWindow(y, height), [y, height]);
+  const knots = useMemo(
+    () => knotsWithRoom(within(index.headings), y, times > 3 ? 6 : 3),
+    [index, within, y, times],
+  );
+  const gates = useMemo(() => gatesWithRoom(within(index.bookmarks), y), [index, within, y]);
+  const blocks = useMemo(
+    () => placesWithRoom(within([...index.figures, ...index.tables]), y),
+    [index, within, y],
+  );
+  const faults = useMemo(() => {
+    if (adrift.size === 0) return [];
+    const places = index.links.filter(({ target }) => adrift.has(targetKey(target)));
+    return placesWithRoom(within(places.map((link) => ({ ...link, pos: link.from }))), y);
+  }, [index, adrift, within, y]);
+  const ticks = useMemo(
+    () => [
+      ...new Set(within(matches.map(({ from }) => ({ pos: from }))).map(({ pos }) => Math.round(y(pos)))),
+    ],
+    [matches, within, y],
+  );
+  return (
+    <svg
+      height={height}
+      aria-hidden="true"
+      className="absolute inset-0 w-full cursor-pointer overflow-hidden"
+      onClick={(event) => {
+        const at = y.invert(event.clientY - event.currentTarget.getBoundingClientRect().top);
+        session.jumps.toPlace(Math.round(Math.min(Math.max(at, 0), y.domain()[1]!)));
+      }}
+    >
+      <line
+        x1={LINE}
+        x2={LINE}
+        y1={Math.max(times > 1 ? 0 : END, y(0))}
+        y2={Math.min(height - (times > 1 ? 0 : END), y(index.doc.content.size))}
+        stroke="var(--hemp)"
+        strokeWidth="2.5"
+        strokeDasharray="3 2"
+      />
+      {ticks.length > 0 && (
+        <path
+          data-matches
+          d={ticks.map((at) => `M${LINE - 9} ${at}h6`).join("")}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+        />
+      )}
+      {gates.map((bookmark) => (
+        <path
+          key={bookmark.id}
+          d={`M${LINE - 8} ${y(bookmark.pos) + 5}v-7h16v7`}
+          fill="none"
+          stroke="var(--hemp)"
+          strokeWidth="1.8"
+        />
+      ))}
+      {blocks.map((place) => (
+        <path
+          key={place.id}
+          data-sign={place.kind}
+          d={`M${LINE + 7} ${y(place.pos) - 3}h6v6h-6z${place.kind === "table" ? "m0 3h6" : ""}`}
+          fill="var(--ground)"
+          stroke="var(--plum)"
+          strokeWidth="1.4"
+        />
+      ))}
+      {knots.map((heading) => (
+        <circle
+          key={heading.id}
+          cx={LINE}
+          cy={y(heading.pos)}
+          r={[5, 3.6, 2.6][Math.min(heading.level, 3) - 1]}
+          fill="var(--ground)"
+          stroke="var(--tide)"
+          strokeWidth="1.8"
+        />
+      ))}
+      {faults.map((fault) => (
+        <path
+          key={fault.from}
+          data-sign="fault"
+          d={`M${LINE - 11} ${y(fault.pos) - 4}l4 7h-8z`}
+          fill="var(--ground)"
+          stroke="var(--vermilion)"
+          strokeWidth="1.4"
+        />
+      ))}
+      {others.map(({ client, name, head }) => (
+        <g key={client} className={`person-${colourOf(client)}`} data-person={name}>
+          <circle cx={LINE} cy={y(head)} r="3.4" fill="var(--person)" stroke="var(--ground)" />
+          <path d={`M${LINE - 12} ${y(head)}h9`} stroke="var(--person)" strokeWidth="2" />
+        </g>
+      ))}
+    </svg>
+  );
+}
