@@ -1,12 +1,15 @@
 import { Transform } from "prosemirror-transform";
 import { EditorState, type Transaction } from "prosemirror-state";
-import { indexDocument, type DocumentIndex, type Section } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { indexDocument, placesSought, type DocumentIndex, type Section } from "@/core/destinations";
+import { schema, StyleStep } from "@/core/document";
 import { occurrencesOf, type Sought } from "@/core/find";
 import { proposedTitles } from "@/core/structure";
+import { READY_SHEETS, styleRules } from "@/core/styles";
 import { makeStructure } from "@/editor/commands/levels";
 import { replaceWords } from "@/editor/commands/replace-words";
 import { moveSections } from "@/editor/commands/sections";
+import { ropeLabels } from "@/features/write/rope-labels";
+import { gatesWithRoom, knotsWithRoom } from "@/features/write/rope-signs";
 import { fresh, material, type Task } from "./material";
 
 const SOUGHT: Sought = {
@@ -65,6 +68,33 @@ export const STRUCTURE_TASKS: readonly Task[] = [
         ids.map(({ id }) => id),
         null,
       )!;
+  }),
+  change("change a style, with the numbers and labels after it", (state) => {
+    let letters = false;
+    return () => {
+      letters = !letters;
+      const tr = state.tr.step(
+        new StyleStep({ style: "heading1", look: { numbering: letters ? "letters" : "decimal" } }),
+      );
+      const index = indexDocument(tr.doc);
+      void index.numbers;
+      void index.captions;
+      return tr;
+    };
+  }),
+  alone("make the rules of a style sheet", () => () => styleRules(READY_SHEETS[1]!, ".manuscript")),
+  alone("knots, gates and labels of the rope", (pages) => {
+    const { headings, bookmarks, doc } = indexDocument(material(pages).manuscript.doc);
+    const y = (pos: number) => (pos / doc.content.size) * 650;
+    return () => [
+      ropeLabels(headings, bookmarks, y),
+      knotsWithRoom(headings, y),
+      gatesWithRoom(bookmarks, y),
+    ];
+  }),
+  alone("find a place by what is typed", (pages) => {
+    const index = indexDocument(material(pages).manuscript.doc);
+    return () => placesSought(index, "lamp");
   }),
   alone("propose titles (all headings typed in bold)", (pages) => {
     const doc = untitled(pages);

@@ -27,9 +27,15 @@ export function Panel({
   /** Whether the keyboard has been taken out of the box by whoever is about to close it. */
   leaving?: () => boolean;
 }) {
+  function close() {
+    onClose();
+    // At once, so that the very next key is taken by what the keyboard returns to.
+    onReturn?.();
+  }
+
   return (
     // A modal box makes the browser style the whole page anew, twice: some 80 ms over a long manuscript.
-    <Dialog.Root open={open} modal={size === "large"} onOpenChange={(next) => !next && onClose()}>
+    <Dialog.Root open={open} modal={size === "large"} onOpenChange={(next) => !next && close()}>
       <Dialog.Portal>
         {size === "large" && <Dialog.Overlay className="fixed inset-0 z-40" />}
         <Dialog.Content

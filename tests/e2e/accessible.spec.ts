@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { documentId, manuscript, openFile, selectWords, stage } from "./desk";
+import { documentId, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
 
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
@@ -73,6 +73,28 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("treeitem").nth(2).click();
     await clean(page, "sections");
     await page.getByRole("button", { name: "To scale" }).click();
+    await manuscript(page).getByRole("heading").nth(1).click();
+    await page.keyboard.press("Control+Alt+s");
+    await page.getByLabel("Style sheet of the document").waitFor();
+    await page.getByRole("combobox", { name: "Style", exact: true }).selectOption("caption");
+    await clean(page, "styles");
+    await page.getByRole("button", { name: "Close styles" }).click();
+    await page.keyboard.press("Escape");
+    await manuscript(page).locator("p").first().click();
+    await page.keyboard.press("Control+Alt+n");
+    await clean(page, "note");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+Alt+e");
+    await page.keyboard.type("x^");
+    await page.getByRole("complementary", { name: "Tray" }).getByRole("alert").waitFor();
+    await clean(page, "equation with a fault");
+    await page.keyboard.type("2");
+    await page.keyboard.press("Escape");
+    await manuscript(page).locator(".katex").first().waitFor();
+    await manuscript(page).locator("td").first().click();
+    await page.getByRole("button", { name: "Merge cells" }).waitFor();
+    await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
+    await clean(page, "table, with an equation in the text and numbers of paragraphs");
     const other = await page.context().newPage();
     await other.goto(page.url());
     await expect(async () => {
@@ -112,3 +134,18 @@ for (const scheme of ["light", "dark"] as const)
     await page.goto("/nowhere");
     await clean(page, "not found");
   });
+
+test("axe finds nothing where plain text is looked at, and where all documents are searched", async ({
+  page,
+}) => {
+  await lookAtText(
+    page,
+    "notes.txt",
+    "1. The road\n\nWords.\n\n2. The gate\n\nWords.\n\n3. The hill\n\nWords.\n",
+  );
+  await clean(page, "text preview");
+  await page.keyboard.press("Escape");
+  await page.getByRole("searchbox", { name: "Find in all documents" }).fill("the");
+  await page.getByRole("list", { name: "Where it stands" }).waitFor();
+  await clean(page, "find in all documents");
+});

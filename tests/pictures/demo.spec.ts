@@ -44,6 +44,27 @@ test("write", async ({ page }) => {
   await take(page, "write");
 });
 
+test("styles", async ({ page }) => {
+  await openManual(page);
+  await jump(page, "Standard stars");
+  await page.keyboard.press("Control+Alt+s");
+  await take(page, "styles");
+});
+
+test("note and equation", async ({ page }) => {
+  await openManual(page);
+  await jump(page, "Extinction");
+  await manuscript(page).locator(".note-sign").nth(1).click();
+  await take(page, "note");
+});
+
+test("plain text before it comes in", async ({ page }) => {
+  await page.goto("/");
+  await page.getByLabel("Files to import").setInputFiles("demo/winter-road-notes.txt");
+  await page.getByRole("dialog", { name: "Bring in winter-road-notes.txt" }).waitFor();
+  await take(page, "text");
+});
+
 test("bookmark and link", async ({ page }) => {
   await openManual(page);
   await jump(page, "Before the shutters move");

@@ -2,4 +2,4 @@
 export { folded } from "./folded";
 export { textsIn, textsOf, type Scope, type TextRun } from "./texts";
 export { occurrencesOf, placed, stretchesIn, type Occurrence } from "./occurrences";
-export { literalsOf, SoughtError, type Sought } from "./pattern";
+export { literalsOf, replacementFor, SoughtError, type Sought } from "./pattern";

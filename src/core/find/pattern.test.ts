@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, schema } from "@/core/document";
-import { occurrencesOf, SoughtError, stretchesIn, type Sought } from ".";
+import { occurrencesOf, replacementFor, SoughtError, stretchesIn, type Sought } from ".";
 
 const PLAIN: Sought = { words: "", how: "words", matchCase: false, accents: false, wholeWords: false };
 
@@ -98,4 +98,13 @@ test("is looked for in a part, in headings or in links only", () => {
   expect(count({ kind: "headings" })).toBe(1);
   expect(count({ kind: "links" })).toBe(1);
   expect(count({ kind: "range", from: doc.child(0).nodeSize, to: doc.content.size - 3 })).toBe(2);
+});
+
+test.each<[Sought["how"], string, string, string, string]>([
+  ["expression", "(\\d+) (\\w+)", "$2 $1", "12 lamps", "lamps 12"],
+  ["expression", "a+", "[$&] for $$1", "aaa", "[aaa] for $1"],
+  ["words", "lamp", "$1 each", "lamp", "$1 each"],
+])("replacing what %s %s found with %s", (how, words, typed, found, put) => {
+  const by = replacementFor({ words, how, matchCase: false, accents: false, wholeWords: false }, typed);
+  expect(typeof by === "string" ? by : by(found)).toBe(put);
 });

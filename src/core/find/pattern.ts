@@ -166,3 +166,13 @@ function expressionOf({ words, matchCase, wholeWords }: Sought): Pattern {
     return found;
   };
 }
+
+/**
+ * What takes the place of what was found: in words for an expression `$1` stands for what its first group found, `$&` for all,
+ * `$$` for the sign itself (as ECMAScript has it). Anything else is put in as it is typed.
+ */
+export function replacementFor(sought: Sought, typed: string): string | ((found: string) => string) {
+  if (sought.how !== "expression" || !typed.includes("$")) return typed;
+  const expression = new RegExp(sought.words, `u${sought.matchCase ? "" : "i"}`);
+  return (found) => found.replace(expression, typed);
+}

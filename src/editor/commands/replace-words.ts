@@ -4,18 +4,22 @@ import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema } from "@/core/do
 import type { Occurrence } from "@/core/find";
 
 /**
- * Puts other words in the place of some, at any number of places, in order and apart from each other. The new words look as
+ * Puts other words in the place of some, at any number of places, in order and apart from each other: the same everywhere, or
+ * made from those that stand there. The new words look as
  * the first letter of the old ones did; bookmarks on any of their letters stay on them.
  */
-export function replaceWords(tr: Transaction, places: readonly Occurrence[], words: string): Transaction {
+export function replaceWords(
+  tr: Transaction,
+  places: readonly Occurrence[],
+  by: string | ((found: string) => string),
+): Transaction {
   const looks = placesInBlocks(tr.doc, places).flatMap(({ block, start, places: own }) =>
     own.map(({ from, to }) => looksOf(block, from - start, to - start)),
   );
-  const changes = places.map(({ from, to }, i) => ({
-    from,
-    to,
-    words: words === "" ? Fragment.empty : Fragment.from(schema.text(words, looks[i])),
-  }));
+  const changes = places.map(({ from, to }, i) => {
+    const words = typeof by === "string" ? by : by(tr.doc.textBetween(from, to));
+    return { from, to, words: words === "" ? Fragment.empty : Fragment.from(schema.text(words, looks[i])) };
+  });
   // From the end, so that each step finds its places where they are.
   for (let end = changes.length; end > 0; end -= MOST_PLACES)
     tr.step(new ReplaceWordsStep(changes.slice(Math.max(0, end - MOST_PLACES), end)));

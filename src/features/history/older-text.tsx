@@ -20,6 +20,7 @@ export function OlderText({ doc }: { doc: Node }) {
       for (const element of template.content.querySelectorAll("[id], [href]")) {
         element.removeAttribute("id");
         element.removeAttribute("href");
+        element.removeAttribute("role");
       }
       place.current.replaceChildren(template.content);
     });

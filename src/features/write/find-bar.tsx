@@ -5,7 +5,7 @@ import { counted, formatted } from "@/components/counted";
 import { Check, Choice, fieldLook } from "@/components/field";
 import { Popup } from "@/components/popup";
 import { shortened, type DestinationId } from "@/core/document";
-import type { Scope, Sought } from "@/core/find";
+import { replacementFor, type Scope, type Sought } from "@/core/find";
 import {
   beginFinding,
   chosenMatch,
@@ -154,14 +154,14 @@ function Bar({
     const here = chosenMatch(state);
     const place = matchAt(state, here);
     if (!place) return step(1);
-    session.dispatch(replaceWords(state.tr, [place], by));
+    session.dispatch(replaceWords(state.tr, [place], replacementFor(sought, by)));
     go(here + 1);
   }
 
   function replaceAll() {
     const all = now();
     if (all.length === 0) return;
-    session.dispatch(replaceWords(session.state.tr, all, by));
+    session.dispatch(replaceWords(session.state.tr, all, replacementFor(sought, by)));
     // The button that was pressed can do nothing more, and a browser takes the keyboard from such a one.
     field.current?.focus();
     session.say(`“${shortened(words, 30)}” was replaced at ${counted(all.length, "place")}.`, { undo: true });
