@@ -5,7 +5,13 @@ import { Check } from "@/components/field";
 import { listKeys } from "@/components/list-keys";
 import type { Node } from "prosemirror-model";
 import type { DestinationId } from "@/core/document";
-import { proposedTitles, typedContents, type ProposedTitle, type TypedContents } from "@/core/structure";
+import {
+  proposedTitles,
+  typedContents,
+  typedNumberLength,
+  type ProposedTitle,
+  type TypedContents,
+} from "@/core/structure";
 import { reasonFor } from "./title-reasons";
 
 const LEVELS = [1, 2, 3, 4, 5, 6];
@@ -38,7 +44,12 @@ export function TitleChoices({
   submit: (titles: number) => string;
   /** Words of the button that does not. */
   leave: string;
-  onMake: (titles: readonly ProposedTitle[], typed: readonly TypedContents[]) => void;
+  onMake: (
+    titles: readonly ProposedTitle[],
+    typed: readonly TypedContents[],
+    /** `counted`: typed numbers give way to those that are counted. */
+    how: { readonly counted: boolean },
+  ) => void;
   onLeave: () => void;
   /** Whether there is nothing to do where nothing is ticked. */
   mustChange?: boolean;
@@ -49,6 +60,7 @@ export function TitleChoices({
   const contents = useMemo(() => typedContents(doc), [doc]);
   const [choices, setChoices] = useState<ReadonlyMap<DestinationId, Choice>>(new Map());
   const [living, setLiving] = useState(true);
+  const [counting, setCounting] = useState(false);
 
   const titles = proposed.map((title) => {
     const choice = choices.get(title.id);
@@ -56,6 +68,7 @@ export function TitleChoices({
   });
   const ticked = titles.filter((title) => title.ticked);
   const lists = living ? contents : [];
+  const numbered = ticked.filter(({ words }) => typedNumberLength(words) > 0).length;
 
   function choose(ids: readonly DestinationId[], choice: (before: Choice, id: DestinationId) => Choice) {
     const next = new Map(choices);
@@ -79,7 +92,7 @@ export function TitleChoices({
   }
 
   function make() {
-    onMake(ticked, lists);
+    onMake(ticked, lists, { counted: counting && numbered > 0 });
   }
 
   return (
@@ -116,6 +129,14 @@ export function TitleChoices({
           )}`}
           checked={living}
           onChange={setLiving}
+          className="border-t border-line px-4 py-2"
+        />
+      )}
+      {numbered > 0 && (
+        <Check
+          label={`Take the typed number off ${counted(numbered, "title")}, and count headings instead`}
+          checked={counting}
+          onChange={setCounting}
           className="border-t border-line px-4 py-2"
         />
       )}

@@ -3,5 +3,5 @@
  * lists typed by hand. From a document; nothing here changes one.
  */
 export { proposedTitles, type ProposedTitle } from "./proposed-titles";
-export { signsOf, isUnderline, opensLikeTitle, type TitleSign } from "./title-signs";
+export { signsOf, isUnderline, opensLikeTitle, typedNumberLength, type TitleSign } from "./title-signs";
 export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

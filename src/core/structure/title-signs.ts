@@ -82,6 +82,11 @@ export function opensLikeTitle(line: string): boolean {
   return wordSigns(line).length > 0;
 }
 
+/** How many signs at the beginning of a title are a number somebody typed, with what parts it from the words; 0 for none. */
+export function typedNumberLength(title: string): number {
+  return (NUMBERED.exec(title) ?? ROMAN.exec(title))?.[0].length ?? 0;
+}
+
 function wordSigns(title: string): TitleSign[] {
   const signs: TitleSign[] = [];
   const numbered = NUMBERED.exec(title) ?? ROMAN.exec(title);

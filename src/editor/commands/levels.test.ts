@@ -72,3 +72,22 @@ test("titles get their levels and the typed contents list becomes a living one, 
   ]);
   expect(inverted.reduce((at, step) => step.apply(at).doc!, desk.doc).eq(doc)).toBe(true);
 });
+
+test("numbers that were typed before titles give way to numbers that are counted", () => {
+  const text =
+    "Words that go on for a while, as the text of a section does, until there is enough of them. ".repeat(2);
+  const titles = ["1. The tower", "1.1 The lamp", "2. The rope", "Chapter 3: The gate"];
+  const desk = new Desk(titles.flatMap((title) => [paragraph(title), paragraph(text)]));
+  const { doc } = desk;
+  const tr = makeStructure(desk.state.tr, proposedTitles(doc), [], { counted: true });
+  const inverted = tr.steps.map((step, i) => step.invert(tr.docs[i]!)).reverse();
+  desk.dispatch(tr);
+  const { headings, numbers } = desk.index;
+  expect(headings.map(({ id, name }) => [numbers.get(id), name])).toEqual([
+    ["1", "The tower"],
+    ["1.1", "The lamp"],
+    ["2", "The rope"],
+    [undefined, "Chapter 3: The gate"],
+  ]);
+  expect(inverted.reduce((at, step) => step.apply(at).doc!, desk.doc).eq(doc)).toBe(true);
+});

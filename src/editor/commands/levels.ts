@@ -1,7 +1,16 @@
 import type { Mark, Node } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
-import { BlockKindStep, levelOf, newId, schema, type TextBlockKind } from "@/core/document";
-import type { ProposedTitle, TypedContents } from "@/core/structure";
+import {
+  BlockKindStep,
+  levelOf,
+  newId,
+  schema,
+  StyleStep,
+  type StyleSheet,
+  type TextBlockKind,
+} from "@/core/document";
+import { styleOf } from "@/core/destinations";
+import { typedNumberLength, type ProposedTitle, type TypedContents } from "@/core/structure";
 
 const { nodes, marks } = schema;
 
@@ -29,14 +38,17 @@ export function currentLevel(state: EditorState): number | null {
 
 /**
  * Gives many titles the levels they were proposed with, and puts a living contents list in the place of typed ones, all as
- * one change. Both are of the document as it is.
+ * one change. Both are of the document as it is. With `counted` the numbers that were typed before titles go, and their levels
+ * are counted by their styles instead.
  */
 export function makeStructure(
   tr: Transaction,
   titles: readonly ProposedTitle[],
   typed: readonly TypedContents[] = [],
+  { counted = false } = {},
 ): Transaction {
   const { doc } = tr;
+  if (counted) countTitles(tr, titles);
   // As deep as the typed one was, as far as its lines are titles here.
   const listed = titles.filter(({ signs }) => signs.some(({ kind }) => kind === "listed"));
   const deepest = Math.max(1, ...listed.map(({ level }) => level));
@@ -46,6 +58,8 @@ export function makeStructure(
       make: () => {
         giveLevel(tr, doc.nodeAt(title.pos)!, title.pos, title.level);
         if (title.surplus) tr.delete(title.surplus.from, title.surplus.to);
+        const number = counted ? typedNumberLength(title.words) : 0;
+        if (number > 0) tr.delete(title.pos + 1, title.pos + 1 + number);
       },
     })),
     ...typed.map(({ from, to }, i) => ({
@@ -59,6 +73,18 @@ export function makeStructure(
   // From the end, so that each finds its place where it is.
   for (const { make } of changes.sort((a, b) => b.at - a.at)) make();
   return tr;
+}
+
+/** Has the levels of titles with a typed number counted by their styles, unless those count already. */
+function countTitles(tr: Transaction, titles: readonly ProposedTitle[]): void {
+  const levels = new Set(
+    titles.filter(({ words }) => typedNumberLength(words) > 0).map(({ level }) => level),
+  );
+  for (const level of levels) {
+    const style = styleOf(level);
+    if ((tr.doc.attrs.styles as StyleSheet).styles[style].numbering === "none")
+      tr.step(new StyleStep({ style, look: { numbering: "decimal" } }));
+  }
 }
 
 /** The blocks directly in the document that the selection touches. */

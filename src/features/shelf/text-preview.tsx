@@ -28,8 +28,8 @@ export default function TextPreview({
         }
         leave="Do not bring in"
         onLeave={() => onAnswer(null)}
-        onMake={(titles, typed) => {
-          const made = makeStructure(EditorState.create({ doc }).tr, titles, typed).doc;
+        onMake={(titles, typed, how) => {
+          const made = makeStructure(EditorState.create({ doc }).tr, titles, typed, how).doc;
           onAnswer({ ...(made.toJSON() as object), attrs: made.attrs });
         }}
       >

@@ -44,8 +44,8 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
       }
       leave="Cancel"
       mustChange
-      onMake={(titles, typed) => {
-        session.dispatch(makeStructure(session.state.tr, titles, typed));
+      onMake={(titles, typed, how) => {
+        session.dispatch(makeStructure(session.state.tr, titles, typed, how));
         session.say(said(titles.length, typed.length), { undo: true });
         onClose();
       }}
