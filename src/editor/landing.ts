@@ -7,7 +7,17 @@ export function selectionAt(doc: Node, pos: number): Selection {
   const between = doc.resolve(pos).depth === 0;
   if (node && between && !node.isTextblock && node.type.name !== "table" && NodeSelection.isSelectable(node))
     return NodeSelection.create(doc, pos);
-  return TextSelection.near(doc.resolve(Math.min(pos + (between ? 1 : 0), doc.content.size)));
+  const $at = doc.resolve(Math.min(pos + (between ? 1 : 0), doc.content.size));
+  if ($at.parent.type.name === "note") return NodeSelection.create(doc, $at.before());
+  return TextSelection.near($at);
+}
+
+/** What is chosen to show words from one position to another: the words, or the note in which they stand. */
+export function selectionOf(doc: Node, from: number, to: number): Selection {
+  const $from = doc.resolve(from);
+  return $from.parent.type.name === "note"
+    ? NodeSelection.create(doc, $from.before())
+    : TextSelection.create(doc, from, to);
 }
 
 /** Where that ends which glows after a landing: `end` where it is known, else the block or the letter there. */

@@ -1,12 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import {
-  EditorState,
-  NodeSelection,
-  Selection,
-  TextSelection,
-  type Command,
-  type Transaction,
-} from "prosemirror-state";
+import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
 import {
   becomeVersion,
   blockById,
@@ -33,6 +26,7 @@ import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow } from "./exchange/window-lock";
 import { Jumps } from "./jumps";
+import { selectionOf } from "./landing";
 import { keepInBrowser, readKept } from "./kept-in-browser";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
@@ -410,7 +404,7 @@ export class Session {
   showPlace(from: number, to: number, covered: number): void {
     const { doc, tr } = this.state;
     if (to > doc.content.size) return;
-    this.dispatch(tr.setSelection(TextSelection.create(doc, from, to)));
+    this.dispatch(tr.setSelection(selectionOf(doc, from, to)));
     this.view?.reveal(from, covered);
   }
 

@@ -49,5 +49,7 @@ export function placed(
     const place = { from: start + stretches[i + 1]!, to: start + stretches[i + 2]! };
     if (isWithin(doc, place, scope)) places.push(place);
   }
-  return places;
+  // The words of a note are a text of their own, in the middle of the line its sign stands in.
+  const inOrder = places.every((place, i) => i === 0 || place.from > places[i - 1]!.from);
+  return inOrder ? places : places.sort((a, b) => a.from - b.from);
 }

@@ -1,6 +1,7 @@
-import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
+import { NodeSelection, Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Mapping } from "prosemirror-transform";
 import { Decoration } from "prosemirror-view";
+import { schema } from "@/core/document";
 import type { Occurrence } from "@/core/find";
 import type { Sign } from "../drawing/drawn-signs";
 import { mappedRange, type Range } from "./mapped-range";
@@ -54,10 +55,13 @@ export function matchAt(state: EditorState, i: number): Occurrence | null {
 
 /** The number of the match that is chosen, or -1. */
 export function chosenMatch(state: EditorState): number {
-  const { from, to } = state.selection;
+  const { selection } = state;
+  const { from, to } = selection;
   const i = firstMatchFrom(state, from);
   const place = matchAt(state, i);
-  return place?.from === from && place.to === to ? i : -1;
+  if (!place) return -1;
+  const isNote = selection instanceof NodeSelection && selection.node.type === schema.nodes.note;
+  return (isNote ? place.to < to : place.from === from && place.to === to) ? i : -1;
 }
 
 /** The number of the first match that begins at a position or after it; as many as there are where none does. */
@@ -103,12 +107,22 @@ export function matchSigns(state: EditorState, inView: Range): Sign[] {
     if (!place) continue;
     if (place.from > inView.to + AROUND) break;
     const name = i === chosen ? "match current" : "match";
-    signs.push({
-      key: name,
-      from: place.from,
-      to: place.to,
-      draw: (from, to) => Decoration.inline(from, to, { class: name }),
-    });
+    const $from = state.doc.resolve(place.from);
+    if ($from.parent.type === schema.nodes.note)
+      // Its words are not drawn in the text; its sign is.
+      signs.push({
+        key: name,
+        from: $from.before(),
+        to: $from.after(),
+        draw: (from, to) => Decoration.node(from, to, { class: name }),
+      });
+    else
+      signs.push({
+        key: name,
+        from: place.from,
+        to: place.to,
+        draw: (from, to) => Decoration.inline(from, to, { class: name }),
+      });
   }
   return signs;
 }

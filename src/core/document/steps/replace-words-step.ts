@@ -131,7 +131,8 @@ function joined(places: readonly WordsPlace[]): readonly WordsPlace[] {
 /** A block with words at a place of it replaced; its content begins at `start`. */
 function replaced(block: Node, { from, to, words }: WordsPlace, start: number): Node {
   const $from = block.resolve(from - start);
-  if (!$from.parent.isTextblock || !$from.sameParent(block.resolve(to - start)))
+  // A note has a line of its own.
+  if (!$from.parent.inlineContent || !$from.sameParent(block.resolve(to - start)))
     throw new RangeError("Words that are replaced stand in one line of text each.");
   return block.replace(from - start, to - start, new Slice(words, 0, 0));
 }
