@@ -140,6 +140,7 @@ test("a database of an older version is copied before it is changed", async () =
     db.exec(`alter table steps drop column ${column}`);
   }
   db.exec("alter table documents drop column summed_version; drop table named_versions");
+  for (const table of ["searched_lines", "searched_documents", "searched"]) db.exec(`drop table ${table}`);
   db.close();
   expect(await textOf(id)).toBe("more text");
   const copies = readdirSync(data).filter((name) => /^before-0002.*\.sqlite$/.test(name));
