@@ -18,15 +18,14 @@ export function ropeLabels(
   bookmarks: readonly Bookmark[],
   yOf: (pos: number) => number,
 ): RopeLabel[] {
-  const ranked: { rank: number; label: RopeLabel }[] = [
-    ...headings.map((place) => ({ rank: place.level * 2, label: { place, y: yOf(place.pos) } })),
-    ...bookmarks.map((place) => ({ rank: 3, label: { place, y: yOf(place.pos) } })),
-  ];
-  ranked.sort((a, b) => a.rank - b.rank || a.label.y - b.label.y);
-  const shown = withRoom(
-    ranked.map(({ label }) => label),
-    ({ y }) => y,
-    LABEL_HEIGHT,
-  );
+  const ranked: (Heading | Bookmark)[] = [];
+  for (let level = 1; level <= 6; level++) {
+    for (const heading of headings) if (heading.level === level) ranked.push(heading);
+    if (level === 1) ranked.push(...bookmarks);
+  }
+  const shown = withRoom(ranked, ({ pos }) => yOf(pos), LABEL_HEIGHT).map((place) => ({
+    place,
+    y: yOf(place.pos),
+  }));
   return shown.sort((a, b) => a.y - b.y);
 }

@@ -24,8 +24,9 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
   );
   const gates = useMemo(() => gatesWithRoom(within(index.bookmarks), y), [index, within, y]);
   const blocks = useMemo(
-    () => placesWithRoom(within([...index.figures, ...index.tables]), y),
-    [index, within, y],
+    // Drawn small, many of them would be all that one sees.
+    () => placesWithRoom(within([...index.figures, ...index.tables]), y, times > 2 ? 9 : 22),
+    [index, within, y, times],
   );
   const faults = useMemo(() => {
     if (adrift.size === 0) return [];

@@ -3,13 +3,17 @@
  * `ranked` are taken first.
  */
 export function withRoom<T>(ranked: readonly T[], yOf: (place: T) => number, room: number): T[] {
-  const taken = new Map<number, number[]>();
+  // Rows as high as the room: in each stands one place at the most.
+  const taken = new Map<number, number>();
+  const isNear = (row: number, y: number) => {
+    const other = taken.get(row);
+    return other !== undefined && Math.abs(other - y) < room;
+  };
   return ranked.filter((place) => {
     const y = yOf(place);
     const row = Math.floor(y / room);
-    const near = [row - 1, row, row + 1].flatMap((at) => taken.get(at) ?? []);
-    if (near.some((other) => Math.abs(other - y) < room)) return false;
-    taken.set(row, [...(taken.get(row) ?? []), y]);
+    if (isNear(row, y) || isNear(row - 1, y) || isNear(row + 1, y)) return false;
+    taken.set(row, y);
     return true;
   });
 }

@@ -12,7 +12,9 @@ export function knotsWithRoom(
   /** Deeper headings have no knot. */
   deepest = 3,
 ): Heading[] {
-  const ranked = headings.filter(({ level }) => level <= deepest).sort((a, b) => a.level - b.level);
+  const ranked: Heading[] = [];
+  for (let level = 1; level <= deepest; level++)
+    for (const heading of headings) if (heading.level === level) ranked.push(heading);
   return withRoom(ranked, ({ pos }) => yOf(pos), KNOT_ROOM);
 }
 
@@ -25,8 +27,9 @@ export function gatesWithRoom(bookmarks: readonly Bookmark[], yOf: (pos: number)
 export function placesWithRoom<T extends { readonly pos: number }>(
   places: readonly T[],
   yOf: (pos: number) => number,
+  room = SIGN_ROOM,
 ): T[] {
-  return withRoom(places, ({ pos }) => yOf(pos), SIGN_ROOM);
+  return withRoom(places, ({ pos }) => yOf(pos), room);
 }
 
 /** Takes of places, which are in order or not, those that are within the rope's window, or just beside it. */
