@@ -146,7 +146,15 @@ function Bar({
     const count = foundPlaces(state).length;
     const here = chosenMatch(state);
     const next = firstMatchFrom(state, state.selection.from);
-    go(((here >= 0 ? here + by : by > 0 ? next : next - 1) + count) % count);
+    let to = here >= 0 ? here + by : by > 0 ? next : next - 1;
+    // Several in one note are one stop: the note is chosen as a whole.
+    const { from, to: end } = state.selection;
+    for (let tries = 0; tries < count; tries++) {
+      const place = matchAt(state, (to + count) % count);
+      if (!place || place.from <= from || place.to >= end) break;
+      to += by;
+    }
+    go((to + count) % count);
   }
 
   function replaceOne() {

@@ -292,17 +292,20 @@ function Words({
   label,
   value,
   most,
+  beside = false,
   onChange,
 }: {
   label: string;
   value: string;
   most: number;
+  /** The label stands beside the field, not above it. */
+  beside?: boolean;
   onChange: (words: string) => void;
 }) {
   const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="mb-1 block truncate text-sm font-medium">
+    <div className={beside ? "grid grid-cols-[4rem_1fr] items-center" : undefined}>
+      <label htmlFor={id} className={`block truncate text-sm font-medium ${beside ? "" : "mb-1"}`}>
         {label}
       </label>
       <input
@@ -328,17 +331,19 @@ function Pages({ rule }: { rule: PageRule }) {
     <details className="mt-3 border-t border-line pt-2">
       <summary className="cursor-pointer font-medium">Page header and footer</summary>
       {(["header", "footer"] as const).map((line) => (
-        <div key={line} className="mt-2 grid grid-cols-3 gap-2">
+        <fieldset key={line} className="mt-2 grid gap-1.5">
+          <legend className="mb-1 text-quiet">{line === "header" ? "Header" : "Footer"}</legend>
           {PLACES.map((place, i) => (
             <Words
               key={place}
-              label={`${line === "header" ? "Header" : "Footer"}, ${place}`}
+              beside
+              label={place[0]!.toUpperCase() + place.slice(1)}
               value={rule[line][i]!}
               most={500}
               onChange={(words) => change({ [line]: rule[line].map((one, at) => (at === i ? words : one)) })}
             />
           ))}
-        </div>
+        </fieldset>
       ))}
       <p className="mt-2 text-quiet">
         {
