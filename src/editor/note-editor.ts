@@ -4,9 +4,8 @@ import { redo, undo } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { EditorView } from "prosemirror-view";
-import { shifted } from "@/core/document";
+import { contentChange, shifted } from "@/core/document";
 import { toggle } from "./commands/blocks";
-import { setTextOf } from "./set-text-of";
 import type { Session } from "./session";
 
 /**
@@ -64,8 +63,9 @@ export class NoteEditor {
   /** Shows the note as it now is in the document. */
   update(node: Node): void {
     this.node = node;
-    const tr = setTextOf(this.view.state, node);
-    if (tr) this.view.updateState(this.view.state.apply(tr));
+    const { state } = this.view;
+    const change = contentChange(state.doc, node);
+    if (change) this.view.updateState(state.apply(state.tr.replace(change.from, change.to, change.slice)));
   }
 
   destroy(): void {

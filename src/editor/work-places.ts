@@ -45,7 +45,7 @@ export class WorkPlaces {
   in(doc: Node): number[] {
     return this.places.flatMap(({ block, offset }) => {
       const found = blockById(doc, block);
-      return found ? [positionOf(doc, found.index) + Math.min(offset, found.node.nodeSize - 1)] : [];
+      return found ? [found.pos + Math.min(offset, found.node.nodeSize - 1)] : [];
     });
   }
 
@@ -59,12 +59,6 @@ export class WorkPlaces {
   private get key(): string {
     return `gate-rope places ${this.document}`;
   }
-}
-
-function positionOf(doc: Node, index: number): number {
-  let pos = 0;
-  for (let i = 0; i < index; i++) pos += doc.child(i).nodeSize;
-  return pos;
 }
 
 function read(key: string): WorkPlace[] {

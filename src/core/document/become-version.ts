@@ -3,6 +3,7 @@ import { Fragment, Slice, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
 import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
+import { contentChange } from "./content-change";
 import { idOf } from "./create";
 import { RegistryStep, type RegistryChange } from "./steps/registry-step";
 import { StyleStep } from "./steps/style-step";
@@ -67,14 +68,8 @@ function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void 
     tr.step(new ReplaceStep(pos, pos + block.nodeSize, new Slice(Fragment.from(goal), 0, 0)));
     return;
   }
-  const start = block.content.findDiffStart(goal.content);
-  if (start === null) return;
-  const end = block.content.findDiffEnd(goal.content)!;
-  // Repeated letters can make the two ends overlap.
-  const overlap = start - Math.min(end.a, end.b);
-  const endBefore = overlap > 0 ? end.a + overlap : end.a;
-  const endAfter = overlap > 0 ? end.b + overlap : end.b;
-  tr.step(new ReplaceStep(pos + 1 + start, pos + 1 + endBefore, goal.slice(start, endAfter)));
+  const change = contentChange(block, goal);
+  if (change) tr.step(new ReplaceStep(pos + 1 + change.from, pos + 1 + change.to, change.slice));
 }
 
 function becomeAttributes<T extends Transform>(tr: T, target: Node): T {

@@ -44,6 +44,8 @@ export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "
 export { becomeVersion } from "./become-version";
 export { shifted } from "./steps/shifted";
 export { changedRun, type ChangedRun } from "./changed-run";
+export { contentChange, type ContentChange } from "./content-change";
+export { coversAll } from "./covers-all";
 export { blockById } from "./block-by-id";
 export { levelOf, sameIds, sizeOf } from "./blocks";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";

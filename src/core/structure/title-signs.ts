@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { coversAll, schema } from "@/core/document";
 import { linesOf } from "./lines";
 
 /** Why a line looks like a title. */
@@ -57,9 +57,9 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
   if (underline) signs.push({ kind: "underlined", sign: underline });
   if (listed(title)) signs.push({ kind: "listed" });
   signs.push(...wordSigns(title));
-  if (isAll(block, (text) => text.marks.some((mark) => mark.type === schema.marks.strong)))
+  if (coversAll(block, (marks) => marks.some(({ type }) => type === schema.marks.strong)))
     signs.push({ kind: "bold" });
-  if (isAll(block, (text) => text.marks.some(isLarge))) signs.push({ kind: "large" });
+  if (coversAll(block, (marks) => marks.some(isLarge))) signs.push({ kind: "large" });
   // A sentence is a sentence, whatever it begins with; a bold one may be a note in the text.
   if (/[.,;]$/u.test(title) && !/\b\p{L}\.$/u.test(title) && !underline && !listed(title))
     return signs.some(({ kind }) => kind === "capitals" || kind === "large") ? signs : [];
@@ -112,15 +112,6 @@ function standsAlone(title: string, block: Node, next: Node | null): boolean {
   const words = title.split(" ").length;
   const short = title.length <= 60 && words <= 8 && /^[\p{Lu}\p{N}"“«‘¿¡]/u.test(title);
   return short && !/[.,;:!?…]$/u.test(title) && next.textContent.length >= 100;
-}
-
-/** Whether something holds for all of a block's words. */
-function isAll(block: Node, test: (text: Node) => boolean): boolean {
-  let all = block.content.size > 0;
-  block.forEach((child) => {
-    if (child.isText && child.text!.trim() !== "" && !test(child)) all = false;
-  });
-  return all;
 }
 
 function isLarge(mark: { type: unknown; attrs: Record<string, unknown> }): boolean {

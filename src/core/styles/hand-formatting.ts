@@ -1,5 +1,5 @@
 import type { Mark, Node, ResolvedPos } from "prosemirror-model";
-import { schema, type Look, type StyleName, type StyleSheet } from "@/core/document";
+import { coversAll, schema, type Look, type StyleName, type StyleSheet } from "@/core/document";
 import { styleOf } from "@/core/destinations";
 
 const { marks, nodes } = schema;
@@ -94,11 +94,9 @@ const LOOKS = [marks.strong, marks.emphasis, marks.size, marks.colour];
 
 /** The marks that say how words look and cover all words of a block. */
 function marksOnAll(block: Node): Mark[] {
-  const texts = block.content.content.filter((child) => child.isText && child.text!.trim() !== "");
-  const first = texts[0];
-  if (!first) return [];
-  return first.marks.filter(
-    (mark) => LOOKS.includes(mark.type) && texts.every((text) => mark.isInSet(text.marks)),
+  const first = block.content.content.find((child) => child.isText && child.text!.trim() !== "");
+  return (first?.marks ?? []).filter(
+    (mark) => LOOKS.includes(mark.type) && coversAll(block, (all) => mark.isInSet(all)),
   );
 }
 

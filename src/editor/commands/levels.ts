@@ -1,7 +1,8 @@
-import type { Mark, Node } from "prosemirror-model";
+import type { Node } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
 import {
   BlockKindStep,
+  coversAll,
   levelOf,
   newId,
   schema,
@@ -106,17 +107,6 @@ function giveLevel(tr: Transaction, node: Node, pos: number, level: number): voi
   if (level === 0 || node.type === nodes.heading) return;
   // Text that was all bold or larger, so that it looked like a title, is one now.
   for (const type of [marks.strong, marks.size])
-    for (const mark of marksOnAll(node).filter((it) => it.type === type))
-      tr.removeMark(pos + 1, pos + 1 + node.content.size, mark.type);
-}
-
-/** The marks, by type, that every letter of a block has. */
-function marksOnAll(block: Node): readonly Mark[] {
-  let shared: readonly Mark[] | null = null;
-  block.forEach((child) => {
-    if (!child.isText) return;
-    const before: readonly Mark[] = shared ?? child.marks;
-    shared = before.filter(({ type }) => type.isInSet(child.marks));
-  });
-  return shared ?? [];
+    if (coversAll(node, (all) => Boolean(type.isInSet(all))))
+      tr.removeMark(pos + 1, pos + 1 + node.content.size, type);
 }

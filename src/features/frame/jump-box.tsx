@@ -1,12 +1,12 @@
 import { useRouter, usePathname } from "next/navigation";
 import { History } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import type { FoundPlace } from "@/core/destinations";
+import type { Stop } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { useSession, useSessionValue, type Session } from "@/editor";
-import { placeEntries } from "./place-entries";
+import { placeEntries, stopOf } from "./place-entries";
 
 /**
  * The box in which one types to find any place and goes there; with nothing typed, first those one worked at lately. Ctrl+J
@@ -90,17 +90,11 @@ function JumpList({
 }) {
   const session = useSession();
   const outline = useSessionValue((it) => it.outline);
-  const entries = useMemo(() => {
-    const go = (found: FoundPlace) => {
-      if (found.kind === "destination") return void session.jumps.to(found.place.id);
-      session.jumps.toPlace(found.at.from, found.at.to);
-    };
-    const found = placeEntries(outline, typed, (place) => onChoose(() => go(place)));
-    if (typed.trim() !== "") return found;
-    return [...workEntries(session, (pos) => onChoose(() => session.jumps.toPlace(pos))), ...found];
-    // What is chosen is done by the window that is there then.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [outline, typed, session]);
+  const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
+  const entries = [
+    ...(typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : []),
+    ...placeEntries(outline, typed, (found) => go(stopOf(found))),
+  ];
   return (
     <Finder
       label="Jump to"

@@ -1,7 +1,7 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { shortened } from "@/core/document";
-import { pathTo, placesSought, type DocumentIndex, type FoundPlace } from "@/core/destinations";
+import { pathTo, placesSought, type DocumentIndex, type FoundPlace, type Stop } from "@/core/destinations";
 
 /** The places that match what was typed, as lines to choose from, the closest first; each can be looked at. */
 export function placeEntries(
@@ -21,7 +21,7 @@ export function placeEntries(
 }
 
 /** Where a place that was found begins and ends. */
-export function stopOf(found: FoundPlace): { from: number; to: number } {
+export function stopOf(found: FoundPlace): Stop {
   return found.kind === "destination" ? { from: found.place.pos, to: found.place.end } : found.at;
 }
 
