@@ -8,7 +8,7 @@ import type { DestinationId } from "@/core/document";
 import {
   proposedTitles,
   typedContents,
-  typedNumberLength,
+  typedNumber,
   type ProposedTitle,
   type TypedContents,
 } from "@/core/structure";
@@ -68,7 +68,7 @@ export function TitleChoices({
   });
   const ticked = titles.filter((title) => title.ticked);
   const lists = living ? contents : [];
-  const numbered = ticked.filter(({ words }) => typedNumberLength(words) > 0).length;
+  const numbered = ticked.filter(({ words }) => typedNumber(words) !== null).length;
 
   function choose(ids: readonly DestinationId[], choice: (before: Choice, id: DestinationId) => Choice) {
     const next = new Map(choices);

@@ -60,6 +60,8 @@ describe("what is typed into the jump box finds", () => {
     const lettered = new StyleStep({ style: "heading1", look: { numbering: "letters" } }).apply(doc).doc!;
     const [first] = placesSought(indexDocument(lettered), "b");
     expect(first).toMatchObject({ number: "B", place: { name: "Weather" } });
+    // By its place in the structure too.
+    expect(placesSought(indexDocument(lettered), "2")[0]).toMatchObject({ place: { name: "Weather" } });
   });
 });
 

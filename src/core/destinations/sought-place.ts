@@ -51,13 +51,19 @@ export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] 
   const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
   const notes = sought.kind === "note" ? notesSought(index, words) : [];
   const counted = numbersOf(index);
+  const structural = structuralNumbers(index);
+  const isAll = sought.kind === "all";
   const whole = typed.trim().toLowerCase();
   const places = index.destinations
-    .filter((place) => sought.kind === "all" || place.kind === sought.kind)
+    .filter((place) => isAll || place.kind === sought.kind)
     .map((place) => {
-      const rank = rankOf(place.name, counted.get(place.id) ?? "", words);
+      const rank = Math.max(
+        // A number alone is a heading's; that of a figure is typed with its kind.
+        rankOf(place.name, (isAll && place.kind !== "heading" ? "" : counted.get(place.id)) ?? "", words),
+        structural.get(place.id) === whole ? 4.5 : 0,
+      );
       // “Section 4” may be what a heading is called.
-      return { place, rank: sought.kind !== "all" && place.name.toLowerCase().startsWith(whole) ? 6 : rank };
+      return { place, rank: !isAll && place.name.toLowerCase().startsWith(whole) ? 6 : rank };
     })
     .filter(({ rank }) => rank > 0);
   if (words.length > 0) places.sort((a, b) => b.rank - a.rank || a.place.pos - b.place.pos);
@@ -84,10 +90,14 @@ function read(typed: string): Sought {
   return kind && (rest || first !== text) ? { kind, words: rest! } : { kind: "all", words: text };
 }
 
+/** The numbers of headings by their place in the structure, whatever they show. */
+function structuralNumbers(index: DocumentIndex): Map<string, string> {
+  return new Map(headingNumbers(index.headings).map((number, i) => [index.headings[i]!.id, number]));
+}
+
 /** What a place is known by when it is counted: the number it shows, or else its place in the structure or among its kind. */
 function numbersOf(index: DocumentIndex): Map<string, string> {
-  const numbers = new Map<string, string>();
-  headingNumbers(index.headings).forEach((number, i) => numbers.set(index.headings[i]!.id, number));
+  const numbers = structuralNumbers(index);
   for (const [id, number] of index.numbers) numbers.set(id, number);
   for (const list of [index.figures, index.tables, index.equations, index.bookmarks, index.contentsLists])
     list.forEach(({ id }, i) =>

@@ -3,5 +3,12 @@
  * lists typed by hand. From a document; nothing here changes one.
  */
 export { proposedTitles, type ProposedTitle } from "./proposed-titles";
-export { signsOf, isUnderline, opensLikeTitle, typedNumberLength, type TitleSign } from "./title-signs";
+export {
+  signsOf,
+  isUnderline,
+  opensLikeTitle,
+  typedNumber,
+  type TypedNumber,
+  type TitleSign,
+} from "./title-signs";
 export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

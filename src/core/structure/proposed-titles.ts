@@ -116,8 +116,15 @@ class Ranks {
     const signs = seen.flatMap((one) => one.signs);
     this.parts = signs.some((sign) => sign.kind === "named" && sign.rank === "part");
     this.chapters = signs.some((sign) => sign.kind === "named" && sign.rank === "chapter");
-    const numbers = signs.flatMap((sign) => (sign.kind === "numbered" ? [sign.parts] : []));
-    this.shortest = Math.min(...numbers, Infinity);
+    const numbered = seen.flatMap((one) =>
+      one.signs.flatMap((sign) => (sign.kind === "numbered" ? [{ one, parts: sign.parts }] : [])),
+    );
+    // Below chapters, numbers of one part that do not count through the document are those of lists, not of sections.
+    const ranking = numbered.filter(({ one, parts }) => !this.chapters || parts > 1 || this.counted.has(one));
+    this.shortest = Math.min(
+      ...(ranking.length > 0 ? ranking : numbered).map(({ parts }) => parts),
+      Infinity,
+    );
     const present = new Set(
       seen
         .filter((one) => this.ofWords(one.signs) === null && levelOf(one.block) === 0)
@@ -144,7 +151,7 @@ class Ranks {
     const numbered = signs.find((sign) => sign.kind === "numbered");
     if (!numbered) return null;
     const base = this.chapters ? chapter : chapter - 1;
-    return base + numbered.parts - this.shortest + 1;
+    return Math.max(1, base + numbered.parts - this.shortest + 1);
   }
 
   /** The place of a look among those there are, from 0. */

@@ -53,6 +53,18 @@ describe("titles that are typed but not made", () => {
     expect(chapters(["1", "2", "1", "2", "1", "2"])[0]).toBe("1? 1. A title");
   });
 
+  test("a list's numbers do not push the titles below chapters a level down", () => {
+    expect(
+      proposed(
+        paragraph("Chapter 1. Before dusk"),
+        paragraph("1. take the lamp"),
+        paragraph(LONG),
+        paragraph("1.1 Round"),
+        paragraph(LONG),
+      ),
+    ).toEqual(["1 Chapter 1. Before dusk", "1? 1. take the lamp", "2 1.1 Round"]);
+  });
+
   test("a number of several parts may stand before a whole question; capitals of programs are none", () => {
     const question =
       "4.12. " + "How is it that the lamp goes out and nobody has put it out, ".repeat(2) + "and why?";

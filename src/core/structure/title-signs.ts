@@ -82,9 +82,25 @@ export function opensLikeTitle(line: string): boolean {
   return wordSigns(line).length > 0;
 }
 
-/** How many signs at the beginning of a title are a number somebody typed, with what parts it from the words; 0 for none. */
-export function typedNumberLength(title: string): number {
-  return (NUMBERED.exec(title) ?? ROMAN.exec(title))?.[0].length ?? 0;
+const APPENDIX_WORDS = "appendix|annex|anhang|annexe|apéndice|appendice|bijlage";
+/** A name with its number, before the words of a title. */
+const NAMED_NUMBER = new RegExp(
+  `^(?:(${APPENDIX_WORDS})|${CHAPTER_WORDS})\\s+${ORDINAL}[.:)]?(?:\\s+[–—-])?\\s+(?=[\\p{L}"“«‘(])`,
+  "iu",
+);
+
+/** The number that somebody typed before a title, with the word before it and what parts it from the title. */
+export interface TypedNumber {
+  readonly length: number;
+  /** Whether it is that of an appendix. */
+  readonly appendix: boolean;
+}
+
+/** The typed number of a title: `2.3`, `IV.`, `Chapter 4:`, `Appendix B.`; null for none. */
+export function typedNumber(title: string): TypedNumber | null {
+  const named = NAMED_NUMBER.exec(title);
+  const found = named ?? NUMBERED.exec(title) ?? ROMAN.exec(title);
+  return found ? { length: found[0].length, appendix: Boolean(named?.[1]) } : null;
 }
 
 function wordSigns(title: string): TitleSign[] {

@@ -7,11 +7,12 @@ import {
   newId,
   schema,
   StyleStep,
+  type Series,
   type StyleSheet,
   type TextBlockKind,
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
-import { typedNumberLength, type ProposedTitle, type TypedContents } from "@/core/structure";
+import { typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
 
 const { nodes, marks } = schema;
 
@@ -57,10 +58,11 @@ export function makeStructure(
     ...titles.map((title) => ({
       at: title.pos,
       make: () => {
-        giveLevel(tr, doc.nodeAt(title.pos)!, title.pos, title.level);
+        const appendix = counted && (typedNumber(title.words)?.appendix ?? false);
+        giveLevel(tr, doc.nodeAt(title.pos)!, title.pos, title.level, appendix ? "appendix" : null);
         if (title.surplus) tr.delete(title.surplus.from, title.surplus.to);
-        const number = counted ? typedNumberLength(title.words) : 0;
-        if (number > 0) tr.delete(title.pos + 1, title.pos + 1 + number);
+        const number = counted ? typedNumber(title.words) : null;
+        if (number) tr.delete(title.pos + 1, title.pos + 1 + number.length);
       },
     })),
     ...typed.map(({ from, to }, i) => ({
@@ -78,9 +80,7 @@ export function makeStructure(
 
 /** Has the levels of titles with a typed number counted by their styles, unless those count already. */
 function countTitles(tr: Transaction, titles: readonly ProposedTitle[]): void {
-  const levels = new Set(
-    titles.filter(({ words }) => typedNumberLength(words) > 0).map(({ level }) => level),
-  );
+  const levels = new Set(titles.filter(({ words }) => typedNumber(words) !== null).map(({ level }) => level));
   for (const level of levels) {
     const style = styleOf(level);
     if ((tr.doc.attrs.styles as StyleSheet).styles[style].numbering === "none")
@@ -102,8 +102,13 @@ export function kindStep(id: string, kind: TextBlockKind, level = 1): BlockKindS
   return new BlockKindStep(id, kind, kind === "heading" ? { level } : {});
 }
 
-function giveLevel(tr: Transaction, node: Node, pos: number, level: number): void {
-  tr.step(kindStep(node.attrs.id as string, level === 0 ? "paragraph" : "heading", level));
+function giveLevel(tr: Transaction, node: Node, pos: number, level: number, series: Series = null): void {
+  const id = node.attrs.id as string;
+  tr.step(
+    series
+      ? new BlockKindStep(id, "heading", { level, series })
+      : kindStep(id, level === 0 ? "paragraph" : "heading", level),
+  );
   if (level === 0 || node.type === nodes.heading) return;
   // Text that was all bold or larger, so that it looked like a title, is one now.
   for (const type of [marks.strong, marks.size])

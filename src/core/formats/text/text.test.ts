@@ -22,6 +22,12 @@ describe("plain text", () => {
     expect(doc.toString()).toBe('doc(paragraph("a"), page_break, paragraph("b"))');
   });
 
+  test("has rules where lines of signs part it", () => {
+    expect(read("a\n\n----------\n\nb\n\n* * *\n\nc").doc.toString()).toBe(
+      'doc(paragraph("a"), rule, paragraph("b"), rule, paragraph("c"))',
+    );
+  });
+
   test("does not take signs for markup", () => {
     const source = "# not a heading\n\n<b>not bold</b>\n\n* not a list\n\n[x](y)";
     expect(writeFile(read(source), "text").text.trim()).toBe(source);
