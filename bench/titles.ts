@@ -8,137 +8,7 @@ import path from "node:path";
 import { gunzipSync } from "node:zlib";
 import { readFile } from "@/core/formats";
 import { proposedTitles } from "@/core/structure";
-
-interface Text {
-  readonly name: string;
-  /** Debian package and licence. */
-  readonly from: string;
-  readonly licence: string;
-  readonly file: string;
-  /** HTML that has the same titles as headings, or the lines of the text's own contents list. */
-  readonly truth:
-    { readonly html: string; readonly only?: RegExp } | { readonly between: readonly [RegExp, RegExp] };
-}
-
-/** What the signs were tuned on. */
-const TUNED: readonly Text[] = [
-  {
-    name: "Debian Developer's Reference",
-    from: "developers-reference",
-    licence: "GPL-2+",
-    file: "usr/share/developers-reference/developers-reference.txt.gz",
-    truth: { html: "usr/share/developers-reference" },
-  },
-  {
-    name: "The Debian FAQ",
-    from: "debian-faq",
-    licence: "GPL-2+",
-    file: "usr/share/doc/debian/FAQ/debian-faq.en.txt.gz",
-    truth: { html: "usr/share/doc/debian/FAQ", only: /\.en\.html$/ },
-  },
-  {
-    name: "APT User's Guide",
-    from: "apt-doc",
-    licence: "GPL-2+",
-    file: "usr/share/doc/apt-doc/guide.text.gz",
-    truth: { html: "usr/share/doc/apt-doc/guide.html" },
-  },
-  {
-    name: "libpng manual",
-    from: "libpng16-16",
-    licence: "libpng",
-    file: "usr/share/doc/libpng16-16/libpng-manual.txt.gz",
-    truth: { between: [/^ TABLE OF CONTENTS/m, /^I\. Introduction/m] },
-  },
-  {
-    name: "Filesystem Hierarchy Standard",
-    from: "debian-policy",
-    licence: "FHS",
-    file: "usr/share/doc/debian-policy/fhs/fhs-3.0.txt.gz",
-    truth: { html: "usr/share/doc/debian-policy/fhs/fhs-3.0.html" },
-  },
-];
-
-/** What is measured. */
-const MEASURED: readonly Text[] = [
-  {
-    name: "Guide for Debian Maintainers",
-    from: "debmake-doc",
-    licence: "Expat",
-    file: "usr/share/doc/debmake-doc/debmake-doc.en.txt.gz",
-    truth: { html: "usr/share/doc/debmake-doc/html", only: /\.en\.html$/ },
-  },
-  {
-    name: "Debian Policy Manual",
-    from: "debian-policy",
-    licence: "GPL-2+",
-    file: "usr/share/doc/debian-policy/policy.txt.gz",
-    truth: { html: "usr/share/doc/debian-policy/policy.html" },
-  },
-  {
-    name: "Machine-readable copyright file",
-    from: "debian-policy",
-    licence: "free",
-    file: "usr/share/doc/debian-policy/copyright-format-1.0.txt.gz",
-    truth: { html: "usr/share/doc/debian-policy/copyright-format-1.0.html" },
-  },
-  {
-    name: "Debian Reference",
-    from: "debian-reference-en",
-    licence: "GPL-2+",
-    file: "usr/share/debian-reference/debian-reference.en.txt.gz",
-    truth: { html: "usr/share/debian-reference", only: /\.en\.html$/ },
-  },
-  {
-    name: "Debian New Maintainers' Guide",
-    from: "maint-guide",
-    licence: "GPL-2+",
-    file: "usr/share/doc/maint-guide/maint-guide.en.txt.gz",
-    truth: { html: "usr/share/doc/maint-guide/html", only: /\.en\.html$/ },
-  },
-  {
-    name: "Debian Installation Guide",
-    from: "installation-guide-amd64",
-    licence: "GPL-2+",
-    file: "usr/share/doc/installation-guide-amd64/en/install.en.txt.gz",
-    truth: { html: "usr/share/doc/installation-guide-amd64/en" },
-  },
-  {
-    name: "The same in Dutch",
-    from: "installation-guide-amd64",
-    licence: "GPL-2+",
-    file: "usr/share/doc/installation-guide-amd64/nl/install.nl.txt.gz",
-    truth: { html: "usr/share/doc/installation-guide-amd64/nl" },
-  },
-  {
-    name: "Exim Specification",
-    from: "exim4-base, exim4-doc-html",
-    licence: "GPL-2+",
-    file: "usr/share/doc/exim4-base/spec.txt.gz",
-    truth: { html: "usr/share/doc/exim4-doc-html/spec_html" },
-  },
-  {
-    name: "Mutt Manual",
-    from: "mutt",
-    licence: "GPL-2+",
-    file: "usr/share/doc/mutt/manual.txt.gz",
-    truth: { html: "usr/share/doc/mutt/html/manual.html" },
-  },
-  {
-    name: "libjpeg",
-    from: "libjpeg62-turbo-dev",
-    licence: "IJG",
-    file: "usr/share/doc/libjpeg62-turbo-dev/libjpeg.txt.gz",
-    truth: { between: [/^TABLE OF CONTENTS/m, /^You should read/m] },
-  },
-  {
-    name: "The sed FAQ",
-    from: "sed",
-    licence: "free",
-    file: "usr/share/doc/sed/sedfaq.txt.gz",
-    truth: { between: [/^CONTENTS/m, /^-{20,}|^={20,}/m] },
-  },
-];
+import { MEASURED, TUNED, type FreeText } from "./title-texts";
 
 /** A title without its number, case and signs, as it is compared. */
 function keyOf(title: string): string {
@@ -158,7 +28,7 @@ function bytesOf(file: string): Buffer {
   return file.endsWith(".gz") ? gunzipSync(bytes) : bytes;
 }
 
-function truthOf({ truth }: Text, text: string, root: string): Set<string> {
+function truthOf({ truth }: FreeText, text: string, root: string): Set<string> {
   const titles = new Set<string>();
   const add = (title: string) => {
     const key = keyOf(title);
@@ -195,7 +65,7 @@ function truthOf({ truth }: Text, text: string, root: string): Set<string> {
   return titles;
 }
 
-function measure(it: Text, root: string, show: boolean) {
+function measure(it: FreeText, root: string, show: boolean) {
   const bytes = bytesOf(path.join(root, it.file));
   const read = readFile("text.txt", bytes);
   if (!read.ok) throw new Error(read.error.reason);

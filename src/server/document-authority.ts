@@ -4,7 +4,7 @@ import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import { createDocument, newId, type Manuscript } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import type { Sought } from "@/core/find";
+import type { FoundDocument, Sought } from "@/core/find";
 import type { AppendRequest, HistoryEntry, LiveEvent, Presence, SentSteps } from "@/core/exchange";
 import { summaryOf, type DocumentSummary } from "@/reading-thread";
 import { documentJSON } from "./document-json";
@@ -15,7 +15,7 @@ import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Person } from "./person";
 import type { PictureStore } from "./picture-store";
-import { ShelfSearch, type FoundDocument } from "./search/shelf-search";
+import { ShelfSearch } from "./search/shelf-search";
 import { StoredDocuments } from "./stored-documents";
 import type { DocumentTable, Tables } from "./tables";
 

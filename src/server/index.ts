@@ -32,4 +32,3 @@ export { DatabaseError } from "./database";
 export { isServerError, ServerError } from "./errors";
 export { LOCAL_AUTHOR, type Person } from "./person";
 export { readSettings, SettingsError, type Settings } from "./settings";
-export type { FoundDocument, FoundOnShelf } from "./search/shelf-search";

@@ -5,4 +5,4 @@
 export { styleRules } from "./rules";
 export { handFormatting, looksLike, styleAt, type HandFormatting } from "./hand-formatting";
 export { READY_SHEETS } from "./ready-sheets";
-export { STYLE_TITLES } from "./titles";
+export { FACE_NAMES, STYLE_TITLES } from "./titles";

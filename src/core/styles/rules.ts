@@ -1,10 +1,17 @@
-import type { Look, StyleName, StyleSheet } from "@/core/document";
+import type { Face, Look, StyleName, StyleSheet } from "@/core/document";
+import { FACE_NAMES } from "./titles";
 
-const FAMILIES = {
-  serif: '"Literata Variable", Literata, Georgia, serif',
-  sans: '"Figtree Variable", Figtree, ui-sans-serif, system-ui, sans-serif',
-  mono: '"JetBrains Mono Variable", "JetBrains Mono", ui-monospace, monospace',
+const OTHERWISE: Readonly<Record<Face, string>> = {
+  serif: "Georgia, serif",
+  sans: "ui-sans-serif, system-ui, sans-serif",
+  mono: "ui-monospace, monospace",
 };
+
+/** A face as CSS names it: as the application has it, as an exported page has it, and what comes near. */
+function familyOf(face: Face): string {
+  const name = FACE_NAMES[face];
+  return `"${name} Variable", "${name}", ${OTHERWISE[face]}`;
+}
 
 /** Blocks of a kind, as they stand within the text. */
 const BLOCKS: Partial<Record<StyleName, string>> = {
@@ -41,7 +48,7 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
       // The space of a chunk's last block does not meet that of the next one's first.
       return `${scope} > .chunk + .chunk > h${level}:first-child { margin-top: ${length(before)}; }`;
     }),
-    `${scope} :is(code, pre) { font-family: ${FAMILIES[styles.code.face ?? "mono"]}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
+    `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
     `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,
     `${scope} pre code { font-size: inherit; }`,
     `${scope} :is(a[data-target], a[href], .contents-list button, .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
@@ -53,7 +60,7 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
 function fontOf(look: Look, body?: Look): string {
   const face = look.face ?? body?.face;
   return [
-    ...(face ? [`font-family: ${FAMILIES[face]}`] : []),
+    ...(face ? [`font-family: ${familyOf(face)}`] : []),
     `font-size: ${length(look.size)}`,
     `font-weight: ${look.weight}`,
     `font-style: ${look.slant === "italic" ? "italic" : "normal"}`,
@@ -66,7 +73,7 @@ function fontOf(look: Look, body?: Look): string {
 /** What a look says of words that stand among others: nothing where it is the body's. */
 function wordsOf(look: Look, body: Look): string {
   return [
-    ...(look.face ? [`font-family: ${FAMILIES[look.face]}`] : []),
+    ...(look.face ? [`font-family: ${familyOf(look.face)}`] : []),
     ...(look.weight === body.weight ? [] : [`font-weight: ${look.weight}`]),
     ...(look.slant === body.slant ? [] : [`font-style: ${look.slant === "italic" ? "italic" : "normal"}`]),
     ...(look.size === body.size ? [] : [`font-size: ${(look.size / body.size).toFixed(3)}em`]),

@@ -1,4 +1,4 @@
-import type { StyleName } from "@/core/document";
+import type { Face, StyleName } from "@/core/document";
 
 /** What the styles are called. */
 export const STYLE_TITLES: Readonly<Record<StyleName, string>> = {
@@ -16,4 +16,11 @@ export const STYLE_TITLES: Readonly<Record<StyleName, string>> = {
   contents: "Contents line",
   link: "Link",
   button: "Button",
+};
+
+/** The families of the faces that are shipped, as their fonts are called. */
+export const FACE_NAMES: Readonly<Record<Face, string>> = {
+  serif: "Literata",
+  sans: "Figtree",
+  mono: "JetBrains Mono",
 };

@@ -4,21 +4,7 @@ import { useEffect, useState } from "react";
 import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { listKeys } from "@/components/list-keys";
-
-/** What was found in one document, as the server tells it. */
-interface FoundDocument {
-  readonly id: string;
-  readonly title: string;
-  readonly count: number;
-  readonly places: readonly {
-    readonly block: string;
-    readonly from: number;
-    readonly to: number;
-    readonly before: string;
-    readonly words: string;
-    readonly after: string;
-  }[];
-}
+import type { FoundDocument } from "@/core/find";
 
 type Answer =
   | { readonly kind: "found"; readonly words: string; readonly documents: readonly FoundDocument[] }

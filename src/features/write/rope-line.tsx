@@ -80,9 +80,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
           key={place.id}
           data-sign={place.kind}
           d={`M${LINE + 7} ${y(place.pos) - 3}h6v6h-6z${place.kind === "table" ? "m0 3h6" : ""}`}
-          fill="var(--ground)"
-          stroke="var(--plum)"
-          strokeWidth="1.4"
+          {...outlined("plum", 1.4)}
         />
       ))}
       {knots.map((heading) => (
@@ -91,9 +89,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
           cx={LINE}
           cy={y(heading.pos)}
           r={[5, 3.6, 2.6][Math.min(heading.level, 3) - 1]}
-          fill="var(--ground)"
-          stroke="var(--tide)"
-          strokeWidth="1.8"
+          {...outlined("tide", 1.8)}
         />
       ))}
       {faults.map((fault) => (
@@ -101,9 +97,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
           key={fault.from}
           data-sign="fault"
           d={`M${LINE - 11} ${y(fault.pos) - 4}l4 7h-8z`}
-          fill="var(--ground)"
-          stroke="var(--vermilion)"
-          strokeWidth="1.4"
+          {...outlined("vermilion", 1.4)}
         />
       ))}
       {others.map(({ client, name, head }) => (
@@ -114,4 +108,9 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
       ))}
     </svg>
   );
+}
+
+/** A sign that covers the line it stands on. */
+function outlined(colour: string, strokeWidth: number) {
+  return { fill: "var(--ground)", stroke: `var(--${colour})`, strokeWidth };
 }

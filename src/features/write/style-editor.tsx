@@ -1,6 +1,7 @@
 import { useId, useState, type ReactNode } from "react";
 import { Check, Choice, fieldLook } from "@/components/field";
 import {
+  FACES,
   NAMED_COLOURS,
   STYLE_NAMES,
   type CaptionRule,
@@ -11,16 +12,14 @@ import {
   type StyleName,
   type StyleSheet,
 } from "@/core/document";
-import { STYLE_TITLES, styleRules } from "@/core/styles";
+import { FACE_NAMES, STYLE_TITLES, styleRules } from "@/core/styles";
 import { changeStyles, useSession, useSessionValue } from "@/editor";
 import { Amount } from "./amount";
 import { StyleSheets } from "./style-sheets";
 
-const FACES: { value: Face | "body"; label: string }[] = [
+const FACE_CHOICES: { value: Face | "body"; label: string }[] = [
   { value: "body", label: "As body text" },
-  { value: "serif", label: "Literata" },
-  { value: "sans", label: "Figtree" },
-  { value: "mono", label: "JetBrains Mono" },
+  ...FACES.map((value) => ({ value, label: FACE_NAMES[value] })),
 ];
 const WEIGHTS = [
   { value: "300", label: "Light" },
@@ -82,7 +81,7 @@ export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKey
         <Choice
           label="Face"
           value={look.face ?? "body"}
-          options={style === "body" ? FACES.slice(1) : FACES}
+          options={style === "body" ? FACE_CHOICES.slice(1) : FACE_CHOICES}
           onChange={(face) => change({ face: face === "body" ? null : face })}
         />
         <Amount

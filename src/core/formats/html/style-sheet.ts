@@ -1,5 +1,5 @@
 import type { StyleSheet } from "@/core/document";
-import { styleRules } from "@/core/styles";
+import { FACE_NAMES, styleRules } from "@/core/styles";
 
 /** A font that is written into the file. `data` is WOFF2 in base64. */
 export interface EmbeddedFont {
@@ -9,14 +9,12 @@ export interface EmbeddedFont {
   readonly unicodeRange: string;
 }
 
-const FAMILIES = { serif: "Literata", sans: "Figtree", mono: "JetBrains Mono" };
-
 /** The families of fonts that a style sheet asks for in a text; those of code and buttons only where it has some. */
 export function familiesOf(sheet: StyleSheet, text: string): ReadonlySet<string> {
   const used = Object.entries(sheet.styles).flatMap(([name, { face }]) => {
     if (name === "code" && !text.includes("<code")) return [];
     if (name === "button" && !text.includes('class="button"')) return [];
-    return face ? [FAMILIES[face]] : [];
+    return face ? [FACE_NAMES[face]] : [];
   });
   return new Set(used);
 }
