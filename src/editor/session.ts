@@ -12,7 +12,6 @@ import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
 import type { AdriftTargets } from "@/core/links";
 import { authorName, keepAuthorName } from "./author-name";
-import { insertBlock } from "./commands/blocks";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { linkAt } from "./commands/links";
@@ -25,15 +24,12 @@ import { Exchange, type KeepingState } from "./exchange/exchange";
 import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow } from "./exchange/window-lock";
+import { Incoming } from "./paste/incoming";
 import { Jumps } from "./jumps";
 import { selectionOf } from "./landing";
 import { keepInBrowser, readKept } from "./kept-in-browser";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
-import { ownIds } from "./paste/own-ids";
-import { pasteTransaction } from "./paste/paste-transaction";
-import { takeForeign } from "./paste/take-paste";
-import { keepPicture } from "./pictures";
 import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { Stepping, type StepKind } from "./stepping";
@@ -77,6 +73,7 @@ export class Session {
   readonly jumps = new Jumps(this);
   readonly carrying = new Carrying(this);
   readonly stepping = new Stepping(this);
+  readonly incoming = new Incoming(this);
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
   /** Whether paragraphs show their numbers. */
@@ -100,8 +97,6 @@ export class Session {
   private readonly boxes = new Map<Box, () => void>();
   private lastPeople: Exchange["people"] = [];
   private notices = 0;
-  /** Gives up what is being pasted. */
-  private pasting: (() => void) | null = null;
 
   constructor(
     readonly id: string,
@@ -299,7 +294,9 @@ export class Session {
     this.tell();
   }
 
-  private unsay(): void {
+  /** Takes back what was said, if that is still what is shown. */
+  unsay(text: string): void {
+    if (this.notice?.text !== text) return;
     this.notice = null;
     this.tell();
   }
@@ -355,39 +352,6 @@ export class Session {
     }
     this.view.scrollTo(place);
     this.view.focus();
-  }
-
-  // Pictures
-
-  /** Takes in HTML that was copied elsewhere, in the looks of this document; says so where that takes a while. */
-  pasteForeign(html: string): void {
-    const abort = new AbortController();
-    this.pasting = () => abort.abort();
-    const slow = setTimeout(() => this.say("Reading what was pasted …"), 300);
-    takeForeign(html, abort.signal)
-      .then(
-        ({ slice, said }) => {
-          this.dispatch(pasteTransaction(this.state, ownIds(slice, this.state.doc)));
-          if (said) this.say(said);
-          else if (this.notice?.text.startsWith("Reading what")) this.unsay();
-        },
-        (error: Error) => this.say(`Nothing was pasted. ${error.message}`),
-      )
-      .finally(() => {
-        clearTimeout(slow);
-        this.pasting = null;
-      });
-  }
-
-  /** Keeps picture files on the server and puts them in as figures. */
-  async insertPictures(files: readonly File[]): Promise<void> {
-    for (const file of files)
-      try {
-        const picture = await keepPicture(file);
-        this.run(insertBlock(schema.nodes.figure.create({ picture, alt: "" })));
-      } catch (error) {
-        this.say(`${file.name}: ${(error as Error).message}`);
-      }
   }
 
   // Others
@@ -536,7 +500,7 @@ export class Session {
     this.work.keep();
     this.exchange.sendBeforeLeaving();
     this.exchange.close();
-    this.pasting?.();
+    this.incoming.stop();
     this.letGoOfWindow();
     this.derived.close();
     document.removeEventListener("visibilitychange", this.listenWhileVisible);
@@ -559,13 +523,6 @@ export class Session {
     const link = linkAt(this.index, pos);
     if (link) this.follow(link.target);
     return link !== null;
-  }
-
-  takeFiles(data: DataTransfer | null): boolean {
-    const pictures = [...(data?.files ?? [])].filter((file) => file.type.startsWith("image/"));
-    if (pictures.length === 0) return false;
-    void this.insertPictures(pictures);
-    return true;
   }
 
   private tell(): void {

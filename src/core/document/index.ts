@@ -2,16 +2,8 @@
  * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets; the steps
  * that change it, and how steps of several people come together. Everything else in the core is derived from this.
  */
-export {
-  schema,
-  COLOUR,
-  columnWidths,
-  figureLook,
-  seriesFrom,
-  type Alignment,
-  type BlockKind,
-  type Series,
-} from "./schema";
+export { schema, COLOUR, type BlockKind } from "./schema";
+export { cellElement, columnWidths, figureLook, seriesFrom, type Alignment, type Series } from "./attributes";
 export { asId, newId, type DestinationId } from "./ids";
 export {
   addressOf,

@@ -1,106 +1,22 @@
-import { Schema, type Attrs, type DOMOutputSpec, type MarkSpec, type NodeSpec } from "prosemirror-model";
+import { Schema, type MarkSpec, type NodeSpec } from "prosemirror-model";
+import {
+  alignment,
+  blockAttributes,
+  cellAttributes,
+  cellElement,
+  figureLook,
+  headingRule,
+  id,
+  readBlock,
+  readCell,
+  readId,
+  seriesFrom,
+  wholeNumber,
+} from "./attributes";
 import { EMPTY_REGISTRY, registrySchema } from "./registry";
 import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
-
-/** How a paragraph or heading stands between its margins; null follows the style. */
-export type Alignment = "left" | "center" | "right" | "justify" | null;
-
-/** How a heading is counted where it is not counted as its style says. */
-export type Series = "appendix" | "none" | null;
-
-const id = { default: null, validate: "string|null" };
-const alignment = {
-  default: null,
-  validate: (value: unknown) => {
-    if (value !== null && !["left", "center", "right", "justify"].includes(value as string))
-      throw new RangeError("not an alignment");
-  },
-};
-const wholeNumber = (least: number, most: number) => (value: unknown) => {
-  if (!Number.isInteger(value) || (value as number) < least || (value as number) > most)
-    throw new RangeError(`not a whole number from ${least} to ${most}`);
-};
-
-function alignmentOf(element: HTMLElement): Alignment {
-  const named = element.style.textAlign || element.getAttribute("align") || "";
-  return named === "left" || named === "center" || named === "right" || named === "justify" ? named : null;
-}
-
-function blockAttributes(attrs: Attrs): Record<string, string> {
-  const out: Record<string, string> = {};
-  if (attrs.id) out["data-id"] = attrs.id as string;
-  if (attrs.align) out.style = `text-align: ${attrs.align as string}`;
-  return out;
-}
-
-const readBlock = (element: HTMLElement) => ({
-  id: element.getAttribute("data-id"),
-  align: alignmentOf(element),
-});
-const readId = (element: HTMLElement) => ({ id: element.getAttribute("data-id") });
-const headingRule = (level: number) => ({
-  tag: `h${level}`,
-  getAttrs: (element: HTMLElement) => ({
-    ...readBlock(element),
-    level,
-    series: seriesFrom(element.getAttribute("data-series")),
-  }),
-});
-
-/** The series a file or the clipboard names; null where it names none that there is. */
-export function seriesFrom(name: string | null | undefined): Series {
-  return name === "appendix" || name === "none" ? name : null;
-}
-
-/** Width and place of a figure as the clipboard and exported pages name them. */
-export function figureLook(element: { getAttribute(name: string): string | null }) {
-  const width = Number(element.getAttribute("data-width"));
-  const place = element.getAttribute("data-place");
-  return {
-    width: width >= 5 && width <= 100 ? Math.round(width) : null,
-    place: place === "left" || place === "right" ? place : "line",
-  };
-}
-
-const cellAttributes = {
-  colspan: { default: 1, validate: wholeNumber(1, 1000) },
-  rowspan: { default: 1, validate: wholeNumber(1, 10_000) },
-  colwidth: { default: null },
-  align: alignment,
-};
-function readCell(element: HTMLElement) {
-  const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), 1000);
-  const colspan = span("colspan");
-  return {
-    colspan,
-    rowspan: span("rowspan"),
-    align: alignmentOf(element),
-    colwidth: columnWidths(element.getAttribute("data-colwidth"), colspan),
-  };
-}
-
-/** Widths of the columns a cell covers, in pixels, from how they are written; null unless there is one for each. */
-export function columnWidths(written: string | null, columns: number): number[] | null {
-  const widths = (written ?? "").split(",").map(Number);
-  return widths.length === columns && widths.every((it) => it >= 10 && it <= 4_000)
-    ? widths.map(Math.round)
-    : null;
-}
-function cellDOM(tag: "td" | "th", attrs: Attrs): DOMOutputSpec {
-  const out: Record<string, string> = {};
-  if (attrs.colspan !== 1) out.colspan = String(attrs.colspan);
-  if (attrs.rowspan !== 1) out.rowspan = String(attrs.rowspan);
-  const widths = attrs.colwidth as readonly number[] | null;
-  const looks = [
-    ...(attrs.align ? [`text-align: ${attrs.align as string}`] : []),
-    ...(widths ? [`width: ${widths.reduce((sum, width) => sum + width, 0)}px`] : []),
-  ];
-  if (widths) out["data-colwidth"] = widths.join(",");
-  if (looks.length > 0) out.style = looks.join("; ");
-  return [tag, out, 0];
-}
 
 /*
  * `doc > block+` is flat: a section is not a node. Lists, quotations and tables nest inside their block, and there only
@@ -309,7 +225,7 @@ const nodes = {
     isolating: true,
     attrs: cellAttributes,
     parseDOM: [{ tag: "td", getAttrs: readCell }],
-    toDOM: (node) => cellDOM("td", node.attrs),
+    toDOM: (node) => ["td", cellElement(node.attrs), 0],
   },
   table_header: {
     content: "inner+",
@@ -317,7 +233,7 @@ const nodes = {
     isolating: true,
     attrs: cellAttributes,
     parseDOM: [{ tag: "th", getAttrs: readCell }],
-    toDOM: (node) => cellDOM("th", node.attrs),
+    toDOM: (node) => ["th", cellElement(node.attrs), 0],
   },
   rule: {
     group: "block",

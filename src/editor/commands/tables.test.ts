@@ -75,3 +75,11 @@ test("what stands outside a table has no column", () => {
   expect(it.run(setColumnWidth(100))).toBe(false);
   expect(columnWidth(it.state)).toBeNull();
 });
+
+test.each([[["120"]], [['1px"><script>']], [[-1]], [[1.5]], ["120"], [[99_999]]])(
+  "widths of columns that are %j are none, and no document may hold them",
+  (colwidth) => {
+    const cell = schema.nodes.table_cell.create({ colwidth }, schema.nodes.paragraph.create());
+    expect(() => cell.check()).toThrow(/not widths of columns/);
+  },
+);

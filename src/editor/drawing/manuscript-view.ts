@@ -14,6 +14,7 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
+import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
 import { foreignHtml, plainSlice } from "../paste/take-paste";
@@ -43,9 +44,7 @@ export interface ManuscriptHost {
   readonly paragraphNumbers: boolean;
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
-  takeFiles(data: DataTransfer | null): boolean;
-  /** Takes in HTML that was copied elsewhere. */
-  pasteForeign(html: string): void;
+  readonly incoming: Incoming;
   /** Another part of the document is in view. */
   inViewChanged(part: Range): void;
   /** More of the document is drawn, as a part of all of it. */
@@ -160,7 +159,7 @@ export class ManuscriptView {
           const asText = (view as unknown as InnerView).input.shiftKey;
           if (html === null || asText || this.inCode || hasPictures(event.clipboardData)) return false;
           event.preventDefault();
-          host.pasteForeign(html);
+          host.incoming.pasteForeign(html);
           return true;
         },
       },
@@ -177,7 +176,8 @@ export class ManuscriptView {
         return host.carrying.key(event) || this.keyOfPlugins(event);
       },
       handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
-      handlePaste: (_view, event, slice) => host.takeFiles(event.clipboardData) || this.paste(event, slice),
+      handlePaste: (_view, event, slice) =>
+        host.incoming.takeFiles(event.clipboardData) || this.paste(event, slice),
       handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
     });
     hideFromReact(this.view.dom);
@@ -379,7 +379,7 @@ export class ManuscriptView {
   }
 
   private drop(event: DragEvent, slice: Slice, moved: boolean): boolean {
-    if (!moved && this.host.takeFiles(event.dataTransfer)) return true;
+    if (!moved && this.host.incoming.takeFiles(event.dataTransfer)) return true;
     const place = this.view.posAtCoords({ left: event.clientX, top: event.clientY });
     if (!place) return false;
     const node = (this.view.dragging as { node?: NodeSelection } | null)?.node;

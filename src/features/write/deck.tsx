@@ -315,7 +315,7 @@ function Insert() {
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
-          void session.insertPictures([...(event.target.files ?? [])]);
+          void session.incoming.insertPictures([...(event.target.files ?? [])]);
           event.target.value = "";
         }}
       />

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
-import { idOf, type DestinationId } from "@/core/document";
+import { cellElement, idOf, type DestinationId } from "@/core/document";
 import {
   contentsEntries,
   contentsTree,
@@ -208,21 +208,13 @@ export function headerRows(grid: Node): number {
 
 function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
   const header = cell.type.name === "table_header";
-  const spans =
-    (cell.attrs.colspan === 1 ? "" : ` colspan="${cell.attrs.colspan as number}"`) +
-    (cell.attrs.rowspan === 1 ? "" : ` rowspan="${cell.attrs.rowspan as number}"`);
-  const widths = cell.attrs.colwidth as readonly number[] | null;
-  const looks = [
-    ...(cell.attrs.align ? [`text-align: ${cell.attrs.align as string}`] : []),
-    ...(widths ? [`width: ${widths.reduce((sum, width) => sum + width, 0)}px`] : []),
-  ];
-  const style =
-    (widths ? ` data-colwidth="${widths.join(",")}"` : "") +
-    (looks.length > 0 ? ` style="${looks.join("; ")}"` : "");
+  const own = Object.entries(cellElement(cell.attrs)).map(
+    ([name, value]) => ` ${name}="${escapeHtml(value)}"`,
+  );
   const tag = header ? "th" : "td";
   const scope = header ? ` scope="${inHead ? "col" : "row"}"` : "";
   const only = cell.childCount === 1 && cell.child(0).type.name === "paragraph" && !cell.child(0).attrs.align;
-  return `<${tag}${scope}${spans}${style}>${only ? inlineHtml(cell.child(0), output) : children(cell, output)}</${tag}>`;
+  return `<${tag}${scope}${own.join("")}>${only ? inlineHtml(cell.child(0), output) : children(cell, output)}</${tag}>`;
 }
 
 function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
