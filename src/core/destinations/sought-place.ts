@@ -72,7 +72,8 @@ export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] 
     ...places.map(({ place }) => ({
       kind: "destination" as const,
       place,
-      number: index.captions.get(place.id) ?? counted.get(place.id) ?? "",
+      // That of a bookmark is for typing only: nobody sees it anywhere.
+      number: index.captions.get(place.id) ?? (place.kind === "heading" ? (counted.get(place.id) ?? "") : ""),
     })),
   ];
 }

@@ -140,6 +140,13 @@ function Bar({
     if (place) session.showPlace(place.from, place.to, listed ? COVERED.list : COVERED.bar);
   }
 
+  /** Opens the list of places or closes it. What was gone to stays to be seen below it. */
+  function list() {
+    setListed(!listed);
+    const place = matchAt(session.state, chosenMatch(session.state));
+    if (place && !listed) session.showPlace(place.from, place.to, COVERED.list);
+  }
+
   /** Goes on from where one is, not from the beginning. */
   function step(by: 1 | -1) {
     const { state } = session;
@@ -219,7 +226,7 @@ function Bar({
         <IconButton label="Next (Enter)" disabled={places.length === 0} onClick={() => step(1)}>
           <ArrowDown size={16} />
         </IconButton>
-        <IconButton label="List the places" pressed={listed} onClick={() => setListed(!listed)}>
+        <IconButton label="List the places" pressed={listed} onClick={list}>
           <List size={16} />
         </IconButton>
         <Popup
