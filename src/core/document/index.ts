@@ -43,11 +43,16 @@ export { levelOf, sameIds, sizeOf } from "./blocks";
 export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
 export {
   FACES,
+  FIRST_SETUP,
   FIRST_SHEET,
+  LEAST_ROOM,
   NAMED_COLOURS,
   NUMBERINGS,
+  PAPERS,
   STYLE_NAMES,
   likeBody,
+  pageSetupSchema,
+  setupOf,
   styleSheetSchema,
   type CaptionRule,
   type Face,
@@ -55,6 +60,7 @@ export {
   type Numbering,
   type PageLine,
   type PageRule,
+  type PageSetup,
   type StyleName,
   type StyleSheet,
 } from "./style-sheet";
@@ -71,3 +77,4 @@ export {
 export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
 export { countWords, lineOf, shortened } from "./text";
 export type { Manuscript } from "./manuscript";
+export { headerRows } from "./header-rows";

@@ -5,11 +5,13 @@ import {
   captionRuleSchema,
   lookSchema,
   pageRuleSchema,
+  pageSetupSchema,
   STYLE_NAMES,
   styleSheetSchema,
   type CaptionRule,
   type Look,
   type PageRule,
+  type PageSetup,
   type StyleName,
   type StyleSheet,
 } from "../style-sheet";
@@ -18,13 +20,14 @@ import {
 export type StyleChange =
   | { style: StyleName; look: Partial<Look> }
   | { captions: Partial<CaptionRule> }
-  | { page: Partial<PageRule> }
+  | { page: Partial<Omit<PageRule, "setup">> & { setup?: PageSetup | null } }
   | { sheet: StyleSheet };
 
 const changeSchema = z.union([
   z.strictObject({ style: z.enum(STYLE_NAMES), look: lookSchema.partial() }),
   z.strictObject({ captions: captionRuleSchema.partial() }),
-  z.strictObject({ page: pageRuleSchema.partial() }),
+  // No paper of its own is said by null, since JSON leaves out what is undefined.
+  z.strictObject({ page: pageRuleSchema.partial().extend({ setup: pageSetupSchema.nullable().optional() }) }),
   z.strictObject({ sheet: styleSheetSchema }),
 ]) as z.ZodType<StyleChange>;
 
@@ -48,7 +51,10 @@ export class StyleStep extends Step {
     const change = this.change;
     if ("sheet" in change) return new StyleStep({ sheet });
     if ("captions" in change) return new StyleStep({ captions: fieldsOf(sheet.captions, change.captions) });
-    if ("page" in change) return new StyleStep({ page: fieldsOf(sheet.page, change.page) });
+    if ("page" in change) {
+      const page = fieldsOf({ ...sheet.page, setup: sheet.page.setup ?? null }, change.page);
+      return new StyleStep({ page });
+    }
     return new StyleStep({
       style: change.style,
       look: fieldsOf(sheet.styles[change.style], change.look),
@@ -83,7 +89,10 @@ function sheetOf(doc: Node): StyleSheet {
 function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {
   if ("sheet" in change) return change.sheet;
   if ("captions" in change) return { ...sheet, captions: { ...sheet.captions, ...change.captions } };
-  if ("page" in change) return { ...sheet, page: { ...sheet.page, ...change.page } };
+  if ("page" in change) {
+    const { setup, ...page } = { ...sheet.page, ...change.page };
+    return { ...sheet, page: setup ? { ...page, setup } : page };
+  }
   const { style, look } = change;
   return { ...sheet, styles: { ...sheet.styles, [style]: { ...sheet.styles[style], ...look } } };
 }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
-import { cellElement, idOf, type DestinationId } from "@/core/document";
+import { cellElement, headerRows, idOf, type DestinationId } from "@/core/document";
 import {
   contentsEntries,
   contentsTree,
@@ -191,19 +191,6 @@ function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput)
   const thead = head ? `<thead>${head}</thead>` : "";
   const tbody = body ? `<tbody>${body}</tbody>` : "";
   return `<div class="table-frame"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
-}
-
-/** How many rows at the top hold header cells only. */
-export function headerRows(grid: Node): number {
-  let rows = 0;
-  while (rows < grid.childCount) {
-    const row = grid.child(rows);
-    let all = row.childCount > 0;
-    row.forEach((cell) => (all &&= cell.type.name === "table_header"));
-    if (!all) break;
-    rows++;
-  }
-  return rows;
 }
 
 function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {

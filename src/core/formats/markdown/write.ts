@@ -12,6 +12,7 @@ import {
   type LinkTarget,
   type Manuscript,
   type ReturnRule,
+  headerRows,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import {
@@ -23,7 +24,7 @@ import {
   type ContentsBranch,
 } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
-import { blockHtml, headerRows, notesHtml } from "../html/block-html";
+import { blockHtml, notesHtml } from "../html/block-html";
 import { escapeHtml } from "../html/escape";
 import { HtmlOutput, type WrittenNote } from "../html/html-output";
 import type { PromisedLink } from "../promised-link";

@@ -1,0 +1,101 @@
+import type { Node } from "prosemirror-model";
+import type { Look } from "@/core/document";
+import type { Composition } from "./composition";
+import { widthOf } from "./text/measure";
+import { textSource } from "./text/text-source";
+
+/** A cell in the grid of its table. */
+export interface GridCell {
+  readonly node: Node;
+  readonly row: number;
+  readonly column: number;
+  readonly rowSpan: number;
+  readonly colSpan: number;
+  /** Position before the cell, counted from the start of the grid. */
+  readonly start: number;
+}
+
+/** The cells of a grid with the rows and columns they cover. */
+export function gridCells(grid: Node): { cells: GridCell[]; columns: number } {
+  const cells: GridCell[] = [];
+  const taken: Set<number>[] = [];
+  let columns = 0;
+  let start = 1;
+  grid.forEach((row, _offset, y) => {
+    let x = 0;
+    let at = start + 1;
+    row.forEach((node) => {
+      while (taken[y]?.has(x)) x++;
+      const rowSpan = Math.min(node.attrs.rowspan as number, grid.childCount - y);
+      const colSpan = node.attrs.colspan as number;
+      for (let dy = 1; dy < rowSpan; dy++)
+        for (let dx = 0; dx < colSpan; dx++) (taken[y + dy] ??= new Set()).add(x + dx);
+      cells.push({ node, row: y, column: x, rowSpan, colSpan, start: at });
+      x += colSpan;
+      columns = Math.max(columns, x);
+      at += node.nodeSize;
+    });
+    start += row.nodeSize;
+  });
+  return { cells, columns: Math.max(1, columns) };
+}
+
+/**
+ * Widths of a table's columns in points. Those that the author chose keep their proportion; others get the room that their words
+ * need, as CSS 2.2 (17.5.2.2) proposes: never less than the longest word while there is room for all of those.
+ */
+export function columnWidths(
+  cells: readonly GridCell[],
+  columns: number,
+  width: number,
+  padding: number,
+  look: Look,
+  composition: Composition,
+): number[] {
+  const least = new Array<number>(columns).fill(padding + look.size * 1.5);
+  const most = new Array<number>(columns).fill(padding + look.size * 1.5);
+  const chosen = new Array<number>(columns).fill(0);
+  for (const cell of cells) {
+    const given = cell.node.attrs.colwidth as readonly number[] | null;
+    given?.forEach((pixels, i) => {
+      if (pixels) chosen[cell.column + i] = pixels * 0.75;
+    });
+    if (cell.colSpan > 1) continue;
+    const wanted = wantedBy(cell.node, look, composition);
+    least[cell.column] = Math.max(least[cell.column]!, wanted.least + padding);
+    most[cell.column] = Math.max(most[cell.column]!, wanted.most + padding);
+  }
+  for (let i = 0; i < columns; i++) if (chosen[i]! > 0) least[i] = most[i] = chosen[i]!;
+  const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
+  const leastSum = sum(least);
+  const mostSum = sum(most);
+  // Too narrow for all: what there is is parted in proportion to what each needs.
+  if (leastSum >= width) return least.map((value) => (value / leastSum) * width);
+  if (mostSum <= width) return most.map((value) => (value / mostSum) * width);
+  const share = (width - leastSum) / (mostSum - leastSum);
+  return least.map((value, i) => value + (most[i]! - value) * share);
+}
+
+/** The widths of a cell's longest word and of its longest paragraph. */
+function wantedBy(cell: Node, look: Look, composition: Composition): { least: number; most: number } {
+  let least = 0;
+  let most = 0;
+  cell.descendants((node) => {
+    if (!node.isTextblock) return true;
+    const { text, spans } = textSource(node, 0, look, composition.sheet, { foot: 0, end: 0 });
+    let line = 0;
+    let word = 0;
+    for (const span of spans) {
+      for (const part of text.slice(span.from, span.to).split(/(\s+)/)) {
+        const width = widthOf(part, span, composition.resources);
+        line += width;
+        word = /^\s/.test(part) ? 0 : word + width;
+        // A single word of the width of the page may be parted anywhere.
+        least = Math.max(least, Math.min(word, look.size * 16));
+      }
+    }
+    most = Math.max(most, line);
+    return false;
+  });
+  return { least: least + 1, most: most + 1 };
+}

@@ -1,0 +1,54 @@
+import type { Node } from "prosemirror-model";
+import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
+import type { Composition } from "./composition";
+import { NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
+import { sized, stripsOf, wordsSet } from "./text-strips";
+
+/** Kept free for the number of a page, in parts of the words' size. */
+const NUMBER_ROOM = 3.2;
+/** How much further in each level stands. */
+const STEP = 1.6;
+
+/** The strips of a contents list: its title, then its entries. The numbers of the pages are put in when it is drawn. */
+export function contentsStrips(node: Node, composition: Composition): Strip[] {
+  const { sheet, width, index } = composition;
+  const toc: Tag = { role: "TOC", parent: null };
+  const title = node.attrs.heading as string;
+  const look = sheet.styles.heading2;
+  const strips: Strip[] = [];
+  if (title) {
+    const set = wordsSet(title, sized(look, composition), { measure: width, leading: look.leading }, composition);
+    strips.push(...stripsOf(set, { x: 0, tag: { role: "Caption", parent: toc }, start: 0 }, composition));
+  }
+  const own = sheet.styles.contents;
+  const style = sized(own, composition);
+  const entries = contentsEntries(index, levelsOf(node));
+  const setting = { leading: own.leading, reserve: own.size * NUMBER_ROOM };
+  if (entries.length === 0) {
+    const none = wordsSet("No headings yet.", style, { measure: width, leading: own.leading }, composition);
+    strips.push(...stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition));
+  }
+  for (const [i, entry] of entries.entries()) {
+    const x = own.indent + entry.depth * own.size * STEP;
+    const text = wordsSet(entryWords(entry), style, { ...setting, measure: Math.max(width / 3, width - x) }, composition);
+    const tag: Tag = { role: "TOCI", parent: toc };
+    text.lines.forEach((line, n) =>
+      strips.push({
+        gap: n > 0 ? 0 : i === 0 ? look.after : Math.max(own.before, own.after),
+        height: line.height,
+        free: n === 0 && i > 0,
+        start: 0,
+        notes: NO_NOTES,
+        content: { kind: "contents", text, line: n, x, width, to: entry.id, style },
+        grounds: NO_GROUNDS,
+        tag,
+      }),
+    );
+  }
+  return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
+}
+
+/** What the entries of a contents list depend on: the same answer, the same strips. */
+export function contentsKey(node: Node, composition: Composition): string {
+  return contentsEntries(composition.index, levelsOf(node)).map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}`).join("\n");
+}

@@ -1,0 +1,184 @@
+import bidiFactory from "bidi-js";
+import type { DestinationId } from "@/core/document";
+import type { Tag } from "../flow";
+import { fontPieces, pieceWidth, widthOf } from "../text/measure";
+import type { SetText } from "../text/set-text";
+import type { Span } from "../text/text-source";
+import type { TextStyle } from "../text/text-style";
+import type { DrawnTarget } from "./page-drawing";
+import type { Pen } from "./pen";
+
+const bidi = bidiFactory();
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+
+/** A stretch of a line that one span sets and that is read in one direction. */
+interface Run {
+  readonly from: number;
+  readonly to: number;
+  readonly span: Span;
+  readonly rtl: boolean;
+}
+
+/**
+ * Draws one line of a set text.
+ * @param left The left edge of the text; `top` the top of the line.
+ * @param link Where the whole line leads, for generated text.
+ */
+export function drawLine(
+  text: SetText,
+  number: number,
+  left: number,
+  top: number,
+  tag: Tag | null,
+  pen: Pen,
+  link: DrawnTarget | null = null,
+  linkKey = "",
+): void {
+  const { source, setting } = text;
+  const line = text.lines[number]!;
+  const free = setting.measure - (number === 0 ? (setting.firstIndent ?? 0) : 0) - line.width;
+  const { align } = setting;
+  const stretch = align === "justify" && !line.last && line.spaces > 0 ? free / line.spaces : 0;
+  const toRight = text.rtl ? align === "left" || align === "justify" : align === "right";
+  const toLeft = text.rtl && align === "right";
+  let x = left + (number === 0 ? (setting.firstIndent ?? 0) : 0);
+  if (align === "center") x += free / 2;
+  else if (toRight && !toLeft && stretch === 0) x += free;
+  const base = top + line.baseline;
+  for (const run of runsOf(text, line.from, line.to)) x += drawRun(run, x);
+  if (line.hyphen) {
+    const { style } = source.spans.findLast((span) => span.from < line.to)!;
+    const width = pen.resources.font(style.font)?.widthOf("-") ?? 0.3;
+    pen.draw({ ...wordsOf("-", style, x, base, width * style.size), soft: true });
+  }
+
+  function wordsOf(words: string, style: TextStyle, at: number, y: number, width: number) {
+    return {
+      kind: "words" as const,
+      x: at,
+      y: y - style.rise,
+      text: words,
+      font: style.font,
+      size: style.size,
+      colour: style.colour,
+      extra: stretch,
+      width,
+      rtl: false,
+      shaped: false,
+      missing: false,
+      tag,
+      link: -1,
+    };
+  }
+
+  function drawRun({ from, to, span, rtl }: Run, at: number): number {
+    const words = source.text.slice(from, to).replace(/[\t\n]/g, " ");
+    const { style } = span;
+    const spaces = stretch === 0 ? 0 : words.split(" ").length - 1;
+    const width = widthOf(words, span, pen.resources) + spaces * stretch;
+    if (words === "") return 0;
+    const target = link ?? style.link ?? (span.note ? noteTarget(span) : null);
+    let linked = -1;
+    if (target) {
+      const box = { x: at, y: base - style.rise - style.size * 0.85, width, height: style.size * 1.12 };
+      const key = link ? linkKey : `${JSON.stringify(target)} ${keyOf(text)}`;
+      linked = pen.link(target, span.tex ?? words, box, tag, key);
+    }
+    if (span.tex !== undefined) {
+      drawFormula(span, at, linked);
+      return width;
+    }
+    let offset = at;
+    const pieces = fontPieces(words, style.font, pen.resources);
+    for (const piece of rtl ? [...pieces].reverse() : pieces) {
+      const own = words.slice(piece.from, piece.to);
+      const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
+      const wide = pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
+      pen.draw({
+        ...wordsOf(own, { ...style, font: piece.font }, offset, base, wide),
+        rtl: rtl && RIGHT_TO_LEFT.test(own),
+        shaped: piece.shaped,
+        missing: piece.missing,
+        link: linked,
+      });
+      offset += wide;
+    }
+    const thin = Math.max(0.4, style.size * 0.05);
+    const strokeAt = (y: number) =>
+      pen.draw({ kind: "stroke", x: at, y, toX: at + width, toY: y, width: thin, colour: style.link ? LINK_LINE : style.colour });
+    if (style.underline) strokeAt(base - style.rise + style.size * 0.16);
+    if (style.strike) strokeAt(base - style.rise - style.size * 0.28);
+    return width;
+  }
+
+  function drawFormula(span: Span, at: number, linked: number): void {
+    const { size, colour, rise } = span.style;
+    const own: Tag = { role: "Formula", parent: tag, alt: span.tex || "Equation" };
+    try {
+      if (pen.resources.equation(span.tex!, false))
+        pen.draw({
+          kind: "shapes",
+          tex: span.tex!,
+          display: false,
+          x: at,
+          y: base - rise,
+          size,
+          colour,
+          tag: own,
+          link: linked,
+        });
+    } catch {
+      pen.draw({ ...wordsOf(span.tex!, span.style, at, base, 0), link: linked });
+    }
+  }
+}
+
+const LINK_LINE = "#b08a57";
+
+/** The sign of a footnote leads to its words. */
+function noteTarget(span: Span): DrawnTarget | null {
+  const id = span.note!.node.attrs.id as DestinationId | null;
+  return id ? { kind: "note", id } : null;
+}
+
+const keys = new WeakMap<SetText, number>();
+let nextKey = 0;
+function keyOf(text: SetText): number {
+  if (!keys.has(text)) keys.set(text, nextKey++);
+  return keys.get(text)!;
+}
+
+/** The stretches of a line from left to right (Unicode Standard Annex 9, where something is read from right to left). */
+function runsOf(text: SetText, from: number, to: number): Run[] {
+  const { source, rtl } = text;
+  const runs: Run[] = [];
+  const mixed = rtl || RIGHT_TO_LEFT.test(source.text.slice(from, to));
+  const levels = mixed ? bidi.getEmbeddingLevels(source.text, rtl ? "rtl" : "ltr").levels : null;
+  for (const span of source.spans) {
+    const end = Math.min(to, span.to);
+    for (let at = Math.max(from, span.from); at < end;) {
+      let next = end;
+      if (levels) {
+        next = at + 1;
+        while (next < end && levels[next] === levels[at]) next++;
+      }
+      runs.push({ from: at, to: next, span, rtl: levels ? levels[at]! % 2 === 1 : false });
+      at = next;
+    }
+  }
+  return levels ? reordered(runs, levels) : runs;
+}
+
+/** Rule L2: from the highest level down, what lies at that level or above is reversed. */
+function reordered(runs: Run[], levels: Uint8Array): Run[] {
+  const ordered = [...runs];
+  const highest = ordered.reduce((most, run) => Math.max(most, levels[run.from]!), 0);
+  for (let level = highest; level >= 1; level--)
+    for (let i = 0; i < ordered.length; i++) {
+      let end = i;
+      while (end < ordered.length && levels[ordered[end]!.from]! >= level) end++;
+      if (end > i) ordered.splice(i, end - i, ...ordered.slice(i, end).reverse());
+      i = Math.max(i, end);
+    }
+  return ordered;
+}

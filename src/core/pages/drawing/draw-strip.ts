@@ -1,0 +1,178 @@
+import type { Flow, Strip } from "../flow";
+import type { PageLayout } from "../page-layout";
+import { widthOf } from "../text/measure";
+import { colourOnPaper } from "../text/text-style";
+import { drawLine } from "./draw-line";
+import type { Pen } from "./pen";
+
+/** Draws a strip whose top is `y`, in a block whose left edge is `x`; `above` is the space over it that its grounds cover. */
+export function drawStrip(
+  strip: Strip,
+  flow: Flow,
+  x: number,
+  y: number,
+  above: number,
+  layout: PageLayout,
+  pen: Pen,
+): void {
+  for (const ground of strip.grounds)
+    pen.draw({
+      kind: "fill",
+      x: x + ground.x,
+      y: y - above,
+      width: ground.width,
+      height: strip.height + above,
+      colour: ground.colour,
+    });
+  const { content } = strip;
+  switch (content.kind) {
+    case "text":
+      drawLine(content.text, content.line, x + content.x, y + content.y, strip.tag, pen, flow.link ?? null, "return");
+      break;
+    case "marked": {
+      const first = content.text.lines[0]!;
+      const own = content.marker.lines[0]!;
+      drawLine(
+        content.marker,
+        0,
+        x + content.x - own.width - content.marker.setting.size * 0.45,
+        y + first.baseline - own.baseline,
+        content.markerTag,
+        pen,
+      );
+      drawLine(content.text, content.line, x + content.x, y + content.y, strip.tag, pen);
+      break;
+    }
+    case "contents":
+      drawContentsLine(strip, x, y, layout, pen);
+      break;
+    case "row":
+      for (const cell of content.cells) {
+        let at = y + cell.y;
+        cell.strips.forEach((own, i) => {
+          const gap = i > 0 ? own.gap : 0;
+          at += gap;
+          drawStrip(own, flow, x + cell.x, at, gap, layout, pen);
+          at += own.height;
+        });
+      }
+      if (content.line > 0)
+        pen.draw({
+          kind: "stroke",
+          x,
+          y: y + strip.height,
+          toX: x + content.width,
+          toY: y + strip.height,
+          width: content.line,
+          colour: colourOnPaper(content.line > 1 ? "hemp" : "line"),
+        });
+      break;
+    case "picture":
+      if (content.name)
+        pen.draw({
+          kind: "picture",
+          name: content.name,
+          x: x + content.x,
+          y,
+          width: content.width,
+          height: content.height,
+          tag: strip.tag,
+        });
+      else if (content.words) {
+        frame(x + content.x, y, content.width, content.height, pen);
+        const height = content.words.lines.reduce((sum, line) => sum + line.height, 0);
+        let at = y + Math.max(2, (content.height - height) / 2);
+        content.words.lines.forEach((line, i) => {
+          drawLine(content.words!, i, x + content.x + 12, at, strip.tag, pen);
+          at += line.height;
+        });
+      }
+      break;
+    case "equation":
+      pen.draw({
+        kind: "shapes",
+        tex: content.tex,
+        display: true,
+        x: x + content.x,
+        y: y + content.baseline,
+        size: content.size,
+        colour: content.colour,
+        tag: strip.tag,
+        link: -1,
+      });
+      if (content.label) {
+        const line = content.label.lines[0]!;
+        const left = x + content.label.setting.measure - line.width;
+        drawLine(content.label, 0, left, y + content.baseline - line.baseline, strip.tag, pen);
+      }
+      break;
+    case "rule":
+      pen.draw({
+        kind: "stroke",
+        x: x + content.x,
+        y: y + content.y,
+        toX: x + content.x + content.width,
+        toY: y + content.y,
+        width: 0.75,
+        colour: colourOnPaper("line"),
+      });
+      break;
+    case "empty":
+  }
+}
+
+function frame(x: number, y: number, width: number, height: number, pen: Pen): void {
+  const colour = colourOnPaper("quiet");
+  const stroke = (fromX: number, fromY: number, toX: number, toY: number) =>
+    pen.draw({ kind: "stroke", x: fromX, y: fromY, toX, toY, width: 0.5, colour, dotted: true });
+  stroke(x, y, x + width, y);
+  stroke(x, y + height, x + width, y + height);
+  stroke(x, y, x, y + height);
+  stroke(x + width, y, x + width, y + height);
+}
+
+/** The last line of an entry has dots to the page's number; all of it is the link. */
+function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout, pen: Pen): void {
+  if (strip.content.kind !== "contents") return;
+  const { text, line, x: inset, width, to, style } = strip.content;
+  const own = text.lines[line]!;
+  const target = { kind: "destination" as const, id: to };
+  const key = `contents ${to} ${y < 0 ? 0 : ""}`;
+  drawLine(text, line, x + inset, y, strip.tag, pen, target, key);
+  if (line < text.lines.length - 1) return;
+  const number = layout.labelOf(to) ?? "";
+  const span = { from: 0, to: number.length, style, pos: -1 };
+  const wide = widthOf(number, span, pen.resources);
+  const base = y + own.baseline;
+  const dots = { from: x + inset + own.width + 5, to: x + width - wide - 5 };
+  if (dots.to - dots.from > 8)
+    pen.draw({
+      kind: "stroke",
+      x: dots.from,
+      y: base - 0.6,
+      toX: dots.to,
+      toY: base - 0.6,
+      width: 0.8,
+      colour: colourOnPaper("quiet"),
+      dotted: true,
+    });
+  const box = { x: x + width - wide, y: base - style.size * 0.85, width: wide, height: style.size * 1.12 };
+  const linked = pen.link(target, ` ${number}`, box, strip.tag, key);
+  pen.draw({
+    kind: "words",
+    x: x + width - wide,
+    y: base,
+    text: number,
+    font: style.font,
+    size: style.size,
+    colour: style.colour,
+    extra: 0,
+    width: wide,
+    rtl: false,
+    shaped: false,
+    missing: false,
+    tag: strip.tag,
+    link: linked,
+  });
+}
+

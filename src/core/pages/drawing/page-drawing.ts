@@ -1,0 +1,121 @@
+import type { DestinationId, LinkTarget } from "@/core/document";
+import type { Tag } from "../flow";
+import type { FontKey } from "../fonts/font-key";
+
+/** What is on one page, to be put on a screen or into a file. Points from the page's upper left corner, y downwards. */
+export interface PageDrawing {
+  readonly width: number;
+  readonly height: number;
+  /** The number of the page as it is written. */
+  readonly label: string;
+  readonly items: readonly DrawnItem[];
+  readonly links: readonly DrawnLink[];
+  /** Where the strips begin. */
+  readonly strips: readonly DrawnStrip[];
+}
+
+export type DrawnItem = DrawnWords | DrawnStroke | DrawnFill | DrawnPicture | DrawnShapes;
+
+/** Words of one font in one line. */
+export interface DrawnWords {
+  readonly kind: "words";
+  readonly x: number;
+  /** The base line. */
+  readonly y: number;
+  readonly text: string;
+  readonly font: FontKey;
+  readonly size: number;
+  readonly colour: string;
+  /** Added to each space. */
+  readonly extra: number;
+  readonly width: number;
+  /** Read from right to left; `text` is in the order of reading all the same. */
+  readonly rtl: boolean;
+  /** To be shaped by the font's own rules. */
+  readonly shaped: boolean;
+  /** No font has it: a frame is drawn in its place. */
+  readonly missing: boolean;
+  /** The part of the structure it belongs to; null for what only decorates. */
+  readonly tag: Tag | null;
+  /** Which of the page's links it belongs to, or -1. */
+  readonly link: number;
+  /** Words that are read in its place: nothing for a hyphen at a line's end. */
+  readonly soft?: boolean;
+}
+
+export interface DrawnStroke {
+  readonly kind: "stroke";
+  readonly x: number;
+  readonly y: number;
+  readonly toX: number;
+  readonly toY: number;
+  readonly width: number;
+  readonly colour: string;
+  readonly dotted?: boolean;
+}
+
+export interface DrawnFill {
+  readonly kind: "fill";
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly colour: string;
+}
+
+export interface DrawnPicture {
+  readonly kind: "picture";
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly tag: Tag;
+}
+
+/** An equation; `size` is its em in points. */
+export interface DrawnShapes {
+  readonly kind: "shapes";
+  readonly tex: string;
+  readonly display: boolean;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly colour: string;
+  readonly tag: Tag;
+  readonly link: number;
+}
+
+/** Where a link leads: that of the document, its top, or a note at the foot of the page. */
+export type DrawnTarget =
+  | LinkTarget
+  | { readonly kind: "top" }
+  | { readonly kind: "note"; readonly id: DestinationId };
+
+/** A link on a page, with a box for each line it covers. */
+export interface DrawnLink {
+  readonly target: DrawnTarget;
+  readonly words: string;
+  readonly boxes: readonly Box[];
+  readonly tag: Tag | null;
+}
+
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A strip on a page: its flow, its number in it, and its top. */
+export interface DrawnStrip {
+  readonly flow: number;
+  readonly strip: number;
+  readonly y: number;
+}
+
+/** A note of the document on a page. */
+export interface DrawnNote {
+  readonly id: DestinationId | null;
+  readonly y: number;
+}

@@ -1,0 +1,53 @@
+import type { Node } from "prosemirror-model";
+import type { Composition } from "./composition";
+import { NO_GROUNDS, NO_NOTES, type Strip } from "./flow";
+import { sized, stripsOf, wordsSet } from "./text-strips";
+
+/** The strip of an equation that stands in a line of its own, made smaller where it is wider than the text. */
+export function equationStrips(node: Node, label: string, composition: Composition): Strip[] {
+  const tex = node.attrs.tex as string;
+  const { body } = composition.sheet.styles;
+  const style = sized(body, composition);
+  const tag = { role: "Formula", parent: null, alt: tex || "Equation" };
+  const number = label
+    ? wordsSet(`(${label})`, style, { measure: composition.width, leading: body.leading }, composition)
+    : null;
+  const room = composition.width - (number ? number.lines[0]!.width * 2 + 16 : 0);
+  let drawn;
+  try {
+    drawn = composition.resources.equation(tex, true);
+  } catch {
+    // What has a fault stands as it was typed.
+    const typed = wordsSet(
+      tex || " ",
+      sized(composition.sheet.styles.code, composition),
+      { measure: composition.width, leading: body.leading, align: "center" },
+      composition,
+    );
+    return stripsOf(typed, { x: 0, tag, start: 0 }, composition);
+  }
+  const { width, height, depth } = drawn ?? { width: tex.length * 0.4, height: 0.8, depth: 0.3 };
+  const size = body.size * Math.min(1, room / Math.max(1, width * body.size));
+  const above = height * size + 2;
+  return [
+    {
+      gap: 0,
+      height: above + depth * size + 2,
+      free: true,
+      start: 0,
+      notes: NO_NOTES,
+      content: {
+        kind: "equation",
+        tex,
+        x: (composition.width - width * size) / 2,
+        baseline: above,
+        size,
+        colour: style.colour,
+        label: number,
+        width: width * size,
+      },
+      grounds: NO_GROUNDS,
+      tag,
+    },
+  ];
+}

@@ -1,0 +1,66 @@
+import type { Node } from "prosemirror-model";
+import type { Composition } from "./composition";
+import { heightOf, NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
+import { textStrips, wordsSet, sized } from "./text-strips";
+
+/** A pixel of a picture on paper, where nothing else is said: 1/96 inch. */
+const PIXEL = 0.75;
+const MISSING_HEIGHT = 72;
+
+/**
+ * The strips of a figure: its picture and its caption, kept together. A picture is never wider than the text nor, with its caption,
+ * higher than a page.
+ */
+export function figureStrips(figure: Node, label: string, composition: Composition): Strip[] {
+  const { sheet, width, height, resources } = composition;
+  const { picture, alt, place } = figure.attrs as { picture: string; alt: string; place: string };
+  const chosen = figure.attrs.width as number | null;
+  const tag: Tag = { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };
+  const caption =
+    figure.content.size > 0 || label
+      ? textStrips(
+          figure,
+          sheet.styles.caption,
+          {
+            x: 0,
+            width,
+            tag: { role: "Caption", parent: tag },
+            start: 1,
+            label: label && figure.content.size > 0 ? `${label}. ` : label,
+          },
+          composition,
+        )
+      : [];
+  const gap = sheet.styles.caption.before;
+  const room = Math.max(height / 4, height - heightOf(caption) - gap - 4);
+  const pixels = picture ? resources.picture(picture) : null;
+  const size = pixels && pixels.width > 0 && pixels.height > 0 ? pixels : null;
+  let wide = chosen !== null ? (width * chosen) / 100 : size ? Math.min(width, size.width * PIXEL) : width;
+  // A drawing may not say how large it is.
+  let high = size ? (wide * size.height) / size.width : picture ? wide * 0.6 : MISSING_HEIGHT;
+  if (high > room) {
+    wide *= room / high;
+    high = room;
+  }
+  const x = place === "left" ? 0 : place === "right" ? width - wide : (width - wide) / 2;
+  const words = picture
+    ? null
+    : wordsSet(alt || "Picture missing", sized(sheet.styles.caption, composition), {
+        measure: width - 24,
+        leading: sheet.styles.caption.leading,
+        align: "center",
+      }, composition);
+  return [
+    {
+      gap: 0,
+      height: high,
+      free: true,
+      start: 0,
+      notes: NO_NOTES,
+      content: { kind: "picture", name: picture, words, x, width: wide, height: high },
+      grounds: NO_GROUNDS,
+      tag,
+    },
+    ...caption.map((strip, i) => ({ ...strip, gap: i === 0 ? gap : strip.gap, free: false })),
+  ];
+}

@@ -1,0 +1,139 @@
+import type { Node } from "prosemirror-model";
+import type { DestinationId, LinkTarget } from "@/core/document";
+import type { SetText } from "./text/set-text";
+import type { TextStyle } from "./text/text-style";
+
+/** A part of the structure that a reader aloud is told of (ISO 32000-2, 14.8: standard structure types). The object is its identity. */
+export interface Tag {
+  readonly role: string;
+  readonly parent: Tag | null;
+  /** Words that stand for it. */
+  readonly alt?: string;
+  readonly title?: string;
+  readonly scope?: "Row" | "Column";
+  readonly colSpan?: number;
+  readonly rowSpan?: number;
+}
+
+/** A footnote set for the foot of a page; lengths are points. */
+export interface SetNote {
+  readonly node: Node;
+  readonly id: DestinationId | null;
+  readonly number: number;
+  readonly text: SetText;
+  readonly height: number;
+  readonly tag: Tag;
+}
+
+/**
+ * A strip of a block that stands on one page: a line, a row of a table, a picture. Lengths are points, places are counted from the
+ * block's left edge and from the strip's top.
+ */
+export interface Strip {
+  /** Space before it within its block; left out where it begins a page. */
+  readonly gap: number;
+  readonly height: number;
+  /** Whether a page may begin with it. */
+  readonly free: boolean;
+  /** Position in the document at which it begins, counted from the block's start. */
+  readonly start: number;
+  readonly notes: readonly SetNote[];
+  readonly content: StripContent;
+  readonly grounds: readonly Ground[];
+  readonly tag: Tag;
+}
+
+export type StripContent =
+  | { readonly kind: "text"; readonly text: SetText; readonly line: number; readonly x: number; readonly y: number }
+  | MarkedLine
+  | ContentsLine
+  | { readonly kind: "row"; readonly cells: readonly CellPart[]; readonly line: number; readonly width: number }
+  | PictureContent
+  | EquationContent
+  | { readonly kind: "rule"; readonly x: number; readonly width: number; readonly y: number }
+  | { readonly kind: "empty" };
+
+/** The first line of a list's item, with its sign before it. */
+export interface MarkedLine {
+  readonly kind: "marked";
+  readonly text: SetText;
+  readonly line: number;
+  readonly x: number;
+  readonly y: number;
+  readonly marker: SetText;
+  readonly markerTag: Tag;
+}
+
+/** A line of a contents list: its last line has a leader and the number of the destination's page. */
+export interface ContentsLine {
+  readonly kind: "contents";
+  readonly text: SetText;
+  readonly line: number;
+  readonly x: number;
+  readonly width: number;
+  readonly to: DestinationId;
+  readonly style: TextStyle;
+}
+
+/** What of a cell stands in a row, or in a part of a row that is taller than a page. */
+export interface CellPart {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly strips: readonly Strip[];
+}
+
+export interface PictureContent {
+  readonly kind: "picture";
+  /** Empty where the picture is missing; then a frame with its words is drawn. */
+  readonly name: string;
+  readonly words: SetText | null;
+  readonly x: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface EquationContent {
+  readonly kind: "equation";
+  readonly tex: string;
+  readonly x: number;
+  /** From the strip's top to the base line. */
+  readonly baseline: number;
+  readonly size: number;
+  readonly colour: string;
+  readonly label: SetText | null;
+  readonly width: number;
+}
+
+/** What is drawn behind a strip, over the space before it too. */
+export type Ground =
+  | { readonly kind: "bar"; readonly x: number; readonly width: number; readonly colour: string }
+  | { readonly kind: "wash"; readonly x: number; readonly width: number; readonly colour: string };
+
+/** A block in strips. */
+export interface Flow {
+  readonly strips: readonly Strip[];
+  readonly before: number;
+  readonly after: number;
+  /** Kept on the page on which the next block begins. */
+  readonly keepWithNext: boolean;
+  readonly newPage: boolean;
+  /** The next block begins a page. */
+  readonly endsPage: boolean;
+  /** How many strips at the beginning are repeated on each page on which it goes on; from `repeated[0]` to `repeated[1]`. */
+  readonly repeated: readonly [from: number, to: number] | null;
+  /** Where the links of generated text lead. */
+  readonly link?: LinkTarget | { readonly kind: "top" };
+  /** Signs that no font has. */
+  readonly missing: readonly string[];
+}
+
+/** The height of strips that follow each other, the space before the first left out. */
+export function heightOf(strips: readonly Strip[]): number {
+  let height = 0;
+  strips.forEach((strip, i) => (height += (i > 0 ? strip.gap : 0) + strip.height));
+  return height;
+}
+
+export const NO_NOTES: readonly SetNote[] = [];
+export const NO_GROUNDS: readonly Ground[] = [];

@@ -1,0 +1,23 @@
+/**
+ * Pages: a document laid out on paper from its blocks, its style sheet and the metrics of fonts, kept current at the cost of what
+ * changed; the number of the page of every place; and what is drawn on a page.
+ */
+export { layOutPages, type PageLayout, type PagePlace } from "./page-layout";
+export { PageLabels } from "./page-labels";
+export { Resources, type Hyphenate, type PictureSize, type Wanted } from "./resources";
+export { FontTable, type FontTableFile } from "./fonts/font-table";
+export { fontKey, type FontKey } from "./fonts/font-key";
+export { NEEDS_SHAPING, type ShapedText } from "./fonts/shaped-text";
+export { loadWanted, type ResourceSource } from "./loading/load-wanted";
+export { drawPage } from "./drawing/draw-page";
+export type {
+  Box,
+  DrawnItem,
+  DrawnLink,
+  DrawnPicture,
+  DrawnShapes,
+  DrawnTarget,
+  DrawnWords,
+  PageDrawing,
+} from "./drawing/page-drawing";
+export type { Tag } from "./flow";

@@ -1,0 +1,159 @@
+import type { Node } from "prosemirror-model";
+import type { Look } from "@/core/document";
+import type { Composition } from "./composition";
+import type { Ground, Strip, Tag } from "./flow";
+import { setText } from "./text/set-text";
+import { colourOnPaper } from "./text/text-style";
+import { textSource } from "./text/text-source";
+import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
+
+/** Where a block stands that lies within another. Lengths are points. */
+export interface InnerPlace {
+  readonly x: number;
+  readonly width: number;
+  readonly tag: Tag | null;
+  /** Position before the node, counted from the start of the block around it. */
+  readonly start: number;
+  /** The look of plain paragraphs there. */
+  readonly look: Look;
+}
+
+/** How far in the words of a list stand, in parts of their size. */
+const LIST_INDENT = 1.6;
+const ITEM_GAP = 0.3;
+const SIGNS = ["•", "–", "•", "–"];
+
+/** The strips of a paragraph, list, quotation or code block, wherever it stands. */
+export function innerStrips(node: Node, place: InnerPlace, composition: Composition, depth = 0): Strip[] {
+  switch (node.type.name) {
+    case "paragraph":
+      return textStrips(
+        node,
+        place.look,
+        {
+          x: place.x,
+          width: place.width,
+          tag: { role: "P", parent: place.tag },
+          start: place.start + 1,
+          align: node.attrs.align as Look["align"] | null,
+        },
+        composition,
+      );
+    case "bullet_list":
+    case "ordered_list":
+      return listStrips(node, place, composition, depth);
+    case "quotation":
+      return quotationStrips(node, place, composition, depth);
+    case "code_block":
+      return codeStrips(node, place, composition);
+    default:
+      throw new RangeError(`no strips for ${node.type.name}`);
+  }
+}
+
+/** Children of a node, one below the other, with the space between blocks of their look. */
+export function childStrips(
+  node: Node,
+  place: Omit<InnerPlace, "start"> & { start: number },
+  composition: Composition,
+  gap: number,
+  depth = 0,
+): Strip[] {
+  const strips: Strip[] = [];
+  let { start } = place;
+  node.forEach((child, _offset, i) => {
+    const own = innerStrips(child, { ...place, start }, composition, depth);
+    if (i > 0 && own[0]) own[0] = { ...own[0], gap: Math.max(own[0].gap, gap) };
+    for (const strip of own) strips.push(strip);
+    start += child.nodeSize;
+  });
+  return strips;
+}
+
+function listStrips(list: Node, place: InnerPlace, composition: Composition, depth: number): Strip[] {
+  const ordered = list.type.name === "ordered_list";
+  const tag: Tag = { role: "L", parent: place.tag };
+  const { size, leading } = place.look;
+  const style = sized(place.look, composition);
+  const last = ordered ? (list.attrs.start as number) + list.childCount - 1 : 0;
+  const marks = (i: number) => (ordered ? `${(list.attrs.start as number) + i}.` : SIGNS[depth % SIGNS.length]!);
+  const widest = wordsSet(ordered ? `${last}.` : "•", style, { measure: 1e4, leading }, composition);
+  const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
+  const strips: Strip[] = [];
+  let start = place.start + 1;
+  list.forEach((item, _offset, i) => {
+    const itemTag: Tag = { role: "LI", parent: tag };
+    const body: Tag = { role: "LBody", parent: itemTag };
+    const own = childStrips(
+      item,
+      { x: place.x + indent, width: place.width - indent, tag: body, start: start + 1, look: { ...place.look, indent: 0 } },
+      composition,
+      size * ITEM_GAP,
+      depth + 1,
+    );
+    const first = own[0]!;
+    if (first.content.kind === "text") {
+      const marker = wordsSet(marks(i), style, { measure: indent, leading }, composition);
+      own[0] = {
+        ...first,
+        gap: i > 0 ? size * ITEM_GAP : first.gap,
+        content: { ...first.content, kind: "marked", marker, markerTag: { role: "Lbl", parent: itemTag } },
+      };
+    }
+    for (const strip of own) strips.push(strip);
+    start += item.nodeSize;
+  });
+  return strips;
+}
+
+function quotationStrips(node: Node, place: InnerPlace, composition: Composition, depth: number): Strip[] {
+  const look = composition.sheet.styles.quotation;
+  const inset = look.indent + look.size;
+  const bar: Ground = { kind: "bar", x: place.x, width: 2, colour: colourOnPaper("hemp") };
+  return childStrips(
+    node,
+    {
+      x: place.x + inset,
+      width: Math.max(place.width / 3, place.width - inset),
+      tag: { role: "BlockQuote", parent: place.tag },
+      start: place.start + 1,
+      look: { ...look, indent: 0 },
+    },
+    composition,
+    look.size * 0.9,
+    depth,
+  ).map((strip) => ({ ...strip, grounds: [bar, ...strip.grounds] }));
+}
+
+const CODE_PADDING = 8;
+
+function codeStrips(node: Node, place: InnerPlace, composition: Composition): Strip[] {
+  const look = composition.sheet.styles.code;
+  const x = place.x + look.indent;
+  const width = place.width - look.indent;
+  const text = setText(
+    textSource(node, place.start + 1, look, composition.sheet, composition.notes),
+    {
+      measure: width - 2 * CODE_PADDING,
+      align: "left",
+      size: look.size,
+      leading: look.leading,
+      hyphenate: null,
+      code: true,
+    },
+    composition.resources,
+  );
+  const tag: Tag = { role: "Code", parent: { role: "P", parent: place.tag } };
+  const wash: Ground = { kind: "wash", x, width, colour: colourOnPaper("wash") };
+  const strips = stripsOf(text, { x: x + CODE_PADDING, tag, start: place.start + 1 }, composition);
+  return strips.map((strip, i) => {
+    const top = i === 0 ? CODE_PADDING : 0;
+    const bottom = i === strips.length - 1 ? CODE_PADDING : 0;
+    return {
+      ...strip,
+      height: strip.height + top + bottom,
+      grounds: [wash],
+      content: { ...strip.content, y: top } as Strip["content"],
+    };
+  });
+}

@@ -1,0 +1,27 @@
+import * as fontkit from "fontkit";
+import type { ShapedText } from "../fonts/shaped-text";
+
+/** Shapes words by the rules of a font itself: joined letters, marks on letters, right to left. */
+export function shaperOf(bytes: Uint8Array): (text: string) => ShapedText {
+  const font = fontkit.create(bytes as Buffer) as fontkit.Font;
+  const known = new Map<string, ShapedText>();
+  return (text) => {
+    const before = known.get(text);
+    if (before) return before;
+    const { glyphs, positions } = font.layout(text);
+    const em = font.unitsPerEm;
+    const shaped: ShapedText = {
+      width: positions.reduce((sum, { xAdvance }) => sum + xAdvance, 0) / em,
+      glyphs: glyphs.map((glyph, i) => ({
+        id: glyph.id,
+        advance: positions[i]!.xAdvance / em,
+        dx: positions[i]!.xOffset / em,
+        dy: positions[i]!.yOffset / em,
+        text: String.fromCodePoint(...glyph.codePoints),
+      })),
+    };
+    if (known.size > 20_000) known.clear();
+    known.set(text, shaped);
+    return shaped;
+  };
+}

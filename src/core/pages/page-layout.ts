@@ -1,0 +1,287 @@
+import type { Node } from "prosemirror-model";
+import { noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
+import { setupOf, type DestinationId, type PageSetup } from "@/core/document";
+import { returnLinks } from "@/core/wayfinding";
+import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
+import type { Composition } from "./composition";
+import type { Flow } from "./flow";
+import { PageLabels } from "./page-labels";
+import { paginate, type Page } from "./paginate";
+import type { Resources } from "./resources";
+
+/** A place on the pages: which page, counted from 0, and which strip. */
+export interface PagePlace {
+  readonly page: number;
+  readonly flow: number;
+  readonly strip: number;
+}
+
+/** A document laid out in pages. Made by {@link layOutPages}. */
+export class PageLayout {
+  readonly labels: PageLabels;
+
+  /** @internal */
+  constructor(
+    readonly index: DocumentIndex,
+    readonly setup: PageSetup,
+    readonly flows: readonly Flow[],
+    readonly pages: readonly Page[],
+    readonly resources: Resources,
+    /** The flow of each block. */
+    private readonly flowOfBlock: Int32Array,
+    /** Position of each block. */
+    private readonly starts: Int32Array,
+    /** The first flow after the front matter; 0 where there is none. */
+    body: number,
+    /** Whether all that it was laid out with was there. */
+    readonly complete: boolean,
+    /** @internal */
+    readonly cached: { readonly key: LayoutKey; readonly flows: FlowCache; readonly returns: Map<string, Flow> },
+  ) {
+    this.labels = new PageLabels(this.pages.length, body > 0 ? this.pageOfStrip(body, 0) : 0);
+  }
+
+  /** The page on which a position of the document stands, counted from 0. */
+  pageAt(pos: number): number {
+    return this.placeAt(pos).page;
+  }
+
+  /** Where a position of the document stands. */
+  placeAt(pos: number): PagePlace {
+    let low = 0;
+    let high = this.starts.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.starts[middle]! <= pos) low = middle + 1;
+      else high = middle;
+    }
+    const block = Math.max(0, low - 1);
+    const flow = this.flowOfBlock[block] ?? 0;
+    const strips = this.flows[flow]?.strips ?? [];
+    const offset = pos - (this.starts[block] ?? 0);
+    let strip = 0;
+    while (strip + 1 < strips.length && strips[strip + 1]!.start <= offset) strip++;
+    return { page: this.pageOfStrip(flow, strip), flow, strip };
+  }
+
+  /** Where a destination stands; undefined for one that is not in the document. */
+  placeOf(id: DestinationId): PagePlace | undefined {
+    const destination = this.index.destination(id);
+    return destination && this.placeAt(destination.pos);
+  }
+
+  /** The number of the page on which a destination stands, as it is written there. */
+  labelOf(id: DestinationId): string | undefined {
+    const place = this.placeOf(id);
+    return place && this.labels.of(place.page);
+  }
+
+  /** The position at which a page begins. */
+  startOf(page: number): number {
+    const at = this.pages[Math.min(page, this.pages.length - 1)];
+    if (!at) return 0;
+    const block = this.blockOf(at.flow);
+    const strip = this.flowOfBlock[block] === at.flow ? this.flows[at.flow]?.strips[at.strip] : undefined;
+    return Math.min((this.starts[block] ?? 0) + (strip?.start ?? 0), this.index.doc.content.size);
+  }
+
+  /** The innermost section in which a page begins; where one begins at its head, that. */
+  sectionOf(page: number): Heading | null {
+    return this.index.sectionAt(this.startOf(page));
+  }
+
+  /** The block that a flow shows, or the one before it where it is generated. */
+  blockOf(flow: number): number {
+    let low = 0;
+    let high = this.flowOfBlock.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.flowOfBlock[middle]! <= flow) low = middle + 1;
+      else high = middle;
+    }
+    return Math.max(0, low - 1);
+  }
+
+  /** Whether a flow shows a block of the document, and is not generated. */
+  isBlock(flow: number): boolean {
+    return this.flowOfBlock[this.blockOf(flow)] === flow;
+  }
+
+  /** Signs that no font has, with the position of the first block that holds each. */
+  get missing(): ReadonlyMap<string, number> {
+    const found = new Map<string, number>();
+    this.flows.forEach((flow, i) => {
+      for (const sign of flow.missing) if (!found.has(sign)) found.set(sign, this.starts[this.blockOf(i)] ?? 0);
+    });
+    return found;
+  }
+
+  private pageOfStrip(flow: number, strip: number): number {
+    let low = 0;
+    let high = this.pages.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const page = this.pages[middle]!;
+      // An empty page begins where the next does.
+      const before = page.flow < flow || (page.flow === flow && page.strip <= strip);
+      if (before) low = middle + 1;
+      else high = middle;
+    }
+    return Math.max(0, low - 1);
+  }
+}
+
+/** What all flows depend on: another of these, other lines. */
+interface LayoutKey {
+  readonly styles: unknown;
+  readonly language: string;
+  readonly width: number;
+  readonly height: number;
+  readonly hyphenate: unknown;
+}
+
+/**
+ * Lays a document out in pages. With the layout of an earlier version, only what changed is broken into lines, and pages are filled
+ * until they fall together with those of before.
+ */
+export function layOutPages(index: DocumentIndex, resources: Resources, earlier?: PageLayout): PageLayout {
+  const { doc, sheet } = index;
+  const setup = setupOf(sheet);
+  const { misses } = resources;
+  const width = setup.width - setup.margins.left - setup.margins.right;
+  const height = setup.height - setup.margins.top - setup.margins.bottom;
+  const hyphenate = resources.hyphenation(doc.attrs.language as string);
+  const pending = resources.misses !== misses;
+  const key: LayoutKey = {
+    styles: sheet.styles,
+    language: doc.attrs.language as string,
+    width,
+    height,
+    hyphenate,
+  };
+  const cached =
+    earlier && !pending && sameKey(earlier.cached.key, key)
+      ? earlier.cached
+      : { key, flows: new WeakMap() as FlowCache, returns: new Map<string, Flow>() };
+  const composition: Composition = {
+    sheet,
+    width,
+    height,
+    resources,
+    hyphenate,
+    index,
+    notes: { foot: 0, end: 0 },
+  };
+  const flows: Flow[] = [];
+  const flowOfBlock = new Int32Array(doc.childCount);
+  const starts = new Int32Array(doc.childCount);
+  const returns = returnLinks(index);
+  const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
+  const noted = new Set(index.notes.map(({ block }) => block));
+  let body = 0;
+  let nextReturn = 0;
+  let pos = 0;
+  for (let block = 0; block < doc.childCount; block++) {
+    const node = doc.child(block);
+    let flow = blockFlow(node, noted.has(block), composition, cached.flows);
+    if (bodyBlock > 0 && block === bodyBlock) {
+      body = flows.length;
+      flow = onNewPage(flow);
+    }
+    flowOfBlock[block] = flows.length;
+    starts[block] = pos;
+    flows.push(flow);
+    pos += node.nodeSize;
+    const back = returns[nextReturn];
+    if (back && back.block === block + 1) {
+      nextReturn++;
+      const made = `${back.to ?? ""} ${back.words}`;
+      let known = cached.returns.get(made);
+      if (!known) {
+        known = {
+          ...returnFlow(back.words, composition),
+          link: back.to ? { kind: "destination", id: back.to } : { kind: "top" },
+        };
+        if (!pending && resources.misses === misses) cached.returns.set(made, known);
+      }
+      flows.push(known);
+    }
+  }
+  for (const flow of endnoteFlows(index, composition)) flows.push(flow);
+  const same = earlier && !pending ? sameFlows(earlier.flows, flows) : null;
+  const pages = paginate(
+    flows,
+    { height, rightHand: setup.rightHand },
+    earlier && same && earlier.setup.rightHand === setup.rightHand && earlier.cached.key.height === height
+      ? { pages: earlier.pages, flows: earlier.flows.length, ...same }
+      : null,
+  );
+  return new PageLayout(
+    index,
+    setup,
+    flows,
+    pages,
+    resources,
+    flowOfBlock,
+    starts,
+    body,
+    resources.misses === misses,
+    cached,
+  );
+}
+
+function sameKey(a: LayoutKey, b: LayoutKey): boolean {
+  return (
+    a.styles === b.styles &&
+    a.language === b.language &&
+    a.width === b.width &&
+    a.height === b.height &&
+    a.hyphenate === b.hyphenate
+  );
+}
+
+function sameFlows(before: readonly Flow[], now: readonly Flow[]): { same: number; sameAtEnd: number } {
+  const shorter = Math.min(before.length, now.length);
+  let same = 0;
+  while (same < shorter && before[same] === now[same]) same++;
+  let sameAtEnd = 0;
+  while (sameAtEnd < shorter - same && before[before.length - 1 - sameAtEnd] === now[now.length - 1 - sameAtEnd])
+    sameAtEnd++;
+  return { same, sameAtEnd };
+}
+
+/** The block with which the first section after the contents list begins; without a list, the first section. */
+function bodyBegins(index: DocumentIndex): number {
+  const after = index.contentsLists[0]?.block ?? -1;
+  const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
+  return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
+}
+
+function onNewPage(flow: Flow): Flow {
+  if (flow.newPage) return flow;
+  let known = onNewPages.get(flow);
+  if (!known) onNewPages.set(flow, (known = { ...flow, newPage: true }));
+  return known;
+}
+const onNewPages = new WeakMap<Flow, Flow>();
+
+const endnotes = new WeakMap<Node, { key: string; composition: unknown; flow: Flow }>();
+
+/** Endnotes stand after the text, in order. */
+function endnoteFlows(index: DocumentIndex, composition: Composition): Flow[] {
+  const flows: Flow[] = [];
+  for (const note of index.notes) {
+    if (note.place !== "end") continue;
+    const node = index.doc.nodeAt(note.from)!;
+    const sign = noteNumber("end", note.number);
+    const key = `${sign} ${composition.width}`;
+    const known = endnotes.get(node);
+    if (known?.key === key && known.composition === composition.sheet.styles) flows.push(known.flow);
+    else {
+      const flow = endnoteFlow(node, sign, flows.length === 0, composition);
+      endnotes.set(node, { key, composition: composition.sheet.styles, flow });
+      flows.push(flow);
+    }
+  }
+  return flows;
+}

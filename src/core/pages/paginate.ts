@@ -1,0 +1,231 @@
+import type { Flow, SetNote } from "./flow";
+
+/** Lines of a footnote that stand on one page. */
+export interface NotePart {
+  readonly note: SetNote;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** One page: the strips from one place to another (exclusive), and the notes at its foot. */
+export interface Page {
+  readonly flow: number;
+  readonly strip: number;
+  readonly endFlow: number;
+  readonly endStrip: number;
+  readonly notes: readonly NotePart[];
+  /** What of notes goes on to the next page. */
+  readonly carried: readonly NotePart[];
+  /** Left empty so that the next begins on the right. */
+  readonly blank: boolean;
+  /** The furthest flow that was looked at to make it: if none of those up to here changes, the page stays. */
+  readonly looked: number;
+}
+
+export interface Pagination {
+  /** Height of the text on a page, in points. */
+  readonly height: number;
+  readonly rightHand: boolean;
+}
+
+/** The line over the notes, with the space around it. */
+export const NOTE_RULE = 12;
+const LEAST_NOTE_LINES = 2;
+
+/**
+ * Fills pages with flows. With the pages of an earlier version and how many flows at the beginning and at the end are the same,
+ * only the pages in between are filled anew, until one begins where an earlier one did.
+ */
+export function paginate(
+  flows: readonly Flow[],
+  { height, rightHand }: Pagination,
+  earlier: { pages: readonly Page[]; flows: number; same: number; sameAtEnd: number } | null,
+): Page[] {
+  const pages: Page[] = [];
+  if (earlier)
+    for (const page of earlier.pages) {
+      if (page.looked >= earlier.same) break;
+      pages.push(page);
+    }
+  const shift = earlier ? flows.length - earlier.flows : 0;
+  const laterStarts = earlier ? startsAfter(earlier, pages.length) : null;
+  for (;;) {
+    const last = pages.at(-1);
+    const flow = last?.endFlow ?? 0;
+    const strip = last?.endStrip ?? 0;
+    const carried = last?.carried ?? NONE;
+    if (flow >= flows.length && carried.length === 0) break;
+    if (laterStarts && carried.length === 0 && flow >= flows.length - earlier!.sameAtEnd) {
+      const at = laterStarts.get(key(flow - shift, strip));
+      const aligned = at !== undefined && (!rightHand || (at - pages.length) % 2 === 0);
+      if (aligned) {
+        for (let i = at; i < earlier!.pages.length; i++) pages.push(shifted(earlier!.pages[i]!, shift));
+        return pages;
+      }
+    }
+    const begins = flows[flow];
+    if (rightHand && begins?.newPage && strip === 0 && pages.length % 2 === 1 && carried.length === 0)
+      pages.push(blank(flow));
+    pages.push(fillPage(flows, flow, strip, carried, height));
+  }
+  // A document without words still has a page.
+  if (pages.length === 0) pages.push({ ...blank(0), blank: false });
+  return pages;
+}
+
+const NONE: readonly NotePart[] = [];
+const key = (flow: number, strip: number) => flow * 65_536 + strip;
+
+function startsAfter(earlier: { pages: readonly Page[] }, from: number): Map<number, number> {
+  const starts = new Map<number, number>();
+  for (let i = earlier.pages.length - 1; i >= from; i--) {
+    const page = earlier.pages[i]!;
+    const before = earlier.pages[i - 1];
+    if (!before || before.carried.length === 0) starts.set(key(page.flow, page.strip), i);
+  }
+  return starts;
+}
+
+function shifted(page: Page, by: number): Page {
+  return by === 0
+    ? page
+    : { ...page, flow: page.flow + by, endFlow: page.endFlow + by, looked: page.looked + by };
+}
+
+function blank(flow: number): Page {
+  return {
+    flow,
+    strip: 0,
+    endFlow: flow,
+    endStrip: 0,
+    notes: NONE,
+    carried: NONE,
+    blank: true,
+    looked: flow,
+  };
+}
+
+/** Where a page may end, and what stands on it then. */
+interface Place {
+  readonly flow: number;
+  readonly strip: number;
+  readonly notes: number;
+}
+
+function fillPage(
+  flows: readonly Flow[],
+  startFlow: number,
+  startStrip: number,
+  carried: readonly NotePart[],
+  height: number,
+): Page {
+  const notes: NotePart[] = [];
+  let noteHeight = 0;
+  const rest = takeNotes(carried, height, notes);
+  for (const part of notes) noteHeight += partHeight(part);
+  if (notes.length > 0) noteHeight += NOTE_RULE;
+  if (rest.length > 0) return page(startFlow, startStrip, notes.length, rest, startFlow);
+
+  let used = 0;
+  let best: Place | null = null;
+  let flow = startFlow;
+  let strip = startStrip;
+  let empty = true;
+  for (; flow < flows.length; flow++, strip = 0) {
+    const own = flows[flow]!;
+    if (own.newPage && strip === 0 && !(flow === startFlow && startStrip === 0))
+      return page(flow, 0, notes.length, NONE, flow);
+    // The space before a page's first block is left out, but for the space over what stands again.
+    if (empty && strip > 0 && own.repeated && strip >= own.repeated[1])
+      for (let i = own.repeated[0]; i < own.repeated[1]; i++) used += own.strips[i]!.height;
+    for (; strip < own.strips.length; strip++) {
+      const at = own.strips[strip]!;
+      if (at.free && !empty && mayEndBefore(flows, flow, strip)) best = { flow, strip, notes: notes.length };
+      const gap = empty || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, flows[flow - 1]!.after);
+      const more = gap + at.height;
+      let noted = 0;
+      for (const note of at.notes) noted += note.height;
+      if (noted > 0 && noteHeight === 0) noted += NOTE_RULE;
+      if (used + more + noteHeight + noted <= height + 0.01) {
+        used += more;
+        noteHeight += noted;
+        for (const note of at.notes) notes.push({ note, from: 0, to: note.text.lines.length });
+        empty = false;
+        continue;
+      }
+      // Too long a note is parted rather than sent on with its line: else pages would stay half empty.
+      const tooLong = noted > height * 0.3;
+      const room = height - used - more - noteHeight;
+      if (at.notes.length > 0 && (best === null || tooLong) && room >= leastOf(at.notes, noteHeight === 0)) {
+        const parts = at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length }));
+        const left = takeNotes(parts, height - used - more - (noteHeight === 0 ? 0 : noteHeight - NOTE_RULE), notes);
+        const next = strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
+        return page(next.flow, next.strip, notes.length, left, flow);
+      }
+      if (best) return page(best.flow, best.strip, best.notes, NONE, flow);
+      if (!empty) return page(flow, strip, notes.length, NONE, flow);
+      // Higher than a page by itself: it stands there all the same, its notes after it.
+      const left = takeNotes(
+        at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length })),
+        Math.max(0, height - used - more - noteHeight),
+        notes,
+      );
+      const next = strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
+      return page(next.flow, next.strip, notes.length, left, flow);
+    }
+    if (own.endsPage) return page(flow + 1, 0, notes.length, NONE, flow);
+  }
+  // What comes after the last block may still stand on this page.
+  return page(flows.length, 0, notes.length, NONE, flows.length);
+
+  function page(
+    endFlow: number,
+    endStrip: number,
+    noteCount: number,
+    left: readonly NotePart[],
+    looked: number,
+  ): Page {
+    return {
+      flow: startFlow,
+      strip: startStrip,
+      endFlow,
+      endStrip,
+      notes: noteCount === 0 ? NONE : notes.slice(0, noteCount),
+      carried: left,
+      blank: false,
+      looked,
+    };
+  }
+}
+
+/** Whether a page may end before a strip, as far as the block before it says. */
+function mayEndBefore(flows: readonly Flow[], flow: number, strip: number): boolean {
+  return strip > 0 || flow === 0 || !flows[flow - 1]!.keepWithNext;
+}
+
+/** The least room that notes need to begin in. */
+function leastOf(notes: readonly SetNote[], first: boolean): number {
+  const lines = notes[0]!.text.lines.slice(0, LEAST_NOTE_LINES);
+  return lines.reduce((sum, line) => sum + line.height, first ? NOTE_RULE : 0);
+}
+
+function partHeight({ note, from, to }: NotePart): number {
+  let height = 0;
+  for (let i = from; i < to; i++) height += note.text.lines[i]!.height;
+  return height;
+}
+
+/** Takes as many lines of notes as there is room for under the line over them; answers what is left. */
+function takeNotes(parts: readonly NotePart[], room: number, into: NotePart[]): readonly NotePart[] {
+  let used = NOTE_RULE;
+  const first = into.length === 0;
+  for (const [i, part] of parts.entries()) {
+    let to = part.from;
+    while (to < part.to && used + part.note.text.lines[to]!.height <= room + 0.01) used += part.note.text.lines[to++]!.height;
+    // A line higher than a page stands on one all the same.
+    if (to === part.from && first && i === 0 && room > 0) to++;
+    if (to > part.from) into.push({ ...part, to });
+    if (to < part.to) return [{ ...part, from: to }, ...parts.slice(i + 1)];
+  }
+  return NONE;
+}

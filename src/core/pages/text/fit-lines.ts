@@ -1,0 +1,105 @@
+import type { BreakPlaces } from "./places-to-break";
+
+/** The places at which the lines of a text end, in order, the last one included. */
+export type LineEnds = readonly number[];
+
+/** Spaces may grow by half and shrink by a third; a line of more stretch than {@link LOOSE} halves is avoided at any cost. */
+const STRETCH = 0.5;
+const SHRINK = 0.3;
+const LOOSE = 1;
+
+/**
+ * Lines filled one after the other: for text with a ragged edge. A word is divided only where the line would be left with a
+ * hole of more than `hole` parts of the measure.
+ */
+export function fillLines(places: BreakPlaces, measure: number, first: number, hole: number): LineEnds {
+  const ends: number[] = [];
+  let start = -1;
+  let width = first;
+  for (let at = 0; at < places.count;) {
+    const from = start < 0 ? 0 : places.next[start]!;
+    let best = -1;
+    let whole = -1;
+    while (at < places.count) {
+      if (places.end[at]! - from + places.hyphen[at]! > width + 0.001) {
+        // A hyphen is wider than the letters that may follow in its place.
+        if (places.hyphen[at]! > 0) {
+          at++;
+          continue;
+        }
+        break;
+      }
+      best = at;
+      if (places.hyphen[at] === 0) whole = at;
+      at++;
+      if (places.forced[best]) break;
+    }
+    // What is wider than the line stands in a line of its own; letters are parted later.
+    if (best < 0) best = at < places.count ? at : places.count - 1;
+    else if (places.hyphen[best]! > 0 && whole >= 0 && places.end[whole]! - from >= width * (1 - hole)) best = whole;
+    ends.push(best);
+    start = best;
+    at = best + 1;
+    width = measure;
+  }
+  return ends;
+}
+
+/**
+ * The lines that together are the best: for text with two straight edges (after Knuth and Plass, Breaking Paragraphs into
+ * Lines, 1981). Null where no lines hold their spaces within `tolerance` times what they may stretch.
+ */
+export function bestLines(
+  places: BreakPlaces,
+  measure: number,
+  first: number,
+  space: number,
+  tolerance: number,
+): LineEnds | null {
+  const { count } = places;
+  const cost = new Float64Array(count).fill(Infinity);
+  const before = new Int32Array(count).fill(-2);
+  /** Places after which a line may begin that still reaches the place looked at. */
+  let active: number[] = [-1];
+  for (let b = 0; b < count; b++) {
+    const last = b === count - 1 || places.forced[b]!;
+    let kept = 0;
+    for (const a of active) {
+      const natural = places.end[b]! - (a < 0 ? 0 : places.next[a]!) + places.hyphen[b]!;
+      const spaces = places.spacesEnd[b]! - (a < 0 ? 0 : places.spacesNext[a]!);
+      const room = (a < 0 ? first : measure) - natural;
+      const shrink = spaces * space * SHRINK;
+      // Whatever comes later makes the line only longer.
+      const tooLong = room < -shrink - 0.001;
+      if (!tooLong || places.hyphen[b]! > 0) active[kept++] = a;
+      if (tooLong) continue;
+      const ratio =
+        room >= 0
+          ? last
+            ? 0
+            : spaces > 0
+              ? room / (spaces * space * STRETCH)
+              : room < 1
+                ? 0
+                : Infinity
+          : room / shrink;
+      if (ratio > tolerance) continue;
+      const bad = 1 + 100 * Math.abs(ratio) ** 3 + (ratio > LOOSE ? 1_000 : 0);
+      const divided = places.hyphen[b]! > 0;
+      const twice = divided && a >= 0 && places.hyphen[a]! > 0;
+      const total = (a < 0 ? 0 : cost[a]!) + bad * bad + (divided ? 2_500 : 0) + (twice ? 10_000 : 0) + 10;
+      if (total < cost[b]!) {
+        cost[b] = total;
+        before[b] = a;
+      }
+    }
+    active.length = kept;
+    if (places.forced[b]) active = [];
+    if (cost[b]! < Infinity) active.push(b);
+    if (active.length === 0) return null;
+  }
+  if (cost[count - 1] === Infinity) return null;
+  const ends: number[] = [];
+  for (let b = count - 1; b >= 0; b = before[b]!) ends.push(b);
+  return ends.reverse();
+}

@@ -1,0 +1,84 @@
+import { insteadOf, type FontKey } from "../fonts/font-key";
+import { NEEDS_SHAPING } from "../fonts/shaped-text";
+import type { Resources } from "../resources";
+import type { Span } from "./text-source";
+
+/** A piece of a word that one font sets. Offsets are those of the word. */
+export interface FontPiece {
+  readonly from: number;
+  readonly to: number;
+  readonly font: FontKey;
+  /** Its letters change with their neighbours. */
+  readonly shaped: boolean;
+  /** No font has it. */
+  readonly missing: boolean;
+}
+
+/** The width in points of words of one span. */
+export function widthOf(word: string, { style, tex }: Span, resources: Resources): number {
+  if (tex !== undefined) return equationWidth(tex, style.size, resources);
+  const table = resources.font(style.font);
+  if (!table) return word.length * 0.5 * style.size;
+  const width = table.widthOf(word);
+  if (width >= 0 && !NEEDS_SHAPING.test(word)) return width * style.size;
+  let sum = 0;
+  for (const piece of fontPieces(word, style.font, resources))
+    sum += pieceWidth(word.slice(piece.from, piece.to), piece, resources);
+  return sum * style.size;
+}
+
+/** The width of a piece in parts of an em. */
+export function pieceWidth(text: string, { font, shaped, missing }: FontPiece, resources: Resources): number {
+  if (missing) return MISSING_WIDTH * [...text].length;
+  if (shaped) {
+    const shape = resources.shaper(font);
+    return shape ? shape(text).width : 0.5 * text.length;
+  }
+  const width = resources.font(font)?.widthOf(text) ?? -1;
+  return width >= 0 ? width : 0.5 * text.length;
+}
+
+/** Width of the box that stands for a sign no font has, in parts of an em. */
+export const MISSING_WIDTH = 0.7;
+
+/** A word in pieces by the fonts that have its signs. */
+export function fontPieces(word: string, key: FontKey, resources: Resources): FontPiece[] {
+  const pieces: FontPiece[] = [];
+  for (let at = 0; at < word.length;) {
+    const code = word.codePointAt(at)!;
+    const to = at + (code > 0xffff ? 2 : 1);
+    const shaped = NEEDS_SHAPING.test(word.slice(at, to));
+    const before = pieces.at(-1);
+    // A mark stands on the letter before it, in its font.
+    const font = shaped && before && isMark(code) ? before.font : fontWith(code, key, resources);
+    const missing = font === null;
+    if (before && !missing && !before.missing && before.font === font && (before.shaped || !shaped))
+      pieces[pieces.length - 1] = { ...before, to };
+    else if (before && !missing && before.font === font)
+      pieces[pieces.length - 1] = { ...before, to, shaped: true };
+    else pieces.push({ from: at, to, font: font ?? key, shaped: shaped && !missing, missing });
+    at = to;
+  }
+  return pieces;
+}
+
+function isMark(code: number): boolean {
+  return (code >= 0x300 && code < 0x370) || (code >= 0x591 && code < 0x5c8) || code === 0x200d;
+}
+
+function fontWith(code: number, key: FontKey, resources: Resources): FontKey | null {
+  if (resources.font(key)?.has(code)) return key;
+  // Signs that are not seen need no font.
+  if (code === 0x200b || code === 0xad || code === 0x2060 || code === 0xfeff) return key;
+  for (const other of insteadOf(key)) if (resources.font(other)?.has(code)) return other;
+  return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
+}
+
+function equationWidth(tex: string, size: number, resources: Resources): number {
+  try {
+    return (resources.equation(tex, false)?.width ?? tex.length * 0.5) * size;
+  } catch {
+    // What has a fault stands as it was typed.
+    return tex.length * 0.6 * size;
+  }
+}

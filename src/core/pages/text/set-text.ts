@@ -1,0 +1,223 @@
+import type { Look } from "@/core/document";
+import type { Hyphenate, Resources } from "../resources";
+import { bestLines, fillLines, type LineEnds } from "./fit-lines";
+import { fontPieces, widthOf } from "./measure";
+import { breakPlaces, type BreakPlaces } from "./places-to-break";
+import type { Span, TextSource } from "./text-source";
+
+/** How a text is to be set. Lengths are points. */
+export interface Setting {
+  readonly measure: number;
+  /** How far the first line stands further in. */
+  readonly firstIndent?: number;
+  /** What is kept free at the end of the last line. */
+  readonly reserve?: number;
+  readonly align: Look["align"];
+  readonly size: number;
+  /** Height of a line as a multiple of the size. */
+  readonly leading: number;
+  readonly hyphenate: Hyphenate | null;
+  /** Spaces and line ends as they are typed. */
+  readonly code?: boolean;
+}
+
+/** One line of a set text. Offsets are those of the text, lengths points. */
+export interface SetLine {
+  readonly from: number;
+  readonly to: number;
+  /** Whether a hyphen is put at its end. */
+  readonly hyphen: boolean;
+  readonly width: number;
+  readonly spaces: number;
+  readonly height: number;
+  /** From the line's top to its base line. */
+  readonly baseline: number;
+  /** Ends at the text's end or at a line end of its own: not stretched. */
+  readonly last: boolean;
+}
+
+/** A text broken into lines. */
+export interface SetText {
+  readonly source: TextSource;
+  readonly setting: Setting;
+  readonly lines: readonly SetLine[];
+  /** Read from right to left. */
+  readonly rtl: boolean;
+  /** Signs that no font has. */
+  readonly missing: readonly string[];
+}
+
+/** A ragged line that would be left with a larger hole than this part of the measure has its next word divided. */
+const HOLE = 0.18;
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+const FIRST_STRONG = /[\p{L}]/u;
+
+/** Breaks a text into lines. Takes time in step with the text; a text without words is one empty line. */
+export function setText(source: TextSource, setting: Setting, resources: Resources): SetText {
+  const ends = setting.code
+    ? codeLines(source, setting, resources)
+    : proseLines(source, setting, resources);
+  const first = FIRST_STRONG.exec(source.text)?.[0];
+  return {
+    source,
+    setting,
+    lines: ends,
+    rtl: first !== undefined && RIGHT_TO_LEFT.test(first),
+    missing: missingSigns(source, resources),
+  };
+}
+
+function proseLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {
+  const { measure, firstIndent = 0, reserve = 0, align, hyphenate } = setting;
+  const first = measure - firstIndent;
+  const make = (places: BreakPlaces, ends: LineEnds) => linesAt(places, ends, source, setting, resources);
+  if (reserve > 0) {
+    // Generated lines with something at their end: broken as if all were as long as the last.
+    const places = breakPlaces(source, resources, null);
+    return make(places, fillLines(places, measure - reserve, first - reserve, 1));
+  }
+  const plain = breakPlaces(source, resources, null);
+  if (plain.end[plain.count - 1]! <= first && !plain.forced.slice(0, plain.count).includes(true))
+    return make(plain, [plain.count - 1]);
+  if (align === "justify") {
+    const space = widthOf(" ", source.spans[0]!, resources);
+    const best = bestLines(plain, measure, first, space, 1);
+    if (best) return make(plain, best);
+    const divided = breakPlaces(source, resources, hyphenate);
+    const second = bestLines(divided, measure, first, space, 1.6) ?? bestLines(divided, measure, first, space, 8);
+    return make(divided, second ?? fillLines(divided, measure, first, 0));
+  }
+  const divided = hyphenate ? breakPlaces(source, resources, hyphenate) : plain;
+  return make(divided, fillLines(divided, measure, first, HOLE));
+}
+
+function linesAt(
+  places: BreakPlaces,
+  ends: LineEnds,
+  source: TextSource,
+  setting: Setting,
+  resources: Resources,
+): SetLine[] {
+  const lines: SetLine[] = [];
+  const even = isEven(source.spans, setting.size);
+  const height = setting.size * setting.leading;
+  const baseline = even ? baselineOf(source.spans[0]!, setting, resources) : 0;
+  let from = 0;
+  let x = 0;
+  let spacesBefore = 0;
+  for (const [i, end] of ends.entries()) {
+    const to = places.to[end]!;
+    const width = places.end[end]! - x + places.hyphen[end]!;
+    const room = setting.measure - (i === 0 ? (setting.firstIndent ?? 0) : 0);
+    const hyphen = places.hyphen[end]! > 0;
+    const last = i === ends.length - 1 || places.forced[end]!;
+    const spaces = places.spacesEnd[end]! - spacesBefore;
+    if (width > room + 0.5 && to - from > 1)
+      for (const part of letters(source, from, to, room, resources))
+        lines.push(line(part.from, part.to, false, part.width, 0, part.to === to && last));
+    else lines.push(line(from, to, hyphen, width, spaces, last));
+    from = places.from[end]!;
+    x = places.next[end]!;
+    spacesBefore = places.spacesNext[end]!;
+  }
+  return lines;
+
+  function line(from: number, to: number, hyphen: boolean, width: number, spaces: number, last: boolean): SetLine {
+    const tall = even ? { height, baseline } : lineHeight(source, from, to, setting, resources);
+    return { from, to, hyphen, width, spaces, last, ...tall };
+  }
+}
+
+/** A word that is wider than its line, in lines of as many letters as fit. Letters stay whole with their marks. */
+function letters(source: TextSource, from: number, to: number, room: number, resources: Resources) {
+  const parts: { from: number; to: number; width: number }[] = [];
+  let start = from;
+  let width = 0;
+  let span = source.spans.findIndex((it) => it.to > from);
+  for (const { segment, index } of new Intl.Segmenter().segment(source.text.slice(from, to))) {
+    const at = from + index;
+    while (span < source.spans.length - 1 && source.spans[span]!.to <= at) span++;
+    const own = widthOf(segment, source.spans[span]!, resources);
+    if (width + own > room && at > start) {
+      parts.push({ from: start, to: at, width });
+      start = at;
+      width = 0;
+    }
+    width += own;
+  }
+  parts.push({ from: start, to, width });
+  return parts;
+}
+
+/** Code keeps its lines; what is too long goes on in the next. */
+function codeLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {
+  const lines: SetLine[] = [];
+  const span = source.spans[0]!;
+  const height = setting.size * setting.leading;
+  const baseline = baselineOf(span, setting, resources);
+  let from = 0;
+  for (const typed of source.text.split("\n")) {
+    const to = from + typed.length;
+    const parts = typed === "" ? [{ from, to, width: 0 }] : letters(source, from, to, setting.measure, resources);
+    for (const part of parts)
+      lines.push({ ...part, hyphen: false, spaces: 0, height, baseline, last: true });
+    from = to + 1;
+  }
+  return lines;
+}
+
+function isEven(spans: readonly Span[], size: number): boolean {
+  return spans.every((span) => span.tex === undefined && span.style.size <= size);
+}
+
+/** The base line of words in a line of a height (CSS 2.2, 10.8.1: half of the leading above, half below). */
+function baselineOf({ style }: Span, { size, leading }: Setting, resources: Resources): number {
+  const table = resources.font(style.font);
+  const ascent = (table?.ascent ?? 0.95) * size;
+  const descent = -(table?.descent ?? -0.25) * size;
+  return (size * leading - ascent - descent) / 2 + ascent;
+}
+
+/** A line is as high as its largest words and equations need. */
+function lineHeight(source: TextSource, from: number, to: number, setting: Setting, resources: Resources) {
+  let above = baselineOf(source.spans[0]!, setting, resources);
+  let below = setting.size * setting.leading - above;
+  for (const span of source.spans) {
+    if (span.to <= from || span.from >= to) continue;
+    if (span.tex !== undefined) {
+      const drawn = equation(span.tex, resources);
+      above = Math.max(above, drawn.height * span.style.size + 2);
+      below = Math.max(below, drawn.depth * span.style.size + 2);
+    } else if (span.style.size > setting.size) {
+      const own = { ...setting, size: span.style.size };
+      const base = baselineOf(span, own, resources);
+      above = Math.max(above, base);
+      below = Math.max(below, own.size * own.leading - base);
+    }
+  }
+  return { height: above + below, baseline: above };
+}
+
+function equation(tex: string, resources: Resources): { height: number; depth: number } {
+  try {
+    return resources.equation(tex, false) ?? { height: 0.8, depth: 0.3 };
+  } catch {
+    return { height: 0.8, depth: 0.3 };
+  }
+}
+
+const COMMON = /^[\u0020-\u007e\u00a0-\u017f\u2013-\u2026\n]*$/;
+
+function missingSigns(source: TextSource, resources: Resources): readonly string[] {
+  if (COMMON.test(source.text)) return NONE;
+  const signs = new Set<string>();
+  for (const span of source.spans) {
+    if (span.tex !== undefined) continue;
+    const words = source.text.slice(span.from, span.to);
+    if (COMMON.test(words)) continue;
+    for (const piece of fontPieces(words.replace(/[\n\t]/g, " "), span.style.font, resources))
+      if (piece.missing) signs.add(words.slice(piece.from, piece.to));
+  }
+  return [...signs];
+}
+const NONE: readonly string[] = [];

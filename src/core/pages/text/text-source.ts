@@ -1,0 +1,103 @@
+import type { Node } from "prosemirror-model";
+import { noteNumber } from "@/core/destinations";
+import type { DestinationId, Look, StyleSheet } from "@/core/document";
+import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
+
+/** Stands in the text for an equation. */
+export const OBJECT = "\ufffc";
+
+/** A stretch of a text that is set in one way. Offsets are those of the text. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+  readonly style: TextStyle;
+  /** Where its first sign stands in the block, counted from the block's start; -1 for what is not in the document. */
+  readonly pos: number;
+  /** TeX of an equation, whose one sign is {@link OBJECT}. */
+  readonly tex?: string;
+  /** The sign of a note. */
+  readonly note?: NoteSign;
+  /** Ids of bookmarks that cover it. */
+  readonly bookmarks?: readonly DestinationId[];
+}
+
+/** A note as its sign tells of it. */
+export interface NoteSign {
+  readonly node: Node;
+  readonly place: "foot" | "end";
+  readonly number: number;
+}
+
+/** A text as it is to be set: its signs in order, and how each stretch is set. */
+export interface TextSource {
+  readonly text: string;
+  readonly spans: readonly Span[];
+  /** Bookmarks that are points, by offset. */
+  readonly points: readonly { readonly id: DestinationId; readonly offset: number }[];
+}
+
+/** Hands out the numbers of notes in order of place. */
+export interface NoteCount {
+  foot: number;
+  end: number;
+}
+
+/**
+ * The text of a node with inline content as it is set on a page.
+ * @param start Position of the content's beginning, counted from the start of the block.
+ * @param label What is counted and stands before the words.
+ */
+export function textSource(
+  node: Node,
+  start: number,
+  look: Look,
+  sheet: StyleSheet,
+  notes: NoteCount,
+  label = "",
+  base = styleOfLook(look, sheet),
+): TextSource {
+  const spans: Span[] = [];
+  const points: TextSource["points"][number][] = [];
+  let text = label;
+  if (label) spans.push({ from: 0, to: label.length, style: base, pos: -1 });
+  let pos = start;
+  node.forEach((child) => {
+    const from = text.length;
+    const style = child.marks.length > 0 ? markedStyle(base, look, child.marks, sheet) : base;
+    const ranges = child.marks.filter((mark) => mark.type.name === "bookmark");
+    const covered =
+      ranges.length > 0 ? { bookmarks: ranges.map((mark) => mark.attrs.id as DestinationId) } : {};
+    switch (child.type.name) {
+      case "text":
+        text += child.text!;
+        spans.push({ from, to: text.length, style, pos, ...covered });
+        break;
+      case "hard_break":
+        text += "\n";
+        spans.push({ from, to: text.length, style, pos });
+        break;
+      case "formula":
+        text += OBJECT;
+        spans.push({ from, to: text.length, style, pos, tex: child.attrs.tex as string, ...covered });
+        break;
+      case "note": {
+        const place = child.attrs.place as "foot" | "end";
+        const number = ++notes[place];
+        text += noteNumber(place, number);
+        const sign = { ...base, rise: base.rise + base.size * 0.35, size: base.size * 0.68 };
+        spans.push({ from, to: text.length, style: sign, pos, note: { node: child, place, number }, ...covered });
+        break;
+      }
+      case "bookmark_point":
+        points.push({ id: child.attrs.id as DestinationId, offset: from });
+    }
+    pos += child.nodeSize;
+  });
+  if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
+  return { text, spans, points };
+}
+
+/** A text that is not in the document: generated words, set in one way. */
+export function plainSource(text: string, style: TextStyle): TextSource {
+  return { text, spans: [{ from: 0, to: text.length, style, pos: -1 }], points: [] };
+}

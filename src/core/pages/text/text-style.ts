@@ -1,0 +1,102 @@
+import type { Mark } from "prosemirror-model";
+import type { Face, LinkTarget, Look, StyleSheet } from "@/core/document";
+import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
+
+/** How words are set. Lengths are points. */
+export interface TextStyle {
+  readonly font: FontKey;
+  readonly size: number;
+  /** `#` and six hexadecimal digits. */
+  readonly colour: string;
+  /** How far above the base line they stand; below where it is negative. */
+  readonly rise: number;
+  readonly underline: boolean;
+  readonly strike: boolean;
+  readonly link: LinkTarget | null;
+  /** Code, and words that are written letter by letter: never divided. */
+  readonly code: boolean;
+}
+
+/** Named colours on paper. */
+const COLOURS: Readonly<Record<string, string>> = {
+  ink: "#1c2a30",
+  quiet: "#55636a",
+  tide: "#0e5a5e",
+  plum: "#6b3f69",
+  hemp: "#8a6230",
+  line: "#ddd5c6",
+  wash: "#f4efe4",
+};
+
+/** A colour of a look on paper: named ones as six digits. */
+export function colourOnPaper(colour: string | null, otherwise = "ink"): string {
+  const named = colour ?? otherwise;
+  return named.startsWith("#") ? named : (COLOURS[named] ?? COLOURS.ink!);
+}
+
+/** How words of a look are set that carry no mark. */
+export function styleOfLook(look: Look, sheet: StyleSheet): TextStyle {
+  const { body } = sheet.styles;
+  return {
+    font: fontKey((look.face ?? body.face ?? "serif") as Family, look.weight, look.slant === "italic"),
+    size: look.size,
+    colour: colourOnPaper(look.colour ?? body.colour),
+    rise: 0,
+    underline: false,
+    strike: false,
+    link: null,
+    code: false,
+  };
+}
+
+/** How words are set that stand among those of a look and carry marks. */
+export function markedStyle(base: TextStyle, look: Look, marks: readonly Mark[], sheet: StyleSheet): TextStyle {
+  let face: Face = look.face ?? sheet.styles.body.face ?? "serif";
+  let { weight } = look;
+  let italic = look.slant === "italic";
+  let { size, rise, colour, underline, strike, link, code } = base;
+  for (const mark of marks)
+    switch (mark.type.name) {
+      case "strong":
+        weight = bolder(weight);
+        break;
+      case "emphasis":
+        italic = true;
+        break;
+      case "underline":
+        underline = true;
+        break;
+      case "strike":
+        strike = true;
+        break;
+      case "superscript":
+        rise += size * 0.35;
+        size *= 0.7;
+        break;
+      case "subscript":
+        rise -= size * 0.15;
+        size *= 0.7;
+        break;
+      case "size":
+        size *= (mark.attrs.percent as number) / 100;
+        break;
+      case "colour":
+        colour = mark.attrs.colour as string;
+        break;
+      case "code":
+        face = sheet.styles.code.face ?? "mono";
+        size *= sheet.styles.code.size / sheet.styles.body.size;
+        code = true;
+        break;
+      case "link": {
+        link = mark.attrs.target as LinkTarget;
+        underline = true;
+        const words = sheet.styles.link;
+        if (words.colour !== null) colour = colourOnPaper(words.colour);
+        if (words.face !== null) face = words.face;
+        if (words.weight !== sheet.styles.body.weight) weight = words.weight;
+        if (words.slant !== sheet.styles.body.slant) italic = words.slant === "italic";
+      }
+    }
+  return { font: fontKey(face, weight, italic), size, colour, rise, underline, strike, link, code };
+}
