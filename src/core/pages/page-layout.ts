@@ -76,6 +76,16 @@ export class PageLayout {
     return place && this.labels.of(place.page);
   }
 
+  /** The number of the page on which a position stands, as it is written there. */
+  labelAt(pos: number): string {
+    return this.labels.of(this.pageAt(pos));
+  }
+
+  /** @internal The flow of a block. */
+  flowOf(block: number): Flow | undefined {
+    return this.flows[this.flowOfBlock[block]!];
+  }
+
   /** The position at which a page begins. */
   startOf(page: number): number {
     const at = this.pages[Math.min(page, this.pages.length - 1)];
@@ -178,12 +188,15 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   const returns = returnLinks(index);
   const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
   const noted = new Set(index.notes.map(({ block }) => block));
+  const unchanged =
+    earlier?.complete && cached === earlier.cached ? unchangedFlows(earlier, doc, noted) : null;
   let body = 0;
   let nextReturn = 0;
   let pos = 0;
   for (let block = 0; block < doc.childCount; block++) {
     const node = doc.child(block);
-    let flow = blockFlow(node, noted.has(block), composition, cached.flows);
+    let flow =
+      unchanged?.(block, node) ?? blockFlow(node, noted.has(block), composition, cached.flows);
     if (bodyBlock > 0 && block === bodyBlock) {
       body = flows.length;
       flow = onNewPage(flow);
@@ -208,7 +221,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
     }
   }
   for (const flow of endnoteFlows(index, composition)) flows.push(flow);
-  const same = earlier && !pending ? sameFlows(earlier.flows, flows) : null;
+  const same = earlier && !pending ? sameRun(earlier.flows, flows) : null;
   const pages = paginate(
     flows,
     { height, rightHand: setup.rightHand },
@@ -230,6 +243,26 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   );
 }
 
+/** Blocks whose flows depend on what is counted elsewhere. */
+const COUNTED = new Set(["heading", "figure", "table", "equation", "contents_list"]);
+
+/** The flows of blocks before and after a change that depend on nothing but themselves. */
+function unchangedFlows(
+  earlier: PageLayout,
+  doc: Node,
+  noted: ReadonlySet<number>,
+): (block: number, node: Node) => Flow | undefined {
+  const before = earlier.index.doc.content.content;
+  const now = doc.content.content;
+  const { same, sameAtEnd } = sameRun(before, now);
+  const shift = before.length - now.length;
+  return (block, node) => {
+    if (block >= same && block < now.length - sameAtEnd) return undefined;
+    if (COUNTED.has(node.type.name) || noted.has(block)) return undefined;
+    return earlier.flowOf(block < same ? block : block + shift);
+  };
+}
+
 function sameKey(a: LayoutKey, b: LayoutKey): boolean {
   return (
     a.styles === b.styles &&
@@ -240,7 +273,8 @@ function sameKey(a: LayoutKey, b: LayoutKey): boolean {
   );
 }
 
-function sameFlows(before: readonly Flow[], now: readonly Flow[]): { same: number; sameAtEnd: number } {
+/** How many members two lists share at the beginning and at the end. */
+function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sameAtEnd: number } {
   const shorter = Math.min(before.length, now.length);
   let same = 0;
   while (same < shorter && before[same] === now[same]) same++;

@@ -94,7 +94,8 @@ export class Resources {
   }
 
   private want(wanted: Wanted): null {
-    this.asked.set(keyOf(wanted), wanted);
+    // Asked for with every word until it comes.
+    if (!this.asked.has(keyOf(wanted))) this.asked.set(keyOf(wanted), wanted);
     this.missed++;
     return null;
   }

@@ -1,3 +1,5 @@
+import { NEEDS_SHAPING } from "./shaped-text";
+
 /**
  * What a line needs to know of a font, as `scripts/page-fonts.mjs` writes it. Lengths are units of the font; `codes` are starts
  * and lengths of ranges, the other lists values and how often each is repeated, for each code and then for each ligature.
@@ -81,7 +83,8 @@ export class FontTable {
     return this.place(code) >= 0;
   }
 
-  /** The advance of a word with its kerning and ligatures; -1 where the font lacks one of its signs. */
+  /** The advance of a word with its kerning and ligatures; -1 where that does not tell it: the font lacks one
+   * of its signs, or they are to be shaped. */
   widthOf(word: string): number {
     const known = this.widths.get(word);
     if (known !== undefined) return known;
@@ -91,7 +94,7 @@ export class FontTable {
       if (advance < 0) whole = false;
       units += advance + kern;
     });
-    const width = whole ? units / this.em : -1;
+    const width = whole && !NEEDS_SHAPING.test(word) ? units / this.em : -1;
     // Words repeat; a text of single long strings must not fill the memory.
     if (this.widths.size > 60_000) this.widths.clear();
     this.widths.set(word, width);

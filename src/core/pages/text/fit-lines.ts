@@ -10,33 +10,32 @@ const LOOSE = 1;
 
 /**
  * Lines filled one after the other: for text with a ragged edge. A word is divided only where the line would be left with a
- * hole of more than `hole` parts of the measure.
+ * hole of more than `hole` parts of the measure; `divide` puts its places into the table then, and answers how many.
  */
-export function fillLines(places: BreakPlaces, measure: number, first: number, hole: number): LineEnds {
+export function fillLines(
+  places: BreakPlaces,
+  measure: number,
+  first: number,
+  hole: number,
+  divide: ((place: number) => number) | null,
+): LineEnds {
   const ends: number[] = [];
   let start = -1;
   let width = first;
   for (let at = 0; at < places.count;) {
     const from = start < 0 ? 0 : places.next[start]!;
+    const limit = from + width + 0.001;
     let best = -1;
-    let whole = -1;
-    while (at < places.count) {
-      if (places.end[at]! - from + places.hyphen[at]! > width + 0.001) {
-        // A hyphen is wider than the letters that may follow in its place.
-        if (places.hyphen[at]! > 0) {
-          at++;
-          continue;
-        }
-        break;
-      }
-      best = at;
-      if (places.hyphen[at] === 0) whole = at;
-      at++;
+    while (at < places.count && places.end[at]! <= limit) {
+      best = at++;
       if (places.forced[best]) break;
     }
+    const full = at < places.count && !(best >= 0 && places.forced[best]);
+    const used = best < 0 ? 0 : places.end[best]! - from;
+    if (full && divide && used < width * (1 - hole) && divide(at) > 0)
+      for (; places.hyphen[at]! > 0; at++) if (places.end[at]! + places.hyphen[at]! <= limit) best = at;
     // What is wider than the line stands in a line of its own; letters are parted later.
-    if (best < 0) best = at < places.count ? at : places.count - 1;
-    else if (places.hyphen[best]! > 0 && whole >= 0 && places.end[whole]! - from >= width * (1 - hole)) best = whole;
+    if (best < 0) best = Math.min(at, places.count - 1);
     ends.push(best);
     start = best;
     at = best + 1;
@@ -84,7 +83,7 @@ export function bestLines(
                 : Infinity
           : room / shrink;
       if (ratio > tolerance) continue;
-      const bad = 1 + 100 * Math.abs(ratio) ** 3 + (ratio > LOOSE ? 1_000 : 0);
+      const bad = 1 + 100 * (ratio < 0 ? -ratio : ratio) * ratio * ratio + (ratio > LOOSE ? 1_000 : 0);
       const divided = places.hyphen[b]! > 0;
       const twice = divided && a >= 0 && places.hyphen[a]! > 0;
       const total = (a < 0 ? 0 : cost[a]!) + bad * bad + (divided ? 2_500 : 0) + (twice ? 10_000 : 0) + 10;

@@ -20,7 +20,7 @@ export function widthOf(word: string, { style, tex }: Span, resources: Resources
   const table = resources.font(style.font);
   if (!table) return word.length * 0.5 * style.size;
   const width = table.widthOf(word);
-  if (width >= 0 && !NEEDS_SHAPING.test(word)) return width * style.size;
+  if (width >= 0) return width * style.size;
   let sum = 0;
   for (const piece of fontPieces(word, style.font, resources))
     sum += pieceWidth(word.slice(piece.from, piece.to), piece, resources);

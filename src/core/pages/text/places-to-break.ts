@@ -9,6 +9,7 @@ import type { Span, TextSource } from "./text-source";
  */
 export interface BreakPlaces {
   count: number;
+  anyForced: boolean;
   /** Offset after the last sign that is seen on the line. */
   readonly to: number[];
   /** Offset of the next line's first sign. */
@@ -27,65 +28,141 @@ const PLAIN = /^[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\d'’.,;:!?
 /** The same in the letters of English, which is quicker. */
 const PLAINEST = /^[\w.,;:!?()'"’“”]*$/;
 
-/** Finds the places; each call fills the same table anew (Unicode Standard Annex 14, for what no space parts). */
+/**
+ * Finds the places; each call fills the same table anew (Unicode Standard Annex 14, for what no space parts). With `hyphenate`,
+ * also those within words.
+ */
 export function breakPlaces(source: TextSource, resources: Resources, hyphenate: Hyphenate | null): BreakPlaces {
   const { text, spans } = source;
   places.count = 0;
-  const hyphenated = hyphenate !== null;
+  places.anyForced = false;
+  const onlySpaces = !text.includes("\n") && !text.includes("\t");
   let x = 0;
   let spaces = 0;
   let at = 0;
-  let span = 0;
+  let number = 0;
+  let span = spans[0]!;
+  let table = resources.font(span.style.font);
+  let { size } = span.style;
+  let end = spans.length === 1 ? text.length : span.to;
+  const enter = (next: number) => {
+    number = next;
+    span = spans[next]!;
+    table = resources.font(span.style.font);
+    size = span.style.size;
+    end = next === spans.length - 1 ? text.length : span.to;
+  };
   /** Width from `at` to `to`, which may lie in a later span. */
   const advance = (to: number): number => {
     let width = 0;
     while (at < to) {
-      while (span < spans.length - 1 && spans[span]!.to <= at) span++;
-      const end = Math.min(to, span < spans.length - 1 ? spans[span]!.to : to);
-      width += widthOf(text.slice(at, end), spans[span]!, resources);
-      at = end;
+      while (end <= at && number < spans.length - 1) enter(number + 1);
+      const until = to < end ? to : end;
+      const word = text.slice(at, until);
+      const own = table && span.tex === undefined ? table.widthOf(word) : -1;
+      width += own >= 0 ? own * size : widthOf(word, span, resources);
+      at = until;
     }
     return width;
   };
   while (at < text.length) {
     let wordEnd = at;
-    while (wordEnd < text.length && !isSpace(text.charCodeAt(wordEnd))) wordEnd++;
-    const word = text.slice(at, wordEnd);
-    if (hyphenated && wordEnd - at > 4) {
-      for (const piece of dividedWord(word, at, spanAt(spans, at, span), hyphenate)) {
+    if (onlySpaces) {
+      wordEnd = text.indexOf(" ", at);
+      if (wordEnd < 0) wordEnd = text.length;
+    } else while (wordEnd < text.length && !isSpace(text.charCodeAt(wordEnd))) wordEnd++;
+    const start = at;
+    if (hyphenate !== null && wordEnd - at > 4) {
+      for (const piece of dividedWord(text.slice(at, wordEnd), at, spanAt(spans, at, number), hyphenate)) {
         x += advance(piece.to);
         if (piece.to < wordEnd)
-          add(piece.to, piece.to, x, x, spaces, spaces, piece.hyphen ? hyphenWidth(spanAt(spans, piece.to - 1, span), resources) : 0, false);
+          add(piece.to, piece.to, x, x, spaces, spaces, piece.hyphen ? widthOf("-", span, resources) : 0, false);
       }
-    } else if (word.length > 1 && !PLAINEST.test(word) && !PLAIN.test(word)) {
-      for (const to of breaksWithin(word)) {
-        x += advance(wordEnd - word.length + to);
-        if (at < wordEnd) add(at, at, x, x, spaces, spaces, 0, false);
-      }
-    } else x += advance(wordEnd);
+    } else {
+      // Most words are known to be one piece by their width being known.
+      const ends = wordEnd - at > 1 ? innerBreaks(text, at, wordEnd) : null;
+      if (ends)
+        for (const to of ends) {
+          x += advance(start + to);
+          if (at < wordEnd) add(at, at, x, x, spaces, spaces, 0, false);
+        }
+      else x += advance(wordEnd);
+    }
     const seen = x;
     const spacesSeen = spaces;
     let forced = false;
-    while (at < text.length && isSpace(text.charCodeAt(at))) {
-      if (text.charCodeAt(at) === NEW_LINE) {
-        at++;
-        forced = true;
-        break;
+    if (onlySpaces) {
+      while (at < text.length && text.charCodeAt(at) === 32) {
+        x += advance(at + 1);
+        spaces++;
       }
-      x += advance(at + 1);
-      spaces++;
-    }
+    } else
+      while (at < text.length && isSpace(text.charCodeAt(at))) {
+        if (text.charCodeAt(at) === NEW_LINE) {
+          at++;
+          forced = true;
+          break;
+        }
+        x += advance(at + 1);
+        spaces++;
+      }
     add(wordEnd, at, seen, x, spacesSeen, spaces, 0, forced);
   }
   if (text.length === 0 || text.endsWith("\n")) add(text.length, text.length, x, x, spaces, spaces, 0, false);
   return places;
 }
 
+/** Puts places within the word that ends at a place into the table; answers how many. */
+export function divideWord(
+  table: BreakPlaces,
+  place: number,
+  source: TextSource,
+  resources: Resources,
+  hyphenate: Hyphenate,
+): number {
+  const from = place === 0 ? 0 : table.from[place - 1]!;
+  const to = table.to[place]!;
+  const number = source.spans.findIndex((span) => span.to > from);
+  const span = source.spans[number];
+  // A word of several looks stays whole; they are few.
+  if (!span || span.to < to || to - from < 5) return 0;
+  const word = source.text.slice(from, to);
+  const offsets = dividedWord(word, from, span, hyphenate).filter(({ hyphen }) => hyphen);
+  if (offsets.length === 0) return 0;
+  const hyphen = widthOf("-", span, resources);
+  const x = place === 0 ? 0 : table.next[place - 1]!;
+  const spaces = place === 0 ? 0 : table.spacesNext[place - 1]!;
+  const by = offsets.length;
+  for (const column of [table.to, table.from, table.end, table.next, table.spacesEnd, table.spacesNext, table.hyphen])
+    insert(column, place, by, table.count, 0);
+  insert(table.forced, place, by, table.count, false);
+  table.count += by;
+  offsets.forEach(({ to: at }, i) => {
+    const width = x + widthOf(word.slice(0, at - from), span, resources);
+    table.to[place + i] = at;
+    table.from[place + i] = at;
+    table.end[place + i] = width;
+    table.next[place + i] = width;
+    table.spacesEnd[place + i] = spaces;
+    table.spacesNext[place + i] = spaces;
+    table.hyphen[place + i] = hyphen;
+    table.forced[place + i] = false;
+  });
+  return by;
+}
+
 const NEW_LINE = 10;
 const isSpace = (code: number) => code === 32 || code === NEW_LINE || code === 9;
 
+/** Makes room for `by` values at a place of a column. */
+function insert<T>(column: T[], place: number, by: number, count: number, empty: T): void {
+  while (column.length < count + by) column.push(empty);
+  column.copyWithin(place + by, place, count);
+}
+
 const places: BreakPlaces = {
   count: 0,
+  anyForced: false,
   to: [],
   from: [],
   end: [],
@@ -115,6 +192,7 @@ function add(
   places.spacesNext[i] = spacesNext;
   places.hyphen[i] = hyphen;
   places.forced[i] = forced;
+  if (forced) places.anyForced = true;
 }
 
 function spanAt(spans: readonly Span[], offset: number, from: number): Span {
@@ -123,9 +201,21 @@ function spanAt(spans: readonly Span[], offset: number, from: number): Span {
   return spans[i]!;
 }
 
-function hyphenWidth(span: Span, resources: Resources): number {
-  return widthOf("-", span, resources);
+/** Where a word may be broken without a hyphen; null for the most frequent case of a word that is one piece. */
+function innerBreaks(text: string, from: number, to: number): number[] | null {
+  for (let i = from; i < to; i++) if (!ONE_PIECE[text.charCodeAt(i)]) return odd(text.slice(from, to));
+  return null;
 }
+
+function odd(word: string): number[] | null {
+  return PLAIN.test(word) ? null : breaksWithin(word);
+}
+
+/** Signs of {@link PLAINEST}, and the letters of western languages. */
+const ONE_PIECE = new Uint8Array(65_536);
+for (let code = 0x21; code < 0x250; code++)
+  if (/[\w.,;:!?()'"\p{L}]/u.test(String.fromCharCode(code))) ONE_PIECE[code] = 1;
+for (const sign of "’“”‘…") ONE_PIECE[sign.charCodeAt(0)] = 1;
 
 /** Offsets within a word after which a line may end, its own end among them. */
 function breaksWithin(word: string): number[] {

@@ -2,7 +2,7 @@ import type { Look } from "@/core/document";
 import type { Hyphenate, Resources } from "../resources";
 import { bestLines, fillLines, type LineEnds } from "./fit-lines";
 import { fontPieces, widthOf } from "./measure";
-import { breakPlaces, type BreakPlaces } from "./places-to-break";
+import { breakPlaces, divideWord, type BreakPlaces } from "./places-to-break";
 import type { Span, TextSource } from "./text-source";
 
 /** How a text is to be set. Lengths are points. */
@@ -74,21 +74,22 @@ function proseLines(source: TextSource, setting: Setting, resources: Resources):
   if (reserve > 0) {
     // Generated lines with something at their end: broken as if all were as long as the last.
     const places = breakPlaces(source, resources, null);
-    return make(places, fillLines(places, measure - reserve, first - reserve, 1));
+    return make(places, fillLines(places, measure - reserve, first - reserve, 1, null));
   }
   const plain = breakPlaces(source, resources, null);
-  if (plain.end[plain.count - 1]! <= first && !plain.forced.slice(0, plain.count).includes(true))
-    return make(plain, [plain.count - 1]);
+  if (plain.end[plain.count - 1]! <= first && !plain.anyForced) return make(plain, [plain.count - 1]);
   if (align === "justify") {
     const space = widthOf(" ", source.spans[0]!, resources);
     const best = bestLines(plain, measure, first, space, 1);
     if (best) return make(plain, best);
     const divided = breakPlaces(source, resources, hyphenate);
     const second = bestLines(divided, measure, first, space, 1.6) ?? bestLines(divided, measure, first, space, 8);
-    return make(divided, second ?? fillLines(divided, measure, first, 0));
+    if (second) return make(divided, second);
+    const again = breakPlaces(source, resources, null);
+    return make(again, fillLines(again, measure, first, 1, null));
   }
-  const divided = hyphenate ? breakPlaces(source, resources, hyphenate) : plain;
-  return make(divided, fillLines(divided, measure, first, HOLE));
+  const divide = hyphenate && ((place: number) => divideWord(plain, place, source, resources, hyphenate));
+  return make(plain, fillLines(plain, measure, first, HOLE, divide));
 }
 
 function linesAt(
@@ -112,7 +113,7 @@ function linesAt(
     const hyphen = places.hyphen[end]! > 0;
     const last = i === ends.length - 1 || places.forced[end]!;
     const spaces = places.spacesEnd[end]! - spacesBefore;
-    if (width > room + 0.5 && to - from > 1)
+    if (width > room + 0.5 && spaces === 0 && to - from > 1)
       for (const part of letters(source, from, to, room, resources))
         lines.push(line(part.from, part.to, false, part.width, 0, part.to === to && last));
     else lines.push(line(from, to, hyphen, width, spaces, last));
