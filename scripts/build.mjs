@@ -5,6 +5,7 @@ import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { buildTools } from "./build-tools.mjs";
 import { ensureInstalled, root, run } from "./install.mjs";
+import { ensurePageFonts } from "./page-fonts.mjs";
 
 const SOURCES = [
   "src",
@@ -33,6 +34,7 @@ function sourceHash() {
 export async function ensureBuilt() {
   const stamp = path.join(root, ".next", "gate-rope-built");
   const hash = sourceHash();
+  ensurePageFonts();
   await buildTools();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building …");

@@ -16,6 +16,7 @@ import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { linkAt } from "./commands/links";
 import { splitSection } from "./commands/sections";
+import type { PageMap } from "@/core/pages/page-map";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DocumentChange } from "./document-change";
 import { ManuscriptView, type Place } from "./drawing/manuscript-view";
@@ -88,6 +89,9 @@ export class Session {
 
   private view: ManuscriptView | null = null;
   private adriftShown: AdriftTargets = new Map();
+  private pagesDrawn: PageMap | null = null;
+  /** The pages as they were when one could last see them move where they are drawn to scale. */
+  pagesShown: PageMap | null = null;
   private readonly exchange: Exchange;
   private readonly store = new BrowserStore();
   private readonly letGoOfWindow: () => void;
@@ -190,11 +194,20 @@ export class Session {
     return this.derived.adrift;
   }
 
+  /** Where the pages begin; null before they are laid out first. */
+  get pages(): PageMap | null {
+    return this.derived.pages?.value ?? null;
+  }
+
   private derivedChanged(): void {
-    if (this.adriftShown !== this.adrift) {
+    const pages = this.pages;
+    if (this.adriftShown !== this.adrift || this.pagesDrawn !== pages) {
       this.adriftShown = this.adrift;
+      this.pagesDrawn = pages;
       this.view?.update(null);
     }
+    if (pages && !(this.pagesShown && looksLike(pages, this.pagesShown, this.index.doc.content.size)))
+      this.pagesShown = pages;
     this.tell();
   }
 
@@ -528,4 +541,13 @@ export class Session {
   private tell(): void {
     for (const listener of this.listeners) listener();
   }
+}
+
+/** Whether pages look the same where a document of a size is drawn to scale. */
+function looksLike(pages: PageMap, shown: PageMap, size: number): boolean {
+  return (
+    pages.starts.length === shown.starts.length &&
+    pages.labels.front === shown.labels.front &&
+    pages.starts.every((start, i) => Math.abs(start - shown.starts[i]!) * 2_000 <= size)
+  );
 }

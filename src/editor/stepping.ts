@@ -1,16 +1,18 @@
 import { nextStop, STOP_KINDS, stopsOf, type Stop, type StopKind } from "@/core/destinations";
+import type { PageMap } from "@/core/pages/page-map";
 import { readProof } from "@/core/proof";
 import type { JumpHost, Jumps } from "./jumps";
 import { keepInBrowser, readKept } from "./kept-in-browser";
 import { foundPlaces } from "./plugins/matches";
 
 /** What one can step through in a window. */
-export const STEP_KINDS = [...STOP_KINDS, "finding", "match"] as const;
-export type StepKind = StopKind | "finding" | "match";
+export const STEP_KINDS = [...STOP_KINDS, "page", "finding", "match"] as const;
+export type StepKind = StopKind | "page" | "finding" | "match";
 
 /** What stepping needs of the window it is done in. */
 interface SteppingHost extends JumpHost {
   readonly jumps: Jumps;
+  readonly pages: PageMap | null;
   say(words: string): void;
 }
 
@@ -48,6 +50,8 @@ export class Stepping {
   private stops(): readonly Stop[] {
     const { index, state } = this.host;
     if (this.kind === "match") return foundPlaces(state);
+    if (this.kind === "page")
+      return [...new Set(this.host.pages?.starts)].map((from) => ({ from, to: from }));
     if (this.kind !== "finding") return stopsOf(index, this.kind);
     return readProof(index)
       .flatMap(({ places }) => places)

@@ -51,7 +51,6 @@ describe("what is typed into the jump box finds", () => {
     ["para 1", ["paragraph | 1 | One."]],
     ["¶ 9", []],
     ["p 99", []],
-    ["p 1", ["page | 1 | Lamps"]],
   ])("%s", (typed, places) => {
     expect(found(typed)).toEqual(places);
   });
@@ -63,6 +62,14 @@ describe("what is typed into the jump box finds", () => {
     // By its place in the structure too.
     expect(placesSought(indexDocument(lettered), "2")[0]).toMatchObject({ place: { name: "Weather" } });
   });
+});
+
+test("a page is found by its number as it is written, once pages are laid out", () => {
+  const at = index.headings[2]!.pos;
+  const pages = { starts: [0, at], labels: { page: (label: string) => ["i", "1"].indexOf(label) } };
+  expect(placesSought(index, "p 1")).toEqual([]);
+  expect(placesSought(index, "p 1", pages)).toMatchObject([{ kind: "page", name: "Weather", at: { from: at } }]);
+  expect(placesSought(index, "page i", pages)).toMatchObject([{ number: "i", at: { from: 0 } }]);
 });
 
 test("a heading that is called like a kind and a number is found by that", () => {
@@ -88,7 +95,6 @@ test("steps stop at each place of a kind, in both directions, and end at the las
     ["heading", 3],
     ["equation", 1],
     ["note", 2],
-    ["page", 1],
     ["link", 0],
   ] as const)
     expect(stopsOf(index, kind)).toHaveLength(count);

@@ -13,7 +13,7 @@ export type FoundPlace =
 type Sought =
   | { kind: Destination["kind"] | "note" | "all"; words: string }
   | { kind: "paragraph"; number: number }
-  | { kind: "page"; number: number };
+  | { kind: "page"; label: string };
 
 const KINDS: Record<string, Destination["kind"] | "note"> = {
   fig: "figure",
@@ -32,22 +32,25 @@ const KINDS: Record<string, Destination["kind"] | "note"> = {
   contents: "contents",
 };
 
-/** A page of text as it is reckoned until pages are laid out. */
-export const WORDS_ON_PAGE = 400;
+/** What is asked of the pages of a document. */
+export interface KnownPages {
+  /** Position at which each page begins. */
+  readonly starts: ArrayLike<number>;
+  readonly labels: { page(label: string): number | null };
+}
 
 /**
  * The places that match what was typed, the closest first: words of a name (`lamp room`), the number of a heading (`4.2`), a
- * kind with a number or words (`fig 3`, `table weather`, `note 5`), a paragraph by its number (`¶ 44`), a page (`p 12`; by its
- * length, so about that page).
+ * kind with a number or words (`fig 3`, `table weather`, `note 5`), a paragraph by its number (`¶ 44`), a page (`p 12`, `p iv`).
  */
-export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] {
+export function placesSought(index: DocumentIndex, typed: string, pages: KnownPages | null = null): FoundPlace[] {
   const sought = read(typed);
   if (sought.kind === "paragraph") {
     const at = paragraphAt(index.doc, sought.number);
     const name = at ? index.doc.nodeAt(at.from)!.textContent : "";
     return at ? [{ kind: "paragraph", at, name, number: String(sought.number) }] : [];
   }
-  if (sought.kind === "page") return pageAt(index, sought.number);
+  if (sought.kind === "page") return pageAt(index, sought.label, pages);
   const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
   const notes = sought.kind === "note" ? notesSought(index, words) : [];
   const counted = numbersOf(index);
@@ -80,11 +83,10 @@ export function placesSought(index: DocumentIndex, typed: string): FoundPlace[] 
 
 function read(typed: string): Sought {
   const text = typed.trim();
-  const numbered = /^(¶|para(?:graph)?|p(?:age|\.)?)\s*(\d{1,7})$/iu.exec(text);
-  if (numbered) {
-    const number = Number(numbered[2]);
-    return /^(¶|para)/iu.test(numbered[1]!) ? { kind: "paragraph", number } : { kind: "page", number };
-  }
+  const paragraph = /^(?:¶|para(?:graph)?)\s*(\d{1,7})$/iu.exec(text);
+  if (paragraph) return { kind: "paragraph", number: Number(paragraph[1]) };
+  const page = /^p(?:age|\.)?(?:\s*(\d{1,7})|\s+([ivxlc]{1,9}))$/iu.exec(text);
+  if (page) return { kind: "page", label: page[1] ?? page[2]! };
   const [, first, rest] = /^(\p{L}+)\.?\s*(.*)$/u.exec(text) ?? [];
   const kind = first ? KINDS[first.toLowerCase()] : undefined;
   // "Figure" alone may be the beginning of a name as well.
@@ -128,32 +130,17 @@ function notesSought(index: DocumentIndex, words: readonly string[]): FoundPlace
     .map(({ note, number }) => ({ kind: "note", at: note, name: note.text, number }));
 }
 
-function pageAt(index: DocumentIndex, number: number): FoundPlace[] {
-  const words = (number - 1) * WORDS_ON_PAGE;
-  if (number < 1 || words > index.words) return [];
-  let before = 0;
-  let pos = 0;
-  for (const { run } of index.placed) {
-    if (before + run.words <= words) {
-      before += run.words;
-      pos += run.size;
-      continue;
-    }
-    // Within a run the words are taken to be spread evenly over its blocks.
-    const share = (words - before) / run.words;
-    for (const block of run.blocks.slice(0, Math.floor(share * run.blocks.length))) pos += block.nodeSize;
-    break;
-  }
-  const block = index.doc.nodeAt(pos);
-  if (!block) return [];
-  return [
-    {
-      kind: "page",
-      at: { from: pos, to: pos + block.nodeSize },
-      name: block.textContent,
-      number: String(number),
-    },
-  ];
+function pageAt(index: DocumentIndex, label: string, pages: KnownPages | null): FoundPlace[] {
+  const page = pages?.labels.page(label) ?? null;
+  if (!pages || page === null) return [];
+  const { doc } = index;
+  const from = Math.min(pages.starts[page]!, doc.content.size);
+  const $from = doc.resolve(from);
+  const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
+  // Where a page begins within words, those are what it is known by.
+  const end = $from.depth === 0 ? from + (block?.nodeSize ?? 0) : $from.end(1);
+  const name = doc.textBetween(from, Math.max(from, Math.min(end, doc.content.size)), " ");
+  return [{ kind: "page", at: { from, to: from }, name, number: label.toLowerCase() }];
 }
 
 /** The names of the sections in which a position lies, the outermost first; a heading's own is not among them. */

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { schema } from "@/core/document";
 import type { DocumentIndex } from "./document-index";
 
-/** What one can step through; matches and findings come from elsewhere. */
+/** What one can step through; pages, matches and findings come from elsewhere. */
 export const STOP_KINDS = [
   "heading",
   "bookmark",
@@ -11,7 +11,6 @@ export const STOP_KINDS = [
   "equation",
   "note",
   "link",
-  "page",
 ] as const;
 export type StopKind = (typeof STOP_KINDS)[number];
 
@@ -39,8 +38,6 @@ export function stopsOf(index: DocumentIndex, kind: StopKind): readonly Stop[] {
       return index.notes;
     case "link":
       return index.links;
-    case "page":
-      return blocksWhere(index.doc, (block) => block.type === schema.nodes.page_break);
   }
 }
 
@@ -79,14 +76,6 @@ function formulas(doc: Node): Stop[] {
   const found: Stop[] = [];
   doc.descendants((node, pos) => {
     if (node.type === schema.nodes.formula) found.push({ from: pos, to: pos + node.nodeSize });
-  });
-  return found;
-}
-
-function blocksWhere(doc: Node, test: (block: Node) => boolean): Stop[] {
-  const found: Stop[] = [];
-  doc.forEach((block, pos) => {
-    if (test(block)) found.push({ from: pos, to: pos + block.nodeSize });
   });
   return found;
 }

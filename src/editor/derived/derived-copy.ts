@@ -9,8 +9,9 @@ import type { FromWorker, ToWorker } from "./protocol";
 export class DerivedCopy {
   private parts: Node[] = [];
   private doc: Node | null = null;
-  private index: DocumentIndex | null = null;
-  private revision = 0;
+  /** The index of the newest revision that was answered about. */
+  index: DocumentIndex | null = null;
+  revision = 0;
   private adrift: AdriftTargets = new Map();
   private told = false;
   private watched = false;
@@ -19,6 +20,7 @@ export class DerivedCopy {
 
   /** Takes a message in; true when there is something to be answered. */
   take(message: ToWorker): boolean {
+    if (message.kind === "look-at-pages") return false;
     if (message.kind === "watch-proof") {
       this.watched = message.watched;
       if (!this.doc) return false;

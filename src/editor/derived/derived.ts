@@ -1,7 +1,9 @@
 import type { Node } from "prosemirror-model";
-import type { Step } from "prosemirror-transform";
+import type { Mappable, Step } from "prosemirror-transform";
 import { stepToJSON } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
+import type { PageDrawing } from "@/core/pages";
+import { PageMap } from "@/core/pages/page-map";
 import type { Finding } from "@/core/proof";
 import type { FromWorker, LinkCount, ToWorker } from "./protocol";
 
@@ -33,6 +35,14 @@ export class DerivedState {
   private linksAt = -1;
   private findings: readonly Finding[] = [];
   private findingsAt = -1;
+  private pageMap: PageMap | null = null;
+  private pagesAt = -1;
+  /** Changes since the pages were told of. */
+  private sincePages: Mappable[] = [];
+  /** Signs that no font of the pages has, with their places as of the last answer. */
+  missingSigns: readonly (readonly [sign: string, pos: number])[] = [];
+  /** Pages that are looked at, as they were drawn last. */
+  readonly drawings = new Map<number, PageDrawing>();
   private revision = 0;
   private readonly peer: Peer;
   private watchers = 0;
@@ -62,6 +72,7 @@ export class DerivedState {
     this.newest = doc;
     this.revision++;
     this.steps.push(...steps);
+    if (this.pageMap) for (const step of steps) this.sincePages.push(step.getMap());
     // Keys that follow each other are told together; none of them is held up by it.
     this.telling ??= setTimeout(() => this.tell(), GATHERED);
   }
@@ -88,6 +99,21 @@ export class DerivedState {
     return this.findingsAt < 0 ? null : { value: this.findings, current: this.findingsAt === this.revision };
   }
 
+  /** Where the pages begin; null before they are laid out first. */
+  get pages(): Derived<PageMap> | null {
+    if (this.pageMap && this.sincePages.length > 0) {
+      this.pageMap = this.pageMap.mapped(this.sincePages);
+      this.sincePages = [];
+    }
+    return this.pageMap && { value: this.pageMap, current: this.pagesAt === this.revision };
+  }
+
+  /** Has pages drawn, counted from 0, and drawn anew when they change. */
+  lookAtPages(pages: readonly number[]): void {
+    for (const page of this.drawings.keys()) if (!pages.includes(page)) this.drawings.delete(page);
+    this.post({ kind: "look-at-pages", revision: this.revision, pages });
+  }
+
   /** Lets the findings follow each change; answers how to end that. */
   watchProof(): () => void {
     if (++this.watchers === 1) this.post({ kind: "watch-proof", revision: this.revision, watched: true });
@@ -100,6 +126,9 @@ export class DerivedState {
     if (this.telling) clearTimeout(this.telling);
     this.peer.terminate();
   }
+
+  /** Changes with every drawing that comes. */
+  drawingsCame = 0;
 
   private post(message: ToWorker): void {
     this.peer.postMessage(message);
@@ -133,7 +162,18 @@ export class DerivedState {
 
   private hear(answer: FromWorker): void {
     if (answer.kind === "lost") return this.hand(this.newest);
-    if (answer.kind === "proof") {
+    if (answer.kind === "drawing") {
+      this.drawings.set(answer.page, answer.drawing);
+      this.drawingsCame++;
+    } else if (answer.kind === "pages") {
+      if (answer.revision !== this.revision) return;
+      const pages = new PageMap(answer.starts, answer.front);
+      this.sincePages = [];
+      // The same object where nothing moved, so that nothing is drawn anew.
+      if (!this.pageMap?.equals(pages)) this.pageMap = pages;
+      this.pagesAt = answer.revision;
+      this.missingSigns = answer.missing;
+    } else if (answer.kind === "proof") {
       if (answer.revision !== this.revision) return;
       this.findings = answer.findings;
       this.findingsAt = answer.revision;

@@ -1,4 +1,7 @@
+import { pixelsOf, recognisePicture } from "@/core/document";
+import type { FontTableFile, ResourceSource } from "@/core/pages";
 import { DerivedCopy } from "./derived-copy";
+import { LaidOutCopy } from "./laid-out-copy";
 import type { FromWorker, ToWorker } from "./protocol";
 
 /** The scope of a dedicated worker, as far as it is used here; the library of the DOM does not have it. */
@@ -7,15 +10,60 @@ const scope = self as unknown as {
   postMessage(message: FromWorker): void;
 };
 
+/** What pages are laid out with, from the server that the window came from. */
+const source: ResourceSource = {
+  fontTable: async (key) => (await got(`/page-fonts/${key}.json`)).json() as Promise<FontTableFile>,
+  font: async (key) => new Uint8Array(await (await got(`/page-fonts/${key}.ttf`)).arrayBuffer()),
+  async pictureSize(name) {
+    try {
+      const bytes = new Uint8Array(await (await got(`/api/pictures/${name}`)).arrayBuffer());
+      const picture = recognisePicture(bytes);
+      return picture && pixelsOf(picture);
+    } catch {
+      // A picture that is not there has a frame in its place.
+      return null;
+    }
+  },
+};
+
+async function got(address: string): Promise<Response> {
+  const response = await fetch(address);
+  if (!response.ok) throw new Error(`${address} answered ${response.status}`);
+  return response;
+}
+
 const copy = new DerivedCopy();
+const pages = new LaidOutCopy(source);
 let asked = false;
+let laying = false;
 
 scope.onmessage = ({ data }) => {
+  if (data.kind === "look-at-pages") for (const answer of pages.look(data.pages)) scope.postMessage(answer);
   if (!copy.take(data) || asked) return;
   asked = true;
   // What has come meanwhile is taken in first: one answer for all of it.
   setTimeout(() => {
     asked = false;
     for (const answer of copy.answers()) scope.postMessage(answer);
+    void layOut();
   });
 };
+
+/** Lays out the newest version, one after the other. */
+async function layOut(): Promise<void> {
+  if (laying) return;
+  laying = true;
+  try {
+    for (let told = -1; copy.index && told !== copy.revision;) {
+      const { index, revision } = copy;
+      for (const answer of await pages.follow(index, revision, () => copy.index !== index))
+        scope.postMessage(answer);
+      told = revision;
+    }
+  } catch (error) {
+    // Without fonts there are no numbers of pages; the next change tries again.
+    console.warn(`Gate Rope: pages could not be laid out: ${(error as Error).message}`);
+  } finally {
+    laying = false;
+  }
+}

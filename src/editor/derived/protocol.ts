@@ -1,4 +1,5 @@
 import type { StepJSON } from "@/core/document";
+import type { PageDrawing } from "@/core/pages";
 import type { Finding } from "@/core/proof";
 
 /*
@@ -19,6 +20,8 @@ export type ToWorker =
     }
   /** The steps that led from the revision before to this one. */
   | { readonly kind: "steps"; readonly revision: number; readonly steps: readonly StepJSON[] }
+  /** Pages that somebody looks at, counted from 0: they are drawn, and drawn anew when they change. */
+  | { readonly kind: "look-at-pages"; readonly revision: number; readonly pages: readonly number[] }
   /** Whether the findings of the proof are looked at, and so have to follow each change. */
   | { readonly kind: "watch-proof"; readonly revision: number; readonly watched: boolean };
 
@@ -33,6 +36,21 @@ export type FromWorker =
       readonly links: LinkCount;
     }
   | { readonly kind: "proof"; readonly revision: number; readonly findings: readonly Finding[] }
+  /** Where the pages begin, how many of them are front matter, and signs that no font has with their places. */
+  | {
+      readonly kind: "pages";
+      readonly revision: number;
+      readonly starts: Int32Array;
+      readonly front: number;
+      readonly missing: readonly (readonly [sign: string, pos: number])[];
+    }
+  /** A page that somebody looks at. */
+  | {
+      readonly kind: "drawing";
+      readonly revision: number;
+      readonly page: number;
+      readonly drawing: PageDrawing;
+    }
   /** The worker's copy does not take the steps: it has to be given the document anew. */
   | { readonly kind: "lost"; readonly revision: number };
 

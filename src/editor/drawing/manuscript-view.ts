@@ -7,6 +7,7 @@ import { EditorView, type NodeView } from "prosemirror-view";
 import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
 import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
+import type { PageMap } from "@/core/pages/page-map";
 import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
 import type { Jumps } from "../jumps";
@@ -22,6 +23,7 @@ import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
 import { matchSigns } from "../plugins/matches";
 import { caretSigns } from "../plugins/others-carets";
+import { pageSigns } from "../plugins/page-starts";
 import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
@@ -39,6 +41,8 @@ export interface ManuscriptHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   readonly adrift: AdriftTargets;
+  /** Where the pages begin; null before they are laid out. */
+  readonly pages: PageMap | null;
   readonly jumps: Jumps;
   readonly carrying: Carrying;
   readonly paragraphNumbers: boolean;
@@ -127,6 +131,7 @@ export class ManuscriptView {
           ...glowSigns(host.state),
           ...caretSigns(host.state),
           ...matchSigns(host.state, this.inView),
+          ...pageSigns(host.pages, host.state.doc, this.inView),
           // The view asks for the first time while it is made.
           ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
         ]),
@@ -143,7 +148,7 @@ export class ManuscriptView {
         contents_list: (node): NodeView => {
           const list = new ContentsListView(node, (id) => void host.jumps.to(id));
           this.contentsViews.add(list);
-          list.draw(host.index);
+          list.draw(host.index, host.pages);
           return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
         },
         figure: (node, _view, getPos) => new FigureView(node, () => this.chooseBlock(getPos())),
@@ -223,7 +228,8 @@ export class ManuscriptView {
       this.far.more();
       this.host.drawnChanged(this.drawnShare);
     }
-    if (change?.headings) this.drawContents();
+    // Without a change it is the pages that are others.
+    if (!change || change.headings) this.drawContents();
     if (this.numbered || this.host.paragraphNumbers) this.numberParagraphs();
   }
 
@@ -440,7 +446,7 @@ export class ManuscriptView {
   }
 
   private drawContents(): void {
-    for (const list of this.contentsViews) list.draw(this.host.index);
+    for (const list of this.contentsViews) list.draw(this.host.index, this.host.pages);
   }
 
   /** How high a position stands on the screen: a block by its upper edge, words by their line. */

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
+import type { PageMap } from "@/core/pages/page-map";
 import { contentsEntries, entryWords, levelsOf, type ContentsEntry } from "@/core/wayfinding";
 
 /** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
@@ -25,9 +26,9 @@ export class ContentsListView implements NodeView {
   }
 
   /** Draws the lines that differ from those that stand. */
-  draw(index: DocumentIndex): void {
+  draw(index: DocumentIndex, pages: PageMap | null): void {
     const entries = contentsEntries(index, levelsOf(this.node));
-    if (this.entries && sameEntries(entries, this.entries)) return;
+    if (this.entries && sameEntries(entries, this.entries)) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
     this.dom.setAttribute("aria-label", heading || "Contents");
@@ -35,6 +36,19 @@ export class ContentsListView implements NodeView {
     title.className = "contents-title";
     title.textContent = heading;
     this.dom.replaceChildren(title, entries.length > 0 ? this.list(entries) : emptyLine());
+    this.number(index, pages);
+  }
+
+  /** Puts the numbers of the pages beside the entries. */
+  private number(index: DocumentIndex, pages: PageMap | null): void {
+    this.entries?.forEach(({ id }, i) => {
+      const place = index.destination(id);
+      const label = pages && place ? pages.labelAt(place.pos) : "";
+      const item = this.dom.lastElementChild?.children[i];
+      if (!(item instanceof HTMLElement) || item.dataset.page === label) return;
+      if (label) item.dataset.page = label;
+      else delete item.dataset.page;
+    });
   }
 
   private list(entries: readonly ContentsEntry[]): HTMLElement {

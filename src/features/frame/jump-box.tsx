@@ -93,7 +93,7 @@ function JumpList({
   const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
   const entries = [
     ...(typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : []),
-    ...placeEntries(outline, typed, (found) => go(stopOf(found))),
+    ...placeEntries(outline, typed, (found) => go(stopOf(found)), { pages: session.pages }),
   ];
   return (
     <Finder

@@ -1,6 +1,7 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { shortened } from "@/core/document";
+import type { PageMap } from "@/core/pages/page-map";
 import { pathTo, placesSought, type DocumentIndex, type FoundPlace, type Stop } from "@/core/destinations";
 
 /** The places that match what was typed, as lines to choose from, the closest first; each can be looked at. */
@@ -9,9 +10,9 @@ export function placeEntries(
   typed: string,
   choose: (place: FoundPlace) => void,
   /** `linkable`: only what a link can lead to. */
-  { linkable = false } = {},
+  { linkable = false, pages = null }: { linkable?: boolean; pages?: PageMap | null } = {},
 ): FinderEntry[] {
-  const found = placesSought(index, typed).filter((place) => !linkable || place.kind === "destination");
+  const found = placesSought(index, typed, pages).filter((place) => !linkable || place.kind === "destination");
   return found.map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
     content: <PlaceLine found={place} index={index} />,
@@ -35,7 +36,7 @@ function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }
       {kind ? <Sign kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}
       <span className="min-w-0 flex-1 truncate" dir="auto">
         <span className="mr-2 text-quiet tabular-nums">
-          {found.kind === "page" ? `About page ${found.number}` : found.number}
+          {found.kind === "page" ? `Page ${found.number}` : found.number}
         </span>
         {shortened(name, 200) || (place && place.kind !== "heading" ? "" : "Untitled")}
       </span>

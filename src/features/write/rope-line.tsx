@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { targetKey } from "@/core/links";
+import type { PageMap } from "@/core/pages/page-map";
 import { colourOf, foundPlaces, othersCarets, useSession, useSessionValue } from "@/editor";
 import { gatesWithRoom, inWindow, knotsWithRoom, placesWithRoom } from "./rope-signs";
 import { END, type RopeScale } from "./use-rope-zoom";
@@ -15,6 +16,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const adrift = useSessionValue((it) => it.adrift);
+  const pages = useSessionValue((it) => it.pagesShown);
   const matches = useSessionValue((it) => foundPlaces(it.state));
   const others = useSessionValue((it) => othersCarets(it.state));
   const within = useMemo(() => inWindow(y, height), [y, height]);
@@ -39,6 +41,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
     ],
     [matches, within, y],
   );
+  const pageTicks = useMemo(() => (pages ? ticksOfPages(pages, y, height) : []), [pages, y, height]);
   return (
     <svg
       height={height}
@@ -58,6 +61,14 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
         strokeWidth="2.5"
         strokeDasharray="3 2"
       />
+      {pageTicks.map(({ at, label }) => (
+        <g key={label} data-page={label} className="fill-quiet text-[10px] tabular-nums">
+          <path d={`M${LINE - 5} ${at}h5`} stroke="var(--edge)" strokeWidth="1" />
+          <text x={LINE - 7} y={at + 3.5} textAnchor="end">
+            {label}
+          </text>
+        </g>
+      ))}
       {ticks.length > 0 && (
         <path
           data-matches
@@ -113,4 +124,20 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
 /** A sign that covers the line it stands on. */
 function outlined(colour: string, strokeWidth: number) {
   return { fill: "var(--ground)", stroke: `var(--${colour})`, strokeWidth };
+}
+
+const PAGE_ROOM = 34;
+
+/** Beginnings of pages that have room on the rope: each, or each fifth, tenth and so on. */
+function ticksOfPages(pages: PageMap, y: RopeScale, height: number): { at: number; label: string }[] {
+  const [first, last] = [y(pages.starts[0] ?? 0), y(pages.starts.at(-1) ?? 0)];
+  const apart = (last - first) / Math.max(1, pages.starts.length - 1);
+  const every = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((one) => one * apart >= PAGE_ROOM) ?? 5000;
+  const ticks: { at: number; label: string }[] = [];
+  for (let page = pages.labels.front; page < pages.starts.length; page++) {
+    if ((page - pages.labels.front + 1) % every !== 0) continue;
+    const at = y(pages.starts[page]!);
+    if (at > 12 && at < height - 6) ticks.push({ at, label: pages.labels.of(page) });
+  }
+  return ticks;
 }

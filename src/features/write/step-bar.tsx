@@ -11,7 +11,7 @@ const NAMES: Record<StepKind, string> = {
   equation: "Equations",
   note: "Notes",
   link: "Links",
-  page: "Page breaks",
+  page: "Pages",
   finding: "Findings",
   match: "Matches",
 };

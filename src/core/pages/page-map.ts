@@ -1,0 +1,65 @@
+import type { Mappable } from "prosemirror-transform";
+import { PageLabels } from "./page-labels";
+import type { PageLayout } from "./page-layout";
+
+/** Where the pages of a document begin: all that a window needs to show the number of any place's page. */
+export class PageMap {
+  readonly labels: PageLabels;
+
+  /**
+   * @param starts Position at which each page begins, in order.
+   * @param front How many pages stand before the first section and are counted in roman numbers.
+   */
+  constructor(
+    readonly starts: Int32Array,
+    front: number,
+  ) {
+    this.labels = new PageLabels(starts.length, front);
+  }
+
+  static of(layout: PageLayout): PageMap {
+    return new PageMap(
+      Int32Array.from(layout.pages, (_, page) => layout.startOf(page)),
+      layout.labels.front,
+    );
+  }
+
+  /** The page on which a position stands, counted from 0. */
+  pageAt(pos: number): number {
+    return Math.max(0, this.firstAfter(pos) - 1);
+  }
+
+  /** The number of the page on which a position stands, as it is written there. */
+  labelAt(pos: number): string {
+    return this.labels.of(this.pageAt(pos));
+  }
+
+  /** The place of the first page that begins after a position. */
+  firstAfter(pos: number): number {
+    let low = 0;
+    let high = this.starts.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.starts[middle]! <= pos) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** The same pages after a change of the document, as far as can be told before they are laid out anew. */
+  mapped(changes: readonly Mappable[]): PageMap {
+    return new PageMap(
+      this.starts.map((start) => changes.reduce((pos, change) => change.map(pos, -1), start)),
+      this.labels.front,
+    );
+  }
+
+  /** Whether all pages begin at the same places and are counted alike. */
+  equals(other: PageMap): boolean {
+    return (
+      this.labels.front === other.labels.front &&
+      this.starts.length === other.starts.length &&
+      this.starts.every((start, i) => start === other.starts[i])
+    );
+  }
+}

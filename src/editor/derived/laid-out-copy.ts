@@ -1,0 +1,48 @@
+import type { DocumentIndex } from "@/core/destinations";
+import { drawPage, layOutPages, loadWanted, PageMap, Resources, type PageLayout, type ResourceSource } from "@/core/pages";
+import type { FromWorker } from "./protocol";
+
+/** The worker's copy laid out in pages, and what it tells of them. Knows nothing of workers, so that it can be tested alone. */
+export class LaidOutCopy {
+  private readonly resources = new Resources();
+  private layout: PageLayout | null = null;
+  private revision = 0;
+  private looked: readonly number[] = [];
+
+  constructor(private readonly source: ResourceSource) {}
+
+  /**
+   * Lays out a version of the document and fetches what it lacks for that; answers with what is to be told, nothing where `newer`
+   * says meanwhile that there is a later version. What cannot be fetched has its stand-in.
+   */
+  async follow(index: DocumentIndex, revision: number, newer: () => boolean): Promise<FromWorker[]> {
+    for (let round = 0; round < 4; round++) {
+      this.layout = layOutPages(index, this.resources, this.layout ?? undefined);
+      if (this.layout.complete) break;
+      await loadWanted(this.resources, this.source);
+      if (newer()) return [];
+    }
+    this.revision = revision;
+    return [this.starts(this.layout!), ...this.drawings(this.looked)];
+  }
+
+  /** Which pages are looked at from now on; answers with their drawings. */
+  look(pages: readonly number[]): FromWorker[] {
+    const added = pages.filter((page) => !this.looked.includes(page));
+    this.looked = pages;
+    return this.drawings(added);
+  }
+
+  private starts(layout: PageLayout): FromWorker {
+    const { starts, labels } = PageMap.of(layout);
+    return { kind: "pages", revision: this.revision, starts, front: labels.front, missing: [...layout.missing] };
+  }
+
+  private drawings(pages: readonly number[]): FromWorker[] {
+    const { layout, revision } = this;
+    if (!layout) return [];
+    return pages
+      .filter((page) => page < layout.pages.length)
+      .map((page) => ({ kind: "drawing", revision, page, drawing: drawPage(layout, page) }));
+  }
+}

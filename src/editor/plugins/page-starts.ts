@@ -1,0 +1,58 @@
+import type { Node } from "prosemirror-model";
+import { Decoration } from "prosemirror-view";
+import type { PageMap } from "@/core/pages/page-map";
+import type { Sign } from "../drawing/drawn-signs";
+import type { Range } from "./mapped-range";
+
+/** How far from what is in view the beginnings of pages are drawn. */
+const AROUND = 12_000;
+
+/** The numbers of pages in the right margin where they begin, near to what is in view. */
+export function pageSigns(pages: PageMap | null, doc: Node, inView: Range): Sign[] {
+  if (!pages) return [];
+  const signs: Sign[] = [];
+  let last = -1;
+  for (let page = pages.firstAfter(inView.from - AROUND); page < pages.starts.length; page++) {
+    const start = pages.starts[page]!;
+    if (start > inView.to + AROUND) break;
+    // Of pages without words of their own, such as that of notes, the first is shown.
+    if (start === last) continue;
+    last = start;
+    const at = lineAt(doc, start);
+    const label = pages.labels.of(page);
+    signs.push({
+      key: `page ${label}`,
+      from: at,
+      to: at,
+      draw: (from) =>
+        Decoration.widget(from, () => pageMark(label), {
+          side: -1,
+          key: `page ${label}`,
+          ignoreSelection: true,
+          marks: [],
+        }),
+    });
+  }
+  return signs;
+}
+
+/** The place in the first line of words at or after a position, so that the number stands beside that; else before the block. */
+function lineAt(doc: Node, start: number): number {
+  const $at = doc.resolve(Math.min(start, doc.content.size));
+  if ($at.parent.inlineContent) return $at.pos;
+  let pos = $at.pos;
+  for (let node = $at.nodeAfter; node && !node.isAtom; node = node.firstChild) {
+    pos++;
+    if (node.inlineContent) return pos;
+  }
+  return $at.pos;
+}
+
+function pageMark(label: string): HTMLElement {
+  const mark = document.createElement("span");
+  mark.className = "page-mark";
+  mark.contentEditable = "false";
+  mark.setAttribute("aria-hidden", "true");
+  mark.dataset.page = label;
+  return mark;
+}
