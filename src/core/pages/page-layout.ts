@@ -31,6 +31,8 @@ export class PageLayout {
     private readonly flowOfBlock: Int32Array,
     /** Position of each block. */
     private readonly starts: Int32Array,
+    /** The flows of endnotes. */
+    private readonly endnotes: ReadonlyMap<DestinationId, number>,
     /** The first flow after the front matter; 0 where there is none. */
     body: number,
     /** Whether all that it was laid out with was there. */
@@ -68,6 +70,11 @@ export class PageLayout {
   placeOf(id: DestinationId): PagePlace | undefined {
     const destination = this.index.destination(id);
     return destination && this.placeAt(destination.pos);
+  }
+
+  /** The flow of an endnote's words. */
+  flowOfEndnote(id: DestinationId): number | undefined {
+    return this.endnotes.get(id);
   }
 
   /** The number of the page on which a destination stands, as it is written there. */
@@ -220,7 +227,11 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
       flows.push(known);
     }
   }
-  for (const flow of endnoteFlows(index, composition)) flows.push(flow);
+  const endnotes = new Map<DestinationId, number>();
+  for (const { id, flow } of endnoteFlows(index, composition)) {
+    if (id) endnotes.set(id, flows.length);
+    flows.push(flow);
+  }
   const same = earlier && !pending ? sameRun(earlier.flows, flows) : null;
   const pages = paginate(
     flows,
@@ -237,6 +248,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
     resources,
     flowOfBlock,
     starts,
+    endnotes,
     body,
     resources.misses === misses,
     cached,
@@ -299,23 +311,30 @@ function onNewPage(flow: Flow): Flow {
 }
 const onNewPages = new WeakMap<Flow, Flow>();
 
-const endnotes = new WeakMap<Node, { key: string; composition: unknown; flow: Flow }>();
+const setEndnotes = new WeakMap<Node, { key: string; styles: unknown; flow: Flow }>();
 
 /** Endnotes stand after the text, in order. */
-function endnoteFlows(index: DocumentIndex, composition: Composition): Flow[] {
-  const flows: Flow[] = [];
-  for (const note of index.notes) {
-    if (note.place !== "end") continue;
-    const node = index.doc.nodeAt(note.from)!;
-    const sign = noteNumber("end", note.number);
-    const key = `${sign} ${composition.width}`;
-    const known = endnotes.get(node);
-    if (known?.key === key && known.composition === composition.sheet.styles) flows.push(known.flow);
-    else {
-      const flow = endnoteFlow(node, sign, flows.length === 0, composition);
-      endnotes.set(node, { key, composition: composition.sheet.styles, flow });
-      flows.push(flow);
+function endnoteFlows(
+  index: DocumentIndex,
+  composition: Composition,
+): { id: DestinationId | null; flow: Flow }[] {
+  const all: { id: DestinationId | null; flow: Flow }[] = [];
+  const { styles } = composition.sheet;
+  const { resources } = composition;
+  for (const { id, place, from, number } of index.notes) {
+    if (place !== "end") continue;
+    const node = index.doc.nodeAt(from)!;
+    const sign = noteNumber("end", number);
+    const key = `${sign} ${composition.width} ${all.length === 0}`;
+    const known = setEndnotes.get(node);
+    if (known?.key === key && known.styles === styles) {
+      all.push({ id, flow: known.flow });
+      continue;
     }
+    const { misses } = resources;
+    const flow = endnoteFlow(node, sign, all.length === 0, composition);
+    if (resources.misses === misses) setEndnotes.set(node, { key, styles, flow });
+    all.push({ id, flow });
   }
-  return flows;
+  return all;
 }

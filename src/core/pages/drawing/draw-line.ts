@@ -46,6 +46,10 @@ export function drawLine(
   else if (toRight && !toLeft && stretch === 0) x += free;
   const base = top + line.baseline;
   for (const run of runsOf(text, line.from, line.to)) x += drawRun(run, x);
+  // A space that the line's end stands for, so that words do not run together where text is taken out.
+  const drawn = pen.items.findLast((item) => item.kind === "words");
+  if (drawn && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
+    pen.items[pen.items.lastIndexOf(drawn)] = { ...drawn, spaceAfter: true };
   if (line.hyphen) {
     const { style } = source.spans.findLast((span) => span.from < line.to)!;
     const width = pen.resources.font(style.font)?.widthOf("-") ?? 0.3;
@@ -115,7 +119,8 @@ export function drawLine(
     const { size, colour, rise } = span.style;
     const own: Tag = { role: "Formula", parent: tag, alt: span.tex || "Equation" };
     try {
-      if (pen.resources.equation(span.tex!, false))
+      const outlines = pen.resources.equation(span.tex!, false);
+      if (outlines)
         pen.draw({
           kind: "shapes",
           tex: span.tex!,
@@ -124,6 +129,7 @@ export function drawLine(
           y: base - rise,
           size,
           colour,
+          outlines,
           tag: own,
           link: linked,
         });

@@ -8,7 +8,7 @@ import type { DrawnNote, DrawnStrip, PageDrawing } from "./page-drawing";
 import { Pen } from "./pen";
 
 /** Draws one page of a layout, counted from 0. */
-export function drawPage(layout: PageLayout, number: number): PageDrawing & { readonly notes: readonly DrawnNote[] } {
+export function drawPage(layout: PageLayout, number: number): PageDrawing {
   const page = layout.pages[number]!;
   const { setup } = layout;
   const pen = new Pen(layout.resources);
@@ -36,11 +36,14 @@ function drawStrips(page: Page, layout: PageLayout, pen: Pen, strips: DrawnStrip
     const own = layout.flows[flow]!;
     const from = flow === page.flow ? page.strip : 0;
     const to = flow === page.endFlow ? page.endStrip : own.strips.length;
-    if (first && from > 0 && own.repeated && from >= own.repeated[1])
+    if (first && from > 0 && own.repeated && from >= own.repeated[1]) {
+      pen.repeats = true;
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) {
         drawStrip(own.strips[i]!, own, x, y, 0, layout, pen);
         y += own.strips[i]!.height;
       }
+      pen.repeats = false;
+    }
     for (let strip = from; strip < to; strip++) {
       const at = own.strips[strip]!;
       const gap =

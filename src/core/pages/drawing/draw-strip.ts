@@ -89,17 +89,22 @@ export function drawStrip(
       }
       break;
     case "equation":
-      pen.draw({
-        kind: "shapes",
-        tex: content.tex,
-        display: true,
-        x: x + content.x,
-        y: y + content.baseline,
-        size: content.size,
-        colour: content.colour,
-        tag: strip.tag,
-        link: -1,
-      });
+      {
+        const outlines = pen.resources.equation(content.tex, true);
+        if (outlines)
+          pen.draw({
+            kind: "shapes",
+            tex: content.tex,
+            display: true,
+            x: x + content.x,
+            y: y + content.baseline,
+            size: content.size,
+            colour: content.colour,
+            outlines,
+            tag: strip.tag,
+            link: -1,
+          });
+      }
       if (content.label) {
         const line = content.label.lines[0]!;
         const left = x + content.label.setting.measure - line.width;

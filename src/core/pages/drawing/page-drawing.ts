@@ -1,9 +1,11 @@
+import type { OutlinedEquation } from "@/core/equations/outline-equation";
 import type { DestinationId, LinkTarget } from "@/core/document";
 import type { Tag } from "../flow";
 import type { FontKey } from "../fonts/font-key";
 
 /** What is on one page, to be put on a screen or into a file. Points from the page's upper left corner, y downwards. */
 export interface PageDrawing {
+  readonly notes: readonly DrawnNote[];
   readonly width: number;
   readonly height: number;
   /** The number of the page as it is written. */
@@ -39,8 +41,10 @@ export interface DrawnWords {
   readonly tag: Tag | null;
   /** Which of the page's links it belongs to, or -1. */
   readonly link: number;
-  /** Words that are read in its place: nothing for a hyphen at a line's end. */
+  /** A hyphen that is there only because the line ends. */
   readonly soft?: boolean;
+  /** A space follows in the text, which the line's end stands for. */
+  readonly spaceAfter?: boolean;
 }
 
 export interface DrawnStroke {
@@ -82,6 +86,7 @@ export interface DrawnShapes {
   readonly y: number;
   readonly size: number;
   readonly colour: string;
+  readonly outlines: OutlinedEquation;
   readonly tag: Tag;
   readonly link: number;
 }

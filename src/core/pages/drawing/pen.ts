@@ -7,10 +7,13 @@ export class Pen {
   readonly items: DrawnItem[] = [];
   readonly links: { target: DrawnTarget; words: string; boxes: Box[]; tag: Tag | null; key: string }[] = [];
 
+  /** While it is set, what is drawn belongs to no part of the structure: it stands somewhere else already. */
+  repeats = false;
+
   constructor(readonly resources: Resources) {}
 
   draw(item: DrawnItem): void {
-    this.items.push(item);
+    this.items.push(this.repeats && item.kind === "words" ? { ...item, tag: null } : item);
   }
 
   /**

@@ -1,0 +1,421 @@
+import type { Destination } from "@/core/destinations";
+import { addressOf, type DestinationId } from "@/core/document";
+import {
+  drawPage,
+  type Box,
+  type DrawnLink,
+  type DrawnTarget,
+  type DrawnWords,
+  type FontKey,
+  type PageLayout,
+  type Tag,
+} from "@/core/pages";
+import { PackedDocument, type PdfReference } from "./packed-document";
+import { pageContent } from "./page-content";
+import { PdfFont } from "./pdf-font";
+import { num, text } from "./pdf-syntax";
+import type { PdfOptions } from "./options";
+import { outlineObjects } from "./outline";
+import { StructureTree } from "./structure-tree";
+
+/** A picture as it goes into the file: a JPEG or PNG. */
+export interface PdfPicture {
+  readonly bytes: Uint8Array;
+}
+
+/** What a file is written from beside the layout. */
+export interface PdfParts {
+  /** The whole font of a key, as TrueType. */
+  font(key: FontKey): Uint8Array;
+  picture(name: string): PdfPicture | null;
+  /** Files to be kept in the file. */
+  readonly attachments: readonly { readonly name: string; readonly type: string; readonly bytes: Uint8Array }[];
+  /** The time that the file says it was made. */
+  readonly made: Date;
+}
+
+/** A link that a written file promises: on which page and where it lies, and where it must land. Points from the upper left corner. */
+export interface PromisedPdfLink {
+  readonly words: string;
+  /** The page it lies on, counted from 0 in the file. */
+  readonly page: number;
+  readonly boxes: readonly Box[];
+  readonly to:
+    | { readonly kind: "place"; readonly page: number; readonly y: number }
+    | { readonly kind: "address"; readonly url: string };
+}
+
+/** What became of a written file. */
+export interface WrittenPdf {
+  readonly promised: readonly PromisedPdfLink[];
+  readonly pages: number;
+  /** Links whose destination is on no page of the chosen range, and links adrift: their words stand in the file, and lead nowhere. */
+  readonly leftOut: number;
+}
+
+/** Told after each page; throws what is to end the writing. */
+export type PdfProgress = (pages: number, of: number) => void | Promise<void>;
+
+/** Pages written between two looks at the progress. */
+const AT_ONCE = 16;
+
+/** Writes the pages of a layout as a PDF; `sink` is given its bytes in order, in large pieces. */
+export async function writePdf(
+  layout: PageLayout,
+  parts: PdfParts,
+  options: PdfOptions,
+  sink: (bytes: Uint8Array) => void,
+  progress: PdfProgress = () => {},
+): Promise<WrittenPdf> {
+  const writing = new Writing(layout, parts, options, sink);
+  const range = writing.range;
+  for (let i = 0; i < range.length; i++) {
+    writing.page(range[i]!);
+    if (i % AT_ONCE === AT_ONCE - 1 || i === range.length - 1) await progress(i + 1, range.length);
+  }
+  return writing.finish();
+}
+
+interface Spot {
+  /** The object of the page. */
+  readonly pageId: number;
+  /** The page in the file, counted from 0. */
+  readonly page: number;
+  readonly y: number;
+}
+
+interface WrittenLink {
+  readonly link: DrawnLink;
+  readonly page: number;
+  readonly id: number;
+  readonly pageId: number;
+  readonly key: number;
+}
+
+class Writing {
+  readonly range: readonly number[];
+  private readonly document: PackedDocument;
+  private readonly fonts = new Map<FontKey, PdfFont | null>();
+  private readonly pictures = new Map<string, { label: string; obj: PdfReference } | null>();
+  private readonly structure: StructureTree | null;
+  private readonly pages: { id: number; drawn: number }[] = [];
+  /** Where strips and notes stand, by flow and strip, by id. */
+  private readonly strips = new Map<number, Spot>();
+  private readonly notes = new Map<string, Spot>();
+  private readonly links: WrittenLink[] = [];
+  /** Links whose destination is not in the document any more. */
+  private adrift = 0;
+  private readonly linkTags = new WeakMap<DrawnLink, Tag>();
+
+  constructor(
+    private readonly layout: PageLayout,
+    private readonly parts: PdfParts,
+    private readonly options: PdfOptions,
+    sink: (bytes: Uint8Array) => void,
+  ) {
+    const { count } = layout.labels;
+    const from = Math.max(0, (options.pages?.from ?? 1) - 1);
+    const to = Math.min(count, options.pages?.to ?? count);
+    this.range = Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
+    const { doc } = layout.index;
+    const title = options.title || (doc.attrs.title as string) || "Untitled";
+    this.document = new PackedDocument(
+      {
+        autoFirstPage: false,
+        compress: true,
+        pdfVersion: options.owner || options.opening ? "1.7ext3" : "1.7",
+        lang: doc.attrs.language as string,
+        displayTitle: true,
+        margin: 0,
+        fontLayoutCache: false,
+        font: null as unknown as string,
+        info: {
+          Title: title,
+          ...(options.author ? { Author: options.author } : {}),
+          ...(options.subject ? { Subject: options.subject } : {}),
+          ...(options.keywords ? { Keywords: options.keywords } : {}),
+          Creator: "Gate Rope",
+          Producer: "Gate Rope",
+          CreationDate: parts.made,
+        },
+        ...(options.opening ? { userPassword: options.opening } : {}),
+        ...(options.owner ? { ownerPassword: options.owner, permissions: options.rights } : {}),
+      } as PDFKit.PDFDocumentOptions,
+      sink,
+    );
+    this.structure = options.tagged ? new StructureTree(this.document) : null;
+  }
+
+  page(number: number): void {
+    const { layout, document, structure } = this;
+    const drawing = drawPage(layout, number);
+    document.addPage({ size: [drawing.width, drawing.height], margin: 0 });
+    const { page } = document.inner;
+    const pageId = page.dictionary.id;
+    const place = this.pages.length;
+    this.pages.push({ id: pageId, drawn: number });
+    for (const { flow, strip, y } of drawing.strips) {
+      const key = stripKey(flow, strip);
+      if (!this.strips.has(key)) this.strips.set(key, { pageId, page: place, y });
+    }
+    for (const { id, y } of drawing.notes) if (id) this.notes.set(id, { pageId, page: place, y });
+    const pageKey = structure?.page() ?? 0;
+    const xObjects = (page.dictionary.data.Resources as PdfReference).data;
+    const content = pageContent(drawing, {
+      font: (key) => {
+        const font = this.font(key);
+        if (font) page.fonts[font.id] ??= font.ref();
+        return font;
+      },
+      picture: (name) => {
+        const picture = this.picture(name);
+        if (!picture) return null;
+        const shown = (xObjects.XObject ??= {}) as Record<string, unknown>;
+        shown[picture.label] ??= picture.obj;
+        return picture.label;
+      },
+      shaped: (item) => this.shaped(item),
+      mark: structure && ((tag) => structure.mark(tag, pageKey, pageId)),
+      linkTag: (link) => this.linkTag(link),
+    });
+    document.addContent(content);
+    if (structure) Object.assign(page.dictionary.data, { StructParents: pageKey, Tabs: "S" });
+    const annotations = drawing.links
+      .filter((link) => this.mayLand(link.target))
+      .map((link) => {
+        const id = document.reserve();
+        const key = structure ? structure.annotation(this.linkTag(link), id, pageId) : 0;
+        this.links.push({ link, page: place, id, pageId, key });
+        return reference(id);
+      });
+    this.adrift += drawing.links.length - annotations.length;
+    if (annotations.length > 0) page.dictionary.data.Annots = annotations as unknown;
+  }
+
+  finish(): WrittenPdf {
+    const { document, layout } = this;
+    const root = document.inner._root;
+    const promised: PromisedPdfLink[] = [];
+    let leftOut = 0;
+    const height = layout.setup.height;
+    const names = this.namedPlaces();
+    const byTarget = (target: DrawnTarget) => this.spotOf(target);
+    for (const { link, page, id, pageId, key } of this.links) {
+      const spot = byTarget(link.target);
+      const url = spot || !("kind" in link.target) ? null : addressed(link.target);
+      if (!spot && url === null) {
+        leftOut++;
+        // An annotation without an action says nothing and leads nowhere.
+        document.pack(id, `<</Type/Annot/Subtype/Link/Rect[0 0 0 0]/Border[0 0 0]/F 2>>`);
+        continue;
+      }
+      const rects = link.boxes.map((box) => rect(box, height));
+      const around = rectAround(link.boxes, height);
+      const quads = link.boxes.length > 1 ? `/QuadPoints[${link.boxes.map((box) => quad(box, height)).join(" ")}]` : "";
+      const action = spot
+        ? `/Dest${names.nameOf(link.target) ?? `[${spot.pageId} 0 R/XYZ 0 ${num(height - spot.y)} null]`}`
+        : `/A<</S/URI/URI${text(url!)}>>`;
+      const words = link.words.trim();
+      document.pack(
+        id,
+        `<</Type/Annot/Subtype/Link/Rect[${quads ? around : rects[0]}]${quads}/Border[0 0 0]/F 4/P ${pageId} 0 R/Contents${text(words)}${this.structure ? `/StructParent ${key}` : ""}${action}>>`,
+      );
+      promised.push({
+        words,
+        page,
+        boxes: link.boxes,
+        to: spot
+          ? { kind: "place", page: spot.page, y: spot.y }
+          : { kind: "address", url: url! },
+      });
+    }
+    const dests = names.write(document, height);
+    (root.data.Names as PdfReference).data.Dests = reference(dests);
+    if (this.options.outline > 0) {
+      const outline = outlineObjects(layout, this.options.outline, (id) => names.nameOf({ kind: "destination", id }), document);
+      if (outline !== null) Object.assign(root.data, { Outlines: reference(outline), PageMode: "UseOutlines" });
+    }
+    root.data.PageLabels = { Nums: pageLabels(layout, this.range) };
+    const open = this.options.openAtContents ? layout.index.contentsLists[0] : undefined;
+    const first = open && this.spotOf({ kind: "destination", id: open.id });
+    if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, height - first.y, null];
+    if (this.structure) {
+      this.structure.finish();
+      Object.assign(root.data, { MarkInfo: pdfMarked(document), StructTreeRoot: reference(this.structure.rootId) });
+    }
+    for (const { name, type, bytes } of this.parts.attachments)
+      document.file(Buffer.from(bytes), { name, type, creationDate: this.parts.made, modifiedDate: this.parts.made });
+    document.finish();
+    return { promised, pages: this.pages.length, leftOut: leftOut + this.adrift };
+  }
+
+  private font(key: FontKey): PdfFont | null {
+    const known = this.fonts.get(key);
+    if (known !== undefined) return known;
+    const table = this.layout.resources.font(key);
+    const font = table ? new PdfFont(this.document, this.parts.font(key), table) : null;
+    this.fonts.set(key, font);
+    return font;
+  }
+
+  private shaped(item: DrawnWords): string | null {
+    if (!item.shaped) return null;
+    const shape = this.layout.resources.shaper(item.font);
+    const font = this.font(item.font);
+    return shape && font ? font.showShaped(shape(item.text)) : null;
+  }
+
+  private picture(name: string) {
+    const known = this.pictures.get(name);
+    if (known !== undefined) return known;
+    const picture = this.parts.picture(name);
+    let opened: { label: string; obj: PdfReference } | null = null;
+    if (picture) {
+      const image = (this.document as unknown as { openImage(bytes: Buffer): OpenedImage }).openImage(
+        Buffer.from(picture.bytes),
+      );
+      if (!image.obj) image.embed(this.document);
+      opened = { label: image.label, obj: image.obj! };
+    }
+    this.pictures.set(name, opened);
+    return opened;
+  }
+
+  private linkTag(link: DrawnLink): Tag {
+    let tag = this.linkTags.get(link);
+    if (!tag) this.linkTags.set(link, (tag = { role: "Link", parent: link.tag }));
+    return tag;
+  }
+
+  private mayLand(target: DrawnTarget): boolean {
+    if (target.kind === "destination") return this.layout.index.destination(target.id) !== undefined;
+    return true;
+  }
+
+  private spotOf(target: DrawnTarget): Spot | undefined {
+    switch (target.kind) {
+      case "top":
+        return this.pages[0]?.drawn === 0
+          ? { pageId: this.pages[0].id, page: 0, y: 0 }
+          : undefined;
+      case "note": {
+        const flow = this.layout.flowOfEndnote(target.id);
+        return flow === undefined ? this.notes.get(target.id) : this.strips.get(stripKey(flow, 0));
+      }
+      case "destination": {
+        const place = this.layout.placeOf(target.id);
+        return place && this.strips.get(stripKey(place.flow, place.strip));
+      }
+      default:
+        return undefined;
+    }
+  }
+
+  /** Every destination under its anchor, earlier ones too. */
+  private namedPlaces(): NamedPlaces {
+    const { index } = this.layout;
+    const named = new NamedPlaces();
+    for (const destination of index.destinations) {
+      const spot = this.spotOf({ kind: "destination", id: destination.id });
+      const anchor = index.anchors.of(destination.id);
+      if (spot && anchor) named.add(destination.id, anchor, index.anchors.aliases(destination.id), spot);
+    }
+    return named;
+  }
+}
+
+interface OpenedImage {
+  readonly label: string;
+  obj: PdfReference | null;
+  embed(document: PackedDocument): void;
+}
+
+/** Names and the places they stand for (ISO 32000-2, 12.3.2.4). */
+class NamedPlaces {
+  private readonly spots = new Map<string, Spot>();
+  private readonly byId = new Map<DestinationId, string>();
+
+  add(id: Destination["id"], anchor: string, aliases: readonly string[], spot: Spot): void {
+    this.byId.set(id, anchor);
+    for (const name of [anchor, ...aliases]) if (!this.spots.has(name)) this.spots.set(name, spot);
+  }
+
+  nameOf(target: DrawnTarget): string | null {
+    const name = target.kind === "destination" ? this.byId.get(target.id) : undefined;
+    return name === undefined ? null : text(name);
+  }
+
+  /** Writes the tree of names; answers the number of its root. */
+  write(document: PackedDocument, height: number): number {
+    // Readers look names up by their bytes.
+    const sorted = [...this.spots].map(([name, spot]) => [text(name), spot] as const).sort(([a], [b]) => (a < b ? -1 : 1));
+    const leaves: string[] = [];
+    for (let at = 0; at < sorted.length; at += LEAF) {
+      const own = sorted.slice(at, at + LEAF);
+      const id = document.reserve();
+      const entries = own.map(([name, { pageId, y }]) => `${name}[${pageId} 0 R/XYZ 0 ${num(height - y)} null]`);
+      document.pack(id, `<</Limits[${own[0]![0]} ${own.at(-1)![0]}]/Names[${entries.join(" ")}]>>`);
+      leaves.push(`${id} 0 R`);
+    }
+    const root = document.reserve();
+    document.pack(root, `<</Kids[${leaves.join(" ")}]>>`);
+    return root;
+  }
+}
+
+const LEAF = 100;
+const stripKey = (flow: number, strip: number) => flow * 65_536 + strip;
+
+/** A reference as the library writes values it does not know. */
+function reference(id: number): unknown {
+  return new Reference(id);
+}
+class Reference {
+  constructor(private readonly id: number) {}
+  get [Symbol.toStringTag]() {
+    return "Reference";
+  }
+  toString(): string {
+    return `${this.id} 0 R`;
+  }
+}
+
+function pdfMarked(document: PackedDocument): unknown {
+  const id = document.reserve();
+  document.pack(id, "<</Marked true>>");
+  return reference(id);
+}
+
+function addressed(target: DrawnTarget): string | null {
+  return target.kind === "web" || target.kind === "mail" ? addressOf(target) : null;
+}
+
+function rect({ x, y, width, height }: Box, page: number): string {
+  return `${num(x)} ${num(page - y - height)} ${num(x + width)} ${num(page - y)}`;
+}
+
+function rectAround(boxes: readonly Box[], page: number): string {
+  const left = Math.min(...boxes.map(({ x }) => x));
+  const right = Math.max(...boxes.map(({ x, width }) => x + width));
+  const top = Math.min(...boxes.map(({ y }) => y));
+  const bottom = Math.max(...boxes.map(({ y, height }) => y + height));
+  return rect({ x: left, y: top, width: right - left, height: bottom - top }, page);
+}
+
+/** The four corners in the order that readers expect: upper left and right, lower left and right. */
+function quad({ x, y, width, height }: Box, page: number): string {
+  const [top, bottom] = [num(page - y), num(page - y - height)];
+  const [left, right] = [num(x), num(x + width)];
+  return `${left} ${top} ${right} ${top} ${left} ${bottom} ${right} ${bottom}`;
+}
+
+/** The numbers of pages (ISO 32000-2, 12.4.2): roman for the front matter, then from 1; as far as they are in the file. */
+function pageLabels(layout: PageLayout, range: readonly number[]): unknown[] {
+  const { front } = layout.labels;
+  const first = range[0] ?? 0;
+  const labels: unknown[] = [];
+  if (first < front) labels.push(0, { S: "r", St: first + 1 });
+  const body = Math.max(0, front - first);
+  if (body < range.length) labels.push(body, { S: "D", St: Math.max(1, first - front + 1) });
+  return labels;
+}
