@@ -12,6 +12,7 @@ export async function buildTools() {
     entryPoints: {
       "gate-rope": "cli/gate-rope.ts",
       "reading-thread": "src/reading-thread/thread.ts",
+      "pdf-thread": "src/pdf-thread/thread.ts",
       settings: "src/server/settings.ts",
       seed: "demo/seed.ts",
     },
@@ -21,7 +22,7 @@ export async function buildTools() {
     platform: "node",
     format: "esm",
     target: "node20",
-    external: ["better-sqlite3"],
+    external: ["better-sqlite3", "sharp"],
     banner: {
       js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);',
     },

@@ -1,7 +1,7 @@
 /** Something the server cannot do, with the HTTP status that says so and a sentence for the author. */
 export class ServerError extends Error {
   constructor(
-    readonly status: 400 | 403 | 404 | 405 | 409 | 410 | 413 | 422 | 503 | 507,
+    readonly status: 400 | 403 | 404 | 405 | 409 | 410 | 413 | 422 | 429 | 503 | 507,
     readonly code: string,
     message: string,
     /** Whatever a caller needs to go on. */

@@ -5,10 +5,14 @@
 import path from "node:path";
 import { DocumentAuthority } from "./document-authority";
 import { openDatabase } from "./database";
+import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
 import { readSettings } from "./settings";
 
-const place = globalThis as typeof globalThis & { gateRopeAuthority?: Promise<DocumentAuthority> };
+const place = globalThis as typeof globalThis & {
+  gateRopeAuthority?: Promise<DocumentAuthority>;
+  gateRopePdfJobs?: PdfJobs;
+};
 
 /** The authority of this process. Next.js bundles routes apart, so it is kept where all of them see the same one. */
 export function authority(): Promise<DocumentAuthority> {
@@ -17,6 +21,17 @@ export function authority(): Promise<DocumentAuthority> {
     throw error;
   });
   return place.gateRopeAuthority;
+}
+
+/** The PDF files that are made in this process. */
+export function pdfJobs(): PdfJobs {
+  const root = process.cwd();
+  place.gateRopePdfJobs ??= new PdfJobs(
+    path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "made"),
+    path.join(/* turbopackIgnore: true */ root, "dist", "pdf-thread.mjs"),
+    path.join(/* turbopackIgnore: true */ root, "public", "page-fonts"),
+  );
+  return place.gateRopePdfJobs;
 }
 
 /** Opens the documents in a data folder. */
@@ -28,6 +43,7 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
 }
 
 export { DocumentAuthority, type ShelfEntry } from "./document-authority";
+export type { PdfJob } from "./pdf-jobs";
 export { DatabaseError } from "./database";
 export { isServerError, ServerError } from "./errors";
 export { LOCAL_AUTHOR, type Person } from "./person";

@@ -16,8 +16,8 @@ export function pixelsOf({ type, bytes }: Picture): { width: number; height: num
         return jpegPixels(view);
       case "image/webp":
         return webpPixels(view);
-      default:
-        return null;
+      case "image/svg+xml":
+        return drawingPixels(bytes);
     }
   } catch (error) {
     // The file is cut off before it says.
@@ -28,11 +28,29 @@ export function pixelsOf({ type, bytes }: Picture): { width: number; height: num
 
 /** In words why a picture is too large to be shown, or null. */
 export function tooLarge(picture: Picture): string | null {
-  const size = pixelsOf(picture);
+  // A drawing has no dots until it is shown.
+  const size = picture.type === "image/svg+xml" ? null : pixelsOf(picture);
   const megapixels = size ? (size.width * size.height) / 1e6 : 0;
   return megapixels > MOST_MEGAPIXELS
     ? `The picture has ${Math.round(megapixels)} megapixels; at most ${MOST_MEGAPIXELS} can be shown.`
     : null;
+}
+
+/** From the root element's width and height in pixels, or else from its view box (SVG 2, 8.2). */
+function drawingPixels(bytes: Uint8Array): { width: number; height: number } | null {
+  const root = /<svg\b[^>]*>/i.exec(new TextDecoder().decode(bytes.subarray(0, 20_000)))?.[0];
+  if (!root) return null;
+  const length = (name: string) => {
+    const said = new RegExp(`\\s${name}\\s*=\\s*["']\\s*([\\d.]+)(px)?\\s*["']`).exec(root)?.[1];
+    return said ? Number(said) : null;
+  };
+  const box = /\sviewBox\s*=\s*["']([^"']*)["']/.exec(root)?.[1]?.trim().split(/[\s,]+/).map(Number);
+  const [, , boxWidth = NaN, boxHeight = NaN] = box ?? [];
+  const [width, height] = [length("width"), length("height")];
+  const ratio = boxWidth > 0 && boxHeight > 0 ? boxHeight / boxWidth : null;
+  const wide = width ?? (height && ratio ? height / ratio : boxWidth);
+  const high = height ?? (ratio ? wide * ratio : NaN);
+  return wide > 0 && high > 0 && Number.isFinite(wide * high) ? { width: wide, height: high } : null;
 }
 
 /** From the first frame header (ITU-T T.81, B.2.2); other segments are passed over by their lengths. */

@@ -58,7 +58,9 @@ export function TopBand() {
 
 function Stages({ id }: { id: string }) {
   const path = usePathname();
-  const here = path.slice(`/documents/${id}`.length);
+  const at = path.slice(`/documents/${id}`.length);
+  // The pages are looked at before they are sent out.
+  const here = at === "/pages" ? "/publish" : at;
   return (
     <nav aria-label="Stages of the work" className="flex items-center">
       {STAGES.map((stage, i) => (

@@ -7,6 +7,7 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
+import { PdfSection } from "./pdf-section";
 import { download } from "./download";
 
 const FILES = [
@@ -57,6 +58,7 @@ export function Publish() {
           </p>
         )}
         <ul className="mt-6 border-t border-line">
+          <PdfSection />
           {FILES.map((file) => (
             <li key={file.format} className="flex items-center gap-6 border-b border-line py-4">
               <div className="min-w-0 flex-1">

@@ -15,6 +15,7 @@ import {
 import { FACE_NAMES, STYLE_TITLES, styleRules } from "@/core/styles";
 import { changeStyles, useSession, useSessionValue } from "@/editor";
 import { Amount } from "./amount";
+import { PaperSetup } from "./paper-setup";
 import { StyleSheets } from "./style-sheets";
 
 const FACE_CHOICES: { value: Face | "body"; label: string }[] = [
@@ -192,6 +193,7 @@ export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKey
       </div>
       {style === "caption" && <Captions rule={sheet.captions} />}
       <StyleSheets sheet={sheet} />
+      <PaperSetup sheet={sheet} />
       <Pages rule={sheet.page} />
     </div>
   );

@@ -1,0 +1,5 @@
+import { PagesView } from "@/features/pages/pages-view";
+
+export default function PagesPage() {
+  return <PagesView />;
+}

@@ -1,0 +1,142 @@
+// Its reading part, which it would otherwise look for beside the bundle.
+import "pdfjs-dist/legacy/build/pdf.worker.mjs";
+import { getDocument, VerbosityLevel, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PromisedPdfLink } from "./write";
+
+/** A promised link that does not do what was promised. */
+export interface FailedPdfLink {
+  readonly words: string;
+  /** The page it lies on, counted from 1. */
+  readonly page: number;
+  readonly why: string;
+}
+
+/** What following every link of a written file showed. */
+export interface PdfProof {
+  readonly pages: number;
+  readonly promised: number;
+  readonly lands: number;
+  readonly failed: readonly FailedPdfLink[];
+}
+
+/** Points by which a place may be off: numbers are written with two digits. */
+const NEAR = 1;
+
+interface LinkAnnotation {
+  readonly subtype: string;
+  readonly rect: readonly [number, number, number, number];
+  readonly dest?: string | readonly unknown[] | null;
+  readonly url?: string;
+  readonly unsafeUrl?: string;
+}
+
+/**
+ * Opens a written file again and follows every link that it promises: it must lie where it was put, and land on the right page at the
+ * right height, or lead to the right address.
+ * @throws when the file cannot be opened at all.
+ */
+export async function provePdf(
+  bytes: Uint8Array,
+  promised: readonly PromisedPdfLink[],
+  password = "",
+  progress: (pages: number, of: number) => void | Promise<void> = () => {},
+): Promise<PdfProof> {
+  const loading = getDocument({
+    data: bytes,
+    ...(password ? { password } : {}),
+    verbosity: VerbosityLevel.ERRORS,
+    isEvalSupported: false,
+    useSystemFonts: false,
+  });
+  const file = await loading.promise;
+  try {
+    const follow = new Follower(file);
+    const failed: FailedPdfLink[] = [];
+    const byPage = groupedByPage(promised);
+    for (let number = 0; number < file.numPages; number++) {
+      const own = byPage.get(number);
+      if (own) {
+        const page = await file.getPage(number + 1);
+        const found = (await page.getAnnotations()) as LinkAnnotation[];
+        const [, , , height] = page.view as [number, number, number, number];
+        for (const link of own) {
+          const why = await follow.fault(link, found, height);
+          if (why) failed.push({ words: link.words, page: number + 1, why });
+        }
+        page.cleanup();
+      }
+      if (number % 16 === 15 || number === file.numPages - 1) await progress(number + 1, file.numPages);
+    }
+    for (const { words, page } of promised)
+      if (page >= file.numPages) failed.push({ words, page: page + 1, why: "Its page is not in the file." });
+    return { pages: file.numPages, promised: promised.length, lands: promised.length - failed.length, failed };
+  } finally {
+    await loading.destroy();
+  }
+}
+
+function groupedByPage(promised: readonly PromisedPdfLink[]): Map<number, PromisedPdfLink[]> {
+  const groups = new Map<number, PromisedPdfLink[]>();
+  for (const link of promised) {
+    const group = groups.get(link.page);
+    if (group) group.push(link);
+    else groups.set(link.page, [link]);
+  }
+  return groups;
+}
+
+class Follower {
+  private named: Promise<Record<string, readonly unknown[]>> | null = null;
+  private readonly pages = new Map<string, Promise<number>>();
+  private readonly heights = new Map<number, number>();
+
+  constructor(private readonly file: PDFDocumentProxy) {}
+
+  async fault(
+    { boxes, to }: PromisedPdfLink,
+    annotations: readonly LinkAnnotation[],
+    height: number,
+  ): Promise<string | null> {
+    const left = Math.min(...boxes.map(({ x }) => x));
+    const top = Math.min(...boxes.map(({ y }) => y));
+    const right = Math.max(...boxes.map(({ x, width }) => x + width));
+    const bottom = Math.max(...boxes.map((box) => box.y + box.height));
+    const wanted = [left, height - bottom, right, height - top];
+    const own = annotations.find(
+      ({ subtype, rect }) => subtype === "Link" && rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
+    );
+    if (!own) return "No link lies on its words.";
+    if (to.kind === "address") {
+      const url = own.unsafeUrl ?? own.url;
+      return url === to.url ? null : `It leads to “${url ?? "nothing"}”, not to “${to.url}”.`;
+    }
+    const place = typeof own.dest === "string" ? (await this.places())[own.dest] : own.dest;
+    if (!place) return typeof own.dest === "string" ? `Nothing in the file is called “${own.dest}”.` : "It leads nowhere.";
+    const [ref, , , y] = place as [{ num: number; gen: number }, unknown, unknown, number];
+    const page = await this.pageOf(ref);
+    if (page !== to.page) return `It lands on page ${page + 1}, not on page ${to.page + 1}.`;
+    const landed = (await this.heightOf(page)) - y;
+    return Math.abs(landed - to.y) <= NEAR
+      ? null
+      : `It lands ${Math.round(Math.abs(landed - to.y))} points too ${landed > to.y ? "low" : "high"}.`;
+  }
+
+  private places(): Promise<Record<string, readonly unknown[]>> {
+    return (this.named ??= this.file.getDestinations() as unknown as Promise<Record<string, readonly unknown[]>>);
+  }
+
+  private pageOf(ref: { num: number; gen: number }): Promise<number> {
+    const key = `${ref.num} ${ref.gen}`;
+    let known = this.pages.get(key);
+    if (!known) this.pages.set(key, (known = this.file.getPageIndex(ref)));
+    return known;
+  }
+
+  private async heightOf(page: number): Promise<number> {
+    const known = this.heights.get(page);
+    if (known !== undefined) return known;
+    const height = (await this.file.getPage(page + 1)).view[3]!;
+    this.heights.set(page, height);
+    return height;
+  }
+}

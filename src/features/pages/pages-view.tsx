@@ -1,0 +1,144 @@
+"use client";
+
+import { ArrowLeft, ZoomIn, ZoomOut } from "lucide-react";
+import Link from "next/link";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { buttonLook, IconButton } from "@/components/button";
+import { fieldLook } from "@/components/field";
+import { setupOf } from "@/core/document";
+import type { DrawnTarget } from "@/core/pages";
+import { useSession, useSessionValue } from "@/editor";
+import { DrawnPage } from "./drawn-page";
+
+/** Pixels for a point. */
+const SIZES = [0.5, 0.7, 0.9, 1.1, 1.3, 1.6, 2, 2.6];
+const FIRST_SIZE = 3;
+const GAP = 24;
+
+/** The laid-out pages as they will print; only those in sight are drawn. */
+export function PagesView() {
+  const session = useSession();
+  const pages = useSessionValue((it) => it.derived.pages?.value ?? null);
+  const sheet = useSessionValue((it) => it.index.sheet);
+  useSessionValue((it) => it.derived.drawingsCame);
+  const { width, height } = setupOf(sheet);
+  const [size, setSize] = useState(FIRST_SIZE);
+  const scale = SIZES[size]!;
+  const step = height * scale + GAP;
+  const scroller = useRef<HTMLDivElement>(null);
+  const [top, setTop] = useState(0);
+  const [room, setRoom] = useState(800);
+  const count = pages?.labels.count ?? 0;
+  const first = Math.max(0, Math.floor((top - GAP) / step) - 1);
+  const last = Math.min(count - 1, Math.floor((top + room) / step) + 1);
+  const shown = useMemo(
+    () => Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i),
+    [first, last],
+  );
+  const here = Math.min(count - 1, Math.max(0, Math.floor((top + room / 3) / step)));
+
+  useEffect(() => session.derived.lookAtPages(shown), [session, shown]);
+  useEffect(() => () => session.derived.lookAtPages([]), [session]);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setRoom(entry!.contentRect.height));
+    observer.observe(scroller.current!);
+    return () => observer.disconnect();
+  }, []);
+
+  const goTo = useCallback(
+    (page: number, within = 0) => {
+      const element = scroller.current;
+      if (element) element.scrollTop = page * step + within * scale;
+    },
+    [step, scale],
+  );
+  const follow = useCallback(
+    (target: DrawnTarget) => {
+      if (target.kind === "top") return goTo(0);
+      const map = session.pages;
+      const place =
+        target.kind === "destination"
+          ? session.index.destination(target.id)?.pos
+          : target.kind === "note"
+            ? session.index.notes.find(({ id }) => id === target.id)?.from
+            : undefined;
+      if (map && place !== undefined) goTo(map.pageAt(place));
+      else session.say("This link is adrift: its destination is not there.");
+    },
+    [session, goTo],
+  );
+  function resize(by: 1 | -1) {
+    const next = Math.min(SIZES.length - 1, Math.max(0, size + by));
+    const page = top / step;
+    setSize(next);
+    requestAnimationFrame(() => {
+      if (scroller.current) scroller.current.scrollTop = page * (height * SIZES[next]! + GAP);
+    });
+  }
+
+  return (
+    <main className="flex h-full flex-col">
+      <h1 className="sr-only">Pages</h1>
+      <div role="toolbar" aria-label="Pages" className="flex h-11 shrink-0 items-center gap-2 border-b border-line px-3">
+        <Link href={`/documents/${session.id}/publish`} className={buttonLook()}>
+          <ArrowLeft size={15} aria-hidden /> Publish
+        </Link>
+        <span className="flex-1" />
+        <PageField
+          key={here}
+          label={pages?.labels.of(here) ?? ""}
+          onGo={(label) => {
+            const page = pages?.labels.page(label) ?? null;
+            if (page === null) session.say(`There is no page ${label}.`);
+            else goTo(page);
+          }}
+        />
+        <span className="text-sm text-quiet tabular-nums">
+          {pages ? `of ${pages.labels.of(count - 1)}` : "Laying out the pages …"}
+        </span>
+        <span className="flex-1" />
+        <IconButton label="Draw smaller" disabled={size === 0} onClick={() => resize(-1)}>
+          <ZoomOut size={16} />
+        </IconButton>
+        <IconButton label="Draw larger" disabled={size === SIZES.length - 1} onClick={() => resize(1)}>
+          <ZoomIn size={16} />
+        </IconButton>
+      </div>
+      <div
+        ref={scroller}
+        tabIndex={0}
+        role="region"
+        aria-label="Laid-out pages"
+        className="min-h-0 flex-1 overflow-auto bg-wash"
+        onScroll={(event) => setTop(event.currentTarget.scrollTop)}
+      >
+        <div className="relative mx-auto" style={{ width: width * scale, height: count * step + GAP }}>
+          {shown.map((page) => (
+            <section
+              key={page}
+              aria-label={`Page ${pages?.labels.of(page) ?? page + 1}`}
+              className="absolute bg-white shadow-sm ring-1 ring-line"
+              style={{ top: page * step + GAP, width: width * scale, height: height * scale }}
+            >
+              <DrawnPage drawing={session.derived.drawings.get(page)} scale={scale} onFollow={follow} />
+            </section>
+          ))}
+        </div>
+      </div>
+    </main>
+  );
+}
+
+/** The number of the page in sight; another is typed to go there. */
+function PageField({ label, onGo }: { label: string; onGo: (label: string) => void }) {
+  return (
+    <label className="flex items-center gap-2 text-sm">
+      Page
+      <input
+        defaultValue={label}
+        className={fieldLook("w-16 text-center tabular-nums")}
+        onKeyDown={(event) => event.key === "Enter" && onGo(event.currentTarget.value)}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,4 @@
+/** PDF files are written and read back in a thread of their own; for the server and the command line. */
+export { layOutWhole } from "./lay-out-whole";
+export { pdfInThread, type PdfInMaking } from "./pdf-in-thread";
+export type { MadePdf, PdfOrder, PdfOutcome, PdfStage } from "./messages";

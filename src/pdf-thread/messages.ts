@@ -1,0 +1,42 @@
+import type { PictureType } from "@/core/document";
+import type { PdfOptions, PdfProof } from "@/core/formats/pdf";
+
+/** What the thread that writes PDF files is asked. */
+export interface PdfOrder {
+  /** The document as JSON text. */
+  readonly json: string;
+  readonly pictures: readonly { readonly name: string; readonly type: PictureType; readonly bytes: Uint8Array }[];
+  readonly options: PdfOptions;
+  /** Files that go along. */
+  readonly attachments: readonly { readonly name: string; readonly type: string; readonly bytes: Uint8Array }[];
+  /** Folder of the fonts and their tables. */
+  readonly fonts: string;
+  /** The file to be written. It is whole only when the outcome has come. */
+  readonly file: string;
+}
+
+/** How far it is. */
+export interface PdfStage {
+  readonly stage: "pages" | "writing" | "proof";
+  readonly done: number;
+  readonly of: number;
+}
+
+/** A file that was written and read back. */
+export interface MadePdf {
+  readonly ok: true;
+  readonly pages: number;
+  readonly bytes: number;
+  readonly proof: PdfProof;
+  /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
+  readonly leftOut: number;
+  /** Signs that no font has. */
+  readonly missing: readonly string[];
+}
+
+export type PdfOutcome = MadePdf | { readonly ok: false; readonly reason: string };
+
+/** What the thread says. */
+export type PdfNews =
+  | ({ readonly kind: "stage" } & PdfStage)
+  | { readonly kind: "outcome"; readonly outcome: PdfOutcome };

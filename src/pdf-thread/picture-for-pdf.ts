@@ -1,0 +1,38 @@
+import sharp from "sharp";
+import type { Picture } from "@/core/document";
+import type { PdfPicture } from "@/core/formats/pdf";
+
+/** Dots to an inch at which a drawing becomes a picture. */
+const DRAWING_DENSITY = 220;
+/** A picture needs no more than so many dots across a page. */
+const MOST_DOTS = 2_000;
+
+/**
+ * A picture as a PDF takes it, JPEG or PNG without transparency, by the quality chosen: 100 keeps every dot. Null for one that cannot
+ * be read.
+ */
+export async function pictureForPdf({ type, bytes }: Picture, quality: number): Promise<PdfPicture | null> {
+  try {
+    if (type === "image/jpeg" && quality === 100) return { bytes };
+    const open = () => {
+      const picture = sharp(bytes, {
+        ...(type === "image/svg+xml" ? { density: DRAWING_DENSITY } : {}),
+        limitInputPixels: 60_000_000,
+      })
+        .rotate()
+        .flatten({ background: "#ffffff" });
+      return quality === 100 ? picture : picture.resize({ width: MOST_DOTS, withoutEnlargement: true });
+    };
+    if (type === "image/jpeg") {
+      const small = await open().jpeg({ quality }).toBuffer();
+      return { bytes: small.length < bytes.length ? small : bytes };
+    }
+    const exact = await open().toColourspace("srgb").png({ compressionLevel: 9 }).toBuffer();
+    if (quality === 100) return { bytes: exact };
+    const lossy = await open().jpeg({ quality }).toBuffer();
+    // Line art is smaller and sharper as it is; photographs are not.
+    return { bytes: lossy.length * 2 < exact.length ? lossy : exact };
+  } catch {
+    return null;
+  }
+}

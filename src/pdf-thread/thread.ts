@@ -1,0 +1,68 @@
+/** The thread in which a PDF is written and read back: one file, one thread, ended by whoever asked. */
+import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
+import path from "node:path";
+import { parentPort, workerData } from "node:worker_threads";
+import { indexDocument } from "@/core/destinations";
+import { schema, type Pictures } from "@/core/document";
+import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
+import { layOutWhole } from "./lay-out-whole";
+import { pictureForPdf } from "./picture-for-pdf";
+import type { PdfNews, PdfOrder, PdfOutcome } from "./messages";
+
+const order = workerData as PdfOrder;
+const tell = (news: PdfNews) => parentPort!.postMessage(news);
+
+async function make(): Promise<PdfOutcome> {
+  const { options, fonts } = order;
+  const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
+  tell({ kind: "stage", stage: "pages", done: 0, of: 1 });
+  const index = indexDocument(schema.nodeFromJSON(JSON.parse(order.json)));
+  const layout = await layOutWhole(index, fonts, pictures);
+  const fault = optionFault(options, layout.labels.count);
+  if (fault) return { ok: false, reason: fault };
+  const prepared = new Map<string, PdfPicture | null>();
+  for (const [name, picture] of pictures) prepared.set(name, await pictureForPdf(picture, options.quality));
+
+  const file = openSync(order.file, "w");
+  let bytes = 0;
+  let written;
+  try {
+    written = await writePdf(
+      layout,
+      {
+        font: (key) => readFileSync(path.join(fonts, `${key}.ttf`)),
+        picture: (name) => prepared.get(name) ?? null,
+        attachments: order.attachments,
+        made: new Date(),
+      },
+      options,
+      (chunk) => {
+        for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
+        bytes += chunk.length;
+      },
+      (done, of) => tell({ kind: "stage", stage: "writing", done, of }),
+    );
+  } finally {
+    closeSync(file);
+  }
+  const proof = await provePdf(
+    new Uint8Array(readFileSync(order.file)),
+    written.promised,
+    options.opening || options.owner,
+    (done, of) => tell({ kind: "stage", stage: "proof", done, of }),
+  );
+  return {
+    ok: true,
+    pages: written.pages,
+    bytes,
+    proof,
+    leftOut: written.leftOut,
+    missing: [...layout.missing.keys()],
+  };
+}
+
+void make().then(
+  (outcome) => tell({ kind: "outcome", outcome }),
+  (error: unknown) =>
+    tell({ kind: "outcome", outcome: { ok: false, reason: `The PDF could not be made: ${(error as Error).message}` } }),
+);

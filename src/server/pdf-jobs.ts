@@ -1,0 +1,133 @@
+import { mkdirSync, renameSync, rmSync } from "node:fs";
+import path from "node:path";
+import { newId, type Manuscript } from "@/core/document";
+import { fileNameFor } from "@/core/formats";
+import { writeGateRope } from "@/core/formats/gaterope";
+import type { PdfOptions } from "@/core/formats/pdf";
+import { pdfInThread, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
+import { ServerError } from "./errors";
+
+/** A PDF that is made, or was made, as it is told to who asked for it. */
+export interface PdfJob {
+  readonly id: string;
+  readonly state:
+    | ({ readonly kind: "making" } & PdfStage)
+    | ({ readonly kind: "made" } & Omit<MadePdf, "ok">)
+    | { readonly kind: "failed"; readonly reason: string };
+}
+
+interface Kept {
+  readonly document: string;
+  readonly file: string;
+  readonly name: string;
+  readonly making: PdfInMaking;
+  state: PdfJob["state"];
+}
+
+/** A made file is kept so long for who is to take it. */
+const KEPT_FOR = 60 * 60 * 1000;
+/** So many may be made at the same time; each takes a thread. */
+const MOST_AT_ONCE = 2;
+
+/** PDF files made in the background: begun, asked about, cancelled, taken. A file has its name only when it is whole and proven. */
+export class PdfJobs {
+  private readonly jobs = new Map<string, Kept>();
+
+  /** @param folder Where they are kept; emptied at the start. */
+  constructor(
+    private readonly folder: string,
+    private readonly thread: string,
+    private readonly fonts: string,
+  ) {
+    rmSync(folder, { recursive: true, force: true });
+  }
+
+  /** Begins one; answers its id. */
+  begin(document: string, { doc, pictures }: Manuscript, options: PdfOptions): string {
+    const making = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
+    if (making >= MOST_AT_ONCE)
+      throw new ServerError(429, "busy", "Other PDF files are being made just now. Try again when they are done.");
+    mkdirSync(this.folder, { recursive: true });
+    const id = newId();
+    const file = path.join(/* turbopackIgnore: true */ this.folder, `${id}.pdf`);
+    const beside = `${file}.part`;
+    const title = doc.attrs.title as string;
+    const source = options.attachSource
+      ? [
+          {
+            name: fileNameFor(title, "gaterope"),
+            type: "application/json",
+            bytes: new TextEncoder().encode(writeGateRope({ doc, pictures }).text),
+          },
+        ]
+      : [];
+    const job = pdfInThread(
+      this.thread,
+      {
+        json: JSON.stringify({ ...(doc.toJSON() as object), attrs: doc.attrs }),
+        pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
+        options,
+        attachments: source,
+        fonts: this.fonts,
+        file: beside,
+      },
+      (stage) => {
+        if (kept.state.kind === "making") kept.state = { kind: "making", ...stage };
+      },
+    );
+    const kept: Kept = {
+      document,
+      file,
+      name: `${fileNameFor(title, "text").replace(/\.txt$/, "")}.pdf`,
+      making: job,
+      state: { kind: "making", stage: "pages", done: 0, of: 1 },
+    };
+    this.jobs.set(id, kept);
+    void job.outcome.then((outcome) => {
+      if (outcome.ok) {
+        const { ok: _, ...made } = outcome;
+        try {
+          renameSync(beside, file);
+          kept.state = { kind: "made", ...made };
+        } catch (error) {
+          kept.state = { kind: "failed", reason: `The PDF could not be kept: ${(error as Error).message}` };
+        }
+      } else {
+        rmSync(beside, { force: true });
+        kept.state = { kind: "failed", reason: outcome.reason };
+      }
+      setTimeout(() => this.forget(id), KEPT_FOR).unref();
+    });
+    return id;
+  }
+
+  get(document: string, id: string): PdfJob {
+    return { id, state: this.find(document, id).state };
+  }
+
+  /** The file of a job that is done, and what it is called. */
+  file(document: string, id: string): { file: string; name: string } {
+    const kept = this.find(document, id);
+    if (kept.state.kind !== "made") throw new ServerError(409, "not-made", "This PDF is not made yet.");
+    return kept;
+  }
+
+  /** Ends a job and lets go of its file. */
+  cancel(document: string, id: string): void {
+    this.find(document, id).making.cancel();
+    this.forget(id);
+  }
+
+  private find(document: string, id: string): Kept {
+    const kept = this.jobs.get(id);
+    if (!kept || kept.document !== document)
+      throw new ServerError(404, "no-pdf", "There is no such PDF any more. Make it anew.");
+    return kept;
+  }
+
+  private forget(id: string): void {
+    const kept = this.jobs.get(id);
+    this.jobs.delete(id);
+    if (kept) rmSync(kept.file, { force: true });
+  }
+}
