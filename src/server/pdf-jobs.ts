@@ -72,7 +72,7 @@ export class PdfJobs {
         file: beside,
       },
       (stage) => {
-        if (kept.state.kind === "making") kept.state = { kind: "making", ...stage };
+        if (kept.state.kind === "making") kept.state = { ...stage, kind: "making" };
       },
     );
     const kept: Kept = {

@@ -98,8 +98,12 @@ export class PageLayout {
     const at = this.pages[Math.min(page, this.pages.length - 1)];
     if (!at) return 0;
     const block = this.blockOf(at.flow);
-    const strip = this.flowOfBlock[block] === at.flow ? this.flows[at.flow]?.strips[at.strip] : undefined;
-    return Math.min((this.starts[block] ?? 0) + (strip?.start ?? 0), this.index.doc.content.size);
+    const end = this.index.doc.content.size;
+    // What is generated stands after its block.
+    if (this.flowOfBlock[block] !== at.flow) return this.starts[block + 1] ?? end;
+    // The first strip begins with its block, not with the first letter.
+    const within = at.strip === 0 ? 0 : (this.flows[at.flow]?.strips[at.strip]?.start ?? 0);
+    return Math.min(this.starts[block]! + within, end);
   }
 
   /** The innermost section in which a page begins; where one begins at its head, that. */

@@ -1,3 +1,4 @@
+import type { DocumentIndex } from "@/core/destinations";
 import { pixelsOf, recognisePicture } from "@/core/document";
 import type { FontTableFile, ResourceSource } from "@/core/pages";
 import { DerivedCopy } from "./derived-copy";
@@ -54,11 +55,11 @@ async function layOut(): Promise<void> {
   if (laying) return;
   laying = true;
   try {
-    for (let told = -1; copy.index && told !== copy.revision;) {
+    for (let told: DocumentIndex | null = null; copy.index && told !== copy.index;) {
       const { index, revision } = copy;
       for (const answer of await pages.follow(index, revision, () => copy.index !== index))
         scope.postMessage(answer);
-      told = revision;
+      told = index;
     }
   } catch (error) {
     // Without fonts there are no numbers of pages; the next change tries again.

@@ -1,7 +1,7 @@
 import bidiFactory from "bidi-js";
 import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
-import { fontPieces, pieceWidth, widthOf } from "../text/measure";
+import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
 import type { SetText } from "../text/set-text";
 import type { Span } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
@@ -79,7 +79,7 @@ export function drawLine(
     const words = source.text.slice(from, to).replace(/[\t\n]/g, " ");
     const { style } = span;
     const spaces = stretch === 0 ? 0 : words.split(" ").length - 1;
-    const width = widthOf(words, span, pen.resources) + spaces * stretch;
+    const width = widthOfWords(words, span, pen.resources) + spaces * stretch;
     if (words === "") return 0;
     const target = link ?? style.link ?? (span.note ? noteTarget(span) : null);
     let linked = -1;

@@ -27,6 +27,21 @@ export function widthOf(word: string, { style, tex }: Span, resources: Resources
   return sum * style.size;
 }
 
+/** The width in points of words with spaces between: no letter is kerned with a space. */
+export function widthOfWords(words: string, span: Span, resources: Resources): number {
+  if (span.tex !== undefined || !words.includes(" ")) return widthOf(words, span, resources);
+  let sum = 0;
+  let at = 0;
+  while (at <= words.length) {
+    let end = words.indexOf(" ", at);
+    if (end < 0) end = words.length;
+    if (end > at) sum += widthOf(words.slice(at, end), span, resources);
+    if (end < words.length) sum += widthOf(" ", span, resources);
+    at = end + 1;
+  }
+  return sum;
+}
+
 /** The width of a piece in parts of an em. */
 export function pieceWidth(text: string, { font, shaped, missing }: FontPiece, resources: Resources): number {
   if (missing) return MISSING_WIDTH * [...text].length;
@@ -34,8 +49,14 @@ export function pieceWidth(text: string, { font, shaped, missing }: FontPiece, r
     const shape = resources.shaper(font);
     return shape ? shape(text).width : 0.5 * text.length;
   }
-  const width = resources.font(font)?.widthOf(text) ?? -1;
-  return width >= 0 ? width : 0.5 * text.length;
+  const table = resources.font(font);
+  if (!table) return 0.5 * text.length;
+  let sum = 0;
+  for (const [i, word] of text.split(" ").entries()) {
+    const width = word === "" ? 0 : table.widthOf(word);
+    sum += (i > 0 ? table.space : 0) + (width >= 0 ? width : 0.5 * word.length);
+  }
+  return sum;
 }
 
 /** Width of the box that stands for a sign no font has, in parts of an em. */
@@ -54,7 +75,7 @@ export function fontPieces(word: string, key: FontKey, resources: Resources): Fo
     const missing = font === null;
     if (before && !missing && !before.missing && before.font === font && (before.shaped || !shaped))
       pieces[pieces.length - 1] = { ...before, to };
-    else if (before && !missing && before.font === font)
+    else if (before && !missing && !before.missing && before.font === font)
       pieces[pieces.length - 1] = { ...before, to, shaped: true };
     else pieces.push({ from: at, to, font: font ?? key, shaped: shaped && !missing, missing });
     at = to;

@@ -65,6 +65,13 @@ export function breakPlaces(source: TextSource, resources: Resources, hyphenate:
     }
     return width;
   };
+  /** Width from the beginning of a word, whose pieces are kerned with each other where one span sets them. */
+  const advanceIn = (start: number, to: number, before: number): number => {
+    if (at === start || end < to || span.from > start) return before + advance(to);
+    const width = widthOf(text.slice(start, to), span, resources);
+    at = to;
+    return width;
+  };
   while (at < text.length) {
     let wordEnd = at;
     if (onlySpaces) {
@@ -73,17 +80,19 @@ export function breakPlaces(source: TextSource, resources: Resources, hyphenate:
     } else while (wordEnd < text.length && !isSpace(text.charCodeAt(wordEnd))) wordEnd++;
     const start = at;
     if (hyphenate !== null && wordEnd - at > 4) {
+      const wordX = x;
       for (const piece of dividedWord(text.slice(at, wordEnd), at, spanAt(spans, at, number), hyphenate)) {
-        x += advance(piece.to);
+        x = wordX + advanceIn(start, piece.to, x - wordX);
         if (piece.to < wordEnd)
           add(piece.to, piece.to, x, x, spaces, spaces, piece.hyphen ? widthOf("-", span, resources) : 0, false);
       }
     } else {
       // Most words are known to be one piece by their width being known.
       const ends = wordEnd - at > 1 ? innerBreaks(text, at, wordEnd) : null;
+      const wordX = x;
       if (ends)
         for (const to of ends) {
-          x += advance(start + to);
+          x = wordX + advanceIn(start, start + to, x - wordX);
           if (at < wordEnd) add(at, at, x, x, spaces, spaces, 0, false);
         }
       else x += advance(wordEnd);
