@@ -27,7 +27,7 @@ describe("the words after gate-rope", () => {
     [["help"], { name: "help" }],
     [["inspect", "--help"], { name: "help" }],
     [[], { name: "help" }],
-  ])("%j", (words, command) => expect(readCommand(words)).toEqual(command));
+  ])("%j", (words, command) => expect(readCommand(words)).toMatchObject(command));
 
   test.each([
     [["inspect", "a", "b"], "inspect takes one file."],

@@ -1,9 +1,10 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
+import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
 /** What the user asked for, checked. */
 export type Command =
-  | { name: "inspect"; file: string; json: boolean }
+  | { name: "inspect"; file: string; json: boolean; pages: boolean }
   | {
       name: "convert";
       from: string;
@@ -11,6 +12,9 @@ export type Command =
       contents: { from: number; to: number } | null;
       returns: number;
       title: string | null;
+      pdf: PdfOptions;
+      /** Files that are kept in a PDF. */
+      attach: readonly string[];
     }
   | { name: "proof"; file: string; json: boolean }
   | { name: "backup" | "restore"; file: string; data: string | null }
@@ -20,7 +24,7 @@ export type Command =
 /** Wrong words on the command line; the message is one line. */
 export class UsageError extends Error {}
 
-const USAGE = `gate-rope inspect FILE [--json]                what is in a document
+const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
                   [--returns 1-2] [--title …]
 gate-rope proof FILE [--json]                  what is wrong in a document
@@ -28,7 +32,13 @@ gate-rope backup FILE [--data FOLDER]          all documents and pictures into o
 gate-rope restore FILE [--data FOLDER]         a backup in the place of what is there, which is put aside
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
-Formats: .md .html .txt .gaterope.json
+Formats: .md .html .txt .gaterope.json, and .pdf for OUT, with:
+  --range 3-17             only these pages, counted from the first
+  --outline 0-6            levels of the outline (3); --open-at-contents
+  --author, --subject, --keywords …
+  --quality 30-100         of pictures (85; 100: as they are); --untagged
+  --attach FILE            kept in the PDF, more than once if need be; --attach-source
+  --owner WORD             owner's password; --allow print,coarse,change,copy,read (print,copy,read); --opening WORD
 proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
 
@@ -51,6 +61,7 @@ export function readCommand(words: readonly string[]): Command {
   };
   switch (name) {
     case "inspect":
+      return { name, file: one(), json: values.json ?? false, pages: values.pages ?? false };
     case "proof":
       return { name, file: one(), json: values.json ?? false };
     case "backup":
@@ -71,6 +82,8 @@ export function readCommand(words: readonly string[]): Command {
         contents: values.contents === undefined ? null : checked("--contents", values.contents),
         returns: returns?.to ?? 0,
         title: values.title ?? null,
+        pdf: pdfOptions(values),
+        attach: values.attach ?? [],
       };
     }
     default:
@@ -88,6 +101,20 @@ function parse(words: readonly string[]) {
         contents: { type: "string" },
         returns: { type: "string" },
         title: { type: "string" },
+        pages: { type: "boolean" },
+        range: { type: "string" },
+        outline: { type: "string" },
+        "open-at-contents": { type: "boolean" },
+        author: { type: "string" },
+        subject: { type: "string" },
+        keywords: { type: "string" },
+        quality: { type: "string" },
+        untagged: { type: "boolean" },
+        attach: { type: "string", multiple: true },
+        "attach-source": { type: "boolean" },
+        owner: { type: "string" },
+        opening: { type: "string" },
+        allow: { type: "string" },
         data: { type: "string" },
         help: { type: "boolean", short: "h" },
       },
@@ -95,6 +122,46 @@ function parse(words: readonly string[]) {
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message.split("\n")[0] : String(error));
   }
+}
+
+const RIGHTS = ["print", "coarse", "change", "copy", "read"];
+
+function pdfOptions(values: ReturnType<typeof parse>["values"]): PdfOptions {
+  const range = values.range === undefined ? null : /^(\d{1,6})(?:-(\d{1,6}))?$/.exec(values.range);
+  if (range === null && values.range !== undefined)
+    throw new UsageError("--range: pages are written like 3-17.");
+  if (values.opening === "" || values.owner === "")
+    throw new UsageError("A password has at least one letter.");
+  const allowed = (values.allow ?? "print,copy,read").split(",").filter(Boolean);
+  const unknown = allowed.find((right) => !RIGHTS.includes(right));
+  if (unknown) throw new UsageError(`--allow: “${unknown}” is not one of ${RIGHTS.join(", ")}.`);
+  const parsed = pdfOptionsSchema.safeParse({
+    pages: range && { from: Number(range[1]), to: Number(range[2] ?? range[1]) },
+    ...(values.outline === undefined ? {} : { outline: Number(values.outline) }),
+    openAtContents: values["open-at-contents"] ?? false,
+    title: values.title ?? "",
+    author: values.author ?? "",
+    subject: values.subject ?? "",
+    keywords: values.keywords ?? "",
+    ...(values.quality === undefined ? {} : { quality: Number(values.quality) }),
+    tagged: !values.untagged,
+    attachSource: values["attach-source"] ?? false,
+    owner: values.owner ?? "",
+    opening: values.opening ?? "",
+    rights: {
+      printing: allowed.includes("print")
+        ? "highResolution"
+        : allowed.includes("coarse")
+          ? "lowResolution"
+          : false,
+      modifying: allowed.includes("change"),
+      copying: allowed.includes("copy"),
+      contentAccessibility: allowed.includes("read"),
+    },
+  });
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new UsageError(`--${issue!.path.join(".") || "option"}: ${issue!.message}.`);
 }
 
 function checked(option: string, value: string): { from: number; to: number } {

@@ -172,3 +172,40 @@ test.each([
 test("help names every command", () => {
   expect(rope("--help").out).toMatch(/inspect FILE.*convert IN OUT.*proof FILE/s);
 });
+
+describe("gate-rope and pages", () => {
+  const LONG = `# Manual\n\n[Last](#last)\n\n${"words ".repeat(900)}\n\n## Last {#last}\n\nThe end.\n`;
+
+  test("inspect --pages tells the page of every destination", () => {
+    const { out } = rope("inspect", file("long.md", LONG), "--json", "--pages");
+    expect((JSON.parse(out) as Inspection).pages).toEqual({
+      count: 3,
+      destinations: [
+        { anchor: "manual", kind: "heading", name: "Manual", page: "1" },
+        { anchor: "last", kind: "heading", name: "Last", page: "3" },
+      ],
+    });
+  });
+
+  test("convert writes a PDF whole, or not at all", () => {
+    expect(rope("convert", file("long.md", LONG), "long.pdf", "--attach", "long.md")).toEqual({
+      status: 0,
+      out: "",
+      err: "",
+    });
+    expect(readFileSync(path.join(folder, "long.pdf")).subarray(0, 5).toString()).toBe("%PDF-");
+    for (const [words, line] of [
+      [["--range", "7-9"], "no.pdf: There is no page 7: the document has 3."],
+      [["--range", "x"], "--range: pages are written like 3-17."],
+      [["--owner", "x", "--allow", "fly"], "--allow: “fly” is not one of print, coarse, change, copy, read."],
+      [["--attach", "none.txt"], "none.txt: There is no such file or folder."],
+      [["--opening", "x"], "no.pdf: An opening password needs an owner’s password too, which may change it."],
+    ] as const)
+      expect(rope("convert", "long.md", "no.pdf", ...words)).toEqual({
+        status: 2,
+        out: "",
+        err: `gate-rope: ${line}`,
+      });
+    expect(readdirSync(folder).filter((name) => name.startsWith("no.pdf"))).toEqual([]);
+  }, 60_000);
+});

@@ -7,6 +7,7 @@ import { indexDocument } from "@/core/destinations";
 import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
+import { layOutWhole, pdfInThread } from "@/pdf-thread";
 import { readInThread } from "@/reading-thread";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
@@ -17,6 +18,7 @@ import { inspect, inspectionText } from "./inspect";
 
 const CANNOT_READ = 2;
 const ROOT = fileURLToPath(new URL("..", import.meta.url));
+const PAGE_FONTS = path.join(ROOT, "public", "page-fonts");
 
 /** A reason to stop, in one line. */
 class Stop extends Error {}
@@ -54,7 +56,10 @@ async function run(command: Command): Promise<number> {
       return 0;
     case "inspect": {
       const { dropped, ...manuscript } = await read(command.file);
-      const inspection = inspect(manuscript, dropped);
+      const layout = command.pages
+        ? await layOutWhole(indexDocument(manuscript.doc), PAGE_FONTS, manuscript.pictures)
+        : null;
+      const inspection = inspect(manuscript, dropped, layout);
       print(command.json ? JSON.stringify(inspection, null, 2) : inspectionText(inspection));
       return 0;
     }
@@ -95,10 +100,11 @@ async function run(command: Command): Promise<number> {
       return checked.faults.length === 0 ? 0 : 1;
     }
     case "convert": {
-      const format = formatOf(command.to);
+      const asPdf = /\.pdf$/i.test(command.to);
+      const format = asPdf ? "text" : formatOf(command.to);
       if (!format)
         throw new Stop(
-          `${command.to}: This kind of file is not known. Known are .md, .html, .txt and .gaterope.json.`,
+          `${command.to}: This kind of file is not known. Known are .md, .html, .txt, .gaterope.json and .pdf.`,
         );
       const { doc: read_, pictures } = await read(command.from);
       let doc =
@@ -107,6 +113,7 @@ async function run(command: Command): Promise<number> {
           : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
+      if (asPdf) return writePdfFile(command, { doc, pictures });
       writeWhole(
         command.to,
         writeFile({ doc, pictures }, format, { fonts: format === "html" ? exportFonts(ROOT) : [] }).text,
@@ -114,6 +121,51 @@ async function run(command: Command): Promise<number> {
       return 0;
     }
   }
+}
+
+/** Writes a PDF and follows its links; 1 where one of them does not land, which is told on standard error. */
+async function writePdfFile(
+  { to, pdf, attach }: Extract<Command, { name: "convert" }>,
+  { doc, pictures }: Manuscript,
+): Promise<number> {
+  const source = pdf.attachSource
+    ? [
+        {
+          name: "document.gaterope.json",
+          type: "application/json",
+          bytes: Buffer.from(writeFile({ doc, pictures }, "gaterope").text),
+        },
+      ]
+    : [];
+  const attachments = attach.map((file) => {
+    try {
+      return { name: path.basename(file), type: "application/octet-stream", bytes: readFileSync(file) };
+    } catch (error) {
+      throw new Stop(`${file}: ${reasonOf(error)}`);
+    }
+  });
+  const beside = `${to}.${process.pid}.part`;
+  const { outcome } = pdfInThread(new URL("./pdf-thread.mjs", import.meta.url), {
+    json: JSON.stringify({ ...(doc.toJSON() as object), attrs: doc.attrs }),
+    pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
+    options: pdf,
+    attachments: [...source, ...attachments],
+    fonts: PAGE_FONTS,
+    file: beside,
+  });
+  const made = await outcome;
+  try {
+    if (!made.ok) throw new Stop(`${to}: ${made.reason}`);
+    renameSync(beside, to);
+  } catch (error) {
+    rmSync(beside, { force: true });
+    throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
+  }
+  for (const { words, page, why } of made.proof.failed)
+    process.stderr.write(`gate-rope: ${to}: “${words}” on page ${page}: ${why}\n`);
+  if (made.missing.length > 0)
+    process.stderr.write(`gate-rope: ${to}: No font has ${made.missing.join(" ")}\n`);
+  return made.proof.failed.length > 0 ? 1 : 0;
 }
 
 function dataFolder(named: string | null): string {

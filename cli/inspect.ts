@@ -1,7 +1,8 @@
 import type { Manuscript } from "@/core/document";
-import { headingNumbers, indexDocument } from "@/core/destinations";
+import { headingNumbers, indexDocument, noteNumber } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
 import { resolveLinks } from "@/core/links";
+import type { PageLayout } from "@/core/pages";
 
 /** What `gate-rope inspect --json` prints. */
 export interface Inspection {
@@ -12,13 +13,19 @@ export interface Inspection {
   links: { text: string; kind: string; to: string; lands: boolean; why: string | null }[];
   figures: { caption: string; alt: string; anchor: string }[];
   tables: { caption: string; anchor: string }[];
-  notes: [];
+  notes: { number: string; kind: "foot" | "end"; text: string }[];
+  /** With `--pages`: how many, and the page of every destination as it is written there. */
+  pages?: { count: number; destinations: { anchor: string; kind: string; name: string; page: string }[] };
   dropped: readonly Dropped[];
 }
 
 /** What is in a document. */
-export function inspect({ doc }: Manuscript, dropped: readonly Dropped[]): Inspection {
-  const index = indexDocument(doc);
+export function inspect(
+  { doc }: Manuscript,
+  dropped: readonly Dropped[],
+  layout: PageLayout | null = null,
+): Inspection {
+  const index = layout?.index ?? indexDocument(doc);
   const anchor = (id: Parameters<typeof index.anchors.of>[0]) => index.anchors.of(id) ?? "";
   const numbers = headingNumbers(index.headings);
   return {
@@ -51,7 +58,24 @@ export function inspect({ doc }: Manuscript, dropped: readonly Dropped[]): Inspe
       anchor: anchor(figure.id),
     })),
     tables: index.tables.map((table) => ({ caption: table.name, anchor: anchor(table.id) })),
-    notes: [],
+    notes: index.notes.map(({ place, number, text }) => ({
+      number: noteNumber(place, number),
+      kind: place,
+      text,
+    })),
+    ...(layout
+      ? {
+          pages: {
+            count: layout.labels.count,
+            destinations: index.destinations.map(({ id, kind, name }) => ({
+              anchor: anchor(id),
+              kind,
+              name,
+              page: layout.labelOf(id)!,
+            })),
+          },
+        }
+      : {}),
     dropped,
   };
 }
@@ -74,6 +98,12 @@ export function inspectionText(inspection: Inspection): string {
     ...list(
       "Links adrift",
       adrift.map(({ text, why }) => `${text}: ${why ?? ""}`),
+    ),
+    ...list(
+      `Pages (${inspection.pages?.count ?? 0})`,
+      (inspection.pages?.destinations ?? []).map(
+        ({ anchor, name, page }) => `${page.padStart(5)}  ${name}  #${anchor}`,
+      ),
     ),
     ...list(
       "Left out",

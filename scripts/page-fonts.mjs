@@ -2,7 +2,15 @@
  * Prepares the fonts that pages are laid out with: the files themselves, and for each a table of what a line needs to know of it
  * (advances, kerning by classes, ligatures), so that laying out a page does not read a font. Both go to `public/page-fonts`.
  */
-import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { createHash } from "node:crypto";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
@@ -170,7 +178,8 @@ function kern(lookups, first, second) {
 function pairLookups(font) {
   if (!font.GPOS) return [];
   const scripts = font.GPOS.scriptList;
-  const script = scripts.find(({ tag }) => tag === "latn") ?? scripts.find(({ tag }) => tag === "DFLT") ?? scripts[0];
+  const script =
+    scripts.find(({ tag }) => tag === "latn") ?? scripts.find(({ tag }) => tag === "DFLT") ?? scripts[0];
   const language = script.script.defaultLangSys ?? script.script.langSysRecords[0].langSys;
   const features = language.featureIndexes.map((i) => font.GPOS.featureList[i]);
   const numbers = new Set(
@@ -228,7 +237,8 @@ function coverage(table) {
 
 function classes(table) {
   const known = new Map();
-  if (table.version === 1) table.classValueArray.forEach((value, i) => known.set(table.startGlyph + i, value));
+  if (table.version === 1)
+    table.classValueArray.forEach((value, i) => known.set(table.startGlyph + i, value));
   else
     for (const { start, end, class: value } of table.classRangeRecord)
       for (let glyph = start; glyph <= end; glyph++) known.set(glyph, value);

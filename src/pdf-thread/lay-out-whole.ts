@@ -4,7 +4,11 @@ import { layOutPages, loadWanted, Resources, type PageLayout } from "@/core/page
 import { nodeResources } from "./node-resources";
 
 /** Lays out a document with all that it needs from the folder of the fonts. */
-export async function layOutWhole(index: DocumentIndex, fonts: string, pictures: Pictures): Promise<PageLayout> {
+export async function layOutWhole(
+  index: DocumentIndex,
+  fonts: string,
+  pictures: Pictures,
+): Promise<PageLayout> {
   const resources = new Resources();
   const source = nodeResources(fonts, pictures);
   let layout = layOutPages(index, resources);

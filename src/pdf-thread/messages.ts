@@ -5,10 +5,18 @@ import type { PdfOptions, PdfProof } from "@/core/formats/pdf";
 export interface PdfOrder {
   /** The document as JSON text. */
   readonly json: string;
-  readonly pictures: readonly { readonly name: string; readonly type: PictureType; readonly bytes: Uint8Array }[];
+  readonly pictures: readonly {
+    readonly name: string;
+    readonly type: PictureType;
+    readonly bytes: Uint8Array;
+  }[];
   readonly options: PdfOptions;
   /** Files that go along. */
-  readonly attachments: readonly { readonly name: string; readonly type: string; readonly bytes: Uint8Array }[];
+  readonly attachments: readonly {
+    readonly name: string;
+    readonly type: string;
+    readonly bytes: Uint8Array;
+  }[];
   /** Folder of the fonts and their tables. */
   readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */
@@ -38,5 +46,4 @@ export type PdfOutcome = MadePdf | { readonly ok: false; readonly reason: string
 
 /** What the thread says. */
 export type PdfNews =
-  | ({ readonly kind: "stage" } & PdfStage)
-  | { readonly kind: "outcome"; readonly outcome: PdfOutcome };
+  ({ readonly kind: "stage" } & PdfStage) | { readonly kind: "outcome"; readonly outcome: PdfOutcome };

@@ -19,7 +19,10 @@ export function pdfInThread(
 ): PdfInMaking {
   let cancel = () => {};
   const outcome = new Promise<PdfOutcome>((resolve) => {
-    const worker = new Worker(thread, { workerData: order, resourceLimits: { maxOldGenerationSizeMb: MEMORY } });
+    const worker = new Worker(thread, {
+      workerData: order,
+      resourceLimits: { maxOldGenerationSizeMb: MEMORY },
+    });
     const finish = (result: PdfOutcome) => {
       void worker.terminate();
       resolve(result);

@@ -64,5 +64,8 @@ async function make(): Promise<PdfOutcome> {
 void make().then(
   (outcome) => tell({ kind: "outcome", outcome }),
   (error: unknown) =>
-    tell({ kind: "outcome", outcome: { ok: false, reason: `The PDF could not be made: ${(error as Error).message}` } }),
+    tell({
+      kind: "outcome",
+      outcome: { ok: false, reason: `The PDF could not be made: ${(error as Error).message}` },
+    }),
 );

@@ -46,7 +46,11 @@ export class PdfJobs {
   begin(document: string, { doc, pictures }: Manuscript, options: PdfOptions): string {
     const making = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
     if (making >= MOST_AT_ONCE)
-      throw new ServerError(429, "busy", "Other PDF files are being made just now. Try again when they are done.");
+      throw new ServerError(
+        429,
+        "busy",
+        "Other PDF files are being made just now. Try again when they are done.",
+      );
     mkdirSync(this.folder, { recursive: true });
     const id = newId();
     const file = path.join(/* turbopackIgnore: true */ this.folder, `${id}.pdf`);

@@ -43,7 +43,11 @@ export interface KnownPages {
  * The places that match what was typed, the closest first: words of a name (`lamp room`), the number of a heading (`4.2`), a
  * kind with a number or words (`fig 3`, `table weather`, `note 5`), a paragraph by its number (`¶ 44`), a page (`p 12`, `p iv`).
  */
-export function placesSought(index: DocumentIndex, typed: string, pages: KnownPages | null = null): FoundPlace[] {
+export function placesSought(
+  index: DocumentIndex,
+  typed: string,
+  pages: KnownPages | null = null,
+): FoundPlace[] {
   const sought = read(typed);
   if (sought.kind === "paragraph") {
     const at = paragraphAt(index.doc, sought.number);

@@ -3,15 +3,7 @@ import { schema } from "@/core/document";
 import type { DocumentIndex } from "./document-index";
 
 /** What one can step through; pages, matches and findings come from elsewhere. */
-export const STOP_KINDS = [
-  "heading",
-  "bookmark",
-  "figure",
-  "table",
-  "equation",
-  "note",
-  "link",
-] as const;
+export const STOP_KINDS = ["heading", "bookmark", "figure", "table", "equation", "note", "link"] as const;
 export type StopKind = (typeof STOP_KINDS)[number];
 
 /** A place to stop at. */

@@ -44,7 +44,11 @@ function drawingPixels(bytes: Uint8Array): { width: number; height: number } | n
     const said = new RegExp(`\\s${name}\\s*=\\s*["']\\s*([\\d.]+)(px)?\\s*["']`).exec(root)?.[1];
     return said ? Number(said) : null;
   };
-  const box = /\sviewBox\s*=\s*["']([^"']*)["']/.exec(root)?.[1]?.trim().split(/[\s,]+/).map(Number);
+  const box = /\sviewBox\s*=\s*["']([^"']*)["']/
+    .exec(root)?.[1]
+    ?.trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const [, , boxWidth = NaN, boxHeight = NaN] = box ?? [];
   const [width, height] = [length("width"), length("height")];
   const ratio = boxWidth > 0 && boxHeight > 0 ? boxHeight / boxWidth : null;

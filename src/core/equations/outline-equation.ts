@@ -35,7 +35,18 @@ export interface OutlinedEquation {
 const adaptor = liteAdaptor();
 RegisterHTMLHandler(adaptor);
 
-const PACKAGES = ["base", "ams", "boldsymbol", "braket", "cancel", "color", "enclose", "mathtools", "mhchem", "newcommand"];
+const PACKAGES = [
+  "base",
+  "ams",
+  "boldsymbol",
+  "braket",
+  "cancel",
+  "color",
+  "enclose",
+  "mathtools",
+  "mhchem",
+  "newcommand",
+];
 
 /**
  * An equation in TeX as outlines, for pages.
@@ -76,13 +87,17 @@ function gather(parent: LiteElement, matrix: Matrix, shapes: EquationOutline[]):
         shapes.push({ path: get("d"), matrix: own });
         break;
       case "rect": {
-        const [x = 0, y = 0, w = 0, h = 0] = ["x", "y", "width", "height"].map((name) => Number(get(name)) || 0);
+        const [x = 0, y = 0, w = 0, h = 0] = ["x", "y", "width", "height"].map(
+          (name) => Number(get(name)) || 0,
+        );
         shapes.push({ path: `M${x} ${y}h${w}v${h}h${-w}Z`, matrix: own });
         break;
       }
       case "svg": {
         const [vx = 0, vy = 0, vw = 1, vh = 1] = numbers(get("viewBox"));
-        const [x = 0, y = 0, w = vw, h = vh] = ["x", "y", "width", "height"].map((name) => Number(get(name)) || 0);
+        const [x = 0, y = 0, w = vw, h = vh] = ["x", "y", "width", "height"].map(
+          (name) => Number(get(name)) || 0,
+        );
         const sx = (w || vw) / vw;
         const sy = (h || vh) / vh;
         gather(element, product(own, [sx, 0, 0, sy, x - vx * sx, y - vy * sy]), shapes);

@@ -73,30 +73,51 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
         { ...composition, hyphenate: null },
       );
       // A heading is not parted.
-      return flow(strips.map((strip, i) => (i > 0 ? { ...strip, free: false } : strip)), look, {
-        keepWithNext: look.keepWithNext,
-        newPage: look.newPage,
-      });
+      return flow(
+        strips.map((strip, i) => (i > 0 ? { ...strip, free: false } : strip)),
+        look,
+        {
+          keepWithNext: look.keepWithNext,
+          newPage: look.newPage,
+        },
+      );
     }
     case "paragraph":
-      return flow(
-        innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition),
-        body,
-        { keepWithNext: body.keepWithNext, newPage: body.newPage },
-      );
+      return flow(innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition), body, {
+        keepWithNext: body.keepWithNext,
+        newPage: body.newPage,
+      });
     case "bullet_list":
     case "ordered_list":
-      return flow(innerStrips(block, { x: body.indent, width: width - body.indent, tag: null, start: 0, look: { ...body, indent: 0 } }, composition), body);
+      return flow(
+        innerStrips(
+          block,
+          { x: body.indent, width: width - body.indent, tag: null, start: 0, look: { ...body, indent: 0 } },
+          composition,
+        ),
+        body,
+      );
     case "quotation": {
       const look = sheet.styles.quotation;
-      return flow(innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition), look, look);
+      return flow(
+        innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition),
+        look,
+        look,
+      );
     }
     case "code_block": {
       const look = sheet.styles.code;
-      return flow(innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition), look, look);
+      return flow(
+        innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition),
+        look,
+        look,
+      );
     }
     case "figure":
-      return flow(figureStrips(block, label, composition), { before: body.size * 1.6, after: body.size * 1.6 });
+      return flow(figureStrips(block, label, composition), {
+        before: body.size * 1.6,
+        after: body.size * 1.6,
+      });
     case "table": {
       const { strips, repeated } = tableStrips(block, label, composition);
       return flow(strips, { before: body.size * 1.4, after: body.size * 1.4 }, { repeated });
@@ -104,10 +125,10 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
     case "equation":
       return flow(equationStrips(block, label, composition), { before: body.size, after: body.size });
     case "rule":
-      return flow(
-        [only({ kind: "rule", x: width * 0.3, width: width * 0.4, y: 0.5 }, 1)],
-        { before: body.size * 2, after: body.size * 2 },
-      );
+      return flow([only({ kind: "rule", x: width * 0.3, width: width * 0.4, y: 0.5 }, 1)], {
+        before: body.size * 2,
+        after: body.size * 2,
+      });
     case "page_break":
       return flow([only({ kind: "empty" }, 0)], { before: 0, after: 0 }, { endsPage: true });
     case "contents_list": {
@@ -154,7 +175,8 @@ function missingIn(strips: readonly Strip[]): readonly string[] {
       for (const sign of content.text.missing) (missing ??= new Set()).add(sign);
     }
     if (content.kind === "row")
-      for (const cell of content.cells) for (const sign of missingIn(cell.strips)) (missing ??= new Set()).add(sign);
+      for (const cell of content.cells)
+        for (const sign of missingIn(cell.strips)) (missing ??= new Set()).add(sign);
     for (const note of notes) for (const sign of note.text.missing) (missing ??= new Set()).add(sign);
   }
   return missing ? [...missing] : NOTHING;
@@ -166,9 +188,17 @@ export function returnFlow(words: string, composition: Composition): Flow {
   const { body, link } = composition.sheet.styles;
   const style = { ...sized(body, composition, 0.9), underline: true };
   const colour = link.colour === null ? style.colour : sized(link, composition).colour;
-  const text = wordsSet(words, { ...style, colour }, { measure: composition.width, leading: body.leading }, composition);
+  const text = wordsSet(
+    words,
+    { ...style, colour },
+    { measure: composition.width, leading: body.leading },
+    composition,
+  );
   const strips = stripsOf(text, { x: 0, tag: { role: "P", parent: null }, start: 0 }, composition);
-  return flow(strips.map((strip) => ({ ...strip, free: false })), { before: body.size, after: body.size });
+  return flow(
+    strips.map((strip) => ({ ...strip, free: false })),
+    { before: body.size, after: body.size },
+  );
 }
 
 /** A note whose words stand after the text. */

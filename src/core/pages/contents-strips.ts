@@ -17,7 +17,12 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const look = sheet.styles.heading2;
   const strips: Strip[] = [];
   if (title) {
-    const set = wordsSet(title, sized(look, composition), { measure: width, leading: look.leading }, composition);
+    const set = wordsSet(
+      title,
+      sized(look, composition),
+      { measure: width, leading: look.leading },
+      composition,
+    );
     strips.push(...stripsOf(set, { x: 0, tag: { role: "Caption", parent: toc }, start: 0 }, composition));
   }
   const own = sheet.styles.contents;
@@ -30,7 +35,12 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   }
   for (const [i, entry] of entries.entries()) {
     const x = own.indent + entry.depth * own.size * STEP;
-    const text = wordsSet(entryWords(entry), style, { ...setting, measure: Math.max(width / 3, width - x) }, composition);
+    const text = wordsSet(
+      entryWords(entry),
+      style,
+      { ...setting, measure: Math.max(width / 3, width - x) },
+      composition,
+    );
     const tag: Tag = { role: "TOCI", parent: toc };
     text.lines.forEach((line, n) =>
       strips.push({
@@ -50,5 +60,7 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
 
 /** What the entries of a contents list depend on: the same answer, the same strips. */
 export function contentsKey(node: Node, composition: Composition): string {
-  return contentsEntries(composition.index, levelsOf(node)).map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}`).join("\n");
+  return contentsEntries(composition.index, levelsOf(node))
+    .map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}`)
+    .join("\n");
 }

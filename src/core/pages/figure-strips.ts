@@ -45,11 +45,16 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
   const x = place === "left" ? 0 : place === "right" ? width - wide : (width - wide) / 2;
   const words = picture
     ? null
-    : wordsSet(alt || "Picture missing", sized(sheet.styles.caption, composition), {
-        measure: width - 24,
-        leading: sheet.styles.caption.leading,
-        align: "center",
-      }, composition);
+    : wordsSet(
+        alt || "Picture missing",
+        sized(sheet.styles.caption, composition),
+        {
+          measure: width - 24,
+          leading: sheet.styles.caption.leading,
+          align: "center",
+        },
+        composition,
+      );
   return [
     {
       gap: 0,

@@ -44,10 +44,21 @@ export interface Strip {
 }
 
 export type StripContent =
-  | { readonly kind: "text"; readonly text: SetText; readonly line: number; readonly x: number; readonly y: number }
+  | {
+      readonly kind: "text";
+      readonly text: SetText;
+      readonly line: number;
+      readonly x: number;
+      readonly y: number;
+    }
   | MarkedLine
   | ContentsLine
-  | { readonly kind: "row"; readonly cells: readonly CellPart[]; readonly line: number; readonly width: number }
+  | {
+      readonly kind: "row";
+      readonly cells: readonly CellPart[];
+      readonly line: number;
+      readonly width: number;
+    }
   | PictureContent
   | EquationContent
   | { readonly kind: "rule"; readonly x: number; readonly width: number; readonly y: number }

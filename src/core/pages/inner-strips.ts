@@ -76,7 +76,8 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
   const { size, leading } = place.look;
   const style = sized(place.look, composition);
   const last = ordered ? (list.attrs.start as number) + list.childCount - 1 : 0;
-  const marks = (i: number) => (ordered ? `${(list.attrs.start as number) + i}.` : SIGNS[depth % SIGNS.length]!);
+  const marks = (i: number) =>
+    ordered ? `${(list.attrs.start as number) + i}.` : SIGNS[depth % SIGNS.length]!;
   const widest = wordsSet(ordered ? `${last}.` : "•", style, { measure: 1e4, leading }, composition);
   const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
   const strips: Strip[] = [];
@@ -86,7 +87,13 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
     const body: Tag = { role: "LBody", parent: itemTag };
     const own = childStrips(
       item,
-      { x: place.x + indent, width: place.width - indent, tag: body, start: start + 1, look: { ...place.look, indent: 0 } },
+      {
+        x: place.x + indent,
+        width: place.width - indent,
+        tag: body,
+        start: start + 1,
+        look: { ...place.look, indent: 0 },
+      },
       composition,
       size * ITEM_GAP,
       depth + 1,

@@ -38,7 +38,11 @@ export class PageLayout {
     /** Whether all that it was laid out with was there. */
     readonly complete: boolean,
     /** @internal */
-    readonly cached: { readonly key: LayoutKey; readonly flows: FlowCache; readonly returns: Map<string, Flow> },
+    readonly cached: {
+      readonly key: LayoutKey;
+      readonly flows: FlowCache;
+      readonly returns: Map<string, Flow>;
+    },
   ) {
     this.labels = new PageLabels(this.pages.length, body > 0 ? this.pageOfStrip(body, 0) : 0);
   }
@@ -132,7 +136,8 @@ export class PageLayout {
   get missing(): ReadonlyMap<string, number> {
     const found = new Map<string, number>();
     this.flows.forEach((flow, i) => {
-      for (const sign of flow.missing) if (!found.has(sign)) found.set(sign, this.starts[this.blockOf(i)] ?? 0);
+      for (const sign of flow.missing)
+        if (!found.has(sign)) found.set(sign, this.starts[this.blockOf(i)] ?? 0);
     });
     return found;
   }
@@ -206,8 +211,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   let pos = 0;
   for (let block = 0; block < doc.childCount; block++) {
     const node = doc.child(block);
-    let flow =
-      unchanged?.(block, node) ?? blockFlow(node, noted.has(block), composition, cached.flows);
+    let flow = unchanged?.(block, node) ?? blockFlow(node, noted.has(block), composition, cached.flows);
     if (bodyBlock > 0 && block === bodyBlock) {
       body = flows.length;
       flow = onNewPage(flow);
@@ -295,7 +299,10 @@ function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sa
   let same = 0;
   while (same < shorter && before[same] === now[same]) same++;
   let sameAtEnd = 0;
-  while (sameAtEnd < shorter - same && before[before.length - 1 - sameAtEnd] === now[now.length - 1 - sameAtEnd])
+  while (
+    sameAtEnd < shorter - same &&
+    before[before.length - 1 - sameAtEnd] === now[now.length - 1 - sameAtEnd]
+  )
     sameAtEnd++;
   return { same, sameAtEnd };
 }

@@ -1,34 +1,20 @@
 import { beforeAll, describe, expect, test } from "@jest/globals";
-import { readFile } from "node:fs/promises";
 import fc from "fast-check";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { heading, paragraph } from "#tests/editing";
-import { indexDocument } from "@/core/destinations";
-import { createDocument, FIRST_SETUP, FIRST_SHEET, schema, type PageSetup, type StyleSheet } from "@/core/document";
+import { laidOut } from "#tests/page-fonts";
+import {
+  createDocument,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  schema,
+  type PageSetup,
+  type StyleSheet,
+} from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
-import { drawPage, layOutPages, loadWanted, PageMap, Resources, type FontTableFile, type PageLayout } from ".";
+import { drawPage, PageMap, type PageLayout } from ".";
 
 const { nodes } = schema;
-const resources = new Resources();
-const folder = new URL("../../../public/page-fonts/", import.meta.url);
-const source = {
-  fontTable: async (key: string) =>
-    JSON.parse(await readFile(new URL(`${key}.json`, folder), "utf8")) as FontTableFile,
-  font: (key: string) => readFile(new URL(`${key}.ttf`, folder)),
-  pictureSize: () => Promise.resolve({ width: 400, height: 3_000 }),
-};
-
-async function laidOut(doc: Node, earlier?: PageLayout): Promise<PageLayout> {
-  const index = indexDocument(doc, earlier?.index);
-  let layout = layOutPages(index, resources, earlier);
-  for (let i = 0; i < 10 && !layout.complete; i++) {
-    await loadWanted(resources, source);
-    layout = layOutPages(index, resources, layout);
-  }
-  expect(layout.complete).toBe(true);
-  return layout;
-}
-
 const words = (count: number, word = "lamp") => Array.from({ length: count }, () => word).join(" ");
 const withSetup = (doc: Node, setup: Partial<PageSetup>, styles: Partial<StyleSheet["styles"]> = {}) =>
   doc.type.create(
@@ -57,13 +43,19 @@ function linesOf(layout: PageLayout, page: number): string[] {
 }
 const allWords = (layout: PageLayout) =>
   layout.pages
-    .flatMap((_, page) => linesOf(layout, page).map((line) => (line.endsWith("-") ? line.slice(0, -1) : `${line} `)))
+    .flatMap((_, page) =>
+      linesOf(layout, page).map((line) => (line.endsWith("-") ? line.slice(0, -1) : `${line} `)),
+    )
     .join("")
     .trim();
 
 describe("a document is laid out in pages", () => {
   test("that hold all of its words in order", async () => {
-    const doc = createDocument([heading(1, "Lamps"), paragraph(words(1_500)), paragraph(words(700, "observatory"))]);
+    const doc = createDocument([
+      heading(1, "Lamps"),
+      paragraph(words(1_500)),
+      paragraph(words(700, "observatory")),
+    ]);
     const layout = await laidOut(doc);
     expect(layout.pages.length).toBeGreaterThan(3);
     expect(allWords(layout)).toBe(`Lamps ${words(1_500)} ${words(700, "observatory")}`);
@@ -148,11 +140,14 @@ describe("what does not fit is laid out all the same", () => {
     ["a note longer than its page", () => markdown(`Word[^a] and after\n\n[^a]: ${words(3_000, "noted")}\n`)],
     [
       "a picture taller than the page",
-      () => createDocument([nodes.figure.create({ picture: `${"a".repeat(64)}.png`, id: "fig0000001" }, schema.text("after"))]),
+      () =>
+        createDocument([
+          nodes.figure.create({ picture: `${"a".repeat(64)}.png`, id: "fig0000001" }, schema.text("after")),
+        ]),
     ],
   ])("%s", async (_what, make) => {
     const doc = make();
-    const layout = await laidOut(doc);
+    const layout = await laidOut(doc, { picture: { width: 400, height: 3_000 } });
     expect(layout.pages.length).toBeLessThan(40);
     const text = allWords(layout).replaceAll(" ", "");
     expect(text).toContain("after");
@@ -179,7 +174,9 @@ describe("scripts", () => {
   });
 
   test("Arabic letters are joined, and Chinese breaks between its signs", async () => {
-    const layout = await laidOut(createDocument([paragraph("مرحبا بالعالم"), paragraph("山上的天文台".repeat(40))]));
+    const layout = await laidOut(
+      createDocument([paragraph("مرحبا بالعالم"), paragraph("山上的天文台".repeat(40))]),
+    );
     const words = drawPage(layout, 0).items.filter((item) => item.kind === "words");
     expect(words.some((item) => item.shaped && item.font.startsWith("arabic"))).toBe(true);
     expect(linesOf(layout, 0).length).toBeGreaterThan(4);
@@ -217,12 +214,22 @@ describe("after a change", () => {
         size < 0 && now.childCount > 3
           ? now.replace(pos, pos + node.nodeSize, Slice.empty)
           : node.isTextblock
-            ? now.replace(pos + 1, pos + 1, new Slice(Fragment.from(schema.text(words(1 + (size >> 3)) + " ")), 0, 0))
+            ? now.replace(
+                pos + 1,
+                pos + 1,
+                new Slice(Fragment.from(schema.text(words(1 + (size >> 3)) + " ")), 0, 0),
+              )
             : now.replace(pos, pos, new Slice(Fragment.from(paragraph(words(1 + Math.abs(size)))), 0, 0));
-      layout = await laidOut(now, layout);
+      layout = await laidOut(now, { earlier: layout });
       const fresh = await laidOut(schema.nodeFromJSON(now.toJSON()));
       const shape = ({ pages }: PageLayout) =>
-        pages.map(({ flow, strip, endFlow, endStrip, notes }) => [flow, strip, endFlow, endStrip, notes.length]);
+        pages.map(({ flow, strip, endFlow, endStrip, notes }) => [
+          flow,
+          strip,
+          endFlow,
+          endStrip,
+          notes.length,
+        ]);
       expect(shape(layout)).toEqual(shape(fresh));
       expect([...PageMap.of(layout).starts]).toEqual([...PageMap.of(fresh).starts]);
     }

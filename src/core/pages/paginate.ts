@@ -141,7 +141,8 @@ function fillPage(
     for (; strip < own.strips.length; strip++) {
       const at = own.strips[strip]!;
       if (at.free && !empty && mayEndBefore(flows, flow, strip)) best = { flow, strip, notes: notes.length };
-      const gap = empty || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, flows[flow - 1]!.after);
+      const gap =
+        empty || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, flows[flow - 1]!.after);
       const more = gap + at.height;
       let noted = 0;
       for (const note of at.notes) noted += note.height;
@@ -158,8 +159,13 @@ function fillPage(
       const room = height - used - more - noteHeight;
       if (at.notes.length > 0 && (best === null || tooLong) && room >= leastOf(at.notes, noteHeight === 0)) {
         const parts = at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length }));
-        const left = takeNotes(parts, height - used - more - (noteHeight === 0 ? 0 : noteHeight - NOTE_RULE), notes);
-        const next = strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
+        const left = takeNotes(
+          parts,
+          height - used - more - (noteHeight === 0 ? 0 : noteHeight - NOTE_RULE),
+          notes,
+        );
+        const next =
+          strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
         return page(next.flow, next.strip, notes.length, left, flow);
       }
       if (best) return page(best.flow, best.strip, best.notes, NONE, flow);
@@ -221,7 +227,8 @@ function takeNotes(parts: readonly NotePart[], room: number, into: NotePart[]): 
   const first = into.length === 0;
   for (const [i, part] of parts.entries()) {
     let to = part.from;
-    while (to < part.to && used + part.note.text.lines[to]!.height <= room + 0.01) used += part.note.text.lines[to++]!.height;
+    while (to < part.to && used + part.note.text.lines[to]!.height <= room + 0.01)
+      used += part.note.text.lines[to++]!.height;
     // A line higher than a page stands on one all the same.
     if (to === part.from && first && i === 0 && room > 0) to++;
     if (to > part.from) into.push({ ...part, to });

@@ -47,7 +47,9 @@ export function tableStrips(
   strips.push(...rows.strips);
   const headHeight = heightOf(rows.strips.slice(0, rows.heads));
   return {
-    strips: strips.map((strip, i) => (i > 0 && i <= captioned + rows.heads ? { ...strip, free: false } : strip)),
+    strips: strips.map((strip, i) =>
+      i > 0 && i <= captioned + rows.heads ? { ...strip, free: false } : strip,
+    ),
     repeated:
       rows.heads > 0 && headHeight < composition.height / 3 ? [captioned, captioned + rows.heads] : null,
   };
@@ -60,7 +62,9 @@ function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, com
   const widths = columnWidths(cells, columns, composition.width, PADDING.right, cellLook, composition);
   const lefts = widths.map((_, i) => widths.slice(0, i).reduce((sum, width) => sum + width, 0));
   const rowTags = Array.from({ length: grid.childCount }, (): Tag => ({ role: "TR", parent: table }));
-  const set = cells.map((cell) => setCell(cell, gridStart, lefts, widths, rowTags, cellLook, heads, composition));
+  const set = cells.map((cell) =>
+    setCell(cell, gridStart, lefts, widths, rowTags, cellLook, heads, composition),
+  );
   const heights = rowHeights(set, grid.childCount);
   const strips: Strip[] = [];
   let headStrips = 0;
@@ -164,7 +168,14 @@ interface Slice {
 
 /** A row as it is, or in parts that fit on a page each: every cell gives as many of its strips as there is room for. */
 function slices(cells: readonly SetCell[], height: number, room: number): Slice[] {
-  if (height <= room) return [slice(cells, cells.map(({ strips }) => [0, strips.length]), height)];
+  if (height <= room)
+    return [
+      slice(
+        cells,
+        cells.map(({ strips }) => [0, strips.length]),
+        height,
+      ),
+    ];
   const parts: Slice[] = [];
   const from = cells.map(() => 0);
   while (cells.some(({ strips }, i) => from[i]! < strips.length)) {
@@ -188,7 +199,11 @@ function slices(cells: readonly SetCell[], height: number, room: number): Slice[
   return parts;
 }
 
-function slice(cells: readonly SetCell[], ranges: readonly (readonly [number, number])[], height: number): Slice {
+function slice(
+  cells: readonly SetCell[],
+  ranges: readonly (readonly [number, number])[],
+  height: number,
+): Slice {
   const parts = cells.map(({ x, width, strips }, i) => ({
     x,
     y: PADDING.top,

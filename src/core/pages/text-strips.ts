@@ -88,7 +88,10 @@ function notesByLine(text: SetText, composition: Composition): Map<number, SetNo
   let found: Map<number, SetNote[]> | null = null;
   for (const span of text.source.spans) {
     if (!span.note || span.note.place !== "foot") continue;
-    const line = Math.max(0, text.lines.findIndex(({ to }) => span.from < to));
+    const line = Math.max(
+      0,
+      text.lines.findIndex(({ to }) => span.from < to),
+    );
     found ??= new Map();
     found.set(line, [...(found.get(line) ?? []), setNote(span.note.node, span.note.number, composition)]);
   }

@@ -1,5 +1,13 @@
 import type { DocumentIndex } from "@/core/destinations";
-import { drawPage, layOutPages, loadWanted, PageMap, Resources, type PageLayout, type ResourceSource } from "@/core/pages";
+import {
+  drawPage,
+  layOutPages,
+  loadWanted,
+  PageMap,
+  Resources,
+  type PageLayout,
+  type ResourceSource,
+} from "@/core/pages";
 import type { FromWorker } from "./protocol";
 
 /** The worker's copy laid out in pages, and what it tells of them. Knows nothing of workers, so that it can be tested alone. */
@@ -35,7 +43,13 @@ export class LaidOutCopy {
 
   private starts(layout: PageLayout): FromWorker {
     const { starts, labels } = PageMap.of(layout);
-    return { kind: "pages", revision: this.revision, starts, front: labels.front, missing: [...layout.missing] };
+    return {
+      kind: "pages",
+      revision: this.revision,
+      starts,
+      front: labels.front,
+      missing: [...layout.missing],
+    };
   }
 
   private drawings(pages: readonly number[]): FromWorker[] {

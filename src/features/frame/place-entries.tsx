@@ -12,7 +12,9 @@ export function placeEntries(
   /** `linkable`: only what a link can lead to. */
   { linkable = false, pages = null }: { linkable?: boolean; pages?: PageMap | null } = {},
 ): FinderEntry[] {
-  const found = placesSought(index, typed, pages).filter((place) => !linkable || place.kind === "destination");
+  const found = placesSought(index, typed, pages).filter(
+    (place) => !linkable || place.kind === "destination",
+  );
   return found.map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
     content: <PlaceLine found={place} index={index} />,

@@ -79,7 +79,11 @@ export function PagesView() {
   return (
     <main className="flex h-full flex-col">
       <h1 className="sr-only">Pages</h1>
-      <div role="toolbar" aria-label="Pages" className="flex h-11 shrink-0 items-center gap-2 border-b border-line px-3">
+      <div
+        role="toolbar"
+        aria-label="Pages"
+        className="flex h-11 shrink-0 items-center gap-2 border-b border-line px-3"
+      >
         <Link href={`/documents/${session.id}/publish`} className={buttonLook()}>
           <ArrowLeft size={15} aria-hidden /> Publish
         </Link>

@@ -20,7 +20,12 @@ const PRINTING = [
   { value: "lowResolution", label: "Coarse only" },
   { value: "highResolution", label: "Fine" },
 ] as const;
-const USUAL_RIGHTS = { printing: "highResolution", modifying: false, copying: true, contentAccessibility: true } as const;
+const USUAL_RIGHTS = {
+  printing: "highResolution",
+  modifying: false,
+  copying: true,
+  contentAccessibility: true,
+} as const;
 
 /** What a PDF is to be like. */
 export function PdfChoices({
@@ -34,7 +39,8 @@ export function PdfChoices({
 }) {
   const change = (more: ChosenPdf) => onChange({ ...options, ...more });
   const rights = options.rights ?? USUAL_RIGHTS;
-  const allow = (more: Partial<NonNullable<ChosenPdf["rights"]>>) => change({ rights: { ...rights, ...more } });
+  const allow = (more: Partial<NonNullable<ChosenPdf["rights"]>>) =>
+    change({ rights: { ...rights, ...more } });
   return (
     <details className="mt-3">
       <summary className="w-fit cursor-pointer text-sm font-medium">How it is made</summary>
@@ -107,7 +113,11 @@ export function PdfChoices({
               options={PRINTING}
               onChange={(printing) => allow({ printing: printing === "none" ? false : printing })}
             />
-            <Check label="Change it" checked={rights.modifying} onChange={(modifying) => allow({ modifying })} />
+            <Check
+              label="Change it"
+              checked={rights.modifying}
+              onChange={(modifying) => allow({ modifying })}
+            />
             <Check label="Copy from it" checked={rights.copying} onChange={(copying) => allow({ copying })} />
             <Check
               label="Have it read aloud"

@@ -51,8 +51,8 @@ export function PdfSection() {
         <div className="min-w-0 flex-1">
           <h2 className="font-semibold">PDF</h2>
           <p className="text-quiet">
-            The pages as they are laid out{pages === null ? "" : `, ${counted(pages, "page")}`}: outline, page numbers and
-            links that are followed before you get the file.{" "}
+            The pages as they are laid out{pages === null ? "" : `, ${counted(pages, "page")}`}: outline, page
+            numbers and links that are followed before you get the file.{" "}
             <Link
               href={`/documents/${session.id}/pages`}
               className="text-ink underline decoration-hemp underline-offset-3"
@@ -100,7 +100,9 @@ function Shown({
         </div>
         <span className="flex-1 text-sm text-quiet tabular-nums">
           {words}
-          {state.kind === "making" && state.of > 1 && `: page ${formatted(state.done)} of ${formatted(state.of)}`}
+          {state.kind === "making" &&
+            state.of > 1 &&
+            `: page ${formatted(state.done)} of ${formatted(state.of)}`}
         </span>
         <Button onClick={onCancel}>
           <X size={15} aria-hidden /> Cancel
@@ -141,16 +143,22 @@ function Shown({
       )}
       {leftOut > 0 && (
         <p className="mt-1 text-sm text-quiet">
-          {counted(leftOut, "link leads", "links lead")} to nothing that is in this file: the words stand, without a link.
+          {counted(leftOut, "link leads", "links lead")} to nothing that is in this file: the words stand,
+          without a link.
         </p>
       )}
       {missing.length > 0 && (
         <p className="mt-1 text-sm text-quiet">
           No font has {missing.slice(0, 12).join(" ")}
-          {missing.length > 12 ? ` and ${missing.length - 12} more` : ""}: a frame stands in the place of each.
+          {missing.length > 12 ? ` and ${missing.length - 12} more` : ""}: a frame stands in the place of
+          each.
         </p>
       )}
-      <a href={`${making?.address}/file`} download className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}>
+      <a
+        href={`${making?.address}/file`}
+        download
+        className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}
+      >
         <Download size={15} aria-hidden /> {sound ? "Download the PDF" : "Download it all the same"}
       </a>
     </div>
@@ -158,5 +166,7 @@ function Shown({
 }
 
 function size(bytes: number): string {
-  return bytes < 1_000_000 ? `${formatted(Math.ceil(bytes / 1_000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+  return bytes < 1_000_000
+    ? `${formatted(Math.ceil(bytes / 1_000))} kB`
+    : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }

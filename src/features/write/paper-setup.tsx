@@ -7,7 +7,10 @@ const MM = 72 / 25.4;
 const inMm = (points: number) => Math.round((points / MM) * 10) / 10;
 type PaperName = keyof typeof PAPERS;
 const NAMES = Object.keys(PAPERS) as PaperName[];
-const CHOICES = [...NAMES.map((name) => ({ value: name as PaperName | "own", label: name })), { value: "own" as const, label: "Another size" }];
+const CHOICES = [
+  ...NAMES.map((name) => ({ value: name as PaperName | "own", label: name })),
+  { value: "own" as const, label: "Another size" },
+];
 const SIDES = ["top", "right", "bottom", "left"] as const;
 
 /** The paper, its margins, and where sections begin on it. */
@@ -24,7 +27,8 @@ export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
       return session.say(`These margins leave less than ${Math.round(inMm(LEAST_ROOM))} mm for the text.`);
     session.run(changeStyles({ page: { setup: next } }), { focus: false });
   }
-  const named = NAMES.find((name) => PAPERS[name].width === setup.width && PAPERS[name].height === setup.height) ?? "own";
+  const named =
+    NAMES.find((name) => PAPERS[name].width === setup.width && PAPERS[name].height === setup.height) ?? "own";
   return (
     <details className="mt-3 border-t border-line pt-2">
       <summary className="cursor-pointer font-medium">Paper</summary>

@@ -132,7 +132,8 @@ const PAGE_ROOM = 34;
 function ticksOfPages(pages: PageMap, y: RopeScale, height: number): { at: number; label: string }[] {
   const [first, last] = [y(pages.starts[0] ?? 0), y(pages.starts.at(-1) ?? 0)];
   const apart = (last - first) / Math.max(1, pages.starts.length - 1);
-  const every = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((one) => one * apart >= PAGE_ROOM) ?? 5000;
+  const every =
+    [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((one) => one * apart >= PAGE_ROOM) ?? 5000;
   const ticks: { at: number; label: string }[] = [];
   for (let page = pages.labels.front; page < pages.starts.length; page++) {
     if ((page - pages.labels.front + 1) % every !== 0) continue;

@@ -37,7 +37,12 @@ export const pdfOptionsSchema = z.strictObject({
   tagged: z.boolean().default(true),
   /** The owner's password; empty for none. */
   owner: password.default(""),
-  rights: rights.default({ printing: "highResolution", modifying: false, copying: true, contentAccessibility: true }),
+  rights: rights.default({
+    printing: "highResolution",
+    modifying: false,
+    copying: true,
+    contentAccessibility: true,
+  }),
   /** The password without which the file does not open; empty for none. */
   opening: password.default(""),
 });

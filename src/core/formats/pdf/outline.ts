@@ -44,12 +44,20 @@ export function outlineObjects(
         ...(i > 0 ? [`/Prev ${siblings[i - 1]!.id} 0 R`] : []),
         ...(i < siblings.length - 1 ? [`/Next ${siblings[i + 1]!.id} 0 R`] : []),
         // A negative count is closed.
-        ...(below.length > 0 ? [`/First ${below[0]!.id} 0 R/Last ${below.at(-1)!.id} 0 R/Count ${-below.length}`] : []),
+        ...(below.length > 0
+          ? [`/First ${below[0]!.id} 0 R/Last ${below.at(-1)!.id} 0 R/Count ${-below.length}`]
+          : []),
       ];
-      document.pack(id, `<</Title${text(title)}/Parent ${parent} 0 R${links.join("")}/Dest${nameOf(heading.id)!}>>`);
+      document.pack(
+        id,
+        `<</Title${text(title)}/Parent ${parent} 0 R${links.join("")}/Dest${nameOf(heading.id)!}>>`,
+      );
     });
   write(roots, root);
   for (const entry of all) write(entry.below, entry.id);
-  document.pack(root, `<</Type/Outlines/First ${roots[0]!.id} 0 R/Last ${roots.at(-1)!.id} 0 R/Count ${roots.length}>>`);
+  document.pack(
+    root,
+    `<</Type/Outlines/First ${roots[0]!.id} 0 R/Last ${roots.at(-1)!.id} 0 R/Count ${roots.length}>>`,
+  );
   return root;
 }

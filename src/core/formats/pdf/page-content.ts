@@ -49,8 +49,14 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
     if (filled !== colour) out.push((colour = filled));
     const shown =
       context.shaped(item) ??
-      own.show(item.rtl ? [...item.text].reverse().join("") : item.soft ? SOFT_HYPHEN : item.text, item.extra / item.size);
-    out.push(`1 0 0 -1 ${num(item.x)} ${num(item.y)} Tm`, `[${shown}${item.spaceAfter ? own.show(" ", 0) : ""}] TJ`);
+      own.show(
+        item.rtl ? [...item.text].reverse().join("") : item.soft ? SOFT_HYPHEN : item.text,
+        item.extra / item.size,
+      );
+    out.push(
+      `1 0 0 -1 ${num(item.x)} ${num(item.y)} Tm`,
+      `[${shown}${item.spaceAfter ? own.show(" ", 0) : ""}] TJ`,
+    );
   };
   for (const item of drawing.items) {
     switch (item.kind) {
@@ -104,7 +110,10 @@ function tagOf(item: DrawnWords | DrawnShapes, drawing: PageDrawing, context: Pa
 
 /** A frame for a sign that no font has, which is read as that sign. */
 function missing({ x, y, size, width, colour, text: sign }: DrawnWords): string {
-  const hex = [...sign].map((it) => it.codePointAt(0)!).map((code) => hexOf(code)).join("");
+  const hex = [...sign]
+    .map((it) => it.codePointAt(0)!)
+    .map((code) => hexOf(code))
+    .join("");
   return `/Span <</ActualText <feff${hex}>>> BDC q ${strokeColour(colour)} 0.5 w ${num(x + size * 0.08)} ${num(y - size * 0.7)} ${num(width - size * 0.16)} ${num(size * 0.7)} re S Q EMC`;
 }
 
@@ -170,8 +179,7 @@ export function pathOperators(path: string): string {
         case "T": {
           // A smooth curve goes on in the direction of the one before.
           if (kind === "Q") [controlX, controlY] = [v[0]! + dx, v[1]! + dy];
-          else
-            [controlX, controlY] = /[QT]/.test(last) ? [2 * x - controlX, 2 * y - controlY] : [x, y];
+          else [controlX, controlY] = /[QT]/.test(last) ? [2 * x - controlX, 2 * y - controlY] : [x, y];
           const [endX, endY] = kind === "Q" ? [v[2]! + dx, v[3]! + dy] : [v[0]! + dx, v[1]! + dy];
           const third = (from: number, to: number) => num(from + (2 / 3) * (to - from));
           out.push(
@@ -191,4 +199,3 @@ export function pathOperators(path: string): string {
 }
 
 const SIZES: Readonly<Record<string, number>> = { M: 2, L: 2, H: 1, V: 1, C: 6, Q: 4, T: 2, Z: 0 };
-

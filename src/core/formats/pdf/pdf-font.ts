@@ -43,7 +43,10 @@ export class PdfFont {
   showShaped({ glyphs }: ShapedText): string {
     let out = "";
     for (const { id, advance, text } of glyphs) {
-      const sub = this.glyph(id, [...text].map((sign) => sign.codePointAt(0)!));
+      const sub = this.glyph(
+        id,
+        [...text].map((sign) => sign.codePointAt(0)!),
+      );
       const own = (this.inner.font.getGlyph(id).advanceWidth * this.inner.scale) / 1000;
       const rest = own - advance;
       out += `<${sub}>${Math.abs(rest) < 0.0005 ? "" : num(rest * 1000)}`;
@@ -62,7 +65,10 @@ export class PdfFont {
         run = "";
       }
       run += ligature
-        ? this.glyph(ligature, [...word.slice(from, to)].map((sign) => sign.codePointAt(0)!))
+        ? this.glyph(
+            ligature,
+            [...word.slice(from, to)].map((sign) => sign.codePointAt(0)!),
+          )
         : this.code(word.codePointAt(from)!);
     });
     if (run !== "") out += `<${run}>`;

@@ -43,7 +43,7 @@ export async function provePdf(
 ): Promise<PdfProof> {
   const loading = getDocument({
     data: bytes,
-    ...(password ? { password } : {}),
+    ...(password ? { password: asBytes(password) } : {}),
     verbosity: VerbosityLevel.ERRORS,
     isEvalSupported: false,
     useSystemFonts: false,
@@ -69,10 +69,20 @@ export async function provePdf(
     }
     for (const { words, page } of promised)
       if (page >= file.numPages) failed.push({ words, page: page + 1, why: "Its page is not in the file." });
-    return { pages: file.numPages, promised: promised.length, lands: promised.length - failed.length, failed };
+    return {
+      pages: file.numPages,
+      promised: promised.length,
+      lands: promised.length - failed.length,
+      failed,
+    };
   } finally {
     await loading.destroy();
   }
+}
+
+/** A password as the reading library takes it: it does not encode those of this kind of file itself. */
+function asBytes(password: string): string {
+  return String.fromCharCode(...new TextEncoder().encode(password.normalize("NFKC")));
 }
 
 function groupedByPage(promised: readonly PromisedPdfLink[]): Map<number, PromisedPdfLink[]> {
@@ -103,7 +113,8 @@ class Follower {
     const bottom = Math.max(...boxes.map((box) => box.y + box.height));
     const wanted = [left, height - bottom, right, height - top];
     const own = annotations.find(
-      ({ subtype, rect }) => subtype === "Link" && rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
+      ({ subtype, rect }) =>
+        subtype === "Link" && rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
     );
     if (!own) return "No link lies on its words.";
     if (to.kind === "address") {
@@ -111,7 +122,10 @@ class Follower {
       return url === to.url ? null : `It leads to “${url ?? "nothing"}”, not to “${to.url}”.`;
     }
     const place = typeof own.dest === "string" ? (await this.places())[own.dest] : own.dest;
-    if (!place) return typeof own.dest === "string" ? `Nothing in the file is called “${own.dest}”.` : "It leads nowhere.";
+    if (!place)
+      return typeof own.dest === "string"
+        ? `Nothing in the file is called “${own.dest}”.`
+        : "It leads nowhere.";
     const [ref, , , y] = place as [{ num: number; gen: number }, unknown, unknown, number];
     const page = await this.pageOf(ref);
     if (page !== to.page) return `It lands on page ${page + 1}, not on page ${to.page + 1}.`;
@@ -122,7 +136,9 @@ class Follower {
   }
 
   private places(): Promise<Record<string, readonly unknown[]>> {
-    return (this.named ??= this.file.getDestinations() as unknown as Promise<Record<string, readonly unknown[]>>);
+    return (this.named ??= this.file.getDestinations() as unknown as Promise<
+      Record<string, readonly unknown[]>
+    >);
   }
 
   private pageOf(ref: { num: number; gen: number }): Promise<number> {

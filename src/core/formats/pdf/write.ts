@@ -29,7 +29,11 @@ export interface PdfParts {
   font(key: FontKey): Uint8Array;
   picture(name: string): PdfPicture | null;
   /** Files to be kept in the file. */
-  readonly attachments: readonly { readonly name: string; readonly type: string; readonly bytes: Uint8Array }[];
+  readonly attachments: readonly {
+    readonly name: string;
+    readonly type: string;
+    readonly bytes: Uint8Array;
+  }[];
   /** The time that the file says it was made. */
   readonly made: Date;
 }
@@ -211,7 +215,8 @@ class Writing {
       }
       const rects = link.boxes.map((box) => rect(box, height));
       const around = rectAround(link.boxes, height);
-      const quads = link.boxes.length > 1 ? `/QuadPoints[${link.boxes.map((box) => quad(box, height)).join(" ")}]` : "";
+      const quads =
+        link.boxes.length > 1 ? `/QuadPoints[${link.boxes.map((box) => quad(box, height)).join(" ")}]` : "";
       const action = spot
         ? `/Dest${names.nameOf(link.target) ?? `[${spot.pageId} 0 R/XYZ 0 ${num(height - spot.y)} null]`}`
         : `/A<</S/URI/URI${text(url!)}>>`;
@@ -224,16 +229,20 @@ class Writing {
         words,
         page,
         boxes: link.boxes,
-        to: spot
-          ? { kind: "place", page: spot.page, y: spot.y }
-          : { kind: "address", url: url! },
+        to: spot ? { kind: "place", page: spot.page, y: spot.y } : { kind: "address", url: url! },
       });
     }
     const dests = names.write(document, height);
     (root.data.Names as PdfReference).data.Dests = reference(dests);
     if (this.options.outline > 0) {
-      const outline = outlineObjects(layout, this.options.outline, (id) => names.nameOf({ kind: "destination", id }), document);
-      if (outline !== null) Object.assign(root.data, { Outlines: reference(outline), PageMode: "UseOutlines" });
+      const outline = outlineObjects(
+        layout,
+        this.options.outline,
+        (id) => names.nameOf({ kind: "destination", id }),
+        document,
+      );
+      if (outline !== null)
+        Object.assign(root.data, { Outlines: reference(outline), PageMode: "UseOutlines" });
     }
     root.data.PageLabels = { Nums: pageLabels(layout, this.range) };
     const open = this.options.openAtContents ? layout.index.contentsLists[0] : undefined;
@@ -241,10 +250,18 @@ class Writing {
     if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, height - first.y, null];
     if (this.structure) {
       this.structure.finish();
-      Object.assign(root.data, { MarkInfo: pdfMarked(document), StructTreeRoot: reference(this.structure.rootId) });
+      Object.assign(root.data, {
+        MarkInfo: pdfMarked(document),
+        StructTreeRoot: reference(this.structure.rootId),
+      });
     }
     for (const { name, type, bytes } of this.parts.attachments)
-      document.file(Buffer.from(bytes), { name, type, creationDate: this.parts.made, modifiedDate: this.parts.made });
+      document.file(Buffer.from(bytes), {
+        name,
+        type,
+        creationDate: this.parts.made,
+        modifiedDate: this.parts.made,
+      });
     document.finish();
     return { promised, pages: this.pages.length, leftOut: leftOut + this.adrift };
   }
@@ -295,9 +312,7 @@ class Writing {
   private spotOf(target: DrawnTarget): Spot | undefined {
     switch (target.kind) {
       case "top":
-        return this.pages[0]?.drawn === 0
-          ? { pageId: this.pages[0].id, page: 0, y: 0 }
-          : undefined;
+        return this.pages[0]?.drawn === 0 ? { pageId: this.pages[0].id, page: 0, y: 0 } : undefined;
       case "note": {
         const flow = this.layout.flowOfEndnote(target.id);
         return flow === undefined ? this.notes.get(target.id) : this.strips.get(stripKey(flow, 0));
@@ -348,12 +363,16 @@ class NamedPlaces {
   /** Writes the tree of names; answers the number of its root. */
   write(document: PackedDocument, height: number): number {
     // Readers look names up by their bytes.
-    const sorted = [...this.spots].map(([name, spot]) => [text(name), spot] as const).sort(([a], [b]) => (a < b ? -1 : 1));
+    const sorted = [...this.spots]
+      .map(([name, spot]) => [text(name), spot] as const)
+      .sort(([a], [b]) => (a < b ? -1 : 1));
     const leaves: string[] = [];
     for (let at = 0; at < sorted.length; at += LEAF) {
       const own = sorted.slice(at, at + LEAF);
       const id = document.reserve();
-      const entries = own.map(([name, { pageId, y }]) => `${name}[${pageId} 0 R/XYZ 0 ${num(height - y)} null]`);
+      const entries = own.map(
+        ([name, { pageId, y }]) => `${name}[${pageId} 0 R/XYZ 0 ${num(height - y)} null]`,
+      );
       document.pack(id, `<</Limits[${own[0]![0]} ${own.at(-1)![0]}]/Names[${entries.join(" ")}]>>`);
       leaves.push(`${id} 0 R`);
     }

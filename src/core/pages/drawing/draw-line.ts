@@ -109,7 +109,15 @@ export function drawLine(
     }
     const thin = Math.max(0.4, style.size * 0.05);
     const strokeAt = (y: number) =>
-      pen.draw({ kind: "stroke", x: at, y, toX: at + width, toY: y, width: thin, colour: style.link ? LINK_LINE : style.colour });
+      pen.draw({
+        kind: "stroke",
+        x: at,
+        y,
+        toX: at + width,
+        toY: y,
+        width: thin,
+        colour: style.link ? LINK_LINE : style.colour,
+      });
     if (style.underline) strokeAt(base - style.rise + style.size * 0.16);
     if (style.strike) strokeAt(base - style.rise - style.size * 0.28);
     return width;

@@ -89,7 +89,10 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{contents}": {
           const list = index.contentsLists[0];
           if (!list) return { words: "", target: null };
-          return { words: list.name || "Contents", target: { kind: "destination", id: list.id as DestinationId } };
+          return {
+            words: list.name || "Contents",
+            target: { kind: "destination", id: list.id as DestinationId },
+          };
         }
         default:
           return { words: part, target: null };
@@ -103,7 +106,8 @@ function cutShort(parts: readonly Part[], room: number, pen: Pen): (Part & { wid
   let left = room;
   for (const part of parts) {
     let { words } = part;
-    const wide = (text: string) => widthOf(text, { from: 0, to: text.length, style: STYLE, pos: -1 }, pen.resources);
+    const wide = (text: string) =>
+      widthOf(text, { from: 0, to: text.length, style: STYLE, pos: -1 }, pen.resources);
     let width = wide(words);
     if (width > left) {
       const signs = [...words];

@@ -27,7 +27,16 @@ export function drawStrip(
   const { content } = strip;
   switch (content.kind) {
     case "text":
-      drawLine(content.text, content.line, x + content.x, y + content.y, strip.tag, pen, flow.link ?? null, "return");
+      drawLine(
+        content.text,
+        content.line,
+        x + content.x,
+        y + content.y,
+        strip.tag,
+        pen,
+        flow.link ?? null,
+        "return",
+      );
       break;
     case "marked": {
       const first = content.text.lines[0]!;
@@ -161,7 +170,9 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
       colour: colourOnPaper("quiet"),
       dotted: true,
     });
-  const box = { x: x + width - wide, y: base - style.size * 0.85, width: wide, height: style.size * 1.12 };
+  // The leader belongs to the link too: all of the line can be clicked.
+  const end = x + inset + own.width;
+  const box = { x: end, y: base - style.size * 0.85, width: x + width - end, height: style.size * 1.12 };
   const linked = pen.link(target, ` ${number}`, box, strip.tag, key);
   pen.draw({
     kind: "words",
@@ -180,4 +191,3 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
     link: linked,
   });
 }
-

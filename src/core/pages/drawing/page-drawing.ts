@@ -93,9 +93,7 @@ export interface DrawnShapes {
 
 /** Where a link leads: that of the document, its top, or a note at the foot of the page. */
 export type DrawnTarget =
-  | LinkTarget
-  | { readonly kind: "top" }
-  | { readonly kind: "note"; readonly id: DestinationId };
+  LinkTarget | { readonly kind: "top" } | { readonly kind: "note"; readonly id: DestinationId };
 
 /** A link on a page, with a box for each line it covers. */
 export interface DrawnLink {

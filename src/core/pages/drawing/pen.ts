@@ -23,7 +23,10 @@ export class Pen {
   link(target: DrawnTarget, words: string, box: Box, tag: Tag | null, key: string): number {
     const last = this.links.at(-1);
     if (last && last.key === key) {
-      last.words += last.words.endsWith(" ") || words.startsWith(" ") ? words : (sameLine(last.boxes.at(-1)!, box) ? "" : " ") + words;
+      last.words +=
+        last.words.endsWith(" ") || words.startsWith(" ")
+          ? words
+          : (sameLine(last.boxes.at(-1)!, box) ? "" : " ") + words;
       const before = last.boxes.at(-1)!;
       if (sameLine(before, box) && Math.abs(before.x + before.width - box.x) < 1)
         last.boxes[last.boxes.length - 1] = {

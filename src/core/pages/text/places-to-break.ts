@@ -32,7 +32,11 @@ const PLAINEST = /^[\w.,;:!?()'"’“”]*$/;
  * Finds the places; each call fills the same table anew (Unicode Standard Annex 14, for what no space parts). With `hyphenate`,
  * also those within words.
  */
-export function breakPlaces(source: TextSource, resources: Resources, hyphenate: Hyphenate | null): BreakPlaces {
+export function breakPlaces(
+  source: TextSource,
+  resources: Resources,
+  hyphenate: Hyphenate | null,
+): BreakPlaces {
   const { text, spans } = source;
   places.count = 0;
   places.anyForced = false;
@@ -84,7 +88,16 @@ export function breakPlaces(source: TextSource, resources: Resources, hyphenate:
       for (const piece of dividedWord(text.slice(at, wordEnd), at, spanAt(spans, at, number), hyphenate)) {
         x = wordX + advanceIn(start, piece.to, x - wordX);
         if (piece.to < wordEnd)
-          add(piece.to, piece.to, x, x, spaces, spaces, piece.hyphen ? widthOf("-", span, resources) : 0, false);
+          add(
+            piece.to,
+            piece.to,
+            x,
+            x,
+            spaces,
+            spaces,
+            piece.hyphen ? widthOf("-", span, resources) : 0,
+            false,
+          );
       }
     } else {
       // Most words are known to be one piece by their width being known.
@@ -142,7 +155,15 @@ export function divideWord(
   const x = place === 0 ? 0 : table.next[place - 1]!;
   const spaces = place === 0 ? 0 : table.spacesNext[place - 1]!;
   const by = offsets.length;
-  for (const column of [table.to, table.from, table.end, table.next, table.spacesEnd, table.spacesNext, table.hyphen])
+  for (const column of [
+    table.to,
+    table.from,
+    table.end,
+    table.next,
+    table.spacesEnd,
+    table.spacesNext,
+    table.hyphen,
+  ])
     insert(column, place, by, table.count, 0);
   insert(table.forced, place, by, table.count, false);
   table.count += by;

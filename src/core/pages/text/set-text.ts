@@ -54,9 +54,7 @@ const FIRST_STRONG = /[\p{L}]/u;
 
 /** Breaks a text into lines. Takes time in step with the text; a text without words is one empty line. */
 export function setText(source: TextSource, setting: Setting, resources: Resources): SetText {
-  const ends = setting.code
-    ? codeLines(source, setting, resources)
-    : proseLines(source, setting, resources);
+  const ends = setting.code ? codeLines(source, setting, resources) : proseLines(source, setting, resources);
   const first = FIRST_STRONG.exec(source.text)?.[0];
   return {
     source,
@@ -83,7 +81,8 @@ function proseLines(source: TextSource, setting: Setting, resources: Resources):
     const best = bestLines(plain, measure, first, space, 1);
     if (best) return make(plain, best);
     const divided = breakPlaces(source, resources, hyphenate);
-    const second = bestLines(divided, measure, first, space, 1.6) ?? bestLines(divided, measure, first, space, 8);
+    const second =
+      bestLines(divided, measure, first, space, 1.6) ?? bestLines(divided, measure, first, space, 8);
     if (second) return make(divided, second);
     const again = breakPlaces(source, resources, null);
     return make(again, fillLines(again, measure, first, 1, null));
@@ -123,7 +122,14 @@ function linesAt(
   }
   return lines;
 
-  function line(from: number, to: number, hyphen: boolean, width: number, spaces: number, last: boolean): SetLine {
+  function line(
+    from: number,
+    to: number,
+    hyphen: boolean,
+    width: number,
+    spaces: number,
+    last: boolean,
+  ): SetLine {
     const tall = even ? { height, baseline } : lineHeight(source, from, to, setting, resources);
     return { from, to, hyphen, width, spaces, last, ...tall };
   }
@@ -159,9 +165,9 @@ function codeLines(source: TextSource, setting: Setting, resources: Resources): 
   let from = 0;
   for (const typed of source.text.split("\n")) {
     const to = from + typed.length;
-    const parts = typed === "" ? [{ from, to, width: 0 }] : letters(source, from, to, setting.measure, resources);
-    for (const part of parts)
-      lines.push({ ...part, hyphen: false, spaces: 0, height, baseline, last: true });
+    const parts =
+      typed === "" ? [{ from, to, width: 0 }] : letters(source, from, to, setting.measure, resources);
+    for (const part of parts) lines.push({ ...part, hyphen: false, spaces: 0, height, baseline, last: true });
     from = to + 1;
   }
   return lines;

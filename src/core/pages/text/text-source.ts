@@ -85,7 +85,14 @@ export function textSource(
         const number = ++notes[place];
         text += noteNumber(place, number);
         const sign = { ...base, rise: base.rise + base.size * 0.35, size: base.size * 0.68 };
-        spans.push({ from, to: text.length, style: sign, pos, note: { node: child, place, number }, ...covered });
+        spans.push({
+          from,
+          to: text.length,
+          style: sign,
+          pos,
+          note: { node: child, place, number },
+          ...covered,
+        });
         break;
       }
       case "bookmark_point":

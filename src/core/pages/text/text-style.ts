@@ -50,7 +50,12 @@ export function styleOfLook(look: Look, sheet: StyleSheet): TextStyle {
 }
 
 /** How words are set that stand among those of a look and carry marks. */
-export function markedStyle(base: TextStyle, look: Look, marks: readonly Mark[], sheet: StyleSheet): TextStyle {
+export function markedStyle(
+  base: TextStyle,
+  look: Look,
+  marks: readonly Mark[],
+  sheet: StyleSheet,
+): TextStyle {
   let face: Face = look.face ?? sheet.styles.body.face ?? "serif";
   let { weight } = look;
   let italic = look.slant === "italic";

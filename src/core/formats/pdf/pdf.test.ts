@@ -1,0 +1,200 @@
+import { beforeAll, describe, expect, test } from "@jest/globals";
+import { laidOut, pageFont } from "#tests/page-fonts";
+import { getDocument, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { FIRST_SETUP, FIRST_SHEET } from "@/core/document";
+import { readFile as readDocument } from "@/core/formats";
+import type { PageLayout } from "@/core/pages";
+import { optionFault, pdfOptionsSchema, provePdf, writePdf, type WrittenPdf } from ".";
+
+const PICTURE = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNgYGD4z8DAwMDAwMDAAAAMHgEBnGBrjAAAAABJRU5ErkJggg==",
+  "base64",
+);
+
+type Chosen = Parameters<typeof pdfOptionsSchema.parse>[0];
+async function written(
+  layout: PageLayout,
+  chosen: Chosen = {},
+  attachments: { name: string; type: string; bytes: Uint8Array }[] = [],
+) {
+  const chunks: Uint8Array[] = [];
+  const made = await writePdf(
+    layout,
+    {
+      font: pageFont,
+      picture: () => ({ bytes: PICTURE }),
+      attachments,
+      made: new Date(0),
+    },
+    pdfOptionsSchema.parse(chosen),
+    (bytes) => void chunks.push(bytes),
+  );
+  return { ...made, bytes: () => new Uint8Array(Buffer.concat(chunks)) };
+}
+const opened = (bytes: Uint8Array, password?: string): Promise<PDFDocumentProxy> =>
+  getDocument({ data: bytes, verbosity: 0, ...(password ? { password } : {}) }).promise;
+async function textOf(file: PDFDocumentProxy, page: number): Promise<string> {
+  const { items } = await (await file.getPage(page + 1)).getTextContent();
+  return items.map((item) => ("str" in item ? item.str + (item.hasEOL ? "\n" : "") : "")).join("");
+}
+
+const words = (count: number) => Array.from({ length: count }, () => "lamp").join(" ");
+const markdown = (text: string) => {
+  const read = readDocument("a.md", new TextEncoder().encode(text));
+  if (!read.ok) throw new Error(read.error.reason);
+  return read.manuscript.doc;
+};
+const MANUAL = `# The manual
+
+See [the log](#log), [a spot](#spot), [the web](https://example.org/a?b=(c)), [mail](mailto:a@b.example), and [nothing](#gone).
+
+${Array.from({ length: 14 }, (_, i) => `## Section ${i} {#s${i}}\n\n${words(260)} [on to the next one, which is a link of many words that breaks](#s${(i + 1) % 14})[^n${i}].\n`).join("\n")}
+
+## Log ünïcode (and more) {#log}
+
+| Head | Sign |
+| --- | --- |
+| cell [link](#s3) | <a id="spot" data-name="The spot"></a>x |
+
+$$\\sqrt{x} + \\frac{1}{2}$$
+
+${Array.from({ length: 14 }, (_, i) => `[^n${i}]: Note ${i} with a [link](#log).`).join("\n")}
+`;
+
+let layout: PageLayout;
+let made: WrittenPdf & { bytes(): Uint8Array };
+let file: PDFDocumentProxy;
+
+beforeAll(async () => {
+  const doc = markdown(`${MANUAL}`);
+  const list = doc.type.schema.nodes.contents_list!.create({ id: "toc0000001" });
+  const withList = doc.copy(doc.content.addToStart(list));
+  layout = await laidOut(withList);
+  made = await written(layout, { author: "Ann Other", openAtContents: true });
+  file = await opened(made.bytes());
+});
+
+describe("a PDF", () => {
+  test("has every page with its words, and the numbers of the contents list are those of the pages", async () => {
+    expect(file.numPages).toBe(layout.pages.length);
+    const contents = await textOf(file, 0);
+    for (const heading of layout.index.headings) {
+      const page = layout.labelOf(heading.id)!;
+      expect(await textOf(file, Number(page) - 1)).toContain(heading.name);
+      expect(contents.replace(/\s+/g, " ")).toContain(`${heading.name} ${page}`.replace(/\s+/g, " "));
+    }
+  });
+
+  test("whose every promised link lands", async () => {
+    const proof = await provePdf(made.bytes(), made.promised);
+    expect(proof.failed).toEqual([]);
+    // Those of the text, one to nothing less, those of notes, of signs, of the contents list and of the page lines.
+    expect(proof.promised).toBeGreaterThan(60);
+    expect(made.leftOut).toBe(1);
+    expect(made.promised.some(({ boxes }) => boxes.length === 2)).toBe(true);
+  });
+
+  test("whose links are found out when they do not lead where they should", async () => {
+    const [first] = made.promised.filter(({ to }) => to.kind === "place");
+    const wrong = [
+      { ...first!, to: { kind: "place" as const, page: 3, y: 100 } },
+      { ...first!, boxes: [{ x: 0, y: 0, width: 10, height: 10 }] },
+      { ...first!, to: { kind: "address" as const, url: "https://example.org/" } },
+      { ...first!, page: 999 },
+    ];
+    const proof = await provePdf(made.bytes(), wrong);
+    expect(proof.failed.map(({ why }) => why)).toEqual([
+      expect.stringMatching(/^It lands on page \d+, not on page 4\.$/),
+      "No link lies on its words.",
+      expect.stringMatching(/^It leads to “nothing”/),
+      "Its page is not in the file.",
+    ]);
+  });
+
+  test("has headings in its outline, every destination under its anchor, and says what it is", async () => {
+    const outline = await file.getOutline();
+    expect(outline.map(({ title }) => title)).toEqual(["The manual"]);
+    expect(outline[0]!.items.at(-1)!.title).toBe("Log ünïcode (and more)");
+    const names = Object.keys(await file.getDestinations());
+    for (const destination of layout.index.destinations)
+      expect(names).toContain(layout.index.anchors.of(destination.id));
+    const { info } = (await file.getMetadata()) as unknown as { info: Record<string, unknown> };
+    expect(info).toMatchObject({ Title: "The manual", Author: "Ann Other", Language: "en" });
+    expect(await file.getMarkInfo()).toMatchObject({ Marked: true });
+  });
+
+  test("tells its structure: headings, paragraphs, tables, notes, links", async () => {
+    const roles = new Set<string>();
+    const visit = (node: { role?: string; children?: unknown[] }) => {
+      if (node.role) roles.add(node.role);
+      for (const child of node.children ?? []) visit(child as typeof node);
+    };
+    for (let page = 1; page <= file.numPages; page++)
+      visit((await (await file.getPage(page)).getStructTree()) as Parameters<typeof visit>[0]);
+    for (const role of ["H1", "H2", "P", "TOC", "TOCI", "Table", "TR", "TH", "TD", "Note", "Link", "Formula"])
+      expect([...roles]).toContain(role);
+  });
+
+  test("keeps files that go along", async () => {
+    const { bytes } = await written(layout, {}, [
+      { name: "äöü.txt", type: "text/plain", bytes: Buffer.from("kept") },
+    ]);
+    const kept = (await (await opened(bytes())).getAttachments()) as Record<
+      string,
+      { filename: string; content: Uint8Array }
+    >;
+    const [own] = Object.values(kept);
+    expect([own!.filename, Buffer.from(own!.content).toString()]).toEqual(["äöü.txt", "kept"]);
+  });
+
+  test("of some pages holds those, with their numbers, and leaves links to others out", async () => {
+    const some = await written(layout, { pages: { from: 3, to: 4 } });
+    const own = await opened(some.bytes());
+    expect(own.numPages).toBe(2);
+    expect(await own.getPageLabels()).toEqual(["3", "4"]);
+    expect(some.leftOut).toBeGreaterThan(1);
+    expect((await provePdf(some.bytes(), some.promised)).failed).toEqual([]);
+  });
+
+  test("with passwords opens with them only, and says what may be done", async () => {
+    const rights = { printing: false as const, modifying: false, copying: false, contentAccessibility: true };
+    const { bytes, promised } = await written(layout, { owner: "owner", opening: "open", rights });
+    await expect(opened(bytes())).rejects.toMatchObject({ name: "PasswordException" });
+    await expect(opened(bytes(), "wrong")).rejects.toMatchObject({ name: "PasswordException" });
+    const own = await opened(bytes(), "open");
+    expect(await textOf(own, 1)).toBe(await textOf(file, 1));
+    // 512: reading aloud (ISO 32000-2, table 22).
+    expect(await own.getPermissions()).toContain(512);
+    expect((await provePdf(bytes(), promised, "owner")).failed).toEqual([]);
+    const foreign = await written(layout, { owner: "owner", opening: "öffnen ﬁ" });
+    expect((await provePdf(foreign.bytes(), foreign.promised, "öffnen ﬁ")).failed).toEqual([]);
+  });
+
+  test("without structure is smaller and reads the same", async () => {
+    const plain = await written(layout, { tagged: false });
+    expect(plain.bytes().length).toBeLessThan(made.bytes().length);
+    expect(await textOf(await opened(plain.bytes()), 2)).toBe(await textOf(file, 2));
+  });
+});
+
+test("roman numbers of the front matter are the file's page labels", async () => {
+  const doc = markdown(`Before.\n\n# One\n\nText.\n`);
+  const styles = {
+    ...FIRST_SHEET,
+    page: { ...FIRST_SHEET.page, setup: { ...FIRST_SETUP, romanFront: true } },
+  };
+  const own = await laidOut(doc.type.create({ ...doc.attrs, styles }, doc.content));
+  expect(await (await opened((await written(own)).bytes())).getPageLabels()).toEqual(["i", "1"]);
+});
+
+test.each<[Chosen, string | null]>([
+  [{}, null],
+  [{ pages: { from: 2, to: 5 } }, null],
+  [{ pages: { from: 5, to: 2 } }, "Page 5 comes after page 2."],
+  [{ pages: { from: 2, to: 50 } }, "There is no page 50: the document has 9."],
+  [{ pages: { from: 50, to: 60 } }, "There is no page 50: the document has 9."],
+  [{ opening: "a" }, "An opening password needs an owner’s password too, which may change it."],
+  [{ opening: "a", owner: "a" }, "The opening password and the owner’s password must differ."],
+])("what is asked for is checked: %j", (chosen, fault) =>
+  expect(optionFault(pdfOptionsSchema.parse(chosen), 9)).toBe(fault),
+);

@@ -1,0 +1,165 @@
+import { expect, test, type Page } from "@playwright/test";
+import { readFile } from "node:fs/promises";
+import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { manuscript, openFile } from "./desk";
+
+const words = (count: number) => Array.from({ length: count }, () => "lamp").join(" ");
+const MANUAL = `# The lamps
+
+See [the last one](#s11).
+
+${Array.from({ length: 12 }, (_, i) => `## Lamp ${i} {#s${i}}\n\n${words(230)}[^n${i}]\n\n${words(40)}\n`).join("\n")}
+
+${Array.from({ length: 12 }, (_, i) => `[^n${i}]: Note ${i}.`).join("\n")}
+`;
+
+/** The numbers beside the entries of the contents list on Write. */
+const shownNumbers = (page: Page) =>
+  page
+    .locator(".manuscript .contents-list li")
+    .evaluateAll((items) => items.map((item) => item.getAttribute("data-page")));
+
+async function openWithContents(page: Page): Promise<void> {
+  await openFile(page, "lamps.md", MANUAL);
+  await manuscript(page).click({ position: { x: 10, y: 60 } });
+  await page.keyboard.press("Control+Home");
+  await page.getByRole("button", { name: "Insert", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Contents list" }).click();
+  await settledNumbers(page);
+}
+
+/** The numbers once they are there and stand still: for a moment after a change they are those from before it. */
+async function settledNumbers(page: Page): Promise<string[]> {
+  let last = "";
+  await expect
+    .poll(
+      async () => {
+        await page.waitForTimeout(700);
+        const before = last;
+        last = (await shownNumbers(page)).join();
+        return /^[\d,]+$/.test(last) && last === before;
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(true);
+  return last.split(",");
+}
+
+/** The number of the page on which each heading stands in a PDF, by its own text. */
+async function numbersInPdf(bytes: Uint8Array, headings: readonly string[]): Promise<string[]> {
+  const file = await getDocument({ data: bytes, verbosity: 0 }).promise;
+  const labels = (await file.getPageLabels())!;
+  const found = new Map<string, string>();
+  for (let page = 1; page <= file.numPages; page++) {
+    const { items } = await (await file.getPage(page)).getTextContent();
+    // A heading is a line of its own, larger than the text.
+    for (const item of items)
+      if ("str" in item && item.height > 12 && headings.includes(item.str))
+        found.set(item.str, labels[page - 1]!);
+  }
+  return headings.map((heading) => found.get(heading)!);
+}
+
+test("page numbers agree: in the contents list, in the margin, on the laid-out pages, and in the PDF", async ({
+  page,
+}) => {
+  await openWithContents(page);
+  const headings = ["The lamps", ...Array.from({ length: 12 }, (_, i) => `Lamp ${i}`)];
+  const shown = (await shownNumbers(page)) as string[];
+  expect(shown).toHaveLength(13);
+
+  // In the margin where pages begin; by stepping from one to the next.
+  await page.getByRole("combobox", { name: "What to step through" }).selectOption("page");
+  await page.getByRole("button", { name: /^Next/ }).click();
+  await expect(page.locator(".page-mark[data-page='2']")).toBeAttached();
+
+  await page.getByRole("link", { name: "Publish" }).click();
+  await page.getByRole("link", { name: "See the pages" }).click();
+  const first = page.getByRole("region", { name: "Page 1", exact: true });
+  await expect(first.getByText("Lamp 3", { exact: true })).toBeVisible();
+  const texts = await first.locator("text").allTextContents();
+  const drawn = texts.slice(texts.indexOf("Contents"));
+  for (const [i, heading] of headings.entries()) expect(drawn[drawn.indexOf(heading) + 1]).toBe(shown[i]);
+
+  // A link of the page goes where it says.
+  await first.getByRole("link", { name: /^Lamp 11/ }).click();
+  await expect(page.getByRole("region", { name: `Page ${shown[12]}`, exact: true })).toBeInViewport();
+  await page.getByRole("textbox", { name: "Page" }).fill("2");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("region", { name: "Page 2", exact: true })).toBeInViewport();
+
+  await page.getByRole("link", { name: "Publish" }).first().click();
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  const result = page.getByRole("status").filter({ hasText: "links were followed" });
+  await expect(result).toContainText(/All \d+ links were followed and land on the right page and spot\./, {
+    timeout: 60_000,
+  });
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Download the PDF" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("The lamps.pdf");
+  const bytes = new Uint8Array(await readFile(await file.path()));
+  expect(await numbersInPdf(bytes, headings)).toEqual(shown);
+});
+
+test("page numbers follow what is written, and one jumps to a page", async ({ page }) => {
+  await openWithContents(page);
+  const before = (await shownNumbers(page)) as string[];
+  await page.keyboard.press("Control+j");
+  await page.getByRole("combobox", { name: "Jump to" }).fill("p 3");
+  await expect(page.getByRole("option", { name: /^¶ ?Page 3/ })).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".page-mark[data-page='3']")).toBeInViewport();
+  await page.waitForTimeout(100);
+  await page.keyboard.press("Control+Enter");
+  await page.keyboard.press("Control+Home");
+  await page.evaluate(() => {
+    const clipboard = new DataTransfer();
+    clipboard.setData("text/plain", Array.from({ length: 900 }, () => "more").join(" "));
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: clipboard, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect
+    .poll(async () => Number((await shownNumbers(page)).at(-1)))
+    .toBeGreaterThan(Number(before.at(-1)));
+});
+
+test("a PDF says why it cannot be made, and its making can be cancelled", async ({ page }) => {
+  await openFile(page, "lamps.md", MANUAL);
+  await page.getByRole("link", { name: "Publish" }).click();
+  await page.getByText("How it is made").click();
+  await page.getByRole("checkbox", { name: "Only some pages" }).check();
+  await page.getByRole("spinbutton", { name: "From" }).fill("80");
+  await page.getByRole("spinbutton", { name: "to" }).fill("90");
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "There is no page 80" })).toBeVisible({
+    timeout: 20_000,
+  });
+  await page.getByRole("checkbox", { name: "Only some pages" }).uncheck();
+  await page.getByLabel("Owner’s password").fill("one");
+  await page.getByLabel("Opening password").fill("one");
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "must differ" })).toBeVisible({ timeout: 20_000 });
+  await page.getByLabel("Opening password").fill("two");
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByText("Making the PDF was cancelled.")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Make the PDF" })).toBeEnabled();
+});
+
+test("another paper and margins lay the pages out anew; margins that leave no room are refused", async ({
+  page,
+}) => {
+  await openWithContents(page);
+  const before = (await shownNumbers(page)) as string[];
+  await page.keyboard.press("Control+Alt+s");
+  await page.getByText("Paper", { exact: true }).click();
+  await page.getByRole("combobox", { name: "Size" }).selectOption("A5");
+  await expect
+    .poll(async () => Number((await shownNumbers(page)).at(-1)))
+    .toBeGreaterThan(Number(before.at(-1)) * 1.5);
+  await page.getByRole("spinbutton", { name: /^Margin left/ }).fill("140");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/leave less than 35 mm for the text/)).toBeVisible();
+});

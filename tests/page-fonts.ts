@@ -1,0 +1,43 @@
+import { readFileSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import type { Node } from "prosemirror-model";
+import { indexDocument } from "@/core/destinations";
+import {
+  layOutPages,
+  loadWanted,
+  Resources,
+  type FontTableFile,
+  type PageLayout,
+  type ResourceSource,
+} from "@/core/pages";
+
+const folder = fileURLToPath(new URL("../public/page-fonts/", import.meta.url));
+
+/** The whole font of a key, as it is built into the application. */
+export const pageFont = (key: string) => readFileSync(`${folder}${key}.ttf`);
+
+const resources = new Resources();
+
+/** Lays out a document with all that it needs; every picture has the size that is said. */
+export async function laidOut(
+  doc: Node,
+  {
+    earlier,
+    picture = { width: 400, height: 300 },
+  }: { earlier?: PageLayout; picture?: { width: number; height: number } } = {},
+): Promise<PageLayout> {
+  const source: ResourceSource = {
+    fontTable: (key) =>
+      Promise.resolve(JSON.parse(readFileSync(`${folder}${key}.json`, "utf8")) as FontTableFile),
+    font: (key) => Promise.resolve(pageFont(key)),
+    pictureSize: () => Promise.resolve(picture),
+  };
+  const index = indexDocument(doc, earlier?.index);
+  let layout = layOutPages(index, resources, earlier);
+  for (let round = 0; round < 10 && !layout.complete; round++) {
+    await loadWanted(resources, source);
+    layout = layOutPages(index, resources, layout);
+  }
+  if (!layout.complete) throw new Error("something that pages are laid out with is missing");
+  return layout;
+}
