@@ -1,12 +1,13 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
- * the server; prints the tables of docs/performance.md. `-- core`, `-- browser` or `-- titles` does one of
+ * the server; prints the tables of docs/performance.md. `-- core`, `-- pages`, `-- browser` or `-- titles` does one of
  * them; the last measures how well titles are recognised in texts of Debian packages.
  */
 import { spawnSync } from "node:child_process";
 import { cpus, totalmem } from "node:os";
 import { ensureBuilt } from "./build.mjs";
 import { ensureInstalled, root, run } from "./install.mjs";
+import { ensurePageFonts } from "./page-fonts.mjs";
 
 const only = process.argv[2];
 ensureInstalled();
@@ -18,8 +19,11 @@ await build({
     "bench-names": "bench/tasks.ts",
     "bench-browser": "bench/browser/run.ts",
     "bench-titles": "bench/titles.ts",
+    "bench-pages": "bench/pages/run.ts",
+    "bench-pages-measure": "bench/pages/measure.ts",
+    "bench-pages-lines": "bench/pages/lines.ts",
   },
-  external: ["better-sqlite3", "@playwright/test", "esbuild"],
+  external: ["better-sqlite3", "@playwright/test", "esbuild", "pdfmake", "sharp"],
   outdir: "dist",
   outExtension: { ".js": ".mjs" },
   bundle: true,
@@ -53,6 +57,11 @@ console.log(
 );
 if (only === "titles" || !only) run(process.execPath, ["dist/bench-titles.mjs"]);
 if (only === "core" || !only) measureCore();
+if (only === "pages" || !only) {
+  ensurePageFonts();
+  run(process.execPath, ["dist/bench-pages.mjs"]);
+  run(process.execPath, ["dist/bench-pages-lines.mjs"]);
+}
 if (only === "browser" || !only) {
   await ensureBuilt();
   console.log();

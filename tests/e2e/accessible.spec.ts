@@ -126,7 +126,15 @@ for (const scheme of ["light", "dark"] as const)
     await stage(page, "Proof");
     await clean(page, "Proof");
     await stage(page, "Publish");
-    await clean(page, "Publish");
+    await page.getByText("How it is made").click();
+    await page.getByLabel("Owner’s password").fill("one");
+    await clean(page, "Publish, how a PDF is made");
+    await page.getByRole("button", { name: "Make the PDF" }).click();
+    await page.getByRole("link", { name: /^Download (the PDF|it all the same)/ }).waitFor({ timeout: 60_000 });
+    await clean(page, "Publish, a PDF made");
+    await page.getByRole("link", { name: "See the pages" }).click();
+    await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
+    await clean(page, "Pages");
     await page.goto(`/read/${id}`);
     await clean(page, "reading view");
     await page.goto("/");

@@ -122,7 +122,17 @@ test("wayfinding, proof and publish", async ({ page }) => {
   await stage(page, "Wayfinding");
   await take(page, "wayfinding");
   await stage(page, "Publish");
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await page.getByRole("link", { name: "Download the PDF" }).waitFor({ timeout: 60_000 });
+  await page.mouse.move(20, 700);
   await take(page, "publish");
+  await page.getByRole("link", { name: "See the pages" }).click();
+  await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
+  await page.getByRole("button", { name: "Draw smaller" }).click();
+  await page.getByRole("textbox", { name: "Page" }).fill("7");
+  await page.keyboard.press("Enter");
+  await page.getByRole("region", { name: "Page 7", exact: true }).locator("text").first().waitFor();
+  await take(page, "pages");
   await page.goto("/");
   await page
     .getByRole("link", { name: /Instrument handbook/i })

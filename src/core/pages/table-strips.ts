@@ -10,6 +10,8 @@ import { textStrips } from "./text-strips";
 
 /** Words of tables are a little smaller than those around. */
 const SMALLER = 0.93;
+/** Columns of less than so many times the size of their words are narrow. */
+const NARROW = 16;
 const PADDING = { right: 10, top: 4, bottom: 4 };
 
 /**
@@ -136,7 +138,8 @@ function setCell(
       start: gridStart + cell.start + 1,
       look: own,
     },
-    composition,
+    // Divided words fill a wide column, and make a narrow one hard to read.
+    width < look.size * NARROW ? { ...composition, hyphenate: null } : composition,
     look.size * 0.4,
   );
   return { cell, x, width, strips, height: heightOf(strips) + PADDING.top + PADDING.bottom };

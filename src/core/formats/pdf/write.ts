@@ -405,8 +405,12 @@ function pdfMarked(document: PackedDocument): unknown {
   return reference(id);
 }
 
+/** A web or mail address as a file holds it: in ASCII (ISO 32000-2, 12.6.4.8). */
 function addressed(target: DrawnTarget): string | null {
-  return target.kind === "web" || target.kind === "mail" ? addressOf(target) : null;
+  if (target.kind !== "web" && target.kind !== "mail") return null;
+  return addressOf(target)
+    .toWellFormed()
+    .replace(/[^\x21-\x7e]/gu, encodeURIComponent);
 }
 
 function rect({ x, y, width, height }: Box, page: number): string {
