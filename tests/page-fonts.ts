@@ -3,8 +3,7 @@ import { fileURLToPath } from "node:url";
 import type { Node } from "prosemirror-model";
 import { indexDocument } from "@/core/destinations";
 import {
-  layOutPages,
-  loadWanted,
+  layOutWith,
   Resources,
   type FontTableFile,
   type PageLayout,
@@ -32,12 +31,12 @@ export async function laidOut(
     font: (key) => Promise.resolve(pageFont(key)),
     pictureSize: () => Promise.resolve(picture),
   };
-  const index = indexDocument(doc, earlier?.index);
-  let layout = layOutPages(index, resources, earlier);
-  for (let round = 0; round < 10 && !layout.complete; round++) {
-    await loadWanted(resources, source);
-    layout = layOutPages(index, resources, layout);
-  }
-  if (!layout.complete) throw new Error("something that pages are laid out with is missing");
+  const layout = await layOutWith(
+    indexDocument(doc, earlier?.index),
+    resources,
+    source,
+    earlier ? { earlier } : {},
+  );
+  if (!layout?.complete) throw new Error("something that pages are laid out with is missing");
   return layout;
 }

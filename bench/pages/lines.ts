@@ -3,7 +3,7 @@ import { chromium } from "@playwright/test";
 import { CHROMIUM } from "#tests/chromium";
 import { indexDocument } from "@/core/destinations";
 import { writeHtml } from "@/core/formats/html";
-import { drawPage, layOutPages, loadWanted, Resources, type PageLayout } from "@/core/pages";
+import { drawPage, layOutWith, Resources } from "@/core/pages";
 import { nodeResources } from "@/pdf-thread/node-resources";
 import { textOfPages } from "./text";
 
@@ -12,12 +12,11 @@ const { doc, pictures } = textOfPages(PAGES, { justified: true });
 
 async function ours(): Promise<Counts> {
   const resources = new Resources();
-  const source = nodeResources("public/page-fonts", new Map());
-  let layout: PageLayout = layOutPages(indexDocument(doc), resources);
-  for (let round = 0; round < 8 && !layout.complete; round++) {
-    await loadWanted(resources, source);
-    layout = layOutPages(indexDocument(doc), resources, layout);
-  }
+  const layout = (await layOutWith(
+    indexDocument(doc),
+    resources,
+    nodeResources("public/page-fonts", new Map()),
+  ))!;
   const counts = { pages: layout.labels.count, widows: 0, orphans: 0, headings: 0, loose: 0, lines: 0 };
   layout.pages.forEach((page, number) => {
     const strips = layout.flows[page.endFlow]?.strips ?? [];

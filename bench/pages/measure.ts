@@ -9,7 +9,7 @@ import { indexDocument } from "@/core/destinations";
 import { schema } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
-import { layOutPages, loadWanted, Resources, type PageLayout } from "@/core/pages";
+import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";
 import { nodeResources } from "@/pdf-thread/node-resources";
 import { textOfPages } from "./text";
 
@@ -35,13 +35,7 @@ const at = (all: number[], share: number) => all.sort((a, b) => a - b)[Math.floo
 /** What is laid out with, loaded beforehand, as it is in a window or server that runs. */
 async function ready(): Promise<Resources> {
   const resources = new Resources();
-  const source = nodeResources(FONTS, new Map());
-  const index = indexDocument(text(10));
-  let layout = layOutPages(index, resources);
-  for (let round = 0; round < 8 && !layout.complete; round++) {
-    await loadWanted(resources, source);
-    layout = layOutPages(index, resources, layout);
-  }
+  await layOutWith(indexDocument(text(10)), resources, nodeResources(FONTS, new Map()));
   return resources;
 }
 

@@ -1,6 +1,6 @@
 import type { DocumentIndex } from "@/core/destinations";
 import type { Pictures } from "@/core/document";
-import { layOutPages, loadWanted, Resources, type PageLayout } from "@/core/pages";
+import { layOutWith, Resources, type PageLayout } from "@/core/pages";
 import { nodeResources } from "./node-resources";
 
 /** Lays out a document with all that it needs from the folder of the fonts. */
@@ -9,13 +9,5 @@ export async function layOutWhole(
   fonts: string,
   pictures: Pictures,
 ): Promise<PageLayout> {
-  const resources = new Resources();
-  const source = nodeResources(fonts, pictures);
-  let layout = layOutPages(index, resources);
-  // A font may lack a sign that another is asked for then.
-  for (let round = 0; round < 8 && !layout.complete; round++) {
-    await loadWanted(resources, source);
-    layout = layOutPages(index, resources, layout);
-  }
-  return layout;
+  return (await layOutWith(index, new Resources(), nodeResources(fonts, pictures)))!;
 }

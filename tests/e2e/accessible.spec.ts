@@ -130,7 +130,9 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByLabel("Owner’s password").fill("one");
     await clean(page, "Publish, how a PDF is made");
     await page.getByRole("button", { name: "Make the PDF" }).click();
-    await page.getByRole("link", { name: /^Download (the PDF|it all the same)/ }).waitFor({ timeout: 60_000 });
+    await page
+      .getByRole("link", { name: /^Download (the PDF|it all the same)/ })
+      .waitFor({ timeout: 60_000 });
     await clean(page, "Publish, a PDF made");
     await page.getByRole("link", { name: "See the pages" }).click();
     await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();

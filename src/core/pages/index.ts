@@ -9,7 +9,8 @@ export { Resources, type Hyphenate, type PictureSize, type Wanted } from "./reso
 export { FontTable, type FontTableFile } from "./fonts/font-table";
 export { fontKey, type FontKey } from "./fonts/font-key";
 export { NEEDS_SHAPING, type ShapedText } from "./fonts/shaped-text";
-export { loadWanted, type ResourceSource } from "./loading/load-wanted";
+export { layOutWith } from "./loading/lay-out-with";
+export type { ResourceSource } from "./loading/load-wanted";
 export { drawPage } from "./drawing/draw-page";
 export type {
   Box,

@@ -1,13 +1,5 @@
 import type { DocumentIndex } from "@/core/destinations";
-import {
-  drawPage,
-  layOutPages,
-  loadWanted,
-  PageMap,
-  Resources,
-  type PageLayout,
-  type ResourceSource,
-} from "@/core/pages";
+import { drawPage, layOutWith, PageMap, Resources, type PageLayout, type ResourceSource } from "@/core/pages";
 import type { FromWorker } from "./protocol";
 
 /** The worker's copy laid out in pages, and what it tells of them. Knows nothing of workers, so that it can be tested alone. */
@@ -24,14 +16,14 @@ export class LaidOutCopy {
    * says meanwhile that there is a later version. What cannot be fetched has its stand-in.
    */
   async follow(index: DocumentIndex, revision: number, newer: () => boolean): Promise<FromWorker[]> {
-    for (let round = 0; round < 4; round++) {
-      this.layout = layOutPages(index, this.resources, this.layout ?? undefined);
-      if (this.layout.complete) break;
-      await loadWanted(this.resources, this.source);
-      if (newer()) return [];
-    }
+    const layout = await layOutWith(index, this.resources, this.source, {
+      ...(this.layout ? { earlier: this.layout } : {}),
+      stale: newer,
+    });
+    if (!layout) return [];
+    this.layout = layout;
     this.revision = revision;
-    return [this.starts(this.layout!), ...this.drawings(this.looked)];
+    return [this.starts(layout), ...this.drawings(this.looked)];
   }
 
   /** Which pages are looked at from now on; answers with their drawings. */

@@ -19,6 +19,7 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range): Sign
     if (start === last) continue;
     last = start;
     const at = lineAt(doc, start);
+    if (at === null) continue;
     const label = pages.labels.of(page);
     signs.push({
       key: `page ${label}`,
@@ -36,17 +37,22 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range): Sign
   return signs;
 }
 
-/** The place in the first line of words at or after a position, so that the number stands beside that; else before the block. */
-function lineAt(doc: Node, start: number): number {
+/**
+ * The place in the first line of words at or after a position, so that the number stands beside that; else before the block. Null
+ * for an empty line at the very beginning: a number in it would be in the way of what is typed there.
+ */
+function lineAt(doc: Node, start: number): number | null {
   const $at = doc.resolve(Math.min(start, doc.content.size));
-  if ($at.parent.inlineContent) return $at.pos;
+  if ($at.parent.inlineContent) return $at.parent.content.size > 0 ? $at.pos : before($at.before(1));
   let pos = $at.pos;
   for (let node = $at.nodeAfter; node && !node.isAtom; node = node.firstChild) {
     pos++;
-    if (node.inlineContent) return pos;
+    if (node.inlineContent) return node.content.size > 0 ? pos : before($at.pos);
   }
   return $at.pos;
 }
+
+const before = (pos: number) => (pos > 0 ? pos : null);
 
 function pageMark(label: string): HTMLElement {
   const mark = document.createElement("span");

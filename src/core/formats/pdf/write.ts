@@ -1,5 +1,4 @@
-import type { Destination } from "@/core/destinations";
-import { addressOf, type DestinationId } from "@/core/document";
+import { addressOf } from "@/core/document";
 import {
   drawPage,
   type Box,
@@ -13,6 +12,7 @@ import {
 import { PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
 import { PdfFont } from "./pdf-font";
+import { NamedPlaces, type Spot } from "./named-places";
 import { num, text } from "./pdf-syntax";
 import type { PdfOptions } from "./options";
 import { outlineObjects } from "./outline";
@@ -78,14 +78,6 @@ export async function writePdf(
     if (i % AT_ONCE === AT_ONCE - 1 || i === range.length - 1) await progress(i + 1, range.length);
   }
   return writing.finish();
-}
-
-interface Spot {
-  /** The object of the page. */
-  readonly pageId: number;
-  /** The page in the file, counted from 0. */
-  readonly page: number;
-  readonly y: number;
 }
 
 interface WrittenLink {
@@ -345,44 +337,6 @@ interface OpenedImage {
   embed(document: PackedDocument): void;
 }
 
-/** Names and the places they stand for (ISO 32000-2, 12.3.2.4). */
-class NamedPlaces {
-  private readonly spots = new Map<string, Spot>();
-  private readonly byId = new Map<DestinationId, string>();
-
-  add(id: Destination["id"], anchor: string, aliases: readonly string[], spot: Spot): void {
-    this.byId.set(id, anchor);
-    for (const name of [anchor, ...aliases]) if (!this.spots.has(name)) this.spots.set(name, spot);
-  }
-
-  nameOf(target: DrawnTarget): string | null {
-    const name = target.kind === "destination" ? this.byId.get(target.id) : undefined;
-    return name === undefined ? null : text(name);
-  }
-
-  /** Writes the tree of names; answers the number of its root. */
-  write(document: PackedDocument, height: number): number {
-    // Readers look names up by their bytes.
-    const sorted = [...this.spots]
-      .map(([name, spot]) => [text(name), spot] as const)
-      .sort(([a], [b]) => (a < b ? -1 : 1));
-    const leaves: string[] = [];
-    for (let at = 0; at < sorted.length; at += LEAF) {
-      const own = sorted.slice(at, at + LEAF);
-      const id = document.reserve();
-      const entries = own.map(
-        ([name, { pageId, y }]) => `${name}[${pageId} 0 R/XYZ 0 ${num(height - y)} null]`,
-      );
-      document.pack(id, `<</Limits[${own[0]![0]} ${own.at(-1)![0]}]/Names[${entries.join(" ")}]>>`);
-      leaves.push(`${id} 0 R`);
-    }
-    const root = document.reserve();
-    document.pack(root, `<</Kids[${leaves.join(" ")}]>>`);
-    return root;
-  }
-}
-
-const LEAF = 100;
 const stripKey = (flow: number, strip: number) => flow * 65_536 + strip;
 
 /** A reference as the library writes values it does not know. */

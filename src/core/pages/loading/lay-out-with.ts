@@ -1,0 +1,26 @@
+import type { DocumentIndex } from "@/core/destinations";
+import { layOutPages, type PageLayout } from "../page-layout";
+import type { Resources } from "../resources";
+import { loadWanted, type ResourceSource } from "./load-wanted";
+
+/** A font may lack a sign that others are asked for then, one of which may have to shape it. */
+const MOST_ROUNDS = 8;
+
+/**
+ * Lays out a document and fetches what it lacks for that, until all is there; what cannot be had keeps its stand-in.
+ * @param stale Asked after each fetching; true ends it with null, since there is a later version.
+ */
+export async function layOutWith(
+  index: DocumentIndex,
+  resources: Resources,
+  source: ResourceSource,
+  { earlier, stale = () => false }: { earlier?: PageLayout; stale?: () => boolean } = {},
+): Promise<PageLayout | null> {
+  let layout = layOutPages(index, resources, earlier);
+  for (let round = 0; round < MOST_ROUNDS && !layout.complete; round++) {
+    await loadWanted(resources, source);
+    if (stale()) return null;
+    layout = layOutPages(index, resources, layout);
+  }
+  return layout;
+}
