@@ -204,6 +204,8 @@ export class Session {
     if (this.adriftShown !== this.adrift || this.pagesDrawn !== pages) {
       this.adriftShown = this.adrift;
       this.pagesDrawn = pages;
+      // It may come in the middle of a click.
+      this.settle();
       this.view?.update(null);
     }
     if (pages && !(this.pagesShown && looksLike(pages, this.pagesShown, this.index.doc.content.size)))
