@@ -1,8 +1,11 @@
 import type { Node } from "prosemirror-model";
+import type { DocumentIndex } from "@/core/destinations";
 import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
 import { sized, stripsOf, wordsSet } from "./text-strips";
+
+type PlacedRun = DocumentIndex["placed"][number];
 
 /** Kept free for the number of a page, in parts of the words' size. */
 const NUMBER_ROOM = 3.2;
@@ -58,9 +61,19 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
 }
 
-/** What the entries of a contents list depend on: the same answer, the same strips. */
-export function contentsKey(node: Node, composition: Composition): string {
-  return contentsEntries(composition.index, levelsOf(node))
-    .map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}`)
-    .join("\n");
+/** What the entries of a contents list depend on: the same answer, the same strips. Asked for with every key. */
+export function contentsKey(node: Node, { index }: Composition): string {
+  const headings = index.placed.map(({ run }) => runKey(run)).join("");
+  const numbers = index.numbers.size > 0 ? [...index.numbers.values()].join() : "";
+  return `${node.attrs.from as number} ${headings} ${numbers}`;
 }
+
+function runKey(run: PlacedRun["run"]): string {
+  let key = runKeys.get(run);
+  if (key === undefined) {
+    key = run.headings.map(({ id, level, name }) => `${id} ${level} ${name}\n`).join("");
+    runKeys.set(run, key);
+  }
+  return key;
+}
+const runKeys = new WeakMap<PlacedRun["run"], string>();
