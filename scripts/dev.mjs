@@ -1,8 +1,10 @@
 /** `npm run dev`: serves the sources as they are edited. */
 import { buildTools } from "./build-tools.mjs";
 import { ensureInstalled } from "./install.mjs";
+import { ensurePageFonts } from "./page-fonts.mjs";
 
 ensureInstalled();
+ensurePageFonts();
 await buildTools();
 process.env.NEXT_TELEMETRY_DISABLED = "1";
 const { serve } = await import("./start.mjs");
