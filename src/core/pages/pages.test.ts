@@ -255,3 +255,12 @@ test("straight edges: lines between the first and the last are as wide as the pa
   for (const right of all.slice(0, -1)) expect(right).toBeCloseTo(width - margins.right, 0);
   expect(linesOf(layout, 0).some((line) => line.endsWith("-"))).toBe(true);
 });
+
+test("links are as many as in the text: two to one place are two, and one over several looks or lines is one", async () => {
+  const doc = markdown(
+    `# Here {#here}\n\n[one](#here) and [two](#here), [a **bold** link ${words(30)}](#here).\n`,
+  );
+  const { links } = drawPage(await laidOut(doc), 0);
+  expect(links.map((link) => link.words.slice(0, 11))).toEqual(["one", "two", "a bold link"]);
+  expect(links[2]!.boxes.length).toBeGreaterThan(1);
+});

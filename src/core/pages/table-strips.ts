@@ -1,7 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import { headerRows } from "@/core/document";
-import { bolder } from "./fonts/font-key";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type SetNote, type Strip, type Tag } from "./flow";
@@ -122,7 +121,7 @@ function setCell(
   const x = lefts[cell.column] ?? 0;
   const width = widths.slice(cell.column, cell.column + cell.colSpan).reduce((sum, own) => sum + own, 0);
   const header = cell.node.type.name === "table_header";
-  const own = header ? { ...look, weight: bolder(look.weight) === 400 ? 600 : 600 } : look;
+  const own = header ? { ...look, weight: 600 } : look;
   const strips = childStrips(
     cell.node,
     {

@@ -3,7 +3,7 @@ import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
 import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
 import type { SetText } from "../text/set-text";
-import type { Span } from "../text/text-source";
+import type { Span, TextSource } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
@@ -85,7 +85,7 @@ export function drawLine(
     let linked = -1;
     if (target) {
       const box = { x: at, y: base - style.rise - style.size * 0.85, width, height: style.size * 1.12 };
-      const key = link ? linkKey : `${JSON.stringify(target)} ${keyOf(text)}`;
+      const key = link ? linkKey : `${linkNumber(span, source)} ${keyOf(text)}`;
       linked = pen.link(target, span.tex ?? words, box, tag, key);
     }
     if (span.tex !== undefined) {
@@ -154,6 +154,26 @@ function noteTarget(span: Span): DrawnTarget | null {
   const id = span.note!.node.attrs.id as DestinationId | null;
   return id ? { kind: "note", id } : null;
 }
+
+/** Which link of its text a span belongs to: one goes on where the span before leads to the same place. */
+function linkNumber(span: Span, source: TextSource): number {
+  let numbers = linkNumbers.get(source);
+  if (!numbers) {
+    linkNumbers.set(source, (numbers = new Map()));
+    let number = 0;
+    source.spans.forEach((own, i) => {
+      const before = source.spans[i - 1];
+      const goesOn =
+        before?.style.link &&
+        own.style.link &&
+        JSON.stringify(before.style.link) === JSON.stringify(own.style.link);
+      if (!goesOn) number++;
+      numbers!.set(own, number);
+    });
+  }
+  return numbers.get(span)!;
+}
+const linkNumbers = new WeakMap<TextSource, Map<Span, number>>();
 
 const keys = new WeakMap<SetText, number>();
 let nextKey = 0;

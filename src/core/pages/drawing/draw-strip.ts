@@ -35,7 +35,7 @@ export function drawStrip(
         strip.tag,
         pen,
         flow.link ?? null,
-        "return",
+        `return ${y}`,
       );
       break;
     case "marked": {
@@ -151,7 +151,7 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
   const { text, line, x: inset, width, to, style } = strip.content;
   const own = text.lines[line]!;
   const target = { kind: "destination" as const, id: to };
-  const key = `contents ${to} ${y < 0 ? 0 : ""}`;
+  const key = `contents ${to}`;
   drawLine(text, line, x + inset, y, strip.tag, pen, target, key);
   if (line < text.lines.length - 1) return;
   const number = layout.labelOf(to) ?? "";
