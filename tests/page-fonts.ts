@@ -17,6 +17,14 @@ export const pageFont = (key: string) => readFileSync(`${folder}${key}.ttf`);
 
 const resources = new Resources();
 
+/** What pages are laid out with, from the fonts as they are built; every picture has the size that is said. */
+export const builtResources = (picture = { width: 400, height: 300 }): ResourceSource => ({
+  fontTable: (key) =>
+    Promise.resolve(JSON.parse(readFileSync(`${folder}${key}.json`, "utf8")) as FontTableFile),
+  font: (key) => Promise.resolve(pageFont(key)),
+  pictureSize: () => Promise.resolve(picture),
+});
+
 /** Lays out a document with all that it needs; every picture has the size that is said. */
 export async function laidOut(
   doc: Node,
@@ -25,12 +33,7 @@ export async function laidOut(
     picture = { width: 400, height: 300 },
   }: { earlier?: PageLayout; picture?: { width: number; height: number } } = {},
 ): Promise<PageLayout> {
-  const source: ResourceSource = {
-    fontTable: (key) =>
-      Promise.resolve(JSON.parse(readFileSync(`${folder}${key}.json`, "utf8")) as FontTableFile),
-    font: (key) => Promise.resolve(pageFont(key)),
-    pictureSize: () => Promise.resolve(picture),
-  };
+  const source = builtResources(picture);
   const layout = await layOutWith(
     indexDocument(doc, earlier?.index),
     resources,

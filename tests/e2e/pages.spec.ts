@@ -163,3 +163,11 @@ test("another paper and margins lay the pages out anew; margins that leave no ro
   await page.keyboard.press("Enter");
   await expect(page.getByText(/leave less than 35 mm for the text/)).toBeVisible();
 });
+
+test("a sign that no font has is told on Proof", async ({ page }) => {
+  await openFile(page, "signs.md", "# Signs\n\nBefore.\n\nA sign: \u{13000}.\n");
+  await page.getByRole("link", { name: "Proof" }).click();
+  await expect(page.getByText("No font has “\u{13000}” (U+13000)")).toBeVisible({ timeout: 20_000 });
+  await page.getByRole("button", { name: "Go to it in Signs" }).click();
+  await expect(manuscript(page)).toBeFocused();
+});

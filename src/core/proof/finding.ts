@@ -12,7 +12,13 @@ export interface FindingPlace {
 /** One thing that the proof shows. */
 export interface Finding {
   readonly kind:
-    "adrift" | "same-name" | "skipped-level" | "empty-heading" | "misleading-words" | "no-words-for-picture";
+    | "adrift"
+    | "same-name"
+    | "skipped-level"
+    | "empty-heading"
+    | "misleading-words"
+    | "no-words-for-picture"
+    | "sign-without-font";
   /** One sentence that says what is wrong. */
   readonly says: string;
   readonly places: readonly FindingPlace[];
@@ -26,4 +32,14 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
   "skipped-level": "Skipped heading levels",
   "empty-heading": "Empty headings",
   "no-words-for-picture": "Pictures without words for who cannot see them",
+  "sign-without-font": "Signs that no font of the pages has",
 };
+
+/** What the layout of the pages tells of signs that no font has, each with the position of the first block that holds it. */
+export function signFindings(missing: Iterable<readonly [sign: string, pos: number]>): Finding[] {
+  return [...missing].map(([sign, pos]) => ({
+    kind: "sign-without-font",
+    says: `No font has “${sign}” (U+${sign.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}): on the pages a frame stands in its place.`,
+    places: [{ from: pos, to: pos, text: sign, id: null }],
+  }));
+}

@@ -3,7 +3,7 @@
 import { useEffect } from "react";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
-import { FINDING_NAMES, type Finding } from "@/core/proof";
+import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
 import { useSession, useSessionValue, type LinkCount } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
@@ -12,21 +12,23 @@ export function Proof() {
   const session = useSession();
   useEffect(() => session.derived.watchProof(), [session]);
   const proof = useSessionValue((it) => it.derived.proof?.value ?? null);
+  const missing = useSessionValue((it) => it.derived.missingSigns);
   const counts = useSessionValue((it) => it.derived.links?.value ?? null);
   const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
+  const findings = proof && [...proof, ...signFindings(missing)];
   const kinds = Object.keys(FINDING_NAMES) as Finding["kind"][];
   return (
     <main className="h-full overflow-y-auto">
       <div className="mx-auto max-w-3xl px-6 py-8">
         <h1 className="font-serif text-2xl font-semibold">Proof</h1>
         <p className="mt-1 text-quiet" role="status" aria-busy={!current}>
-          {current && counts && proof ? wordsFor(counts, proof) : "Following every link …"}
+          {current && counts && findings ? wordsFor(counts, findings) : "Following every link …"}
         </p>
         {kinds.map((kind) => (
           <FindingGroup
             key={kind}
             kind={kind}
-            findings={(proof ?? []).filter((finding) => finding.kind === kind)}
+            findings={(findings ?? []).filter((finding) => finding.kind === kind)}
           />
         ))}
       </div>
