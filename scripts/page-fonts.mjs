@@ -87,8 +87,6 @@ function tableOf(font) {
     unitsPerEm: font.unitsPerEm,
     ascent: font.ascent,
     descent: font.descent,
-    capHeight: font.capHeight,
-    xHeight: font.xHeight,
     codes: ranges(codes),
     advances: repeated(entries.map((glyph) => Math.round(glyph.advanceWidth))),
     ligatures: ligatures.map(({ text, glyph }) => [text, glyph.id]),

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { BookmarkEntry, DestinationId, Registry, StyleSheet } from "@/core/document";
+import { partitionPoint } from "@/core/order";
 import { assignAnchors, type Anchors } from "./anchors";
 import type {
   BlockDestination,
@@ -150,14 +151,7 @@ export class DocumentIndex {
   /** The innermost section in which a position lies, or null before the first heading. */
   sectionAt(pos: number): Heading | null {
     const headings = this.headings;
-    let low = 0;
-    let high = headings.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (headings[middle]!.pos <= pos) low = middle + 1;
-      else high = middle;
-    }
-    return headings[low - 1] ?? null;
+    return headings[partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1] ?? null;
   }
 
   /** The place of a position in a block whose id is known. */

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
 import { setupOf, type DestinationId, type PageSetup } from "@/core/document";
+import { partitionPoint } from "@/core/order";
 import { returnLinks } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
@@ -54,14 +55,7 @@ export class PageLayout {
 
   /** Where a position of the document stands. */
   placeAt(pos: number): PagePlace {
-    let low = 0;
-    let high = this.starts.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.starts[middle]! <= pos) low = middle + 1;
-      else high = middle;
-    }
-    const block = Math.max(0, low - 1);
+    const block = Math.max(0, partitionPoint(this.starts.length, (i) => this.starts[i]! <= pos) - 1);
     const flow = this.flowOfBlock[block] ?? 0;
     const strips = this.flows[flow]?.strips ?? [];
     const offset = pos - (this.starts[block] ?? 0);
@@ -117,19 +111,7 @@ export class PageLayout {
 
   /** The block that a flow shows, or the one before it where it is generated. */
   blockOf(flow: number): number {
-    let low = 0;
-    let high = this.flowOfBlock.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.flowOfBlock[middle]! <= flow) low = middle + 1;
-      else high = middle;
-    }
-    return Math.max(0, low - 1);
-  }
-
-  /** Whether a flow shows a block of the document, and is not generated. */
-  isBlock(flow: number): boolean {
-    return this.flowOfBlock[this.blockOf(flow)] === flow;
+    return Math.max(0, partitionPoint(this.flowOfBlock.length, (i) => this.flowOfBlock[i]! <= flow) - 1);
   }
 
   /** Signs that no font has, with the position of the first block that holds each. */
@@ -143,17 +125,12 @@ export class PageLayout {
   }
 
   private pageOfStrip(flow: number, strip: number): number {
-    let low = 0;
-    let high = this.pages.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      const page = this.pages[middle]!;
-      // An empty page begins where the next does.
-      const before = page.flow < flow || (page.flow === flow && page.strip <= strip);
-      if (before) low = middle + 1;
-      else high = middle;
-    }
-    return Math.max(0, low - 1);
+    // An empty page begins where the next does, which is the one that counts.
+    const begun = partitionPoint(this.pages.length, (i) => {
+      const page = this.pages[i]!;
+      return page.flow < flow || (page.flow === flow && page.strip <= strip);
+    });
+    return Math.max(0, begun - 1);
   }
 }
 

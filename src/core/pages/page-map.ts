@@ -1,4 +1,5 @@
 import type { Mappable } from "prosemirror-transform";
+import { partitionPoint } from "@/core/order";
 import { PageLabels } from "./page-labels";
 import type { PageLayout } from "./page-layout";
 
@@ -36,14 +37,7 @@ export class PageMap {
 
   /** The place of the first page that begins after a position. */
   firstAfter(pos: number): number {
-    let low = 0;
-    let high = this.starts.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.starts[middle]! <= pos) low = middle + 1;
-      else high = middle;
-    }
-    return low;
+    return partitionPoint(this.starts.length, (page) => this.starts[page]! <= pos);
   }
 
   /** The same pages after a change of the document, as far as can be told before they are laid out anew. */

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
+import { partitionPoint } from "@/core/order";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type SetNote, type Strip, type Tag } from "./flow";
 import { setText, type SetText } from "./text/set-text";
@@ -72,14 +73,7 @@ export function wordsSet(
 /** The position in a block of a sign of its text, counted from the block's start. */
 export function positionAt(source: TextSource, offset: number, otherwise: number): number {
   const { spans } = source;
-  let low = 0;
-  let high = spans.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (spans[middle]!.from <= offset) low = middle + 1;
-    else high = middle;
-  }
-  const span = spans[low - 1];
+  const span = spans[partitionPoint(spans.length, (i) => spans[i]!.from <= offset) - 1];
   if (!span || span.pos < 0) return otherwise;
   return span.pos + (span.note || span.tex !== undefined ? 0 : offset - span.from);
 }

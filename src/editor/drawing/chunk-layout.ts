@@ -2,6 +2,7 @@ import { Fragment, Slice, type Node } from "prosemirror-model";
 import type { Selection } from "prosemirror-state";
 import { ReplaceStep, StepMap, type Mappable, type Mapping } from "prosemirror-transform";
 import { schema, type ChangedRun } from "@/core/document";
+import { partitionPoint } from "@/core/order";
 
 /** So many blocks stand in a chunk when it is made. */
 const CHUNK = 64;
@@ -57,14 +58,11 @@ export class ChunkLayout {
 
   /** The chunk in which a position of the document lies; at a border the later one, or the earlier with `assoc` below 0. */
   chunkAt(pos: number, assoc = 1): number {
-    let low = 0;
-    let high = this.starts.length - 2;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (assoc < 0 ? this.starts[middle]! < pos : this.starts[middle]! <= pos) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    // The last start is where the document ends; whatever lies before the first is in the first.
+    const begun = partitionPoint(this.starts.length - 1, (i) =>
+      assoc < 0 ? this.starts[i]! < pos : this.starts[i]! <= pos,
+    );
+    return Math.max(0, begun - 1);
   }
 
   /** The chunk in which a block stands, by the block's number. */

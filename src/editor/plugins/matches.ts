@@ -3,6 +3,7 @@ import { Mapping } from "prosemirror-transform";
 import { Decoration } from "prosemirror-view";
 import { schema } from "@/core/document";
 import type { Occurrence } from "@/core/find";
+import { partitionPoint } from "@/core/order";
 import type { Sign } from "../drawing/drawn-signs";
 import { mappedRange, type Range } from "./mapped-range";
 
@@ -67,14 +68,7 @@ export function chosenMatch(state: EditorState): number {
 /** The number of the first match that begins at a position or after it; as many as there are where none does. */
 export function firstMatchFrom(state: EditorState, pos: number): number {
   const { places, since } = matchesOf(state);
-  let low = 0;
-  let high = places.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (since.map(places[middle]!.from, 1) < pos) low = middle + 1;
-    else high = middle;
-  }
-  return low;
+  return partitionPoint(places.length, (i) => since.map(places[i]!.from, 1) < pos);
 }
 
 export function matchesPlugin(): Plugin {

@@ -1,4 +1,5 @@
 import { StepMap, type MapResult } from "prosemirror-transform";
+import { partitionPoint } from "@/core/order";
 
 /** The parts of a map that are not in its types. */
 interface InnerMap {
@@ -61,13 +62,6 @@ export class WordsMap extends StepMap {
   }
 
   private firstEndingFrom(pos: number): number {
-    let low = 0;
-    let high = this.ends.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.ends[middle]! < pos) low = middle + 1;
-      else high = middle;
-    }
-    return low;
+    return partitionPoint(this.ends.length, (i) => this.ends[i]! < pos);
   }
 }

@@ -1,3 +1,4 @@
+import { partitionPoint } from "@/core/order";
 import { NEEDS_SHAPING } from "./shaped-text";
 
 /**
@@ -9,8 +10,6 @@ export interface FontTableFile {
   readonly unitsPerEm: number;
   readonly ascent: number;
   readonly descent: number;
-  readonly capHeight: number;
-  readonly xHeight: number;
   readonly codes: readonly number[];
   readonly advances: readonly number[];
   /** Their letters, and the glyph's number in the font. */
@@ -29,8 +28,6 @@ export class FontTable {
   readonly name: string;
   readonly ascent: number;
   readonly descent: number;
-  readonly capHeight: number;
-  readonly xHeight: number;
   /** Advance of a space. */
   readonly space: number;
   /** Units of the font in an em. */
@@ -53,8 +50,6 @@ export class FontTable {
     this.em = file.unitsPerEm;
     this.ascent = file.ascent / this.em;
     this.descent = file.descent / this.em;
-    this.capHeight = file.capHeight / this.em || 0.7;
-    this.xHeight = file.xHeight / this.em || 0.5;
     let place = 0;
     for (let i = 0; i < file.codes.length; i += 2) {
       const [start, length] = [file.codes[i]!, file.codes[i + 1]!];
@@ -140,15 +135,9 @@ export class FontTable {
 
   private place(code: number): number {
     if (code < this.low.length) return this.low[code]! - 1;
-    let low = 0;
-    let high = this.starts.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.starts[middle]! <= code) low = middle + 1;
-      else high = middle;
-    }
-    const within = code - (this.starts[low - 1] ?? Infinity);
-    return within >= 0 && within < this.lengths[low - 1]! ? this.places[low - 1]! + within : -1;
+    const range = partitionPoint(this.starts.length, (i) => this.starts[i]! <= code) - 1;
+    const within = code - (this.starts[range] ?? Infinity);
+    return within >= 0 && within < this.lengths[range]! ? this.places[range]! + within : -1;
   }
 }
 

@@ -1,0 +1,2 @@
+/** Questions about lists in order. Stands below all else of the core. */
+export { partitionPoint } from "./partition-point";
