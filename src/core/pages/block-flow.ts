@@ -56,6 +56,7 @@ function countNotes(block: Node, notes: { foot: number; end: number }): void {
 function makeFlow(block: Node, label: string, composition: Composition): Flow {
   const { sheet, width } = composition;
   const { body } = sheet.styles;
+  const place = { x: 0, width, tag: null, start: 0, look: body };
   switch (block.type.name) {
     case "heading": {
       const look = sheet.styles[styleOf(block.attrs.level as number)];
@@ -76,43 +77,25 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
       return flow(
         strips.map((strip, i) => (i > 0 ? { ...strip, free: false } : strip)),
         look,
-        {
-          keepWithNext: look.keepWithNext,
-          newPage: look.newPage,
-        },
+        look,
       );
     }
     case "paragraph":
-      return flow(innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition), body, {
-        keepWithNext: body.keepWithNext,
-        newPage: body.newPage,
-      });
+      return flow(innerStrips(block, place, composition), body, body);
     case "bullet_list":
     case "ordered_list":
       return flow(
         innerStrips(
           block,
-          { x: body.indent, width: width - body.indent, tag: null, start: 0, look: { ...body, indent: 0 } },
+          { ...place, x: body.indent, width: width - body.indent, look: { ...body, indent: 0 } },
           composition,
         ),
         body,
       );
-    case "quotation": {
-      const look = sheet.styles.quotation;
-      return flow(
-        innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition),
-        look,
-        look,
-      );
-    }
-    case "code_block": {
-      const look = sheet.styles.code;
-      return flow(
-        innerStrips(block, { x: 0, width, tag: null, start: 0, look: body }, composition),
-        look,
-        look,
-      );
-    }
+    case "quotation":
+      return flow(innerStrips(block, place, composition), sheet.styles.quotation, sheet.styles.quotation);
+    case "code_block":
+      return flow(innerStrips(block, place, composition), sheet.styles.code, sheet.styles.code);
     case "figure":
       return flow(figureStrips(block, label, composition), {
         before: body.size * 1.6,
@@ -153,7 +136,11 @@ function only(content: StripContent, height: number): Strip {
   };
 }
 
-function flow(strips: Strip[], space: { before: number; after: number }, how: Partial<Flow> = {}): Flow {
+function flow(
+  strips: Strip[],
+  space: { before: number; after: number },
+  how: Partial<Pick<Flow, "keepWithNext" | "newPage" | "endsPage" | "repeated">> = {},
+): Flow {
   return {
     strips,
     before: space.before,

@@ -82,7 +82,7 @@ function wantedBy(cell: Node, look: Look, composition: Composition): { least: nu
   let most = 0;
   cell.descendants((node) => {
     if (!node.isTextblock) return true;
-    const { text, spans } = textSource(node, 0, look, composition.sheet, { foot: 0, end: 0 });
+    const { text, spans } = textSource(node, 0, look, { ...composition, notes: { foot: 0, end: 0 } });
     let line = 0;
     let word = 0;
     for (const span of spans) {

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip } from "./flow";
+import { equationBox } from "./text/measure";
 import { sized, stripsOf, wordsSet } from "./text-strips";
 
 /** The strip of an equation that stands in a line of its own, made smaller where it is wider than the text. */
@@ -13,10 +14,7 @@ export function equationStrips(node: Node, label: string, composition: Compositi
     ? wordsSet(`(${label})`, style, { measure: composition.width, leading: body.leading }, composition)
     : null;
   const room = composition.width - (number ? number.lines[0]!.width * 2 + 16 : 0);
-  let drawn;
-  try {
-    drawn = composition.resources.equation(tex, true);
-  } catch {
+  if (composition.resources.equation(tex, true) === "faulty") {
     // What has a fault stands as it was typed.
     const typed = wordsSet(
       tex || " ",
@@ -26,7 +24,7 @@ export function equationStrips(node: Node, label: string, composition: Compositi
     );
     return stripsOf(typed, { x: 0, tag, start: 0 }, composition);
   }
-  const { width, height, depth } = drawn ?? { width: tex.length * 0.4, height: 0.8, depth: 0.3 };
+  const { width, height, depth } = equationBox(tex, true, composition.resources);
   const size = body.size * Math.min(1, room / Math.max(1, width * body.size));
   const above = height * size + 2;
   return [
@@ -44,7 +42,6 @@ export function equationStrips(node: Node, label: string, composition: Compositi
         size,
         colour: style.colour,
         label: number,
-        width: width * size,
       },
       grounds: NO_GROUNDS,
       tag,

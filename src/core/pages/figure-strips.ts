@@ -1,7 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
-import { textStrips, wordsSet, sized } from "./text-strips";
+import { captionStrips } from "./caption-strips";
+import { wordsSet, sized } from "./text-strips";
 
 /** A pixel of a picture on paper, where nothing else is said: 1/96 inch. */
 const PIXEL = 0.75;
@@ -16,21 +17,7 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
   const { picture, alt, place } = figure.attrs as { picture: string; alt: string; place: string };
   const chosen = figure.attrs.width as number | null;
   const tag: Tag = { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };
-  const caption =
-    figure.content.size > 0 || label
-      ? textStrips(
-          figure,
-          sheet.styles.caption,
-          {
-            x: 0,
-            width,
-            tag: { role: "Caption", parent: tag },
-            start: 1,
-            label: label && figure.content.size > 0 ? `${label}. ` : label,
-          },
-          composition,
-        )
-      : [];
+  const caption = captionStrips(figure, 1, label, tag, composition);
   const gap = sheet.styles.caption.before;
   const room = Math.max(height / 4, height - heightOf(caption) - gap - 4);
   const pixels = picture ? resources.picture(picture) : null;

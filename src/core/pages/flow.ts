@@ -9,7 +9,6 @@ export interface Tag {
   readonly parent: Tag | null;
   /** Words that stand for it. */
   readonly alt?: string;
-  readonly title?: string;
   readonly scope?: "Row" | "Column";
   readonly colSpan?: number;
   readonly rowSpan?: number;
@@ -113,7 +112,6 @@ export interface EquationContent {
   readonly size: number;
   readonly colour: string;
   readonly label: SetText | null;
-  readonly width: number;
 }
 
 /** What is drawn behind a strip, over the space before it too. */

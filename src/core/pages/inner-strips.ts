@@ -139,7 +139,7 @@ function codeStrips(node: Node, place: InnerPlace, composition: Composition): St
   const x = place.x + look.indent;
   const width = place.width - look.indent;
   const text = setText(
-    textSource(node, place.start + 1, look, composition.sheet, composition.notes),
+    textSource(node, place.start + 1, look, composition),
     {
       measure: width - 2 * CODE_PADDING,
       align: "left",

@@ -27,7 +27,7 @@ export class Resources {
   private readonly hyphens = new Map<string, Hyphenate | null>();
   private readonly pictures = new Map<string, PictureSize>();
   private draw: ((tex: string, display: boolean) => OutlinedEquation) | null = null;
-  private readonly drawn = new Map<string, OutlinedEquation>();
+  private readonly drawn = new Map<string, OutlinedEquation | "faulty">();
   private readonly asked = new Map<string, Wanted>();
 
   /** What was asked for and is not here. */
@@ -61,13 +61,18 @@ export class Resources {
     return known !== undefined ? known : this.want({ kind: "picture", name });
   }
 
-  /** Null while it cannot be drawn yet. Throws a sentence for TeX that has a fault. */
-  equation(tex: string, display: boolean): OutlinedEquation | null {
+  /** Null while it cannot be drawn yet. */
+  equation(tex: string, display: boolean): OutlinedEquation | "faulty" | null {
     if (!this.draw) return this.want({ kind: "equations" });
     const key = `${display ? "display" : "text"} ${tex}`;
     const known = this.drawn.get(key);
     if (known) return known;
-    const drawn = this.draw(tex, display);
+    let drawn: OutlinedEquation | "faulty";
+    try {
+      drawn = this.draw(tex, display);
+    } catch {
+      drawn = "faulty";
+    }
     this.drawn.set(key, drawn);
     return drawn;
   }

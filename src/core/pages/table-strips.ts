@@ -1,11 +1,11 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import { headerRows } from "@/core/document";
+import { captionStrips } from "./caption-strips";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type SetNote, type Strip, type Tag } from "./flow";
 import { childStrips } from "./inner-strips";
-import { textStrips } from "./text-strips";
 
 /** Words of tables are a little smaller than those around. */
 const SMALLER = 0.93;
@@ -22,24 +22,9 @@ export function tableStrips(
   label: string,
   composition: Composition,
 ): { strips: Strip[]; repeated: readonly [number, number] | null } {
-  const { sheet, width } = composition;
   const tag: Tag = { role: "Table", parent: null };
   const [caption, grid] = [table.child(0), table.child(1)];
-  const strips: Strip[] =
-    caption.content.size > 0 || label
-      ? textStrips(
-          caption,
-          sheet.styles.caption,
-          {
-            x: 0,
-            width,
-            tag: { role: "Caption", parent: tag },
-            start: 2,
-            label: label && caption.content.size > 0 ? `${label}. ` : label,
-          },
-          composition,
-        )
-      : [];
+  const strips = captionStrips(caption, 2, label, tag, composition);
   const captioned = strips.length;
   const heads = headerRows(grid);
   const rows = rowStrips(grid, 1 + caption.nodeSize, heads, tag, composition);

@@ -20,8 +20,7 @@ export interface TextPlace {
 
 /** The strips of a node with inline content, one a line. Lines alone at the foot or the head of a page are prevented. */
 export function textStrips(node: Node, look: Look, place: TextPlace, composition: Composition): Strip[] {
-  const { sheet, notes } = composition;
-  const source = textSource(node, place.start, look, sheet, notes, place.label);
+  const source = textSource(node, place.start, look, composition, place.label);
   const text = setText(
     source,
     {
@@ -95,7 +94,7 @@ function notesByLine(text: SetText, composition: Composition): Map<number, SetNo
 /** A footnote set over the whole width, its number before it. */
 export function setNote(node: Node, number: number, composition: Composition): SetNote {
   const look = composition.sheet.styles.note;
-  const source = textSource(node, 1, look, composition.sheet, { foot: 0, end: 0 }, `${number} `);
+  const source = textSource(node, 1, look, { ...composition, notes: { foot: 0, end: 0 } }, `${number} `);
   const text = setText(
     source,
     {

@@ -36,12 +36,12 @@ export function drawLine(
 ): void {
   const { source, setting } = text;
   const line = text.lines[number]!;
-  const free = setting.measure - (number === 0 ? (setting.firstIndent ?? 0) : 0) - line.width;
+  const free = setting.measure - line.width;
   const { align } = setting;
   const stretch = align === "justify" && !line.last && line.spaces > 0 ? free / line.spaces : 0;
   const toRight = text.rtl ? align === "left" || align === "justify" : align === "right";
   const toLeft = text.rtl && align === "right";
-  let x = left + (number === 0 ? (setting.firstIndent ?? 0) : 0);
+  let x = left;
   if (align === "center") x += free / 2;
   else if (toRight && !toLeft && stretch === 0) x += free;
   const base = top + line.baseline;
@@ -125,25 +125,20 @@ export function drawLine(
 
   function drawFormula(span: Span, at: number, linked: number): void {
     const { size, colour, rise } = span.style;
-    const own: Tag = { role: "Formula", parent: tag, alt: span.tex || "Equation" };
-    try {
-      const outlines = pen.resources.equation(span.tex!, false);
-      if (outlines)
-        pen.draw({
-          kind: "shapes",
-          tex: span.tex!,
-          display: false,
-          x: at,
-          y: base - rise,
-          size,
-          colour,
-          outlines,
-          tag: own,
-          link: linked,
-        });
-    } catch {
-      pen.draw({ ...wordsOf(span.tex!, span.style, at, base, 0), link: linked });
-    }
+    const outlines = pen.resources.equation(span.tex!, false);
+    if (!outlines || outlines === "faulty") return;
+    pen.draw({
+      kind: "shapes",
+      tex: span.tex!,
+      display: false,
+      x: at,
+      y: base - rise,
+      size,
+      colour,
+      outlines,
+      tag: { role: "Formula", parent: tag, alt: span.tex || "Equation" },
+      link: linked,
+    });
   }
 }
 

@@ -100,7 +100,7 @@ export function drawStrip(
     case "equation":
       {
         const outlines = pen.resources.equation(content.tex, true);
-        if (outlines)
+        if (outlines && outlines !== "faulty")
           pen.draw({
             kind: "shapes",
             tex: content.tex,

@@ -15,16 +15,14 @@ const LOOSE = 1;
 export function fillLines(
   places: BreakPlaces,
   measure: number,
-  first: number,
   hole: number,
   divide: ((place: number) => number) | null,
 ): LineEnds {
   const ends: number[] = [];
   let start = -1;
-  let width = first;
   for (let at = 0; at < places.count;) {
     const from = start < 0 ? 0 : places.next[start]!;
-    const limit = from + width + 0.001;
+    const limit = from + measure + 0.001;
     let best = -1;
     while (at < places.count && places.end[at]! <= limit) {
       best = at++;
@@ -32,14 +30,13 @@ export function fillLines(
     }
     const full = at < places.count && !(best >= 0 && places.forced[best]);
     const used = best < 0 ? 0 : places.end[best]! - from;
-    if (full && divide && used < width * (1 - hole) && divide(at) > 0)
+    if (full && divide && used < measure * (1 - hole) && divide(at) > 0)
       for (; places.hyphen[at]! > 0; at++) if (places.end[at]! + places.hyphen[at]! <= limit) best = at;
     // What is wider than the line stands in a line of its own; letters are parted later.
     if (best < 0) best = Math.min(at, places.count - 1);
     ends.push(best);
     start = best;
     at = best + 1;
-    width = measure;
   }
   return ends;
 }
@@ -51,7 +48,6 @@ export function fillLines(
 export function bestLines(
   places: BreakPlaces,
   measure: number,
-  first: number,
   space: number,
   tolerance: number,
 ): LineEnds | null {
@@ -66,7 +62,7 @@ export function bestLines(
     for (const a of active) {
       const natural = places.end[b]! - (a < 0 ? 0 : places.next[a]!) + places.hyphen[b]!;
       const spaces = places.spacesEnd[b]! - (a < 0 ? 0 : places.spacesNext[a]!);
-      const room = (a < 0 ? first : measure) - natural;
+      const room = measure - natural;
       const shrink = spaces * space * SHRINK;
       // Whatever comes later makes the line only longer.
       const tooLong = room < -shrink - 0.001;

@@ -16,7 +16,7 @@ export interface FontPiece {
 
 /** The width in points of words of one span. */
 export function widthOf(word: string, { style, tex }: Span, resources: Resources): number {
-  if (tex !== undefined) return equationWidth(tex, style.size, resources);
+  if (tex !== undefined) return equationBox(tex, false, resources).width * style.size;
   const table = resources.font(style.font);
   if (!table) return word.length * 0.5 * style.size;
   const width = table.widthOf(word);
@@ -63,7 +63,7 @@ export function pieceWidth(text: string, { font, shaped, missing }: FontPiece, r
 const PLAIN = /^[\x20-\x7e]*$/;
 
 /** Width of the box that stands for a sign no font has, in parts of an em. */
-export const MISSING_WIDTH = 0.7;
+const MISSING_WIDTH = 0.7;
 
 /** A word in pieces by the fonts that have its signs. */
 export function fontPieces(word: string, key: FontKey, resources: Resources): FontPiece[] {
@@ -99,11 +99,12 @@ function fontWith(code: number, key: FontKey, resources: Resources): FontKey | n
   return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
 }
 
-function equationWidth(tex: string, size: number, resources: Resources): number {
-  try {
-    return (resources.equation(tex, false)?.width ?? tex.length * 0.5) * size;
-  } catch {
-    // What has a fault stands as it was typed.
-    return tex.length * 0.6 * size;
-  }
+/** The room of an equation, in parts of an em; guessed while it cannot be drawn yet. */
+export function equationBox(
+  tex: string,
+  display: boolean,
+  resources: Resources,
+): { readonly width: number; readonly height: number; readonly depth: number } {
+  const outlined = resources.equation(tex, display);
+  return outlined && outlined !== "faulty" ? outlined : { width: tex.length * 0.4, height: 0.8, depth: 0.3 };
 }

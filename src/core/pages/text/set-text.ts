@@ -1,15 +1,13 @@
 import type { Look } from "@/core/document";
 import type { Hyphenate, Resources } from "../resources";
 import { bestLines, fillLines, type LineEnds } from "./fit-lines";
-import { fontPieces, widthOf } from "./measure";
+import { equationBox, fontPieces, widthOf } from "./measure";
 import { breakPlaces, divideWord, type BreakPlaces } from "./places-to-break";
 import type { Span, TextSource } from "./text-source";
 
 /** How a text is to be set. Lengths are points. */
 export interface Setting {
   readonly measure: number;
-  /** How far the first line stands further in. */
-  readonly firstIndent?: number;
   /** What is kept free at the end of the last line. */
   readonly reserve?: number;
   readonly align: Look["align"];
@@ -66,29 +64,27 @@ export function setText(source: TextSource, setting: Setting, resources: Resourc
 }
 
 function proseLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {
-  const { measure, firstIndent = 0, reserve = 0, align, hyphenate } = setting;
-  const first = measure - firstIndent;
+  const { measure, reserve = 0, align, hyphenate } = setting;
   const make = (places: BreakPlaces, ends: LineEnds) => linesAt(places, ends, source, setting, resources);
   if (reserve > 0) {
     // Generated lines with something at their end: broken as if all were as long as the last.
     const places = breakPlaces(source, resources, null);
-    return make(places, fillLines(places, measure - reserve, first - reserve, 1, null));
+    return make(places, fillLines(places, measure - reserve, 1, null));
   }
   const plain = breakPlaces(source, resources, null);
-  if (plain.end[plain.count - 1]! <= first && !plain.anyForced) return make(plain, [plain.count - 1]);
+  if (plain.end[plain.count - 1]! <= measure && !plain.anyForced) return make(plain, [plain.count - 1]);
   if (align === "justify") {
     const space = widthOf(" ", source.spans[0]!, resources);
-    const best = bestLines(plain, measure, first, space, 1);
+    const best = bestLines(plain, measure, space, 1);
     if (best) return make(plain, best);
     const divided = breakPlaces(source, resources, hyphenate);
-    const second =
-      bestLines(divided, measure, first, space, 1.6) ?? bestLines(divided, measure, first, space, 8);
+    const second = bestLines(divided, measure, space, 1.6) ?? bestLines(divided, measure, space, 8);
     if (second) return make(divided, second);
     const again = breakPlaces(source, resources, null);
-    return make(again, fillLines(again, measure, first, 1, null));
+    return make(again, fillLines(again, measure, 1, null));
   }
   const divide = hyphenate && ((place: number) => divideWord(plain, place, source, resources, hyphenate));
-  return make(plain, fillLines(plain, measure, first, HOLE, divide));
+  return make(plain, fillLines(plain, measure, HOLE, divide));
 }
 
 function linesAt(
@@ -108,7 +104,7 @@ function linesAt(
   for (const [i, end] of ends.entries()) {
     const to = places.to[end]!;
     const width = places.end[end]! - x + places.hyphen[end]!;
-    const room = setting.measure - (i === 0 ? (setting.firstIndent ?? 0) : 0);
+    const room = setting.measure;
     const hyphen = places.hyphen[end]! > 0;
     const last = i === ends.length - 1 || places.forced[end]!;
     const spaces = places.spacesEnd[end]! - spacesBefore;
@@ -192,7 +188,7 @@ function lineHeight(source: TextSource, from: number, to: number, setting: Setti
   for (const span of source.spans) {
     if (span.to <= from || span.from >= to) continue;
     if (span.tex !== undefined) {
-      const drawn = equation(span.tex, resources);
+      const drawn = equationBox(span.tex, false, resources);
       above = Math.max(above, drawn.height * span.style.size + 2);
       below = Math.max(below, drawn.depth * span.style.size + 2);
     } else if (span.style.size > setting.size) {
@@ -203,14 +199,6 @@ function lineHeight(source: TextSource, from: number, to: number, setting: Setti
     }
   }
   return { height: above + below, baseline: above };
-}
-
-function equation(tex: string, resources: Resources): { height: number; depth: number } {
-  try {
-    return resources.equation(tex, false) ?? { height: 0.8, depth: 0.3 };
-  } catch {
-    return { height: 0.8, depth: 0.3 };
-  }
 }
 
 const COMMON = /^[\u0020-\u007e\u00a0-\u017f\u2013-\u2026\n]*$/;

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
-import type { DestinationId, Look, StyleSheet } from "@/core/document";
+import { schema, type Look, type StyleSheet } from "@/core/document";
+import type { Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
 
 /** Stands in the text for an equation. */
@@ -17,8 +18,6 @@ export interface Span {
   readonly tex?: string;
   /** The sign of a note. */
   readonly note?: NoteSign;
-  /** Ids of bookmarks that cover it. */
-  readonly bookmarks?: readonly DestinationId[];
 }
 
 /** A note as its sign tells of it. */
@@ -32,14 +31,19 @@ export interface NoteSign {
 export interface TextSource {
   readonly text: string;
   readonly spans: readonly Span[];
-  /** Bookmarks that are points, by offset. */
-  readonly points: readonly { readonly id: DestinationId; readonly offset: number }[];
 }
 
 /** Hands out the numbers of notes in order of place. */
 export interface NoteCount {
   foot: number;
   end: number;
+}
+
+/** What a text depends on beside its node and its look. */
+export interface SourceContext {
+  readonly sheet: StyleSheet;
+  readonly notes: NoteCount;
+  readonly resources: Resources;
 }
 
 /**
@@ -51,35 +55,39 @@ export function textSource(
   node: Node,
   start: number,
   look: Look,
-  sheet: StyleSheet,
-  notes: NoteCount,
+  { sheet, notes, resources }: SourceContext,
   label = "",
-  base = styleOfLook(look, sheet),
 ): TextSource {
+  const base = styleOfLook(look, sheet);
   const spans: Span[] = [];
-  const points: TextSource["points"][number][] = [];
   let text = label;
   if (label) spans.push({ from: 0, to: label.length, style: base, pos: -1 });
   let pos = start;
   node.forEach((child) => {
     const from = text.length;
     const style = child.marks.length > 0 ? markedStyle(base, look, child.marks, sheet) : base;
-    const ranges = child.marks.filter((mark) => mark.type.name === "bookmark");
-    const covered =
-      ranges.length > 0 ? { bookmarks: ranges.map((mark) => mark.attrs.id as DestinationId) } : {};
     switch (child.type.name) {
       case "text":
         text += child.text!;
-        spans.push({ from, to: text.length, style, pos, ...covered });
+        spans.push({ from, to: text.length, style, pos });
         break;
       case "hard_break":
         text += "\n";
         spans.push({ from, to: text.length, style, pos });
         break;
-      case "formula":
-        text += OBJECT;
-        spans.push({ from, to: text.length, style, pos, tex: child.attrs.tex as string, ...covered });
+      case "formula": {
+        const tex = child.attrs.tex as string;
+        if (resources.equation(tex, false) === "faulty") {
+          // It stands as it was typed.
+          text += tex;
+          const typed = schema.marks.code.create().addToSet(child.marks);
+          spans.push({ from, to: text.length, style: markedStyle(base, look, typed, sheet), pos: -1 });
+        } else {
+          text += OBJECT;
+          spans.push({ from, to: text.length, style, pos, tex });
+        }
         break;
+      }
       case "note": {
         const place = child.attrs.place as "foot" | "end";
         const number = ++notes[place];
@@ -91,20 +99,16 @@ export function textSource(
           style: sign,
           pos,
           note: { node: child, place, number },
-          ...covered,
         });
-        break;
       }
-      case "bookmark_point":
-        points.push({ id: child.attrs.id as DestinationId, offset: from });
     }
     pos += child.nodeSize;
   });
   if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
-  return { text, spans, points };
+  return { text, spans };
 }
 
 /** A text that is not in the document: generated words, set in one way. */
 export function plainSource(text: string, style: TextStyle): TextSource {
-  return { text, spans: [{ from: 0, to: text.length, style, pos: -1 }], points: [] };
+  return { text, spans: [{ from: 0, to: text.length, style, pos: -1 }] };
 }
