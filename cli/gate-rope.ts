@@ -7,7 +7,7 @@ import { indexDocument } from "@/core/destinations";
 import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { layOutWhole, pdfInThread } from "@/pdf-thread";
+import { layOutWhole, pdfInThread, pdfOrder } from "@/pdf-thread";
 import { readInThread } from "@/reading-thread";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
@@ -100,8 +100,7 @@ async function run(command: Command): Promise<number> {
       return checked.faults.length === 0 ? 0 : 1;
     }
     case "convert": {
-      const asPdf = /\.pdf$/i.test(command.to);
-      const format = asPdf ? "text" : formatOf(command.to);
+      const format = /\.pdf$/i.test(command.to) ? "pdf" : formatOf(command.to);
       if (!format)
         throw new Stop(
           `${command.to}: This kind of file is not known. Known are .md, .html, .txt, .gaterope.json and .pdf.`,
@@ -113,7 +112,7 @@ async function run(command: Command): Promise<number> {
           : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
-      if (asPdf) return writePdfFile(command, { doc, pictures });
+      if (format === "pdf") return writePdfFile(command, { doc, pictures });
       writeWhole(
         command.to,
         writeFile({ doc, pictures }, format, { fonts: format === "html" ? exportFonts(ROOT) : [] }).text,
@@ -126,17 +125,8 @@ async function run(command: Command): Promise<number> {
 /** Writes a PDF and follows its links; 1 where one of them does not land, which is told on standard error. */
 async function writePdfFile(
   { to, pdf, attach }: Extract<Command, { name: "convert" }>,
-  { doc, pictures }: Manuscript,
+  manuscript: Manuscript,
 ): Promise<number> {
-  const source = pdf.attachSource
-    ? [
-        {
-          name: "document.gaterope.json",
-          type: "application/json",
-          bytes: Buffer.from(writeFile({ doc, pictures }, "gaterope").text),
-        },
-      ]
-    : [];
   const attachments = attach.map((file) => {
     try {
       return { name: path.basename(file), type: "application/octet-stream", bytes: readFileSync(file) };
@@ -145,14 +135,10 @@ async function writePdfFile(
     }
   });
   const beside = `${to}.${process.pid}.part`;
-  const { outcome } = pdfInThread(new URL("./pdf-thread.mjs", import.meta.url), {
-    json: JSON.stringify({ ...(doc.toJSON() as object), attrs: doc.attrs }),
-    pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
-    options: pdf,
-    attachments: [...source, ...attachments],
-    fonts: PAGE_FONTS,
-    file: beside,
-  });
+  const { outcome } = pdfInThread(
+    new URL("./pdf-thread.mjs", import.meta.url),
+    pdfOrder(manuscript, { options: pdf, attachments, fonts: PAGE_FONTS, file: beside }),
+  );
   const made = await outcome;
   try {
     if (!made.ok) throw new Stop(`${to}: ${made.reason}`);

@@ -6,7 +6,7 @@ import path from "node:path";
 import { Fragment, Slice } from "prosemirror-model";
 import { CHROMIUM } from "#tests/chromium";
 import { indexDocument } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { documentJSON, schema } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
 import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";
@@ -43,7 +43,7 @@ async function measured(): Promise<object> {
   switch (task) {
     case "prepare": {
       const { doc } = textOfPages(pages);
-      writeFileSync(prepared(pages), JSON.stringify({ ...(doc.toJSON() as object), attrs: doc.attrs }));
+      writeFileSync(prepared(pages), documentJSON(doc));
       return {};
     }
     case "layout": {

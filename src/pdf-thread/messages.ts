@@ -11,7 +11,7 @@ export interface PdfOrder {
     readonly bytes: Uint8Array;
   }[];
   readonly options: PdfOptions;
-  /** Files that go along. */
+  /** Files that go along, beside the document itself where the options say so. */
   readonly attachments: readonly {
     readonly name: string;
     readonly type: string;

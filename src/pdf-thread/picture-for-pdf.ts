@@ -27,7 +27,10 @@ export async function pictureForPdf({ type, bytes }: Picture, quality: number): 
       const small = await open().jpeg({ quality }).toBuffer();
       return { bytes: small.length < bytes.length ? small : bytes };
     }
-    const exact = await open().toColourspace("srgb").png({ compressionLevel: 9 }).toBuffer();
+    const { hasAlpha, isProgressive, width = 0 } = await sharp(bytes).metadata();
+    const asItIs =
+      type === "image/png" && !hasAlpha && !isProgressive && (quality === 100 || width <= MOST_DOTS);
+    const exact = asItIs ? bytes : await open().toColourspace("srgb").png().toBuffer();
     if (quality === 100) return { bytes: exact };
     const lossy = await open().jpeg({ quality }).toBuffer();
     // Line art is smaller and sharper as it is; photographs are not.

@@ -3,7 +3,8 @@ import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
-import { schema, type Pictures } from "@/core/document";
+import { schema, type Manuscript, type Pictures } from "@/core/document";
+import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import { layOutWhole } from "./lay-out-whole";
 import { pictureForPdf } from "./picture-for-pdf";
@@ -32,7 +33,10 @@ async function make(): Promise<PdfOutcome> {
       {
         font: (key) => readFileSync(path.join(fonts, `${key}.ttf`)),
         picture: (name) => prepared.get(name) ?? null,
-        attachments: order.attachments,
+        attachments: [
+          ...(options.attachSource ? [sourceOf({ doc: index.doc, pictures })] : []),
+          ...order.attachments,
+        ],
         made: new Date(),
       },
       options,
@@ -58,6 +62,15 @@ async function make(): Promise<PdfOutcome> {
     proof,
     leftOut: written.leftOut,
     missing: [...layout.missing.keys()],
+  };
+}
+
+/** The document in its open form. */
+function sourceOf(manuscript: Manuscript) {
+  return {
+    name: fileNameFor(manuscript.doc.attrs.title as string, FORMATS.gaterope.endings[0]),
+    type: "application/json",
+    bytes: new TextEncoder().encode(writeFile(manuscript, "gaterope").text),
   };
 }
 

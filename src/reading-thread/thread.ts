@@ -3,6 +3,7 @@ import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
 import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
+import { documentJSON } from "@/core/document";
 import { LIMITS, readFile } from "@/core/formats";
 import { summaryOf } from "./summary";
 import type { ReadingNews, ReadingOrder, ReadOutcome } from "./messages";
@@ -20,7 +21,7 @@ function read(): ReadOutcome {
   return {
     ok: true,
     format: result.format,
-    json: JSON.stringify({ attrs: doc.attrs, ...(doc.toJSON() as object) }),
+    json: documentJSON(doc),
     pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
     dropped: result.dropped,
     summary: summaryOf(indexDocument(doc)),

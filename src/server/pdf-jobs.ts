@@ -2,9 +2,8 @@ import { mkdirSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { newId, type Manuscript } from "@/core/document";
 import { fileNameFor } from "@/core/formats";
-import { writeGateRope } from "@/core/formats/gaterope";
 import type { PdfOptions } from "@/core/formats/pdf";
-import { pdfInThread, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
+import { pdfInThread, pdfOrder, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
 import { ServerError } from "./errors";
 
 /** A PDF that is made, or was made, as it is told to who asked for it. */
@@ -43,7 +42,7 @@ export class PdfJobs {
   }
 
   /** Begins one; answers its id. */
-  begin(document: string, { doc, pictures }: Manuscript, options: PdfOptions): string {
+  begin(document: string, manuscript: Manuscript, options: PdfOptions): string {
     const making = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
     if (making >= MOST_AT_ONCE)
       throw new ServerError(
@@ -55,26 +54,9 @@ export class PdfJobs {
     const id = newId();
     const file = path.join(/* turbopackIgnore: true */ this.folder, `${id}.pdf`);
     const beside = `${file}.part`;
-    const title = doc.attrs.title as string;
-    const source = options.attachSource
-      ? [
-          {
-            name: fileNameFor(title, "gaterope"),
-            type: "application/json",
-            bytes: new TextEncoder().encode(writeGateRope({ doc, pictures }).text),
-          },
-        ]
-      : [];
     const job = pdfInThread(
       this.thread,
-      {
-        json: JSON.stringify({ ...(doc.toJSON() as object), attrs: doc.attrs }),
-        pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
-        options,
-        attachments: source,
-        fonts: this.fonts,
-        file: beside,
-      },
+      pdfOrder(manuscript, { options, fonts: this.fonts, file: beside }),
       (stage) => {
         if (kept.state.kind === "making") kept.state = { ...stage, kind: "making" };
       },
@@ -82,7 +64,7 @@ export class PdfJobs {
     const kept: Kept = {
       document,
       file,
-      name: `${fileNameFor(title, "text").replace(/\.txt$/, "")}.pdf`,
+      name: fileNameFor(manuscript.doc.attrs.title as string, ".pdf"),
       making: job,
       state: { kind: "making", stage: "pages", done: 0, of: 1 },
     };

@@ -3,8 +3,7 @@ import { promisify } from "node:util";
 import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import type { Step } from "prosemirror-transform";
-import { schema, stepFromJSON, type StepJSON } from "@/core/document";
-import { documentJSON } from "./document-json";
+import { documentJSON, schema, stepFromJSON, type StepJSON } from "@/core/document";
 import { notThere, ServerError } from "./errors";
 import type { Tables } from "./tables";
 

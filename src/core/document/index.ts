@@ -78,3 +78,4 @@ export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
 export { countWords, lineOf, shortened } from "./text";
 export type { Manuscript } from "./manuscript";
 export { headerRows } from "./header-rows";
+export { documentJSON } from "./document-json";

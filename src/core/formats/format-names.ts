@@ -20,8 +20,8 @@ export function formatOf(name: string): FormatName | null {
   return null;
 }
 
-/** A file name for a document: its title without signs that file systems refuse. */
-export function fileNameFor(title: string, format: FormatName): string {
+/** A file name for a document: its title without signs that file systems refuse, and an ending, `.pdf`. */
+export function fileNameFor(title: string, ending: string): string {
   const stem = title
     .normalize("NFC")
     .replace(/[\u0000-\u001f<>:"/\\|?*\u007f]+/g, " ")
@@ -29,5 +29,5 @@ export function fileNameFor(title: string, format: FormatName): string {
     .trim()
     .slice(0, 80)
     .replace(/[. ]+$/, "");
-  return (stem || "Untitled") + FORMATS[format].endings[0];
+  return (stem || "Untitled") + ending;
 }

@@ -138,6 +138,6 @@ test("a format is told by a file's ending, and a file is named after its documen
   expect(formatOf("A.B.HTM")).toBe("html");
   expect(formatOf("x.gaterope.json")).toBe("gaterope");
   expect(formatOf("x.json")).toBeNull();
-  expect(fileNameFor('A/B: "C"? ' + "x".repeat(200), "html")).toMatch(/^A B C x{70,}\.html$/);
-  expect(fileNameFor("///", "markdown")).toBe("Untitled.md");
+  expect(fileNameFor('A/B: "C"? ' + "x".repeat(200), ".html")).toMatch(/^A B C x{70,}\.html$/);
+  expect(fileNameFor("///", ".md")).toBe("Untitled.md");
 });

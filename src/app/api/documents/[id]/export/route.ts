@@ -14,7 +14,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     const { text } = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
     });
-    const fileName = fileNameFor(manuscript.doc.attrs.title as string, name);
+    const fileName = fileNameFor(manuscript.doc.attrs.title as string, FORMATS[name].endings[0]);
     return new Response(text, {
       headers: {
         "Content-Type": FORMATS[name].mediaType,
