@@ -2,6 +2,9 @@ import type { Metadata } from "next";
 import type { ReactNode } from "react";
 import "./globals.css";
 import "./manuscript.css";
+import "./margins.css";
+import "./people.css";
+import "./wayfinding.css";
 
 export const metadata: Metadata = {
   title: { default: "Gate Rope", template: "%s – Gate Rope" },

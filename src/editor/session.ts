@@ -208,7 +208,7 @@ export class Session {
       this.settle();
       this.view?.update(null);
     }
-    if (pages && !(this.pagesShown && looksLike(pages, this.pagesShown, this.index.doc.content.size)))
+    if (pages && !(this.pagesShown && pages.looksLike(this.pagesShown, this.index.doc.content.size)))
       this.pagesShown = pages;
     this.tell();
   }
@@ -543,13 +543,4 @@ export class Session {
   private tell(): void {
     for (const listener of this.listeners) listener();
   }
-}
-
-/** Whether pages look the same where a document of a size is drawn to scale. */
-function looksLike(pages: PageMap, shown: PageMap, size: number): boolean {
-  return (
-    pages.starts.length === shown.starts.length &&
-    pages.labels.front === shown.labels.front &&
-    pages.starts.every((start, i) => Math.abs(start - shown.starts[i]!) * 2_000 <= size)
-  );
 }

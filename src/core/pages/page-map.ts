@@ -50,10 +50,19 @@ export class PageMap {
 
   /** Whether all pages begin at the same places and are counted alike. */
   equals(other: PageMap): boolean {
+    return this.isNear(other, 0);
+  }
+
+  /** Whether they look the same where a document of a size is drawn to scale: a pixel in a thousand, or two. */
+  looksLike(other: PageMap, size: number): boolean {
+    return this.isNear(other, size / 2_000);
+  }
+
+  private isNear(other: PageMap, most: number): boolean {
     return (
       this.labels.front === other.labels.front &&
       this.starts.length === other.starts.length &&
-      this.starts.every((start, i) => start === other.starts[i])
+      this.starts.every((start, i) => Math.abs(start - other.starts[i]!) <= most)
     );
   }
 }
