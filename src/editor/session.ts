@@ -1,23 +1,17 @@
-import { Fragment, type Node } from "prosemirror-model";
+import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import {
-  becomeVersion,
-  blockById,
-  newId,
-  schema,
-  type DestinationId,
-  type LinkTarget,
-} from "@/core/document";
+import { becomeVersion, blockById, newId, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
 import type { AdriftTargets } from "@/core/links";
+import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { linkAt } from "./commands/links";
 import { splitSection } from "./commands/sections";
-import type { PageMap } from "@/core/pages/page-map";
 import { DerivedState, startWorker } from "./derived/derived";
+import { DisplacedWords } from "./displaced-words";
 import { DocumentChange } from "./document-change";
 import { ManuscriptView, type Place } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
@@ -68,9 +62,6 @@ export class Session {
   /** The part of the document in view, as positions. */
   inView: { readonly from: number; readonly to: number } = { from: 0, to: 0 };
 
-  /** Words of this author whose place somebody else removed. */
-  displacedWords: readonly Displaced[] = [];
-
   readonly jumps = new Jumps(this);
   readonly carrying = new Carrying(this);
   readonly stepping = new Stepping(this);
@@ -94,6 +85,7 @@ export class Session {
   pagesShown: PageMap | null = null;
   private readonly exchange: Exchange;
   private readonly store = new BrowserStore();
+  readonly displacedWords = new DisplacedWords(this, this.store, () => this.tell());
   private readonly letGoOfWindow: () => void;
   private readonly listeners = new Set<() => void>();
   /** Where the manuscript is to stand when it is shown again. */
@@ -436,32 +428,9 @@ export class Session {
     else this.exchange.rest();
   };
 
-  // Words that found no place
-
-  /** Words of this author found no place; they are shown until put back or let go. Part of what the exchange needs. */
+  /** Words of this author found no place. Part of what the exchange needs. */
   displaced(words: Displaced): void {
-    if (this.displacedWords.some((it) => it.id === words.id)) return;
-    this.displacedWords = [...this.displacedWords, words];
-    this.tell();
-  }
-
-  /** Puts displaced words back, after the block with the caret. */
-  putBack(id: string): void {
-    const words = this.displacedWords.find((it) => it.id === id);
-    if (!words) return;
-    const { $to } = this.state.selection;
-    const pos = $to.depth === 0 ? $to.pos : $to.after(1);
-    const blocks = Fragment.from(words.blocks.map((json) => schema.nodeFromJSON(json)));
-    this.dispatch(this.state.tr.insert(pos, blocks));
-    this.letGo(id);
-    this.jumps.toPlace(pos, pos + blocks.size);
-  }
-
-  /** Lets displaced words go for good. */
-  letGo(id: string): void {
-    this.displacedWords = this.displacedWords.filter((it) => it.id !== id);
-    void this.store.letGo(id).catch(() => {});
-    this.tell();
+    this.displacedWords.add(words);
   }
 
   /** Chooses what is stepped through. */
@@ -506,7 +475,8 @@ export class Session {
 
   inViewChanged(part: { from: number; to: number }): void {
     this.inView = part;
-    if (foundPlaces(this.state).length > 0) this.view?.update(null);
+    // Matches and numbers of pages are drawn only near to what is in view.
+    if (foundPlaces(this.state).length > 0 || this.pages) this.view?.update(null);
     this.tell();
   }
 

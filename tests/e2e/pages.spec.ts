@@ -125,6 +125,23 @@ test("page numbers follow what is written, and one jumps to a page", async ({ pa
     .toBeGreaterThan(Number(before.at(-1)));
 });
 
+test("the numbers of pages stand in the margin wherever one scrolls, and beside the text", async ({
+  page,
+}) => {
+  const all = MANUAL.repeat(12).replaceAll("{#", "{#x");
+  await openFile(page, "long.md", all.replace(/\[\^n\d+\]:?/g, ""));
+  const marks = page.locator(".page-mark");
+  await expect(marks.first()).toBeAttached({ timeout: 30_000 });
+  const numbers = () => marks.evaluateAll((all) => all.map((mark) => Number(mark.getAttribute("data-page"))));
+  expect(Math.max(...(await numbers()))).toBeLessThan(20);
+  const edge = await manuscript(page).locator("p").first().boundingBox();
+  await manuscript(page).hover();
+  await page.mouse.wheel(0, 60_000);
+  await expect.poll(async () => Math.min(...(await numbers()))).toBeGreaterThan(20);
+  for (const box of await marks.evaluateAll((all) => all.map((mark) => mark.getBoundingClientRect().left)))
+    expect(Math.abs(box - edge!.x - edge!.width)).toBeLessThan(4);
+});
+
 test("a PDF says why it cannot be made, and its making can be cancelled", async ({ page }) => {
   await openFile(page, "lamps.md", MANUAL);
   await page.getByRole("link", { name: "Publish" }).click();

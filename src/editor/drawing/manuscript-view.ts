@@ -87,6 +87,8 @@ export class ManuscriptView {
   private signs: DocumentSigns;
   private readonly drawnSigns = new DrawnSigns();
   private readonly contentsViews = new Set<ContentsListView>();
+  /** The pages of which contents lists show the numbers. */
+  private numberedBy: PageMap | null = null;
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
@@ -228,8 +230,7 @@ export class ManuscriptView {
       this.far.more();
       this.host.drawnChanged(this.drawnShare);
     }
-    // Without a change it is the pages that are others.
-    if (!change || change.headings) this.drawContents();
+    if (change ? change.headings : this.numberedBy !== this.host.pages) this.drawContents();
     if (this.numbered || this.host.paragraphNumbers) this.numberParagraphs();
   }
 
@@ -446,6 +447,7 @@ export class ManuscriptView {
   }
 
   private drawContents(): void {
+    this.numberedBy = this.host.pages;
     for (const list of this.contentsViews) list.draw(this.host.index, this.host.pages);
   }
 

@@ -6,7 +6,7 @@ import { useSession, useSessionValue } from "@/editor";
 /** Words of one's own whose place somebody else removed: shown until they are put back or let go. */
 export function DisplacedWords() {
   const session = useSession();
-  const displaced = useSessionValue((it) => it.displacedWords);
+  const displaced = useSessionValue((it) => it.displacedWords.list);
   const [copied, setCopied] = useState<string | null>(null);
   if (displaced.length === 0) return null;
   return (
@@ -29,7 +29,7 @@ export function DisplacedWords() {
             </time>
             <Button
               look="main"
-              onClick={() => session.putBack(id)}
+              onClick={() => session.displacedWords.putBack(id)}
               title="Puts them after the block with the caret"
             >
               <CornerDownLeft size={15} aria-hidden /> Put back at the caret
@@ -44,7 +44,7 @@ export function DisplacedWords() {
             >
               <Copy size={15} aria-hidden /> {copied === id ? "Copied" : "Copy"}
             </Button>
-            <Button look="quiet" onClick={() => session.letGo(id)}>
+            <Button look="quiet" onClick={() => session.displacedWords.letGo(id)}>
               Let them go
             </Button>
           </li>
