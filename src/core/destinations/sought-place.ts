@@ -139,13 +139,12 @@ function pageAt(index: DocumentIndex, label: string, pages: KnownPages | null): 
   if (!pages || page === null) return [];
   const { doc } = index;
   const from = Math.min(pages.starts[page]!, doc.content.size);
-  const $from = doc.resolve(from);
-  const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
-  // Where a page begins within words, those are what it is known by.
-  const end = $from.depth === 0 ? from + (block?.nodeSize ?? 0) : $from.end(1);
-  const name = doc.textBetween(from, Math.max(from, Math.min(end, doc.content.size)), " ");
+  // It is known by its first words, whatever they stand in.
+  const name = doc.textBetween(from, Math.min(from + FIRST_WORDS, doc.content.size), " ").trim();
   return [{ kind: "page", at: { from, to: from }, name, number: label.toLowerCase() }];
 }
+
+const FIRST_WORDS = 400;
 
 /** The names of the sections in which a position lies, the outermost first; a heading's own is not among them. */
 export function pathTo(index: DocumentIndex, pos: number): string[] {

@@ -6,7 +6,7 @@ import { gatesWithRoom, inWindow, knotsWithRoom, placesWithRoom } from "./rope-s
 import { END, type RopeScale } from "./use-rope-zoom";
 
 /** How far from the left edge the line stands. */
-export const LINE = 22;
+export const LINE = 28;
 
 /**
  * The line of the rope with all that is on it: knots of headings, gates of bookmarks, squares of figures and tables, matches,
@@ -62,9 +62,9 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
         strokeDasharray="3 2"
       />
       {pageTicks.map(({ at, label }) => (
-        <g key={label} data-page={label} className="fill-quiet text-[10px] tabular-nums">
+        <g key={label} data-page={label} className="fill-quiet text-[9.5px] tabular-nums">
           <path d={`M${LINE - 5} ${at}h5`} stroke="var(--edge)" strokeWidth="1" />
-          <text x={LINE - 7} y={at + 3.5} textAnchor="end">
+          <text x={LINE - 6.5} y={at + 3.5} textAnchor="end">
             {label}
           </text>
         </g>

@@ -57,7 +57,8 @@ export async function provePdf(
       const own = byPage.get(number);
       if (own) {
         const page = await file.getPage(number + 1);
-        const found = (await page.getAnnotations()) as LinkAnnotation[];
+        // For the screen the library would look for the words under each link too, which takes ten times as long.
+        const found = (await page.getAnnotations({ intent: "print" })) as LinkAnnotation[];
         const [, , , height] = page.view as [number, number, number, number];
         for (const link of own) {
           const why = await follow.fault(link, found, height);
