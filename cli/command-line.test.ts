@@ -49,3 +49,51 @@ describe("the words after gate-rope", () => {
     expect(usage()).toMatch(/2 when the file cannot be read/);
   });
 });
+
+describe("what is said of a PDF", () => {
+  const pdf = (...words: string[]) => {
+    const command = readCommand(["convert", "a.md", "b.pdf", ...words]);
+    return command.name === "convert" ? { ...command.pdf, attach: command.attach } : null;
+  };
+
+  test("is written as its options", () => {
+    expect(
+      pdf("--range", "3-17", "--outline", "0", "--open-at-contents", "--quality", "60", "--untagged"),
+    ).toMatchObject({
+      pages: { from: 3, to: 17 },
+      outline: 0,
+      openAtContents: true,
+      quality: 60,
+      tagged: false,
+    });
+    expect(pdf("--range", "4")).toMatchObject({ pages: { from: 4, to: 4 } });
+    expect(pdf("--attach", "a.csv", "--attach", "b.csv", "--attach-source")).toMatchObject({
+      attach: ["a.csv", "b.csv"],
+      attachSource: true,
+    });
+  });
+
+  test.each<[string, object]>([
+    [
+      "print,copy,read",
+      { printing: "highResolution", copying: true, modifying: false, contentAccessibility: true },
+    ],
+    ["coarse", { printing: "lowResolution", copying: false, modifying: false, contentAccessibility: false }],
+    ["", { printing: false, copying: false, modifying: false, contentAccessibility: false }],
+    ["change", { printing: false, modifying: true }],
+  ])("allows with “%s” just that", (allow, rights) =>
+    expect(pdf("--owner", "x", "--allow", allow)).toMatchObject({ owner: "x", rights }),
+  );
+
+  test.each([
+    [["--range", "a-b"], "--range: pages are written like 3-17."],
+    [["--outline", "7"], /--outline: /],
+    [["--quality", "x"], /--quality: /],
+    [["--allow", "fly"], "--allow: “fly” is not one of print, coarse, change, copy, read."],
+    [["--owner", ""], "A password has at least one letter."],
+    [["--owner", "ü".repeat(80)], /127 bytes/],
+  ] as const)("%j is wrong in one line", (words, line) => {
+    expect(() => pdf(...words)).toThrow(UsageError);
+    expect(() => pdf(...words)).toThrow(line);
+  });
+});

@@ -14,6 +14,10 @@ test.describe("the routes answer every mistake in one shape", () => {
       ["DELETE", "/api/documents/gone0gone0", 404],
       ["POST", "/api/documents/gone0gone0/restore", 404],
       ["GET", "/api/documents/gone0gone0/export?format=html", 404],
+      ["GET", "/api/documents/gone0gone0/pdf", 405],
+      ["GET", "/api/documents/gone0gone0/pdf/gone0gone0", 404],
+      ["GET", "/api/documents/gone0gone0/pdf/gone0gone0/file", 404],
+      ["DELETE", "/api/documents/gone0gone0/pdf/gone0gone0", 404],
       ["GET", "/api/pictures/..%2f..%2fetc%2fpasswd", 404],
       ["GET", `/api/pictures/${"0".repeat(64)}.png`, 404],
     ] as const) {
@@ -112,4 +116,49 @@ test("large files are read while the server goes on answering, or refused with t
   const heavy = await bring("heavy.txt", Buffer.alloc(50 * 1024 * 1024 + 1, 97));
   expect(heavy.last.error!.message).toContain("50 MB");
   for (const one of [many, deep]) await request.delete(`/api/documents/${one.last.id}`);
+});
+
+test("a PDF is asked for, followed and taken over the routes; what cannot be is refused before anything is made", async ({
+  request,
+}) => {
+  const { id } = (await (await request.post("/api/documents", { data: { title: "Asked for" } })).json()) as {
+    id: string;
+  };
+  for (const options of [
+    "no json",
+    "[]",
+    '{"outline":9}',
+    '{"quality":1}',
+    '{"pages":{"from":0,"to":1}}',
+    '{"fly":true}',
+  ]) {
+    const response = await request.post(`/api/documents/${id}/pdf`, { data: options });
+    expect(response.status(), options).toBe(400);
+  }
+  const elsewhere = await request.post("/api/documents/gone0gone0/pdf", { data: "{}" });
+  expect(elsewhere.status()).toBe(404);
+  const foreign = await request.post(`/api/documents/${id}/pdf`, {
+    data: "{}",
+    headers: { "sec-fetch-site": "cross-site" },
+  });
+  expect(foreign.status()).toBe(403);
+
+  const begun = await request.post(`/api/documents/${id}/pdf`, { data: { author: "Ann Other", outline: 1 } });
+  expect(begun.status()).toBe(202);
+  const { job } = (await begun.json()) as { job: string };
+  const address = `/api/documents/${id}/pdf/${job}`;
+  await expect
+    .poll(
+      async () => ((await (await request.get(address)).json()) as { state: { kind: string } }).state.kind,
+      {
+        timeout: 30_000,
+      },
+    )
+    .toBe("made");
+  const file = await request.get(`${address}/file`);
+  expect(file.headers()["content-type"]).toBe("application/pdf");
+  expect(file.headers()["content-disposition"]).toContain("Asked%20for.pdf");
+  expect((await file.body()).subarray(0, 5).toString()).toBe("%PDF-");
+  expect((await request.delete(address)).status()).toBe(204);
+  expect((await request.get(`${address}/file`)).status()).toBe(404);
 });

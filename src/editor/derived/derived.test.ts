@@ -137,4 +137,46 @@ describe("what is worked out beside the editing", () => {
     expect(derived.links).toEqual({ value: { all: 0, adrift: 0 }, current: true });
     derived.close();
   });
+
+  test("carries the beginnings of pages along until they are told of anew", () => {
+    const { peer, derived, dispatch, state, changes } = side();
+    const tell = (revision: number, ...starts: number[]) =>
+      peer.onmessage?.({
+        data: { kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] },
+      } as unknown as MessageEvent<FromWorker>);
+    expect(derived.pages).toBeNull();
+    tell(0, 0, 7);
+    const first = derived.pages!;
+    expect(first.current).toBe(true);
+    expect([...first.value.starts]).toEqual([0, 7]);
+    dispatch(state().tr.insertText("four", 3));
+    expect(derived.pages).toMatchObject({ current: false });
+    expect([...derived.pages!.value.starts]).toEqual([0, 11]);
+    const carried = derived.pages!.value;
+    // One of an older version is not shown; one that tells the same changes nothing that is drawn.
+    tell(0, 0, 99);
+    expect(derived.pages!.value).toBe(carried);
+    tell(1, 0, 11);
+    expect(derived.pages).toEqual({ value: carried, current: true });
+    const before = changes();
+    tell(1, 0, 12);
+    expect(changes()).toBe(before + 1);
+    expect([...derived.pages!.value.starts]).toEqual([0, 12]);
+  });
+
+  test("keeps the drawings of the pages that are looked at, and of no others", () => {
+    const { peer, derived } = side();
+    const drawn = (page: number) =>
+      peer.onmessage?.({
+        data: { kind: "drawing", revision: 0, page, drawing: { label: String(page) } },
+      } as unknown as MessageEvent<FromWorker>);
+    derived.lookAtPages([0, 1]);
+    drawn(0);
+    drawn(1);
+    expect([...derived.drawings.keys()]).toEqual([0, 1]);
+    expect(derived.drawingsCame).toBe(2);
+    derived.lookAtPages([1, 2]);
+    expect([...derived.drawings.keys()]).toEqual([1]);
+    expect(peer.heard.filter(({ kind }) => kind === "look-at-pages")).toHaveLength(2);
+  });
 });

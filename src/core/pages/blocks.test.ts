@@ -1,0 +1,305 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Node } from "prosemirror-model";
+import { heading, paragraph } from "#tests/editing";
+import { laidOut } from "#tests/page-fonts";
+import {
+  createDocument,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  schema,
+  type PageRule,
+  type StyleSheet,
+} from "@/core/document";
+import { readFile as readDocument } from "@/core/formats";
+import { drawPage, type DrawnWords, type PageDrawing, type PageLayout } from ".";
+
+const { nodes } = schema;
+const { margins, width, height } = FIRST_SETUP;
+const LEFT = margins.left;
+const RIGHT = width - margins.right;
+
+const markdown = (text: string) => {
+  const read = readDocument("a.md", new TextEncoder().encode(text));
+  if (!read.ok) throw new Error(read.error.reason);
+  return read.manuscript.doc;
+};
+const withSheet = (doc: Node, sheet: Partial<StyleSheet>) =>
+  doc.type.create({ ...doc.attrs, styles: { ...FIRST_SHEET, ...sheet } }, doc.content);
+const words = (drawing: PageDrawing) =>
+  drawing.items.filter((item): item is DrawnWords => item.kind === "words");
+const find = (drawing: PageDrawing, text: string) => {
+  const found = words(drawing).find((item) => item.text.includes(text));
+  if (!found) throw new Error(`“${text}” is not on the page`);
+  return found;
+};
+const first = async (doc: Node) => drawPage(await laidOut(doc), 0);
+const fill = (lines: number) => Array.from({ length: lines }, () => paragraph("a line"));
+
+describe("lists", () => {
+  test("have their signs before their words, and what is deeper stands further in", async () => {
+    const page = await first(markdown("- one\n  - deeper\n\n3. three\n4. four\n"));
+    expect(find(page, "•").x).toBeLessThan(find(page, "one").x);
+    expect(find(page, "–").x).toBeGreaterThan(find(page, "•").x);
+    expect(find(page, "deeper").x).toBeGreaterThan(find(page, "one").x);
+    expect(find(page, "3.").y).toBeCloseTo(find(page, "three").y);
+    expect(find(page, "4.").y).toBeGreaterThan(find(page, "3.").y);
+    expect(find(page, "•").tag).toMatchObject({ role: "Lbl", parent: { role: "LI", parent: { role: "L" } } });
+    expect(find(page, "one").tag).toMatchObject({ role: "P", parent: { role: "LBody" } });
+  });
+
+  test("give long numbers the room that they need", async () => {
+    const doc = createDocument([
+      nodes.ordered_list.create({ start: 999_998 }, [
+        nodes.list_item.create(null, paragraph("first")),
+        nodes.list_item.create(null, paragraph("second")),
+      ]),
+    ]);
+    const page = await first(doc);
+    const sign = find(page, "999999.");
+    expect(sign.x).toBeGreaterThanOrEqual(LEFT - 0.01);
+    expect(sign.x + sign.width).toBeLessThan(find(page, "second").x);
+  });
+});
+
+test("a quotation has a bar at its side over all of its lines, code a ground", async () => {
+  const page = await first(markdown(`> one\n>\n> two\n\n\`\`\`\nlet x;\nlet y;\n\`\`\`\n`));
+  const fills = page.items.filter((item) => item.kind === "fill");
+  const covers = (text: string) => {
+    const { y } = find(page, text);
+    return fills.filter((item) => item.y < y && item.y + item.height > y);
+  };
+  expect(covers("one")).toHaveLength(1);
+  expect(covers("two")[0]!.width).toBeLessThan(4);
+  expect(covers("let x;")[0]!.width).toBeCloseTo(RIGHT - LEFT, 0);
+  // Between its two paragraphs the bar goes on.
+  const [above, below] = [covers("one")[0]!, covers("two")[0]!];
+  expect(above.y + above.height).toBeGreaterThanOrEqual(below.y - 0.01);
+});
+
+describe("tables", () => {
+  const cell = (text: string, attrs: object = {}) => nodes.table_cell.create(attrs, paragraph(text));
+  const table = (...rows: Node[][]) =>
+    nodes.table.create({ id: "tab0000001" }, [
+      nodes.table_caption.create(null, schema.text("About it")),
+      nodes.table_grid.create(
+        null,
+        rows.map((cells) => nodes.table_row.create(null, cells)),
+      ),
+    ]);
+
+  test("keep their caption with their first rows", async () => {
+    for (let before = 24; before < 34; before++) {
+      const layout = await laidOut(createDocument([...fill(before), table([cell("alpha")], [cell("beta")])]));
+      const pageOf = (text: string) =>
+        layout.pages.findIndex((_, page) =>
+          words(drawPage(layout, page)).some((item) => item.text.includes(text)),
+        );
+      expect(pageOf("About it")).toBe(pageOf("alpha"));
+    }
+  });
+
+  test("keep rows together over which a cell goes", async () => {
+    const merged = table(
+      [cell("tall", { rowspan: 3 }), cell("one")],
+      [cell("two")],
+      [cell("three")],
+      [cell("free"), cell("last")],
+    );
+    for (let before = 20; before < 34; before++) {
+      const layout = await laidOut(createDocument([...fill(before), merged]));
+      const pages = ["tall", "one", "two", "three"].map((text) =>
+        layout.pages.findIndex((_, page) => words(drawPage(layout, page)).some((item) => item.text === text)),
+      );
+      expect(new Set(pages).size).toBe(1);
+    }
+  });
+
+  test("give columns the room that their words need, and chosen widths their proportion", async () => {
+    const page = await first(
+      createDocument([
+        table(
+          [cell("short"), cell("many more words than in the other column of it ".repeat(3))],
+          [cell("b"), cell("c")],
+        ),
+      ]),
+    );
+    expect(find(page, "many").x - LEFT).toBeLessThan((RIGHT - LEFT) / 3);
+    expect(find(page, "c").x).toBeCloseTo(find(page, "many").x);
+    const chosen = await first(
+      createDocument([table([cell("x", { colwidth: [300] }), cell("y", { colwidth: [100] })])]),
+    );
+    expect((find(chosen, "y").x - LEFT) / (RIGHT - LEFT)).toBeCloseTo(0.75, 1);
+  });
+
+  test("of more columns than there is room for stay within the page", async () => {
+    const page = await first(
+      createDocument([table(Array.from({ length: 40 }, (_, i) => cell(`column${i}`)))]),
+    );
+    for (const item of words(page)) expect(item.x).toBeLessThan(RIGHT);
+  });
+
+  test("tell what heads what", async () => {
+    const page = await first(markdown("| Name | Sign |\n| --- | --- |\n| alpha | beta |\n"));
+    expect(find(page, "Name").tag).toMatchObject({ role: "P", parent: { role: "TH", scope: "Column" } });
+    expect(find(page, "beta").tag).toMatchObject({ parent: { role: "TD", parent: { role: "TR" } } });
+  });
+});
+
+describe("figures", () => {
+  const picture = `${"a".repeat(64)}.png`;
+  const figure = (attrs: object, caption = "The dome") =>
+    nodes.figure.create({ picture, id: "fig0000001", ...attrs }, caption ? schema.text(caption) : []);
+
+  test("stand in the width and at the side that was chosen, their caption below", async () => {
+    for (const [attrs, wide, x] of [
+      [{}, 300, (LEFT + RIGHT - 300) / 2],
+      [{ width: 50 }, (RIGHT - LEFT) / 2, LEFT + (RIGHT - LEFT) / 4],
+      [{ width: 50, place: "left" }, (RIGHT - LEFT) / 2, LEFT],
+      [{ width: 50, place: "right" }, (RIGHT - LEFT) / 2, LEFT + (RIGHT - LEFT) / 2],
+    ] as const) {
+      const page = await first(createDocument([figure(attrs)]));
+      const [drawn] = page.items.filter((item) => item.kind === "picture");
+      expect(drawn!.width).toBeCloseTo(wide, 1);
+      expect(drawn!.x).toBeCloseTo(x, 1);
+      expect(drawn!.height / drawn!.width).toBeCloseTo(0.75);
+      expect(find(page, "The dome").y).toBeGreaterThan(drawn!.y + drawn!.height);
+    }
+  });
+
+  test("never leave their caption behind", async () => {
+    for (let before = 10; before < 26; before++) {
+      const layout = await laidOut(createDocument([...fill(before), figure({})]));
+      layout.pages.forEach((_, number) => {
+        const page = drawPage(layout, number);
+        const shown = page.items.some((item) => item.kind === "picture");
+        expect(words(page).some(({ text }) => text.includes("The dome"))).toBe(shown);
+      });
+    }
+  });
+
+  test("without a picture show their words in a frame", async () => {
+    const page = await first(createDocument([figure({ picture: "", alt: "A dome at night" })]));
+    expect(find(page, "A dome at night").tag).toMatchObject({ role: "Figure", alt: "A dome at night" });
+    expect(page.items.filter((item) => item.kind === "stroke" && item.dotted)).toHaveLength(4);
+  });
+});
+
+test("equations are drawn with their number at the right, and made smaller where they are too wide", async () => {
+  const equation = (tex: string) => nodes.equation.create({ tex, id: `eq${tex.length}`.padEnd(10, "0") });
+  const page = await first(
+    createDocument([
+      equation("a^2 + b^2 = c^2"),
+      equation(Array.from({ length: 90 }, (_, i) => `x_{${i}}`).join("+")),
+    ]),
+  );
+  const [small, wide] = page.items.filter((item) => item.kind === "shapes");
+  expect(small!.size).toBe(FIRST_SHEET.styles.body.size);
+  expect(wide!.size).toBeLessThan(small!.size);
+  expect(wide!.x).toBeGreaterThanOrEqual(LEFT - 0.01);
+  expect(wide!.x + wide!.outlines.width * wide!.size).toBeLessThanOrEqual(RIGHT + 0.01);
+  const number = find(page, "(1)");
+  expect(number.x + number.width).toBeCloseTo(RIGHT, 0);
+  expect(number.y).toBeCloseTo(small!.y, 0);
+});
+
+test("an equation with a fault stands as it was typed, in a line and in its own", async () => {
+  const formula = nodes.formula.create({ tex: "\\frac{a" });
+  const page = await first(
+    createDocument([
+      nodes.paragraph.create(null, [schema.text("before "), formula, schema.text(" after")]),
+      nodes.equation.create({ tex: "\\oops{", id: "eq00000001" }),
+    ]),
+  );
+  expect(find(page, "\\frac{a").font).toMatch(/^mono/);
+  expect(find(page, "after").x).toBeGreaterThan(
+    find(page, "\\frac{a").x + find(page, "\\frac{a").width - 0.01,
+  );
+  expect(find(page, "\\oops{")).toBeDefined();
+});
+
+test("endnotes stand after the text, each under its sign", async () => {
+  const note = (text: string) =>
+    nodes.note.create({ id: `n${text}`.padEnd(10, "0"), place: "end" }, schema.text(text));
+  const doc = createDocument([
+    nodes.paragraph.create(null, [schema.text("first"), note("alpha")]),
+    nodes.paragraph.create(null, [schema.text("second"), note("beta")]),
+  ]);
+  const page = await first(doc);
+  const order = words(page).map(({ text }) => text.trim());
+  expect(order.join(" ")).toMatch(/first i second ii i alpha ii beta/);
+  expect(page.links.map(({ target }) => target.kind)).toEqual(["note", "note"]);
+});
+
+test("links back after sections stay with what is before them, and lead to the contents list", async () => {
+  const doc = createDocument([
+    nodes.contents_list.create({ id: "toc0000001" }),
+    heading(1, "One"),
+    ...fill(30),
+    heading(1, "Two"),
+    ...fill(3),
+  ]);
+  const layout = await laidOut(
+    doc.type.create({ ...doc.attrs, returns: { levels: [1], words: "Up" } }, doc.content),
+  );
+  const pages = layout.pages.map((_, page) => drawPage(layout, page));
+  const links = pages.flatMap((page) => page.links.filter((link) => link.words === "Up"));
+  expect(links.map(({ target }) => target)).toEqual([
+    { kind: "destination", id: "toc0000001" },
+    { kind: "destination", id: "toc0000001" },
+  ]);
+  for (const page of pages) {
+    const top = words(page)
+      .filter(({ tag }) => tag)
+      .sort((a, b) => a.y - b.y)[0];
+    expect(top?.text).not.toBe("Up");
+  }
+});
+
+describe("the lines above and below the text", () => {
+  const rule: PageRule = {
+    header: ["{title}", "", "{section}"],
+    footer: ["{contents}", "{page} of {pages}", "– {page} –"],
+    onFirst: true,
+  };
+  const doc = (title: string) => {
+    const made = createDocument([
+      nodes.contents_list.create({ id: "toc0000001" }),
+      heading(1, "The first section"),
+      ...fill(60),
+      heading(1, "The last"),
+    ]);
+    return withSheet(made.type.create({ ...made.attrs, title }, made.content), { page: rule });
+  };
+  const lines = (layout: PageLayout, page: number) =>
+    words(drawPage(layout, page)).filter(({ tag, size }) => tag === null && size === 8.5);
+
+  test("say the page, the title and the section it begins in, and lead there", async () => {
+    const layout = await laidOut(doc("A manual"));
+    const second = lines(layout, 1);
+    expect(second.map(({ text }) => text).join("")).toBe(
+      `A manualThe first sectionContents2 of ${layout.labels.count}– 2 –`,
+    );
+    const targets = drawPage(layout, 1).links.map(({ target }) => target);
+    expect(targets).toEqual([
+      { kind: "top" },
+      { kind: "destination", id: layout.index.headings[0]!.id },
+      { kind: "destination", id: "toc0000001" },
+    ]);
+    for (const { y } of second) expect(y < margins.top || y > height - margins.bottom).toBe(true);
+  });
+
+  test("are cut short where they are too long, none over another", async () => {
+    const layout = await laidOut(doc("A title that goes on and on ".repeat(20)));
+    const [title, section] = lines(layout, 1);
+    expect(title!.text).toMatch(/…$/);
+    expect(title!.x + title!.width).toBeLessThan(section!.x);
+  });
+
+  test("are left out on the first page where that is asked for", async () => {
+    const sheet = { ...FIRST_SHEET, page: { ...rule, onFirst: false } };
+    const own = doc("A manual");
+    const layout = await laidOut(own.type.create({ ...own.attrs, styles: sheet }, own.content));
+    expect(lines(layout, 0)).toEqual([]);
+    expect(lines(layout, 1).length).toBeGreaterThan(3);
+  });
+});

@@ -1,0 +1,239 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { FontTable } from "../fonts/font-table";
+import { Resources } from "../resources";
+import { bestLines, fillLines } from "./fit-lines";
+import { breakPlaces } from "./places-to-break";
+import { setText, type SetLine, type Setting } from "./set-text";
+import { plainSource, type TextSource } from "./text-source";
+import type { TextStyle } from "./text-style";
+
+/** A font in which every sign of ASCII is half an em wide, and `AV` is kerned by a tenth. */
+const HALF = new FontTable({
+  name: "Half",
+  unitsPerEm: 1_000,
+  ascent: 800,
+  descent: -200,
+  codes: [0x20, 95, 0xad, 1],
+  advances: [500, 97],
+  ligatures: [["fi", 900]],
+  kerning: {
+    rows: [0, 33, 1, 1, 0, 63],
+    columns: [0, 54, 1, 1, 0, 42],
+    width: 2,
+    values: [0, 3, -100, 1],
+  },
+});
+const resources = new Resources();
+resources.giveFont("serif-400", HALF);
+const STYLE: TextStyle = {
+  font: "serif-400",
+  size: 10,
+  colour: "#000000",
+  rise: 0,
+  underline: false,
+  strike: false,
+  link: null,
+  code: false,
+};
+/** Ten points a letter pair: 100 points hold twenty signs. */
+const SETTING: Setting = { measure: 100, align: "left", size: 10, leading: 1.2, hyphenate: null };
+const set = (text: string, more: Partial<Setting> = {}) =>
+  setText(plainSource(text, STYLE), { ...SETTING, ...more }, resources);
+const wordsOf = ({ source, lines }: { source: TextSource; lines: readonly SetLine[] }) =>
+  lines.map(({ from, to, hyphen }) => source.text.slice(from, to) + (hyphen ? "-" : ""));
+/** Divides after every second letter. */
+const everySecond = (word: string) => word.replace(/(..)(?=.)/g, "$1\u00ad");
+
+describe("the metrics of a font", () => {
+  test("tell the width of words with kerning and ligatures, and what it does not have", () => {
+    expect(HALF.widthOf("ab")).toBe(1);
+    expect(HALF.widthOf("AV")).toBeCloseTo(0.9);
+    expect(HALF.widthOf("VA")).toBe(1);
+    expect(HALF.widthOf("fin")).toBe(1);
+    expect(HALF.widthOf("ü")).toBe(-1);
+    expect(HALF.has(0x41)).toBe(true);
+    expect(HALF.has(0x4e00)).toBe(false);
+    const walked: [number, number, number][] = [];
+    HALF.walk("xfi", (from, to, ligature) => walked.push([from, to, ligature]));
+    expect(walked).toEqual([
+      [0, 1, 0],
+      [1, 3, 900],
+    ]);
+  });
+
+  test("that are damaged are refused", () => {
+    const damaged = {
+      name: "Bad",
+      unitsPerEm: 1_000,
+      ascent: 1,
+      descent: 0,
+      codes: [32, 2],
+      advances: [500, 2],
+      ligatures: [],
+      kerning: { rows: [0, 1], columns: [0, 1], width: 1, values: [0, 1] },
+    };
+    expect(() => new FontTable(damaged)).toThrow("the table of Bad is damaged");
+  });
+});
+
+describe("lines", () => {
+  test.each<[string, string, string[]]>([
+    ["one that fits", "a short line", ["a short line"]],
+    ["none", "", [""]],
+    ["words that just fit", `${"x".repeat(20)} y`, ["x".repeat(20), "y"]],
+    ["breaks between words", "one two three four five six", ["one two three four", "five six"]],
+    ["line ends of one's own", "one\ntwo", ["one", "two"]],
+    ["a line end at the end", "one\n", ["one", ""]],
+    ["several spaces", "one   two", ["one   two"]],
+    ["breaks after hyphens and dashes", "well-known-and-long—but fine", ["well-known-and-long—", "but fine"]],
+    ["a word wider than the line", "x".repeat(45), ["x".repeat(20), "x".repeat(20), "x".repeat(5)]],
+    ["no break before a closing sign", `${"x".repeat(18)} (a) b`, ["x".repeat(18), "(a) b"]],
+    [
+      "no break at a space that keeps",
+      `${"x".repeat(15)} a\u00a0b\u00a0c\u00a0d`,
+      ["x".repeat(15), "a\u00a0b\u00a0c\u00a0d"],
+    ],
+  ])("%s", (_what, text, lines) => expect(wordsOf(set(text))).toEqual(lines));
+
+  test("keep a room free at the end of generated ones", () => {
+    expect(wordsOf(set("one two three four five", { reserve: 30 }))).toEqual(["one two three", "four five"]);
+  });
+
+  test("of code keep their spaces and go on where they are too long", () => {
+    expect(wordsOf(set(`  a  b\n\n${"y".repeat(25)}`, { code: true }))).toEqual([
+      "  a  b",
+      "",
+      "y".repeat(20),
+      "y".repeat(5),
+    ]);
+  });
+
+  test("divide a word only where a hole would be left", () => {
+    const text = "abcdefghijkl mnopqrstuvwx yz";
+    expect(wordsOf(set(text))).toEqual(["abcdefghijkl", "mnopqrstuvwx yz"]);
+    expect(wordsOf(set(text, { hyphenate: everySecond }))[0]).toMatch(/^abcdefghijkl m\w+-$/);
+    // Nineteen of twenty signs are no hole.
+    expect(wordsOf(set("abcdefghijklmnopqrs tuvwxy", { hyphenate: everySecond }))[0]).toBe(
+      "abcdefghijklmnopqrs",
+    );
+  });
+
+  test("do not divide words in capitals, short words, or by less than two letters and three", () => {
+    for (const word of ["OBSERVATORY", "abcd"])
+      expect(wordsOf(set(`${"x".repeat(13)} ${word} y`, { hyphenate: everySecond })).join("")).not.toContain(
+        "-",
+      );
+    const [first] = wordsOf(
+      set(`${"x".repeat(10)} abcdefghijk`, { hyphenate: (word) => [...word].join("\u00ad") }),
+    );
+    expect(first).toMatch(/^x{10} abcdefgh-$/);
+  });
+
+  test("with straight edges hold their spaces within bounds, or divide words to do so", () => {
+    const text = "observe the dome and close it when clouds come over the hill at night ".repeat(4).trim();
+    const { lines } = set(text, { align: "justify", hyphenate: everySecond });
+    for (const { width, spaces, last } of lines.slice(0, -1)) {
+      expect(last).toBe(false);
+      const stretch = (100 - width) / spaces / 5;
+      expect(stretch).toBeGreaterThan(-0.31);
+      expect(stretch).toBeLessThanOrEqual(1);
+    }
+    expect(lines.at(-1)!.last).toBe(true);
+  });
+
+  test("are as high as their largest words, which stand on one base line", () => {
+    const source: TextSource = {
+      text: "small large",
+      spans: [
+        { from: 0, to: 6, style: STYLE, pos: 1 },
+        { from: 6, to: 11, style: { ...STYLE, size: 20 }, pos: 7 },
+      ],
+    };
+    const [line] = setText(source, { ...SETTING, measure: 300 }, resources).lines;
+    expect(line!.height).toBe(24);
+    expect(line!.baseline).toBe(18);
+    expect(set("small").lines[0]).toMatchObject({ height: 12, baseline: 9 });
+  });
+
+  test("say by their first letter in which direction they are read", () => {
+    expect(set("12 שלום").rtl).toBe(true);
+    expect(set("a שלום").rtl).toBe(false);
+  });
+
+  test("of whatever text hold every sign once and in order, and are no wider than they may be", () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom("ab", "c", "defghijk", "l-m", " ", "  ", "\n", "n".repeat(30), "AV", "fi"), {
+          maxLength: 40,
+        }),
+        fc.constantFrom<Setting["align"]>("left", "justify", "right"),
+        fc.boolean(),
+        (parts, align, divided) => {
+          const text = parts.join("");
+          const { lines } = set(text, { align, hyphenate: divided ? everySecond : null });
+          let at = 0;
+          for (const { from, to, width, spaces, last } of lines) {
+            expect(text.slice(at, from)).toMatch(/^\s*$/);
+            expect(to).toBeGreaterThanOrEqual(from);
+            expect(width - (align === "justify" && !last ? spaces * 5 * 0.3 : 0)).toBeLessThanOrEqual(
+              100.6 + (spaces > 0 && align === "justify" ? spaces * 5 * 0.3 : 0),
+            );
+            at = to;
+          }
+          expect(text.slice(at)).toMatch(/^\s*$/);
+        },
+      ),
+      { numRuns: 400 },
+    ));
+});
+
+test("the best lines are never worse than those that are filled one after the other", () => {
+  const looseness = (ends: readonly number[] | null, places: ReturnType<typeof breakPlaces>) => {
+    if (!ends) return Infinity;
+    let worst = 0;
+    ends.slice(0, -1).forEach((end, i) => {
+      const from = i === 0 ? 0 : places.next[ends[i - 1]!]!;
+      const spaces = places.spacesEnd[end]! - (i === 0 ? 0 : places.spacesNext[ends[i - 1]!]!);
+      worst = Math.max(worst, spaces > 0 ? (100 - (places.end[end]! - from)) / spaces : 0);
+    });
+    return worst;
+  };
+  for (let seed = 1; seed < 40; seed++) {
+    const text = Array.from({ length: 40 }, (_, i) => "x".repeat(1 + ((i * seed * 7) % 6))).join(" ");
+    const places = breakPlaces(plainSource(text, STYLE), resources, null);
+    const filled = looseness(fillLines(places, 100, 1, null), places);
+    const best = looseness(bestLines(places, 100, 5, 8), places);
+    expect(best).toBeLessThanOrEqual(filled + 0.001);
+  }
+});
+
+test("what is not there is stood in for, asked for once, and no more when it has come", () => {
+  const empty = new Resources();
+  expect(empty.font("serif-400")).toBeNull();
+  expect(empty.font("serif-400")).toBeNull();
+  expect(empty.hyphenation("de")).toBeNull();
+  expect(empty.picture("a.png")).toBeNull();
+  expect(empty.equation("x", true)).toBeNull();
+  expect(empty.shaper("arabic-400")).toBeNull();
+  expect(empty.wanted.map(({ kind }) => kind)).toEqual(["font", "hyphens", "picture", "equations", "shaper"]);
+  expect(empty.misses).toBe(6);
+  empty.giveFont("serif-400", HALF);
+  empty.giveHyphens("de", null);
+  empty.givePicture("a.png", null);
+  let drawn = 0;
+  empty.giveEquations((tex) => {
+    drawn++;
+    if (tex === "\\bad") throw new RangeError("no");
+    return { width: 1, height: 1, depth: 0, shapes: [] };
+  });
+  for (let i = 0; i < 2; i++) {
+    expect(empty.equation("\\bad", true)).toBe("faulty");
+    expect(empty.equation("x", true)).toMatchObject({ width: 1 });
+  }
+  // Neither an equation nor its fault is worked out twice.
+  expect(drawn).toBe(2);
+  expect(empty.font("serif-400")).toBe(HALF);
+  expect(empty.hyphenation("de")).toBeNull();
+  expect(empty.wanted.map(({ kind }) => kind)).toEqual(["shaper"]);
+});

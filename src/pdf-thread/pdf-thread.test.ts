@@ -1,0 +1,197 @@
+import { beforeAll, describe, expect, test } from "@jest/globals";
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { heading, paragraph } from "#tests/editing";
+import sharp from "sharp";
+import {
+  createDocument,
+  newId,
+  pictureName,
+  pixelsOf,
+  recognisePicture,
+  schema,
+  type Picture,
+} from "@/core/document";
+import { pdfOptionsSchema } from "@/core/formats/pdf";
+import { PdfJobs } from "@/server/pdf-jobs";
+import { pictureForPdf } from "./picture-for-pdf";
+import { pdfInThread, pdfOrder, type PdfStage } from ".";
+
+const THREAD = path.resolve("dist/pdf-thread.mjs");
+const FONTS = path.resolve("public/page-fonts");
+const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-pdf-"));
+const options = pdfOptionsSchema.parse({});
+const order = (doc = createDocument([heading(1, "One"), paragraph("words")]), more: object = {}) =>
+  pdfOrder(
+    { doc, pictures: new Map() },
+    { options, fonts: FONTS, file: path.join(folder, `${newId()}.pdf`), ...more },
+  );
+const dots = (alpha: number) =>
+  sharp({ create: { width: 60, height: 40, channels: 4, background: { r: 200, g: 30, b: 30, alpha } } });
+let opaque: Uint8Array;
+let clear: Uint8Array;
+
+beforeAll(async () => {
+  opaque = await dots(1).removeAlpha().png().toBuffer();
+  clear = await dots(0).png().toBuffer();
+});
+
+describe("the thread of PDF files", () => {
+  test("tells how far it is and what became of the file", async () => {
+    const stages: PdfStage[] = [];
+    const asked = order();
+    const made = await pdfInThread(THREAD, asked, (stage) => stages.push(stage)).outcome;
+    expect(made).toMatchObject({ ok: true, pages: 1, leftOut: 0, missing: [], proof: { failed: [] } });
+    expect(readFileSync(asked.file).length).toBe(made.ok && made.bytes);
+    expect([...new Set(stages.map(({ stage }) => stage))]).toEqual(["pages", "writing", "proof"]);
+  });
+
+  test("puts the document's pictures and its open form in", async () => {
+    const picture = recognisePicture(opaque)!;
+    const name = pictureName(picture);
+    const doc = createDocument([schema.nodes.figure.create({ picture: name, alt: "Red" })]);
+    const asked = pdfOrder(
+      { doc, pictures: new Map([[name, picture]]) },
+      { options: { ...options, attachSource: true }, fonts: FONTS, file: path.join(folder, "with.pdf") },
+    );
+    expect(await pdfInThread(THREAD, asked).outcome).toMatchObject({ ok: true });
+    const bytes = readFileSync(asked.file).toString("latin1");
+    expect(bytes).toContain("/Subtype /Image");
+    expect(bytes).toContain("Untitled.gaterope.json");
+  });
+
+  test("says what cannot be, and never throws", async () => {
+    const range = { options: { ...options, pages: { from: 7, to: 8 } } };
+    expect(await pdfInThread(THREAD, order(undefined, range)).outcome).toEqual({
+      ok: false,
+      reason: "There is no page 7: the document has 1.",
+    });
+    expect(
+      await pdfInThread(THREAD, order(undefined, { file: path.join(folder, "no", "such.pdf") })).outcome,
+    ).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining("ENOENT"),
+    });
+    expect(await pdfInThread(THREAD, { ...order(), json: "{" }).outcome).toMatchObject({ ok: false });
+    const broken = path.join(folder, "broken.mjs");
+    writeFileSync(broken, "process.exit(3);");
+    expect(await pdfInThread(broken, order()).outcome).toEqual({
+      ok: false,
+      reason: "The PDF could not be made: its thread ended.",
+    });
+  });
+
+  test("is ended when nobody waits any more", async () => {
+    const long = createDocument(
+      Array.from({ length: 5_000 }, () => paragraph("a line of words ".repeat(20))),
+    );
+    const { outcome, cancel } = pdfInThread(THREAD, order(long));
+    cancel();
+    expect(await outcome).toEqual({ ok: false, reason: "Making the PDF was cancelled." });
+  });
+});
+
+describe("pictures of a PDF", () => {
+  const drawing = new TextEncoder().encode(
+    '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="30"><rect width="90" height="30" fill="#123456"/></svg>',
+  );
+  const kinds = async (): Promise<[string, Picture][]> => [
+    ["PNG", recognisePicture(opaque)!],
+    ["clear PNG", recognisePicture(clear)!],
+    ["GIF", recognisePicture(new Uint8Array(await dots(1).gif().toBuffer()))!],
+    ["WebP", recognisePicture(new Uint8Array(await dots(1).webp().toBuffer()))!],
+    ["JPEG", recognisePicture(new Uint8Array(await dots(1).jpeg().toBuffer()))!],
+    ["drawing", recognisePicture(drawing)!],
+  ];
+
+  test("of every kind become JPEG or PNG without transparency, in their proportions", async () => {
+    for (const [, picture] of await kinds())
+      for (const quality of [40, 85, 100]) {
+        const ready = recognisePicture((await pictureForPdf(picture, quality))!.bytes)!;
+        expect(["image/png", "image/jpeg"]).toContain(ready.type);
+        const [before, after] = [pixelsOf(picture)!, pixelsOf(ready)!];
+        expect(after.width / after.height).toBeCloseTo(before.width / before.height, 1);
+        expect((await sharp(ready.bytes).metadata()).hasAlpha).toBe(false);
+      }
+  });
+
+  test("that are clear stand on white", async () => {
+    const { bytes } = (await pictureForPdf(recognisePicture(clear)!, 100))!;
+    const { channels } = await sharp(bytes).stats();
+    expect(channels.map(({ min }) => min)).toEqual([255, 255, 255]);
+  });
+
+  test("keep every dot where that is asked for, and lose some where they are larger than paper needs", async () => {
+    const { bytes } = (await pictureForPdf(recognisePicture(opaque)!, 100))!;
+    expect(Buffer.from(bytes).equals(opaque)).toBe(true);
+    const large = await sharp({ create: { width: 4_000, height: 100, channels: 3, background: "#335577" } })
+      .png()
+      .toBuffer();
+    const ready = recognisePicture((await pictureForPdf(recognisePicture(large)!, 85))!.bytes)!;
+    expect(pixelsOf(ready)!.width).toBe(2_000);
+    const kept = recognisePicture((await pictureForPdf(recognisePicture(large)!, 100))!.bytes)!;
+    expect(pixelsOf(kept)!.width).toBe(4_000);
+  });
+
+  test("that cannot be read are none", async () => {
+    expect(await pictureForPdf({ type: "image/png", bytes: opaque.slice(0, 40) }, 85)).toBeNull();
+    expect(await pictureForPdf({ type: "image/jpeg", bytes: new Uint8Array([1, 2, 3]) }, 85)).toBeNull();
+  });
+});
+
+describe("PDF files made in the background", () => {
+  const manuscript = { doc: createDocument([heading(1, "A/B: title")]), pictures: new Map() };
+  const until = async (look: () => boolean) => {
+    for (let i = 0; i < 300 && !look(); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+  };
+  const jobs = () => new PdfJobs(path.join(folder, newId()), THREAD, FONTS);
+
+  test("are asked about until they are made, and taken under the document's title", async () => {
+    const all = jobs();
+    const id = all.begin(
+      "doc",
+      {
+        ...manuscript,
+        doc: manuscript.doc.type.create(
+          { ...manuscript.doc.attrs, title: "A/B: title" },
+          manuscript.doc.content,
+        ),
+      },
+      options,
+    );
+    expect(all.get("doc", id).state).toMatchObject({ kind: "making" });
+    expect(() => all.file("doc", id)).toThrow("This PDF is not made yet.");
+    await until(() => all.get("doc", id).state.kind !== "making");
+    expect(all.get("doc", id).state).toMatchObject({ kind: "made", pages: 1 });
+    const { file, name } = all.file("doc", id);
+    expect(name).toBe("A B title.pdf");
+    expect(readFileSync(file).subarray(0, 5).toString()).toBe("%PDF-");
+    // Nobody takes those of another document.
+    expect(() => all.get("other", id)).toThrow("There is no such PDF any more.");
+    all.cancel("doc", id);
+    expect(existsSync(file)).toBe(false);
+    expect(() => all.get("doc", id)).toThrow("There is no such PDF any more.");
+  });
+
+  test("say why they cannot be made, and leave nothing behind", async () => {
+    const all = jobs();
+    const id = all.begin("doc", manuscript, { ...options, pages: { from: 9, to: 9 } });
+    await until(() => all.get("doc", id).state.kind !== "making");
+    expect(all.get("doc", id).state).toEqual({
+      kind: "failed",
+      reason: "There is no page 9: the document has 1.",
+    });
+    expect(() => all.file("doc", id)).toThrow("This PDF is not made yet.");
+  });
+
+  test("are no more than two at once", async () => {
+    const all = jobs();
+    const ids = [1, 2].map(() => all.begin("doc", manuscript, options));
+    expect(() => all.begin("doc", manuscript, options)).toThrow("Other PDF files are being made just now.");
+    for (const id of ids) all.cancel("doc", id);
+    const next = all.begin("doc", manuscript, options);
+    await until(() => all.get("doc", next).state.kind !== "making");
+    expect(all.get("doc", next).state.kind).toBe("made");
+  });
+});
