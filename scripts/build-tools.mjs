@@ -1,4 +1,4 @@
-/** Bundles what runs outside Next.js: the command line, and the thread that reads files. Takes a fraction of a second. */
+/** Bundles what runs outside Next.js: the command line and the threads. Takes a fraction of a second. */
 import { chmodSync, mkdirSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 
@@ -13,6 +13,7 @@ export async function buildTools() {
       "gate-rope": "cli/gate-rope.ts",
       "reading-thread": "src/reading-thread/thread.ts",
       "pdf-thread": "src/pdf-thread/thread.ts",
+      "expression-thread": "src/server/search/expression-thread.ts",
       settings: "src/server/settings.ts",
       seed: "demo/seed.ts",
     },

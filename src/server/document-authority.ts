@@ -62,13 +62,15 @@ export class DocumentAuthority {
   constructor(
     private readonly db: Kysely<Tables>,
     readonly pictures: PictureStore,
+    expressionThread: string,
   ) {
     this.stored = new StoredDocuments(db);
     this.commit = new GroupCommit(db);
-    this.search = new ShelfSearch(db, async (id) => {
+    const read = async (id: string) => {
       const { index, version } = await this.load(id);
       return { doc: index.doc, version };
-    });
+    };
+    this.search = new ShelfSearch(db, read, expressionThread);
   }
 
   // The shelf

@@ -25,11 +25,10 @@ export function authority(): Promise<DocumentAuthority> {
 
 /** The PDF files that are made in this process. */
 export function pdfJobs(): PdfJobs {
-  const root = process.cwd();
   place.gateRopePdfJobs ??= new PdfJobs(
     path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "made"),
-    path.join(/* turbopackIgnore: true */ root, "dist", "pdf-thread.mjs"),
-    path.join(/* turbopackIgnore: true */ root, "public", "page-fonts"),
+    threadFile("pdf-thread"),
+    path.join(/* turbopackIgnore: true */ process.cwd(), "public", "page-fonts"),
   );
   return place.gateRopePdfJobs;
 }
@@ -39,7 +38,13 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
   return new DocumentAuthority(
     await openDatabase(folder),
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
+    threadFile("expression-thread"),
   );
+}
+
+/** The built file of a thread. */
+function threadFile(name: string): string {
+  return path.join(/* turbopackIgnore: true */ process.cwd(), "dist", `${name}.mjs`);
 }
 
 export { DocumentAuthority, type ShelfEntry } from "./document-authority";

@@ -158,6 +158,14 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   const field = page.getByRole("searchbox", { name: "Find in all documents" });
   await field.fill("quartz");
   await expect(page.getByText("3 places in 2 documents.")).toBeVisible();
+  const how = page.getByRole("combobox", { name: "How the words are meant" });
+  await how.selectOption("As a regular expression");
+  await field.fill("qu.rtz \\w+");
+  await expect(page.getByText("1 place in 1 document.")).toBeVisible();
+  await field.fill("(");
+  await expect(page.getByRole("alert").getByText("Unterminated group")).toBeVisible();
+  await how.selectOption("As they are typed");
+  await field.fill("quartz");
   await page.getByRole("checkbox", { name: "Capitals matter" }).check();
   await expect(page.getByText("2 places in 2 documents.")).toBeVisible();
   await page.getByRole("checkbox", { name: "Accents matter" }).check();

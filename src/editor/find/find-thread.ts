@@ -1,20 +1,8 @@
-import { SoughtError, type Sought } from "@/core/find";
-
-/** What a thread is asked to find. */
-export interface ToFind {
-  readonly texts: readonly string[];
-  readonly sought: Sought;
-}
-
-/** What it found, text by text, or why what is sought cannot be understood. */
-export type Found = { readonly stretches: readonly number[] } | { readonly fault: string };
-
-/** An expression may take so long, in milliseconds; then it is given up. */
-const MOST_TIME = 3_000;
+import { MOST_TIME, SoughtError, tookTooLong, type Found, type ToFind } from "@/core/find";
 
 /**
- * Finds in a thread of its own, which is ended when it takes too long or is no longer wanted: an expression can take longer
- * than anybody lives. Rejects with a SoughtError that says in words what is wrong.
+ * Finds in a worker, which is ended when it takes too long or is no longer wanted. Rejects with a SoughtError that says in words
+ * what is wrong.
  */
 export function findApart(ask: ToFind, signal: AbortSignal): Promise<readonly number[]> {
   return new Promise((done, fail) => {
@@ -25,9 +13,7 @@ export function findApart(ask: ToFind, signal: AbortSignal): Promise<readonly nu
     };
     const timer = setTimeout(() => {
       end();
-      fail(
-        new SoughtError("It takes too long. Repetitions inside of repetitions, such as (a+)+, never end."),
-      );
+      fail(tookTooLong());
     }, MOST_TIME);
     signal.addEventListener("abort", end);
     worker.onmessage = ({ data }: MessageEvent<Found>) => {

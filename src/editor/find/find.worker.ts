@@ -1,5 +1,4 @@
-import { SoughtError, stretchesIn } from "@/core/find";
-import type { Found, ToFind } from "./find-thread";
+import { findFor, type Found, type ToFind } from "@/core/find";
 
 /** The scope of a dedicated worker, as far as it is used here; the library of the DOM does not have it. */
 const scope = self as unknown as {
@@ -7,11 +6,4 @@ const scope = self as unknown as {
   postMessage(message: Found): void;
 };
 
-scope.onmessage = ({ data }) => {
-  try {
-    scope.postMessage({ stretches: stretchesIn(data.texts, data.sought) });
-  } catch (error) {
-    if (!(error instanceof SoughtError)) throw error;
-    scope.postMessage({ fault: error.message });
-  }
-};
+scope.onmessage = ({ data }) => scope.postMessage(findFor(data));

@@ -3,8 +3,9 @@ import Link from "next/link";
 import { useEffect, useState } from "react";
 import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
+import { WAYS_TO_FIND } from "@/components/ways-to-find";
 import { listKeys } from "@/components/list-keys";
-import type { FoundDocument } from "@/core/find";
+import type { FoundDocument, Sought } from "@/core/find";
 
 type Answer =
   | { readonly kind: "found"; readonly words: string; readonly documents: readonly FoundDocument[] }
@@ -15,14 +16,14 @@ const OPTIONS = [
   { name: "case", label: "Capitals matter" },
   { name: "accents", label: "Accents matter" },
   { name: "whole", label: "Whole words" },
-  { name: "wild", label: "* and ? stand for others" },
 ] as const;
 type Option = (typeof OPTIONS)[number]["name"];
 
 /** Finds words in all documents of the shelf; each place leads to the spot. */
 export function FindEverywhere({ words, onType }: { words: string; onType: (words: string) => void }) {
   const [chosen, setChosen] = useState<ReadonlySet<Option>>(new Set());
-  const answer = useAnswer(words, chosen);
+  const [how, setHow] = useState<Sought["how"]>("words");
+  const answer = useAnswer(words, how, chosen);
   return (
     <search className="mb-6 block">
       <div className="relative">
@@ -39,7 +40,19 @@ export function FindEverywhere({ words, onType }: { words: string; onType: (word
       </div>
       {words.trim() !== "" && (
         <>
-          <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1">
+          <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1">
+            <select
+              aria-label="How the words are meant"
+              value={how}
+              onChange={(event) => setHow(event.target.value as Sought["how"])}
+              className={fieldLook("w-auto")}
+            >
+              {WAYS_TO_FIND.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
             {OPTIONS.map(({ name, label }) => (
               <Check
                 key={name}
@@ -117,11 +130,11 @@ function Found({ answer }: { answer: Answer | null }) {
 }
 
 /** What the server finds, a moment after the last letter; null while it looks. */
-function useAnswer(words: string, chosen: ReadonlySet<Option>): Answer | null {
+function useAnswer(words: string, how: Sought["how"], chosen: ReadonlySet<Option>): Answer | null {
   const [answer, setAnswer] = useState<{ readonly to: string; readonly answer: Answer } | null>(null);
   const asked = new URLSearchParams({
     words,
-    how: chosen.has("wild") ? "wildcards" : "words",
+    how,
     case: chosen.has("case") ? "1" : "0",
     accents: chosen.has("accents") ? "1" : "0",
     whole: chosen.has("whole") ? "1" : "0",

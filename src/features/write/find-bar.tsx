@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted, formatted } from "@/components/counted";
 import { Check, Choice, fieldLook } from "@/components/field";
+import { WAYS_TO_FIND } from "@/components/ways-to-find";
 import { Popup } from "@/components/popup";
 import { shortened, type DestinationId } from "@/core/document";
 import { replacementFor, type Scope, type Sought } from "@/core/find";
@@ -44,12 +45,6 @@ const FIRST: Question = {
   wholeWords: false,
   where: "all",
 };
-
-const HOWS = [
-  { value: "words", label: "As they are typed" },
-  { value: "wildcards", label: "With * for any words and ? for a letter" },
-  { value: "expression", label: "As a regular expression" },
-] as const;
 
 const WHERES = [
   { value: "all", label: "In the whole document" },
@@ -292,7 +287,7 @@ function Options({
       <Choice
         label="How the words are meant"
         value={question.how}
-        options={HOWS}
+        options={WAYS_TO_FIND}
         onChange={(how) => onAsk({ ...question, how })}
       />
       <Choice

@@ -54,6 +54,7 @@ describe("words are found in all documents of the shelf", () => {
     ["l*hill", { how: "wildcards" }, ["Hill 1: Lamps burn on the hill"]],
     ["l?mp", { how: "wildcards" }, ["Coast 1: lamp", "Hill 3: Lamp,LAMP,lamp"]],
     ['"here"', {}, ["Hill 1: “here”"]],
+    ["l\\w+s\\b", { how: "expression" }, ["Hill 2: Lamps,LAMPS"]],
     ["nowhere", {}, []],
     ['" OR 1', {}, []],
   ])("%s, with %j", async (words, more, found) => {
@@ -92,4 +93,10 @@ describe("words are found in all documents of the shelf", () => {
     await documents.restore(LOCAL_AUTHOR, hill);
     expect(await seek("hill")).toEqual(["Hill 2: hill,hill"]);
   });
+
+  test("an expression that would never end is given up, one that is none is refused, and finding goes on", async () => {
+    await expect(seek("((.+)+)+¶", { how: "expression" })).rejects.toThrow("It takes too long.");
+    await expect(seek("(", { how: "expression" })).rejects.toThrow("Unterminated group");
+    expect(await seek("hill", { how: "expression" })).toEqual(["Hill 2: hill,hill"]);
+  }, 20_000);
 });

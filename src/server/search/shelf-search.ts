@@ -10,6 +10,7 @@ import {
   type Sought,
 } from "@/core/find";
 import type { Tables } from "../tables";
+import { findInThread } from "./find-in-thread";
 
 /** A document as its lines are read from it. */
 interface ReadDocument {
@@ -34,6 +35,8 @@ export class ShelfSearch {
   constructor(
     private readonly db: Kysely<Tables>,
     private readonly read: (id: string) => Promise<ReadDocument>,
+    /** The built file of the thread in which expressions are looked for. */
+    private readonly thread: string,
   ) {}
 
   /** The documents in which something stands, the one changed last first. Throws a SoughtError for what cannot be sought. */
@@ -42,7 +45,10 @@ export class ShelfSearch {
     const lines = await this.candidates(sought);
     const found = new Map<string, { count: number; places: FoundOnShelf[] }>();
     const texts = lines.map(({ text }) => text);
-    const stretches = stretchesIn(texts, sought);
+    const stretches =
+      sought.how === "expression"
+        ? await findInThread(this.thread, { texts, sought })
+        : stretchesIn(texts, sought);
     for (let i = 0; i < stretches.length; i += 3) {
       const [at, from, to] = [stretches[i]!, stretches[i + 1]!, stretches[i + 2]!];
       const { document_id, block_id, start, text } = lines[at]!;

@@ -10,13 +10,13 @@ const flag = z
   .transform((it) => it === "1");
 const asked = z.object({
   words: z.string().min(1).max(1_000),
-  how: z.enum(["words", "wildcards"]).default("words"),
+  how: z.enum(["words", "wildcards", "expression"]).default("words"),
   case: flag,
   accents: flag,
   whole: flag,
 });
 
-/** Where words stand in the documents of the shelf. Expressions are for one document: they may take for ever. */
+/** Where words stand in the documents of the shelf. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   async GET(request) {
     const parsed = asked.safeParse(Object.fromEntries(request.nextUrl.searchParams));
