@@ -39,10 +39,54 @@ test("the rope is drawn larger by keys and by the wheel, shows more names, none 
 });
 
 test("tables, faults and where others write are on the rope", async ({ page }) => {
-  await openFile(page, "rope-signs.md", `# All\n\n[gone](#nowhere)\n\n${TEXT}`);
+  await openFile(page, "rope-signs.md", `# All\n\n[gone](#nowhere)\n\n${TEXT}\n\n#### Too deep\n\nWords.\n`);
   await expect(rope(page).locator('[data-sign="table"]')).toHaveCount(1);
-  await expect(rope(page).locator('[data-sign="fault"]')).toHaveCount(1);
+  // A link adrift at the beginning, a level that was skipped at the end.
+  await expect(rope(page).locator('[data-sign="fault"]')).toHaveCount(2);
   await clickWords(page, "gone");
   await page.keyboard.press("Control+z");
   await expect(manuscript(page)).toBeFocused();
+});
+
+test.describe("with fingers", () => {
+  test.use({ hasTouch: true });
+
+  test("the rope is spread to be drawn larger and pulled along, and its bracket scrolls the text", async ({
+    page,
+  }) => {
+    await openFile(page, "rope-fingers.md", `# All\n\n${TEXT}`);
+    await expect(labels(page).first()).toBeVisible();
+    const fingers = await page.context().newCDPSession(page);
+    const touch = (type: "touchStart" | "touchMove" | "touchEnd", ...points: { x: number; y: number }[]) =>
+      fingers.send("Input.dispatchTouchEvent", {
+        type,
+        touchPoints: points.map((point, id) => ({ ...point, id })),
+      });
+    const { x } = (await rope(page).boundingBox())!;
+    const at = (y: number) => ({ x: x + 140, y });
+    await touch("touchStart", at(380), at(420));
+    for (const by of [20, 60, 120, 180]) await touch("touchMove", at(380 - by), at(420 + by));
+    await touch("touchEnd");
+    const whole = rope(page).getByRole("button", { name: "All of the document (0)" });
+    await expect(whole).toBeVisible();
+    const shown = () => labels(page).evaluateAll((all) => all.map((it) => it.textContent).join());
+    const spread = await shown();
+    await touch("touchStart", at(500));
+    for (const by of [50, 120, 200]) await touch("touchMove", at(500 - by));
+    await touch("touchEnd");
+    await expect.poll(shown).not.toBe(spread);
+    await whole.tap();
+    await expect(whole).toBeHidden();
+    const bracket = (await rope(page).locator("[data-bracket]").boundingBox())!;
+    const grip = (y: number) => ({ x: bracket.x + 3, y });
+    await touch("touchStart", grip(bracket.y + 4));
+    for (const by of [40, 120, 240]) await touch("touchMove", grip(bracket.y + 4 + by));
+    await touch("touchEnd");
+    await expect(
+      manuscript(page).getByRole("heading", { name: "Section 3", exact: false }).first(),
+    ).toBeAttached();
+    await expect
+      .poll(async () => (await rope(page).locator("[data-bracket]").boundingBox())!.y)
+      .toBeGreaterThan(bracket.y + 150);
+  });
 });

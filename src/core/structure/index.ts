@@ -11,4 +11,5 @@ export {
   type TypedNumber,
   type TitleSign,
 } from "./title-signs";
+export { titleKey, unnumberedKey } from "./title-key";
 export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

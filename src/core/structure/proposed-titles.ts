@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { levelOf, schema, type DestinationId } from "@/core/document";
 import { linesOf } from "./lines";
 import { signsOf, type TitleSign } from "./title-signs";
+import { titleKey, unnumberedKey } from "./title-key";
 import { typedContents } from "./typed-contents";
 
 /** A line that looks like a title, or a heading that seems to have another level than it has. */
@@ -80,8 +81,8 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
 
 function titlesSeen(doc: Node): Seen[] {
   const contents = typedContents(doc);
-  const titles = new Set(contents.flatMap(({ lines }) => lines.map(({ title }) => keyOf(title))));
-  const listed = (title: string) => titles.has(keyOf(title));
+  const titles = new Set(contents.flatMap(({ lines }) => lines.map(({ title }) => titleKey(title))));
+  const listed = (title: string) => titles.has(titleKey(title)) || titles.has(unnumberedKey(title));
   const inContents = (index: number) => contents.some(({ first, end }) => index >= first && index < end);
   const seen: Seen[] = [];
   doc.forEach((block, pos, index) => {
@@ -216,11 +217,4 @@ function surplusOf({ block, pos, signs }: Seen): { from: number; to: number } | 
 function isFlat(doc: Node): boolean {
   const levels = doc.content.content.map(levelOf).filter((level) => level > 0);
   return levels.length > 2 && new Set(levels).size === 1;
-}
-
-function keyOf(title: string): string {
-  return title
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, " ")
-    .trim();
 }

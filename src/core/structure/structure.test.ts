@@ -185,6 +185,44 @@ describe("contents lists typed by hand", () => {
     expect(doc.textBetween(found!.from, found!.to)).toContain("The lamp . .");
   });
 
+  test.each<[string, Node[], string[] | null]>([
+    [
+      "lines of a paragraph",
+      [lines("The tower", "The lamp", "The rope")],
+      ["1 The tower", "1 The lamp", "1 The rope"],
+    ],
+    [
+      "items of a list",
+      [list("The tower", "The lamp", "The rope")],
+      ["1 The tower", "1 The lamp", "1 The rope"],
+    ],
+    [
+      "paragraphs",
+      [paragraph("The tower"), paragraph("The lamp"), paragraph("The rope")],
+      ["1 The tower", "1 The lamp", "1 The rope"],
+    ],
+    ["lines in another order", [lines("The lamp", "The tower", "The rope")], null],
+    ["too few lines", [lines("The tower", "The lamp")], null],
+  ])("are found without page numbers where they name what stands below: %s", (_name, typed, titles) => {
+    const below = ["The tower", "The lamp", "3. THE ROPE"].flatMap((words) => [
+      paragraph(words),
+      paragraph(LONG),
+    ]);
+    const doc = createDocument([paragraph("Contents:"), ...typed, paragraph(LONG), ...below]);
+    const found = typedContents(doc);
+    if (!titles) return expect(found).toEqual([]);
+    expect(found).toMatchObject([{ first: 0, from: 0, end: 1 + typed.length }]);
+    expect(found[0]!.lines.every(({ page }) => page === null)).toBe(true);
+    expect(proposed(...doc.content.content)).toEqual(expect.arrayContaining([titles[0], titles[1]]));
+  });
+
+  test("verses that come again are none", () => {
+    const verse = ["The wind came in", "The lamp went out", "The rope held on"].map((words) =>
+      paragraph(words),
+    );
+    expect(typedContents(createDocument([...verse, paragraph(LONG), ...verse, paragraph(LONG)]))).toEqual([]);
+  });
+
   test("tell which lines are titles", () => {
     expect(proposed(...typed)).toEqual(["1 The tower", "1 The lamp"]);
   });

@@ -1,13 +1,18 @@
 import type { Node } from "prosemirror-model";
 import { schema } from "@/core/document";
 import { linesOf } from "./lines";
+import { namedAgain } from "./named-again";
 
 export interface TypedContentsLine {
   readonly title: string;
-  readonly page: string;
+  /** As it was typed; null where none was. */
+  readonly page: string | null;
 }
 
-/** A contents list somebody typed: a run of blocks whose lines end in dots or a gap and a page number. */
+/**
+ * A contents list somebody typed: a run of blocks whose lines end in dots or a gap and a page number, or name what stands
+ * further down in the same order.
+ */
 export interface TypedContents {
   /** Its first block, and the block after its last, by number. */
   readonly first: number;
@@ -35,25 +40,41 @@ export function isContentsLine(line: string): boolean {
 
 /** The contents lists typed in a document, in order; a line that says no more than “Contents” above one belongs to it. */
 export function typedContents(doc: Node): TypedContents[] {
-  const found: TypedContents[] = [];
-  let open: { first: number; from: number; lines: TypedContentsLine[] } | null = null;
-  const begin = (index: number, pos: number) => {
-    const before = doc.maybeChild(index - 1);
-    return before?.isTextblock && TITLE.test(before.textContent.trim())
-      ? { first: index - 1, from: pos - before.nodeSize, lines: [] }
-      : { first: index, from: pos, lines: [] };
-  };
-  const close = (end: number, to: number) => {
-    if (open && open.lines.length >= LEAST_LINES) found.push({ ...open, end, to });
+  const paged = pagedContents(doc);
+  const unpaged = namedAgain(doc)
+    .filter(({ first, end }) => paged.every((other) => end <= other.first || first >= other.end))
+    .map(({ first, end, titles }) => ({
+      first,
+      end,
+      lines: titles.map((title): TypedContentsLine => ({ title, page: null })),
+    }));
+  const starts = new Map<number, number>();
+  doc.forEach((_block, pos, index) => starts.set(index, pos));
+  const placeOf = (index: number) => starts.get(index) ?? doc.content.size;
+  return [...paged, ...unpaged]
+    .sort((a, b) => a.first - b.first)
+    .map(({ first, end, lines }) => {
+      const title = doc.maybeChild(first - 1);
+      const begin = title?.isTextblock && TITLE.test(title.textContent.trim()) ? first - 1 : first;
+      return { first: begin, end, from: placeOf(begin), to: placeOf(end), lines };
+    });
+}
+
+/** Runs of blocks whose lines end in page numbers. */
+function pagedContents(doc: Node): Pick<TypedContents, "first" | "end" | "lines">[] {
+  const found: { first: number; end: number; lines: TypedContentsLine[] }[] = [];
+  let open: { first: number; lines: TypedContentsLine[] } | null = null;
+  const close = (end: number) => {
+    if (open && open.lines.length >= LEAST_LINES) found.push({ ...open, end });
     open = null;
   };
-  doc.forEach((block, pos, index) => {
+  doc.forEach((block, _pos, index) => {
     const lines = block.type === schema.nodes.paragraph ? contentsLines(block) : null;
-    if (!lines) return close(index, pos);
-    open ??= begin(index, pos);
+    if (!lines) return close(index);
+    open ??= { first: index, lines: [] };
     open.lines.push(...lines);
   });
-  close(doc.childCount, doc.content.size);
+  close(doc.childCount);
   return found;
 }
 

@@ -12,7 +12,13 @@ import {
   type TextBlockKind,
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
-import { typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
+import {
+  titleKey,
+  typedNumber,
+  unnumberedKey,
+  type ProposedTitle,
+  type TypedContents,
+} from "@/core/structure";
 
 const { nodes, marks } = schema;
 
@@ -51,9 +57,7 @@ export function makeStructure(
 ): Transaction {
   const { doc } = tr;
   if (counted) countTitles(tr, titles);
-  // As deep as the typed one was, as far as its lines are titles here.
-  const listed = titles.filter(({ signs }) => signs.some(({ kind }) => kind === "listed"));
-  const deepest = Math.max(1, ...listed.map(({ level }) => level));
+  const deepest = deepestListed(doc, titles, typed);
   const changes = [
     ...titles.map((title) => ({
       at: title.pos,
@@ -76,6 +80,20 @@ export function makeStructure(
   // From the end, so that each finds its place where it is.
   for (const { make } of changes.sort((a, b) => b.at - a.at)) make();
   return tr;
+}
+
+/** As deep as typed contents lists were, as far as their lines are headings or will be. */
+function deepestListed(doc: Node, titles: readonly ProposedTitle[], typed: readonly TypedContents[]): number {
+  const levels = new Map<string, number>();
+  const take = (words: string, level: number) => {
+    for (const key of [titleKey(words), unnumberedKey(words)]) levels.set(key, level);
+  };
+  doc.forEach((block) => block.type === nodes.heading && take(block.textContent, levelOf(block)));
+  for (const { words, level } of titles) take(words, level);
+  const named = typed.flatMap(({ lines }) =>
+    lines.map(({ title }) => levels.get(titleKey(title)) ?? levels.get(unnumberedKey(title)) ?? 1),
+  );
+  return Math.max(1, ...named);
 }
 
 /** Has the levels of titles with a typed number counted by their styles, unless those count already. */

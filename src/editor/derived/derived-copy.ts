@@ -63,6 +63,19 @@ export class DerivedCopy {
     return answers;
   }
 
+  /** Where the structure has findings; heavy, so for a pause. Null without a document. */
+  findingPlaces(): FromWorker | null {
+    if (!this.index || this.stale) return null;
+    const places = readProof(this.index)
+      .filter(({ kind }) => kind !== "adrift")
+      .flatMap((finding) => finding.places.map(({ from }) => from));
+    return {
+      kind: "finding-places",
+      revision: this.revision,
+      places: Int32Array.from(new Set(places)).sort(),
+    };
+  }
+
   private adriftAnswer(index: DocumentIndex): FromWorker {
     const now = adriftTargets(index);
     const before = this.told ? this.adrift : new Map<string, string>();

@@ -56,6 +56,32 @@ function side(first = doc) {
 }
 
 describe("what is worked out beside the editing", () => {
+  test("tells in a pause where the structure has findings, and stays the same while they look the same", () => {
+    const { peer, derived, dispatch, state } = side(
+      createDocument([title, heading(3, "Too deep"), paragraph("words ".repeat(1_000))]),
+    );
+    const pause = () => {
+      const places = peer.copy.findingPlaces();
+      if (places) peer.onmessage?.({ data: places } as MessageEvent<FromWorker>);
+    };
+    pause();
+    expect(derived.findingPlaces).toEqual([]);
+    peer.answer();
+    pause();
+    const places = derived.findingPlaces;
+    expect(places).toEqual([7]);
+    dispatch(state().tr.insertText("x", 1));
+    // Nothing is told of a version that was not looked through yet.
+    pause();
+    peer.answer();
+    pause();
+    expect(derived.findingPlaces).toBe(places);
+    dispatch(state().tr.setNodeAttribute(8, "level", 2));
+    peer.answer();
+    pause();
+    expect(derived.findingPlaces).toEqual([]);
+  });
+
   test("tells which links are adrift, and what changes among them", () => {
     const { peer, derived, dispatch, state } = side();
     peer.answer();

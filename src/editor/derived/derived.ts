@@ -43,6 +43,8 @@ export class DerivedState {
   missingSigns: readonly (readonly [sign: string, pos: number])[] = [];
   /** Pages that are looked at, as they were drawn last. */
   readonly drawings = new Map<number, PageDrawing>();
+  /** Where findings other than links adrift begin, as of the last pause in writing. */
+  findingPlaces: readonly number[] = [];
   private revision = 0;
   private readonly peer: Peer;
   private watchers = 0;
@@ -173,6 +175,10 @@ export class DerivedState {
       if (!this.pageMap?.equals(pages)) this.pageMap = pages;
       this.pagesAt = answer.revision;
       this.missingSigns = answer.missing;
+    } else if (answer.kind === "finding-places") {
+      const places = [...answer.places];
+      if (answer.revision !== this.revision || areNear(places, this.findingPlaces, this.newest)) return;
+      this.findingPlaces = places;
     } else if (answer.kind === "proof") {
       if (answer.revision !== this.revision) return;
       this.findings = answer.findings;
@@ -188,6 +194,12 @@ export class DerivedState {
     }
     this.changed();
   }
+}
+
+/** Whether places look the same where the document is drawn to scale: a pixel in a thousand, or two. */
+function areNear(a: readonly number[], b: readonly number[], doc: Node): boolean {
+  const most = doc.content.size / 2_000;
+  return a.length === b.length && a.every((place, i) => Math.abs(place - b[i]!) <= most);
 }
 
 function sameTargets(a: AdriftTargets, b: AdriftTargets): boolean {

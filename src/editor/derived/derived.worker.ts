@@ -37,6 +37,10 @@ const copy = new DerivedCopy();
 const pages = new LaidOutCopy(source);
 let asked = false;
 let laying = false;
+let pause: ReturnType<typeof setTimeout> | undefined;
+
+/** Writing pauses after so many milliseconds without a change. */
+const PAUSE = 700;
 
 scope.onmessage = ({ data }) => {
   if (data.kind === "look-at-pages") for (const answer of pages.look(data.pages)) scope.postMessage(answer);
@@ -47,6 +51,11 @@ scope.onmessage = ({ data }) => {
     asked = false;
     for (const answer of copy.answers()) scope.postMessage(answer);
     void layOut();
+    clearTimeout(pause);
+    pause = setTimeout(() => {
+      const answer = copy.findingPlaces();
+      if (answer) scope.postMessage(answer);
+    }, PAUSE);
   });
 };
 

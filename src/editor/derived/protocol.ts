@@ -36,6 +36,8 @@ export type FromWorker =
       readonly links: LinkCount;
     }
   | { readonly kind: "proof"; readonly revision: number; readonly findings: readonly Finding[] }
+  /** Where findings other than links adrift begin, in order; told when writing pauses. */
+  | { readonly kind: "finding-places"; readonly revision: number; readonly places: Int32Array }
   /** Where the pages begin, how many of them are front matter, and signs that no font has with their places. */
   | {
       readonly kind: "pages";

@@ -16,6 +16,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const adrift = useSessionValue((it) => it.adrift);
+  const findings = useSessionValue((it) => it.derived.findingPlaces);
   const pages = useSessionValue((it) => it.pagesShown);
   const matches = useSessionValue((it) => foundPlaces(it.state));
   const others = useSessionValue((it) => othersCarets(it.state));
@@ -31,10 +32,12 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
     [index, within, y, times],
   );
   const faults = useMemo(() => {
-    if (adrift.size === 0) return [];
-    const places = index.links.filter(({ target }) => adrift.has(targetKey(target)));
-    return placesWithRoom(within(places.map((link) => ({ ...link, pos: link.from }))), y);
-  }, [index, adrift, within, y]);
+    const adriftAt =
+      adrift.size === 0
+        ? []
+        : index.links.filter(({ target }) => adrift.has(targetKey(target))).map(({ from }) => from);
+    return placesWithRoom(within([...adriftAt, ...findings].map((pos) => ({ pos }))), y);
+  }, [index, adrift, findings, within, y]);
   const ticks = useMemo(
     () => [
       ...new Set(within(matches.map(({ from }) => ({ pos: from }))).map(({ pos }) => Math.round(y(pos)))),
@@ -105,7 +108,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
       ))}
       {faults.map((fault) => (
         <path
-          key={fault.from}
+          key={fault.pos}
           data-sign="fault"
           d={`M${LINE - 11} ${y(fault.pos) - 4}l4 7h-8z`}
           {...outlined("vermilion", 1.4)}

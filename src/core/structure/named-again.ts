@@ -1,0 +1,95 @@
+import type { Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+import { partitionPoint } from "@/core/order";
+import { linesOf } from "./lines";
+import { titleKey, unnumberedKey } from "./title-key";
+
+/** A run of blocks whose lines all stand again further down as lines of their own, in the same order. */
+export interface NamedAgain {
+  readonly first: number;
+  readonly end: number;
+  readonly titles: readonly string[];
+}
+
+const { paragraph, heading, bullet_list, ordered_list } = schema.nodes;
+const LONGEST_TITLE = 120;
+/** Fewer lines than these are not taken for a contents list. */
+const LEAST_LINES = 3;
+
+/**
+ * Contents lists without page numbers: lines, or items of a list, that name what stands further down. Verses that come again
+ * are none: between what a contents list names there is text.
+ */
+export function namedAgain(doc: Node): NamedAgain[] {
+  const later = blocksByTitle(doc);
+  const found: NamedAgain[] = [];
+  for (let first = 0; first < doc.childCount; first++) {
+    const titles: string[] = [];
+    const places: number[] = [];
+    let end = first;
+    for (; end < doc.childCount; end++) {
+      const lines = namingLines(doc.child(end));
+      const named = lines && placesOf(lines, later, Math.max(end, places.at(-1) ?? -1));
+      // What was named above begins here: the list is over.
+      if (!named || (places.length > 0 && end >= places[0]!)) break;
+      titles.push(...lines);
+      places.push(...named);
+    }
+    if (titles.length < LEAST_LINES) continue;
+    if (places[0]! >= end && hasTextBetween(places)) found.push({ first, end, titles });
+    first = Math.max(first, end - 1);
+  }
+  return found;
+}
+
+/** Blocks that may be titles, by what they say, in order. */
+function blocksByTitle(doc: Node): ReadonlyMap<string, readonly number[]> {
+  const blocks = new Map<string, number[]>();
+  doc.forEach((block, _pos, index) => {
+    if (block.type !== paragraph && block.type !== heading) return;
+    if (block.content.size === 0 || block.content.size > LONGEST_TITLE) return;
+    const words = linesOf(block)[0]?.text ?? "";
+    for (const key of new Set([titleKey(words), unnumberedKey(words)])) {
+      const same = blocks.get(key);
+      if (same) same.push(index);
+      else if (key !== "") blocks.set(key, [index]);
+    }
+  });
+  return blocks;
+}
+
+/** The lines of a block that may name titles: of a paragraph, or of a list, with those in it. */
+function namingLines(block: Node): string[] | null {
+  if (block.type === paragraph) return linesOf(block).map(({ text }) => text);
+  if (block.type !== bullet_list && block.type !== ordered_list) return null;
+  const lines: string[] = [];
+  block.descendants((node) => {
+    if (node.isTextblock) lines.push(node.textContent.replace(/\s+/gu, " ").trim());
+    return !node.isTextblock;
+  });
+  return lines;
+}
+
+/** For each line the first block after the one before that says the same; null where a line has none. */
+function placesOf(
+  lines: readonly string[],
+  later: ReadonlyMap<string, readonly number[]>,
+  after: number,
+): number[] | null {
+  const places: number[] = [];
+  let last = after;
+  for (const line of lines) {
+    if (line.length > LONGEST_TITLE) return null;
+    const blocks = later.get(titleKey(line)) ?? later.get(unnumberedKey(line));
+    const next = blocks?.[partitionPoint(blocks.length, (i) => blocks[i]! <= last)];
+    if (next === undefined) return null;
+    places.push(next);
+    last = next;
+  }
+  return places.length > 0 ? places : null;
+}
+
+function hasTextBetween(places: readonly number[]): boolean {
+  const apart = places.filter((place, i) => i > 0 && place - places[i - 1]! > 1).length;
+  return apart * 2 >= places.length - 1;
+}
