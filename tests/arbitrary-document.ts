@@ -59,13 +59,20 @@ const plainMark: fc.Arbitrary<Mark> = fc.constantFrom(
   marks.size.create({ percent: 125 }),
 );
 
+/** A cross-reference to one of the headings, or to nowhere. */
+interface Reference {
+  to: number;
+  form: string;
+  linked: boolean;
+}
+
 interface Piece {
   text: string;
   marks: Mark[];
   link: number | null;
   bookmark: boolean;
   /** Stands after the words. */
-  leaf: "formula" | "foot" | "end" | null;
+  leaf: "formula" | "foot" | "end" | Reference | null;
 }
 
 const piece: fc.Arbitrary<Piece> = fc.record({
@@ -73,7 +80,17 @@ const piece: fc.Arbitrary<Piece> = fc.record({
   marks: fc.array(plainMark, { maxLength: 2 }),
   link: fc.option(fc.nat(20), { freq: 3 }),
   bookmark: fc.boolean(),
-  leaf: fc.option(fc.constantFrom("formula" as const, "foot" as const, "end" as const), { freq: 3 }),
+  leaf: fc.option(
+    fc.oneof(
+      fc.constantFrom("formula" as const, "foot" as const, "end" as const),
+      fc.record({
+        to: fc.nat(20),
+        form: fc.constantFrom("{label}", "{number} {title}", "see “{title}”, {where} & <{page}>"),
+        linked: fc.boolean(),
+      }),
+    ),
+    { freq: 3 },
+  ),
 });
 const tex = fc.constantFrom("x^2", "\\frac{a}{b}", "a_1 < b", "\\text{if } \\alpha");
 
@@ -148,7 +165,9 @@ function build(drafts: readonly Draft[]): Node {
           ? []
           : one.leaf === "formula"
             ? [nodes.formula.create({ tex: "E = mc^2" })]
-            : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
+            : typeof one.leaf === "object"
+              ? [crossReference(one.leaf, headings)]
+              : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
       return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));
@@ -191,6 +210,11 @@ function build(drafts: readonly Draft[]): Node {
   });
   const doc = createDocument(blocks, { title: "Any document" });
   return doc.type.create({ ...doc.attrs, registry: { bookmarks, anchors: {} } }, doc.content);
+}
+
+function crossReference({ to, form, linked }: Reference, headings: readonly DestinationId[]): Node {
+  const speaksOf = target(Math.max(to, 2), headings);
+  return nodes.cross_reference.create({ target: speaksOf, form, linked });
 }
 
 function target(choice: number, headings: readonly DestinationId[]): LinkTarget {

@@ -1,12 +1,21 @@
 import type { Mark, Node } from "prosemirror-model";
-import { countWords, idOf, lineOf, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  countWords,
+  idOf,
+  lineOf,
+  type DestinationId,
+  type LinkTarget,
+  type Reference,
+} from "@/core/document";
 
-/** A stretch of one block that a link covers. Positions count from the block's start. */
+/** A stretch of one block that a link covers, or a cross-reference. Positions count from the block's start. */
 export interface LinkPiece {
   readonly from: number;
   readonly to: number;
   readonly text: string;
   readonly target: LinkTarget;
+  /** Of a cross-reference, whose text is what the place was called. */
+  readonly reference?: Reference;
 }
 
 /** A stretch of one block that a bookmark covers; a point has `from` = `to`. Positions count from the block's start. */
@@ -100,6 +109,12 @@ function readTextblock(node: Node, start: number, found: Found): number {
         lastLink = mark;
       } else if (mark.type.name === "bookmark")
         addRange(bookmarks, openMarks, mark, at, at + child.nodeSize, piece);
+    }
+    if (child.type.name === "cross_reference") {
+      const reference = child.attrs as Reference;
+      const { target } = reference;
+      links.push({ from: at, to: at + child.nodeSize, text: target.was ?? "", target, reference });
+      lastLink = null;
     }
     if (child.type.name === "bookmark_point")
       bookmarks.push({ id: child.attrs.id as DestinationId, from: at, to: at, text: "", point: true });

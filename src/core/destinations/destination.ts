@@ -1,4 +1,4 @@
-import type { DestinationId, LinkTarget, Series } from "@/core/document";
+import type { DestinationId, LinkTarget, Reference, Series } from "@/core/document";
 
 interface Place {
   readonly id: DestinationId;
@@ -39,14 +39,19 @@ export interface BlockDestination extends Place {
 /** Anything a link can land on. */
 export type Destination = Heading | Bookmark | BlockDestination;
 
-/** A link as it stands in the document. */
+/** A link or a cross-reference as it stands in the document. */
 export interface LinkPlace {
   readonly from: number;
   readonly to: number;
   readonly text: string;
   readonly target: LinkTarget;
+  /** Of a cross-reference, whose text is what the place was called. */
+  readonly reference?: Reference;
   readonly block: number;
 }
+
+/** A cross-reference as it stands in the document. */
+export type ReferencePlace = LinkPlace & { readonly reference: Reference };
 
 /** A footnote or endnote as it stands in the document: its sign, from `from` to `to`. */
 export interface NotePlace {

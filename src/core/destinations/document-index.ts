@@ -9,6 +9,7 @@ import type {
   Heading,
   LinkPlace,
   NotePlace,
+  ReferencePlace,
   Section,
 } from "./destination";
 import { captionLabels, shownNumbers } from "./numbers";
@@ -46,6 +47,13 @@ export class DocumentIndex {
 
   get links(): readonly LinkPlace[] {
     return this.once("links", () => gathered(this.placed, (run) => run.links));
+  }
+
+  /** Cross-references in order of place. */
+  get references(): readonly ReferencePlace[] {
+    return this.once("references", () =>
+      this.links.filter((link): link is ReferencePlace => "reference" in link),
+    );
   }
 
   get figures(): readonly BlockDestination[] {

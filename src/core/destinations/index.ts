@@ -10,6 +10,7 @@ export type {
   Heading,
   LinkPlace,
   NotePlace,
+  ReferencePlace,
   Section,
 } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";

@@ -63,8 +63,15 @@ export class PlacedRun {
     const list: LinkPlace[] = [];
     for (const { block, offset, summary } of this.run.linked) {
       const start = this.pos + offset;
-      for (const { from, to, text, target } of summary.links)
-        list.push({ from: start + from, to: start + to, text, target, block: this.block + block });
+      for (const { from, to, text, target, reference } of summary.links)
+        list.push({
+          from: start + from,
+          to: start + to,
+          text,
+          target,
+          block: this.block + block,
+          ...(reference && { reference }),
+        });
     }
     return (this.linkList = list);
   }

@@ -15,6 +15,15 @@ export {
   type LinkTarget,
 } from "./target";
 export {
+  partsOfForm,
+  REFERENCE_FIELDS,
+  referenceFormSchema,
+  referenceSchema,
+  whyNoForm,
+  type Reference,
+  type ReferenceField,
+} from "./reference";
+export {
   EMPTY_REGISTRY,
   anchorSchema,
   bookmarkEntry,

@@ -14,6 +14,7 @@ import {
   wholeNumber,
 } from "./attributes";
 import { EMPTY_REGISTRY, registrySchema } from "./registry";
+import { referenceSchema, type Reference } from "./reference";
 import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
@@ -332,6 +333,34 @@ const nodes = {
       0,
     ],
   },
+  /** Words made from the place they speak of; only which place and how are stored. */
+  cross_reference: {
+    group: "inline",
+    inline: true,
+    atom: true,
+    attrs: {
+      target: { validate: (value) => void referenceSchema.shape.target.parse(value) },
+      form: { default: "{label}", validate: (value) => void referenceSchema.shape.form.parse(value) },
+      linked: { default: true, validate: "boolean" },
+    },
+    parseDOM: [
+      {
+        tag: "a[data-cross-reference]",
+        priority: 70,
+        getAttrs: (element: HTMLElement) => {
+          try {
+            const json: unknown = JSON.parse(element.getAttribute("data-cross-reference") ?? "");
+            const parsed = referenceSchema.safeParse(json);
+            return parsed.success ? parsed.data : false;
+          } catch {
+            return false;
+          }
+        },
+      },
+    ],
+    toDOM: (node) => ["a", { "data-cross-reference": JSON.stringify(node.attrs) }],
+    leafText: (node) => (node.attrs as unknown as Reference).target.was ?? "",
+  },
   bookmark_point: {
     group: "inline",
     inline: true,
@@ -465,5 +494,13 @@ export const schema = new Schema<keyof typeof nodes, keyof typeof marks>({ nodes
 /** The kinds of block that stand directly in a document. */
 export type BlockKind = Exclude<
   keyof typeof nodes,
-  "doc" | "text" | "hard_break" | "bookmark_point" | "formula" | "note" | "list_item" | `table_${string}`
+  | "doc"
+  | "text"
+  | "hard_break"
+  | "bookmark_point"
+  | "cross_reference"
+  | "formula"
+  | "note"
+  | "list_item"
+  | `table_${string}`
 >;

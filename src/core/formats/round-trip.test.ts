@@ -46,7 +46,9 @@ describe.each(["gaterope", "html", "markdown"] as const)(
       if (format === "gaterope") return;
       fc.assert(
         fc.property(anyDocument, (doc) => {
-          const landing = resolveLinks(indexDocument(doc)).filter((link) => link.lands && link.destination);
+          const landing = resolveLinks(indexDocument(doc)).filter(
+            (link) => link.lands && link.destination && link.reference?.linked !== false,
+          );
           const { promised } = writeFile({ doc, pictures: new Map() }, format);
           const inside = promised.filter((link) => link.destination !== null).map((link) => link.destination);
           for (const link of landing) expect(inside).toContain(link.lands ? link.destination!.id : null);

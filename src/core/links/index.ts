@@ -7,4 +7,5 @@ export {
   resolveLinks,
   type ResolvedLink,
 } from "./resolve";
+export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
 export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";

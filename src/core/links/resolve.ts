@@ -15,11 +15,11 @@ const known = new WeakMap<DocumentIndex, readonly ResolvedLink[]>();
 export function resolveLinks(index: DocumentIndex): readonly ResolvedLink[] {
   const before = known.get(index);
   if (before) return before;
-  const resolved = index.links.map(({ from, to, text, target, block }): ResolvedLink => {
-    const followed = follow(target, index);
+  const resolved = index.links.map((link): ResolvedLink => {
+    const followed = follow(link.target, index);
     return followed.lands
-      ? { from, to, text, target, block, lands: true, destination: followed.destination }
-      : { from, to, text, target, block, lands: false, why: followed.why };
+      ? { ...link, lands: true, destination: followed.destination }
+      : { ...link, lands: false, why: followed.why };
   });
   known.set(index, resolved);
   return resolved;

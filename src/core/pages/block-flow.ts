@@ -13,13 +13,22 @@ import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
 /** Flows of blocks by what else they depend on. A node never changes, so its flow is kept as long as the node is. */
 export type FlowCache = WeakMap<Node, { readonly key: string; readonly flow: Flow }>;
 
-/** The flow of a block; from the cache where nothing that it depends on has changed. Counts the notes of the block. */
-export function blockFlow(block: Node, noted: boolean, composition: Composition, cache: FlowCache): Flow {
+/**
+ * The flow of a block; from the cache where nothing that it depends on has changed. Counts the notes of the block.
+ * `noted`, `referring`: whether notes and cross-references stand in it.
+ */
+export function blockFlow(
+  block: Node,
+  { noted, referring }: { readonly noted: boolean; readonly referring: boolean },
+  composition: Composition,
+  cache: FlowCache,
+): Flow {
   const label = labelOf(block, composition);
   const { notes } = composition;
   const counted = noted ? `${notes.foot},${notes.end};` : "";
   const entries = block.type.name === "contents_list" ? contentsKey(block, composition) : "";
-  const key = counted || label || entries ? `${counted}${label}${entries}` : "";
+  const worded = referring ? composition.references.keyOf(block) : "";
+  const key = counted || label || entries || worded ? `${counted}${label}${entries}${worded}` : "";
   const known = cache.get(block);
   if (known && known.key === key) {
     if (noted) countNotes(block, notes);

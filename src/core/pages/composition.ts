@@ -1,5 +1,6 @@
 import type { DocumentIndex } from "@/core/destinations";
 import type { StyleSheet } from "@/core/document";
+import type { PageReferences } from "./page-references";
 import type { Hyphenate, Resources } from "./resources";
 import type { NoteCount } from "./text/text-source";
 
@@ -14,4 +15,5 @@ export interface Composition {
   readonly index: DocumentIndex;
   /** How many notes of each place have been met; goes on with each block. */
   readonly notes: NoteCount;
+  readonly references: PageReferences;
 }

@@ -6,6 +6,7 @@ import { returnLinks } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import type { Flow } from "./flow";
+import { PageReferences } from "./page-references";
 import { PageLabels } from "./page-labels";
 import { paginate, type Page } from "./paginate";
 import type { Resources } from "./resources";
@@ -38,6 +39,8 @@ export class PageLayout {
     body: number,
     /** Whether all that it was laid out with was there. */
     readonly complete: boolean,
+    /** @internal The words of cross-references that it was laid out with. */
+    readonly references: PageReferences,
     /** @internal */
     readonly cached: {
       readonly key: LayoutKey;
@@ -143,11 +146,26 @@ interface LayoutKey {
   readonly hyphenate: unknown;
 }
 
+/** Words that speak of pages can move pages; in practice they settle at the second time. */
+const MOST_PASSES = 4;
+
 /**
  * Lays a document out in pages. With the layout of an earlier version, only what changed is broken into lines, and pages are filled
  * until they fall together with those of before.
  */
 export function layOutPages(index: DocumentIndex, resources: Resources, earlier?: PageLayout): PageLayout {
+  let layout = layOutOnce(index, resources, new PageReferences(index, earlier ?? null), earlier);
+  for (let pass = 1; pass < MOST_PASSES && layout.references.differsOn(layout); pass++)
+    layout = layOutOnce(index, resources, new PageReferences(index, layout), layout);
+  return layout;
+}
+
+function layOutOnce(
+  index: DocumentIndex,
+  resources: Resources,
+  references: PageReferences,
+  earlier?: PageLayout,
+): PageLayout {
   const { doc, sheet } = index;
   const setup = setupOf(sheet);
   const { misses } = resources;
@@ -174,6 +192,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
     hyphenate,
     index,
     notes: { foot: 0, end: 0 },
+    references,
   };
   const flows: Flow[] = [];
   const flowOfBlock = new Int32Array(doc.childCount);
@@ -181,14 +200,19 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   const returns = returnLinks(index);
   const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
   const noted = new Set(index.notes.map(({ block }) => block));
+  const referring = references.blocks;
   const unchanged =
-    earlier?.complete && cached === earlier.cached ? unchangedFlows(earlier, doc, noted) : null;
+    earlier?.complete && cached === earlier.cached
+      ? unchangedFlows(earlier, doc, (block) => noted.has(block) || referring.has(block))
+      : null;
   let body = 0;
   let nextReturn = 0;
   let pos = 0;
   for (let block = 0; block < doc.childCount; block++) {
     const node = doc.child(block);
-    let flow = unchanged?.(block, node) ?? blockFlow(node, noted.has(block), composition, cached.flows);
+    references.start = pos;
+    const depends = { noted: noted.has(block), referring: referring.has(block) };
+    let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
     if (bodyBlock > 0 && block === bodyBlock) {
       body = flows.length;
       flow = onNewPage(flow);
@@ -236,6 +260,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
     endnotes,
     body,
     resources.misses === misses,
+    references,
     cached,
   );
 }
@@ -247,7 +272,7 @@ const COUNTED = new Set(["heading", "figure", "table", "equation", "contents_lis
 function unchangedFlows(
   earlier: PageLayout,
   doc: Node,
-  noted: ReadonlySet<number>,
+  depends: (block: number) => boolean,
 ): (block: number, node: Node) => Flow | undefined {
   const before = earlier.index.doc.content.content;
   const now = doc.content.content;
@@ -255,7 +280,7 @@ function unchangedFlows(
   const shift = before.length - now.length;
   return (block, node) => {
     if (block >= same && block < now.length - sameAtEnd) return undefined;
-    if (COUNTED.has(node.type.name) || noted.has(block)) return undefined;
+    if (COUNTED.has(node.type.name) || depends(block)) return undefined;
     return earlier.flowOf(block < same ? block : block + shift);
   };
 }

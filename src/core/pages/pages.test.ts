@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Fragment, Slice, type Node } from "prosemirror-model";
+import { linesOf } from "#tests/drawn-words";
 import { heading, paragraph } from "#tests/editing";
 import { laidOut } from "#tests/page-fonts";
 import {
@@ -33,14 +34,6 @@ const markdown = (text: string) => {
   if (!read.ok) throw new Error(read.error.reason);
   return read.manuscript.doc;
 };
-/** The words of a page, a line for each base line. */
-function linesOf(layout: PageLayout, page: number): string[] {
-  const lines = new Map<number, string>();
-  for (const item of drawPage(layout, page).items)
-    if (item.kind === "words" && item.tag)
-      lines.set(Math.round(item.y), (lines.get(Math.round(item.y)) ?? "") + item.text);
-  return [...lines.values()];
-}
 const allWords = (layout: PageLayout) =>
   layout.pages
     .flatMap((_, page) =>

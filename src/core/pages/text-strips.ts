@@ -74,7 +74,7 @@ export function positionAt(source: TextSource, offset: number, otherwise: number
   const { spans } = source;
   const span = spans[partitionPoint(spans.length, (i) => spans[i]!.from <= offset) - 1];
   if (!span || span.pos < 0) return otherwise;
-  return span.pos + (span.note || span.tex !== undefined ? 0 : offset - span.from);
+  return span.pos + (span.note || span.whole || span.tex !== undefined ? 0 : offset - span.from);
 }
 
 function notesByLine(text: SetText, composition: Composition): Map<number, SetNote[]> | null {

@@ -48,7 +48,8 @@ function misleadingWords(index: DocumentIndex): Finding[] {
     if (key !== "") titled.set(key, [...(titled.get(key) ?? []), heading]);
   }
   return resolveLinks(index).flatMap((link): Finding[] => {
-    if (!link.lands || !link.destination) return [];
+    // A cross-reference words itself.
+    if (!link.lands || !link.destination || link.reference) return [];
     const named = titled.get(titleKey(link.text));
     const landed = link.destination;
     if (!named || named.some((heading) => standsFor(heading, landed))) return [];

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/document/registry";
-import { COLOUR, linkTargetSchema, PICTURE_TYPES, styleSheetSchema } from "@/core/document";
+import { COLOUR, linkTargetSchema, PICTURE_TYPES, referenceSchema, styleSheetSchema } from "@/core/document";
 
 /*
  * The open form of a document, `.gaterope.json`. This schema checks a file when it is read, and the JSON Schema in
@@ -45,6 +45,7 @@ const inline = z
     text,
     formula,
     note,
+    z.strictObject({ type: z.literal("cross_reference"), attrs: referenceSchema, marks }),
     z.strictObject({ type: z.literal("hard_break"), marks }),
     z.strictObject({
       type: z.literal("bookmark_point"),

@@ -1,10 +1,11 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId, LinkTarget } from "@/core/document";
+import type { DestinationId, LinkTarget, Reference } from "@/core/document";
 import { addressOf } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
 import type { PromisedLink } from "../promised-link";
+import { WrittenReferences } from "../written-references";
 
 /** Where the parts of one HTML rendering meet: what is known of the document, and what the file promises. */
 export class HtmlOutput {
@@ -16,11 +17,33 @@ export class HtmlOutput {
   /** Notes whose words are to be written at the end. */
   readonly notes: WrittenNote[] = [];
 
+  private readonly references: WrittenReferences;
+
   constructor(
     readonly index: DocumentIndex,
     /** The address of a stored picture as it is to stand in the file. */
     readonly pictureAddress: (name: string) => string,
-  ) {}
+  ) {
+    this.references = new WrittenReferences(index);
+  }
+
+  /**
+   * A cross-reference as an element of HTML around its words, which other programs show and Gate Rope reads as what it is.
+   * `within` a link it is no link itself.
+   */
+  reference(node: Node, within: boolean): { start: string; words: string; end: string } {
+    const { target, form, linked } = node.attrs as Reference;
+    const words = this.references.words(node);
+    const told = ` data-reference="${escapeHtml(form)}"`;
+    const anchor = this.anchor(target.id);
+    const to = escapeHtml(anchor ?? target.was ?? target.id);
+    if (!linked || within) return { start: `<span${told} data-to="${to}">`, words, end: "</span>" };
+    const leads =
+      anchor === undefined
+        ? `class="adrift" data-adrift="${to}"`
+        : `href="${escapeHtml(this.hrefOf(target.id, words))}"`;
+    return { start: `<a ${leads}${told}>`, words, end: "</a>" };
+  }
 
   /** The number of the next note and the name it is known by in the file. Notes are asked for in order of place. */
   nextNote(note: Node): WrittenNote {

@@ -11,6 +11,7 @@ import {
 } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
+import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
@@ -411,6 +412,9 @@ export class HtmlReading implements TokenHandler {
   private startInline(name: string, attributes: Attributes, selfClosing: boolean): void {
     const { builder, context } = this;
     if (name === "code" && this.open.top.name === "pre") builder.nameCode(languageIn(attributes));
+    const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
+    if (reference && builder.crossReference(reference, this.open.top.marks))
+      return this.open.push(name, "silent");
     const own = marksOfElement(name, attributes);
     let leave: (() => void) | null = null;
     const later = attributes.get("data-range");

@@ -33,6 +33,11 @@ function leafHtml(node: Node, output: HtmlOutput): string {
   if (node.type.name === "hard_break") return "<br>";
   if (node.type.name === "formula") return equationHtml(node.attrs.tex as string, "formula");
   if (node.type.name === "note") return noteSign(node, output);
+  if (node.type.name === "cross_reference") {
+    const within = node.marks.some((mark) => mark.type.name === "link");
+    const { start, words, end } = output.reference(node, within);
+    return start + escapeHtml(words) + end;
+  }
   const id = node.attrs.id as DestinationId;
   const anchor = output.anchor(id);
   return anchor

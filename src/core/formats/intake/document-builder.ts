@@ -21,6 +21,7 @@ import type { DropLog } from "./drop-log";
 import { cleanText, mergeText, trimmed } from "./inline-content";
 import { LIMITS } from "./limits";
 import { NoteReferences } from "./note-references";
+import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
 import { tableGrid, type CellDraft } from "./table-grid";
@@ -149,6 +150,16 @@ export class DocumentBuilder {
     if (block.kind === "code_block") this.text(tex);
     else
       block.inline.push(nodes.formula.create({ tex: cleanText(tex) }, null, this.allowedMarks(block, marks)));
+  }
+
+  /** Adds a cross-reference to a place known by its anchor; false where none can stand. */
+  crossReference({ anchor, form, linked }: ReferenceElement, marks: readonly Mark[]): boolean {
+    if (this.note || this.textblock?.kind === "code_block") return false;
+    if (!this.textblock) this.open("paragraph", {}, true);
+    const block = this.textblock!;
+    const attrs = { target: this.links.targetOf(anchor), form, linked };
+    block.inline.push(nodes.cross_reference.create(attrs, null, this.allowedMarks(block, marks)));
+    return true;
   }
 
   // Notes

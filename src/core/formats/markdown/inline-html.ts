@@ -2,6 +2,7 @@ import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
+import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { marksOfElement } from "../html/inline-marks";
 
@@ -22,6 +23,8 @@ interface OpenTag {
   readonly name: string;
   readonly marks: readonly Mark[];
   readonly range: Mark | null;
+  /** Whether its words are left out. */
+  readonly silent: boolean;
 }
 
 /**
@@ -47,15 +50,16 @@ export class InlineHtml {
 
   /** Whether words here belong to an element that is left out. */
   get silent(): boolean {
-    return this.open.some((tag) => SILENT.has(tag.name));
+    return this.open.some((tag) => tag.silent);
   }
 
-  tag(source: string): void {
+  /** Takes a tag in; `inForce` are the marks that hold there. */
+  tag(source: string, inForce: readonly Mark[]): void {
     const closing = /^<\/\s*([a-z][a-z0-9-]*)/i.exec(source)?.[1]?.toLowerCase();
     if (closing) return this.close(closing);
     const element = parseFragment(source).childNodes[0];
     if (!element || !("tagName" in element)) return;
-    this.enter(element, /\/\s*>$/.test(source));
+    this.enter(element, /\/\s*>$/.test(source), inForce);
   }
 
   /** Tags do not go on after the paragraph they were opened in, as in a browser; ranges do. */
@@ -63,7 +67,11 @@ export class InlineHtml {
     while (this.open.length > 0) this.leave(this.open.pop()!);
   }
 
-  private enter(element: DefaultTreeAdapterTypes.Element, selfClosing: boolean): void {
+  private enter(
+    element: DefaultTreeAdapterTypes.Element,
+    selfClosing: boolean,
+    inForce: readonly Mark[],
+  ): void {
     const name = element.tagName;
     const attributes = new Map<string, string>();
     for (const attribute of element.attrs)
@@ -81,7 +89,12 @@ export class InlineHtml {
       const range = this.ranges.get(ends);
       if (range) this.builder.endRange(range);
       this.ranges.delete(ends);
-      this.open.push({ name, marks: [], range: null });
+      this.open.push({ name, marks: [], range: null, silent: false });
+      return;
+    }
+    const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
+    if (reference && this.builder.crossReference(reference, inForce)) {
+      this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
@@ -98,7 +111,7 @@ export class InlineHtml {
     const href = name === "a" ? attributes.get("href") : undefined;
     const link = href === undefined ? null : linkMark(href, this.builder, this.context);
     if (link) marks.push(link);
-    if (!selfClosing) this.open.push({ name, marks, range });
+    if (!selfClosing) this.open.push({ name, marks, range, silent: SILENT.has(name) });
   }
 
   private close(name: string): void {

@@ -285,7 +285,7 @@ class MarkdownWalk {
           this.image(child);
           break;
         case "html_inline":
-          this.html.tag(child.content);
+          this.html.tag(child.content, marks());
       }
     }
   }

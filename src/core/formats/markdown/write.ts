@@ -327,6 +327,12 @@ class MarkdownWriter {
       this.notes.push({ written, pos });
       return [{ type: "footnoteReference", identifier: noteLabel(written) }];
     }
+    if (node.type.name === "cross_reference") {
+      const within = node.marks.some((mark) => mark.type.name === "link");
+      const { start, words, end } = this.output.reference(node, within);
+      // A bar would end the cell of a table.
+      return [html(start.replaceAll("|", "&#124;")), { type: "text", value: words }, html(end)];
+    }
     const id = node.attrs.id as DestinationId;
     return this.index.anchors.of(id) ? [html(this.anchorTag(id))] : [];
   }

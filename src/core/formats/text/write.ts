@@ -1,13 +1,20 @@
 import type { Node } from "prosemirror-model";
 import type { Manuscript } from "@/core/document";
 import { indexDocument, noteNumber } from "@/core/destinations";
+import { WrittenReferences } from "../written-references";
 import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
 export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
   const index = indexDocument(doc);
   const counts = { foot: 0, end: 0 };
-  const blockText = (node: Node) => textOf(node, (place) => noteSign(place, ++counts[place]));
+  const references = new WrittenReferences(index);
+  const leafWords: LeafWords = (leaf) => {
+    if (leaf.type.name === "cross_reference") return references.words(leaf);
+    const place = leaf.attrs.place as "foot" | "end";
+    return noteSign(place, ++counts[place]);
+  };
+  const blockText = (node: Node) => textOf(node, leafWords);
   const blocks: string[] = [];
   doc.forEach((block) => {
     if (block.type.name === "contents_list") {
@@ -26,11 +33,12 @@ function noteSign(place: "foot" | "end", number: number): string {
   return `[${noteNumber(place, number)}]`;
 }
 
-type SignOf = (place: "foot" | "end") => string;
+/** What stands for a note or a cross-reference. */
+type LeafWords = (leaf: Node) => string;
 
-function textOf(node: Node, noteSignOf: SignOf): string {
-  const childTexts = (of: Node) => of.content.content.map((child) => textOf(child, noteSignOf));
-  const inlineText = (of: Node) => wordsOf(of, noteSignOf);
+function textOf(node: Node, leafWords: LeafWords): string {
+  const childTexts = (of: Node) => of.content.content.map((child) => textOf(child, leafWords));
+  const inlineText = (of: Node) => wordsOf(of, leafWords);
   switch (node.type.name) {
     case "bullet_list":
     case "ordered_list": {
@@ -70,13 +78,13 @@ function textOf(node: Node, noteSignOf: SignOf): string {
   }
 }
 
-function wordsOf(node: Node, noteSignOf: SignOf): string {
+function wordsOf(node: Node, leafWords: LeafWords): string {
   let text = "";
   node.forEach((child) => {
     if (child.isText) text += child.text!;
     else if (child.type.name === "hard_break") text += "\n";
     else if (child.type.name === "formula") text += child.attrs.tex as string;
-    else if (child.type.name === "note") text += noteSignOf(child.attrs.place as "foot" | "end");
+    else if (child.type.name === "note" || child.type.name === "cross_reference") text += leafWords(child);
   });
   return text;
 }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
-import { schema, type Look, type StyleSheet } from "@/core/document";
+import { schema, type Look, type Reference, type StyleSheet } from "@/core/document";
 import type { Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
 
@@ -18,6 +18,8 @@ export interface Span {
   readonly tex?: string;
   /** The sign of a note. */
   readonly note?: NoteSign;
+  /** Words that stand for one thing of the document. */
+  readonly whole?: true;
 }
 
 /** A note as its sign tells of it. */
@@ -44,6 +46,13 @@ export interface SourceContext {
   readonly sheet: StyleSheet;
   readonly notes: NoteCount;
   readonly resources: Resources;
+  readonly references: ReferenceSource;
+}
+
+/** The words of cross-references. */
+export interface ReferenceSource {
+  /** Those of one that stands `offset` positions after the start of its block. */
+  wordsAt(offset: number, reference: Reference): string;
 }
 
 /**
@@ -55,7 +64,7 @@ export function textSource(
   node: Node,
   start: number,
   look: Look,
-  { sheet, notes, resources }: SourceContext,
+  { sheet, notes, resources, references }: SourceContext,
   label = "",
 ): TextSource {
   const base = styleOfLook(look, sheet);
@@ -86,6 +95,14 @@ export function textSource(
           text += OBJECT;
           spans.push({ from, to: text.length, style, pos, tex });
         }
+        break;
+      }
+      case "cross_reference": {
+        const reference = child.attrs as Reference;
+        text += references.wordsAt(pos, reference);
+        const link = schema.marks.link.create({ target: reference.target });
+        const marks = reference.linked ? link.addToSet(child.marks) : child.marks;
+        spans.push({ from, to: text.length, style: markedStyle(base, look, marks, sheet), pos, whole: true });
         break;
       }
       case "note": {

@@ -1,0 +1,32 @@
+import type { Node } from "prosemirror-model";
+import type { DocumentIndex } from "@/core/destinations";
+import { referenceWords } from "@/core/links";
+import type { Reference } from "@/core/document";
+
+/**
+ * The words of cross-references as a file without pages has them. Where one stands is known by its node, because a format may
+ * write a caption before or after what it belongs to.
+ */
+export class WrittenReferences {
+  private places: Map<Node, number[]> | null = null;
+
+  constructor(private readonly index: DocumentIndex) {}
+
+  /** The words of a cross-reference; one that stands in several places is asked for in their order. */
+  words(node: Node): string {
+    const places = (this.places ??= this.find()).get(node);
+    const at = (places && places.length > 1 ? places.shift() : places?.[0]) ?? 0;
+    return referenceWords(node.attrs as Reference, at, this.index, null);
+  }
+
+  private find(): Map<Node, number[]> {
+    const found = new Map<Node, number[]>();
+    for (const { from } of this.index.references) {
+      const node = this.index.doc.nodeAt(from)!;
+      const same = found.get(node);
+      if (same) same.push(from);
+      else found.set(node, [from]);
+    }
+    return found;
+  }
+}

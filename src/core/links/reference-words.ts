@@ -1,0 +1,122 @@
+import type { Destination, DocumentIndex } from "@/core/destinations";
+import { partsOfForm, type DestinationId, type Reference, type ReferenceField } from "@/core/document";
+
+/** On which pages places stand, as far as that is known. */
+export interface PageNumbers {
+  /** The number of the page on which a position stands, as it is written there. */
+  labelAt(pos: number): string;
+  /** The page on which a position stands, counted from 0. */
+  pageAt(pos: number): number;
+}
+
+/** The fixed words of cross-references in one language. */
+interface FixedWords {
+  readonly section: string;
+  readonly page: (number: string) => string;
+  readonly onPage: (number: string) => string;
+  readonly above: string;
+  readonly below: string;
+  readonly quoted: (title: string) => string;
+}
+
+const ENGLISH: FixedWords = {
+  section: "section",
+  page: (number) => `page ${number}`,
+  onPage: (number) => `on page ${number}`,
+  above: "above",
+  below: "below",
+  quoted: (title) => `“${title}”`,
+};
+const GERMAN: FixedWords = {
+  section: "Abschnitt",
+  page: (number) => `Seite ${number}`,
+  onPage: (number) => `auf Seite ${number}`,
+  above: "oben",
+  below: "unten",
+  quoted: (title) => `„${title}“`,
+};
+
+function fixedWords(language: string): FixedWords {
+  return /^de\b/i.test(language) ? GERMAN : ENGLISH;
+}
+
+/**
+ * The words of a cross-reference that stands at a position. Without pages a page is told as where it is from here. Of a place
+ * that is gone it says what it was called.
+ */
+export function referenceWords(
+  { target, form }: Pick<Reference, "target" | "form">,
+  at: number,
+  index: DocumentIndex,
+  pages: PageNumbers | null,
+): string {
+  const place = index.destination(target.id);
+  const language = fixedWords(index.doc.attrs.language as string);
+  if (!place) return language.quoted(target.was ?? "?");
+  const words = partsOfForm(form)
+    .map((part) =>
+      typeof part === "string" ? part : fieldWords(part.field, { place, at, index, pages, language }),
+    )
+    .join("")
+    .replace(/\s+/gu, " ")
+    .trim();
+  // A place without a name or a number still has to be told of.
+  return words || whereWords({ place, at, index, pages, language });
+}
+
+interface Telling {
+  readonly place: Destination;
+  readonly at: number;
+  readonly index: DocumentIndex;
+  readonly pages: PageNumbers | null;
+  readonly language: FixedWords;
+}
+
+function fieldWords(field: ReferenceField, telling: Telling): string {
+  const { place, index, pages, language } = telling;
+  switch (field) {
+    case "number":
+      return numberOf(place.id, index);
+    case "title":
+      return place.name;
+    case "label":
+      return labelOf(telling);
+    case "caption":
+      return [index.captions.get(place.id), place.name].filter(Boolean).join(". ");
+    case "words":
+      return (place.kind === "bookmark" && place.text) || place.name;
+    case "page":
+      return pages ? language.page(pages.labelAt(place.pos)) : whereWords(telling);
+    case "pagenumber":
+      return pages ? pages.labelAt(place.pos) : whereWords(telling);
+    case "where":
+      return whereWords(telling);
+  }
+}
+
+/** The number alone: of a heading as it is shown, of a caption without its word. */
+function numberOf(id: DestinationId, index: DocumentIndex): string {
+  const caption = index.captions.get(id);
+  return index.numbers.get(id) ?? (caption ? caption.slice(caption.lastIndexOf(" ") + 1) : "");
+}
+
+/** What a place is called by its kind and number; by its title where it has none. */
+function labelOf({ place, index, language }: Telling): string {
+  const caption = index.captions.get(place.id);
+  if (caption) return place.kind === "equation" && !caption.includes(" ") ? `(${caption})` : caption;
+  const number = index.numbers.get(place.id);
+  if (!number) return place.name && language.quoted(place.name);
+  // The number of an appendix has its word with it.
+  return /^\p{L}+ /u.test(number) ? number : `${language.section} ${number}`;
+}
+
+function whereWords({ place, at, pages, language }: Telling): string {
+  if (pages && pages.pageAt(place.pos) !== pages.pageAt(at)) return language.onPage(pages.labelAt(place.pos));
+  return place.pos < at ? language.above : language.below;
+}
+
+/** Whether the words of a form can change when only pages do. */
+export function speaksOfPages(form: string): boolean {
+  return partsOfForm(form).some((part) => typeof part !== "string" && OF_PAGES.has(part.field));
+}
+const OF_PAGES = new Set<ReferenceField>(["page", "pagenumber", "where"]);
