@@ -54,6 +54,15 @@ export class DocumentChange {
     );
   }
 
+  /** Whether other words stand in bookmarks of what changed. */
+  get markedWords(): boolean {
+    return this.differs((block) =>
+      summarise(block)
+        .bookmarks.map((piece) => piece.text)
+        .join("\n"),
+    );
+  }
+
   /** Whether there are more, fewer or other notes in what changed. */
   get notes(): boolean {
     return this.differs((block) =>
@@ -67,7 +76,7 @@ export class DocumentChange {
   get links(): boolean {
     return this.differs((block) =>
       summarise(block)
-        .links.map((link) => targetKey(link.target))
+        .links.map((link) => targetKey(link.target) + (link.reference?.form ?? ""))
         .join(),
     );
   }

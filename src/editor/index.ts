@@ -28,6 +28,7 @@ export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/links";
 export * from "./commands/notes";
+export * from "./commands/references";
 export { replaceWords } from "./commands/replace-words";
 export * from "./commands/sections";
 export * from "./commands/styles";

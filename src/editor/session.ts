@@ -8,7 +8,7 @@ import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
-import { linkAt } from "./commands/links";
+import { leadAt } from "./commands/links";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DisplacedWords } from "./displaced-words";
@@ -505,7 +505,7 @@ export class Session {
   click(pos: number, event: MouseEvent): boolean {
     if (this.carrying.click(pos)) return true;
     if (!(event.ctrlKey || event.metaKey)) return false;
-    const link = linkAt(this.index, pos);
+    const link = leadAt(this.index, pos);
     if (link) this.follow(link.target);
     return link !== null;
   }

@@ -71,30 +71,58 @@ export async function kept(page: Page): Promise<void> {
   await expect(page.locator('[data-kept="kept"]')).toBeVisible({ timeout: 15_000 });
 }
 
+/** Where words begin and end on the screen, brought into view. `within`: only in elements that this selector takes. */
+async function placeOfWords(page: Page, words: string, within = "*") {
+  const place = await manuscript(page).evaluate(
+    async (root, { words: wanted, within: selector }) => {
+      const frame = () => new Promise((done) => requestAnimationFrame(done));
+      const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        const at = node.textContent!.indexOf(wanted);
+        if (at < 0 || !node.parentElement!.closest(selector)) continue;
+        const range = document.createRange();
+        range.setStart(node, at);
+        range.setEnd(node, at + wanted.length);
+        // What comes into view may be drawn only then, and move what is below it.
+        for (let top = NaN; top !== range.getBoundingClientRect().top; await frame()) {
+          top = range.getBoundingClientRect().top;
+          node.parentElement!.scrollIntoView({ block: "center" });
+          await frame();
+        }
+        const rects = [...range.getClientRects()];
+        const first = rects[0]!;
+        const last = rects.at(-1)!;
+        return {
+          x1: first.left,
+          y1: first.top + first.height / 2,
+          x2: last.right,
+          y2: last.top + last.height / 2,
+        };
+      }
+      return null;
+    },
+    { words, within },
+  );
+  if (!place) throw new Error(`“${words}” does not stand in the manuscript`);
+  return place;
+}
+
+/** Puts the caret before or behind words of the manuscript, by a click. */
+export async function caretAt(
+  page: Page,
+  words: string,
+  edge: "before" | "behind",
+  within?: string,
+): Promise<void> {
+  const { x1, y1, x2, y2 } = await placeOfWords(page, words, within);
+  await page.mouse.click(edge === "before" ? x1 + 0.5 : x2 - 0.5, edge === "before" ? y1 : y2);
+  // No hand presses a key in the same few milliseconds.
+  await page.waitForTimeout(60);
+}
+
 /** Selects words in the manuscript, as by dragging over them. */
 export async function selectWords(page: Page, words: string): Promise<void> {
-  const box = await manuscript(page).evaluate((root, wanted) => {
-    const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
-    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-      const at = node.textContent!.indexOf(wanted);
-      if (at < 0) continue;
-      node.parentElement!.scrollIntoView({ block: "center" });
-      const range = document.createRange();
-      range.setStart(node, at);
-      range.setEnd(node, at + wanted.length);
-      const rects = [...range.getClientRects()];
-      const first = rects[0]!;
-      const last = rects.at(-1)!;
-      return {
-        x1: first.left,
-        y1: first.top + first.height / 2,
-        x2: last.right,
-        y2: last.top + last.height / 2,
-      };
-    }
-    return null;
-  }, words);
-  if (!box) throw new Error(`“${words}” does not stand in the manuscript`);
+  const box = await placeOfWords(page, words);
   await page.mouse.move(box.x1 + 0.5, box.y1);
   await page.mouse.down();
   await page.mouse.move((box.x1 + box.x2) / 2, box.y2, { steps: 4 });

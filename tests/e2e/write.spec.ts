@@ -110,7 +110,7 @@ test.describe("links", () => {
     await page.keyboard.press("Control+k");
     await expect(page.getByText("Nothing was chosen.")).toBeVisible();
     await expect(page.getByText("“Open”")).toBeVisible();
-    await page.getByRole("button", { name: "Insert new words instead" }).click();
+    await page.getByRole("button", { name: "Insert something new instead" }).click();
     await page.getByRole("textbox", { name: "New words for the link" }).fill("see the end ");
     await page.getByRole("combobox", { name: "Where to" }).fill("last");
     await page.keyboard.press("Enter");

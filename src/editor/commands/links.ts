@@ -25,9 +25,16 @@ export function insertLink(tr: Transaction, at: number, words: string, target: L
   return tr.insert(at, schema.text(words, [marks.link.create({ target })]));
 }
 
-/** The link at a position, if any. */
+/** The link whose words are at a position, if any. */
 export function linkAt(index: DocumentIndex, pos: number): LinkPlace | null {
-  return index.links.find((link) => link.from <= pos && pos <= link.to) ?? null;
+  return index.links.find((link) => !link.reference && link.from <= pos && pos <= link.to) ?? null;
+}
+
+/** The link or linked cross-reference at a position, if any. */
+export function leadAt(index: DocumentIndex, pos: number): LinkPlace | null {
+  return (
+    index.links.find((link) => link.from <= pos && pos <= link.to && link.reference?.linked !== false) ?? null
+  );
 }
 
 export function removeLink(tr: Transaction, link: LinkPlace): Transaction {

@@ -32,7 +32,7 @@ const first = new Transform(
 class Followed {
   state = EditorState.create({ doc: first });
   index = indexDocument(first);
-  signs = DocumentSigns.of(this.index, adriftTargets(this.index), () => {});
+  signs = DocumentSigns.of(this.index, { adrift: adriftTargets(this.index), pages: null }, () => {});
 
   do(tr: Transaction): this {
     const before = this.state.doc;
@@ -43,7 +43,7 @@ class Followed {
     const same = [...adrift.keys()].join() === [...known.keys()].join();
     this.signs = this.signs.after(
       this.index,
-      same ? known : adrift,
+      { adrift: same ? known : adrift, pages: null },
       new DocumentChange(before, this.state.doc),
     );
     return this;

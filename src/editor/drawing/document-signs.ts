@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
 import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/core/destinations";
 import { schema } from "@/core/document";
-import { targetKey, type AdriftTargets } from "@/core/links";
+import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
 import type { BlockSigns, Sign } from "./drawn-signs";
@@ -19,16 +19,29 @@ export class DocumentSigns implements BlockSigns {
     private readonly gates: ReadonlyMap<string, string>,
     private readonly returns: ReadonlyMap<string, ReturnLink>,
     private readonly labels: ReadonlyMap<string, string>,
+    private readonly references: ReadonlyMap<string, string>,
     private readonly adrift: AdriftTargets,
     private readonly follow: (link: ReturnLink) => void,
   ) {}
 
-  static of(index: DocumentIndex, adrift: AdriftTargets, follow: (link: ReturnLink) => void): DocumentSigns {
-    return new DocumentSigns(index, gatesOf(index), returnsOf(index), labelsOf(index), adrift, follow);
+  static of(
+    index: DocumentIndex,
+    { adrift, pages }: Known,
+    follow: (link: ReturnLink) => void,
+  ): DocumentSigns {
+    return new DocumentSigns(
+      index,
+      gatesOf(index),
+      returnsOf(index),
+      labelsOf(index),
+      referencesOf(index, pages),
+      adrift,
+      follow,
+    );
   }
 
   /** The signs of a later version; this object where they are the same for every block that stayed. */
-  after(index: DocumentIndex, adrift: AdriftTargets, change: DocumentChange | null): DocumentSigns {
+  after(index: DocumentIndex, { adrift, pages }: Known, change: DocumentChange | null): DocumentSigns {
     const structure = change?.structure ?? false;
     const marks = structure || this.index.registry !== index.registry || (change?.bookmarks ?? false);
     const gates = marks ? same(this.gates, gatesOf(index)) : this.gates;
@@ -37,12 +50,19 @@ export class DocumentSigns implements BlockSigns {
     const counted =
       structure || (change?.notes ?? false) || this.index.doc.attrs.styles !== index.doc.attrs.styles;
     const labels = counted ? same(this.labels, labelsOf(index)) : this.labels;
-    const all = labels === this.labels && gates === this.gates && returns === this.returns;
+    // Without a change pages may have moved.
+    const worded = change === null || counted || marks || change.places || change.links || change.markedWords;
+    const references = worded ? same(this.references, referencesOf(index, pages)) : this.references;
+    const all =
+      labels === this.labels &&
+      gates === this.gates &&
+      returns === this.returns &&
+      references === this.references;
     if (all && adrift === this.adrift) {
       this.index = index;
       return this;
     }
-    return new DocumentSigns(index, gates, returns, labels, adrift, this.follow);
+    return new DocumentSigns(index, gates, returns, labels, references, adrift, this.follow);
   }
 
   of(block: Node): readonly Sign[] {
@@ -60,6 +80,8 @@ export class DocumentSigns implements BlockSigns {
     if (label) signs.push(labelSign(label, block, size));
     const { notes } = summarise(block);
     if (notes.length > 0) signs.push(...noteSigns(notes, known));
+    const worded = this.references.get(id);
+    if (worded !== undefined) signs.push(...referenceSigns(block, worded.split("\n")));
     const gate = this.gates.get(id);
     if (gate !== undefined) signs.push(gateSign(gate, size));
     if (this.adrift.size > 0)
@@ -71,6 +93,12 @@ export class DocumentSigns implements BlockSigns {
     if (link) signs.push(returnSign(link, this.follow, size));
     return signs.length === 0 ? NONE : signs;
   }
+}
+
+/** What signs depend on that is worked out elsewhere. */
+interface Known {
+  readonly adrift: AdriftTargets;
+  readonly pages: PageNumbers | null;
 }
 
 const NONE: readonly Sign[] = [];
@@ -103,6 +131,18 @@ function labelsOf(index: DocumentIndex): Map<string, string> {
     before[place] = number;
   }
   return labels;
+}
+
+/** The words of cross-references by the block they stand in, a line for each. */
+function referencesOf(index: DocumentIndex, pages: PageNumbers | null): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const { from, block, reference } of index.references) {
+    const id = index.doc.child(block).attrs.id as string;
+    const words = referenceWords(reference, from, index, pages);
+    const before = found.get(id);
+    found.set(id, before === undefined ? words : `${before}\n${words}`);
+  }
+  return found;
 }
 
 /** Return links by the block they stand after. */
@@ -161,6 +201,18 @@ function noteSigns(notes: readonly NotePiece[], known: string | undefined): Sign
         Decoration.node(start, stop, { style: `--label: ${JSON.stringify(number)}`, "data-number": number }),
     };
   });
+}
+
+/** The words of the cross-references in a block. */
+function referenceSigns(block: Node, words: readonly string[]): Sign[] {
+  return summarise(block)
+    .links.filter(({ reference }) => reference)
+    .map(({ from, to }, i) => ({
+      key: `reference ${words[i]}`,
+      from,
+      to,
+      draw: (start, end) => Decoration.node(start, end, {}, { words: words[i] }),
+    }));
 }
 
 function gateSign(name: string, size: number): Sign {

@@ -1,6 +1,6 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import type { Node, Slice } from "prosemirror-model";
+import type { Node, ResolvedPos, Slice } from "prosemirror-model";
 import { EditorState, type Plugin, NodeSelection, TextSelection, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
@@ -15,6 +15,7 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
+import { ReferenceView } from "../node-views/reference-view";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
@@ -48,6 +49,8 @@ export interface ManuscriptHost {
   readonly paragraphNumbers: boolean;
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
+  /** Opens the box in which a place to lead to is sought. */
+  ask(box: "link"): boolean;
   readonly incoming: Incoming;
   /** Another part of the document is in view. */
   inViewChanged(part: Range): void;
@@ -110,7 +113,7 @@ export class ManuscriptView {
       host.state.doc,
       (start, end) => start <= first + DRAWN_AT_ONCE && end >= first - DRAWN_AT_ONCE / 4,
     );
-    this.signs = DocumentSigns.of(host.index, host.adrift, host.jumps.byReturn);
+    this.signs = DocumentSigns.of(host.index, host, host.jumps.byReturn);
     const drawn: Drawn = {
       state: () => host.state,
       dispatch: (tr) => host.dispatch(tr),
@@ -157,6 +160,7 @@ export class ManuscriptView {
         equation: (node) => new EquationView(node),
         formula: (node) => new EquationView(node),
         note: (node) => new NoteView(node),
+        cross_reference: (node, _view, _pos, decorations) => new ReferenceView(node, decorations),
       },
       // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
       clipboardTextParser: (text) => plainSlice(text),
@@ -209,7 +213,7 @@ export class ManuscriptView {
 
   /** Draws the state of the session as it now is; `change` is how its document differs from what is shown. */
   update(change: DocumentChange | null): void {
-    const { state, index, adrift } = this.host;
+    const { state, index } = this.host;
     const before = this.shown;
     this.shown = state;
     const step = change && this.layout.changeTo(state.doc, change.run);
@@ -218,7 +222,7 @@ export class ManuscriptView {
     if (step) tr.step(step);
     this.layout = this.layout.with(tr.doc);
     this.ensureDrawnIn(tr, state.selection.head, state.selection.anchor);
-    this.signs = this.signs.after(index, adrift, change);
+    this.signs = this.signs.after(index, this.host, change);
     this.choose(tr);
     if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
     const scrolls = (it: EditorState) => (it as unknown as ScrollCount).scrollToSelection;
@@ -368,6 +372,11 @@ export class ManuscriptView {
     }
     const $from = view.state.doc.resolve(from);
     const $to = view.state.doc.resolve(to);
+    if (text === ">" && from === to && opensPicker($from)) {
+      this.host.dispatch(state.tr.insertText(text, this.layout.toDocument(from)));
+      this.host.ask("link");
+      return true;
+    }
     if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
     const tr = state.tr.insertText(text, this.layout.toDocument(from), this.layout.toDocument(to));
     this.host.dispatch(tr.scrollIntoView());
@@ -463,6 +472,13 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
+}
+
+/** Whether a second `>` here, where a word may begin, asks for a place to lead to. */
+function opensPicker($at: ResolvedPos): boolean {
+  if ($at.parent.type === schema.nodes.code_block) return false;
+  const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
+  return /^(?:\s)?>$/u.test(before);
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

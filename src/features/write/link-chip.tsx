@@ -66,7 +66,9 @@ function pieceAtCaret(session: Session): LinkPiece | null {
   const { empty, $from } = session.state.selection;
   if (!empty || $from.depth === 0 || session.carrying.held) return null;
   const at = $from.pos - $from.before(1);
-  return summarise($from.node(1)).links.find((link) => link.from <= at && at <= link.to) ?? null;
+  return (
+    summarise($from.node(1)).links.find((link) => !link.reference && link.from <= at && at <= link.to) ?? null
+  );
 }
 
 function outside(link: NonNullable<ReturnType<typeof linkAt>>): string {

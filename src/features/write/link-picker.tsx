@@ -1,15 +1,37 @@
 import { Hand } from "lucide-react";
+import type { Transaction } from "prosemirror-state";
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
 import { Finder, type FinderEntry } from "@/components/finder";
+import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
+import type { Destination } from "@/core/destinations";
 import { shortened, targetFromAddress, type LinkTarget } from "@/core/document";
-import { insertLink, linkAt, linkRange, targetOf, useSession, useSessionValue, wordAt } from "@/editor";
+import {
+  changeReference,
+  chosenReference,
+  insertLink,
+  insertReference,
+  linkAt,
+  linkRange,
+  referenceTo,
+  targetOf,
+  useSession,
+  useSessionValue,
+  wordAt,
+  type Session,
+} from "@/editor";
 import { placeEntries } from "@/features/frame/place-entries";
+import { REFERENCE_FORMS } from "./reference-forms";
 
-/** The words a link is made of: those chosen before, or new ones to be put in. */
+/** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
 type Words =
-  { kind: "range"; from: number; to: number; text: string; chosen: boolean } | { kind: "new"; text: string };
+  | { kind: "range"; from: number; to: number; text: string; chosen: boolean }
+  | { kind: "new"; at: { from: number; to: number }; text: string }
+  | { kind: "reference"; pos: number };
+
+/** Opens the box where it is typed. */
+const SIGN = ">>";
 
 /** The box in which the author says where the chosen words shall lead. The words stay visibly chosen meanwhile. */
 export function LinkPicker() {
@@ -19,24 +41,10 @@ export function LinkPicker() {
   useEffect(
     () =>
       session.offer("link", () => {
-        const { state, index } = session;
-        const { from, to, empty } = state.selection;
         if (session.carrying.held?.purpose === "carry") session.carrying.release();
-        const link = empty ? linkAt(index, from) : null;
-        const range = link ?? (empty ? null : { from, to });
-        if (range) {
-          setWords({
-            kind: "range",
-            ...range,
-            text: state.doc.textBetween(range.from, range.to, " "),
-            chosen: true,
-          });
-          session.carrying.hold("choose", { from: range.from, to: range.to });
-          return;
-        }
-        const word = wordAt(state, from);
-        setWords(word ? { kind: "range", ...word, chosen: false } : { kind: "new", text: "" });
-        if (word) session.carrying.hold("choose", word);
+        const found = wordsAtHand(session);
+        setWords(found);
+        if (found.kind === "range") session.carrying.hold("choose", { from: found.from, to: found.to });
       }),
     [session],
   );
@@ -48,7 +56,7 @@ export function LinkPicker() {
 
   return (
     <Panel
-      title="Where the words shall lead"
+      title={words?.kind === "reference" ? "What it shall speak of" : "Where the words shall lead"}
       open={words !== null}
       onClose={close}
       onReturn={() => session.focus()}
@@ -57,6 +65,25 @@ export function LinkPicker() {
     </Panel>
   );
 }
+
+function wordsAtHand({ state, index }: Session): Words {
+  const reference = chosenReference(state);
+  if (reference) return { kind: "reference", pos: reference.pos };
+  const { from, to, empty, $from } = state.selection;
+  const link = empty ? linkAt(index, from) : null;
+  const range = link ?? (empty ? null : { from, to });
+  if (range) {
+    const text = state.doc.textBetween(range.from, range.to, " ");
+    return { kind: "range", from: range.from, to: range.to, text, chosen: true };
+  }
+  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - SIGN.length), $from.parentOffset);
+  if (before === SIGN) return { kind: "new", at: { from: from - SIGN.length, to: from }, text: "" };
+  const word = wordAt(state, from);
+  return word ? { kind: "range", ...word, chosen: false } : { kind: "new", at: { from, to: from }, text: "" };
+}
+
+/** How the words come about: as they are, as fits the place, or by a form. */
+type Worded = "words" | "fit" | (typeof REFERENCE_FORMS)[number]["value"];
 
 function Picker({
   words,
@@ -70,34 +97,52 @@ function Picker({
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
-  const ready = words.kind === "range" || words.text.trim() !== "";
+  const [chosen, setWorded] = useState<Worded | null>(null);
+  const hasWords = words.kind === "range" || (words.kind === "new" && words.text.trim() !== "");
+  const worded = chosen ?? (hasWords ? "words" : "fit");
 
-  function link(target: LinkTarget) {
-    if (!ready) return;
-    const { state } = session;
-    session.dispatch(
-      words.kind === "range"
-        ? linkRange(state.tr, words.from, words.to, target)
-        : insertLink(state.tr, state.selection.from, words.text.trim(), target),
-    );
+  function put(change: (tr: Transaction) => Transaction) {
+    session.dispatch(change(session.state.tr));
     onClose();
+  }
+
+  /** Words that lead to the target; without words of their own, what the target is called. */
+  function link(target: LinkTarget, called: string) {
+    put((tr) => {
+      if (words.kind === "range") return linkRange(tr, words.from, words.to, target);
+      if (words.kind === "reference") return tr;
+      if (words.at.to > words.at.from) tr.delete(words.at.from, words.at.to);
+      return insertLink(tr, words.at.from, words.text.trim() || called, target);
+    });
+  }
+
+  function choose(place: Destination) {
+    if (words.kind === "reference") {
+      const { target } = referenceTo(place);
+      put((tr) => changeReference(tr, words.pos, { target }));
+    } else if (worded === "words") link(targetOf(place), place.name);
+    else {
+      const at = words.kind === "range" ? words : words.at;
+      put((tr) => insertReference(tr, at, referenceTo(place, worded === "fit" ? undefined : worded)));
+    }
   }
 
   function carry() {
     let range = words.kind === "range" ? { from: words.from, to: words.to } : null;
     if (words.kind === "new") {
-      const { from } = session.state.selection;
-      session.dispatch(session.state.tr.insertText(words.text.trim(), from));
-      range = { from, to: from + words.text.trim().length };
+      const { from, to } = words.at;
+      const text = words.text.trim();
+      session.dispatch(session.state.tr.insertText(text, from, to));
+      range = { from, to: from + text.length };
     }
-    session.carrying.hold("carry", range!);
+    if (range) session.carrying.hold("carry", range);
     onClose();
   }
 
-  const outside = outsideEntry(typed, link);
+  const outside = words.kind === "reference" ? null : outsideEntry(typed, link);
   const entries = [
     ...(outside ? [outside] : []),
-    ...placeEntries(index, typed, (found) => found.kind === "destination" && link(targetOf(found.place)), {
+    ...placeEntries(index, typed, (found) => found.kind === "destination" && choose(found.place), {
       linkable: true,
     }),
   ];
@@ -115,20 +160,22 @@ function Picker({
               look="quiet"
               onClick={() => {
                 session.carrying.release();
-                onWords({ kind: "new", text: "" });
+                const { from } = session.state.selection;
+                onWords({ kind: "new", at: { from, to: from }, text: "" });
               }}
             >
-              Insert new words instead
+              Insert something new instead
             </Button>
           </div>
         )}
         {words.kind === "new" && (
           <label className="flex items-center gap-3">
-            <span className="shrink-0">Nothing was chosen. New words:</span>
+            <span className="shrink-0">Nothing was chosen. Words:</span>
             <input
               aria-label="New words for the link"
+              placeholder="What the place is called, always current"
               value={words.text}
-              onChange={(event) => onWords({ kind: "new", text: event.target.value })}
+              onChange={(event) => onWords({ ...words, text: event.target.value })}
               className="h-8 min-w-0 flex-1 rounded-base border border-edge bg-raised px-2.5 text-ink"
             />
           </label>
@@ -137,23 +184,40 @@ function Picker({
       <div className="border-t border-line">
         <Finder
           label="Where to"
-          placeholder="A heading, a bookmark, a web or mail address"
+          placeholder="A heading, a figure, a bookmark, a web or mail address"
           value={typed}
           onType={setTyped}
-          entries={ready ? entries : []}
-          empty={
-            ready
-              ? "No place is called that. Carry the link to the place instead, or type a whole address."
-              : "First write the words that are to be the link."
-          }
+          entries={entries}
+          empty="No place is called that. Carry the link to the place instead, or type a whole address."
         />
       </div>
-      <div className="flex items-center gap-3 border-t border-line px-4 py-2.5 text-sm">
-        <Button onClick={carry} disabled={!ready}>
-          <Hand size={15} aria-hidden /> Carry to the place
-        </Button>
-        <span className="text-quiet">Scroll or jump anywhere, then click the place itself.</span>
-      </div>
+      {words.kind !== "reference" && (
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-line px-4 py-2.5 text-sm">
+          {hasWords ? (
+            <Button onClick={carry} title="Scroll or jump anywhere, then click the place itself">
+              <Hand size={15} aria-hidden /> Carry to the place
+            </Button>
+          ) : (
+            <span className="text-quiet">With words it can be carried to the place.</span>
+          )}
+          <label className="flex min-w-0 flex-1 items-center justify-end gap-2">
+            <span className="shrink-0 text-quiet">Worded</span>
+            <select
+              value={worded}
+              onChange={(event) => setWorded(event.target.value as Worded)}
+              className={fieldLook("w-56 min-w-0")}
+            >
+              {hasWords && <option value="words">As they are</option>}
+              {!hasWords && <option value="fit">As fits the place</option>}
+              {REFERENCE_FORMS.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+      )}
     </>
   );
 }
@@ -167,7 +231,10 @@ function WordsLine({ text }: { text: string }) {
 }
 
 /** What was typed as a web or mail address, if it can be read as one. */
-function outsideEntry(typed: string, choose: (target: LinkTarget) => void): FinderEntry | null {
+function outsideEntry(
+  typed: string,
+  choose: (target: LinkTarget, called: string) => void,
+): FinderEntry | null {
   const text = typed.trim();
   const target = /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
     ? targetFromAddress(`mailto:${text}`)
@@ -188,6 +255,6 @@ function outsideEntry(typed: string, choose: (target: LinkTarget) => void): Find
         </span>
       </>
     ),
-    choose: () => choose(target),
+    choose: () => choose(target, to),
   };
 }

@@ -4,13 +4,14 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { schema, shortened, type DestinationId } from "@/core/document";
+import { schema, shortened, type DestinationId, type Reference } from "@/core/document";
 import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
 import { EquationField, SelectedFormula } from "./equation-field";
 import { FigureOptions } from "./figure-options";
+import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
 import { TableOptions } from "./table-options";
 
@@ -18,6 +19,7 @@ import { TableOptions } from "./table-options";
 export function Selected() {
   const leaf = useSessionValue(selectedLeaf);
   if (leaf?.type.name === "note") return <SelectedNote note={leaf} />;
+  if (leaf?.type.name === "cross_reference") return <SelectedReference reference={leaf.attrs as Reference} />;
   if (leaf?.type.name === "formula") return <SelectedFormula node={leaf} />;
   return <SelectedBlock />;
 }
@@ -50,11 +52,14 @@ function SelectedBlock() {
   );
 }
 
-/** A note or an equation within a line that is chosen. */
+/** A note, an equation within a line or a cross-reference that is chosen. */
 function selectedLeaf({ state: { selection } }: Session): Node | null {
   const node = selection instanceof NodeSelection ? selection.node : null;
-  return node && (node.type === schema.nodes.note || node.type === schema.nodes.formula) ? node : null;
+  return node && LEAVES.has(node.type) ? node : null;
 }
+
+const { note, formula, cross_reference } = schema.nodes;
+const LEAVES = new Set([note, formula, cross_reference]);
 
 /** The block with the caret where it is a place that links can lead to. */
 function selectedPlace(session: Session): Node | null {

@@ -1,0 +1,104 @@
+import { useId, useState } from "react";
+import { Button } from "@/components/button";
+import { Check, Choice, fieldLook } from "@/components/field";
+import { Sign } from "@/components/signs";
+import { REFERENCE_FIELDS, shortened, whyNoForm, type Reference } from "@/core/document";
+import { follow, referenceWords } from "@/core/links";
+import { changeReference, chosenReference, frozenReference, useSession, useSessionValue } from "@/editor";
+import { REFERENCE_FORMS } from "./reference-forms";
+
+const OWN = "own";
+
+/** A cross-reference that is chosen: what it speaks of, and how. */
+export function SelectedReference({ reference }: { reference: Reference }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const pages = useSessionValue((it) => it.pagesShown);
+  const { target, form, linked } = reference;
+  const followed = follow(target, index);
+  const offered = REFERENCE_FORMS.some(({ value }) => value === form);
+  const [writing, setWriting] = useState(false);
+  const own = writing || !offered;
+
+  function change(part: Partial<Reference>) {
+    const chosen = chosenReference(session.state);
+    if (chosen) session.dispatch(changeReference(session.state.tr, chosen.pos, part));
+  }
+
+  function freeze() {
+    const chosen = chosenReference(session.state);
+    if (!chosen) return;
+    const words = referenceWords(reference, chosen.pos, session.index, pages);
+    session.dispatch(frozenReference(session.state.tr, chosen.pos, words));
+    session.focus();
+  }
+
+  return (
+    <section aria-label="Selected cross-reference" className="border-b border-line px-4 py-3 text-sm">
+      <h2 className="mb-2 font-semibold">Cross-reference</h2>
+      {followed.lands ? (
+        <p className="mb-3 flex items-center gap-2">
+          {followed.destination && <Sign kind={followed.destination.kind} />}
+          <span className="min-w-0 flex-1 truncate" dir="auto">
+            {shortened(followed.destination?.name ?? "", 80) || "Untitled"}
+          </span>
+        </p>
+      ) : (
+        <p className="mb-3 flex items-start gap-2 text-vermilion">
+          <Sign kind="fault" className="mt-1 !self-start" />
+          <span>Adrift. {followed.why}</span>
+        </p>
+      )}
+      <div className="mb-3 grid gap-2">
+        <Choice
+          label="Worded by"
+          data-tray-field
+          value={own ? OWN : form}
+          options={[...REFERENCE_FORMS, { value: OWN, label: "Own words and fields" }]}
+          onChange={(value) => {
+            setWriting(value === OWN);
+            if (value !== OWN) change({ form: value });
+          }}
+          onKeyDown={(event) => event.key === "Escape" && session.leaveChosen()}
+        />
+        {own && <FormField key={form} form={form} onChange={(next) => change({ form: next })} />}
+        <Check label="Leads there" checked={linked} onChange={(on) => change({ linked: on })} />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {followed.lands && <Button onClick={() => session.follow(target)}>Go</Button>}
+        <Button onClick={() => session.ask("link")}>Another place</Button>
+        <Button look="quiet" onClick={freeze} title="From then on the words stay as they are now">
+          Turn into text
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+/** The form as it is written, with fields in braces. */
+function FormField({ form, onChange }: { form: string; onChange: (form: string) => void }) {
+  const id = useId();
+  const [typed, setTyped] = useState(form);
+  const why = whyNoForm(typed);
+  const take = () => why === null && typed !== form && onChange(typed);
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-medium">
+        Words and fields
+      </label>
+      <input
+        id={id}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => event.key === "Enter" && take()}
+        aria-invalid={why !== null}
+        aria-describedby={`${id}-hint`}
+        className={fieldLook()}
+      />
+      <p id={`${id}-hint`} className={`mt-1 ${why ? "text-vermilion" : "text-quiet"}`}>
+        {why ?? `For example: see {label}, {where}. Fields: ${REFERENCE_FIELDS.join(", ")}.`}
+      </p>
+    </div>
+  );
+}
