@@ -104,3 +104,16 @@ test("paragraphs show their numbers, counted through the whole document", async 
   );
   expect(numbers).toEqual([...numbers].sort((a, b) => a - b));
 });
+
+test("one lands on a heading to the pixel after letters were typed before it", async ({ page }) => {
+  // Long enough that a few letters do not show where it is drawn to scale.
+  const many = Array.from({ length: 4 }, (_, i) => TEXT.replace(/^# Part /gm, `# Chapter ${i} part `));
+  await openFile(page, "typed-before.md", `${LONG}\n\n${many.join("\n").replace(/\[\^\d+\].*/g, "")}`);
+  await clickWords(page, "Words that fill");
+  await page.keyboard.type("typed");
+  for (const name of ["Chapter 2 part 7", "Chapter 3 part 11", "Chapter 1 part 2"]) {
+    await jump(page, name);
+    const title = manuscript(page).getByRole("heading", { name, exact: true });
+    await expect.poll(async () => Math.round(await heightInWindow(page, title))).toBe(120);
+  }
+});

@@ -10,6 +10,7 @@ export class ReferenceView implements NodeView {
     private node: Node,
     decorations: readonly Decoration[],
   ) {
+    this.dom.className = "cross-reference";
     this.dom.contentEditable = "false";
     this.draw(decorations);
   }
@@ -25,7 +26,7 @@ export class ReferenceView implements NodeView {
     const { linked, target } = this.node.attrs as Reference;
     const told = decorations.map(({ spec }) => (spec as { words?: string }).words);
     const words = told.find((one) => one !== undefined) ?? target.was ?? "…";
-    this.dom.className = linked ? "cross-reference linked" : "cross-reference";
+    this.dom.classList.toggle("linked", linked);
     if (this.dom.textContent !== words) this.dom.textContent = words;
   }
 

@@ -89,11 +89,12 @@ function JumpList({
   onChoose: (go: () => void) => void;
 }) {
   const session = useSession();
-  const outline = useSessionValue((it) => it.outline);
+  // Places are gone to as they stand, so they must be those of the very newest version.
+  const index = useSessionValue((it) => it.index);
   const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
   const entries = [
     ...(typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : []),
-    ...placeEntries(outline, typed, (found) => go(stopOf(found)), { pages: session.pages }),
+    ...placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages }),
   ];
   return (
     <Finder
@@ -103,7 +104,7 @@ function JumpList({
       onType={onType}
       entries={entries}
       empty={
-        outline.destinations.length === 0
+        index.destinations.length === 0
           ? "There are no headings or bookmarks yet."
           : "Nothing here is called that."
       }

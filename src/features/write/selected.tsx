@@ -102,12 +102,16 @@ function PlaceFacts({ place }: { place: Destination }) {
       </dl>
       {incoming.length > 0 && (
         <ul className="mt-1">
-          {incoming.slice(0, 5).map((link) => (
+          {incoming.slice(0, 5).map((link, i) => (
             <li key={link.from}>
               <button
                 type="button"
                 className="max-w-full truncate text-left underline decoration-hemp underline-offset-3"
-                onClick={() => session.jumps.toPlace(link.from, link.to)}
+                onClick={() => {
+                  // Letters typed since have moved it.
+                  const now = incomingLinks(session.index, place.id)[i];
+                  if (now) session.jumps.toPlace(now.from, now.to);
+                }}
               >
                 “{shortened(link.text, 50)}” in{" "}
                 {shortened(index.sectionAt(link.from)?.name ?? "the beginning", 30)}
