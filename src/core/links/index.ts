@@ -8,4 +8,5 @@ export {
   type ResolvedLink,
 } from "./resolve";
 export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
+export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";

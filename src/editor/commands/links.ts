@@ -1,6 +1,7 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import { schema, type DestinationId, type LinkTarget } from "@/core/document";
-import type { Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
+import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
+import type { Mention } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
 import { lineOf, shortened } from "@/core/document";
 
@@ -39,6 +40,68 @@ export function leadAt(index: DocumentIndex, pos: number): LinkPlace | null {
 
 export function removeLink(tr: Transaction, link: LinkPlace): Transaction {
   return tr.removeMark(link.from, link.to, marks.link);
+}
+
+/** Leads links and cross-references, which are in order, somewhere else; a cross-reference to no place in the document becomes words. */
+export function retargetLinks(
+  tr: Transaction,
+  links: readonly LinkPlace[],
+  target: LinkTarget,
+  wordsOf: (reference: ReferencePlace) => string,
+): Transaction {
+  // From the end, so that each finds its place where it is.
+  for (const link of [...links].reverse()) {
+    if (!isReference(link)) linkRange(tr, link.from, link.to, target);
+    else if (target.kind === "destination") tr.setNodeAttribute(link.from, "target", target);
+    else {
+      const words = schema.text(wordsOf(link), [marks.link.create({ target })]);
+      tr.replaceWith(link.from, link.to, words);
+    }
+  }
+  return tr;
+}
+
+/** Makes plain words of links and cross-references, which are in order. */
+export function unlink(
+  tr: Transaction,
+  links: readonly LinkPlace[],
+  wordsOf: (reference: ReferencePlace) => string,
+): Transaction {
+  for (const link of [...links].reverse()) {
+    if (isReference(link)) {
+      const looks = tr.doc.nodeAt(link.from)!.marks;
+      tr.replaceWith(link.from, link.to, schema.text(wordsOf(link) || "…", looks));
+    } else tr.removeMark(link.from, link.to, marks.link);
+  }
+  return tr;
+}
+
+/** Takes the words of links and cross-references, which are in order, out of the text. */
+export function removeWords(tr: Transaction, links: readonly LinkPlace[]): Transaction {
+  for (const { from, to } of [...links].reverse()) tr.delete(from, to);
+  return tr;
+}
+
+function isReference(link: LinkPlace): link is ReferencePlace {
+  return link.reference !== undefined;
+}
+
+/** Makes links of mentions, which are in order, or cross-references in their place where one says the same. */
+export function linkMentions(
+  tr: Transaction,
+  mentions: readonly Mention[],
+  as: "links" | "references",
+): Transaction {
+  for (const { form, from, to, meant } of [...mentions].reverse()) {
+    if (!meant) continue;
+    const target = targetOf(meant);
+    if (as === "links" || form === null) linkRange(tr, from, to, target);
+    else {
+      const looks = tr.doc.resolve(from).nodeAfter?.marks ?? [];
+      tr.replaceWith(from, to, nodes.cross_reference.create({ target, form, linked: true }, null, looks));
+    }
+  }
+  return tr;
 }
 
 /** The word that a position stands in, as a range; null between words. */

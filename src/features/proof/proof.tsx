@@ -1,90 +1,48 @@
 "use client";
 
-import { useEffect } from "react";
-import { Sign } from "@/components/signs";
-import { shortened } from "@/core/document";
-import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
-import { useSession, useSessionValue, type LinkCount } from "@/editor";
-import { useGoToText } from "@/features/frame/go-to-text";
+import { Tabs } from "radix-ui";
+import { Findings } from "./findings";
+import { LinksTable } from "./links-table";
+import { Mentions } from "./mentions";
+import { PlacesTable } from "./places-table";
 
-/** The stage on which every link is followed and the structure read. */
+const TABS = [
+  { value: "findings", label: "Findings", list: Findings },
+  { value: "links", label: "All links", list: LinksTable },
+  { value: "places", label: "All places", list: PlacesTable },
+  { value: "mentions", label: "Mentions not linked", list: Mentions },
+] as const;
+
+/** The stage on which every link is followed and the structure read; with lists of all links, places and mentions. */
 export function Proof() {
-  const session = useSession();
-  useEffect(() => session.derived.watchProof(), [session]);
-  const proof = useSessionValue((it) => it.derived.proof?.value ?? null);
-  const missing = useSessionValue((it) => it.derived.missingSigns);
-  const counts = useSessionValue((it) => it.derived.links?.value ?? null);
-  const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
-  const findings = proof && [...proof, ...signFindings(missing)];
-  const kinds = Object.keys(FINDING_NAMES) as Finding["kind"][];
   return (
-    <main className="h-full overflow-y-auto">
-      <div className="mx-auto max-w-3xl px-6 py-8">
-        <h1 className="font-serif text-2xl font-semibold">Proof</h1>
-        <p className="mt-1 text-quiet" role="status" aria-busy={!current}>
-          {current && counts && findings ? wordsFor(counts, findings) : "Following every link …"}
-        </p>
-        {kinds.map((kind) => (
-          <FindingGroup
-            key={kind}
-            kind={kind}
-            findings={(findings ?? []).filter((finding) => finding.kind === kind)}
-          />
+    <main className="flex h-full flex-col px-6 pt-8">
+      <Tabs.Root defaultValue="findings" className="mx-auto flex min-h-0 w-full max-w-5xl flex-1 flex-col">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
+          <h1 className="font-serif text-2xl font-semibold">Proof</h1>
+          <Tabs.List aria-label="What is listed" className="flex flex-wrap text-sm">
+            {TABS.map(({ value, label }) => (
+              <Tabs.Trigger
+                key={value}
+                value={value}
+                className="rounded-base px-2.5 py-1 text-quiet hover:bg-wash data-[state=active]:bg-tide-wash data-[state=active]:text-tide"
+              >
+                {label}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+        </div>
+        {TABS.map(({ value, list: List }) => (
+          <Tabs.Content
+            key={value}
+            value={value}
+            tabIndex={-1}
+            className="flex min-h-0 flex-1 flex-col focus-visible:outline-none data-[state=inactive]:hidden"
+          >
+            <List />
+          </Tabs.Content>
         ))}
-      </div>
+      </Tabs.Root>
     </main>
-  );
-}
-
-function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): string {
-  const links =
-    all === 0
-      ? "There are no links yet."
-      : adrift === 0
-        ? `All ${all} links were followed, and every one lands.`
-        : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;
-  return findings.length === 0 ? `${links} Nothing else was found.` : links;
-}
-
-function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: readonly Finding[] }) {
-  const session = useSession();
-  const index = useSessionValue((it) => it.outline);
-  const goToText = useGoToText();
-  if (findings.length === 0) return null;
-  return (
-    <section className="mt-8" aria-labelledby={`group-${kind}`}>
-      <h2 id={`group-${kind}`} className="mb-2 flex items-center gap-2 font-semibold">
-        {kind === "adrift" && <Sign kind="fault" />}
-        {FINDING_NAMES[kind]}
-        <span className="font-normal text-quiet">{findings.length}</span>
-      </h2>
-      <ul className="border-t border-line">
-        {findings.slice(0, 200).map((finding) => (
-          <li key={`${finding.places[0]!.from} ${finding.says}`} className="border-b border-line py-2.5">
-            <p className="break-words" dir="auto">
-              {finding.says}
-            </p>
-            <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-              {finding.places.slice(0, 6).map((place) => (
-                <button
-                  key={place.from}
-                  type="button"
-                  className="underline decoration-hemp underline-offset-3 hover:text-tide"
-                  onClick={() => goToText(() => session.jumps.toPlace(place.from, place.to))}
-                >
-                  Go to it in {shortened(index.sectionAt(place.from)?.name || "the beginning", 40)}
-                </button>
-              ))}
-              {finding.places.length > 6 && (
-                <span className="text-quiet">and {finding.places.length - 6} more</span>
-              )}
-            </p>
-          </li>
-        ))}
-      </ul>
-      {findings.length > 200 && (
-        <p className="mt-2 text-sm text-quiet">{findings.length - 200} more of this kind.</p>
-      )}
-    </section>
   );
 }

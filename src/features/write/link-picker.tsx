@@ -2,11 +2,11 @@ import { Hand } from "lucide-react";
 import type { Transaction } from "prosemirror-state";
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
-import { Finder, type FinderEntry } from "@/components/finder";
+import { Finder } from "@/components/finder";
 import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { Destination } from "@/core/destinations";
-import { shortened, targetFromAddress, type LinkTarget } from "@/core/document";
+import { shortened, type LinkTarget } from "@/core/document";
 import {
   changeReference,
   chosenReference,
@@ -22,6 +22,7 @@ import {
   type Session,
 } from "@/editor";
 import { placeEntries } from "@/features/frame/place-entries";
+import { outsideEntry } from "@/features/frame/place-picker";
 import { REFERENCE_FORMS } from "./reference-forms";
 
 /** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
@@ -228,33 +229,4 @@ function WordsLine({ text }: { text: string }) {
       Words: <b className="font-semibold text-ink">“{shortened(text, 80)}”</b>
     </p>
   );
-}
-
-/** What was typed as a web or mail address, if it can be read as one. */
-function outsideEntry(
-  typed: string,
-  choose: (target: LinkTarget, called: string) => void,
-): FinderEntry | null {
-  const text = typed.trim();
-  const target = /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
-    ? targetFromAddress(`mailto:${text}`)
-    : /^(https?:\/\/|mailto:|tel:)\S+$/i.test(text)
-      ? targetFromAddress(text)
-      : /^(www\.\S+|[\w-]+(\.[\w-]+)*\.[a-z]{2,}(\/\S*)?)$/i.test(text)
-        ? targetFromAddress(`https://${text}`)
-        : null;
-  if (!target) return null;
-  const to = target.kind === "mail" ? target.address : target.kind === "web" ? target.url : "";
-  return {
-    key: "outside",
-    content: (
-      <>
-        <span className="min-w-0 flex-1 truncate">{to}</span>
-        <span className="shrink-0 text-sm text-quiet">
-          {target.kind === "mail" ? "mail address" : "web address"}
-        </span>
-      </>
-    ),
-    choose: () => choose(target, to),
-  };
 }

@@ -1,0 +1,232 @@
+/* eslint-disable react-hooks/incompatible-library -- both libraries hand out functions that must not be kept; nothing here keeps them */
+import {
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type SortingState,
+} from "@tanstack/react-table";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { clsx } from "clsx";
+import { Check, ChevronDown, ChevronUp } from "lucide-react";
+import { useId, useMemo, useRef, useState, type ReactNode } from "react";
+
+/** A column of a table: what its cells say, and by what they are sorted and filtered. */
+export interface Column<Row> {
+  readonly id: string;
+  readonly header: string;
+  /** Sorted and filtered by. */
+  readonly value: (row: Row) => string | number;
+  readonly cell?: (row: Row) => ReactNode;
+  /** As in `grid-template-columns`. */
+  readonly width: string;
+  readonly numeric?: boolean;
+}
+
+const ROW_HEIGHT = 34;
+/** Rows drawn above and below those in view. */
+const BESIDE = 8;
+
+/**
+ * A table of any length, of which only the rows in view are drawn; sorted by its heads, filtered by words. One row is the active
+ * one: arrow keys, Home, End and Page keys move it, Enter opens it, Space takes it into the choice or out of it.
+ */
+export function DataTable<Row>({
+  label,
+  rows,
+  columns,
+  keyOf,
+  filter,
+  onOpen,
+  chosen,
+  onChoose,
+  empty,
+}: {
+  label: string;
+  rows: readonly Row[];
+  columns: readonly Column<Row>[];
+  keyOf: (row: Row) => string;
+  /** Words that a row has to hold. */
+  filter: string;
+  onOpen: (row: Row) => void;
+  chosen: ReadonlySet<string>;
+  onChoose: (chosen: ReadonlySet<string>) => void;
+  empty: string;
+}) {
+  const id = useId();
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [activeAt, setActive] = useState(0);
+  const scroller = useRef<HTMLDivElement>(null);
+  const data = useMemo(() => [...rows], [rows]);
+  const defs = useMemo(
+    () => columns.map(({ id, header, value }): ColumnDef<Row> => ({ id, header, accessorFn: value })),
+    [columns],
+  );
+  const table = useReactTable({
+    data,
+    columns: defs,
+    state: { sorting, globalFilter: filter },
+    onSortingChange: setSorting,
+    getRowId: keyOf,
+    globalFilterFn: "includesString",
+    getColumnCanGlobalFilter: () => true,
+    getCoreRowModel: getCoreRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const shown = table.getRowModel().rows;
+  const active = Math.min(activeAt, shown.length - 1);
+  const window = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: BESIDE,
+  });
+  const grid = { gridTemplateColumns: `1.75rem ${columns.map(({ width }) => width).join(" ")}` };
+  const allChosen = shown.length > 0 && shown.every(({ id: key }) => chosen.has(key));
+
+  function toggle(key: string) {
+    const next = new Set(chosen);
+    if (!next.delete(key)) next.add(key);
+    onChoose(next);
+  }
+
+  function toggleAll() {
+    onChoose(allChosen ? new Set() : new Set(shown.map(({ id: key }) => key)));
+  }
+
+  function key(event: React.KeyboardEvent) {
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? ROW_HEIGHT) / ROW_HEIGHT) - 1);
+    const moves: Record<string, number> = {
+      ArrowDown: active + 1,
+      ArrowUp: active - 1,
+      PageDown: active + page,
+      PageUp: active - page,
+      Home: 0,
+      End: shown.length - 1,
+    };
+    const row = shown[active];
+    if (event.key in moves) {
+      const next = Math.max(0, Math.min(shown.length - 1, moves[event.key]!));
+      setActive(next);
+      window.scrollToIndex(next);
+    } else if (event.key === "Enter" && row) onOpen(row.original);
+    else if (event.key === " " && row) toggle(row.id);
+    else if (event.key === "a" && (event.ctrlKey || event.metaKey)) toggleAll();
+    else return;
+    event.preventDefault();
+  }
+
+  return (
+    <div
+      role="grid"
+      aria-label={label}
+      aria-rowcount={shown.length + 1}
+      aria-multiselectable="true"
+      aria-activedescendant={shown[active] ? `${id}-${active}` : undefined}
+      tabIndex={0}
+      onKeyDown={key}
+      className="flex min-h-0 flex-1 flex-col text-sm focus-visible:outline-offset-2"
+    >
+      <div role="row" aria-rowindex={1} className="grid gap-3 border-b border-edge px-1 pb-1" style={grid}>
+        <span role="columnheader">
+          <button
+            type="button"
+            tabIndex={-1}
+            onClick={toggleAll}
+            aria-label={allChosen ? "Choose none" : "Choose all that are listed"}
+            title={allChosen ? "Choose none" : "Choose all that are listed"}
+            className="grid size-6 place-items-center"
+          >
+            <Box on={allChosen} />
+          </button>
+        </span>
+        {table.getFlatHeaders().map((header, i) => {
+          const sorted = header.column.getIsSorted();
+          const { numeric, header: words } = columns[i]!;
+          return (
+            <span
+              key={header.id}
+              role="columnheader"
+              aria-sort={sorted === "asc" ? "ascending" : sorted === "desc" ? "descending" : "none"}
+              className={clsx("min-w-0", numeric && "text-right")}
+            >
+              <button
+                type="button"
+                onClick={header.column.getToggleSortingHandler()}
+                className="inline-flex min-h-6 items-center gap-1 text-quiet hover:text-ink"
+              >
+                {words}
+                {sorted === "asc" && <ChevronUp size={13} aria-hidden />}
+                {sorted === "desc" && <ChevronDown size={13} aria-hidden />}
+              </button>
+            </span>
+          );
+        })}
+      </div>
+      <div ref={scroller} role="rowgroup" className="min-h-0 flex-1 overflow-y-auto">
+        {shown.length === 0 && <p className="px-1 py-4 text-quiet">{empty}</p>}
+        <div role="presentation" className="relative" style={{ height: window.getTotalSize() }}>
+          {window.getVirtualItems().map(({ index, start }) => {
+            const row = shown[index]!;
+            return (
+              <div
+                key={row.id}
+                id={`${id}-${index}`}
+                role="row"
+                aria-rowindex={index + 2}
+                aria-selected={chosen.has(row.id)}
+                onClick={() => {
+                  setActive(index);
+                  onOpen(row.original);
+                }}
+                className={clsx(
+                  "absolute inset-x-0 grid cursor-pointer items-center gap-3 border-b border-line px-1",
+                  index === active ? "bg-tide-wash" : "hover:bg-wash",
+                )}
+                style={{ ...grid, height: ROW_HEIGHT, transform: `translateY(${start}px)` }}
+              >
+                <span
+                  role="gridcell"
+                  className="grid size-6 place-items-center"
+                  onClick={(event) => {
+                    event.stopPropagation();
+                    setActive(index);
+                    toggle(row.id);
+                  }}
+                >
+                  <Box on={chosen.has(row.id)} />
+                </span>
+                {columns.map(({ id: column, value, cell, numeric }) => (
+                  <span
+                    key={column}
+                    role="gridcell"
+                    dir="auto"
+                    className={clsx("min-w-0 truncate", numeric && "text-right tabular-nums")}
+                  >
+                    {cell ? cell(row.original) : value(row.original)}
+                  </span>
+                ))}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Box({ on }: { on: boolean }) {
+  return (
+    <span
+      aria-hidden="true"
+      className={clsx(
+        "grid size-4 place-items-center rounded-[4px] border",
+        on ? "border-tide bg-tide text-on-tide" : "border-edge bg-raised",
+      )}
+    >
+      {on && <Check size={12} strokeWidth={3} />}
+    </span>
+  );
+}

@@ -1,0 +1,80 @@
+import { useState } from "react";
+import { Finder, type FinderEntry } from "@/components/finder";
+import { Panel } from "@/components/panel";
+import { targetFromAddress, type LinkTarget } from "@/core/document";
+import { targetOf, useSession, useSessionValue } from "@/editor";
+import { placeEntries } from "./place-entries";
+
+/** A box in which one says where something shall lead: to a place of the document, or to a web or mail address. */
+export function PlacePicker({
+  title,
+  open,
+  onClose,
+  onChoose,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  onChoose: (target: LinkTarget) => void;
+}) {
+  return (
+    <Panel title={title} open={open} onClose={onClose}>
+      {open && <Places onChoose={onChoose} />}
+    </Panel>
+  );
+}
+
+function Places({ onChoose }: { onChoose: (target: LinkTarget) => void }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const [typed, setTyped] = useState("");
+  const outside = outsideEntry(typed, onChoose);
+  const entries = [
+    ...(outside ? [outside] : []),
+    ...placeEntries(
+      index,
+      typed,
+      (found) => found.kind === "destination" && onChoose(targetOf(found.place)),
+      { linkable: true, pages: session.pages },
+    ),
+  ];
+  return (
+    <Finder
+      label="Where to"
+      placeholder="A heading, a figure, a bookmark, a web or mail address"
+      value={typed}
+      onType={setTyped}
+      entries={entries}
+      empty="No place is called that. Type a whole address for one on the web."
+    />
+  );
+}
+
+/** What was typed as a web or mail address, if it can be read as one. */
+export function outsideEntry(
+  typed: string,
+  choose: (target: LinkTarget, called: string) => void,
+): FinderEntry | null {
+  const text = typed.trim();
+  const target = /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
+    ? targetFromAddress(`mailto:${text}`)
+    : /^(https?:\/\/|mailto:|tel:)\S+$/i.test(text)
+      ? targetFromAddress(text)
+      : /^(www\.\S+|[\w-]+(\.[\w-]+)*\.[a-z]{2,}(\/\S*)?)$/i.test(text)
+        ? targetFromAddress(`https://${text}`)
+        : null;
+  if (!target) return null;
+  const to = target.kind === "mail" ? target.address : target.kind === "web" ? target.url : "";
+  return {
+    key: "outside",
+    content: (
+      <>
+        <span className="min-w-0 flex-1 truncate">{to}</span>
+        <span className="shrink-0 text-sm text-quiet">
+          {target.kind === "mail" ? "mail address" : "web address"}
+        </span>
+      </>
+    ),
+    choose: () => choose(target, to),
+  };
+}

@@ -1,0 +1,85 @@
+import { useEffect } from "react";
+import { Sign } from "@/components/signs";
+import { shortened } from "@/core/document";
+import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
+import { useSession, useSessionValue, type LinkCount } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
+
+/** All that the proof found, kind by kind. */
+export function Findings() {
+  const session = useSession();
+  useEffect(() => session.derived.watchProof(), [session]);
+  const proof = useSessionValue((it) => it.derived.proof?.value ?? null);
+  const missing = useSessionValue((it) => it.derived.missingSigns);
+  const counts = useSessionValue((it) => it.derived.links?.value ?? null);
+  const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
+  const findings = proof && [...proof, ...signFindings(missing)];
+  const kinds = Object.keys(FINDING_NAMES) as Finding["kind"][];
+  return (
+    <div className="min-h-0 flex-1 overflow-y-auto pb-8">
+      <p className="mt-1 text-quiet" role="status" aria-busy={!current}>
+        {current && counts && findings ? wordsFor(counts, findings) : "Following every link …"}
+      </p>
+      {kinds.map((kind) => (
+        <FindingGroup
+          key={kind}
+          kind={kind}
+          findings={(findings ?? []).filter((finding) => finding.kind === kind)}
+        />
+      ))}
+    </div>
+  );
+}
+
+function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): string {
+  const links =
+    all === 0
+      ? "There are no links yet."
+      : adrift === 0
+        ? `All ${all} links were followed, and every one lands.`
+        : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;
+  return findings.length === 0 ? `${links} Nothing else was found.` : links;
+}
+
+function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: readonly Finding[] }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const goToText = useGoToText();
+  if (findings.length === 0) return null;
+  return (
+    <section className="mt-8" aria-labelledby={`group-${kind}`}>
+      <h2 id={`group-${kind}`} className="mb-2 flex items-center gap-2 font-semibold">
+        {kind === "adrift" && <Sign kind="fault" />}
+        {FINDING_NAMES[kind]}
+        <span className="font-normal text-quiet">{findings.length}</span>
+      </h2>
+      <ul className="border-t border-line">
+        {findings.slice(0, 200).map((finding) => (
+          <li key={`${finding.places[0]!.from} ${finding.says}`} className="border-b border-line py-2.5">
+            <p className="break-words" dir="auto">
+              {finding.says}
+            </p>
+            <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+              {finding.places.slice(0, 6).map((place) => (
+                <button
+                  key={place.from}
+                  type="button"
+                  className="underline decoration-hemp underline-offset-3 hover:text-tide"
+                  onClick={() => goToText(() => session.jumps.toPlace(place.from, place.to))}
+                >
+                  Go to it in {shortened(index.sectionAt(place.from)?.name || "the beginning", 40)}
+                </button>
+              ))}
+              {finding.places.length > 6 && (
+                <span className="text-quiet">and {finding.places.length - 6} more</span>
+              )}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {findings.length > 200 && (
+        <p className="mt-2 text-sm text-quiet">{findings.length - 200} more of this kind.</p>
+      )}
+    </section>
+  );
+}

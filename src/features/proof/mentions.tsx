@@ -1,0 +1,142 @@
+import { useMemo, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { DataTable, type Column } from "@/components/data-table";
+import { Sign } from "@/components/signs";
+import type { DocumentIndex } from "@/core/destinations";
+import { shortened } from "@/core/document";
+import { mentionsIn, type Mention } from "@/core/links";
+import { linkMentions, useSession, useSessionValue } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
+import { ListBar } from "./list-bar";
+
+interface Row {
+  readonly key: string;
+  readonly mention: Mention;
+  readonly words: string;
+  readonly around: string;
+  readonly meant: string;
+  readonly section: string;
+}
+
+const PARTS = [
+  { value: "all", label: "All mentions" },
+  { value: "meant", label: "With a place that is meant" },
+  { value: "unfit", label: "Whose number does not fit" },
+] as const;
+type Part = (typeof PARTS)[number]["value"];
+
+const COLUMNS: readonly Column<Row>[] = [
+  { id: "words", header: "Words", value: (row) => row.words, width: "minmax(6rem, 1fr)" },
+  {
+    id: "meant",
+    header: "Place that is meant",
+    value: (row) => row.meant,
+    width: "minmax(8rem, 2fr)",
+    cell: ({ mention, meant }) => (
+      <span className={`flex items-center gap-2 ${mention.meant ? "" : "text-vermilion"}`} title={meant}>
+        <Sign kind={mention.meant?.kind ?? "fault"} />
+        <span className="truncate">{meant}</span>
+      </span>
+    ),
+  },
+  { id: "around", header: "In the text", value: (row) => row.around, width: "minmax(8rem, 3fr)" },
+  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 1.5fr)" },
+];
+
+/** Places that are spoken of in plain words: linked one by one or all at once, as they are or as cross-references. */
+export function Mentions() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const pages = useSessionValue((it) => it.pagesShown);
+  const goToText = useGoToText();
+  const [filter, setFilter] = useState("");
+  const [part, setPart] = useState<Part>("all");
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const all = useMemo(
+    () => mentionsIn(index, pages).map((mention, i) => rowOf(mention, i, index)),
+    [index, pages],
+  );
+  const rows = useMemo(
+    () => all.filter(({ mention }) => part === "all" || (mention.meant !== null) === (part === "meant")),
+    [all, part],
+  );
+  const fitting = rows.filter(({ mention }) => mention.meant);
+  const some = fitting.filter(({ key }) => chosen.has(key));
+  const taken = some.length > 0 ? some : fitting;
+
+  function link(as: "links" | "references") {
+    const mentions = taken.map(({ mention }) => mention);
+    session.dispatch(linkMentions(session.state.tr, mentions, as));
+    session.say(
+      as === "links"
+        ? `${counted(mentions.length, "mention is a link", "mentions are links")} now.`
+        : `${counted(mentions.length, "mention is a cross-reference", "mentions are cross-references")} now, always current.`,
+      { undo: true },
+    );
+    setChosen(new Set());
+  }
+
+  return (
+    <>
+      <ListBar
+        label="Narrow the list of mentions"
+        filter={filter}
+        onFilter={setFilter}
+        parts={PARTS}
+        part={part}
+        onPart={setPart}
+      >
+        <span role="status" className="text-sm text-quiet">
+          {some.length > 0 ? `${some.length} chosen` : counted(rows.length, "mention")}
+        </span>
+        {taken.length > 0 && (
+          <>
+            <Button onClick={() => link("references")}>
+              Make {counted(taken.length, "cross-reference")}
+            </Button>
+            <Button look="quiet" onClick={() => link("links")}>
+              Link the words as they are
+            </Button>
+          </>
+        )}
+      </ListBar>
+      <DataTable
+        label="Mentions"
+        rows={rows}
+        columns={COLUMNS}
+        keyOf={(row) => row.key}
+        filter={filter}
+        chosen={chosen}
+        onChoose={setChosen}
+        onOpen={({ mention }) => goToText(() => session.jumps.toPlace(mention.from, mention.to))}
+        empty={
+          all.length === 0
+            ? "No section, figure, table or page is spoken of without a link."
+            : "None of the mentions is like that."
+        }
+      />
+    </>
+  );
+}
+
+const AROUND = 40;
+
+function rowOf(mention: Mention, i: number, index: DocumentIndex): Row {
+  const { from, to, meant, why, text } = mention;
+  const $from = index.doc.resolve(from);
+  const { parent } = $from;
+  const start = $from.start();
+  const words = (a: number, b: number) => parent.textBetween(a, b, " ", " ");
+  const before = words(Math.max(0, from - start - AROUND), from - start);
+  const after = words(to - start, Math.min(parent.content.size, to - start + AROUND));
+  const number = meant && (index.numbers.get(meant.id) ?? index.captions.get(meant.id));
+  return {
+    key: `${i} ${from}`,
+    mention,
+    words: text,
+    around: `…${before}${text}${after}…`,
+    meant: meant ? [number, shortened(meant.name, 120) || "Untitled"].filter(Boolean).join(" ") : why,
+    section: index.sectionAt(from)?.name ?? "the beginning",
+  };
+}

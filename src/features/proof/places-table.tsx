@@ -1,0 +1,138 @@
+import { useMemo, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { DataTable, type Column } from "@/components/data-table";
+import { KIND_NAMES, Sign } from "@/components/signs";
+import type { Destination, DocumentIndex } from "@/core/destinations";
+import { shortened } from "@/core/document";
+import { incomingCounts, type PageNumbers } from "@/core/links";
+import { removeBookmark, useSession, useSessionValue } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
+import { ListBar } from "./list-bar";
+
+interface Row {
+  readonly place: Destination;
+  readonly name: string;
+  readonly number: string;
+  readonly anchor: string;
+  readonly links: number;
+  readonly page: string;
+  readonly section: string;
+}
+
+const PARTS = [
+  { value: "all", label: "All places" },
+  { value: "unlinked", label: "Never linked" },
+  { value: "heading", label: "Headings" },
+  { value: "bookmark", label: "Bookmarks" },
+  { value: "figure", label: "Figures" },
+  { value: "table", label: "Tables" },
+  { value: "equation", label: "Equations" },
+] as const;
+type Part = (typeof PARTS)[number]["value"];
+
+const COLUMNS: readonly Column<Row>[] = [
+  {
+    id: "name",
+    header: "Name",
+    value: (row) => `${row.number} ${row.name}`.trim(),
+    width: "minmax(10rem, 4fr)",
+    cell: ({ place, name, number }) => (
+      <span className="flex items-center gap-2">
+        <Sign kind={place.kind} />
+        {number && <span className="shrink-0 text-quiet">{number}</span>}
+        <span className="truncate">{name}</span>
+      </span>
+    ),
+  },
+  { id: "kind", header: "Kind", value: (row) => KIND_NAMES[row.place.kind], width: "7rem" },
+  {
+    id: "anchor",
+    header: "Anchor",
+    value: (row) => row.anchor,
+    width: "minmax(6rem, 2fr)",
+    cell: ({ anchor }) => <span className="font-mono text-[13px]">#{anchor}</span>,
+  },
+  { id: "links", header: "Links here", value: (row) => row.links, width: "5.5rem", numeric: true },
+  { id: "page", header: "Page", value: (row) => row.page, width: "4rem", numeric: true },
+  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)" },
+];
+
+/** Everything a link can lead to, with how many do. */
+export function PlacesTable() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const pages = useSessionValue((it) => it.pagesShown);
+  const goToText = useGoToText();
+  const [filter, setFilter] = useState("");
+  const [part, setPart] = useState<Part>("all");
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const all = useMemo(() => rowsOf(index, pages), [index, pages]);
+  const rows = useMemo(() => all.filter((row) => isOf(row, part)), [all, part]);
+  const bookmarks = rows.flatMap(({ place }) =>
+    chosen.has(place.id) && place.kind === "bookmark" ? [place] : [],
+  );
+
+  function remove() {
+    const tr = session.state.tr;
+    // From the end, so that each finds its place where it is.
+    for (const bookmark of [...bookmarks].sort((a, b) => b.pos - a.pos)) removeBookmark(tr, bookmark);
+    session.dispatch(tr);
+    session.say(`Removed ${counted(bookmarks.length, "bookmark")}.`, { undo: true });
+    setChosen(new Set());
+  }
+
+  return (
+    <>
+      <ListBar
+        label="Narrow the list of places"
+        filter={filter}
+        onFilter={setFilter}
+        parts={PARTS}
+        part={part}
+        onPart={setPart}
+      >
+        <span role="status" className="text-sm text-quiet">
+          {chosen.size > 0 ? `${chosen.size} chosen` : counted(rows.length, "place")}
+        </span>
+        {bookmarks.length > 0 && (
+          <Button look="quiet" onClick={remove}>
+            Remove {counted(bookmarks.length, "bookmark")}
+          </Button>
+        )}
+      </ListBar>
+      <DataTable
+        label="Places"
+        rows={rows}
+        columns={COLUMNS}
+        keyOf={({ place }) => place.id}
+        filter={filter}
+        chosen={chosen}
+        onChoose={setChosen}
+        onOpen={({ place }) => goToText(() => session.jumps.to(place.id))}
+        empty={
+          all.length === 0
+            ? "There are no headings, bookmarks or figures yet."
+            : "None of the places is like that."
+        }
+      />
+    </>
+  );
+}
+
+function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
+  const counts = incomingCounts(index);
+  return index.destinations.map((place) => ({
+    place,
+    name: shortened(place.name, 200) || "Untitled",
+    number: index.numbers.get(place.id) ?? index.captions.get(place.id) ?? "",
+    anchor: index.anchors.of(place.id) ?? "",
+    links: counts.get(place.id) ?? 0,
+    page: pages?.labelAt(place.pos) ?? "",
+    section: (place.kind === "heading" ? null : index.sectionAt(place.pos)?.name) ?? "",
+  }));
+}
+
+function isOf({ place, links }: Row, part: Part): boolean {
+  return part === "all" || (part === "unlinked" ? links === 0 : place.kind === part);
+}
