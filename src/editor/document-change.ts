@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { summarise } from "@/core/destinations";
-import { changedRun, schema, type ChangedRun } from "@/core/document";
+import { changedRun, idOf, schema, type ChangedRun, type DestinationId } from "@/core/document";
 import { targetKey } from "@/core/links";
 
 /** What differs between two versions of a document, as far as something is drawn from it. Asked for once a change. */
@@ -25,6 +25,17 @@ export class DocumentChange {
         return true;
     }
     return false;
+  }
+
+  /** Ids of blocks and bookmarks that stood in what changed and stand there no more. */
+  get gone(): DestinationId[] {
+    const { start, endBefore, endAfter } = this.run;
+    const ids = (doc: Node, end: number) =>
+      doc.content.content
+        .slice(start, end)
+        .flatMap((block) => [idOf(block), ...summarise(block).bookmarks.map(({ id }) => id)]);
+    const after = new Set(ids(this.after, endAfter));
+    return ids(this.before, endBefore).filter((id): id is DestinationId => id !== null && !after.has(id));
   }
 
   /** Whether headings changed: their words, or how they are counted. */

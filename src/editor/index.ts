@@ -34,5 +34,6 @@ export * from "./commands/sections";
 export * from "./commands/styles";
 export * from "./commands/tables";
 export * from "./commands/wayfinding";
+export type { Fate, Removal } from "./removals";
 export { STEP_KINDS, type StepKind } from "./stepping";
 export { NoteEditor } from "./note-editor";

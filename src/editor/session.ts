@@ -3,12 +3,13 @@ import { EditorState, NodeSelection, Selection, type Command, type Transaction }
 import { becomeVersion, blockById, newId, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
-import type { AdriftTargets } from "@/core/links";
+import { incomingCounts, type AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
+import { Removals, SAID } from "./removals";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DisplacedWords } from "./displaced-words";
@@ -66,6 +67,7 @@ export class Session {
   readonly carrying = new Carrying(this);
   readonly stepping = new Stepping(this);
   readonly incoming = new Incoming(this);
+  readonly removals = new Removals(this, () => this.tell());
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
   /** Whether paragraphs show their numbers. */
@@ -209,6 +211,7 @@ export class Session {
 
   dispatch = (tr: Transaction): void => {
     const before = this.state.doc;
+    const earlier = this.index;
     const { state, transactions } = this.state.applyTransaction(tr);
     this.state = state;
     const changed = transactions.some((transaction) => transaction.steps.length > 0);
@@ -228,10 +231,26 @@ export class Session {
     if (!tr.getMeta(OTHERS)) {
       this.exchange.tellCaret();
       if (change) this.work.note(state.doc, state.selection.head);
+      if (change && !tr.getMeta(SAID)) this.tellOfLinks(change, earlier);
     }
     this.view?.update(change);
     this.tell();
   };
+
+  /** Says so where links lead to what was just taken out. */
+  private tellOfLinks(change: DocumentChange, earlier: DocumentIndex): void {
+    const gone = change.gone.filter((id) => earlier.destination(id) && !this.index.destination(id));
+    if (gone.length === 0) return;
+    const counts = incomingCounts(this.index);
+    const links = gone.reduce((sum, id) => sum + (counts.get(id) ?? 0), 0);
+    if (links > 0)
+      this.say(
+        links === 1
+          ? "A link leads to what was taken out; it is adrift now."
+          : `${links} links lead to what was taken out; they are adrift now.`,
+        { undo: true },
+      );
+  }
 
   /** Whether the document grew or shrank by what shows where it is drawn to scale: a pixel in a thousand. */
   private get lengthsDiffer(): boolean {

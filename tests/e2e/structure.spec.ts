@@ -122,7 +122,12 @@ test.describe("sections on the even rope", () => {
     await page.keyboard.press("Control+d");
     await expect.poll(() => headings(page)).toEqual(["1 B", "1 A", "3 A1", "3 A1", "3 A2", "3 A2", "1 C"]);
     await page.keyboard.press("Delete");
-    await expect(page.getByText("2 sections were taken out. 1 link led there.")).toBeVisible();
+    const asked = page.getByRole("dialog", { name: "1 link leads to what is taken out" });
+    await expect(asked).toContainText("“the first”");
+    await asked.getByRole("button", { name: "Leave it adrift" }).click();
+    await expect(
+      page.getByText("2 sections were taken out. The link that led there is adrift."),
+    ).toBeVisible();
     await expect.poll(() => headings(page)).toEqual(["1 B", "1 A", "3 A1", "3 A2", "1 C"]);
     await expect(manuscript(page).locator(".adrift")).toHaveText("the first");
     await page.getByRole("button", { name: "Undo", exact: true }).last().click();

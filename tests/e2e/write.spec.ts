@@ -71,8 +71,9 @@ test.describe("bookmarks", () => {
 
     await bookmarks.getByRole("listitem").hover();
     await bookmarks.getByRole("button", { name: "Remove Renamed spot, 1 link lands here" }).click();
+    await page.getByRole("button", { name: "Leave it adrift" }).click();
     await expect(
-      page.getByText("Removed the bookmark “Renamed spot”. 1 link that led there is adrift."),
+      page.getByText("The bookmark “Renamed spot” was taken out. The link that led there is adrift."),
     ).toBeVisible();
     await expect(manuscript(page).locator(".adrift").filter({ hasText: "Open the shutters" })).toBeVisible();
     await page.getByRole("button", { name: "Undo", exact: true }).click();

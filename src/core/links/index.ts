@@ -9,4 +9,5 @@ export {
 } from "./resolve";
 export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
+export { impactOf, type Going, type Impact } from "./impact";
 export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";

@@ -172,12 +172,10 @@ export function removeSections(
   return tr.docChanged ? tr : null;
 }
 
-/** How many links from elsewhere lead into sections. */
-export function linksInto(index: DocumentIndex, ids: Iterable<DestinationId>): number {
-  const sections = outermost(index, ids);
-  const isIn = (pos: number) => sections.some(({ heading, end }) => pos >= heading.pos && pos < end);
-  return index.links.filter(({ from, target }) => {
-    const place = target.kind === "destination" ? index.destination(target.id) : undefined;
-    return place !== undefined && isIn(place.pos) && !isIn(from);
-  }).length;
+/** Where sections begin and end. */
+export function stretchesOf(
+  index: DocumentIndex,
+  ids: Iterable<DestinationId>,
+): readonly { readonly from: number; readonly to: number }[] {
+  return outermost(index, ids).map(({ heading, end }) => ({ from: heading.pos, to: end }));
 }

@@ -6,6 +6,7 @@ import { buttonLook } from "@/components/button";
 import { DisplacedWords } from "./displaced-words";
 import { History } from "@/features/history/history";
 import { JumpBox } from "./jump-box";
+import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
 
@@ -75,6 +76,7 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
         <div className="min-h-0 flex-1">{children}</div>
       </div>
       <JumpBox />
+      <RemovalPanel />
       <History />
       <SessionNotice />
     </SessionContext.Provider>

@@ -9,11 +9,17 @@ export function placeEntries(
   index: DocumentIndex,
   typed: string,
   choose: (place: FoundPlace) => void,
-  /** `linkable`: only what a link can lead to. */
-  { linkable = false, pages = null }: { linkable?: boolean; pages?: PageMap | null } = {},
+  /** `linkable`: only what a link can lead to. `except`: places that are not offered. */
+  {
+    linkable = false,
+    pages = null,
+    except,
+  }: { linkable?: boolean; pages?: PageMap | null; except?: ReadonlySet<string> } = {},
 ): FinderEntry[] {
   const found = placesSought(index, typed, pages).filter(
-    (place) => !linkable || place.kind === "destination",
+    (place) =>
+      (!linkable || place.kind === "destination") &&
+      !(place.kind === "destination" && except?.has(place.place.id)),
   );
   return found.map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,

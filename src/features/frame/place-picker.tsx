@@ -11,20 +11,29 @@ export function PlacePicker({
   open,
   onClose,
   onChoose,
+  except,
 }: {
   title: string;
   open: boolean;
   onClose: () => void;
   onChoose: (target: LinkTarget) => void;
+  /** Places that are not offered. */
+  except?: ReadonlySet<string>;
 }) {
   return (
     <Panel title={title} open={open} onClose={onClose}>
-      {open && <Places onChoose={onChoose} />}
+      {open && <Places onChoose={onChoose} except={except} />}
     </Panel>
   );
 }
 
-function Places({ onChoose }: { onChoose: (target: LinkTarget) => void }) {
+function Places({
+  onChoose,
+  except,
+}: {
+  onChoose: (target: LinkTarget) => void;
+  except: ReadonlySet<string> | undefined;
+}) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
@@ -35,7 +44,7 @@ function Places({ onChoose }: { onChoose: (target: LinkTarget) => void }) {
       index,
       typed,
       (found) => found.kind === "destination" && onChoose(targetOf(found.place)),
-      { linkable: true, pages: session.pages },
+      { linkable: true, pages: session.pages, ...(except && { except }) },
     ),
   ];
   return (

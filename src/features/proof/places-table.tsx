@@ -6,7 +6,7 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import type { Destination, DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { incomingCounts, type PageNumbers } from "@/core/links";
-import { removeBookmark, useSession, useSessionValue } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 import { ListBar } from "./list-bar";
 
@@ -74,11 +74,11 @@ export function PlacesTable() {
   );
 
   function remove() {
-    const tr = session.state.tr;
-    // From the end, so that each finds its place where it is.
-    for (const bookmark of [...bookmarks].sort((a, b) => b.pos - a.pos)) removeBookmark(tr, bookmark);
-    session.dispatch(tr);
-    session.say(`Removed ${counted(bookmarks.length, "bookmark")}.`, { undo: true });
+    session.removals.begin({
+      kind: "bookmarks",
+      ids: bookmarks.map(({ id }) => id),
+      called: bookmarks.length === 1 ? "A bookmark was" : `${bookmarks.length} bookmarks were`,
+    });
     setChosen(new Set());
   }
 

@@ -7,14 +7,7 @@ import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { Bookmark } from "@/core/destinations";
 import { incomingCounts } from "@/core/links";
-import {
-  freeName,
-  removeBookmark,
-  renameBookmark,
-  useSession,
-  useSessionValue,
-  type Session,
-} from "@/editor";
+import { freeName, renameBookmark, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
 
 type Order = "place" | "name";
@@ -114,7 +107,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
         tabIndex={first ? 0 : -1}
         onClick={() => session.jumps.to(bookmark.id)}
         onKeyDown={(event) => {
-          if (event.key === "Delete") remove(session, bookmark, incoming);
+          if (event.key === "Delete") remove(session, bookmark);
           if (event.key === "F2") setRenaming(true);
         }}
         className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left text-sm"
@@ -153,7 +146,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
           <IconButton
             className="!size-7"
             label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${counted(incoming, "link lands", "links land")} here` : ""}`}
-            onClick={() => remove(session, bookmark, incoming)}
+            onClick={() => remove(session, bookmark)}
           >
             <Trash2 size={14} />
           </IconButton>
@@ -218,14 +211,8 @@ function RenameField({
   );
 }
 
-/** Removes at once, says what that means for the links that led there, and offers to undo it. */
-function remove(session: Session, bookmark: Bookmark, incoming: number): void {
-  session.dispatch(removeBookmark(session.state.tr, bookmark));
-  const adrift =
-    incoming === 0
-      ? ""
-      : incoming === 1
-        ? " 1 link that led there is adrift."
-        : ` ${incoming} links that led there are adrift.`;
-  session.say(`Removed the bookmark “${shortened(bookmark.name, 40)}”.${adrift}`, { undo: true });
+/** Removes a bookmark; where links lead there, it is asked first what becomes of them. */
+function remove(session: Session, bookmark: Bookmark): void {
+  const called = `The bookmark “${shortened(bookmark.name, 40)}” was`;
+  session.removals.begin({ kind: "bookmarks", ids: [bookmark.id], called });
 }

@@ -3,15 +3,15 @@ import type { Transaction } from "prosemirror-state";
 import { IconButton } from "@/components/button";
 import { counted } from "@/components/counted";
 import { shortened, type DestinationId } from "@/core/document";
+import { impactOf } from "@/core/links";
 import {
   duplicateSections,
   joinSections,
-  linksInto,
   outermost,
-  removeSections,
   shiftable,
   shiftSections,
   splitSection,
+  stretchesOf,
   useSession,
   useSessionValue,
   type Session,
@@ -23,7 +23,7 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
   const index = useSessionValue((it) => it.outline);
   const sections = outermost(index, chosen);
   const words = sections.reduce((sum, section) => sum + section.words, 0);
-  const links = linksInto(index, chosen);
+  const links = impactOf(index, { stretches: stretchesOf(index, chosen), bookmarks: [] }).links.length;
   const run = (tr: Transaction | null) => tr && session.dispatch(tr);
   const tr = () => session.state.tr;
   return (
@@ -77,18 +77,13 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
   );
 }
 
-/** Takes sections out and says what led there. */
+/** Takes sections out; where links lead there, it is asked first what becomes of them. */
 export function takeOut(session: Session, chosen: ReadonlySet<DestinationId>): void {
-  const { index } = session;
-  const sections = outermost(index, chosen);
-  const links = linksInto(index, chosen);
-  const tr = removeSections(session.state.tr, index, chosen);
-  if (!tr) return;
-  session.dispatch(tr);
-  const what =
+  const sections = outermost(session.index, chosen);
+  if (sections.length === 0) return;
+  const called =
     sections.length === 1
       ? `“${shortened(sections[0]!.heading.name, 40)}” was`
       : `${sections.length} sections were`;
-  const led = links > 0 ? ` ${counted(links, "link")} led there.` : "";
-  session.say(`${what} taken out.${led}`, { undo: true });
+  session.removals.begin({ kind: "sections", ids: [...chosen], called });
 }

@@ -1,0 +1,116 @@
+import type { EditorState, Transaction } from "prosemirror-state";
+import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
+import type { DestinationId, LinkTarget } from "@/core/document";
+import { impactOf, referenceWords, type Going, type Impact, type PageNumbers } from "@/core/links";
+import { removeBookmark } from "./commands/bookmarks";
+import { removeWords, retargetLinks, unlink } from "./commands/links";
+import { removeSections, stretchesOf } from "./commands/sections";
+
+/** What an author wants to take out. */
+export interface Removal {
+  readonly kind: "sections" | "bookmarks";
+  readonly ids: readonly DestinationId[];
+  /** What it is called, with its verb: “The dome” was. */
+  readonly called: string;
+}
+
+/** What becomes of the links that led to what goes. */
+export type Fate =
+  { readonly kind: "adrift" | "unlink" | "words" } | { readonly kind: "lead"; readonly target: LinkTarget };
+
+/** What removals need of the window they are made in. */
+export interface RemovalHost {
+  readonly state: EditorState;
+  readonly index: DocumentIndex;
+  readonly pages: PageNumbers | null;
+  dispatch(tr: Transaction): void;
+  say(words: string, options: { undo: boolean }): void;
+}
+
+/** Takes sections and bookmarks out; where links lead there, only once their author has said what becomes of those. */
+export class Removals {
+  /** What waits for its author to say what becomes of the links. */
+  pending: { readonly removal: Removal; readonly impact: Impact } | null = null;
+
+  constructor(
+    private readonly host: RemovalHost,
+    private readonly changed: () => void,
+  ) {}
+
+  /** Takes something out at once, or asks first where links from elsewhere lead there. */
+  begin(removal: Removal): void {
+    const impact = impactOf(this.host.index, going(removal, this.host.index));
+    if (impact.links.length === 0) return this.do(removal, { kind: "adrift" });
+    this.pending = { removal, impact };
+    this.changed();
+  }
+
+  /** Takes out what waits, and does to the links what was said. */
+  decide(fate: Fate): void {
+    const { pending } = this;
+    this.pending = null;
+    if (pending) this.do(pending.removal, fate);
+    this.changed();
+  }
+
+  cancel(): void {
+    this.pending = null;
+    this.changed();
+  }
+
+  private do(removal: Removal, fate: Fate): void {
+    const { index, state, pages } = this.host;
+    const what = going(removal, index);
+    // Anew: others may have gone on writing.
+    const { links } = impactOf(index, what);
+    const tr = state.tr.setMeta(SAID, true);
+    const wordsOf = ({ from, reference }: ReferencePlace) => referenceWords(reference, from, index, pages);
+    // The links of the document as it is; what goes does not touch them, so that both find their places.
+    const before = tr.steps.length;
+    remove(tr, removal, index);
+    const moved = links.map((link) => ({
+      ...link,
+      from: tr.mapping.slice(before).map(link.from, 1),
+      to: tr.mapping.slice(before).map(link.to, -1),
+    }));
+    if (fate.kind === "unlink") unlink(tr, moved, wordsOf);
+    else if (fate.kind === "words") removeWords(tr, moved);
+    else if (fate.kind === "lead") retargetLinks(tr, moved, fate.target, wordsOf);
+    if (!tr.docChanged) return;
+    this.host.dispatch(tr);
+    this.host.say(`${removal.called} taken out.${told(links.length, fate)}`, { undo: true });
+  }
+}
+
+/** Marks a change of which its author was told what it means for links. */
+export const SAID = "links told";
+
+function going({ kind, ids }: Removal, index: DocumentIndex): Going {
+  return kind === "bookmarks"
+    ? { stretches: [], bookmarks: ids }
+    : { stretches: stretchesOf(index, ids), bookmarks: [] };
+}
+
+function remove(tr: Transaction, { kind, ids }: Removal, index: DocumentIndex): void {
+  if (kind === "sections") return void removeSections(tr, index, ids);
+  const wanted = new Set(ids);
+  // From the end, so that each finds its place where it is.
+  for (const bookmark of [...index.bookmarks].reverse())
+    if (wanted.has(bookmark.id)) removeBookmark(tr, bookmark);
+}
+
+function told(links: number, { kind }: Fate): string {
+  if (links === 0) return "";
+  const one = links === 1;
+  const which = one ? " The link that led there" : ` The ${links} links that led there`;
+  switch (kind) {
+    case "adrift":
+      return `${which} ${one ? "is" : "are"} adrift.`;
+    case "unlink":
+      return `${which} ${one ? "is" : "are"} words now.`;
+    case "words":
+      return `${which} went with ${one ? "its" : "their"} words.`;
+    case "lead":
+      return `${which} ${one ? "leads" : "lead"} elsewhere now.`;
+  }
+}

@@ -1,0 +1,86 @@
+import { useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { Panel } from "@/components/panel";
+import { shortened } from "@/core/document";
+import { referenceWords, type Impact } from "@/core/links";
+import { useSession, useSessionValue } from "@/editor";
+import { PlacePicker } from "./place-picker";
+
+const SHOWN = 6;
+
+/** Before something goes to which links lead: which those are, and what is to become of them. */
+export function RemovalPanel() {
+  const session = useSession();
+  const pending = useSessionValue((it) => it.removals.pending);
+  const [picking, setPicking] = useState(false);
+  const count = pending?.impact.links.length ?? 0;
+  const them = count === 1 ? "it" : "them";
+  return (
+    <>
+      <Panel
+        title={`${counted(count, "link leads", "links lead")} to what is taken out`}
+        open={pending !== null && !picking}
+        onClose={() => session.removals.cancel()}
+        onReturn={() => session.focus()}
+      >
+        {pending && (
+          <div className="px-4 pb-4 text-sm">
+            <Concerned impact={pending.impact} />
+            <div className="grid gap-1.5" role="group" aria-label={`What becomes of ${them}`}>
+              <Button look="main" autoFocus onClick={() => setPicking(true)}>
+                Lead {them} to another place
+              </Button>
+              <Button onClick={() => session.removals.decide({ kind: "unlink" })}>
+                Keep the words, without a link
+              </Button>
+              <Button onClick={() => session.removals.decide({ kind: "words" })}>
+                Take {count === 1 ? "its" : "their"} words out as well
+              </Button>
+              <Button onClick={() => session.removals.decide({ kind: "adrift" })}>Leave {them} adrift</Button>
+              <Button look="quiet" onClick={() => session.removals.cancel()}>
+                Take nothing out
+              </Button>
+            </div>
+          </div>
+        )}
+      </Panel>
+      <PlacePicker
+        title={`Where ${counted(count, "link")} shall lead`}
+        open={picking}
+        onClose={() => setPicking(false)}
+        except={new Set(pending?.impact.places.map(({ id }) => id))}
+        onChoose={(target) => {
+          setPicking(false);
+          session.removals.decide({ kind: "lead", target });
+        }}
+      />
+    </>
+  );
+}
+
+function Concerned({ impact: { links, lists } }: { impact: Impact }) {
+  const session = useSession();
+  const { index, pages } = session;
+  return (
+    <>
+      <ul className="mb-3">
+        {links.slice(0, SHOWN).map(({ from, text, reference }) => (
+          <li key={from} className="truncate" dir="auto">
+            “{shortened(reference ? referenceWords(reference, from, index, pages) : text, 60)}”{" "}
+            <span className="text-quiet">
+              in {shortened(index.sectionAt(from)?.name ?? "the beginning", 40)}
+            </span>
+          </li>
+        ))}
+        {links.length > SHOWN && <li className="text-quiet">and {links.length - SHOWN} more</li>}
+      </ul>
+      {lists.map(({ list, entries }) => (
+        <p key={list.id} className="mb-3 text-quiet">
+          The list “{shortened(list.name || "Contents", 40)}” has {counted(entries, "entry", "entries")} less
+          then, by itself.
+        </p>
+      ))}
+    </>
+  );
+}
