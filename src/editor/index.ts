@@ -26,6 +26,7 @@ export * from "./commands/blocks";
 export * from "./commands/bookmarks";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
+export * from "./commands/link-titles";
 export * from "./commands/links";
 export * from "./commands/notes";
 export * from "./commands/references";

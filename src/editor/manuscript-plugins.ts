@@ -15,6 +15,8 @@ import { tables } from "./plugins/tables";
 /** What keys do that only a window can; each answers whether it did something. */
 export interface WindowKeys {
   readonly link: () => boolean;
+  /** Links a typed list of titles. */
+  readonly titleLinks: () => boolean;
   readonly bookmark: () => boolean;
   readonly find: () => boolean;
   readonly titles: () => boolean;
@@ -22,6 +24,8 @@ export interface WindowKeys {
   readonly tray: () => boolean;
   readonly styles: () => boolean;
   readonly deck: () => boolean;
+  /** Chooses the words of the bookmark at the caret. */
+  readonly bookmarkWords: () => boolean;
   readonly back: () => boolean;
   readonly forward: () => boolean;
   /** Begins a section at the caret. */
@@ -31,7 +35,21 @@ export interface WindowKeys {
 
 /** The plugins of a document's own state; those of its drawing are the view's. */
 export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
-  const { link, bookmark, find, titles, tray, styles, deck, back, forward, step, split } = keys;
+  const {
+    link,
+    titleLinks,
+    bookmark,
+    find,
+    titles,
+    tray,
+    styles,
+    deck,
+    bookmarkWords,
+    back,
+    forward,
+    step,
+    split,
+  } = keys;
   /** What is put in is written in the tray. */
   const written =
     (insert: Command): Command =>
@@ -40,7 +58,9 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
   return [
     keymap({
       "Mod-k": link,
+      "Mod-Alt-k": titleLinks,
       "Mod-Shift-b": bookmark,
+      "Mod-Alt-b": bookmarkWords,
       "Mod-Alt-f": find,
       "Mod-Alt-h": titles,
       "Mod-Alt-s": styles,

@@ -9,6 +9,7 @@ import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
+import { bookmarkAt } from "./commands/bookmarks";
 import { Removals, SAID } from "./removals";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
@@ -45,7 +46,8 @@ export interface Notice {
 }
 
 /** Boxes that the interface opens over the manuscript. */
-export type Box = "link" | "bookmark" | "find" | "titles" | "jump" | "history" | "tray" | "styles" | "deck";
+export type Box =
+  "link" | "title-links" | "bookmark" | "find" | "titles" | "jump" | "history" | "tray" | "styles" | "deck";
 
 /**
  * One document open in one window: the editor's state with its history, the index that follows it, and whether all is
@@ -104,12 +106,14 @@ export class Session {
       doc: opened.doc,
       plugins: manuscriptPlugins({
         link: () => this.ask("link"),
+        titleLinks: () => this.ask("title-links"),
         bookmark: () => this.ask("bookmark"),
         find: () => this.ask("find"),
         titles: () => this.ask("titles"),
         tray: () => this.ask("tray"),
         styles: () => this.ask("styles"),
         deck: () => this.ask("deck"),
+        bookmarkWords: () => this.chooseBookmark(),
         back: () => {
           this.jumps.back();
           return true;
@@ -272,6 +276,16 @@ export class Session {
 
   focus(): void {
     this.view?.focus();
+  }
+
+  /** Chooses the words of a bookmark: of one that is named, or of the one in which the caret stands. */
+  chooseBookmark(id = bookmarkAt(this.index, this.state.selection.from)?.id): boolean {
+    const bookmark = this.index.bookmarks.find((one) => one.id === id);
+    if (bookmark?.shape !== "range") return false;
+    const { doc, tr } = this.state;
+    this.dispatch(tr.setSelection(selectionOf(doc, bookmark.pos, bookmark.end)).scrollIntoView());
+    this.focus();
+    return true;
   }
 
   /** From what is chosen back into the text: the caret goes behind it. */

@@ -27,6 +27,8 @@ export interface Bookmark extends Place {
   readonly shape: "range" | "point" | "block";
   readonly note: string;
   readonly followUp: boolean;
+  /** By when its author is to come back to it: a date as `2026-11-26`, empty for any time. */
+  readonly due: string;
   /** The words a range covers; empty for points and blocks. */
   readonly text: string;
 }

@@ -294,6 +294,7 @@ function bookmark(
     shape,
     note: entry.note,
     followUp: entry.followUp,
+    due: entry.due ?? "",
     text,
     pos,
     end,

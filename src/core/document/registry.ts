@@ -9,7 +9,9 @@ export interface BookmarkEntry {
   /** For a block bookmark: the id of the block it names. */
   readonly block: DestinationId | null;
   readonly note: string;
+  /** Whether its author is to come back to it, and by when: a date as `2026-11-26`, empty or absent for any time. */
   readonly followUp: boolean;
+  readonly due?: string;
   /** Removed by an author; the entry stays so that links that led here can say what they meant. */
   readonly removed: boolean;
 }
@@ -41,6 +43,7 @@ export const bookmarkEntrySchema = z.strictObject({
     .nullable(),
   note: z.string().max(100_000),
   followUp: z.boolean(),
+  due: z.union([z.literal(""), z.iso.date()]).optional(),
   removed: z.boolean(),
 });
 

@@ -11,5 +11,6 @@ export {
   type TypedNumber,
   type TitleSign,
 } from "./title-signs";
+export { linesOf, type Line } from "./lines";
 export { titleKey, unnumberedKey } from "./title-key";
 export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";

@@ -71,6 +71,121 @@ export function renameBookmark(tr: Transaction, id: DestinationId, name: string)
   return tr.step(new RegistryStep({ part: "bookmarks", id, field: "name", value: name }));
 }
 
+/** Writes what one is to know of a bookmark. */
+export function setBookmarkField(
+  tr: Transaction,
+  id: DestinationId,
+  field: "note" | "followUp" | "due",
+  value: string | boolean,
+): Transaction {
+  return tr.step(new RegistryStep({ part: "bookmarks", id, field, value }));
+}
+
+/**
+ * Puts a bookmark somewhere else: on the words from one position to another, or at a point. Its name, its anchor and the links
+ * that lead to it stay. Also for one that is lost. Null where words take no bookmark.
+ */
+export function moveBookmark(
+  tr: Transaction,
+  id: DestinationId,
+  standing: Bookmark | null,
+  { from, to }: { readonly from: number; readonly to: number },
+): Transaction | null {
+  const $from = tr.doc.resolve(from);
+  if ($from.depth === 0 || !$from.parent.inlineContent) return null;
+  if (from === to && $from.parent.type === nodes.code_block) return null;
+  const before = tr.steps.length;
+  if (standing?.shape === "range") tr.removeMark(standing.pos, standing.end, marks.bookmark.create({ id }));
+  if (standing?.shape === "point") tr.delete(standing.pos, standing.pos + 1);
+  const mapping = tr.mapping.slice(before);
+  const at = { from: mapping.map(from, 1), to: mapping.map(to, -1) };
+  if (at.to > at.from) tr.addMark(at.from, at.to, marks.bookmark.create({ id }));
+  else tr.insert(at.from, nodes.bookmark_point.create({ id }));
+  const kind = at.to > at.from ? "range" : "point";
+  return tr.step(new RegistryStep({ part: "bookmarks", id, field: "kind", value: kind }));
+}
+
+/** Lets a lost bookmark go for good. */
+export function dropBookmark(tr: Transaction, id: DestinationId): Transaction {
+  return tr.step(new RegistryStep({ part: "bookmarks", id, field: "removed", value: true }));
+}
+
+/** The innermost bookmark on which a position stands: on its words, at its point or on its block. */
+export function bookmarkAt(index: DocumentIndex, pos: number): Bookmark | null {
+  let found: Bookmark | null = null;
+  for (const bookmark of index.bookmarks) {
+    if (bookmark.pos > pos) break;
+    if (bookmark.end < pos) continue;
+    if (!found || bookmark.end - bookmark.pos <= found.end - found.pos) found = bookmark;
+  }
+  return found;
+}
+
+/** A place at which a bookmark is proposed. */
+export type ProposedBookmark = { readonly name: string } & (
+  { readonly block: DestinationId } | { readonly from: number; readonly to: number }
+);
+
+/** Sets many bookmarks at once, each with a name that is free. */
+export function addBookmarks(
+  tr: Transaction,
+  index: DocumentIndex,
+  proposed: readonly ProposedBookmark[],
+): Transaction {
+  const taken = new Set(index.bookmarks.map(({ name }) => name.toLowerCase()));
+  for (const one of proposed) {
+    const wanted = one.name.replace(/\s+/gu, " ").trim() || "Bookmark";
+    let name = wanted;
+    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${wanted} ${n}`;
+    taken.add(name.toLowerCase());
+    const id = newId();
+    if ("block" in one)
+      tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("block", name, one.block) }));
+    else {
+      tr.addMark(one.from, one.to, marks.bookmark.create({ id }));
+      tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("range", name) }));
+    }
+  }
+  return tr;
+}
+
+/** Names of bookmarks by a pattern: `{name}`, `{n}` (their number among these), `{section}`, `{page}`. */
+export function namesByPattern(
+  index: DocumentIndex,
+  bookmarks: readonly Bookmark[],
+  pattern: string,
+  pageOf: (pos: number) => string,
+): string[] {
+  return bookmarks.map(({ name, pos }, i) =>
+    pattern
+      .replace(/\{(name|n|section|page)\}/g, (_whole, field: string) => {
+        if (field === "name") return name;
+        if (field === "n") return String(i + 1);
+        return field === "page" ? pageOf(pos) : (index.sectionAt(pos)?.name ?? "");
+      })
+      .trim(),
+  );
+}
+
+/** Renames several bookmarks; names that are taken get a number. */
+export function renameBookmarks(
+  tr: Transaction,
+  index: DocumentIndex,
+  renamed: readonly { readonly id: DestinationId; readonly name: string }[],
+): Transaction {
+  const ids = new Set<string>(renamed.map(({ id }) => id));
+  const taken = new Set(
+    index.bookmarks.filter(({ id }) => !ids.has(id)).map(({ name }) => name.toLowerCase()),
+  );
+  for (const { id, name: wanted } of renamed) {
+    let name = wanted || "Bookmark";
+    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${wanted} ${n}`;
+    taken.add(name.toLowerCase());
+    renameBookmark(tr, id, name);
+  }
+  return tr;
+}
+
 /**
  * Publishes the anchors of destinations, so that they stay as they are whatever is renamed: of all, or of those named.
  * Null when all of them are published already.

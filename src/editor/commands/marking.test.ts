@@ -5,11 +5,18 @@ import { schema, type DestinationId } from "@/core/document";
 import { incomingLinks, resolveLinks } from "@/core/links";
 import {
   addBookmark,
+  addBookmarks,
+  bookmarkAt,
+  dropBookmark,
   freeName,
+  moveBookmark,
+  namesByPattern,
   proposedName,
   publishAnchors,
   removeBookmark,
   renameBookmark,
+  renameBookmarks,
+  setBookmarkField,
 } from "./bookmarks";
 import { destinationAt, insertLink, linkAt, linkRange, removeLink, targetOf, wordAt } from "./links";
 import { putContentsAtFront, setReturns } from "./wayfinding";
@@ -178,4 +185,81 @@ test("a contents list at the front and a rule for return links are steps like an
   one.run(undo);
   one.run(undo);
   expect(one.doc.child(0).type).toBe(nodes.heading);
+});
+
+describe("bookmarks on the move", () => {
+  test("a bookmark is put on other words, at a point, and back from being lost; links go on landing", () => {
+    const one = desk();
+    const id = mark(one, "shutters", "Spot");
+    const standing = () => one.index.bookmarks.find((it) => it.id === id) ?? null;
+    const move = (range: { from: number; to: number }) => {
+      const tr = moveBookmark(one.state.tr, id, standing(), range);
+      if (tr) one.dispatch(tr);
+      return tr !== null;
+    };
+    const put = (words: string, empty = false) => move(one.select(words, { empty }).state.selection);
+    const { from } = one.select("the ").state.selection;
+    const { to } = one.select(" slowly").state.selection;
+    expect(move({ from, to })).toBe(true);
+    expect(standing()).toMatchObject({ text: "the shutters slowly", shape: "range", name: "Spot" });
+    expect(put("an item", true)).toBe(true);
+    expect(standing()).toMatchObject({ shape: "point", block: 2 });
+    expect(one.doc.textContent).toContain("Open the shutters slowly.");
+    expect(put("code", true)).toBe(false);
+    one.dispatch(one.state.tr.delete(standing()!.pos, standing()!.pos + 1));
+    expect(one.index.lostBookmarks).toEqual([id]);
+    expect(put("Open")).toBe(true);
+    expect(one.index.lostBookmarks).toEqual([]);
+    expect(standing()).toMatchObject({ text: "Open", shape: "range" });
+    one.run(undo);
+    expect(one.index.lostBookmarks).toEqual([id]);
+    one.dispatch(dropBookmark(one.state.tr, id));
+    expect(one.index.lostBookmarks).toEqual([]);
+  });
+
+  test("the innermost at a place is told; its note, its flag and its date are kept", () => {
+    const one = desk();
+    const outer = mark(one, "Open the shutters", "Outer");
+    const inner = mark(one, "shutters", "Inner");
+    const pos = one.select("shutters", { empty: true }).state.selection.from + 2;
+    expect(bookmarkAt(one.index, pos)?.id).toBe(inner);
+    expect(bookmarkAt(one.index, pos - 8)?.id).toBe(outer);
+    expect(bookmarkAt(one.index, 1)).toBeNull();
+    const tr = one.state.tr;
+    setBookmarkField(tr, inner, "note", "Ask Tove");
+    setBookmarkField(tr, inner, "followUp", true);
+    setBookmarkField(tr, inner, "due", "2026-12-24");
+    one.dispatch(tr);
+    expect(bookmarkAt(one.index, pos)).toMatchObject({ note: "Ask Tove", followUp: true, due: "2026-12-24" });
+    one.run(undo);
+    expect(bookmarkAt(one.index, pos)).toMatchObject({ note: "", followUp: false, due: "" });
+  });
+
+  test("many are set at once with names that are free, and renamed by a pattern", () => {
+    const one = desk();
+    mark(one, "slowly", "First part");
+    const [title] = one.index.headings;
+    const { from, to } = one.select("an item").state.selection;
+    one.dispatch(
+      addBookmarks(one.state.tr, one.index, [
+        { block: title!.id, name: "First part" },
+        { from, to, name: " an  item " },
+        { from, to, name: "an item" },
+      ]),
+    );
+    const names = () => one.index.bookmarks.map(({ name }) => name);
+    expect(names()).toEqual(["First part 2", "First part", "an item", "an item 2"]);
+    const wanted = namesByPattern(
+      one.index,
+      one.index.bookmarks,
+      "{section} p{page}, {n}: {name}",
+      () => "7",
+    );
+    expect(wanted[2]).toBe("First part p7, 3: an item");
+    const some = one.index.bookmarks.slice(2).map(({ id }) => ({ id, name: "first part" }));
+    one.dispatch(renameBookmarks(one.state.tr, one.index, some));
+    expect(names()).toEqual(["First part 2", "First part", "first part 3", "first part 4"]);
+    one.run(undo);
+    expect(names()[3]).toBe("an item 2");
+  });
 });

@@ -5,7 +5,7 @@ import { EditorState, type Plugin, NodeSelection, TextSelection, type Transactio
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
 import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { schema, targetFromAddress, type LinkTarget } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import type { Carrying } from "../carrying";
@@ -15,6 +15,8 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
+import { closeHistory } from "prosemirror-history";
+import { linkRange } from "../commands/links";
 import { ReferenceView } from "../node-views/reference-view";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
@@ -377,6 +379,15 @@ export class ManuscriptView {
       this.host.ask("link");
       return true;
     }
+    const address = text === " " && from === to ? typedAddress($from) : null;
+    if (address) {
+      const at = this.layout.toDocument(from);
+      this.host.dispatch(state.tr.insertText(text, at));
+      // A step of its own, so that one undo takes the link away and leaves the words.
+      const { tr } = this.host.state;
+      this.host.dispatch(closeHistory(linkRange(tr, at - address.length, at, address.target)));
+      return true;
+    }
     if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
     const tr = state.tr.insertText(text, this.layout.toDocument(from), this.layout.toDocument(to));
     this.host.dispatch(tr.scrollIntoView());
@@ -479,6 +490,27 @@ function opensPicker($at: ResolvedPos): boolean {
   if ($at.parent.type === schema.nodes.code_block) return false;
   const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
   return /^(?:\s)?>$/u.test(before);
+}
+
+/** A web or mail address that ends here and is no link yet. */
+function typedAddress($at: ResolvedPos): { target: LinkTarget; length: number } | null {
+  const { link, code } = schema.marks;
+  const { parent, parentOffset } = $at;
+  if (parent.type === schema.nodes.code_block || link.isInSet($at.marks()) || code.isInSet($at.marks()))
+    return null;
+  const before = parent.textBetween(Math.max(0, parentOffset - 2_000), parentOffset, undefined, " ");
+  const typed =
+    /(?:^|\s)((?:https?:\/\/|www\.)[^\s<>"“”]+[^\s<>"“”.,;:!?)\]'’]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)$/iu.exec(
+      before,
+    )?.[1];
+  if (!typed) return null;
+  const address = /^www\./i.test(typed)
+    ? `https://${typed}`
+    : typed.includes("://")
+      ? typed
+      : `mailto:${typed}`;
+  const target = targetFromAddress(address);
+  return target && { target, length: typed.length };
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

@@ -6,9 +6,10 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import type { Destination, DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { incomingCounts, type PageNumbers } from "@/core/links";
-import { useSession, useSessionValue } from "@/editor";
+import { setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 import { ListBar } from "./list-bar";
+import { RenameByPattern } from "./rename-by-pattern";
 
 interface Row {
   readonly place: Destination;
@@ -17,6 +18,8 @@ interface Row {
   readonly anchor: string;
   readonly links: number;
   readonly page: string;
+  /** By when one is to come back, as a date or in words; empty for places that are not flagged. */
+  readonly due: string;
   readonly section: string;
 }
 
@@ -25,6 +28,7 @@ const PARTS = [
   { value: "unlinked", label: "Never linked" },
   { value: "heading", label: "Headings" },
   { value: "bookmark", label: "Bookmarks" },
+  { value: "flagged", label: "To come back to" },
   { value: "figure", label: "Figures" },
   { value: "table", label: "Tables" },
   { value: "equation", label: "Equations" },
@@ -55,6 +59,7 @@ const COLUMNS: readonly Column<Row>[] = [
   },
   { id: "links", header: "Links here", value: (row) => row.links, width: "5.5rem", numeric: true },
   { id: "page", header: "Page", value: (row) => row.page, width: "4rem", numeric: true },
+  { id: "due", header: "Come back", value: (row) => row.due, width: "6.5rem" },
   { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)" },
 ];
 
@@ -66,12 +71,21 @@ export function PlacesTable() {
   const goToText = useGoToText();
   const [filter, setFilter] = useState("");
   const [part, setPart] = useState<Part>("all");
+  const [renaming, setRenaming] = useState(false);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const all = useMemo(() => rowsOf(index, pages), [index, pages]);
   const rows = useMemo(() => all.filter((row) => isOf(row, part)), [all, part]);
   const bookmarks = rows.flatMap(({ place }) =>
     chosen.has(place.id) && place.kind === "bookmark" ? [place] : [],
   );
+
+  const allFlagged = bookmarks.every(({ followUp }) => followUp);
+
+  function flag() {
+    const tr = session.state.tr;
+    for (const { id } of bookmarks) setBookmarkField(tr, id, "followUp", !allFlagged);
+    session.dispatch(tr);
+  }
 
   function remove() {
     session.removals.begin({
@@ -96,9 +110,15 @@ export function PlacesTable() {
           {chosen.size > 0 ? `${chosen.size} chosen` : counted(rows.length, "place")}
         </span>
         {bookmarks.length > 0 && (
-          <Button look="quiet" onClick={remove}>
-            Remove {counted(bookmarks.length, "bookmark")}
-          </Button>
+          <>
+            <Button onClick={() => setRenaming(true)}>Rename by pattern</Button>
+            <Button look="quiet" onClick={flag}>
+              {allFlagged ? "No longer come back" : "Come back to them"}
+            </Button>
+            <Button look="quiet" onClick={remove}>
+              Remove {counted(bookmarks.length, "bookmark")}
+            </Button>
+          </>
         )}
       </ListBar>
       <DataTable
@@ -111,11 +131,14 @@ export function PlacesTable() {
         onChoose={setChosen}
         onOpen={({ place }) => goToText(() => session.jumps.to(place.id))}
         empty={
-          all.length === 0
-            ? "There are no headings, bookmarks or figures yet."
-            : "None of the places is like that."
+          part === "flagged"
+            ? "Nothing is flagged. In the tray, “Come back here” flags the bookmark at the caret."
+            : all.length === 0
+              ? "There are no headings, bookmarks or figures yet."
+              : "None of the places is like that."
         }
       />
+      <RenameByPattern bookmarks={bookmarks} open={renaming} onClose={() => setRenaming(false)} />
     </>
   );
 }
@@ -129,10 +152,20 @@ function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
     anchor: index.anchors.of(place.id) ?? "",
     links: counts.get(place.id) ?? 0,
     page: pages?.labelAt(place.pos) ?? "",
+    due: place.kind === "bookmark" && place.followUp ? place.due || "some day" : "",
     section: (place.kind === "heading" ? null : index.sectionAt(place.pos)?.name) ?? "",
   }));
 }
 
 function isOf({ place, links }: Row, part: Part): boolean {
-  return part === "all" || (part === "unlinked" ? links === 0 : place.kind === part);
+  switch (part) {
+    case "all":
+      return true;
+    case "unlinked":
+      return links === 0;
+    case "flagged":
+      return place.kind === "bookmark" && place.followUp;
+    default:
+      return place.kind === part;
+  }
 }

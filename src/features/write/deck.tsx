@@ -330,6 +330,12 @@ function Insert() {
         <Item onSelect={() => session.run(insertBlock(nodes.contents_list.create()))}>
           <ListTree size={15} aria-hidden /> Contents list
         </Item>
+        <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">
+          <Link2 size={15} aria-hidden /> Cross-reference
+        </Item>
+        <Item onSelect={() => setTimeout(() => session.ask("title-links"))} keys="Ctrl+Alt+K">
+          <ListChecks size={15} aria-hidden /> Links of typed titles
+        </Item>
         <Item onSelect={() => file.current?.click()}>
           <ImageIcon size={15} aria-hidden /> Picture
         </Item>

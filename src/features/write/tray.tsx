@@ -1,6 +1,9 @@
 import { useSession, useSessionValue } from "@/editor";
 import { BookmarkList } from "./bookmark-list";
+import { LostBookmarks } from "./lost-bookmarks";
+import { ManyBookmarks } from "./many-bookmarks";
 import { Selected } from "./selected";
+import { SelectedBookmark } from "./selected-bookmark";
 import { StyleSection } from "./style-section";
 
 /** The panel at the right: what is selected, and the document's bookmarks. */
@@ -17,9 +20,12 @@ export function Tray() {
       className="isolate h-full overflow-y-auto border-l border-line"
     >
       <Selected />
+      <SelectedBookmark />
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}
+        <LostBookmarks />
+        <ManyBookmarks />
       </section>
     </aside>
   );

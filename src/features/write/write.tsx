@@ -10,6 +10,7 @@ import { CarryBar } from "./carry-bar";
 import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
 import { LinkPicker } from "./link-picker";
+import { TitleLinks } from "./title-links";
 import { Manuscript } from "./manuscript";
 import { FindBar } from "./find-bar";
 import { Rope } from "./rope";
@@ -50,6 +51,7 @@ export function Write() {
         {around && <Deck />}
       </section>
       <LinkPicker />
+      <TitleLinks />
       <BookmarkPanel />
       <TitlesPanel />
     </div>

@@ -20,7 +20,7 @@ export type RegistryChange =
   | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
   | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> };
 
-export type BookmarkField = "name" | "note" | "followUp" | "removed";
+export type BookmarkField = "name" | "note" | "followUp" | "due" | "removed" | "kind";
 
 const id = z
   .string()
@@ -33,6 +33,18 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
   z.strictObject({ part: z.literal("bookmarks"), id, entry: bookmarkEntrySchema.nullable() }),
   z.strictObject({ part: z.literal("bookmarks"), id, field: textField, value: z.string().max(100_000) }),
   z.strictObject({ part: z.literal("bookmarks"), id, field: flagField, value: z.boolean() }),
+  z.strictObject({
+    part: z.literal("bookmarks"),
+    id,
+    field: z.literal("due"),
+    value: z.union([z.literal(""), z.iso.date()]),
+  }),
+  z.strictObject({
+    part: z.literal("bookmarks"),
+    id,
+    field: z.literal("kind"),
+    value: z.enum(["range", "point", "block"]),
+  }),
   z.strictObject({
     part: z.literal("anchors"),
     entries: z.record(z.string().max(64), anchorEntrySchema.nullable()),
@@ -67,7 +79,7 @@ export class RegistryStep extends Step {
     const change = this.change;
     if ("field" in change) {
       const before = registry.bookmarks[change.id];
-      return new RegistryStep(before ? { ...change, value: before[change.field] } : change);
+      return new RegistryStep(before ? { ...change, value: before[change.field] ?? "" } : change);
     }
     return new RegistryStep(
       change.part === "bookmarks"

@@ -1,0 +1,48 @@
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { shortened } from "@/core/document";
+import { incomingCounts } from "@/core/links";
+import { dropBookmark, useSession, useSessionValue } from "@/editor";
+import { putOnChosen } from "./selected-bookmark";
+
+/** Bookmarks whose words were taken out though nobody removed the bookmark: to be put back somewhere, or dropped. */
+export function LostBookmarks() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const lost = index.lostBookmarks;
+  if (lost.length === 0) return null;
+  const counts = incomingCounts(index);
+  return (
+    <section aria-label="Lost bookmarks" className="mt-4 text-sm">
+      <h2 className="mb-1 font-semibold">Lost: their words were taken out</h2>
+      <ul>
+        {lost.map((id) => {
+          const { name } = index.registry.bookmarks[id]!;
+          const links = counts.get(id) ?? 0;
+          return (
+            <li key={id} className="py-1.5">
+              <p className="break-words" dir="auto">
+                {shortened(name, 90)}
+                {links > 0 && (
+                  <span className="text-vermilion"> · {counted(links, "link leads", "links lead")} here</span>
+                )}
+              </p>
+              <div className="mt-1 flex flex-wrap gap-2">
+                <Button onClick={() => putOnChosen(session, id)}>Put it on what is chosen</Button>
+                <Button
+                  look="quiet"
+                  onClick={() => {
+                    session.dispatch(dropBookmark(session.state.tr, id));
+                    session.say(`Dropped “${shortened(name, 40)}”.`, { undo: true });
+                  }}
+                >
+                  Drop
+                </Button>
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+import { useId } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { Check, fieldLook } from "@/components/field";
+import { Sign } from "@/components/signs";
+import { shortened, type DestinationId } from "@/core/document";
+import { incomingCounts } from "@/core/links";
+import { bookmarkAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
+import { copyAddress } from "./copy-address";
+
+/** The bookmark in which the caret stands: what it is for, and when one wants to come back to it. */
+export function SelectedBookmark() {
+  const index = useSessionValue((it) => it.outline);
+  const id = useSessionValue((it) => bookmarkAt(it.index, it.state.selection.from)?.id ?? null);
+  const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
+  const session = useSession();
+  const chosen = useSessionValue((it) => !it.state.selection.empty);
+  const noteId = useId();
+  if (!bookmark) return null;
+  const links = incomingCounts(index).get(bookmark.id) ?? 0;
+  const set = (field: "note" | "followUp" | "due", value: string | boolean) =>
+    session.dispatch(setBookmarkField(session.state.tr, bookmark.id, field, value));
+  return (
+    <section aria-label="Bookmark at the caret" className="border-b border-line px-4 py-3 text-sm">
+      <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
+        <Sign kind="bookmark" />
+        <span className="min-w-0 flex-1 break-words" dir="auto" title={bookmark.name}>
+          {shortened(bookmark.name, 90)}
+        </span>
+      </h2>
+      <dl className="mb-3 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+        <dt className="text-quiet">Anchor</dt>
+        <dd className="min-w-0 truncate font-mono text-[13px]">#{index.anchors.of(bookmark.id)}</dd>
+        <dt className="text-quiet">Links here</dt>
+        <dd>{links === 0 ? "none" : counted(links, "link")}</dd>
+      </dl>
+      <label htmlFor={noteId} className="mb-1 block font-medium">
+        Note to oneself
+      </label>
+      <textarea
+        id={noteId}
+        key={`${bookmark.id} ${bookmark.note}`}
+        defaultValue={bookmark.note}
+        rows={2}
+        onBlur={(event) => event.target.value !== bookmark.note && set("note", event.target.value)}
+        className="mb-2 w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
+      />
+      <div className="mb-3 flex min-h-8 flex-wrap items-center gap-x-3 gap-y-1">
+        <Check label="Come back here" checked={bookmark.followUp} onChange={(on) => set("followUp", on)} />
+        {bookmark.followUp && (
+          <input
+            type="date"
+            aria-label="Come back by"
+            value={bookmark.due}
+            onChange={(event) => set("due", event.target.value)}
+            className={fieldLook("w-36")}
+          />
+        )}
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {bookmark.shape === "range" && (
+          <Button onClick={() => session.chooseBookmark(bookmark.id)}>Choose its words</Button>
+        )}
+        <Button onClick={() => void copyAddress(session, bookmark.id)}>Copy address for readers</Button>
+        {chosen && bookmark.shape !== "block" && (
+          <Button look="quiet" onClick={() => putOnChosen(session, bookmark.id)}>
+            Put it on what is chosen
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Puts a bookmark on what is chosen, or at the caret. */
+export function putOnChosen(session: ReturnType<typeof useSession>, id: DestinationId): void {
+  const { state, index } = session;
+  const standing = index.bookmarks.find((one) => one.id === id) ?? null;
+  const tr = moveBookmark(state.tr, id, standing, state.selection);
+  if (!tr) return session.say("A bookmark can be put on words, or where words can stand.");
+  session.dispatch(tr);
+  session.say("The bookmark stands there now; its name and its links stay.", { undo: true });
+}

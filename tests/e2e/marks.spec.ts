@@ -1,0 +1,138 @@
+import { expect, test, type Page } from "@playwright/test";
+import { caretAt, clickWords, kept, manuscript, openFile, selectWords, stage } from "./desk";
+
+/** Counts what an author does: a click, a key chord, a typed text is one each. */
+class Actions {
+  count = 0;
+  constructor(private readonly job: string) {}
+
+  async do(what: Promise<unknown>): Promise<void> {
+    await what;
+    this.count++;
+  }
+
+  within(most: number): void {
+    console.log(`${this.job}: ${this.count} actions (at most ${most})`);
+    expect(this.count).toBeLessThanOrEqual(most);
+  }
+}
+
+const CHAPTERS = ["Arriving", "The dome", "The lamps", "Weather", "Closing", "Going home"];
+const WORDS = "Words that go on for a while and say nothing. ".repeat(40);
+const BOOK = `Contents
+
+${CHAPTERS.map((name) => `- ${name}`).join("\n")}
+
+${CHAPTERS.map((name) => `# ${name}\n\n${WORDS}`).join("\n\n")}
+`;
+const bookmarks = (page: Page) => page.getByRole("region", { name: "Bookmarks" });
+
+test("a heading is marked, words at the top lead to it and are followed", async ({ page }) => {
+  await openFile(page, "mark-and-link.md", BOOK.replace("Contents", "Start with the lamps at dusk."));
+  const job = new Actions("link a word at the top to a heading, and follow it");
+  await job.do(selectWords(page, "lamps at dusk"));
+  await job.do(page.keyboard.press("Control+k"));
+  await job.do(page.getByRole("combobox", { name: "Where to" }).fill("the lamps"));
+  await page.keyboard.press("Enter");
+  job.count++;
+  job.within(4);
+  await clickWords(page, "lamps at dusk");
+  await page.getByRole("button", { name: "Go", exact: true }).click();
+  await expect(manuscript(page).getByRole("heading", { name: "The lamps" })).toBeInViewport();
+});
+
+test("a typed contents list of six chapters is linked both ways", async ({ page }) => {
+  await openFile(page, "typed-list.md", BOOK);
+  const job = new Actions("link a typed contents list of 6 chapters both ways");
+  await job.do(caretAt(page, "The dome", "behind", "li"));
+  await job.do(page.keyboard.press("Control+Alt+k"));
+  const box = page.getByRole("dialog", { name: "Link titles to their sections" });
+  await expect(box.getByRole("combobox")).toHaveCount(6);
+  await job.do(box.getByRole("checkbox", { name: /^With a way back/ }).check());
+  await job.do(box.getByRole("button", { name: "Link 6 titles" }).click());
+  job.within(5);
+  await expect(page.getByText("6 titles lead to their sections, and back.")).toBeVisible();
+  await expect(manuscript(page).locator("li a.link")).toHaveText(CHAPTERS);
+  await expect(manuscript(page).locator("a.link", { hasText: "Back to the list" })).toHaveCount(6);
+  await manuscript(page)
+    .locator("a.link", { hasText: "Back to the list" })
+    .nth(2)
+    .click({ modifiers: ["Control"] });
+  await expect(manuscript(page).getByText("Contents", { exact: true })).toBeInViewport();
+  await kept(page);
+});
+
+test("ten named bookmarks are made in one go, renamed by a pattern and flagged together", async ({
+  page,
+}) => {
+  const ten = Array.from({ length: 10 }, (_, i) => `## Lamp ${i + 1}\n\n${WORDS}`).join("\n\n");
+  await openFile(page, "ten.md", `# Lamps\n\n${ten}`);
+  const job = new Actions("make 10 named bookmarks");
+  await job.do(page.getByRole("button", { name: "Bookmarks in one go" }).click());
+  const box = page.getByRole("dialog", { name: "Bookmarks in one go" });
+  await job.do(box.getByRole("combobox", { name: "On" }).selectOption("All headings of level 2"));
+  await job.do(box.getByRole("button", { name: "Set 10 bookmarks" }).click());
+  job.within(12);
+  await expect(bookmarks(page).locator("[data-row]")).toHaveCount(10);
+
+  await stage(page, "Proof");
+  await page.getByRole("tab", { name: "All places" }).click();
+  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("Bookmarks");
+  await page.getByRole("grid", { name: "Places" }).focus();
+  await page.keyboard.press("Control+a");
+  await page.getByRole("button", { name: "Rename by pattern" }).click();
+  const pattern = page.getByRole("textbox", { name: "Pattern" });
+  await pattern.fill("Spot {n}: {name}");
+  await expect(page.getByRole("dialog")).toContainText("Lamp 3 → Spot 3: Lamp 3");
+  await pattern.press("Enter");
+  await expect(page.getByRole("grid", { name: "Places" })).toContainText("Spot 10: Lamp 10");
+  await page.getByRole("button", { name: "Come back to them" }).click();
+  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("To come back to");
+  await expect(page.getByRole("grid", { name: "Places" })).toContainText("some day");
+});
+
+test("the bookmark at the caret has a note and a date, its words are chosen by a key, and it is put elsewhere", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "one.md",
+    `# One\n\nOpen the <a id="spot"></a>red stop<a data-end="spot"></a> first.\n\nThe far end.\n`,
+  );
+  await caretAt(page, "red stop", "behind");
+  await page.keyboard.press("ArrowLeft");
+  const box = page.getByRole("region", { name: "Bookmark at the caret" });
+  await expect(box).toContainText("#spot");
+  await box.getByRole("textbox", { name: "Note to oneself" }).fill("Ask Tove.");
+  await box.getByRole("checkbox", { name: "Come back here" }).check();
+  await box.getByLabel("Come back by").fill("2026-12-24");
+  await caretAt(page, "red stop", "behind");
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("Control+Alt+b");
+  await expect.poll(() => page.evaluate(() => document.getSelection()!.toString())).toBe("red stop");
+  await page.keyboard.press("Backspace");
+  const lost = page.getByRole("region", { name: "Lost bookmarks" });
+  await expect(lost).toContainText("spot");
+  await selectWords(page, "far end");
+  await lost.getByRole("button", { name: "Put it on what is chosen" }).click();
+  await expect(lost).toBeHidden();
+  await expect(manuscript(page).locator(".bookmark-range")).toHaveText("far end");
+  await expect(box.getByRole("textbox", { name: "Note to oneself" })).toHaveValue("Ask Tove.");
+  await stage(page, "Proof");
+  await page.getByRole("tab", { name: "All places" }).click();
+  await expect(page.getByRole("grid", { name: "Places" })).toContainText("2026-12-24");
+});
+
+test("a typed address becomes a link, and one undo takes only the link away", async ({ page }) => {
+  await openFile(page, "typed.md", "# One\n\nSee\n");
+  await caretAt(page, "See", "behind");
+  await page.keyboard.type(" www.example.org/a, (https://b.example/x) or tove@example.org now");
+  await expect(manuscript(page).locator("a.link")).toHaveText(["tove@example.org"]);
+  await page.keyboard.press("Control+Home");
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type(" https://c.example ");
+  await expect(manuscript(page).locator("a.link")).toHaveText(["tove@example.org", "https://c.example"]);
+  await page.keyboard.press("Control+z");
+  await expect(manuscript(page).locator("a.link")).toHaveText(["tove@example.org"]);
+  await expect(manuscript(page)).toContainText("https://c.example");
+});
