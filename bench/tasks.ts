@@ -12,6 +12,7 @@ import { readFile, writeFile } from "@/core/formats";
 import { resolveLinks } from "@/core/links";
 import { contentsEntries } from "@/core/wayfinding";
 import { bytes, fresh, material, type Task } from "./material";
+import { LINK_TASKS } from "./link-tasks";
 import { STRUCTURE_TASKS } from "./structure-tasks";
 
 /** Keys typed at the beginning, in the middle and near the end; only the index is timed, not the step itself. */
@@ -170,4 +171,5 @@ export const TASKS: readonly Task[] = [
     },
   },
   ...STRUCTURE_TASKS,
+  ...LINK_TASKS,
 ];

@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
- * the server; prints the tables of docs/performance.md. `-- core`, `-- pages`, `-- browser` or `-- titles` does one of
+ * the server; prints the tables of docs/performance.md. `-- core`, `-- links` (a part of it), `-- pages`, `-- browser` or `-- titles` does one of
  * them; the last measures how well titles are recognised in texts of Debian packages.
  */
 import { spawnSync } from "node:child_process";
@@ -56,7 +56,8 @@ console.log(
   `${new Date().toISOString().slice(0, 10)}, ${cpus().length} × ${cpus()[0].model}, ${Math.round(totalmem() / 2 ** 30)} GB, Node ${process.version}\n`,
 );
 if (only === "titles" || !only) run(process.execPath, ["dist/bench-titles.mjs"]);
-if (only === "core" || !only) measureCore();
+if (only === "core" || !only) measureCore(TASKS);
+if (only === "links") measureCore(TASKS.filter(({ name }) => name.startsWith("links:")));
 if (only === "pages" || !only) {
   ensurePageFonts();
   run(process.execPath, ["dist/bench-pages.mjs"]);
@@ -68,9 +69,9 @@ if (only === "browser" || !only) {
   run(process.execPath, ["dist/bench-browser.mjs"]);
 }
 
-function measureCore() {
+function measureCore(tasks) {
   const results = new Map();
-  for (const { name } of TASKS)
+  for (const { name } of tasks)
     for (const pages of PAGES) {
       process.stderr.write(`${name}, ${pages} pages\n`);
       results.set(`${name} ${pages}`, measure(name, pages));
@@ -80,7 +81,7 @@ function measureCore() {
     "| task | 10 pages | 100 pages | 1,000 pages | peak memory at 1,000 | growth 100 to 1,000 | time beside the library at 1,000 pages |",
   );
   console.log("| --- | --- | --- | --- | --- | --- | --- |");
-  for (const { name, beside } of TASKS) {
+  for (const { name, beside } of tasks) {
     const [ten, hundred, thousand] = PAGES.map((pages) => results.get(`${name} ${pages}`));
     const ratio =
       beside

@@ -4,8 +4,10 @@ import { useEffect, useId, useRef, useState, type ReactNode } from "react";
 /** One line that can be chosen. */
 export interface FinderEntry {
   readonly key: string;
-  readonly content: ReactNode;
-  readonly choose: () => void;
+  /** Made only for lines that are shown. */
+  readonly content: () => ReactNode;
+  /** `further`: with Ctrl, which asks for more than choosing where there is more. */
+  readonly choose: (further?: boolean) => void;
   /** What is shown of it below the list while it is the one that Enter takes. */
   readonly preview?: () => ReactNode;
 }
@@ -53,7 +55,8 @@ export function Finder({
     if (event.ctrlKey && event.key === "Home") setChosen(0);
     else if (event.ctrlKey && event.key === "End") setChosen(shown.length - 1);
     else if (event.key in moves) setChosen(Math.max(0, Math.min(shown.length - 1, moves[event.key]!)));
-    else if (event.key === "Enter" && !event.nativeEvent.isComposing) shown[active]?.choose();
+    else if (event.key === "Enter" && !event.nativeEvent.isComposing)
+      shown[active]?.choose(event.ctrlKey || event.metaKey);
     else return;
     event.preventDefault();
   }
@@ -88,13 +91,13 @@ export function Finder({
             role="option"
             aria-selected={i === active}
             onPointerMove={() => setChosen(i)}
-            onClick={entry.choose}
+            onClick={(event) => entry.choose(event.ctrlKey || event.metaKey)}
             className={clsx(
               "flex cursor-pointer items-baseline gap-3 rounded-base px-2.5 py-1.5",
               i === active && "bg-tide-wash",
             )}
           >
-            {entry.content}
+            {entry.content()}
           </li>
         ))}
       </ul>

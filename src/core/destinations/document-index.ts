@@ -147,6 +147,26 @@ export class DocumentIndex {
     return this.once("byId", () => new Map(this.destinations.map((place) => [place.id, place]))).get(id);
   }
 
+  /** The ids of all that a link can land on. Cheaper than to ask for the places themselves, of which a key moves most. */
+  get standing(): ReadonlySet<string> {
+    return this.once("standing", () => {
+      const ids = new Set<string>();
+      const { bookmarks } = this.registry;
+      for (const { run } of this.placed) {
+        for (const { id } of run.headings) ids.add(id);
+        for (const { id } of run.others) ids.add(id);
+        for (const { summary } of run.marked)
+          for (const { id } of summary.bookmarks) if (bookmarks[id] && !bookmarks[id].removed) ids.add(id);
+      }
+      const onBlocks = this.blockEntries;
+      if (onBlocks.length > 0) {
+        const places = this.blockPlaces(new Set(onBlocks.map(([, entry]) => entry.block!)));
+        for (const [id, entry] of onBlocks) if (places.has(entry.block!)) ids.add(id);
+      }
+      return ids;
+    });
+  }
+
   /** Public names of all destinations. */
   get anchors(): Anchors {
     return this.once("anchors", () => assignAnchors(this.destinations, this.registry, this.previous));

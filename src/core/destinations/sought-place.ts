@@ -57,8 +57,7 @@ export function placesSought(
   if (sought.kind === "page") return pageAt(index, sought.label, pages);
   const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
   const notes = sought.kind === "note" ? notesSought(index, words) : [];
-  const counted = numbersOf(index);
-  const structural = structuralNumbers(index);
+  const { counted, structural } = numbersOf(index);
   const isAll = sought.kind === "all";
   const whole = typed.trim().toLowerCase();
   const places = index.destinations
@@ -73,7 +72,8 @@ export function placesSought(
       return { place, rank: !isAll && place.name.toLowerCase().startsWith(whole) ? 6 : rank };
     })
     .filter(({ rank }) => rank > 0);
-  if (words.length > 0) places.sort((a, b) => b.rank - a.rank || a.place.pos - b.place.pos);
+  // Places are in order, and stay so where they rank alike.
+  if (words.length > 0) places.sort((a, b) => b.rank - a.rank);
   return [
     ...notes,
     ...places.map(({ place }) => ({
@@ -102,15 +102,29 @@ function structuralNumbers(index: DocumentIndex): Map<string, string> {
   return new Map(headingNumbers(index.headings).map((number, i) => [index.headings[i]!.id, number]));
 }
 
-/** What a place is known by when it is counted: the number it shows, or else its place in the structure or among its kind. */
-function numbersOf(index: DocumentIndex): Map<string, string> {
-  const numbers = structuralNumbers(index);
-  for (const [id, number] of index.numbers) numbers.set(id, number);
+interface KnownNumbers {
+  /** The number a place shows, or else its place in the structure or among its kind. */
+  readonly counted: ReadonlyMap<string, string>;
+  /** The number of a heading by its place in the structure. */
+  readonly structural: ReadonlyMap<string, string>;
+}
+
+/** Asked for with each letter that is typed. */
+const knownNumbers = new WeakMap<DocumentIndex, KnownNumbers>();
+
+/** What places are known by when they are counted. */
+function numbersOf(index: DocumentIndex): KnownNumbers {
+  const known = knownNumbers.get(index);
+  if (known) return known;
+  const structural = structuralNumbers(index);
+  const numbers = new Map([...structural, ...index.numbers]);
   for (const list of [index.figures, index.tables, index.equations, index.bookmarks, index.contentsLists])
     list.forEach(({ id }, i) =>
       numbers.set(id, /[\dA-Z.]*$/.exec(index.captions.get(id) ?? "")?.[0] || String(i + 1)),
     );
-  return numbers;
+  const made = { counted: numbers, structural };
+  knownNumbers.set(index, made);
+  return made;
 }
 
 /** 0 for no match; more for a closer one: the number, the beginning, the beginning of a word, anywhere. */

@@ -18,16 +18,70 @@ export function targetKey(target: LinkTarget): string {
   }
 }
 
-/** Follows every link; answers the targets on which none can land. */
-export function adriftTargets(index: DocumentIndex): AdriftTargets {
+/** What following all links of a document gives. */
+export interface FollowedLinks {
+  readonly adrift: AdriftTargets;
+  /** How many links there are, and how many of them are adrift. */
+  readonly count: { readonly all: number; readonly adrift: number };
+}
+
+interface RunTargets {
+  readonly targets: ReadonlyMap<string, { readonly target: LinkTarget; readonly links: number }>;
+  readonly links: number;
+}
+
+type Run = DocumentIndex["placed"][number]["run"];
+const known = new WeakMap<Run, RunTargets>();
+
+/**
+ * Follows every link, each target once. Where they stand is not asked, so that runs of blocks that did not change are not looked
+ * through again.
+ */
+export function followLinks(index: DocumentIndex): FollowedLinks {
   const adrift = new Map<string, string>();
   const landing = new Set<string>();
-  for (const { target } of index.links) {
-    const key = targetKey(target);
-    if (landing.has(key) || adrift.has(key)) continue;
-    const followed = follow(target, index);
-    if (followed.lands) landing.add(key);
-    else adrift.set(key, followed.why);
+  const count = { all: 0, adrift: 0 };
+  for (const { run } of index.placed) {
+    const { targets, links } = targetsOf(run);
+    count.all += links;
+    for (const [key, { target, links: own }] of targets) {
+      if (landing.has(key)) continue;
+      if (!adrift.has(key)) {
+        const why = whyAdrift(target, index);
+        if (why === null) {
+          landing.add(key);
+          continue;
+        }
+        adrift.set(key, why);
+      }
+      count.adrift += own;
+    }
   }
-  return adrift;
+  return { adrift, count };
+}
+
+function whyAdrift(target: LinkTarget, index: DocumentIndex): string | null {
+  if (target.kind === "destination" && index.standing.has(target.id)) return null;
+  const followed = follow(target, index);
+  return followed.lands ? null : followed.why;
+}
+
+function targetsOf(run: Run): RunTargets {
+  let found = known.get(run);
+  if (!found) known.set(run, (found = read(run)));
+  return found;
+}
+
+function read(run: Run): RunTargets {
+  const targets = new Map<string, { target: LinkTarget; links: number }>();
+  let links = 0;
+  for (const { summary } of run.linked)
+    for (const { target } of summary.links) {
+      links++;
+      const key = targetKey(target);
+      const same = targets.get(key);
+      if (same) same.links++;
+      else targets.set(key, { target, links: 1 });
+    }
+  return { targets, links };
 }

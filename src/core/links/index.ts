@@ -10,4 +10,4 @@ export {
 export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { impactOf, type Going, type Impact } from "./impact";
-export { adriftTargets, targetKey, type AdriftTargets } from "./adrift";
+export { followLinks, targetKey, type AdriftTargets, type FollowedLinks } from "./adrift";

@@ -112,7 +112,7 @@ export function mentionsIn(index: DocumentIndex, pages: MentionedPages | null = 
       });
     }
   });
-  return found.filter(({ from, to }) => !isLinked(index.doc, from, to)).sort((a, b) => a.from - b.from);
+  return found.sort((a, b) => a.from - b.from);
 }
 
 function wordedIn(block: Node): BlockMentions {
@@ -127,6 +127,7 @@ function read(block: Node): BlockMentions {
   const titled: BlockMentions["titled"][number][] = [];
   for (const { text, start } of textsIn(block)) {
     for (const match of text.matchAll(NUMBERED)) {
+      if (isLinked(block, start + match.index, match[0].length)) continue;
       const groups = match.groups!;
       const kind = KINDS.find((one) => groups[one] !== undefined)!;
       const number = groups.number!.replace(/[()]/g, "");
@@ -137,6 +138,7 @@ function read(block: Node): BlockMentions {
     // Titles within lists and tables are found by the whole block only where their words are told apart.
     if (!block.isTextblock) continue;
     for (const match of text.matchAll(TITLED)) {
+      if (isLinked(block, start + match.index, match[0].length + 1)) continue;
       const at = match.index + match[0].length;
       titled.push({
         from: start + match.index,
@@ -159,8 +161,10 @@ function formOf({ kind, text, number }: Worded): string | null {
   return text.slice(0, at) + field + text.slice(at + said.length);
 }
 
-function isLinked(doc: Node, from: number, to: number): boolean {
-  return doc.rangeHasMark(from, to, schema.marks.link) || doc.rangeHasMark(from, to, schema.marks.code);
+/** Whether words of a block, which begin at a position counted from its start, are a link or code. */
+function isLinked(block: Node, start: number, length: number): boolean {
+  const [from, to] = [start - 1, Math.min(start - 1 + length, block.content.size)];
+  return block.rangeHasMark(from, to, schema.marks.link) || block.rangeHasMark(from, to, schema.marks.code);
 }
 
 /** The places of a document as words speak of them. */

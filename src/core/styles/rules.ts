@@ -51,7 +51,7 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
     `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
     `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,
     `${scope} pre code { font-size: inherit; }`,
-    `${scope} :is(a[data-target], a[href], .cross-reference.linked, .contents-list button, .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
+    `${scope} :is(a[data-target], a[href], :where(.cross-reference.linked), .contents-list button, .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
     `${scope} a.button { ${fontOf(styles.button, styles.body)} }`,
   ];
   return rules.join("\n");

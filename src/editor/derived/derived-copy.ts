@@ -1,7 +1,7 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { schema, stepFromJSON } from "@/core/document";
-import { adriftTargets, targetKey, type AdriftTargets } from "@/core/links";
+import { followLinks, type AdriftTargets } from "@/core/links";
 import { readProof } from "@/core/proof";
 import type { FromWorker, ToWorker } from "./protocol";
 
@@ -77,14 +77,10 @@ export class DerivedCopy {
   }
 
   private adriftAnswer(index: DocumentIndex): FromWorker {
-    const now = adriftTargets(index);
+    const { adrift: now, count } = followLinks(index);
     const before = this.told ? this.adrift : new Map<string, string>();
     const added = [...now].filter(([target, why]) => before.get(target) !== why);
     const removed = [...before.keys()].filter((target) => !now.has(target));
-    const adrift =
-      now.size === 0
-        ? 0
-        : index.links.reduce((sum, link) => sum + (now.has(targetKey(link.target)) ? 1 : 0), 0);
     this.adrift = now;
     this.told = true;
     return {
@@ -92,7 +88,7 @@ export class DerivedCopy {
       revision: this.revision,
       added,
       removed,
-      links: { all: index.links.length, adrift },
+      links: count,
     };
   }
 }

@@ -5,7 +5,7 @@ import { Transform } from "prosemirror-transform";
 import { heading, paragraph } from "#tests/editing";
 import { indexDocument } from "@/core/destinations";
 import { createDocument, schema, type DestinationId } from "@/core/document";
-import { adriftTargets } from "@/core/links";
+import { followLinks } from "@/core/links";
 import { addBookmark } from "../commands/bookmarks";
 import { DocumentChange } from "../document-change";
 import { ChunkLayout } from "./chunk-layout";
@@ -32,14 +32,14 @@ const first = new Transform(
 class Followed {
   state = EditorState.create({ doc: first });
   index = indexDocument(first);
-  signs = DocumentSigns.of(this.index, { adrift: adriftTargets(this.index), pages: null }, () => {});
+  signs = DocumentSigns.of(this.index, { adrift: followLinks(this.index).adrift, pages: null }, () => {});
 
   do(tr: Transaction): this {
     const before = this.state.doc;
     this.state = this.state.apply(tr);
     this.index = indexDocument(this.state.doc, this.index);
     const known = this.signs["adrift"];
-    const adrift = adriftTargets(this.index);
+    const adrift = followLinks(this.index).adrift;
     const same = [...adrift.keys()].join() === [...known.keys()].join();
     this.signs = this.signs.after(
       this.index,

@@ -385,7 +385,7 @@ export class ManuscriptView {
       this.host.dispatch(state.tr.insertText(text, at));
       // A step of its own, so that one undo takes the link away and leaves the words.
       const { tr } = this.host.state;
-      this.host.dispatch(closeHistory(linkRange(tr, at - address.length, at, address.target)));
+      this.host.dispatch(closeHistory(linkRange(tr, at + address.from, at + address.to, address.target)));
       return true;
     }
     if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
@@ -492,25 +492,24 @@ function opensPicker($at: ResolvedPos): boolean {
   return /^(?:\s)?>$/u.test(before);
 }
 
-/** A web or mail address that ends here and is no link yet. */
-function typedAddress($at: ResolvedPos): { target: LinkTarget; length: number } | null {
+const ADDRESS =
+  /(?:^|[\s(\[“"'])((?:https?:\/\/|www\.)[^\s<>"“”]*[^\s<>"“”.,;:!?)\]'’]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)([.,;:!?)\]'’”"]*)$/iu;
+/** Longer addresses are not typed. */
+const LONGEST_ADDRESS = 2_000;
+
+/** A web or mail address that was just typed, what ends a sentence left out; where it begins and ends before the caret. */
+function typedAddress($at: ResolvedPos): { target: LinkTarget; from: number; to: number } | null {
   const { link, code } = schema.marks;
   const { parent, parentOffset } = $at;
   if (parent.type === schema.nodes.code_block || link.isInSet($at.marks()) || code.isInSet($at.marks()))
     return null;
-  const before = parent.textBetween(Math.max(0, parentOffset - 2_000), parentOffset, undefined, " ");
-  const typed =
-    /(?:^|\s)((?:https?:\/\/|www\.)[^\s<>"“”]+[^\s<>"“”.,;:!?)\]'’]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)$/iu.exec(
-      before,
-    )?.[1];
-  if (!typed) return null;
-  const address = /^www\./i.test(typed)
-    ? `https://${typed}`
-    : typed.includes("://")
-      ? typed
-      : `mailto:${typed}`;
-  const target = targetFromAddress(address);
-  return target && { target, length: typed.length };
+  const start = Math.max(0, parentOffset - LONGEST_ADDRESS);
+  const [, typed, behind] = ADDRESS.exec(parent.textBetween(start, parentOffset, undefined, " ")) ?? [];
+  if (typed === undefined || behind === undefined) return null;
+  const written = /^www\./i.test(typed) ? `https://${typed}` : typed;
+  const target = targetFromAddress(written.includes("://") ? written : `mailto:${written}`);
+  const to = -behind.length;
+  return target && { target, from: to - typed.length, to };
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

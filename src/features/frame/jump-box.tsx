@@ -119,7 +119,7 @@ function workEntries(session: Session, choose: (pos: number) => void): FinderEnt
     const block = doc.resolve(pos).depth > 0 ? doc.resolve(pos).node(1) : doc.nodeAt(pos);
     return {
       key: `work ${pos}`,
-      content: (
+      content: () => (
         <>
           <History size={14} aria-hidden className="shrink-0 self-center text-quiet" />
           <span className="min-w-0 flex-1 truncate" dir="auto">

@@ -8,7 +8,7 @@ import { pathTo, placesSought, type DocumentIndex, type FoundPlace, type Stop } 
 export function placeEntries(
   index: DocumentIndex,
   typed: string,
-  choose: (place: FoundPlace) => void,
+  choose: (place: FoundPlace, further: boolean) => void,
   /** `linkable`: only what a link can lead to. `except`: places that are not offered. */
   {
     linkable = false,
@@ -23,9 +23,9 @@ export function placeEntries(
   );
   return found.map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
-    content: <PlaceLine found={place} index={index} />,
+    content: () => <PlaceLine found={place} index={index} />,
     preview: () => <PlacePreview pos={stopOf(place).from} index={index} />,
-    choose: () => choose(place),
+    choose: (further = false) => choose(place, further),
   }));
 }
 

@@ -76,7 +76,7 @@ export function outsideEntry(
   const to = target.kind === "mail" ? target.address : target.kind === "web" ? target.url : "";
   return {
     key: "outside",
-    content: (
+    content: () => (
       <>
         <span className="min-w-0 flex-1 truncate">{to}</span>
         <span className="shrink-0 text-sm text-quiet">

@@ -117,7 +117,13 @@ function Picker({
     });
   }
 
-  function choose(place: Destination) {
+  /** Ties the words to a place, and goes there where that was asked for. */
+  function choose(place: Destination, follow: boolean) {
+    tie(place);
+    if (follow) session.jumps.to(place.id);
+  }
+
+  function tie(place: Destination) {
     if (words.kind === "reference") {
       const { target } = referenceTo(place);
       put((tr) => changeReference(tr, words.pos, { target }));
@@ -143,9 +149,14 @@ function Picker({
   const outside = words.kind === "reference" ? null : outsideEntry(typed, link);
   const entries = [
     ...(outside ? [outside] : []),
-    ...placeEntries(index, typed, (found) => found.kind === "destination" && choose(found.place), {
-      linkable: true,
-    }),
+    ...placeEntries(
+      index,
+      typed,
+      (found, further) => found.kind === "destination" && choose(found.place, further),
+      {
+        linkable: true,
+      },
+    ),
   ];
   return (
     <>
@@ -199,8 +210,9 @@ function Picker({
               <Hand size={15} aria-hidden /> Carry to the place
             </Button>
           ) : (
-            <span className="text-quiet">With words it can be carried to the place.</span>
+            <span className="text-quiet">With words it can be carried.</span>
           )}
+          <span className="text-quiet">Ctrl+Enter also goes there.</span>
           <label className="flex min-w-0 flex-1 items-center justify-end gap-2">
             <span className="shrink-0 text-quiet">Worded</span>
             <select
