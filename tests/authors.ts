@@ -17,7 +17,7 @@ import { permanentIds } from "@/editor/plugins/permanent-ids";
 /** What an author may do in a random session. */
 export const EDITS = [
   "type", "type", "type", "type", "split", "join", "level", "delete", "move",
-  "bookmark", "link", "replace", "cut", "paste", "undo", "redo",
+  "bookmark", "link", "reference", "reword", "replace", "cut", "paste", "undo", "redo",
 ] as const; // prettier-ignore
 export type EditKind = (typeof EDITS)[number];
 
@@ -113,6 +113,7 @@ export class Author {
       return dispatch(this.state.tr.deleteRange(pos, end));
     }
     if (kind === "replace") return this.replace(at, size);
+    if (kind === "reference" || kind === "reword") return this.refer(kind, pos, size);
     if (kind === "bookmark" || kind === "link") {
       const range = TextSelection.between(doc.resolve(pos), doc.resolve(end));
       const text = doc.textBetween(range.from, range.to);
@@ -138,6 +139,24 @@ export class Author {
       );
       run(joinBackward);
     }
+  }
+
+  /** Puts in a cross-reference to one of the headings, or words the first one from a place on in another way. */
+  private refer(kind: "reference" | "reword", pos: number, size: number): void {
+    const { doc, tr } = this.state;
+    const headings = doc.content.content.filter((block) => block.type === schema.nodes.heading);
+    const heading = headings[size % Math.max(1, headings.length)];
+    if (kind === "reference") {
+      const { $from, from } = TextSelection.near(doc.resolve(pos));
+      if (!heading || !$from.parent.inlineContent) return;
+      const target = { kind: "destination", id: heading.attrs.id as string };
+      return this.dispatchAs(kind)(tr.insert(from, schema.nodes.cross_reference.create({ target })));
+    }
+    let at = -1;
+    doc.descendants((node, where) => {
+      if (at < 0 && where >= pos && node.type === schema.nodes.cross_reference) at = where;
+    });
+    if (at >= 0) this.dispatchAs(kind)(tr.setNodeAttribute(at, "form", ["{title}", "{page}"][size % 2]));
   }
 
   /** Puts a new letter in the place of each of some that stand apart from each other. */
