@@ -1,7 +1,7 @@
 import type { Manuscript } from "@/core/document";
 import { headingNumbers, indexDocument, noteNumber } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
-import { resolveLinks } from "@/core/links";
+import { referenceWords, resolveLinks } from "@/core/links";
 import type { PageLayout } from "@/core/pages";
 
 /** What `gate-rope inspect --json` prints. */
@@ -39,7 +39,7 @@ export function inspect(
     })),
     bookmarks: index.bookmarks.map(({ id, name, shape }) => ({ name, anchor: anchor(id), kind: shape })),
     links: resolveLinks(index).map((link) => ({
-      text: link.text,
+      text: link.reference ? referenceWords(link.reference, link.from, index, layout) : link.text,
       kind: link.target.kind,
       to:
         link.target.kind === "web"

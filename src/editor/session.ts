@@ -9,7 +9,7 @@ import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
-import { bookmarkAt } from "./commands/bookmarks";
+import { bookmarkIdAt } from "./commands/bookmarks";
 import { Removals, SAID } from "./removals";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
@@ -279,7 +279,7 @@ export class Session {
   }
 
   /** Chooses the words of a bookmark: of one that is named, or of the one in which the caret stands. */
-  chooseBookmark(id = bookmarkAt(this.index, this.state.selection.from)?.id): boolean {
+  chooseBookmark(id = bookmarkIdAt(this.index, this.state.selection.from)): boolean {
     const bookmark = this.index.bookmarks.find((one) => one.id === id);
     if (bookmark?.shape !== "range") return false;
     const { doc, tr } = this.state;

@@ -51,9 +51,7 @@ export class DocumentIndex {
 
   /** Cross-references in order of place. */
   get references(): readonly ReferencePlace[] {
-    return this.once("references", () =>
-      this.links.filter((link): link is ReferencePlace => "reference" in link),
-    );
+    return this.once("references", () => gathered(this.placed, (run) => run.references));
   }
 
   get figures(): readonly BlockDestination[] {

@@ -1,5 +1,5 @@
 import type { DestinationId } from "@/core/document";
-import type { BlockDestination, Heading, LinkPlace } from "./destination";
+import type { BlockDestination, Heading, LinkPlace, ReferencePlace } from "./destination";
 import type { Run } from "./run";
 
 /** A stretch that a bookmark covers, with positions in the document. */
@@ -74,6 +74,24 @@ export class PlacedRun {
         });
     }
     return (this.linkList = list);
+  }
+
+  get references(): readonly ReferencePlace[] {
+    const list: ReferencePlace[] = [];
+    for (const { block, offset, summary } of this.run.referring) {
+      const start = this.pos + offset;
+      for (const { from, to, text, target, reference } of summary.links)
+        if (reference)
+          list.push({
+            from: start + from,
+            to: start + to,
+            text,
+            target,
+            block: this.block + block,
+            reference,
+          });
+    }
+    return list;
   }
 
   get pieces(): readonly PlacedPiece[] {

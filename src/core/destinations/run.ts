@@ -38,6 +38,8 @@ export interface Run {
   readonly headings: readonly RunHeading[];
   readonly others: readonly RunBlock[];
   readonly linked: readonly RunSummary[];
+  /** Those of the linked blocks in which cross-references stand. */
+  readonly referring: readonly RunSummary[];
   readonly marked: readonly RunSummary[];
   readonly noted: readonly RunSummary[];
 }
@@ -106,6 +108,7 @@ function join(blocks: readonly Node[]): Run {
   const headings: RunHeading[] = [];
   const others: RunBlock[] = [];
   const linked: RunSummary[] = [];
+  const referring: RunSummary[] = [];
   const marked: RunSummary[] = [];
   const noted: RunSummary[] = [];
   let offset = 0;
@@ -127,10 +130,11 @@ function join(blocks: readonly Node[]): Run {
       });
     else if (id && kind) others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
     if (summary.links.length > 0) linked.push({ block, offset, summary });
+    if (summary.links.some(({ reference }) => reference)) referring.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
     if (summary.notes.length > 0) noted.push({ block, offset, summary });
     offset += node.nodeSize;
     words += summary.words;
   });
-  return { blocks, size: offset, words, headings, others, linked, marked, noted };
+  return { blocks, size: offset, words, headings, others, linked, referring, marked, noted };
 }

@@ -5,13 +5,13 @@ import { Check, fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { shortened, type DestinationId } from "@/core/document";
 import { incomingCounts } from "@/core/links";
-import { bookmarkAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
+import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { copyAddress } from "./copy-address";
 
 /** The bookmark in which the caret stands: what it is for, and when one wants to come back to it. */
 export function SelectedBookmark() {
   const index = useSessionValue((it) => it.outline);
-  const id = useSessionValue((it) => bookmarkAt(it.index, it.state.selection.from)?.id ?? null);
+  const id = useSessionValue((it) => bookmarkIdAt(it.index, it.state.selection.from));
   const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
   const session = useSession();
   const chosen = useSessionValue((it) => !it.state.selection.empty);
