@@ -34,6 +34,7 @@ import { whenIdle } from "./when-idle";
 import { WorkPlaces } from "./work-places";
 
 const PARAGRAPHS = "gate-rope paragraph numbers";
+const BOOKMARKS = "gate-rope bookmarks";
 
 /** A last place of work nearer to the beginning than this, in positions, is no reason to open somewhere else. */
 const FAR = 1_000;
@@ -74,6 +75,8 @@ export class Session {
   readonly derived: DerivedState;
   /** Whether paragraphs show their numbers. */
   paragraphNumbers = readKept(PARAGRAPHS) === "shown";
+  /** Whether bookmarks are shown in the text and on the rope; off while one only wants to write. */
+  bookmarksShown = readKept(BOOKMARKS) !== "hidden";
   /** How much of the manuscript is drawn, from 0 to 1. */
   drawnShare = 1;
   /** Whether the manuscript has been on the screen. */
@@ -469,6 +472,13 @@ export class Session {
   /** Chooses what is stepped through. */
   stepThrough(kind: StepKind): void {
     this.stepping.choose(kind);
+    this.tell();
+  }
+
+  /** Shows bookmarks in the text and on the rope, or hides them; kept in the browser. */
+  showBookmarks(shown: boolean): void {
+    this.bookmarksShown = shown;
+    keepInBrowser(BOOKMARKS, shown ? "shown" : "hidden");
     this.tell();
   }
 

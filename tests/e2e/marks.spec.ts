@@ -73,6 +73,12 @@ test("ten named bookmarks are made in one go, renamed by a pattern and flagged t
   await job.do(box.getByRole("button", { name: "Set 10 bookmarks" }).click());
   job.within(12);
   await expect(bookmarks(page).locator("[data-row]")).toHaveCount(10);
+  const gates = page.getByRole("navigation", { name: "Rope" }).locator("[data-sign='gate']");
+  await expect(gates.first()).toBeVisible();
+  await bookmarks(page).getByRole("button", { name: "Hide bookmarks while writing" }).click();
+  await expect(gates.first()).toBeHidden();
+  await bookmarks(page).getByRole("button", { name: "Show bookmarks in the text" }).click();
+  await expect(gates.first()).toBeVisible();
 
   await stage(page, "Proof");
   await page.getByRole("tab", { name: "All places" }).click();

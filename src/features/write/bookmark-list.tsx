@@ -1,4 +1,4 @@
-import { Link2, Pencil, Trash2 } from "lucide-react";
+import { Eye, EyeOff, Link2, Pencil, Trash2 } from "lucide-react";
 import { memo, useMemo, useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted } from "@/components/counted";
@@ -21,6 +21,7 @@ const FEW = 12;
 export function BookmarkList() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
+  const shownInText = useSessionValue((it) => it.bookmarksShown);
   const [order, setOrder] = useState<Order>("place");
   const bookmarks = useMemo(
     () =>
@@ -36,7 +37,16 @@ export function BookmarkList() {
   return (
     <>
       <div className="mb-2 flex items-center justify-between">
-        <h2 className="text-sm font-semibold">Bookmarks</h2>
+        <h2 className="flex items-center gap-1 text-sm font-semibold">
+          Bookmarks
+          <IconButton
+            label={shownInText ? "Hide bookmarks while writing" : "Show bookmarks in the text"}
+            className="!size-7"
+            onClick={() => session.showBookmarks(!shownInText)}
+          >
+            {shownInText ? <Eye size={14} /> : <EyeOff size={14} />}
+          </IconButton>
+        </h2>
         <div role="group" aria-label="Order of the bookmarks" className="flex text-sm">
           {(["place", "name"] as const).map((one) => (
             <button

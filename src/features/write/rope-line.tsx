@@ -83,6 +83,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
       {gates.map((bookmark) => (
         <path
           key={bookmark.id}
+          data-sign="gate"
           d={`M${LINE - 8} ${y(bookmark.pos) + 5}v-7h16v7`}
           fill="none"
           stroke="var(--hemp)"

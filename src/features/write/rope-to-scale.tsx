@@ -24,6 +24,7 @@ export function RopeToScale() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const inView = useSessionValue((it) => it.inView);
+  const gates = useSessionValue((it) => it.bookmarksShown);
   const box = useRef<HTMLDivElement>(null);
   const [height, setHeight] = useState(0);
 
@@ -36,8 +37,8 @@ export function RopeToScale() {
   const { y, times, by, reset, show } = useRopeZoom(box, index.doc.content.size, height);
   const labels = useMemo(() => {
     const within = inWindow(y, height);
-    return ropeLabels(within(index.headings), within(index.bookmarks), y);
-  }, [index, y, height]);
+    return ropeLabels(within(index.headings), gates ? within(index.bookmarks) : [], y);
+  }, [index, gates, y, height]);
   const here = index.sectionAt(inView.from);
 
   // What is in view is on the rope as well, however large that is drawn.

@@ -4,7 +4,7 @@ import { PanelRightClose, PanelRightOpen } from "lucide-react";
 import { startTransition, useEffect, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { IconButton } from "@/components/button";
-import { useSession } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
 import { BookmarkPanel } from "./bookmark-panel";
 import { CarryBar } from "./carry-bar";
 import { Deck } from "./deck";
@@ -24,10 +24,11 @@ import { WayBack } from "./way-back";
  */
 export function Write() {
   const [trayOpen, setTrayOpen] = useState(true);
+  const bookmarksShown = useSessionValue((it) => it.bookmarksShown);
   const around = useAround();
   useTray(() => setTrayOpen(true));
   return (
-    <div className="flex h-full flex-col">
+    <div className="flex h-full flex-col" data-bookmarks={bookmarksShown ? "shown" : "hidden"}>
       <div className="flex min-h-0 flex-1">
         <div className="hidden w-[232px] shrink-0 md:block">{around && <Rope />}</div>
         <main className="relative min-w-0 flex-1">
