@@ -159,3 +159,61 @@ test("axe finds nothing where plain text is looked at, and where all documents a
   await page.getByRole("list", { name: "Where it stands" }).waitFor();
   await clean(page, "find in all documents");
 });
+
+test("axe finds nothing on cross-references, bookmarks, removals and the lists of links, places and mentions", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "marked.md",
+    `# One {#one}
+
+See <a href="#two" data-reference="{title}">Two</a>, section 2, section 9 and [two](#two).
+
+A <a id="spot"></a>marked place<a data-end="spot"></a> here.
+
+# Two {#two}
+
+The end.
+`,
+  );
+  await manuscript(page).locator(".cross-reference").click();
+  await page.getByRole("region", { name: "Selected cross-reference" }).waitFor();
+  await page.getByRole("combobox", { name: "Worded by" }).selectOption("own");
+  await clean(page, "a cross-reference");
+  await page.getByRole("button", { name: "Another place" }).click();
+  await page.getByRole("combobox", { name: "Where to" }).waitFor();
+  await clean(page, "another place for it");
+  await page.keyboard.press("Escape");
+  await manuscript(page).locator(".bookmark-range").click();
+  await page.getByRole("checkbox", { name: "Come back here" }).check();
+  await clean(page, "the bookmark at the caret");
+  await page.getByRole("button", { name: "Bookmarks in one go" }).click();
+  await page.getByRole("dialog", { name: "Bookmarks in one go" }).waitFor();
+  await clean(page, "bookmarks in one go");
+  await page.keyboard.press("Escape");
+  await manuscript(page).getByText("The end.").click();
+  await page.keyboard.press("Control+Alt+k");
+  await page.getByRole("dialog", { name: "Link titles to their sections" }).waitFor();
+  await clean(page, "links of titles");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Even", exact: true }).click();
+  await page.getByRole("treeitem", { name: "Two, level 1" }).click();
+  await page.getByRole("button", { name: "Take out (Delete)" }).click();
+  await page.getByRole("dialog", { name: "2 links lead to what is taken out" }).waitFor();
+  await clean(page, "what a removal means");
+  await page.keyboard.press("Escape");
+  await stage(page, "Proof");
+  for (const name of ["All links", "All places", "Mentions not linked"]) {
+    await page.getByRole("tab", { name }).click();
+    await page.getByRole("grid").focus();
+    await page.keyboard.press("Control+a");
+    await clean(page, name);
+  }
+  await page.getByRole("tab", { name: "All places" }).click();
+  await page.getByRole("grid").focus();
+  await page.keyboard.press("Control+a");
+  await page.getByRole("button", { name: "Rename by pattern" }).click();
+  await page.getByRole("textbox", { name: "Pattern" }).waitFor();
+  await clean(page, "renaming by a pattern");
+});

@@ -1,6 +1,6 @@
 import type { DestinationId } from "@/core/document";
 import type { BlockDestination, Heading, LinkPlace, ReferencePlace } from "./destination";
-import type { Run } from "./run";
+import type { Run, RunSummary } from "./run";
 
 /** A stretch that a bookmark covers, with positions in the document. */
 export interface PlacedPiece {
@@ -59,9 +59,16 @@ export class PlacedRun {
   }
 
   get links(): readonly LinkPlace[] {
-    if (this.linkList) return this.linkList;
+    return (this.linkList ??= this.linksIn(this.run.linked));
+  }
+
+  get references(): readonly ReferencePlace[] {
+    return this.linksIn(this.run.referring).filter((link): link is ReferencePlace => "reference" in link);
+  }
+
+  private linksIn(blocks: readonly RunSummary[]): LinkPlace[] {
     const list: LinkPlace[] = [];
-    for (const { block, offset, summary } of this.run.linked) {
+    for (const { block, offset, summary } of blocks) {
       const start = this.pos + offset;
       for (const { from, to, text, target, reference } of summary.links)
         list.push({
@@ -72,24 +79,6 @@ export class PlacedRun {
           block: this.block + block,
           ...(reference && { reference }),
         });
-    }
-    return (this.linkList = list);
-  }
-
-  get references(): readonly ReferencePlace[] {
-    const list: ReferencePlace[] = [];
-    for (const { block, offset, summary } of this.run.referring) {
-      const start = this.pos + offset;
-      for (const { from, to, text, target, reference } of summary.links)
-        if (reference)
-          list.push({
-            from: start + from,
-            to: start + to,
-            text,
-            target,
-            block: this.block + block,
-            reference,
-          });
     }
     return list;
   }

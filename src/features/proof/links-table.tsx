@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { DataTable, type Column } from "@/components/data-table";
+import type { Column } from "@/components/data-table";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
 import { addressOf, shortened, type LinkTarget } from "@/core/document";
@@ -9,7 +9,7 @@ import { referenceWords, resolveLinks, type PageNumbers, type ResolvedLink } fro
 import { retargetLinks, unlink, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 import { PlacePicker } from "@/features/frame/place-picker";
-import { ListBar } from "./list-bar";
+import { LongList, type Part } from "./long-list";
 
 interface Row {
   readonly key: string;
@@ -21,14 +21,13 @@ interface Row {
   readonly section: string;
 }
 
-const PARTS = [
-  { value: "all", label: "All links" },
-  { value: "adrift", label: "Adrift" },
-  { value: "inside", label: "Within the document" },
-  { value: "outside", label: "To the web and mail" },
-  { value: "references", label: "Cross-references" },
-] as const;
-type Part = (typeof PARTS)[number]["value"];
+const PARTS: readonly Part<Row>[] = [
+  { label: "All links", has: () => true },
+  { label: "Adrift", has: ({ link }) => !link.lands },
+  { label: "Within the document", has: ({ link }) => link.target.kind === "destination" },
+  { label: "To the web and mail", has: ({ link }) => link.target.kind !== "destination" },
+  { label: "Cross-references", has: ({ link }) => link.reference !== undefined },
+];
 
 const COLUMNS: readonly Column<Row>[] = [
   { id: "words", header: "Words", value: (row) => row.words, width: "minmax(8rem, 3fr)" },
@@ -69,81 +68,52 @@ export function LinksTable() {
   const index = useSessionValue((it) => it.index);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
-  const [filter, setFilter] = useState("");
-  const [part, setPart] = useState<Part>("all");
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [picking, setPicking] = useState(false);
-  const all = useMemo(() => rowsOf(index, pages), [index, pages]);
-  const rows = useMemo(() => all.filter(({ link }) => isOf(link, part)), [all, part]);
-  const many = rows.filter(({ key }) => chosen.has(key));
+  const rows = useMemo(() => rowsOf(index, pages), [index, pages]);
+  return (
+    <LongList
+      of="link"
+      rows={rows}
+      columns={COLUMNS}
+      keyOf={({ key }) => key}
+      parts={PARTS}
+      empty="There are no links yet. Choose words in the text and press Ctrl+K."
+      onOpen={({ link }) => goToText(() => session.jumps.toPlace(link.from, link.to))}
+    >
+      {(chosen, _shown, done) =>
+        chosen.length > 0 && <Mend links={chosen.map(({ link }) => link)} onDone={done} />
+      }
+    </LongList>
+  );
+}
 
-  const wordsOf = ({ from, reference }: ReferencePlace) => referenceWords(reference, from, index, pages);
+/** Leads chosen links elsewhere, or unlinks them. */
+function Mend({ links, onDone }: { links: readonly ResolvedLink[]; onDone: () => void }) {
+  const session = useSession();
+  const [picking, setPicking] = useState(false);
+  const wordsOf = ({ from, reference }: ReferencePlace) =>
+    referenceWords(reference, from, session.index, session.pagesShown);
 
   function lead(target: LinkTarget) {
     setPicking(false);
-    session.dispatch(
-      retargetLinks(
-        session.state.tr,
-        many.map(({ link }) => link),
-        target,
-        wordsOf,
-      ),
-    );
-    session.say(`${counted(many.length, "link leads", "links lead")} there now.`, { undo: true });
-    setChosen(new Set());
+    session.dispatch(retargetLinks(session.state.tr, links, target, wordsOf));
+    session.say(`${counted(links.length, "link leads", "links lead")} there now.`, { undo: true });
+    onDone();
   }
 
   function free() {
-    session.dispatch(
-      unlink(
-        session.state.tr,
-        many.map(({ link }) => link),
-        wordsOf,
-      ),
-    );
-    session.say(`Unlinked ${counted(many.length, "link")}; the words stay.`, { undo: true });
-    setChosen(new Set());
+    session.dispatch(unlink(session.state.tr, links, wordsOf));
+    session.say(`Unlinked ${counted(links.length, "link")}; the words stay.`, { undo: true });
+    onDone();
   }
 
   return (
     <>
-      <ListBar
-        label="Narrow the list of links"
-        filter={filter}
-        onFilter={setFilter}
-        parts={PARTS}
-        part={part}
-        onPart={setPart}
-      >
-        <span role="status" className="text-sm text-quiet">
-          {many.length > 0 ? `${many.length} chosen` : counted(rows.length, "link")}
-        </span>
-        {many.length > 0 && (
-          <>
-            <Button onClick={() => setPicking(true)}>Lead elsewhere</Button>
-            <Button look="quiet" onClick={free}>
-              Unlink
-            </Button>
-          </>
-        )}
-      </ListBar>
-      <DataTable
-        label="Links"
-        rows={rows}
-        columns={COLUMNS}
-        keyOf={(row) => row.key}
-        filter={filter}
-        chosen={chosen}
-        onChoose={setChosen}
-        onOpen={({ link }) => goToText(() => session.jumps.toPlace(link.from, link.to))}
-        empty={
-          all.length === 0
-            ? "There are no links yet. Choose words in the text and press Ctrl+K."
-            : "None of the links is like that."
-        }
-      />
+      <Button onClick={() => setPicking(true)}>Lead elsewhere</Button>
+      <Button look="quiet" onClick={free}>
+        Unlink
+      </Button>
       <PlacePicker
-        title={`Where ${counted(many.length, "link")} shall lead`}
+        title={`Where ${counted(links.length, "link")} shall lead`}
         open={picking}
         onClose={() => setPicking(false)}
         onChoose={lead}
@@ -175,19 +145,4 @@ function leadsTo(link: ResolvedLink): string {
   if (link.target.kind !== "destination") return addressOf(link.target);
   const name = link.lands ? (link.destination?.name ?? "") : (link.target.was ?? "");
   return shortened(name, 200) || "Untitled";
-}
-
-function isOf(link: ResolvedLink, part: Part): boolean {
-  switch (part) {
-    case "all":
-      return true;
-    case "adrift":
-      return !link.lands;
-    case "inside":
-      return link.target.kind === "destination";
-    case "outside":
-      return link.target.kind !== "destination";
-    case "references":
-      return link.reference !== undefined;
-  }
 }

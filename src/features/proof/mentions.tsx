@@ -1,14 +1,14 @@
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { DataTable, type Column } from "@/components/data-table";
+import type { Column } from "@/components/data-table";
 import { Sign } from "@/components/signs";
 import type { DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { mentionsIn, type Mention } from "@/core/links";
 import { linkMentions, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
-import { ListBar } from "./list-bar";
+import { LongList, type Part } from "./long-list";
 
 interface Row {
   readonly key: string;
@@ -19,12 +19,11 @@ interface Row {
   readonly section: string;
 }
 
-const PARTS = [
-  { value: "all", label: "All mentions" },
-  { value: "meant", label: "With a place that is meant" },
-  { value: "unfit", label: "Whose number does not fit" },
-] as const;
-type Part = (typeof PARTS)[number]["value"];
+const PARTS: readonly Part<Row>[] = [
+  { label: "All mentions", has: () => true },
+  { label: "With a place that is meant", has: ({ mention }) => mention.meant !== null },
+  { label: "Whose number does not fit", has: ({ mention }) => mention.meant === null },
+];
 
 const COLUMNS: readonly Column<Row>[] = [
   { id: "words", header: "Words", value: (row) => row.words, width: "minmax(6rem, 1fr)" },
@@ -50,23 +49,12 @@ export function Mentions() {
   const index = useSessionValue((it) => it.index);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
-  const [filter, setFilter] = useState("");
-  const [part, setPart] = useState<Part>("all");
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const all = useMemo(
+  const rows = useMemo(
     () => mentionsIn(index, pages).map((mention, i) => rowOf(mention, i, index)),
     [index, pages],
   );
-  const rows = useMemo(
-    () => all.filter(({ mention }) => part === "all" || (mention.meant !== null) === (part === "meant")),
-    [all, part],
-  );
-  const fitting = rows.filter(({ mention }) => mention.meant);
-  const some = fitting.filter(({ key }) => chosen.has(key));
-  const taken = some.length > 0 ? some : fitting;
 
-  function link(as: "links" | "references") {
-    const mentions = taken.map(({ mention }) => mention);
+  function link(mentions: readonly Mention[], as: "links" | "references") {
     session.dispatch(linkMentions(session.state.tr, mentions, as));
     session.say(
       as === "links"
@@ -74,49 +62,39 @@ export function Mentions() {
         : `${counted(mentions.length, "mention is a cross-reference", "mentions are cross-references")} now, always current.`,
       { undo: true },
     );
-    setChosen(new Set());
   }
 
   return (
-    <>
-      <ListBar
-        label="Narrow the list of mentions"
-        filter={filter}
-        onFilter={setFilter}
-        parts={PARTS}
-        part={part}
-        onPart={setPart}
-      >
-        <span role="status" className="text-sm text-quiet">
-          {some.length > 0 ? `${some.length} chosen` : counted(rows.length, "mention")}
-        </span>
-        {taken.length > 0 && (
-          <>
-            <Button onClick={() => link("references")}>
-              Make {counted(taken.length, "cross-reference")}
-            </Button>
-            <Button look="quiet" onClick={() => link("links")}>
-              Link the words as they are
-            </Button>
-          </>
-        )}
-      </ListBar>
-      <DataTable
-        label="Mentions"
-        rows={rows}
-        columns={COLUMNS}
-        keyOf={(row) => row.key}
-        filter={filter}
-        chosen={chosen}
-        onChoose={setChosen}
-        onOpen={({ mention }) => goToText(() => session.jumps.toPlace(mention.from, mention.to))}
-        empty={
-          all.length === 0
-            ? "No section, figure, table or page is spoken of without a link."
-            : "None of the mentions is like that."
-        }
-      />
-    </>
+    <LongList
+      of="mention"
+      rows={rows}
+      columns={COLUMNS}
+      keyOf={({ key }) => key}
+      parts={PARTS}
+      empty="No section, figure, table or page is spoken of without a link."
+      onOpen={({ mention }) => goToText(() => session.jumps.toPlace(mention.from, mention.to))}
+    >
+      {(chosen, shown, done) => {
+        const some = (chosen.length > 0 ? chosen : shown).map(({ mention }) => mention);
+        const mentions = some.filter(({ meant }) => meant);
+        const make = (as: "links" | "references") => {
+          link(mentions, as);
+          done();
+        };
+        return (
+          mentions.length > 0 && (
+            <>
+              <Button onClick={() => make("references")}>
+                Make {counted(mentions.length, "cross-reference")}
+              </Button>
+              <Button look="quiet" onClick={() => make("links")}>
+                Link the words as they are
+              </Button>
+            </>
+          )
+        );
+      }}
+    </LongList>
   );
 }
 

@@ -1,14 +1,14 @@
 import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { DataTable, type Column } from "@/components/data-table";
+import type { Column } from "@/components/data-table";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import type { Destination, DocumentIndex } from "@/core/destinations";
+import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { incomingCounts, type PageNumbers } from "@/core/links";
 import { setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
-import { ListBar } from "./list-bar";
+import { LongList, type Part } from "./long-list";
 import { RenameByPattern } from "./rename-by-pattern";
 
 interface Row {
@@ -23,17 +23,20 @@ interface Row {
   readonly section: string;
 }
 
-const PARTS = [
-  { value: "all", label: "All places" },
-  { value: "unlinked", label: "Never linked" },
-  { value: "heading", label: "Headings" },
-  { value: "bookmark", label: "Bookmarks" },
-  { value: "flagged", label: "To come back to" },
-  { value: "figure", label: "Figures" },
-  { value: "table", label: "Tables" },
-  { value: "equation", label: "Equations" },
-] as const;
-type Part = (typeof PARTS)[number]["value"];
+const PARTS: readonly Part<Row>[] = [
+  { label: "All places", has: () => true },
+  { label: "Never linked", has: ({ links }) => links === 0 },
+  { label: "Headings", has: ({ place }) => place.kind === "heading" },
+  { label: "Bookmarks", has: ({ place }) => place.kind === "bookmark" },
+  {
+    label: "To come back to",
+    has: ({ due }) => due !== "",
+    empty: "Nothing is flagged. In the tray, “Come back here” flags the bookmark at the caret.",
+  },
+  { label: "Figures", has: ({ place }) => place.kind === "figure" },
+  { label: "Tables", has: ({ place }) => place.kind === "table" },
+  { label: "Equations", has: ({ place }) => place.kind === "equation" },
+];
 
 const COLUMNS: readonly Column<Row>[] = [
   {
@@ -69,16 +72,29 @@ export function PlacesTable() {
   const index = useSessionValue((it) => it.index);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
-  const [filter, setFilter] = useState("");
-  const [part, setPart] = useState<Part>("all");
-  const [renaming, setRenaming] = useState(false);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const all = useMemo(() => rowsOf(index, pages), [index, pages]);
-  const rows = useMemo(() => all.filter((row) => isOf(row, part)), [all, part]);
-  const bookmarks = rows.flatMap(({ place }) =>
-    chosen.has(place.id) && place.kind === "bookmark" ? [place] : [],
+  const rows = useMemo(() => rowsOf(index, pages), [index, pages]);
+  return (
+    <LongList
+      of="place"
+      rows={rows}
+      columns={COLUMNS}
+      keyOf={({ place }) => place.id}
+      parts={PARTS}
+      empty="There are no headings, bookmarks or figures yet."
+      onOpen={({ place }) => goToText(() => session.jumps.to(place.id))}
+    >
+      {(chosen, _shown, done) => {
+        const bookmarks = chosen.flatMap(({ place }) => (place.kind === "bookmark" ? [place] : []));
+        return bookmarks.length > 0 && <BookmarkActions bookmarks={bookmarks} onDone={done} />;
+      }}
+    </LongList>
   );
+}
 
+/** What is done with several bookmarks at once. */
+function BookmarkActions({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]; onDone: () => void }) {
+  const session = useSession();
+  const [renaming, setRenaming] = useState(false);
   const allFlagged = bookmarks.every(({ followUp }) => followUp);
 
   function flag() {
@@ -93,51 +109,18 @@ export function PlacesTable() {
       ids: bookmarks.map(({ id }) => id),
       called: bookmarks.length === 1 ? "A bookmark was" : `${bookmarks.length} bookmarks were`,
     });
-    setChosen(new Set());
+    onDone();
   }
 
   return (
     <>
-      <ListBar
-        label="Narrow the list of places"
-        filter={filter}
-        onFilter={setFilter}
-        parts={PARTS}
-        part={part}
-        onPart={setPart}
-      >
-        <span role="status" className="text-sm text-quiet">
-          {chosen.size > 0 ? `${chosen.size} chosen` : counted(rows.length, "place")}
-        </span>
-        {bookmarks.length > 0 && (
-          <>
-            <Button onClick={() => setRenaming(true)}>Rename by pattern</Button>
-            <Button look="quiet" onClick={flag}>
-              {allFlagged ? "No longer come back" : "Come back to them"}
-            </Button>
-            <Button look="quiet" onClick={remove}>
-              Remove {counted(bookmarks.length, "bookmark")}
-            </Button>
-          </>
-        )}
-      </ListBar>
-      <DataTable
-        label="Places"
-        rows={rows}
-        columns={COLUMNS}
-        keyOf={({ place }) => place.id}
-        filter={filter}
-        chosen={chosen}
-        onChoose={setChosen}
-        onOpen={({ place }) => goToText(() => session.jumps.to(place.id))}
-        empty={
-          part === "flagged"
-            ? "Nothing is flagged. In the tray, “Come back here” flags the bookmark at the caret."
-            : all.length === 0
-              ? "There are no headings, bookmarks or figures yet."
-              : "None of the places is like that."
-        }
-      />
+      <Button onClick={() => setRenaming(true)}>Rename by pattern</Button>
+      <Button look="quiet" onClick={flag}>
+        {allFlagged ? "No longer come back" : "Come back to them"}
+      </Button>
+      <Button look="quiet" onClick={remove}>
+        Remove {counted(bookmarks.length, "bookmark")}
+      </Button>
       <RenameByPattern bookmarks={bookmarks} open={renaming} onClose={() => setRenaming(false)} />
     </>
   );
@@ -155,17 +138,4 @@ function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
     due: place.kind === "bookmark" && place.followUp ? place.due || "some day" : "",
     section: (place.kind === "heading" ? null : index.sectionAt(place.pos)?.name) ?? "",
   }));
-}
-
-function isOf({ place, links }: Row, part: Part): boolean {
-  switch (part) {
-    case "all":
-      return true;
-    case "unlinked":
-      return links === 0;
-    case "flagged":
-      return place.kind === "bookmark" && place.followUp;
-    default:
-      return place.kind === part;
-  }
 }

@@ -82,11 +82,12 @@ function ManyForm({ onDone }: { onDone: () => void }) {
       {proposed.length === 0 ? (
         <p className="text-sm text-quiet">There are none without a bookmark.</p>
       ) : (
-        <ul aria-label="Proposed names" className="min-h-0 overflow-y-auto">
+        <ul aria-label="Proposed names" className="grid min-h-0 gap-1 overflow-y-auto">
           {proposed.map(({ name }, i) => (
             <li key={i}>
               <Check
                 label={<span dir="auto">{shortened(name, 70)}</span>}
+                className="!min-h-7"
                 checked={!left.has(i)}
                 onChange={(on) => {
                   const next = new Set(left);
