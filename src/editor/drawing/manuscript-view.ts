@@ -5,7 +5,7 @@ import { EditorState, type Plugin, NodeSelection, TextSelection, type Transactio
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
 import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
-import { schema, targetFromAddress, type LinkTarget } from "@/core/document";
+import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import type { Carrying } from "../carrying";
@@ -17,6 +17,7 @@ import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
 import { closeHistory } from "prosemirror-history";
 import { linkRange } from "../commands/links";
+import { typedAddress } from "./typed-address";
 import { ReferenceView } from "../node-views/reference-view";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
@@ -490,26 +491,6 @@ function opensPicker($at: ResolvedPos): boolean {
   if ($at.parent.type === schema.nodes.code_block) return false;
   const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
   return /^(?:\s)?>$/u.test(before);
-}
-
-const ADDRESS =
-  /(?:^|[\s(\[“"'])((?:https?:\/\/|www\.)[^\s<>"“”]*[^\s<>"“”.,;:!?)\]'’]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)([.,;:!?)\]'’”"]*)$/iu;
-/** Longer addresses are not typed. */
-const LONGEST_ADDRESS = 2_000;
-
-/** A web or mail address that was just typed, what ends a sentence left out; where it begins and ends before the caret. */
-function typedAddress($at: ResolvedPos): { target: LinkTarget; from: number; to: number } | null {
-  const { link, code } = schema.marks;
-  const { parent, parentOffset } = $at;
-  if (parent.type === schema.nodes.code_block || link.isInSet($at.marks()) || code.isInSet($at.marks()))
-    return null;
-  const start = Math.max(0, parentOffset - LONGEST_ADDRESS);
-  const [, typed, behind] = ADDRESS.exec(parent.textBetween(start, parentOffset, undefined, " ")) ?? [];
-  if (typed === undefined || behind === undefined) return null;
-  const written = /^www\./i.test(typed) ? `https://${typed}` : typed;
-  const target = targetFromAddress(written.includes("://") ? written : `mailto:${written}`);
-  const to = -behind.length;
-  return target && { target, from: to - typed.length, to };
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */
