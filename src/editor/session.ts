@@ -10,6 +10,7 @@ import { publishAnchors } from "./commands/bookmarks";
 import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
 import { bookmarkIdAt } from "./commands/bookmarks";
+import { Pocket } from "./pocket";
 import { Removals, SAID } from "./removals";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
@@ -70,6 +71,7 @@ export class Session {
   readonly carrying = new Carrying(this);
   readonly stepping = new Stepping(this);
   readonly incoming = new Incoming(this);
+  readonly pocket: Pocket;
   readonly removals = new Removals(this, () => this.tell());
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
@@ -132,6 +134,7 @@ export class Session {
         },
       }),
     });
+    this.pocket = new Pocket(this, () => this.tell());
     this.work = new WorkPlaces(id);
     this.beginWhereLeft();
     this.index = indexDocument(this.state.doc);

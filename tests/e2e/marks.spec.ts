@@ -145,3 +145,25 @@ test("a typed address becomes a link, and one undo takes only the link away", as
   await expect(manuscript(page).locator("a.link")).toHaveCount(3);
   await expect(manuscript(page)).toContainText("https://c.example");
 });
+
+test("a place is taken along and tied to several words one after the other; the picker offers it first", async ({
+  page,
+}) => {
+  await openFile(page, "pocket.md", BOOK.replace("Contents", "First the lamps, then the door, then home."));
+  await caretAt(page, "Closing", "behind", "h1");
+  await page.getByRole("button", { name: "Take this place along" }).click();
+  await expect(page.getByText("“Closing” is taken along.")).toBeVisible();
+  for (const words of ["the lamps", "the door"]) {
+    await selectWords(page, words);
+    await page.waitForTimeout(60);
+    await page.keyboard.press("Enter");
+  }
+  await selectWords(page, "then home");
+  await page.getByRole("button", { name: "Tie what is chosen" }).click();
+  await expect(manuscript(page).locator("a.link")).toHaveText(["the lamps", "the door", "then home"]);
+  await manuscript(page).press("Escape");
+  await expect(page.getByText("“Closing” is taken along.")).toBeHidden();
+  await selectWords(page, "First");
+  await page.keyboard.press("Control+k");
+  await expect(page.getByRole("option", { selected: true })).toContainText("Closing");
+});

@@ -8,6 +8,7 @@ import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
 import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
+import type { Pocket } from "../pocket";
 import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
 import type { Jumps } from "../jumps";
@@ -49,6 +50,7 @@ export interface ManuscriptHost {
   readonly pages: PageMap | null;
   readonly jumps: Jumps;
   readonly carrying: Carrying;
+  readonly pocket: Pocket;
   readonly paragraphNumbers: boolean;
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
@@ -187,7 +189,7 @@ export class ManuscriptView {
       handleKeyDown: (_view, event) => {
         // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.
         if (!this.view.composing) this.settle();
-        return host.carrying.key(event) || this.keyOfPlugins(event);
+        return host.carrying.key(event) || host.pocket.keyDown(event) || this.keyOfPlugins(event);
       },
       handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
       handlePaste: (_view, event, slice) =>

@@ -2,31 +2,53 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { shortened } from "@/core/document";
 import type { PageMap } from "@/core/pages/page-map";
-import { pathTo, placesSought, type DocumentIndex, type FoundPlace, type Stop } from "@/core/destinations";
+import {
+  pathTo,
+  placesSought,
+  type Destination,
+  type DocumentIndex,
+  type FoundPlace,
+  type Stop,
+} from "@/core/destinations";
 
 /** The places that match what was typed, as lines to choose from, the closest first; each can be looked at. */
 export function placeEntries(
   index: DocumentIndex,
   typed: string,
   choose: (place: FoundPlace, further: boolean) => void,
-  /** `linkable`: only what a link can lead to. `except`: places that are not offered. */
+  /** `linkable`: only what a link can lead to. `except`: places that are not offered. `first`: places that come first while nothing is typed. */
   {
     linkable = false,
     pages = null,
     except,
-  }: { linkable?: boolean; pages?: PageMap | null; except?: ReadonlySet<string> } = {},
+    first = [],
+  }: {
+    linkable?: boolean;
+    pages?: PageMap | null;
+    except?: ReadonlySet<string>;
+    first?: readonly Destination[];
+  } = {},
 ): FinderEntry[] {
   const found = placesSought(index, typed, pages).filter(
     (place) =>
       (!linkable || place.kind === "destination") &&
       !(place.kind === "destination" && except?.has(place.place.id)),
   );
-  return found.map((place) => ({
+  return withFirst(found, typed.trim() === "" ? first : []).map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
     content: () => <PlaceLine found={place} index={index} />,
     preview: () => <PlacePreview pos={stopOf(place).from} index={index} />,
     choose: (further = false) => choose(place, further),
   }));
+}
+
+/** The same places, those that are named before the others, in their order. */
+function withFirst(found: readonly FoundPlace[], first: readonly Destination[]): readonly FoundPlace[] {
+  if (first.length === 0) return found;
+  const ranks = new Map(first.map(({ id }, i) => [id, i]));
+  const rankOf = (it: FoundPlace) =>
+    (it.kind === "destination" ? ranks.get(it.place.id) : undefined) ?? first.length;
+  return [...found].sort((a, b) => rankOf(a) - rankOf(b));
 }
 
 /** Where a place that was found begins and ends. */

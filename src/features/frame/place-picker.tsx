@@ -44,7 +44,7 @@ function Places({
       index,
       typed,
       (found) => found.kind === "destination" && onChoose(targetOf(found.place)),
-      { linkable: true, pages: session.pages, ...(except && { except }) },
+      { linkable: true, pages: session.pages, first: session.pocket.recent, ...(except && { except }) },
     ),
   ];
   return (

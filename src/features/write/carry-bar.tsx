@@ -1,9 +1,40 @@
+import type { ReactNode } from "react";
 import { Button } from "@/components/button";
-import { shortened } from "@/core/document";
+import { shortened, type DestinationId } from "@/core/document";
 import { useSession, useSessionValue } from "@/editor";
 
-/** While a link is carried: what is carried, and how it is tied. */
+/** While one end of a link is carried: what is carried, and how it is tied. */
 export function CarryBar() {
+  const held = useSessionValue((it) => it.pocket.held);
+  return held ? <PlaceInHand id={held} /> : <WordsCarried />;
+}
+
+/** A place that was taken along: words are tied to it one after the other. */
+function PlaceInHand({ id }: { id: DestinationId }) {
+  const session = useSession();
+  const name = useSessionValue((it) => it.outline.destination(id)?.name ?? "");
+  const chosen = useSessionValue((it) => !it.state.selection.empty);
+  return (
+    <Bar>
+      <span>
+        <b className="font-semibold">“{shortened(name, 50) || "A place"}”</b> is taken along. Choose words,
+        then press Enter; as many as you like.
+      </span>
+      {chosen && (
+        <Button
+          look="main"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => session.pocket.tie()}
+        >
+          Tie what is chosen
+        </Button>
+      )}
+      <Button onClick={() => session.pocket.putDown()}>Put down</Button>
+    </Bar>
+  );
+}
+
+function WordsCarried() {
   const session = useSession();
   const words = useSessionValue((it) =>
     it.carrying.held?.purpose === "carry"
@@ -12,16 +43,24 @@ export function CarryBar() {
   );
   if (words === null) return null;
   return (
-    <div
-      role="status"
-      className="absolute top-3 left-1/2 z-20 flex w-max max-w-[calc(100%-5rem)] -translate-x-1/2 items-center gap-3 rounded-base border border-tide bg-raised py-1.5 pr-1.5 pl-4 text-sm"
-      style={{ boxShadow: "var(--shadow)" }}
-    >
+    <Bar>
       <span>
         Carrying <b className="font-semibold">“{words}”</b>. Go to the place, then click it, or press Enter at
         the caret.
       </span>
       <Button onClick={() => session.carrying.release()}>Put down</Button>
+    </Bar>
+  );
+}
+
+function Bar({ children }: { children: ReactNode }) {
+  return (
+    <div
+      role="status"
+      className="absolute top-3 left-1/2 z-20 flex w-max max-w-[calc(100%-5rem)] -translate-x-1/2 items-center gap-3 rounded-base border border-tide bg-raised py-1.5 pr-1.5 pl-4 text-sm"
+      style={{ boxShadow: "var(--shadow)" }}
+    >
+      {children}
     </div>
   );
 }

@@ -120,6 +120,7 @@ function Picker({
   /** Ties the words to a place, and goes there where that was asked for. */
   function choose(place: Destination, follow: boolean) {
     tie(place);
+    session.pocket.remember(place.id);
     if (follow) session.jumps.to(place.id);
   }
 
@@ -155,6 +156,7 @@ function Picker({
       (found, further) => found.kind === "destination" && choose(found.place, further),
       {
         linkable: true,
+        first: session.pocket.recent,
       },
     ),
   ];

@@ -7,6 +7,7 @@ import { shortened, type DestinationId } from "@/core/document";
 import { incomingCounts } from "@/core/links";
 import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { copyAddress } from "./copy-address";
+import { TakeAlong } from "./take-along";
 
 /** The bookmark in which the caret stands: what it is for, and when one wants to come back to it. */
 export function SelectedBookmark() {
@@ -62,6 +63,7 @@ export function SelectedBookmark() {
           <Button onClick={() => session.chooseBookmark(bookmark.id)}>Choose its words</Button>
         )}
         <Button onClick={() => void copyAddress(session, bookmark.id)}>Copy address for readers</Button>
+        <TakeAlong id={bookmark.id} />
         {chosen && bookmark.shape !== "block" && (
           <Button look="quiet" onClick={() => putOnChosen(session, bookmark.id)}>
             Put it on what is chosen

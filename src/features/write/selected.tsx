@@ -14,6 +14,7 @@ import { FigureOptions } from "./figure-options";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
 import { TableOptions } from "./table-options";
+import { TakeAlong } from "./take-along";
 
 /** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
@@ -120,9 +121,10 @@ function PlaceFacts({ place }: { place: Destination }) {
           ))}
         </ul>
       )}
-      <Button className="mt-3" onClick={() => void copyAddress(session, place.id)}>
-        Copy address for readers
-      </Button>
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button onClick={() => void copyAddress(session, place.id)}>Copy address for readers</Button>
+        <TakeAlong id={place.id} />
+      </div>
     </>
   );
 }

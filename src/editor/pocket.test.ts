@@ -1,0 +1,73 @@
+import { beforeEach, expect, test } from "@jest/globals";
+import { history, undo } from "prosemirror-history";
+import { Desk, heading, paragraph } from "#tests/editing";
+import { permanentIds } from "./plugins/permanent-ids";
+import { Pocket } from "./pocket";
+
+/** What the browser keeps, without a browser. */
+const kept = new Map<string, string>();
+beforeEach(() => {
+  kept.clear();
+  Object.assign(globalThis, {
+    localStorage: {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => void kept.set(key, value),
+    },
+  });
+});
+
+function window() {
+  const desk = new Desk(
+    [heading(1, "One"), paragraph("some words here"), heading(1, "Two")],
+    [history(), permanentIds()],
+  );
+  const said: string[] = [];
+  const host = {
+    id: "document",
+    get state() {
+      return desk.state;
+    },
+    get index() {
+      return desk.index;
+    },
+    dispatch: desk.dispatch,
+    say: (words: string) => void said.push(words),
+  };
+  return { desk, said, host, pocket: new Pocket(host, () => {}) };
+}
+const press = (pocket: Pocket, key: string) => pocket.keyDown({ key } as KeyboardEvent);
+
+test("a place in the hand is tied to words one after the other, until it is put down", () => {
+  const { desk, pocket, said } = window();
+  const two = desk.index.headings[1]!;
+  expect(press(pocket, "Enter")).toBe(false);
+  pocket.take(two.id);
+  expect(press(pocket, "Enter")).toBe(false);
+  pocket.tie();
+  expect(said).toEqual(["First choose the words that are to lead there."]);
+  for (const words of ["some", "here"]) {
+    desk.select(words);
+    expect(press(pocket, "Enter")).toBe(true);
+  }
+  expect(desk.index.links.map(({ text, target }) => [text, target])).toEqual(
+    ["some", "here"].map((text) => [text, { kind: "destination", id: two.id, was: "Two" }]),
+  );
+  expect(press(pocket, "Escape")).toBe(true);
+  expect(pocket.held).toBeNull();
+  expect(press(pocket, "Escape")).toBe(false);
+  desk.run(undo);
+  expect(desk.index.links.map(({ text }) => text)).toEqual(["some"]);
+});
+
+test("places that were picked up are remembered for the document, the latest first, while they stand", () => {
+  const { desk, pocket, host } = window();
+  const [one, two] = desk.index.headings;
+  pocket.take(one!.id);
+  pocket.remember(two!.id);
+  pocket.remember(one!.id);
+  const later = new Pocket(host, () => {});
+  expect(later.held).toBeNull();
+  expect(later.recent.map(({ name }) => name)).toEqual(["One", "Two"]);
+  desk.dispatch(desk.state.tr.delete(one!.pos, one!.end));
+  expect(later.recent.map(({ name }) => name)).toEqual(["Two"]);
+});
