@@ -116,7 +116,7 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   await page.keyboard.press("Control+Alt+b");
   await expect.poll(() => page.evaluate(() => document.getSelection()!.toString())).toBe("red stop");
   await page.keyboard.press("Backspace");
-  const lost = page.getByRole("region", { name: "Lost bookmarks" });
+  const lost = page.getByRole("region", { name: "Lost", exact: true });
   await expect(lost).toContainText("spot");
   await selectWords(page, "far end");
   await lost.getByRole("button", { name: "Put it on what is chosen" }).click();

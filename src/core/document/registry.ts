@@ -32,6 +32,11 @@ export const EMPTY_REGISTRY: Registry = { bookmarks: {}, anchors: {} };
 
 const nameSchema = z.string().max(20_000);
 
+/** Checks a date by which one comes back, as `2026-11-26`, or none. */
+export const dueSchema = z
+  .string()
+  .regex(/^(?:|\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01]))$/, "not a date");
+
 /** Checks one bookmark entry. */
 export const bookmarkEntrySchema = z.strictObject({
   kind: z.enum(["range", "point", "block"]),
@@ -43,7 +48,7 @@ export const bookmarkEntrySchema = z.strictObject({
     .nullable(),
   note: z.string().max(100_000),
   followUp: z.boolean(),
-  due: z.union([z.literal(""), z.iso.date()]).optional(),
+  due: dueSchema.optional(),
   removed: z.boolean(),
 });
 

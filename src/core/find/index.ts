@@ -4,4 +4,4 @@ export { findFor, MOST_TIME, tookTooLong, type Found, type ToFind } from "./find
 export { folded } from "./folded";
 export { textsIn, textsOf, type Scope, type TextRun } from "./texts";
 export { occurrencesOf, placed, stretchesIn, type Occurrence } from "./occurrences";
-export { literalsOf, replacementFor, SoughtError, type Sought } from "./pattern";
+export { literalsOf, isSoughtError, replacementFor, SoughtError, type Sought } from "./pattern";

@@ -42,6 +42,11 @@ export class SoughtError extends Error {
   override readonly name = "SoughtError";
 }
 
+/** Whether an error is a {@link SoughtError}, whichever bundle of the program made it. */
+export function isSoughtError(error: unknown): error is SoughtError {
+  return error instanceof Error && error.name === "SoughtError";
+}
+
 /** A sign of a part: itself, or any letter. */
 type PartSign = string | typeof ANY;
 const ANY = Symbol("any letter");

@@ -13,7 +13,7 @@ export function LostBookmarks() {
   if (lost.length === 0) return null;
   const counts = incomingCounts(index);
   return (
-    <section aria-label="Lost bookmarks" className="mt-4 text-sm">
+    <section aria-label="Lost" className="px-4 py-3 text-sm">
       <h2 className="mb-1 font-semibold">Lost: their words were taken out</h2>
       <ul>
         {lost.map((id) => {

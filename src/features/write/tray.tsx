@@ -24,9 +24,9 @@ export function Tray() {
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}
-        <LostBookmarks />
         <ManyBookmarks />
       </section>
+      <LostBookmarks />
     </aside>
   );
 }

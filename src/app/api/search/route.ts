@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { z } from "zod";
-import { SoughtError } from "@/core/find";
+import { isSoughtError } from "@/core/find";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { route } from "../respond";
 
@@ -34,7 +34,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       });
       return NextResponse.json({ documents });
     } catch (error) {
-      if (error instanceof SoughtError) throw new ServerError(400, "invalid-request", error.message);
+      if (isSoughtError(error)) throw new ServerError(400, "invalid-request", error.message);
       throw error;
     }
   },

@@ -5,6 +5,7 @@ import type { DestinationId } from "../ids";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
+  dueSchema,
   type AnchorEntry,
   type BookmarkEntry,
   type Registry,
@@ -37,7 +38,7 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
     part: z.literal("bookmarks"),
     id,
     field: z.literal("due"),
-    value: z.union([z.literal(""), z.iso.date()]),
+    value: dueSchema,
   }),
   z.strictObject({
     part: z.literal("bookmarks"),
