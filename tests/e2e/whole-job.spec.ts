@@ -53,7 +53,8 @@ test("a manual of more than a hundred pages is structured, marked, linked, read 
     await page.keyboard.press("Control+Shift+B");
     await page.getByRole("textbox", { name: "Name" }).fill("Übung im Herbst / 秋");
     await page.keyboard.press("Enter");
-    await expect(bookmarks.getByRole("listitem")).toHaveCount(2 + PLAIN_TITLES.length);
+    // With the place of a figure whose picture is not in the file.
+    await expect(bookmarks.getByRole("listitem")).toHaveCount(3 + PLAIN_TITLES.length);
   });
 
   await test.step("a link is carried to its place and tied there", async () => {
