@@ -1,6 +1,7 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { shortened } from "@/core/document";
+import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
 /** Follows every link and reads the whole structure of a document; the findings by kind, in order of place within it. */
@@ -31,28 +32,15 @@ function adrift(index: DocumentIndex): Finding[] {
   );
 }
 
-/** Titles are compared without regard to case, spaces and a number before them. */
-function titleKey(text: string): string {
-  return text
-    .normalize("NFKC")
-    .toLowerCase()
-    .replace(/^[\s\d.§]+/u, "")
-    .replace(/[\s\p{P}]+/gu, " ")
-    .trim();
-}
-
 function misleadingWords(index: DocumentIndex): Finding[] {
-  const titled = new Map<string, Heading[]>();
-  for (const heading of index.headings) {
-    const key = titleKey(heading.name);
-    if (key !== "") titled.set(key, [...(titled.get(key) ?? []), heading]);
-  }
+  const titled = new TitleMap<Heading>();
+  for (const heading of index.headings) titled.add(heading.name, heading);
   return resolveLinks(index).flatMap((link): Finding[] => {
     // A cross-reference words itself.
     if (!link.lands || !link.destination || link.reference) return [];
-    const named = titled.get(titleKey(link.text));
+    const named = titled.all(link.text);
     const landed = link.destination;
-    if (!named || named.some((heading) => standsFor(heading, landed))) return [];
+    if (named.length === 0 || named.some((heading) => standsFor(heading, landed))) return [];
     return [
       {
         kind: "misleading-words",

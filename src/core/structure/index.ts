@@ -12,5 +12,11 @@ export {
   type TitleSign,
 } from "./title-signs";
 export { linesOf, type Line } from "./lines";
-export { titleKey, unnumberedKey } from "./title-key";
-export { isContentsLine, typedContents, type TypedContents, type TypedContentsLine } from "./typed-contents";
+export { TitleMap } from "./title-map";
+export {
+  isContentsLine,
+  titleInContents,
+  typedContents,
+  type TypedContents,
+  type TypedContentsLine,
+} from "./typed-contents";

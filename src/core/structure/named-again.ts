@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { schema } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesOf } from "./lines";
-import { titleKey, unnumberedKey } from "./title-key";
+import { TitleMap } from "./title-map";
 
 /** A run of blocks whose lines all stand again further down as lines of their own, in the same order. */
 export interface NamedAgain {
@@ -42,18 +42,13 @@ export function namedAgain(doc: Node): NamedAgain[] {
   return found;
 }
 
-/** Blocks that may be titles, by what they say, in order. */
-function blocksByTitle(doc: Node): ReadonlyMap<string, readonly number[]> {
-  const blocks = new Map<string, number[]>();
+/** The numbers of blocks that may be titles, in order. */
+function blocksByTitle(doc: Node): TitleMap<number> {
+  const blocks = new TitleMap<number>();
   doc.forEach((block, _pos, index) => {
     if (block.type !== paragraph && block.type !== heading) return;
     if (block.content.size === 0 || block.content.size > LONGEST_TITLE) return;
-    const words = linesOf(block)[0]?.text ?? "";
-    for (const key of new Set([titleKey(words), unnumberedKey(words)])) {
-      const same = blocks.get(key);
-      if (same) same.push(index);
-      else if (key !== "") blocks.set(key, [index]);
-    }
+    blocks.add(linesOf(block)[0]?.text ?? "", index);
   });
   return blocks;
 }
@@ -71,17 +66,13 @@ function namingLines(block: Node): string[] | null {
 }
 
 /** For each line the first block after the one before that says the same; null where a line has none. */
-function placesOf(
-  lines: readonly string[],
-  later: ReadonlyMap<string, readonly number[]>,
-  after: number,
-): number[] | null {
+function placesOf(lines: readonly string[], later: TitleMap<number>, after: number): number[] | null {
   const places: number[] = [];
   let last = after;
   for (const line of lines) {
     if (line.length > LONGEST_TITLE) return null;
-    const blocks = later.get(titleKey(line)) ?? later.get(unnumberedKey(line));
-    const next = blocks?.[partitionPoint(blocks.length, (i) => blocks[i]! <= last)];
+    const blocks = later.all(line);
+    const next = blocks[partitionPoint(blocks.length, (i) => blocks[i]! <= last)];
     if (next === undefined) return null;
     places.push(next);
     last = next;

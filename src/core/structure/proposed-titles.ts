@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { levelOf, schema, type DestinationId } from "@/core/document";
 import { linesOf } from "./lines";
 import { signsOf, type TitleSign } from "./title-signs";
-import { titleKey, unnumberedKey } from "./title-key";
+import { TitleMap } from "./title-map";
 import { typedContents } from "./typed-contents";
 
 /** A line that looks like a title, or a heading that seems to have another level than it has. */
@@ -81,8 +81,9 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
 
 function titlesSeen(doc: Node): Seen[] {
   const contents = typedContents(doc);
-  const titles = new Set(contents.flatMap(({ lines }) => lines.map(({ title }) => titleKey(title))));
-  const listed = (title: string) => titles.has(titleKey(title)) || titles.has(unnumberedKey(title));
+  const titles = new TitleMap<true>();
+  for (const { lines } of contents) for (const { title } of lines) titles.add(title, true);
+  const listed = (title: string) => titles.get(title) !== undefined;
   const inContents = (index: number) => contents.some(({ first, end }) => index >= first && index < end);
   const seen: Seen[] = [];
   doc.forEach((block, pos, index) => {

@@ -3,6 +3,7 @@ import { typedNumber } from "./title-signs";
 /** What titles that are the same have in common, however they are written: letters and digits, capitals not mattering. */
 export function titleKey(title: string): string {
   return title
+    .normalize("NFKC")
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, " ")
     .trim();

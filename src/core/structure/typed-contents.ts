@@ -38,6 +38,11 @@ export function isContentsLine(line: string): boolean {
   return line.length <= LONGEST_LINE && LINE.test(line);
 }
 
+/** The title in a line of a typed contents list, as it stands at the line's beginning; the line itself where it is none. */
+export function titleInContents(line: string): string {
+  return (line.length <= LONGEST_LINE && LINE.exec(line)?.[1]) || line;
+}
+
 /** The contents lists typed in a document, in order; a line that says no more than “Contents” above one belongs to it. */
 export function typedContents(doc: Node): TypedContents[] {
   const paged = pagedContents(doc);

@@ -12,13 +12,7 @@ import {
   type TextBlockKind,
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
-import {
-  titleKey,
-  typedNumber,
-  unnumberedKey,
-  type ProposedTitle,
-  type TypedContents,
-} from "@/core/structure";
+import { TitleMap, typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
 
 const { nodes, marks } = schema;
 
@@ -84,15 +78,10 @@ export function makeStructure(
 
 /** As deep as typed contents lists were, as far as their lines are headings or will be. */
 function deepestListed(doc: Node, titles: readonly ProposedTitle[], typed: readonly TypedContents[]): number {
-  const levels = new Map<string, number>();
-  const take = (words: string, level: number) => {
-    for (const key of [titleKey(words), unnumberedKey(words)]) levels.set(key, level);
-  };
-  doc.forEach((block) => block.type === nodes.heading && take(block.textContent, levelOf(block)));
-  for (const { words, level } of titles) take(words, level);
-  const named = typed.flatMap(({ lines }) =>
-    lines.map(({ title }) => levels.get(titleKey(title)) ?? levels.get(unnumberedKey(title)) ?? 1),
-  );
+  const levels = new TitleMap<number>();
+  for (const { words, level } of titles) levels.add(words, level);
+  doc.forEach((block) => block.type === nodes.heading && levels.add(block.textContent, levelOf(block)));
+  const named = typed.flatMap(({ lines }) => lines.map(({ title }) => levels.get(title) ?? 1));
   return Math.max(1, ...named);
 }
 

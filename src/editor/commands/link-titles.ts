@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading } from "@/core/destinations";
 import { bookmarkEntry, newId, RegistryStep, schema, type DestinationId } from "@/core/document";
-import { linesOf, titleKey, unnumberedKey } from "@/core/structure";
+import { linesOf, titleInContents, TitleMap } from "@/core/structure";
 import { freeName } from "./bookmarks";
 import { linkRange, targetOf } from "./links";
 
@@ -16,26 +16,20 @@ export interface TitledLine {
   readonly meant: Heading | null;
 }
 
-/** Dots, gaps and a page number at the end of a typed line of contents. */
-const PAGE = /[\s.…_·]*(?:\.{2,}|…|\t| {2,}|\s\.)[\s.…_·]*\d+\s*$/u;
-
 /**
  * The lines of typed titles that are chosen, each with the section of the same title; where nothing is chosen, those of the list or
  * of the run of paragraphs at the caret.
  */
 export function titledLines(state: EditorState, index: DocumentIndex): TitledLine[] {
-  const titles = new Map<string, Heading>();
-  for (const heading of index.headings)
-    for (const key of [unnumberedKey(heading.name), titleKey(heading.name)])
-      if (key !== "" && !titles.has(key)) titles.set(key, heading);
+  const titles = new TitleMap<Heading>();
+  for (const heading of index.headings) titles.add(heading.name, heading);
   const { from, to, empty } = state.selection;
   const lines: TitledLine[] = [];
   state.doc.nodesBetween(from, empty ? from : to, (block, pos) => {
     if (block.type === nodes.heading) return false;
     for (const line of linesIn(block, pos)) {
-      const words = line.text.replace(PAGE, "");
-      const meant = titles.get(titleKey(words)) ?? titles.get(unnumberedKey(words)) ?? null;
-      lines.push({ from: line.from, to: line.from + words.length, text: words, meant });
+      const text = titleInContents(line.text);
+      lines.push({ from: line.from, to: line.from + text.length, text, meant: titles.get(text) ?? null });
     }
     return false;
   });
