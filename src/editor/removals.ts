@@ -1,7 +1,15 @@
 import type { EditorState, Transaction } from "prosemirror-state";
-import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
+import type { DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { DestinationId, LinkTarget } from "@/core/document";
-import { impactOf, referenceWords, type Going, type Impact, type PageNumbers } from "@/core/links";
+import {
+  impactOf,
+  incomingCounts,
+  referenceWords,
+  type Going,
+  type Impact,
+  type PageNumbers,
+} from "@/core/links";
+import type { DocumentChange } from "./document-change";
 import { removeBookmark } from "./commands/bookmarks";
 import { removeWords, retargetLinks, unlink } from "./commands/links";
 import { removeSections, stretchesOf } from "./commands/sections";
@@ -58,21 +66,36 @@ export class Removals {
     this.changed();
   }
 
+  /** Says so where links lead to what an author's change has just taken out. */
+  tellAfter(change: DocumentChange, earlier: DocumentIndex): void {
+    const { index } = this.host;
+    const gone = change.gone.filter((id) => earlier.standing.has(id) && !index.standing.has(id));
+    if (gone.length === 0) return;
+    const counts = incomingCounts(index);
+    const links = gone.reduce((sum, id) => sum + (counts.get(id) ?? 0), 0);
+    if (links === 0) return;
+    const told =
+      links === 1
+        ? "A link leads to what was taken out; it is adrift now."
+        : `${links} links lead to what was taken out; they are adrift now.`;
+    this.host.say(told, { undo: true });
+  }
+
   private do(removal: Removal, fate: Fate): void {
     const { index, state, pages } = this.host;
     const what = going(removal, index);
     // Anew: others may have gone on writing.
     const { links } = impactOf(index, what);
     const tr = state.tr.setMeta(SAID, true);
-    const wordsOf = ({ from, reference }: ReferencePlace) => referenceWords(reference, from, index, pages);
-    // The links of the document as it is; what goes does not touch them, so that both find their places.
-    const before = tr.steps.length;
     remove(tr, removal, index);
-    const moved = links.map((link) => ({
-      ...link,
-      from: tr.mapping.slice(before).map(link.from, 1),
-      to: tr.mapping.slice(before).map(link.to, -1),
-    }));
+    // What a cross-reference says, it says of the document as it was.
+    const words = new Map<LinkPlace, string>();
+    const moved = links.map((link) => {
+      const now = { ...link, from: tr.mapping.map(link.from, 1), to: tr.mapping.map(link.to, -1) };
+      if (link.reference) words.set(now, referenceWords(link.reference, link.from, index, pages));
+      return now;
+    });
+    const wordsOf = (reference: ReferencePlace) => words.get(reference) ?? "";
     if (fate.kind === "unlink") unlink(tr, moved, wordsOf);
     else if (fate.kind === "words") removeWords(tr, moved);
     else if (fate.kind === "lead") retargetLinks(tr, moved, fate.target, wordsOf);

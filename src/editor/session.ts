@@ -3,7 +3,8 @@ import { EditorState, NodeSelection, Selection, type Command, type Transaction }
 import { becomeVersion, blockById, newId, type DestinationId, type LinkTarget } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { OTHERS } from "@/core/exchange";
-import { incomingCounts, type AdriftTargets } from "@/core/links";
+import type { AdriftTargets } from "@/core/links";
+import { looksSame } from "@/core/order";
 import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
 import { publishAnchors } from "./commands/bookmarks";
@@ -230,7 +231,9 @@ export class Session {
       // Undo would take back this change now, and no longer what the notice tells of.
       if (this.notice?.undo && !tr.getMeta(OTHERS)) this.notice = null;
       this.index = indexDocument(state.doc, this.index);
-      if (change.places || change.links || this.lengthsDiffer) this.outline = this.index;
+      const { size } = state.doc.content;
+      const longer = !looksSame([size], [this.outline.doc.content.size], size);
+      if (change.places || change.links || longer) this.outline = this.index;
       this.jumps.follow(transactions);
       this.derived.add(
         state.doc,
@@ -241,32 +244,11 @@ export class Session {
     if (!tr.getMeta(OTHERS)) {
       this.exchange.tellCaret();
       if (change) this.work.note(state.doc, state.selection.head);
-      if (change && !tr.getMeta(SAID)) this.tellOfLinks(change, earlier);
+      if (change && !tr.getMeta(SAID)) this.removals.tellAfter(change, earlier);
     }
     this.view?.update(change);
     this.tell();
   };
-
-  /** Says so where links lead to what was just taken out. */
-  private tellOfLinks(change: DocumentChange, earlier: DocumentIndex): void {
-    const gone = change.gone.filter((id) => earlier.destination(id) && !this.index.destination(id));
-    if (gone.length === 0) return;
-    const counts = incomingCounts(this.index);
-    const links = gone.reduce((sum, id) => sum + (counts.get(id) ?? 0), 0);
-    if (links > 0)
-      this.say(
-        links === 1
-          ? "A link leads to what was taken out; it is adrift now."
-          : `${links} links lead to what was taken out; they are adrift now.`,
-        { undo: true },
-      );
-  }
-
-  /** Whether the document grew or shrank by what shows where it is drawn to scale: a pixel in a thousand. */
-  private get lengthsDiffer(): boolean {
-    const size = this.index.doc.content.size;
-    return Math.abs(size - this.outline.doc.content.size) * 2_000 > size;
-  }
 
   /** Runs a command of the editor; false when it does not apply here. The caret is back in the text afterwards. */
   run(command: Command, { focus = true } = {}): boolean {

@@ -230,6 +230,12 @@ export class DocumentIndex {
     return [...found.values()].sort((a, b) => a.pos - b.pos || b.end - a.end);
   }
 
+  /** The bookmark that is on a whole block, by the block's id. */
+  bookmarkOnBlock(block: string): DestinationId | null {
+    const found = this.blockEntries.find(([, entry]) => entry.block === block);
+    return found ? (found[0] as DestinationId) : null;
+  }
+
   private get blockEntries(): readonly (readonly [string, BookmarkEntry])[] {
     const registry = this.registry;
     let known = blockEntries.get(registry);

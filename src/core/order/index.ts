@@ -1,2 +1,3 @@
 /** Questions about lists in order. Stands below all else of the core. */
 export { partitionPoint } from "./partition-point";
+export { looksSame } from "./to-scale";

@@ -1,5 +1,5 @@
 import type { Mappable } from "prosemirror-transform";
-import { partitionPoint } from "@/core/order";
+import { looksSame, partitionPoint } from "@/core/order";
 import { PageLabels } from "./page-labels";
 import type { PageLayout } from "./page-layout";
 
@@ -50,19 +50,11 @@ export class PageMap {
 
   /** Whether all pages begin at the same places and are counted alike. */
   equals(other: PageMap): boolean {
-    return this.isNear(other, 0);
+    return this.looksLike(other, 0);
   }
 
-  /** Whether they look the same where a document of a size is drawn to scale: a pixel in a thousand, or two. */
+  /** Whether they look the same where a document of a size is drawn to scale. */
   looksLike(other: PageMap, size: number): boolean {
-    return this.isNear(other, size / 2_000);
-  }
-
-  private isNear(other: PageMap, most: number): boolean {
-    return (
-      this.labels.front === other.labels.front &&
-      this.starts.length === other.starts.length &&
-      this.starts.every((start, i) => Math.abs(start - other.starts[i]!) <= most)
-    );
+    return this.labels.front === other.labels.front && looksSame(this.starts, other.starts, size);
   }
 }

@@ -8,7 +8,6 @@ import {
   lineOf,
   type AnchorEntry,
   type DestinationId,
-  type Registry,
 } from "@/core/document";
 import { summarise, type Bookmark, type DocumentIndex } from "@/core/destinations";
 
@@ -20,11 +19,30 @@ export function freeName(
   index: DocumentIndex,
   except: DestinationId | null = null,
 ): { name: string; taken: boolean } {
-  const name = wanted.replace(/\s+/gu, " ").trim() || "Bookmark";
-  const names = new Set(index.bookmarks.filter((it) => it.id !== except).map((it) => it.name.toLowerCase()));
-  if (!names.has(name.toLowerCase())) return { name, taken: false };
-  for (let n = 2; ; n++)
-    if (!names.has(`${name} ${n}`.toLowerCase())) return { name: `${name} ${n}`, taken: true };
+  const name = nameFor(wanted);
+  const given = freeNames(index, new Set(except === null ? [] : [except]))(name);
+  return { name: given, taken: given !== name };
+}
+
+function nameFor(wanted: string): string {
+  return wanted.replace(/\s+/gu, " ").trim() || "Bookmark";
+}
+
+/** Hands out names, each with a number where it is taken by another bookmark or was handed out before. */
+function freeNames(
+  index: DocumentIndex,
+  except: ReadonlySet<string> = new Set(),
+): (wanted: string) => string {
+  const taken = new Set(
+    index.bookmarks.filter(({ id }) => !except.has(id)).map(({ name }) => name.toLowerCase()),
+  );
+  return (wanted) => {
+    const name = nameFor(wanted);
+    let free = name;
+    for (let n = 2; taken.has(free.toLowerCase()); n++) free = `${name} ${n}`;
+    taken.add(free.toLowerCase());
+    return free;
+  };
 }
 
 /** A name for a bookmark on the selection: its words, or else the words where the caret stands, or the section's. */
@@ -61,7 +79,7 @@ export function addBookmark(tr: Transaction, from: number, to: number, name: str
 
 /** Takes a bookmark away: its sign in the text, and its place in the registry but for what tells what it was. */
 export function removeBookmark(tr: Transaction, bookmark: Bookmark): Transaction {
-  tr.step(new RegistryStep({ part: "bookmarks", id: bookmark.id, field: "removed", value: true }));
+  dropBookmark(tr, bookmark.id);
   if (bookmark.shape === "range")
     tr.removeMark(bookmark.pos, bookmark.end, marks.bookmark.create({ id: bookmark.id }));
   if (bookmark.shape === "point") tr.delete(bookmark.pos, bookmark.pos + 1);
@@ -106,7 +124,7 @@ export function moveBookmark(
   return tr.step(new RegistryStep({ part: "bookmarks", id, field: "kind", value: kind }));
 }
 
-/** Lets a lost bookmark go for good. */
+/** Lets a bookmark go for good that stands nowhere; what links led to it can still say what it was. */
 export function dropBookmark(tr: Transaction, id: DestinationId): Transaction {
   return tr.step(new RegistryStep({ part: "bookmarks", id, field: "removed", value: true }));
 }
@@ -115,7 +133,8 @@ export function dropBookmark(tr: Transaction, id: DestinationId): Transaction {
  * The innermost bookmark on which a position stands: on its words, at its point or on its block. Asks the block there alone, since
  * it is asked with every key and a document may have ten thousand bookmarks.
  */
-export function bookmarkIdAt({ doc, registry }: DocumentIndex, pos: number): DestinationId | null {
+export function bookmarkIdAt(index: DocumentIndex, pos: number): DestinationId | null {
+  const { doc, registry } = index;
   const $pos = doc.resolve(pos);
   const block = $pos.depth > 0 ? $pos.node(1) : $pos.nodeAfter;
   if (!block) return null;
@@ -125,24 +144,8 @@ export function bookmarkIdAt({ doc, registry }: DocumentIndex, pos: number): Des
       ({ id, from, to }) => from <= at && at <= to && registry.bookmarks[id]?.removed === false,
     )
     .sort((a, b) => a.to - a.from - (b.to - b.from));
-  return here[0]?.id ?? blockBookmarks(registry).get(block.attrs.id as string) ?? null;
+  return here[0]?.id ?? index.bookmarkOnBlock(block.attrs.id as string);
 }
-
-/** Bookmarks on whole blocks, by the block; a registry changes seldom. */
-function blockBookmarks(registry: Registry): ReadonlyMap<string, DestinationId> {
-  let found = onBlocks.get(registry);
-  if (!found) {
-    const entries = Object.entries(registry.bookmarks);
-    found = new Map(
-      entries.flatMap(([id, { kind, block, removed }]) =>
-        kind === "block" && block && !removed ? [[block, id as DestinationId]] : [],
-      ),
-    );
-    onBlocks.set(registry, found);
-  }
-  return found;
-}
-const onBlocks = new WeakMap<Registry, ReadonlyMap<string, DestinationId>>();
 
 /** A place at which a bookmark is proposed. */
 export type ProposedBookmark = { readonly name: string } & (
@@ -155,12 +158,9 @@ export function addBookmarks(
   index: DocumentIndex,
   proposed: readonly ProposedBookmark[],
 ): Transaction {
-  const taken = new Set(index.bookmarks.map(({ name }) => name.toLowerCase()));
+  const free = freeNames(index);
   for (const one of proposed) {
-    const wanted = one.name.replace(/\s+/gu, " ").trim() || "Bookmark";
-    let name = wanted;
-    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${wanted} ${n}`;
-    taken.add(name.toLowerCase());
+    const name = free(one.name);
     const id = newId();
     if ("block" in one)
       tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("block", name, one.block) }));
@@ -196,16 +196,8 @@ export function renameBookmarks(
   index: DocumentIndex,
   renamed: readonly { readonly id: DestinationId; readonly name: string }[],
 ): Transaction {
-  const ids = new Set<string>(renamed.map(({ id }) => id));
-  const taken = new Set(
-    index.bookmarks.filter(({ id }) => !ids.has(id)).map(({ name }) => name.toLowerCase()),
-  );
-  for (const { id, name: wanted } of renamed) {
-    let name = wanted || "Bookmark";
-    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${wanted} ${n}`;
-    taken.add(name.toLowerCase());
-    renameBookmark(tr, id, name);
-  }
+  const free = freeNames(index, new Set(renamed.map(({ id }) => id)));
+  for (const { id, name } of renamed) renameBookmark(tr, id, free(name));
   return tr;
 }
 

@@ -3,6 +3,7 @@ import type { Mappable, Step } from "prosemirror-transform";
 import { stepToJSON } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";
+import { looksSame } from "@/core/order";
 import { PageMap } from "@/core/pages/page-map";
 import type { Finding } from "@/core/proof";
 import type { FromWorker, LinkCount, ToWorker } from "./protocol";
@@ -177,7 +178,11 @@ export class DerivedState {
       this.missingSigns = answer.missing;
     } else if (answer.kind === "finding-places") {
       const places = [...answer.places];
-      if (answer.revision !== this.revision || areNear(places, this.findingPlaces, this.newest)) return;
+      if (
+        answer.revision !== this.revision ||
+        looksSame(places, this.findingPlaces, this.newest.content.size)
+      )
+        return;
       this.findingPlaces = places;
     } else if (answer.kind === "proof") {
       if (answer.revision !== this.revision) return;
@@ -194,12 +199,6 @@ export class DerivedState {
     }
     this.changed();
   }
-}
-
-/** Whether places look the same where the document is drawn to scale: a pixel in a thousand, or two. */
-function areNear(a: readonly number[], b: readonly number[], doc: Node): boolean {
-  const most = doc.content.size / 2_000;
-  return a.length === b.length && a.every((place, i) => Math.abs(place - b[i]!) <= most);
 }
 
 function sameTargets(a: AdriftTargets, b: AdriftTargets): boolean {
