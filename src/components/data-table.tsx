@@ -1,4 +1,3 @@
-/* eslint-disable react-hooks/incompatible-library -- both libraries hand out functions that must not be kept; nothing here keeps them */
 import {
   getCoreRowModel,
   getFilteredRowModel,
@@ -63,6 +62,8 @@ export function DataTable<Row>({
     () => columns.map(({ id, header, value }): ColumnDef<Row> => ({ id, header, accessorFn: value })),
     [columns],
   );
+  // Hands out functions that must not be kept; nothing here keeps them.
+  // eslint-disable-next-line react-hooks/incompatible-library
   const table = useReactTable({
     data,
     columns: defs,

@@ -26,7 +26,7 @@ import { holdWindow } from "./exchange/window-lock";
 import { Incoming } from "./paste/incoming";
 import { Jumps } from "./jumps";
 import { selectionOf } from "./landing";
-import { keepInBrowser, readKept } from "./kept-in-browser";
+import { ShownSigns } from "./shown-signs";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { foundPlaces } from "./plugins/matches";
@@ -34,9 +34,6 @@ import { caretsNow, showCarets } from "./plugins/others-carets";
 import { Stepping, type StepKind } from "./stepping";
 import { whenIdle } from "./when-idle";
 import { WorkPlaces } from "./work-places";
-
-const PARAGRAPHS = "gate-rope paragraph numbers";
-const BOOKMARKS = "gate-rope bookmarks";
 
 /** A last place of work nearer to the beginning than this, in positions, is no reason to open somewhere else. */
 const FAR = 1_000;
@@ -76,10 +73,10 @@ export class Session {
   readonly removals = new Removals(this, () => this.tell());
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
-  /** Whether paragraphs show their numbers. */
-  paragraphNumbers = readKept(PARAGRAPHS) === "shown";
-  /** Whether bookmarks are shown in the text and on the rope; off while one only wants to write. */
-  bookmarksShown = readKept(BOOKMARKS) !== "hidden";
+  readonly shownSigns = new ShownSigns(() => {
+    this.view?.update(null);
+    this.tell();
+  });
   /** How much of the manuscript is drawn, from 0 to 1. */
   drawnShare = 1;
   /** Whether the manuscript has been on the screen. */
@@ -457,21 +454,6 @@ export class Session {
   /** Chooses what is stepped through. */
   stepThrough(kind: StepKind): void {
     this.stepping.choose(kind);
-    this.tell();
-  }
-
-  /** Shows bookmarks in the text and on the rope, or hides them; kept in the browser. */
-  showBookmarks(shown: boolean): void {
-    this.bookmarksShown = shown;
-    keepInBrowser(BOOKMARKS, shown ? "shown" : "hidden");
-    this.tell();
-  }
-
-  /** Shows the numbers of paragraphs in the margin, or no more. */
-  showParagraphNumbers(shown: boolean): void {
-    this.paragraphNumbers = shown;
-    keepInBrowser(PARAGRAPHS, shown ? "shown" : "");
-    this.view?.update(null);
     this.tell();
   }
 

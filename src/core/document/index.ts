@@ -2,7 +2,8 @@
  * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets; the steps
  * that change it, and how steps of several people come together. Everything else in the core is derived from this.
  */
-export { schema, COLOUR, type BlockKind } from "./schema";
+export { schema, type BlockKind } from "./schema";
+export { COLOUR } from "./mark-specs";
 export { cellElement, columnWidths, figureLook, seriesFrom, type Alignment, type Series } from "./attributes";
 export { asId, newId, type DestinationId } from "./ids";
 export {

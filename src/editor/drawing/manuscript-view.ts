@@ -1,14 +1,13 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import type { Node, ResolvedPos, Slice } from "prosemirror-model";
-import { EditorState, type Plugin, NodeSelection, TextSelection, type Transaction } from "prosemirror-state";
+import type { Slice } from "prosemirror-model";
+import { EditorState, type Plugin, NodeSelection, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
-import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/destinations";
 import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
-import type { Pocket } from "../pocket";
 import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
 import type { Jumps } from "../jumps";
@@ -16,14 +15,13 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
-import { closeHistory } from "prosemirror-history";
-import { linkRange } from "../commands/links";
-import { typedAddress } from "./typed-address";
 import { ReferenceView } from "../node-views/reference-view";
+import type { Pocket } from "../pocket";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
 import { foreignHtml, plainSlice } from "../paste/take-paste";
+import type { ShownSigns } from "../shown-signs";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
 import { matchSigns } from "../plugins/matches";
@@ -38,6 +36,8 @@ import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
+import { ParagraphNumbers } from "./paragraph-numbers";
+import { typeText } from "./type-text";
 import { watchInView } from "./watch-in-view";
 import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
@@ -51,7 +51,7 @@ export interface ManuscriptHost {
   readonly jumps: Jumps;
   readonly carrying: Carrying;
   readonly pocket: Pocket;
-  readonly paragraphNumbers: boolean;
+  readonly shownSigns: ShownSigns;
   dispatch(tr: Transaction): void;
   click(pos: number, event: MouseEvent): boolean;
   /** Opens the box in which a place to lead to is sought. */
@@ -100,9 +100,7 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
-  /** Whether paragraphs show their numbers, and how many each chunk has. */
-  private numbered = false;
-  private readonly paragraphCounts = new WeakMap<Node, number>();
+  private readonly paragraphNumbers = new ParagraphNumbers();
   /** The view's own transaction, while the document's state is told of it. */
   private under: Transaction | null = null;
 
@@ -191,7 +189,13 @@ export class ManuscriptView {
         if (!this.view.composing) this.settle();
         return host.carrying.key(event) || host.pocket.keyDown(event) || this.keyOfPlugins(event);
       },
-      handleTextInput: (view, from, to, text) => this.typed(view, from, to, text),
+      handleTextInput: (view, from, to, text) =>
+        typeText(
+          host,
+          this.layout,
+          { $from: view.state.doc.resolve(from), $to: view.state.doc.resolve(to) },
+          text,
+        ),
       handlePaste: (_view, event, slice) =>
         host.incoming.takeFiles(event.clipboardData) || this.paste(event, slice),
       handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
@@ -206,7 +210,7 @@ export class ManuscriptView {
     this.choose(tr);
     this.view.updateState(this.view.state.apply(tr));
     this.host.drawnChanged(this.drawnShare);
-    if (host.paragraphNumbers) this.numberParagraphs();
+    this.paragraphNumbers.show(host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
     this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
       this.inView = part;
       host.inViewChanged(part);
@@ -240,24 +244,7 @@ export class ManuscriptView {
       this.host.drawnChanged(this.drawnShare);
     }
     if (change ? change.headings : this.numberedBy !== this.host.pages) this.drawContents();
-    if (this.numbered || this.host.paragraphNumbers) this.numberParagraphs();
-  }
-
-  /** Tells each chunk how many paragraphs stand before it; within it the browser counts on. */
-  private numberParagraphs(): void {
-    this.numbered = this.host.paragraphNumbers;
-    this.view.dom.toggleAttribute("data-numbered", this.numbered);
-    if (!this.numbered) return;
-    let before = 0;
-    this.layout.drawn.forEach((chunk, _pos, i) => {
-      const element = this.view.dom.children[i];
-      const first = String(before);
-      if (element instanceof HTMLElement && element.style.getPropertyValue("--paragraphs") !== first)
-        element.style.setProperty("--paragraphs", first);
-      let own = this.paragraphCounts.get(chunk);
-      if (own === undefined) this.paragraphCounts.set(chunk, (own = paragraphsIn(chunk)));
-      before += own;
-    });
+    this.paragraphNumbers.show(this.host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
   }
 
   /**
@@ -365,38 +352,6 @@ export class ManuscriptView {
   }
 
   /** Text over a border between chunks, or over a whole block; all other typing is carried as the view does it. */
-  private typed(view: EditorView, from: number, to: number, text: string): boolean {
-    const { state } = this.host;
-    const { selection } = state;
-    if (selection instanceof NodeSelection && selection.$from.depth === 0) {
-      // Words typed on a chosen figure or list of contents go below it instead of taking its place.
-      const tr = state.tr.insert(selection.to, schema.nodes.paragraph.create(null, schema.text(text)));
-      tr.setSelection(TextSelection.create(tr.doc, selection.to + 1 + text.length));
-      this.host.dispatch(tr.scrollIntoView());
-      return true;
-    }
-    const $from = view.state.doc.resolve(from);
-    const $to = view.state.doc.resolve(to);
-    if (text === ">" && from === to && opensPicker($from)) {
-      this.host.dispatch(state.tr.insertText(text, this.layout.toDocument(from)));
-      this.host.ask("link");
-      return true;
-    }
-    const address = text === " " && from === to ? typedAddress($from) : null;
-    if (address) {
-      const at = this.layout.toDocument(from);
-      this.host.dispatch(state.tr.insertText(text, at));
-      // A step of its own, so that one undo takes the link away and leaves the words.
-      const { tr } = this.host.state;
-      this.host.dispatch(closeHistory(linkRange(tr, at + address.from, at + address.to, address.target)));
-      return true;
-    }
-    if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
-    const tr = state.tr.insertText(text, this.layout.toDocument(from), this.layout.toDocument(to));
-    this.host.dispatch(tr.scrollIntoView());
-    return true;
-  }
-
   private paste(event: ClipboardEvent, slice: Slice): boolean {
     const { state } = this.host;
     if (handleTablePaste(this.forCommands, event, slice)) return true;
@@ -486,13 +441,6 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
-}
-
-/** Whether a second `>` here, where a word may begin, asks for a place to lead to. */
-function opensPicker($at: ResolvedPos): boolean {
-  if ($at.parent.type === schema.nodes.code_block) return false;
-  const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
-  return /^(?:\s)?>$/u.test(before);
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

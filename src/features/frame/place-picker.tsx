@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
+import type { Destination } from "@/core/destinations";
 import { targetFromAddress, type LinkTarget } from "@/core/document";
 import { targetOf, useSession, useSessionValue } from "@/editor";
 import { placeEntries } from "./place-entries";
@@ -22,45 +23,65 @@ export function PlacePicker({
 }) {
   return (
     <Panel title={title} open={open} onClose={onClose}>
-      {open && <Places onChoose={onChoose} except={except} />}
+      {open && (
+        <PlaceFinder
+          onPlace={(place) => onChoose(targetOf(place))}
+          onAddress={onChoose}
+          except={except}
+          empty="No place is called that. Type a whole address for one on the web."
+        />
+      )}
     </Panel>
   );
 }
 
-function Places({
-  onChoose,
+/** A field over the places to which something can lead, those picked up lately first; also for web and mail addresses. */
+export function PlaceFinder({
+  onPlace,
+  onAddress,
   except,
+  empty,
 }: {
-  onChoose: (target: LinkTarget) => void;
-  except: ReadonlySet<string> | undefined;
+  /** `further`: also to go there. */
+  onPlace: (place: Destination, further: boolean) => void;
+  /** Null where only a place of the document will do. */
+  onAddress: ((target: LinkTarget, called: string) => void) | null;
+  except?: ReadonlySet<string> | undefined;
+  empty: string;
 }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
-  const outside = outsideEntry(typed, onChoose);
-  const entries = [
-    ...(outside ? [outside] : []),
-    ...placeEntries(
-      index,
-      typed,
-      (found) => found.kind === "destination" && onChoose(targetOf(found.place)),
-      { linkable: true, pages: session.pages, first: session.pocket.recent, ...(except && { except }) },
-    ),
-  ];
+  const outside = onAddress && outsideEntry(typed, onAddress);
+  const places = placeEntries(
+    index,
+    typed,
+    (found, further) => found.kind === "destination" && onPlace(found.place, further),
+    {
+      linkable: true,
+      pages: session.pages,
+      first: session.pocket.recent,
+      ...(except && { except }),
+    },
+  );
   return (
     <Finder
       label="Where to"
-      placeholder="A heading, a figure, a bookmark, a web or mail address"
+      placeholder={
+        onAddress
+          ? "A heading, a figure, a bookmark, a web or mail address"
+          : "A heading, a figure, a bookmark"
+      }
       value={typed}
       onType={setTyped}
-      entries={entries}
-      empty="No place is called that. Type a whole address for one on the web."
+      entries={outside ? [outside, ...places] : places}
+      empty={empty}
     />
   );
 }
 
 /** What was typed as a web or mail address, if it can be read as one. */
-export function outsideEntry(
+function outsideEntry(
   typed: string,
   choose: (target: LinkTarget, called: string) => void,
 ): FinderEntry | null {

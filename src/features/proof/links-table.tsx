@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
@@ -6,8 +6,7 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
 import { addressOf, shortened, type LinkTarget } from "@/core/document";
 import { referenceWords, resolveLinks, type PageNumbers, type ResolvedLink } from "@/core/links";
-import { retargetLinks, unlink, useSession, useSessionValue } from "@/editor";
-import { useGoToText } from "@/features/frame/go-to-text";
+import { retargetLinks, unlink, useSession } from "@/editor";
 import { PlacePicker } from "@/features/frame/place-picker";
 import { LongList, type Part } from "./long-list";
 
@@ -64,20 +63,15 @@ const COLUMNS: readonly Column<Row>[] = [
 
 /** Every link and cross-reference: where it leads and whether it lands; several can be led elsewhere or unlinked at once. */
 export function LinksTable() {
-  const session = useSession();
-  const index = useSessionValue((it) => it.index);
-  const pages = useSessionValue((it) => it.pagesShown);
-  const goToText = useGoToText();
-  const rows = useMemo(() => rowsOf(index, pages), [index, pages]);
   return (
     <LongList
       of="link"
-      rows={rows}
+      rowsOf={rowsOf}
       columns={COLUMNS}
       keyOf={({ key }) => key}
       parts={PARTS}
       empty="There are no links yet. Choose words in the text and press Ctrl+K."
-      onOpen={({ link }) => goToText(() => session.jumps.toPlace(link.from, link.to))}
+      goTo={(jumps, { link }) => jumps.toPlace(link.from, link.to)}
     >
       {(chosen, _shown, done) =>
         chosen.length > 0 && <Mend links={chosen.map(({ link }) => link)} onDone={done} />

@@ -2,6 +2,10 @@ import { useMemo, useState, type ReactNode } from "react";
 import { counted } from "@/components/counted";
 import { DataTable, type Column } from "@/components/data-table";
 import { fieldLook } from "@/components/field";
+import type { DocumentIndex } from "@/core/destinations";
+import type { PageMap } from "@/core/pages/page-map";
+import { useSession, useSessionValue, type Session } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
 
 /** A part of a list: which rows it has, and what is said where there are none. */
 export interface Part<Row> {
@@ -13,27 +17,33 @@ export interface Part<Row> {
 /** A list of any length that is narrowed by words and by parts, with what can be done with the rows that are chosen. */
 export function LongList<Row>({
   of,
-  rows,
+  rowsOf,
   columns,
   keyOf,
   parts,
   empty,
-  onOpen,
+  goTo,
   children,
 }: {
   /** What is listed, one of them: “link”. */
   of: string;
-  rows: readonly Row[];
+  rowsOf: (index: DocumentIndex, pages: PageMap | null) => readonly Row[];
   columns: readonly Column<Row>[];
   keyOf: (row: Row) => string;
   /** The first is that of all. */
   parts: readonly Part<Row>[];
   /** What is said where nothing is to be listed at all. */
   empty: string;
-  onOpen: (row: Row) => void;
+  /** Goes to a row's place in the text. */
+  goTo: (jumps: Session["jumps"], row: Row) => void;
   /** What can be done with the chosen rows, or with those of the part; `done` ends the choice. */
   children: (chosen: readonly Row[], shown: readonly Row[], done: () => void) => ReactNode;
 }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.index);
+  const pages = useSessionValue((it) => it.pagesShown);
+  const goToText = useGoToText();
+  const rows = useMemo(() => rowsOf(index, pages), [rowsOf, index, pages]);
   const [filter, setFilter] = useState("");
   const [part, setPart] = useState(0);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -77,7 +87,7 @@ export function LongList<Row>({
         filter={filter}
         chosen={chosen}
         onChoose={setChosen}
-        onOpen={onOpen}
+        onOpen={(row) => goToText(() => goTo(session.jumps, row))}
         empty={rows.length === 0 ? empty : (nothing ?? `None of the ${of}s is like that.`)}
       />
     </>

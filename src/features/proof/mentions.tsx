@@ -1,13 +1,11 @@
-import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
 import { Sign } from "@/components/signs";
 import type { DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
-import { mentionsIn, type Mention } from "@/core/links";
-import { linkMentions, useSession, useSessionValue } from "@/editor";
-import { useGoToText } from "@/features/frame/go-to-text";
+import { mentionsIn, type Mention, type MentionedPages } from "@/core/links";
+import { linkMentions, useSession } from "@/editor";
 import { LongList, type Part } from "./long-list";
 
 interface Row {
@@ -46,33 +44,27 @@ const COLUMNS: readonly Column<Row>[] = [
 /** Places that are spoken of in plain words: linked one by one or all at once, as they are or as cross-references. */
 export function Mentions() {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
-  const pages = useSessionValue((it) => it.pagesShown);
-  const goToText = useGoToText();
-  const rows = useMemo(
-    () => mentionsIn(index, pages).map((mention, i) => rowOf(mention, i, index)),
-    [index, pages],
-  );
 
   function link(mentions: readonly Mention[], as: "links" | "references") {
     session.dispatch(linkMentions(session.state.tr, mentions, as));
-    session.say(
-      as === "links"
-        ? `${counted(mentions.length, "mention is a link", "mentions are links")} now.`
-        : `${counted(mentions.length, "mention is a cross-reference", "mentions are cross-references")} now, always current.`,
-      { undo: true },
-    );
+    const worded = as === "links" ? 0 : mentions.filter(({ form }) => form !== null).length;
+    const links = mentions.length - worded;
+    const made = [
+      worded > 0 && counted(worded, "cross-reference"),
+      links > 0 && `${counted(links, "link")}${worded > 0 ? ", where none says the same" : ""}`,
+    ];
+    session.say(`Made ${made.filter(Boolean).join(" and ")}.`, { undo: true });
   }
 
   return (
     <LongList
       of="mention"
-      rows={rows}
+      rowsOf={rowsOf}
       columns={COLUMNS}
       keyOf={({ key }) => key}
       parts={PARTS}
       empty="No section, figure, table or page is spoken of without a link."
-      onOpen={({ mention }) => goToText(() => session.jumps.toPlace(mention.from, mention.to))}
+      goTo={(jumps, { mention }) => jumps.toPlace(mention.from, mention.to)}
     >
       {(chosen, shown, done) => {
         const some = (chosen.length > 0 ? chosen : shown).map(({ mention }) => mention);
@@ -84,9 +76,7 @@ export function Mentions() {
         return (
           mentions.length > 0 && (
             <>
-              <Button onClick={() => make("references")}>
-                Make {counted(mentions.length, "cross-reference")}
-              </Button>
+              <Button onClick={() => make("references")}>Make cross-references of {mentions.length}</Button>
               <Button look="quiet" onClick={() => make("links")}>
                 Link the words as they are
               </Button>
@@ -99,6 +89,11 @@ export function Mentions() {
 }
 
 const AROUND = 40;
+
+/** What is listed of all mentions of a document. */
+function rowsOf(index: DocumentIndex, pages: MentionedPages | null): Row[] {
+  return mentionsIn(index, pages).map((mention, i) => rowOf(mention, i, index));
+}
 
 function rowOf(mention: Mention, i: number, index: DocumentIndex): Row {
   const { from, to, meant, why, text } = mention;

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
@@ -6,8 +6,7 @@ import { KIND_NAMES, Sign } from "@/components/signs";
 import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { incomingCounts, type PageNumbers } from "@/core/links";
-import { setBookmarkField, useSession, useSessionValue } from "@/editor";
-import { useGoToText } from "@/features/frame/go-to-text";
+import { setBookmarkField, useSession } from "@/editor";
 import { LongList, type Part } from "./long-list";
 import { RenameByPattern } from "./rename-by-pattern";
 
@@ -68,20 +67,15 @@ const COLUMNS: readonly Column<Row>[] = [
 
 /** Everything a link can lead to, with how many do. */
 export function PlacesTable() {
-  const session = useSession();
-  const index = useSessionValue((it) => it.index);
-  const pages = useSessionValue((it) => it.pagesShown);
-  const goToText = useGoToText();
-  const rows = useMemo(() => rowsOf(index, pages), [index, pages]);
   return (
     <LongList
       of="place"
-      rows={rows}
+      rowsOf={rowsOf}
       columns={COLUMNS}
       keyOf={({ place }) => place.id}
       parts={PARTS}
       empty="There are no headings, bookmarks or figures yet."
-      onOpen={({ place }) => goToText(() => session.jumps.to(place.id))}
+      goTo={(jumps, { place }) => jumps.to(place.id)}
     >
       {(chosen, _shown, done) => {
         const bookmarks = chosen.flatMap(({ place }) => (place.kind === "bookmark" ? [place] : []));

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Button } from "@/components/button";
+import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
@@ -63,14 +63,7 @@ function PatternForm({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]; on
         ))}
         {names.length > SHOWN && <li className="text-quiet">and {names.length - SHOWN} more</li>}
       </ul>
-      <div className="flex justify-end gap-2">
-        <Button look="quiet" onClick={onDone}>
-          Cancel
-        </Button>
-        <Button look="main" type="submit" disabled={pattern.trim() === ""}>
-          Rename
-        </Button>
-      </div>
+      <FormButtons submit="Rename" disabled={pattern.trim() === ""} onCancel={onDone} />
     </form>
   );
 }

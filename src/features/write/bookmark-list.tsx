@@ -21,7 +21,7 @@ const FEW = 12;
 export function BookmarkList() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
-  const shownInText = useSessionValue((it) => it.bookmarksShown);
+  const shownInText = useSessionValue((it) => it.shownSigns.bookmarks);
   const [order, setOrder] = useState<Order>("place");
   const bookmarks = useMemo(
     () =>
@@ -42,7 +42,7 @@ export function BookmarkList() {
           <IconButton
             label={shownInText ? "Hide bookmarks while writing" : "Show bookmarks in the text"}
             className="!size-7"
-            onClick={() => session.showBookmarks(!shownInText)}
+            onClick={() => session.shownSigns.show("bookmarks", !shownInText)}
           >
             {shownInText ? <Eye size={14} /> : <EyeOff size={14} />}
           </IconButton>

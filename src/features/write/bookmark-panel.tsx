@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Button } from "@/components/button";
+import { FormButtons } from "@/components/form-buttons";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import { proposeAnchor } from "@/core/destinations";
@@ -75,14 +75,7 @@ function BookmarkForm({ proposed, onClose }: { proposed: string; onClose: () => 
           </>
         }
       />
-      <div className="flex justify-end gap-2">
-        <Button look="quiet" onClick={onClose}>
-          Cancel
-        </Button>
-        <Button look="main" type="submit">
-          Set bookmark
-        </Button>
-      </div>
+      <FormButtons submit="Set bookmark" onCancel={onClose} />
     </form>
   );
 }

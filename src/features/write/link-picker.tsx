@@ -2,7 +2,6 @@ import { Hand } from "lucide-react";
 import type { Transaction } from "prosemirror-state";
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
-import { Finder } from "@/components/finder";
 import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { Destination } from "@/core/destinations";
@@ -17,12 +16,10 @@ import {
   referenceTo,
   targetOf,
   useSession,
-  useSessionValue,
   wordAt,
   type Session,
 } from "@/editor";
-import { placeEntries } from "@/features/frame/place-entries";
-import { outsideEntry } from "@/features/frame/place-picker";
+import { PlaceFinder } from "@/features/frame/place-picker";
 import { REFERENCE_FORMS } from "./reference-forms";
 
 /** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
@@ -96,8 +93,6 @@ function Picker({
   onClose: () => void;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
-  const [typed, setTyped] = useState("");
   const [chosen, setWorded] = useState<Worded | null>(null);
   const hasWords = words.kind === "range" || (words.kind === "new" && words.text.trim() !== "");
   const worded = chosen ?? (hasWords ? "words" : "fit");
@@ -147,19 +142,6 @@ function Picker({
     onClose();
   }
 
-  const outside = words.kind === "reference" ? null : outsideEntry(typed, link);
-  const entries = [
-    ...(outside ? [outside] : []),
-    ...placeEntries(
-      index,
-      typed,
-      (found, further) => found.kind === "destination" && choose(found.place, further),
-      {
-        linkable: true,
-        first: session.pocket.recent,
-      },
-    ),
-  ];
   return (
     <>
       <div className="px-4 pt-1 pb-3 text-sm text-quiet">
@@ -196,12 +178,9 @@ function Picker({
         )}
       </div>
       <div className="border-t border-line">
-        <Finder
-          label="Where to"
-          placeholder="A heading, a figure, a bookmark, a web or mail address"
-          value={typed}
-          onType={setTyped}
-          entries={entries}
+        <PlaceFinder
+          onPlace={choose}
+          onAddress={words.kind === "reference" ? null : link}
           empty="No place is called that. Carry the link to the place instead, or type a whole address."
         />
       </div>

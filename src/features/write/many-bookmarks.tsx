@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Button } from "@/components/button";
+import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { Check, Choice } from "@/components/field";
 import { Panel } from "@/components/panel";
@@ -100,14 +101,11 @@ function ManyForm({ onDone }: { onDone: () => void }) {
           ))}
         </ul>
       )}
-      <div className="flex justify-end gap-2">
-        <Button look="quiet" onClick={onDone}>
-          Cancel
-        </Button>
-        <Button look="main" type="submit" disabled={taken.length === 0}>
-          Set {counted(taken.length, "bookmark")}
-        </Button>
-      </div>
+      <FormButtons
+        submit={`Set ${counted(taken.length, "bookmark")}`}
+        disabled={taken.length === 0}
+        onCancel={onDone}
+      />
     </form>
   );
 }

@@ -24,7 +24,7 @@ export function RopeToScale() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const inView = useSessionValue((it) => it.inView);
-  const gates = useSessionValue((it) => it.bookmarksShown);
+  const gates = useSessionValue((it) => it.shownSigns.bookmarks);
   const box = useRef<HTMLDivElement>(null);
   const [height, setHeight] = useState(0);
 

@@ -21,7 +21,7 @@ export function StepBar() {
   const session = useSession();
   const kind = useSessionValue((it) => it.stepping.kind);
   const at = useSessionValue((it) => it.stepping.at);
-  const numbered = useSessionValue((it) => it.paragraphNumbers);
+  const numbered = useSessionValue((it) => it.shownSigns.paragraphNumbers);
   return (
     <div
       role="group"
@@ -57,7 +57,7 @@ export function StepBar() {
         label="Numbers of paragraphs"
         className="!size-7"
         pressed={numbered}
-        onClick={() => session.showParagraphNumbers(!numbered)}
+        onClick={() => session.shownSigns.show("paragraphNumbers", !numbered)}
       >
         <Pilcrow size={15} />
       </IconButton>

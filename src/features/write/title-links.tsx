@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Button } from "@/components/button";
+import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { Check, fieldLook, TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
@@ -84,14 +84,12 @@ function TitleForm({ lines, onDone }: { lines: readonly TitledLine[]; onDone: ()
           onChange={(event) => setWords(event.target.value)}
         />
       )}
-      <div className="flex items-center justify-end gap-2">
-        <Button look="quiet" onClick={onDone}>
-          Cancel
-        </Button>
-        <Button look="main" type="submit" autoFocus disabled={linked.length === 0}>
-          Link {counted(linked.length, "title")}
-        </Button>
-      </div>
+      <FormButtons
+        submit={`Link ${counted(linked.length, "title")}`}
+        disabled={linked.length === 0}
+        onCancel={onDone}
+        focusSubmit
+      />
     </form>
   );
 }

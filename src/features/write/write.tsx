@@ -24,7 +24,7 @@ import { WayBack } from "./way-back";
  */
 export function Write() {
   const [trayOpen, setTrayOpen] = useState(true);
-  const bookmarksShown = useSessionValue((it) => it.bookmarksShown);
+  const bookmarksShown = useSessionValue((it) => it.shownSigns.bookmarks);
   const around = useAround();
   useTray(() => setTrayOpen(true));
   return (

@@ -1,0 +1,58 @@
+import { closeHistory } from "prosemirror-history";
+import type { ResolvedPos } from "prosemirror-model";
+import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
+import { schema } from "@/core/document";
+import { linkRange } from "../commands/links";
+import type { ChunkLayout } from "./chunk-layout";
+import { typedAddress } from "./typed-address";
+
+/** What typing needs of the window it is done in. */
+interface TypingHost {
+  readonly state: EditorState;
+  dispatch(tr: Transaction): void;
+  ask(box: "link"): boolean;
+}
+
+/**
+ * Does what a text that is typed means beyond its letters, where the view would do something else: on a chosen block, over a border
+ * between chunks, for `>>` and behind an address. False where the view is to type it itself. The range is one of the drawing.
+ */
+export function typeText(
+  host: TypingHost,
+  layout: ChunkLayout,
+  { $from, $to }: { readonly $from: ResolvedPos; readonly $to: ResolvedPos },
+  text: string,
+): boolean {
+  const { selection, tr } = host.state;
+  if (selection instanceof NodeSelection && selection.$from.depth === 0) {
+    // Words typed on a chosen figure or list of contents go below it instead of taking its place.
+    tr.insert(selection.to, schema.nodes.paragraph.create(null, schema.text(text)));
+    tr.setSelection(TextSelection.create(tr.doc, selection.to + 1 + text.length));
+    host.dispatch(tr.scrollIntoView());
+    return true;
+  }
+  const [from, to] = [layout.toDocument($from.pos), layout.toDocument($to.pos)];
+  if (text === ">" && from === to && opensPicker($from)) {
+    host.dispatch(tr.insertText(text, from));
+    host.ask("link");
+    return true;
+  }
+  const address = text === " " && from === to ? typedAddress($from) : null;
+  if (address) {
+    host.dispatch(tr.insertText(text, from));
+    // A step of its own, so that one undo takes the link away and leaves the words.
+    const linked = linkRange(host.state.tr, from + address.from, from + address.to, address.target);
+    host.dispatch(closeHistory(linked));
+    return true;
+  }
+  if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
+  host.dispatch(tr.insertText(text, from, to).scrollIntoView());
+  return true;
+}
+
+/** Whether a second `>` here, where a word may begin, asks for a place to lead to. */
+function opensPicker($at: ResolvedPos): boolean {
+  if ($at.parent.type === schema.nodes.code_block) return false;
+  const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
+  return /^(?:\s)?>$/u.test(before);
+}
