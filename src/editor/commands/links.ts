@@ -54,7 +54,8 @@ export function retargetLinks(
     if (!isReference(link)) linkRange(tr, link.from, link.to, target);
     else if (target.kind === "destination") tr.setNodeAttribute(link.from, "target", target);
     else {
-      const words = schema.text(wordsOf(link), [marks.link.create({ target })]);
+      const looks = tr.doc.nodeAt(link.from)!.marks;
+      const words = schema.text(wordsOf(link), marks.link.create({ target }).addToSet(looks));
       tr.replaceWith(link.from, link.to, words);
     }
   }
