@@ -29,11 +29,12 @@ export class HtmlOutput {
 
   /**
    * A cross-reference as an element of HTML around its words, which other programs show and Gate Rope reads as what it is.
-   * `within` a link it is no link itself.
+   * Within a link it is no link itself.
    */
-  reference(node: Node, within: boolean): { start: string; words: string; end: string } {
+  reference(node: Node): { start: string; words: string; end: string } {
     const { target, form, linked } = node.attrs as Reference;
     const words = this.references.words(node);
+    const within = node.marks.some((mark) => mark.type.name === "link");
     const told = ` data-reference="${escapeHtml(form)}"`;
     const anchor = this.anchor(target.id);
     const to = escapeHtml(anchor ?? target.was ?? target.id);

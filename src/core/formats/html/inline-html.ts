@@ -34,8 +34,7 @@ function leafHtml(node: Node, output: HtmlOutput): string {
   if (node.type.name === "formula") return equationHtml(node.attrs.tex as string, "formula");
   if (node.type.name === "note") return noteSign(node, output);
   if (node.type.name === "cross_reference") {
-    const within = node.marks.some((mark) => mark.type.name === "link");
-    const { start, words, end } = output.reference(node, within);
+    const { start, words, end } = output.reference(node);
     return start + escapeHtml(words) + end;
   }
   const id = node.attrs.id as DestinationId;

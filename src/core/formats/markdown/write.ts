@@ -328,8 +328,7 @@ class MarkdownWriter {
       return [{ type: "footnoteReference", identifier: noteLabel(written) }];
     }
     if (node.type.name === "cross_reference") {
-      const within = node.marks.some((mark) => mark.type.name === "link");
-      const { start, words, end } = this.output.reference(node, within);
+      const { start, words, end } = this.output.reference(node);
       // A bar would end the cell of a table.
       return [html(start.replaceAll("|", "&#124;")), { type: "text", value: words }, html(end)];
     }

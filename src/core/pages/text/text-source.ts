@@ -100,8 +100,11 @@ export function textSource(
       case "cross_reference": {
         const reference = child.attrs as Reference;
         text += references.wordsAt(pos, reference);
-        const link = schema.marks.link.create({ target: reference.target });
-        const marks = reference.linked ? link.addToSet(child.marks) : child.marks;
+        // Within a link it is no link itself.
+        const leads = reference.linked && !schema.marks.link.isInSet(child.marks);
+        const marks = leads
+          ? schema.marks.link.create({ target: reference.target }).addToSet(child.marks)
+          : child.marks;
         spans.push({ from, to: text.length, style: markedStyle(base, look, marks, sheet), pos, whole: true });
         break;
       }
