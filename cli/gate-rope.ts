@@ -1,5 +1,5 @@
 /** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
-import { readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, type Manuscript } from "@/core/document";
@@ -12,7 +12,7 @@ import { readInThread } from "@/reading-thread";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";
-import { checkFolder, restoreBackup, UpkeepError, writeBackup } from "@/server/upkeep";
+import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
 import { readCommand, usage, UsageError, type Command } from "./command-line";
 import { inspect, inspectionText } from "./inspect";
 
@@ -45,6 +45,7 @@ async function read(file: string): Promise<Manuscript & { dropped: readonly Drop
   return {
     doc: schema.nodeFromJSON(JSON.parse(outcome.json)),
     pictures: new Map(outcome.pictures.map(({ name, ...picture }) => [name, picture])),
+    files: new Map(outcome.files),
     dropped: outcome.dropped,
   };
 }
@@ -77,14 +78,12 @@ async function run(command: Command): Promise<number> {
     }
     case "backup": {
       const kept = await writeBackup(dataFolder(command.data), path.resolve(command.file));
-      print(
-        `${counted(kept.documents, "document")} and ${counted(kept.pictures, "picture")} are in ${command.file}.`,
-      );
+      print(`${saidOf(kept)} are in ${command.file}.`);
       return 0;
     }
     case "restore": {
       const kept = await restoreBackup(dataFolder(command.data), path.resolve(command.file));
-      print(`${counted(kept.documents, "document")} and ${counted(kept.pictures, "picture")} are restored.`);
+      print(`${saidOf(kept)} are restored.`);
       if (kept.aside) print(`What was there before is in ${kept.aside}.`);
       return 0;
     }
@@ -94,7 +93,7 @@ async function run(command: Command): Promise<number> {
       else {
         for (const fault of checked.faults) print(fault);
         print(
-          `${counted(checked.documents, "document")}, ${counted(checked.steps, "change")}, ${counted(checked.snapshots, "stored copy", "stored copies")} and ${counted(checked.pictures, "picture")} read: ${checked.faults.length === 0 ? "all is well" : counted(checked.faults.length, "fault")}.`,
+          `${counted(checked.documents, "document")}, ${counted(checked.steps, "change")}, ${counted(checked.snapshots, "stored copy", "stored copies")}, ${counted(checked.pictures, "picture")} and ${counted(checked.files, "attached file")} read: ${checked.faults.length === 0 ? "all is well" : counted(checked.faults.length, "fault")}.`,
         );
       }
       return checked.faults.length === 0 ? 0 : 1;
@@ -105,18 +104,23 @@ async function run(command: Command): Promise<number> {
         throw new Stop(
           `${command.to}: This kind of file is not known. Known are .md, .html, .txt, .gaterope.json and .pdf.`,
         );
-      const { doc: read_, pictures } = await read(command.from);
+      const { doc: read_, pictures, files } = await read(command.from);
       let doc =
         command.title === null
           ? read_
           : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
-      if (format === "pdf") return writePdfFile(command, { doc, pictures });
-      writeWhole(
-        command.to,
-        writeFile({ doc, pictures }, format, { fonts: format === "html" ? exportFonts(ROOT) : [] }).text,
-      );
+      if (format === "pdf") return writePdfFile(command, { doc, pictures, files });
+      const written = writeFile({ doc, pictures, files }, format, {
+        fonts: format === "html" ? exportFonts(ROOT) : [],
+      });
+      for (const [place, bytes] of written.beside) {
+        const file = path.join(path.dirname(command.to), place);
+        mkdirSync(path.dirname(file), { recursive: true });
+        writeWhole(file, bytes);
+      }
+      writeWhole(command.to, written.text);
       return 0;
     }
   }
@@ -158,12 +162,16 @@ function dataFolder(named: string | null): string {
   return path.resolve(named ?? readSettings(process.env).data);
 }
 
+function saidOf({ documents, pictures, files }: Kept): string {
+  return `${counted(documents, "document")}, ${counted(pictures, "picture")} and ${counted(files, "attached file")}`;
+}
+
 function counted(count: number, one: string, many = `${one}s`): string {
   return `${new Intl.NumberFormat("en").format(count)} ${count === 1 ? one : many}`;
 }
 
 /** Writes beside the place and renames, so that a file never appears half written. */
-function writeWhole(file: string, text: string): void {
+function writeWhole(file: string, text: string | Uint8Array): void {
   const beside = `${file}.${process.pid}.part`;
   try {
     writeFileSync(beside, text);

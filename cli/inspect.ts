@@ -1,7 +1,7 @@
-import type { Manuscript } from "@/core/document";
-import { headingNumbers, indexDocument, noteNumber } from "@/core/destinations";
+import type { LinkTarget, Manuscript } from "@/core/document";
+import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
-import { referenceWords, resolveLinks } from "@/core/links";
+import { calledOf, referenceWords, resolveLinks } from "@/core/links";
 import type { PageLayout } from "@/core/pages";
 
 /** What `gate-rope inspect --json` prints. */
@@ -41,14 +41,7 @@ export function inspect(
     links: resolveLinks(index).map((link) => ({
       text: link.reference ? referenceWords(link.reference, link.from, index, layout) : link.text,
       kind: link.target.kind,
-      to:
-        link.target.kind === "web"
-          ? link.target.url
-          : link.target.kind === "mail"
-            ? link.target.address
-            : link.lands
-              ? anchor(link.target.id)
-              : (link.target.was ?? ""),
+      to: leadsTo(link.target, index),
       lands: link.lands,
       why: link.lands ? null : link.why,
     })),
@@ -115,4 +108,11 @@ export function inspectionText(inspection: Inspection): string {
 
 function list(title: string, entries: readonly string[]): string[] {
   return entries.length > 0 ? ["", title, ...entries.map((entry) => `  ${entry}`)] : [];
+}
+
+/** The anchor of a place of the document, or what else a target is called. */
+function leadsTo(target: LinkTarget, index: DocumentIndex): string {
+  if (target.kind === "mail") return target.address;
+  if (target.kind === "destination" && index.standing.has(target.id)) return index.anchors.of(target.id)!;
+  return calledOf(target, index);
 }

@@ -1,3 +1,4 @@
+import { UNKNOWN_SHELF } from "@/core/links";
 /** Measures one way of making pages at one length in a process of its own. Prints JSON: milliseconds, of the processor where `cpu`. */
 import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
@@ -89,6 +90,7 @@ async function measured(): Promise<object> {
           font: (key) => readFileSync(path.join(FONTS, `${key}.ttf`)),
           picture: () => null,
           attachments: [],
+          shelf: UNKNOWN_SHELF,
           made: new Date(0),
         },
         pdfOptionsSchema.parse({ tagged: process.env.UNTAGGED === undefined }),

@@ -9,3 +9,20 @@ export function formatted(count: number): string {
 export function counted(count: number, one: string, many = `${one}s`): string {
   return `${formatted(count)} ${count === 1 ? one : many}`;
 }
+
+const KILO = 1_000;
+
+/** So many bytes as a reader's country writes them: “340 kB”, “1.2 MB”. */
+export function sized(bytes: number): string {
+  const [value, unit] =
+    bytes < KILO * KILO
+      ? ([bytes < KILO ? bytes : bytes / KILO, bytes < KILO ? "byte" : "kilobyte"] as const)
+      : ([bytes / KILO / KILO, "megabyte"] as const);
+  const digits = value >= 100 || unit === "byte" ? 0 : 1;
+  return new Intl.NumberFormat(undefined, {
+    style: "unit",
+    unit,
+    unitDisplay: "short",
+    maximumFractionDigits: digits,
+  }).format(value);
+}

@@ -1,9 +1,11 @@
 import { clsx } from "clsx";
-import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { Fragment, useEffect, useId, useRef, useState, type ReactNode } from "react";
 
 /** One line that can be chosen. */
 export interface FinderEntry {
   readonly key: string;
+  /** What the lines are called that come with it; said once where it begins. */
+  readonly group?: string;
   /** Made only for lines that are shown. */
   readonly content: () => ReactNode;
   /** `further`: with Ctrl, which asks for more than choosing where there is more. */
@@ -85,20 +87,26 @@ export function Finder({
       />
       <ul ref={list} id={listId} role="listbox" aria-label={label} className="max-h-80 overflow-y-auto p-1.5">
         {shown.map((entry, i) => (
-          <li
-            key={entry.key}
-            id={`${listId}-${i}`}
-            role="option"
-            aria-selected={i === active}
-            onPointerMove={() => setChosen(i)}
-            onClick={(event) => entry.choose(event.ctrlKey || event.metaKey)}
-            className={clsx(
-              "flex cursor-pointer items-baseline gap-3 rounded-base px-2.5 py-1.5",
-              i === active && "bg-tide-wash",
+          <Fragment key={entry.key}>
+            {entry.group && entry.group !== shown[i - 1]?.group && (
+              <li role="presentation" className="px-2.5 pt-2 pb-0.5 text-sm font-medium text-quiet">
+                {entry.group}
+              </li>
             )}
-          >
-            {entry.content()}
-          </li>
+            <li
+              id={`${listId}-${i}`}
+              role="option"
+              aria-selected={i === active}
+              onPointerMove={() => setChosen(i)}
+              onClick={(event) => entry.choose(event.ctrlKey || event.metaKey)}
+              className={clsx(
+                "flex cursor-pointer items-baseline gap-3 rounded-base px-2.5 py-1.5",
+                i === active && "bg-tide-wash",
+              )}
+            >
+              {entry.content()}
+            </li>
+          </Fragment>
         ))}
       </ul>
       {shown.length === 0 && <p className="px-4 pb-4 text-sm text-quiet">{empty}</p>}

@@ -23,6 +23,12 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
     equation: "text-plum",
     note: "text-plum",
     contents: "text-tide",
+    paragraph: "text-quiet",
+    words: "text-quiet",
+    top: "text-tide",
+    document: "text-tide",
+    file: "text-plum",
+    action: "text-tide",
     fault: "text-vermilion",
   }[kind];
   return (
@@ -39,15 +45,24 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
       {kind === "equation" && <path d="M2 5h10M2 9h10" {...shared} />}
       {kind === "note" && <circle cx="7" cy="7" r="2.6" fill="currentColor" />}
       {kind === "contents" && <path d="M2 3h10M4 7h8M4 11h8" {...shared} />}
+      {kind === "paragraph" && <path d="M9.5 12V2.5M7 12V2.5h5M7 7.5a2.5 2.5 0 0 1 0-5" {...shared} />}
+      {kind === "words" && (
+        <path d="M5.5 3.5C3.5 4.5 3 6 3 9h2.5V6.5M11 3.5C9 4.5 8.5 6 8.5 9H11V6.5" {...shared} />
+      )}
+      {kind === "top" && <path d="M2 2.5h10M7 12V5.5M4 8l3-3 3 3" {...shared} />}
+      {kind === "document" && <path d="M3 2h5l3 3v7H3zM8 2v3h3" {...shared} />}
+      {kind === "file" && <path d="M11 6L6 11a2 2 0 0 1-3-3l5-5a1.5 1.5 0 0 1 2 2L6 9" {...shared} />}
+      {kind === "action" && <path d="M4 2.5v9L11 7z" {...shared} />}
       {kind === "fault" && <path d="M7 2l5.5 10h-11z" {...shared} />}
     </svg>
   );
 }
 
-export type SignKind = Destination["kind"] | "note" | "fault";
+/** Kinds of what is no place of the document with a name of its own, and of faults. */
+export type SignKind = Destination["kind"] | "words" | "top" | "document" | "file" | "action" | "fault";
 
 /** What each kind of destination is called. */
-export const KIND_NAMES: Record<Destination["kind"] | "note", string> = {
+export const KIND_NAMES: Record<Exclude<SignKind, "fault">, string> = {
   heading: "heading",
   bookmark: "bookmark",
   figure: "figure",
@@ -55,6 +70,12 @@ export const KIND_NAMES: Record<Destination["kind"] | "note", string> = {
   equation: "equation",
   note: "note",
   contents: "contents list",
+  paragraph: "paragraph",
+  words: "quoted words",
+  top: "the top",
+  document: "another document",
+  file: "attached file",
+  action: "action",
 };
 
 /** The mark of Gate Rope: a rope that passes a gate, with a knot. */

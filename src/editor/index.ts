@@ -24,6 +24,7 @@ export {
 export { colourOf, othersCarets } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
+export * from "./commands/computations";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/link-titles";
@@ -35,6 +36,8 @@ export * from "./commands/sections";
 export * from "./commands/styles";
 export * from "./commands/tables";
 export * from "./commands/wayfinding";
+export { attachFile, keepFile, removeFile } from "./attached-files";
+export type { PocketedPlace } from "./pocket";
 export type { Fate, Removal } from "./removals";
 export { STEP_KINDS, type StepKind } from "./stepping";
 export { NoteEditor } from "./note-editor";

@@ -24,6 +24,7 @@ function window() {
   const said: string[] = [];
   const host = {
     id: "document",
+    title: "Manual",
     get state() {
       return desk.state;
     },
@@ -63,11 +64,29 @@ test("places that were picked up are remembered for the document, the latest fir
   const { desk, pocket, host } = window();
   const [one, two] = desk.index.headings;
   pocket.take(one!.id);
-  pocket.remember(two!.id);
-  pocket.remember(one!.id);
+  pocket.remember(two!);
+  pocket.remember(one!);
   const later = new Pocket(host, () => {});
   expect(later.held).toBeNull();
   expect(later.recent.map(({ name }) => name)).toEqual(["One", "Two"]);
   desk.dispatch(desk.state.tr.delete(one!.pos, one!.end));
   expect(later.recent.map(({ name }) => name)).toEqual(["Two"]);
+});
+
+test("a place is taken along into another document, and words there lead back to it", () => {
+  const { pocket, desk } = window();
+  const [one] = desk.index.headings;
+  pocket.take(one!.id);
+  const there = window();
+  const other = new Pocket({ ...there.host, id: "other", title: "Guide" }, () => {});
+  expect(other.recent).toEqual([]);
+  expect(other.elsewhere).toEqual([{ document: "document", id: one!.id, name: "One", title: "Manual" }]);
+  expect(other.targetOf(other.elsewhere[0]!)).toEqual({
+    kind: "document",
+    document: "document",
+    id: one!.id,
+  });
+  kept.set("gate-rope pocket", "damaged");
+  other.look();
+  expect(other.elsewhere).toEqual([]);
 });

@@ -1,52 +1,101 @@
 import type { EditorState, Transaction } from "prosemirror-state";
+import { z } from "zod";
 import type { Destination, DocumentIndex } from "@/core/destinations";
-import { shortened, type DestinationId } from "@/core/document";
+import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import { linkRange, targetOf } from "./commands/links";
 import { keepInBrowser, readKept } from "./kept-in-browser";
 
 /** What the pocket needs of the window it is in. */
 export interface PocketHost {
+  /** The document. */
   readonly id: string;
+  readonly title: string;
   readonly state: EditorState;
   readonly index: DocumentIndex;
   dispatch(tr: Transaction): void;
   say(words: string, options: { undo: boolean }): void;
 }
 
+/** A place that was picked up, of whatever document. */
+export interface PocketedPlace {
+  readonly document: string;
+  readonly id: DestinationId;
+  /** What it, and its document, were called then. */
+  readonly name: string;
+  readonly title: string;
+}
+
 const MOST = 12;
+const KEY = "gate-rope pocket";
+
+const keptSchema = z.array(
+  z.object({
+    document: z.string(),
+    id: z.string().transform((id) => id as DestinationId),
+    name: z.string(),
+    title: z.string(),
+  }),
+);
 
 /**
- * Places that were picked up, the latest first, to be tied to words later. One may be in the hand: then words are chosen and tied to it
- * one after the other, without leaving that.
+ * Places that were picked up, the latest first, to be tied to words later, in this document or another. One may be in the hand: then
+ * words are chosen and tied to it one after the other, without leaving that.
  */
 export class Pocket {
   /** The place in the hand. */
-  held: DestinationId | null = null;
-  private ids: readonly DestinationId[];
+  held: PocketedPlace | null = null;
+  private places: readonly PocketedPlace[] = kept();
 
   constructor(
     private readonly host: PocketHost,
     private readonly changed: () => void,
-  ) {
-    this.ids = (readKept(this.key) ?? "").split(" ").filter(Boolean) as DestinationId[];
-  }
+  ) {}
 
-  /** The places that were picked up and still stand, the latest first. */
+  /** The places of this document that were picked up and still stand, the latest first. */
   get recent(): readonly Destination[] {
-    return this.ids.flatMap((id) => this.host.index.destination(id) ?? []);
+    const { id, index } = this.host;
+    return this.places.flatMap((place) => (place.document === id ? (index.destination(place.id) ?? []) : []));
   }
 
-  /** Takes a place along. */
+  /** The places of other documents that were picked up, the latest first. */
+  get elsewhere(): readonly PocketedPlace[] {
+    return this.places.filter(({ document }) => document !== this.host.id);
+  }
+
+  /** Takes a place of this document along. */
   take(id: DestinationId): void {
-    this.remember(id);
-    this.held = id;
+    const { host } = this;
+    const place = {
+      document: host.id,
+      id,
+      name: shortened(host.index.destination(id)?.name ?? "", 200),
+      title: host.title,
+    };
+    this.remember(place);
+    this.held = place;
     this.changed();
   }
 
   /** Notes a place that something was tied to. */
-  remember(id: DestinationId): void {
-    this.ids = [id, ...this.ids.filter((other) => other !== id)].slice(0, MOST);
-    keepInBrowser(this.key, this.ids.join(" "));
+  remember(place: PocketedPlace | Destination): void {
+    const own =
+      "document" in place
+        ? place
+        : {
+            document: this.host.id,
+            id: place.id,
+            name: shortened(place.name, 200),
+            title: this.host.title,
+          };
+    // Other windows pick places up as well.
+    const others = kept().filter(({ document, id }) => document !== own.document || id !== own.id);
+    this.places = [own, ...others].slice(0, MOST);
+    keepInBrowser(KEY, JSON.stringify(this.places));
+  }
+
+  /** Looks what other windows have picked up since. */
+  look(): void {
+    this.places = kept();
   }
 
   putDown(): void {
@@ -54,15 +103,22 @@ export class Pocket {
     this.changed();
   }
 
+  /** The target that leads to a place that was picked up; null where it does not stand any more. */
+  targetOf({ document, id }: PocketedPlace): LinkTarget | null {
+    if (document !== this.host.id) return { kind: "document", document, id };
+    const place = this.host.index.destination(id);
+    return place ? targetOf(place) : null;
+  }
+
   /** Ties what is chosen to the place in the hand; says so where nothing is chosen. */
   tie(): void {
-    const place = this.held && this.host.index.destination(this.held);
-    if (!place) return this.putDown();
+    const target = this.held && this.targetOf(this.held);
+    if (!target) return this.putDown();
     const { from, to, empty } = this.host.state.selection;
     if (empty) return this.host.say("First choose the words that are to lead there.", { undo: false });
     const words = shortened(this.host.state.doc.textBetween(from, to, " "), 40);
-    this.host.dispatch(linkRange(this.host.state.tr, from, to, targetOf(place)));
-    this.host.say(`“${words}” now leads to “${shortened(place.name, 40)}”.`, { undo: true });
+    this.host.dispatch(linkRange(this.host.state.tr, from, to, target));
+    this.host.say(`“${words}” now leads to “${shortened(this.held!.name, 40)}”.`, { undo: true });
   }
 
   /** While a place is in the hand Enter ties what is chosen and Escape puts it down; false for any other key. */
@@ -73,8 +129,12 @@ export class Pocket {
     else return false;
     return true;
   }
+}
 
-  private get key(): string {
-    return `gate-rope pocket ${this.host.id}`;
+function kept(): readonly PocketedPlace[] {
+  try {
+    return keptSchema.safeParse(JSON.parse(readKept(KEY) ?? "[]")).data ?? [];
+  } catch {
+    return [];
   }
 }

@@ -38,6 +38,7 @@ function window() {
       return desk.index;
     },
     pages: null,
+    elsewhere: { incomingTo: () => [] },
     dispatch: desk.dispatch,
     say: (words: string) => said.push(words),
   };

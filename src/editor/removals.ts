@@ -9,9 +9,11 @@ import {
   type Impact,
   type PageNumbers,
 } from "@/core/links";
+import type { IncomingLink } from "@/core/shelf";
 import type { DocumentChange } from "./document-change";
 import { removeBookmark } from "./commands/bookmarks";
 import { removeWords, retargetLinks, unlink } from "./commands/links";
+import type { Elsewhere } from "./elsewhere";
 import { removeSections, stretchesOf } from "./commands/sections";
 
 /** What an author wants to take out. */
@@ -26,11 +28,20 @@ export interface Removal {
 export type Fate =
   { readonly kind: "adrift" | "unlink" | "words" } | { readonly kind: "lead"; readonly target: LinkTarget };
 
+/** A removal that waits for its author to say what becomes of the links. */
+export interface Pending {
+  readonly removal: Removal;
+  readonly impact: Impact;
+  /** Links of other documents that lead to what goes. */
+  readonly others: readonly IncomingLink[];
+}
+
 /** What removals need of the window they are made in. */
 export interface RemovalHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   readonly pages: PageNumbers | null;
+  readonly elsewhere: Pick<Elsewhere, "incomingTo">;
   dispatch(tr: Transaction): void;
   say(words: string, options: { undo: boolean }): void;
 }
@@ -38,7 +49,7 @@ export interface RemovalHost {
 /** Takes sections and bookmarks out; where links lead there, only once their author has said what becomes of those. */
 export class Removals {
   /** What waits for its author to say what becomes of the links. */
-  pending: { readonly removal: Removal; readonly impact: Impact } | null = null;
+  pending: Pending | null = null;
 
   constructor(
     private readonly host: RemovalHost,
@@ -48,8 +59,9 @@ export class Removals {
   /** Takes something out at once, or asks first where links from elsewhere lead there. */
   begin(removal: Removal): void {
     const impact = impactOf(this.host.index, going(removal, this.host.index));
-    if (impact.links.length === 0) return this.do(removal, { kind: "adrift" });
-    this.pending = { removal, impact };
+    const others = impact.places.flatMap(({ id }) => this.host.elsewhere.incomingTo(id));
+    if (impact.links.length === 0 && others.length === 0) return this.do(removal, { kind: "adrift" });
+    this.pending = { removal, impact, others };
     this.changed();
   }
 
@@ -69,7 +81,7 @@ export class Removals {
   /** Says so where links lead to what an author's change has just taken out. */
   tellAfter(change: DocumentChange, earlier: DocumentIndex): void {
     const { index } = this.host;
-    const gone = change.gone.filter((id) => earlier.standing.has(id) && !index.standing.has(id));
+    const gone = change.gone.filter((id) => earlier.standing.has(id) && !index.destination(id));
     if (gone.length === 0) return;
     const counts = incomingCounts(index);
     const links = gone.reduce((sum, id) => sum + (counts.get(id) ?? 0), 0);

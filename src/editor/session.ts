@@ -1,9 +1,17 @@
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import { becomeVersion, blockById, newId, type DestinationId, type LinkTarget } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import {
+  becomeVersion,
+  blockById,
+  newId,
+  type Action,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
+import { indexDocument, type DocumentIndex, type LinkPlace } from "@/core/destinations";
+import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
-import type { AdriftTargets } from "@/core/links";
+import { follow, type AdriftTargets } from "@/core/links";
 import { looksSame } from "@/core/order";
 import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
@@ -17,6 +25,7 @@ import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
 import { DisplacedWords } from "./displaced-words";
 import { DocumentChange } from "./document-change";
+import { Elsewhere } from "./elsewhere";
 import { ManuscriptView, type Place } from "./drawing/manuscript-view";
 import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
@@ -29,6 +38,8 @@ import { selectionOf } from "./landing";
 import { ShownSigns } from "./shown-signs";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
+import { openOutside } from "./open-outside";
+import { isOwnAction, noteOwnAction } from "./own-actions";
 import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { Stepping, type StepKind } from "./stepping";
@@ -71,6 +82,11 @@ export class Session {
   readonly incoming = new Incoming(this);
   readonly pocket: Pocket;
   readonly removals = new Removals(this, () => this.tell());
+  /** What is known of the other documents of the shelf. */
+  readonly elsewhere = new Elsewhere(this, (asked) => {
+    this.derived.tellOfPlaces(asked);
+    this.tell();
+  });
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
   readonly shownSigns = new ShownSigns(() => {
@@ -88,6 +104,7 @@ export class Session {
   private view: ManuscriptView | null = null;
   private adriftShown: AdriftTargets = new Map();
   private pagesDrawn: PageMap | null = null;
+  private computedDrawn: ReadonlyMap<string, Computed> | null = null;
   /** The pages as they were when one could last see them move where they are drawn to scale. */
   pagesShown: PageMap | null = null;
   private readonly exchange: Exchange;
@@ -196,6 +213,11 @@ export class Session {
     return this.derived.adrift;
   }
 
+  /** What came of the expressions in the text. */
+  get computed(): ReadonlyMap<string, Computed> {
+    return this.derived.computed;
+  }
+
   /** Where the pages begin; null before they are laid out first. */
   get pages(): PageMap | null {
     return this.derived.pages?.value ?? null;
@@ -203,8 +225,10 @@ export class Session {
 
   private derivedChanged(): void {
     const pages = this.pages;
-    if (this.adriftShown !== this.adrift || this.pagesDrawn !== pages) {
+    const { computed } = this;
+    if (this.adriftShown !== this.adrift || this.pagesDrawn !== pages || this.computedDrawn !== computed) {
       this.adriftShown = this.adrift;
+      this.computedDrawn = computed;
       this.pagesDrawn = pages;
       // It may come in the middle of a click.
       this.settle();
@@ -231,6 +255,7 @@ export class Session {
       const { size } = state.doc.content;
       const longer = !looksSame([size], [this.outline.doc.content.size], size);
       if (change.places || change.links || longer) this.outline = this.index;
+      if (change.links) this.elsewhere.linksChanged();
       this.jumps.follow(transactions);
       this.derived.add(
         state.doc,
@@ -362,10 +387,38 @@ export class Session {
 
   /** Follows a link's target: within the document, or in a new tab. */
   follow(target: LinkTarget): void {
-    if (target.kind === "destination") {
-      if (!this.jumps.to(target.id)) this.say("This link is adrift: its destination is not there.");
-    } else if (target.kind === "web") window.open(target.url, "_blank", "noopener");
-    else window.location.href = `mailto:${target.address}`;
+    const followed = follow(target, this.index, this.elsewhere.shelf);
+    if (!followed.lands) return this.say(`This link is adrift. ${followed.why}`);
+    const { destination } = followed;
+    if (destination) this.jumps.toPlace(destination.pos, destination.end);
+    else if (target.kind === "action") this.act(target.action);
+    else openOutside(this.id, target);
+  }
+
+  /** What a link asks to be done, until it is done or not. */
+  acting: { readonly action: Action; readonly own: boolean } | null = null;
+
+  act(action: Action): void {
+    this.acting = { action, own: isOwnAction(this.id, action) };
+    this.tell();
+  }
+
+  /** Links that are to lead somewhere else, while it is asked where. */
+  leading: readonly LinkPlace[] | null = null;
+
+  askToLead(links: readonly LinkPlace[] | null): void {
+    this.leading = links;
+    this.tell();
+  }
+
+  /** Notes that an action was put in here: it is not asked about. */
+  ownAction(target: LinkTarget): void {
+    if (target.kind === "action") noteOwnAction(this.id, target.action);
+  }
+
+  endAction(): void {
+    this.acting = null;
+    this.tell();
   }
 
   /** Brings a position to so many pixels below the upper edge of the window; without them, to where one lands. */
@@ -442,8 +495,11 @@ export class Session {
 
   /** A window that is not looked at hears through the others of its browser: connections are few. */
   private listenWhileVisible = (): void => {
-    if (document.visibilityState === "visible") this.exchange.listen();
-    else this.exchange.rest();
+    if (document.visibilityState === "visible") {
+      this.exchange.listen();
+      void this.elsewhere.refresh();
+      this.pocket.look();
+    } else this.exchange.rest();
   };
 
   /** Words of this author found no place. Part of what the exchange needs. */
@@ -498,6 +554,7 @@ export class Session {
     this.incoming.stop();
     this.letGoOfWindow();
     this.derived.close();
+    this.elsewhere.close();
     document.removeEventListener("visibilitychange", this.listenWhileVisible);
     this.jumps.stop();
   }

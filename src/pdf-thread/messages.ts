@@ -1,5 +1,6 @@
 import type { PictureType } from "@/core/document";
-import type { PdfOptions, PdfProof } from "@/core/formats/pdf";
+import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
+import type { AskedPlace } from "@/core/links";
 
 /** What the thread that writes PDF files is asked. */
 export interface PdfOrder {
@@ -12,11 +13,9 @@ export interface PdfOrder {
   }[];
   readonly options: PdfOptions;
   /** Files that go along, beside the document itself where the options say so. */
-  readonly attachments: readonly {
-    readonly name: string;
-    readonly type: string;
-    readonly bytes: Uint8Array;
-  }[];
+  readonly attachments: readonly PdfAttachment[];
+  /** What is known of the places of other documents, by their keys. */
+  readonly asked: readonly (readonly [string, AskedPlace])[];
   /** Folder of the fonts and their tables. */
   readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */

@@ -1,15 +1,24 @@
-import { documentJSON, type Manuscript } from "@/core/document";
+import { documentJSON, type Manuscript, type Registry } from "@/core/document";
 import type { PdfOrder } from "./messages";
 
 /** A document as the thread takes it. */
 export function pdfOrder(
-  { doc, pictures }: Manuscript,
-  rest: Pick<PdfOrder, "options" | "fonts" | "file"> & Partial<Pick<PdfOrder, "attachments">>,
+  { doc, pictures, files = new Map() }: Manuscript,
+  {
+    attachments = [],
+    asked = [],
+    ...rest
+  }: Pick<PdfOrder, "options" | "fonts" | "file"> & Partial<Pick<PdfOrder, "attachments" | "asked">>,
 ): PdfOrder {
+  const attached = Object.entries((doc.attrs.registry as Registry).files ?? {}).flatMap(([id, file]) => {
+    const bytes = file.removed ? undefined : files.get(file.content);
+    return bytes ? [{ id, name: file.name, type: file.type, bytes }] : [];
+  });
   return {
     json: documentJSON(doc),
     pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
-    attachments: [],
+    attachments: [...attached, ...attachments],
+    asked,
     ...rest,
   };
 }

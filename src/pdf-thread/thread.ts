@@ -3,9 +3,10 @@ import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
-import { schema, type Manuscript, type Pictures } from "@/core/document";
+import { contentOf, schema, type Manuscript, type Pictures } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
+import { shelfOf } from "@/core/links";
 import { layOutWhole } from "./lay-out-whole";
 import { pictureForPdf } from "./picture-for-pdf";
 import type { PdfNews, PdfOrder, PdfOutcome } from "./messages";
@@ -34,9 +35,10 @@ async function make(): Promise<PdfOutcome> {
         font: (key) => readFileSync(path.join(fonts, `${key}.ttf`)),
         picture: (name) => prepared.get(name) ?? null,
         attachments: [
-          ...(options.attachSource ? [sourceOf({ doc: index.doc, pictures })] : []),
+          ...(options.attachSource ? [sourceOf({ doc: index.doc, pictures, files: filesIn(order) })] : []),
           ...order.attachments,
         ],
+        shelf: shelfOf(new Map(order.asked)),
         made: new Date(),
       },
       options,
@@ -63,6 +65,10 @@ async function make(): Promise<PdfOutcome> {
     leftOut: written.leftOut,
     missing: [...layout.missing.keys()],
   };
+}
+
+function filesIn({ attachments }: PdfOrder): Map<string, Uint8Array> {
+  return new Map(attachments.filter(({ id }) => id).map(({ bytes }) => [contentOf(bytes), bytes]));
 }
 
 /** The document in its open form. */

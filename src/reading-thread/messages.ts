@@ -28,6 +28,8 @@ export interface ReadDocument {
     readonly type: PictureType;
     readonly bytes: Uint8Array;
   }[];
+  /** Bytes of attached files, by the hash of their content. */
+  readonly files: readonly (readonly [content: string, bytes: Uint8Array])[];
   readonly dropped: readonly Dropped[];
   readonly summary: DocumentSummary;
 }

@@ -17,12 +17,13 @@ function read(): ReadOutcome {
     pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
   });
   if (!result.ok) return result;
-  const { doc, pictures } = result.manuscript;
+  const { doc, pictures, files = [] } = result.manuscript;
   return {
     ok: true,
     format: result.format,
     json: documentJSON(doc),
     pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
+    files: [...files],
     dropped: result.dropped,
     summary: summaryOf(indexDocument(doc)),
   };

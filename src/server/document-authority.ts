@@ -2,12 +2,23 @@ import { gzip } from "node:zlib";
 import { promisify } from "node:util";
 import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
-import { documentJSON, createDocument, newId, type Manuscript } from "@/core/document";
+import {
+  documentJSON,
+  createDocument,
+  newId,
+  type AttachedFile,
+  type DocumentTarget,
+  type Manuscript,
+} from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { FoundDocument, Sought } from "@/core/find";
 import type { AppendRequest, HistoryEntry, LiveEvent, Presence, SentSteps } from "@/core/exchange";
+import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
+import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { summaryOf, type DocumentSummary } from "@/reading-thread";
+import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
 import { explained, notThere, ServerError } from "./errors";
+import type { FileStore } from "./files/file-store";
 import { GroupCommit } from "./group-commit";
 import { historyOf } from "./history";
 import { LiveDocuments, type Listener } from "./live-documents";
@@ -58,10 +69,12 @@ export class DocumentAuthority {
   private readonly snapshots = new Map<string, { readonly version: number; readonly at: number }>();
   private readonly snapshotsUnderWay = new Set<string>();
   private readonly search: ShelfSearch;
+  private readonly catalogue: ShelfCatalogue;
 
   constructor(
     private readonly db: Kysely<Tables>,
     readonly pictures: PictureStore,
+    readonly files: FileStore,
     expressionThread: string,
   ) {
     this.stored = new StoredDocuments(db);
@@ -71,6 +84,7 @@ export class DocumentAuthority {
       return { doc: index.doc, version };
     };
     this.search = new ShelfSearch(db, read, expressionThread);
+    this.catalogue = new ShelfCatalogue(db, (id) => this.load(id));
   }
 
   // The shelf
@@ -91,6 +105,32 @@ export class DocumentAuthority {
     return this.search.find(sought);
   }
 
+  /** What places of other documents are called by now, by their keys. What one may not read is not there. */
+  askPlaces(_person: Person, targets: readonly DocumentTarget[]): Promise<Map<string, AskedPlace>> {
+    return this.catalogue.ask(targets);
+  }
+
+  /** Places of all documents but one whose names hold some words. */
+  findPlaces(_person: Person, words: string, except: string): Promise<ListedPlace[]> {
+    return this.catalogue.find(words, except);
+  }
+
+  /** The bookmarks of all documents to which one is to come back. */
+  flagged(_person: Person): Promise<FlaggedPlace[]> {
+    return this.catalogue.flagged();
+  }
+
+  /** The links of other documents that lead to a document or into it. */
+  async incoming(_person: Person, id: string): Promise<IncomingLink[]> {
+    await this.stored.standing(id);
+    return this.catalogue.incoming(id);
+  }
+
+  /** What a document is told of the others to which its links lead. */
+  shelfFor(_person: Person, index: DocumentIndex): Promise<KnownShelf> {
+    return this.catalogue.shelfFor(documentTargets(index));
+  }
+
   /** Makes a document from nothing or from blocks at hand; answers its id. */
   create(person: Person, doc: Node = createDocument([], { title: "Untitled" })): Promise<string> {
     return this.store(person, documentJSON(doc), summaryOf(indexDocument(doc)));
@@ -102,12 +142,14 @@ export class DocumentAuthority {
     json: string,
     summary: DocumentSummary,
     pictures: Manuscript["pictures"] = new Map(),
+    files: Manuscript["files"] = new Map(),
   ): Promise<string> {
     const id = newId();
     const now = Date.now();
     const body = await zipped(json, { level: 4 });
     await writing(async () => {
       for (const picture of pictures.values()) this.pictures.keep(picture);
+      this.files.keepAll(files);
       await this.commit.write(async (transaction) => {
         await transaction
           .insertInto("documents")
@@ -160,11 +202,25 @@ export class DocumentAuthority {
     return stored;
   }
 
-  /** The newest version with the pictures it holds. */
+  /** The newest version with the pictures it holds and the files attached to it. */
   async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
     const { index } = await this.read(person, id);
     const names = index.figures.map((figure) => index.doc.nodeAt(figure.pos)!.attrs.picture as string);
-    return { doc: index.doc, pictures: this.pictures.all(names), index };
+    const files = this.files.all(index.registry.files ?? {});
+    return { doc: index.doc, pictures: this.pictures.all(names), files, index };
+  }
+
+  /** A file attached to a document, with its bytes. Throws a {@link ServerError} where there is none. */
+  async attachedFile(
+    person: Person,
+    id: string,
+    file: string,
+  ): Promise<AttachedFile & { bytes: Uint8Array }> {
+    const { index } = await this.read(person, id);
+    const entry = index.registry.files?.[file];
+    const bytes = entry && !entry.removed ? this.files.find(entry.content) : null;
+    if (!entry || !bytes) throw new ServerError(404, "no-file", "There is no such file.");
+    return { ...entry, bytes };
   }
 
   /**

@@ -5,6 +5,7 @@
 import path from "node:path";
 import { DocumentAuthority } from "./document-authority";
 import { openDatabase } from "./database";
+import { FileStore } from "./files/file-store";
 import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
 import { readSettings } from "./settings";
@@ -38,6 +39,7 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
   return new DocumentAuthority(
     await openDatabase(folder),
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
+    new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
     threadFile("expression-thread"),
   );
 }
@@ -50,6 +52,8 @@ function threadFile(name: string): string {
 export { DocumentAuthority, type ShelfEntry } from "./document-authority";
 export type { PdfJob } from "./pdf-jobs";
 export { DatabaseError } from "./database";
+export { fileTooLarge } from "./files/file-store";
+export { mayBeShown } from "./files/media-type";
 export { isServerError, ServerError } from "./errors";
 export { LOCAL_AUTHOR, type Person } from "./person";
 export { readSettings, SettingsError, type Settings } from "./settings";

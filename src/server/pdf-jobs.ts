@@ -3,6 +3,7 @@ import path from "node:path";
 import { newId, type Manuscript } from "@/core/document";
 import { fileNameFor } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
+import type { AskedPlace } from "@/core/links";
 import { pdfInThread, pdfOrder, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
 import { ServerError } from "./errors";
 
@@ -42,7 +43,13 @@ export class PdfJobs {
   }
 
   /** Begins one; answers its id. */
-  begin(document: string, manuscript: Manuscript, options: PdfOptions): string {
+  begin(
+    document: string,
+    manuscript: Manuscript,
+    options: PdfOptions,
+    /** What is known of the places of other documents, by their keys. */
+    asked: ReadonlyMap<string, AskedPlace> = new Map(),
+  ): string {
     const making = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
     if (making >= MOST_AT_ONCE)
       throw new ServerError(
@@ -56,7 +63,7 @@ export class PdfJobs {
     const beside = `${file}.part`;
     const job = pdfInThread(
       this.thread,
-      pdfOrder(manuscript, { options, fonts: this.fonts, file: beside }),
+      pdfOrder(manuscript, { options, asked: [...asked], fonts: this.fonts, file: beside }),
       (stage) => {
         if (kept.state.kind === "making") kept.state = { ...stage, kind: "making" };
       },

@@ -1,21 +1,19 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
-import path from "node:path";
 import { pictureName, pictureTypeOf, type Picture, type Pictures } from "@/core/document";
+import { ContentStore } from "./content-store";
 import { ServerError } from "./errors";
 
 /** Pictures beside the database, each once, under the hash of its bytes. */
 export class PictureStore {
-  constructor(private readonly folder: string) {}
+  private readonly contents: ContentStore;
+
+  constructor(folder: string) {
+    this.contents = new ContentStore(folder);
+  }
 
   /** Keeps a picture; answers its name. */
   keep(picture: Picture): string {
     const name = pictureName(picture);
-    const file = this.fileOf(name);
-    if (existsSync(file)) return name;
-    mkdirSync(path.dirname(file), { recursive: true });
-    const beside = `${file}.${process.pid}.part`;
-    writeFileSync(beside, picture.bytes);
-    renameSync(beside, file);
+    this.contents.keep(name, picture.bytes);
     return name;
   }
 
@@ -23,11 +21,8 @@ export class PictureStore {
   find(name: string): Picture | null {
     const type = pictureTypeOf(name);
     if (!type) throw new ServerError(404, "no-picture", "There is no such picture.");
-    try {
-      return { type, bytes: new Uint8Array(readFileSync(this.fileOf(name))) };
-    } catch {
-      return null;
-    }
+    const bytes = this.contents.find(name);
+    return bytes && { type, bytes };
   }
 
   /** The pictures of these names that are there. */
@@ -38,9 +33,5 @@ export class PictureStore {
       if (picture) found.set(name, picture);
     }
     return found;
-  }
-
-  private fileOf(name: string): string {
-    return path.join(/* turbopackIgnore: true */ this.folder, name.slice(0, 2), name);
   }
 }

@@ -67,6 +67,43 @@ export interface SearchedDocumentTable {
   version: number;
 }
 
+/** A place of a document as other documents and lists over all of them see it. */
+export interface ListedPlaceTable {
+  document_id: string;
+  place_id: string;
+  kind: string;
+  name: string;
+  /** Its name in lower case, for looking for it. */
+  folded: string;
+  anchor: string;
+  /** The names of the sections in which it lies, the outermost first, as a JSON list. */
+  path: string;
+  /** Its number among the places of its document. */
+  place: number;
+  note: string;
+  /** 1 where its author is to come back to it. */
+  flagged: number;
+  due: string;
+}
+
+/** A link of a document to another one. */
+export interface ListedLinkTable {
+  document_id: string;
+  to_document: string;
+  /** The place it leads to; null for the document as a whole. */
+  to_place: string | null;
+  words: string;
+  block_id: string | null;
+  /** Where in its block the words begin. */
+  start: number;
+}
+
+/** The version of a document whose places and links are listed. */
+export interface ListedDocumentTable {
+  document_id: string;
+  version: number;
+}
+
 export interface Tables {
   documents: DocumentTable;
   snapshots: SnapshotTable;
@@ -74,4 +111,7 @@ export interface Tables {
   named_versions: NamedVersionTable;
   searched_lines: SearchedLineTable;
   searched_documents: SearchedDocumentTable;
+  listed_places: ListedPlaceTable;
+  listed_links: ListedLinkTable;
+  listed_documents: ListedDocumentTable;
 }

@@ -62,7 +62,7 @@ export async function bodyOf<T>(
   mostBytes = 20 * 1024 * 1024,
 ): Promise<T> {
   let json: unknown;
-  const text = await textOf(request, mostBytes);
+  const text = Buffer.from(await bytesWithin(request, mostBytes, "request")).toString("utf8");
   try {
     json = JSON.parse(text);
   } catch {
@@ -75,27 +75,27 @@ export async function bodyOf<T>(
   throw new ServerError(400, "wrong-body", `The request is not as it should be: ${issue.message}${where}.`);
 }
 
-/** The body of a request as text; no more of it is read than is allowed. */
-async function textOf(request: NextRequest, mostBytes: number): Promise<string> {
+/** The bytes of a request's body; no more of it is read than is allowed. Throws a {@link ServerError} where it is more. */
+export async function bytesWithin(request: Request, most: number, what = "file"): Promise<Uint8Array> {
   const tooLarge = () =>
     new ServerError(
       413,
       "too-large",
-      `The request is larger than ${mostBytes / 1024 / 1024} MB, which is the limit.`,
+      `The ${what} is larger than ${most / 1024 / 1024} MB, which is the limit.`,
     );
-  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) throw tooLarge();
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge();
   const pieces: Uint8Array[] = [];
   let length = 0;
   const reader = request.body?.getReader();
   for (let piece = await reader?.read(); piece && !piece.done; piece = await reader?.read()) {
     length += piece.value.length;
-    if (length > mostBytes) {
+    if (length > most) {
       await reader?.cancel();
       throw tooLarge();
     }
     pieces.push(piece.value);
   }
-  return Buffer.concat(pieces).toString("utf8");
+  return new Uint8Array(Buffer.concat(pieces));
 }
 
 /** A whole number in a request's query. Throws a {@link ServerError} where it is none. */

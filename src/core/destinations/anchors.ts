@@ -56,6 +56,8 @@ const FALLBACKS: Record<Destination["kind"], string> = {
   table: "table",
   equation: "equation",
   contents: "contents",
+  note: "note",
+  paragraph: "paragraph",
 };
 
 /** The anchor that a new destination of this name would get beside those that stand. */

@@ -36,6 +36,12 @@ export interface NotePiece {
   readonly place: "foot" | "end";
 }
 
+/** A computed value of one block. Positions count from the block's start. */
+export interface ComputedPiece {
+  readonly from: number;
+  readonly expression: string;
+}
+
 /** All that the index needs to know of one block, with positions relative to it. */
 export interface BlockSummary {
   readonly id: DestinationId | null;
@@ -45,6 +51,7 @@ export interface BlockSummary {
   readonly links: readonly LinkPiece[];
   readonly bookmarks: readonly BookmarkPiece[];
   readonly notes: readonly NotePiece[];
+  readonly computed: readonly ComputedPiece[];
 }
 
 const cache = new WeakMap<Node, BlockSummary>();
@@ -59,7 +66,7 @@ export function summarise(block: Node): BlockSummary {
 }
 
 function read(block: Node): BlockSummary {
-  const found: Found = { links: [], bookmarks: [], notes: [] };
+  const found: Found = { links: [], bookmarks: [], notes: [], computed: [] };
   let words = 0;
   if (block.isTextblock) words = readTextblock(block, 1, found);
   else
@@ -75,6 +82,7 @@ interface Found {
   readonly links: LinkPiece[];
   readonly bookmarks: BookmarkPiece[];
   readonly notes: NotePiece[];
+  readonly computed: ComputedPiece[];
 }
 
 function knownBy(block: Node): string {
@@ -116,6 +124,8 @@ function readTextblock(node: Node, start: number, found: Found): number {
       links.push({ from: at, to: at + child.nodeSize, text: target.was ?? "", target, reference });
       lastLink = null;
     }
+    if (child.type.name === "computation")
+      found.computed.push({ from: at, expression: child.attrs.expression as string });
     if (child.type.name === "bookmark_point")
       bookmarks.push({ id: child.attrs.id as DestinationId, from: at, to: at, text: "", point: true });
     if (child.type.name === "note") {

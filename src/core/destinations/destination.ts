@@ -38,8 +38,23 @@ export interface BlockDestination extends Place {
   readonly kind: "figure" | "table" | "equation" | "contents";
 }
 
-/** Anything a link can land on. */
-export type Destination = Heading | Bookmark | BlockDestination;
+/** A footnote or endnote as a destination; its name is its words. */
+export interface NoteDestination extends Place {
+  readonly kind: "note";
+  /** Its number among those of its place, from 1. */
+  readonly number: number;
+  readonly place: "foot" | "end";
+}
+
+/** A paragraph that stands directly in the document and is counted; its name is its first words. */
+export interface ParagraphDestination extends Place {
+  readonly kind: "paragraph";
+  /** Its number among the paragraphs with words, from 1. */
+  readonly number: number;
+}
+
+/** A place that a link can land on by its permanent id. */
+export type Destination = Heading | Bookmark | BlockDestination | NoteDestination | ParagraphDestination;
 
 /** A link or a cross-reference as it stands in the document. */
 export interface LinkPlace {
@@ -54,6 +69,13 @@ export interface LinkPlace {
 
 /** A cross-reference as it stands in the document. */
 export type ReferencePlace = LinkPlace & { readonly reference: Reference };
+
+/** A computed value as it stands in the document. */
+export interface ComputedPlace {
+  readonly from: number;
+  readonly expression: string;
+  readonly block: number;
+}
 
 /** A footnote or endnote as it stands in the document: its sign, from `from` to `to`. */
 export interface NotePlace {

@@ -5,14 +5,17 @@ import { assignAnchors, type Anchors } from "./anchors";
 import type {
   BlockDestination,
   Bookmark,
+  ComputedPlace,
   Destination,
   Heading,
   LinkPlace,
+  NoteDestination,
   NotePlace,
   ReferencePlace,
   Section,
 } from "./destination";
 import { captionLabels, shownNumbers } from "./numbers";
+import { paragraphById } from "./paragraphs";
 import { PlacedRun } from "./placed-run";
 import { runsOf } from "./run";
 import { sectionsOf } from "./sections";
@@ -87,6 +90,18 @@ export class DocumentIndex {
     });
   }
 
+  /** Computed values in order of place. */
+  get computed(): readonly ComputedPlace[] {
+    return this.once("computed", () => {
+      const places: ComputedPlace[] = [];
+      for (const { run, pos, block: first } of this.placed)
+        for (const { block, offset, summary } of run.computing)
+          for (const { from, expression } of summary.computed)
+            places.push({ from: pos + offset + from, expression, block: first + block });
+      return places;
+    });
+  }
+
   get sheet(): StyleSheet {
     return this.doc.attrs.styles as StyleSheet;
   }
@@ -128,7 +143,10 @@ export class DocumentIndex {
     });
   }
 
-  /** Everything a link can land on, in order of place. */
+  /**
+   * What has a name of its own, in order of place. Notes and paragraphs, of which there are many and to which links seldom
+   * lead, are found by {@link destination} only.
+   */
   get destinations(): readonly Destination[] {
     return this.once("destinations", () => {
       const all: Destination[] = [
@@ -142,10 +160,20 @@ export class DocumentIndex {
 
   /** The destination of an id, if it stands in this version of the document. */
   destination(id: DestinationId): Destination | undefined {
-    return this.once("byId", () => new Map(this.destinations.map((place) => [place.id, place]))).get(id);
+    const named = this.once("byId", () => new Map(this.destinations.map((place) => [place.id, place])));
+    return named.get(id) ?? this.noteById.get(id) ?? paragraphById(this.placed, id);
   }
 
-  /** The ids of all that a link can land on. Cheaper than to ask for the places themselves, of which a key moves most. */
+  private get noteById(): ReadonlyMap<string, NoteDestination> {
+    return this.once("noteById", () => {
+      const byId = new Map<string, NoteDestination>();
+      for (const { id, from, to, number, text, place, block } of this.notes)
+        if (id) byId.set(id, { kind: "note", id, name: text, pos: from, end: to, number, place, block });
+      return byId;
+    });
+  }
+
+  /** The ids of all that has a name of its own. Cheaper than to ask for the places themselves, of which a key moves most. */
   get standing(): ReadonlySet<string> {
     return this.once("standing", () => {
       const ids = new Set<string>();

@@ -6,15 +6,19 @@ export { DocumentIndex, indexDocument } from "./document-index";
 export type {
   BlockDestination,
   Bookmark,
+  ComputedPlace,
   Destination,
   Heading,
   LinkPlace,
+  NoteDestination,
   NotePlace,
+  ParagraphDestination,
   ReferencePlace,
   Section,
 } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
 export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
-export { nextStop, paragraphsIn, STOP_KINDS, stopsOf, type Stop, type StopKind } from "./stops";
+export { paragraphsIn } from "./paragraphs";
+export { nextStop, STOP_KINDS, stopsOf, type Stop, type StopKind } from "./stops";
 export { pathTo, placesSought, type FoundPlace } from "./sought-place";

@@ -42,6 +42,8 @@ export interface Run {
   readonly referring: readonly RunSummary[];
   readonly marked: readonly RunSummary[];
   readonly noted: readonly RunSummary[];
+  /** Those in which computed values stand. */
+  readonly computing: readonly RunSummary[];
 }
 
 const RUN_LENGTH = 64;
@@ -111,6 +113,7 @@ function join(blocks: readonly Node[]): Run {
   const referring: RunSummary[] = [];
   const marked: RunSummary[] = [];
   const noted: RunSummary[] = [];
+  const computing: RunSummary[] = [];
   let offset = 0;
   let words = 0;
   blocks.forEach((node, block) => {
@@ -133,8 +136,9 @@ function join(blocks: readonly Node[]): Run {
     if (summary.links.some(({ reference }) => reference)) referring.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
     if (summary.notes.length > 0) noted.push({ block, offset, summary });
+    if (summary.computed.length > 0) computing.push({ block, offset, summary });
     offset += node.nodeSize;
     words += summary.words;
   });
-  return { blocks, size: offset, words, headings, others, linked, referring, marked, noted };
+  return { blocks, size: offset, words, headings, others, linked, referring, marked, noted, computing };
 }

@@ -47,7 +47,7 @@ describe("what is typed into the jump box finds", () => {
     ["eq 1", ["equation | 1 | "]],
     ["note 1", ["note | 1 | About red."]],
     ["note i", ["note | i | Thanks."]],
-    ["¶ 2", ["paragraph | 2 | TwoAbout red.Thanks."]],
+    ["¶ 2", ["paragraph | 2 | Two"]],
     ["para 1", ["paragraph | 1 | One."]],
     ["¶ 9", []],
     ["p 99", []],

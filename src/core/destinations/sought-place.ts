@@ -1,21 +1,21 @@
+import type { DestinationId } from "@/core/document";
 import type { Destination } from "./destination";
 import type { DocumentIndex } from "./document-index";
 import { headingNumbers, noteNumber } from "./numbers";
-import { paragraphAt, type Stop } from "./stops";
+import { paragraphAt } from "./paragraphs";
+import type { Stop } from "./stops";
 
 /** A place that was sought by what somebody typed. */
 export type FoundPlace =
   | { readonly kind: "destination"; readonly place: Destination; readonly number: string }
-  | { readonly kind: "note"; readonly at: Stop; readonly name: string; readonly number: string }
-  | { readonly kind: "paragraph"; readonly at: Stop; readonly name: string; readonly number: string }
   | { readonly kind: "page"; readonly at: Stop; readonly name: string; readonly number: string };
 
 type Sought =
-  | { kind: Destination["kind"] | "note" | "all"; words: string }
+  | { kind: Exclude<Destination["kind"], "paragraph"> | "all"; words: string }
   | { kind: "paragraph"; number: number }
   | { kind: "page"; label: string };
 
-const KINDS: Record<string, Destination["kind"] | "note"> = {
+const KINDS: Record<string, Exclude<Destination["kind"], "paragraph">> = {
   fig: "figure",
   figure: "figure",
   tab: "table",
@@ -51,8 +51,8 @@ export function placesSought(
   const sought = read(typed);
   if (sought.kind === "paragraph") {
     const at = paragraphAt(index.doc, sought.number);
-    const name = at ? index.doc.nodeAt(at.from)!.textContent : "";
-    return at ? [{ kind: "paragraph", at, name, number: String(sought.number) }] : [];
+    const place = at && index.destination(index.doc.nodeAt(at.from)!.attrs.id as DestinationId);
+    return place ? [{ kind: "destination", place, number: String(sought.number) }] : [];
   }
   if (sought.kind === "page") return pageAt(index, sought.label, pages);
   const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
@@ -145,7 +145,10 @@ function notesSought(index: DocumentIndex, words: readonly string[]): FoundPlace
     .map((it) => ({ ...it, rank: rankOf(it.note.text, it.number, words) }))
     .filter(({ rank }) => rank > 0)
     .sort((a, b) => b.rank - a.rank || a.note.from - b.note.from)
-    .map(({ note, number }) => ({ kind: "note", at: note, name: note.text, number }));
+    .flatMap(({ note, number }) => {
+      const place = note.id && index.destination(note.id);
+      return place ? [{ kind: "destination", place, number }] : [];
+    });
 }
 
 function pageAt(index: DocumentIndex, label: string, pages: KnownPages | null): FoundPlace[] {

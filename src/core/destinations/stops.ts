@@ -40,30 +40,6 @@ export function nextStop(stops: readonly Stop[], pos: number, direction: 1 | -1)
   return -1;
 }
 
-/** The nth paragraph with words that stands directly in the document, counted from 1. */
-export function paragraphAt(doc: Node, number: number): Stop | null {
-  let count = 0;
-  let pos = 0;
-  for (const block of doc.content.content) {
-    if (isCounted(block) && ++count === number) return { from: pos, to: pos + block.nodeSize };
-    pos += block.nodeSize;
-  }
-  return null;
-}
-
-/** How many blocks of a run are paragraphs that are counted. */
-export function paragraphsIn(parent: Node): number {
-  let count = 0;
-  parent.forEach((block) => {
-    if (isCounted(block)) count++;
-  });
-  return count;
-}
-
-function isCounted(block: Node): boolean {
-  return block.type === schema.nodes.paragraph && block.content.size > 0;
-}
-
 function formulas(doc: Node): Stop[] {
   const found: Stop[] = [];
   doc.descendants((node, pos) => {

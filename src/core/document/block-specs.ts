@@ -13,6 +13,7 @@ import {
   seriesFrom,
   wholeNumber,
 } from "./attributes";
+import { NO_SCHEMES, schemesSchema } from "./allowed-schemes";
 import { EMPTY_REGISTRY, registrySchema } from "./registry";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
@@ -30,6 +31,8 @@ export const blockSpecs = {
       registry: { default: EMPTY_REGISTRY, validate: (value) => void registrySchema.parse(value) },
       returns: { default: RETURNS_NONE, validate: (value) => void returnRuleSchema.parse(value) },
       styles: { default: FIRST_SHEET, validate: (value) => void styleSheetSchema.parse(value) },
+      /** Schemes of addresses that links may have beside those of the web, mail and telephones. */
+      schemes: { default: NO_SCHEMES, validate: (value) => void schemesSchema.parse(value) },
     },
   },
   /*

@@ -6,15 +6,29 @@ export { schema, type BlockKind } from "./schema";
 export { COLOUR } from "./mark-specs";
 export { cellElement, columnWidths, figureLook, seriesFrom, type Alignment, type Series } from "./attributes";
 export { asId, newId, type DestinationId } from "./ids";
+export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
 export {
   addressOf,
-  decodeSafely,
-  isSafeAddress,
+  isAddress,
   linkTargetSchema,
-  schemeOf,
   targetFromAddress,
+  type AddressTarget,
+  type DocumentTarget,
+  type FileTarget,
   type LinkTarget,
+  type WordsTarget,
 } from "./target";
+export { saidOf, type Action } from "./action";
+export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
+export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
+export {
+  attachedFileSchema,
+  contentOf,
+  MOST_FILE_BYTES,
+  fileNameOf,
+  type AttachedFile,
+  type AttachedFiles,
+} from "./attached-file";
 export {
   partsOfForm,
   REFERENCE_FIELDS,

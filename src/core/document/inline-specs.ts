@@ -1,4 +1,5 @@
 import type { NodeSpec } from "prosemirror-model";
+import { expressionSchema } from "./computation";
 import { referenceSchema, type Reference } from "./reference";
 
 /** What stands within a line: text, and what is no text. */
@@ -85,6 +86,24 @@ export const inlineSpecs = {
     ],
     toDOM: (node) => ["a", { "data-cross-reference": JSON.stringify(node.attrs) }],
     leafText: (node) => (node.attrs as unknown as Reference).target.was ?? "",
+  },
+  /** A value that is computed from the document; only the expression is stored. */
+  computation: {
+    group: "inline",
+    inline: true,
+    atom: true,
+    attrs: { expression: { validate: (value) => void expressionSchema.parse(value) } },
+    parseDOM: [
+      {
+        tag: "span[data-computed]",
+        getAttrs: (element: HTMLElement) => {
+          const parsed = expressionSchema.safeParse(element.getAttribute("data-computed"));
+          return parsed.success ? { expression: parsed.data } : false;
+        },
+      },
+    ],
+    toDOM: (node) => ["span", { "data-computed": node.attrs.expression as string }],
+    leafText: () => "",
   },
   bookmark_point: {
     group: "inline",

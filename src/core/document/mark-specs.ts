@@ -1,5 +1,6 @@
 import type { MarkSpec } from "prosemirror-model";
 import { wholeNumber } from "./attributes";
+import { hintSchema, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
 import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
 
 /** A colour as it may stand in a document: six hexadecimal digits. */
@@ -13,7 +14,11 @@ const simple = (tag: string, ...rules: { tag: string }[]): MarkSpec => ({
 /** What words can carry. */
 export const markSpecs = {
   link: {
-    attrs: { target: { validate: (value) => void linkTargetSchema.parse(value) } },
+    attrs: {
+      target: { validate: (value) => void linkTargetSchema.parse(value) },
+      look: { default: "underlined", validate: (value) => void linkLookSchema.parse(value) },
+      hint: { default: "", validate: (value) => void hintSchema.parse(value) },
+    },
     inclusive: false,
     parseDOM: [
       {
@@ -22,7 +27,7 @@ export const markSpecs = {
         getAttrs: (element: HTMLElement) => {
           try {
             const parsed = linkTargetSchema.safeParse(JSON.parse(element.getAttribute("data-target") ?? ""));
-            return parsed.success ? { target: parsed.data } : false;
+            return parsed.success ? { target: parsed.data, ...looksFrom(element) } : false;
           } catch {
             return false;
           }
@@ -32,15 +37,23 @@ export const markSpecs = {
         tag: "a[href]:not([href^='#'])",
         getAttrs: (element: HTMLElement) => {
           const target = targetFromAddress(element.getAttribute("href") ?? "");
-          return target ? { target } : false;
+          return target ? { target, ...looksFrom(element) } : false;
         },
       },
     ],
-    toDOM: (mark) => [
-      "a",
-      { "data-target": JSON.stringify(mark.attrs.target as LinkTarget), class: "link" },
-      0,
-    ],
+    toDOM: (mark) => {
+      const { target, look, hint } = mark.attrs as { target: LinkTarget; look: LinkLook; hint: string };
+      return [
+        "a",
+        {
+          "data-target": JSON.stringify(target),
+          class: "link",
+          ...(look === "underlined" ? {} : { "data-look": look }),
+          ...(hint ? { title: hint } : {}),
+        },
+        0,
+      ];
+    },
   },
   bookmark: {
     attrs: { id: { validate: "string" } },
@@ -112,3 +125,10 @@ export const markSpecs = {
   },
   code: { ...simple("code"), code: true },
 } satisfies Record<string, MarkSpec>;
+
+function looksFrom(element: HTMLElement): { look: LinkLook; hint: string } {
+  return {
+    look: lookFrom(element.getAttribute("data-look")),
+    hint: (element.getAttribute("title") ?? "").slice(0, 1_000),
+  };
+}

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { attachedFileSchema, type AttachedFiles } from "./attached-file";
 import type { DestinationId } from "./ids";
 
 /** What a document knows of one bookmark. Where it stands is carried by the content, not kept here. */
@@ -22,10 +23,12 @@ export interface AnchorEntry {
   readonly aliases: readonly string[];
 }
 
-/** Names and public names of a document's destinations, keyed by permanent id. */
+/** Names and public names of a document's destinations, and the files attached to it, keyed by permanent id. */
 export interface Registry {
   readonly bookmarks: Readonly<Record<string, BookmarkEntry>>;
   readonly anchors: Readonly<Record<string, AnchorEntry>>;
+  /** Files attached to the document; absent where there never was one. */
+  readonly files?: AttachedFiles;
 }
 
 export const EMPTY_REGISTRY: Registry = { bookmarks: {}, anchors: {} };
@@ -68,6 +71,7 @@ export const anchorEntrySchema = z.strictObject({
 export const registrySchema: z.ZodType<Registry> = z.strictObject({
   bookmarks: z.record(z.string().max(64), bookmarkEntrySchema),
   anchors: z.record(z.string().max(64), anchorEntrySchema),
+  files: z.record(z.string().max(64), attachedFileSchema).optional(),
 });
 
 /** A new bookmark's entry with everything but its kind and name at rest. */

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
+import { actionSchema, type Action } from "./action";
 import type { DestinationId } from "./ids";
 
 /**
@@ -7,17 +9,61 @@ import type { DestinationId } from "./ids";
  */
 export type LinkTarget =
   | { kind: "destination"; id: DestinationId; was?: string }
+  | { kind: "top" }
+  | WordsTarget
+  | DocumentTarget
+  | FileTarget
   | { kind: "web"; url: string }
-  | { kind: "mail"; address: string; subject?: string };
+  | { kind: "mail"; address: string; subject?: string }
+  /** An address of a scheme that is followed only where the document allows it by name. */
+  | { kind: "scheme"; url: string }
+  | { kind: "action"; action: Action };
+
+/** Words quoted with a little of what stands before and after them (W3C Web Annotation, text quote selector). */
+export interface WordsTarget {
+  kind: "words";
+  exact: string;
+  before: string;
+  after: string;
+}
+
+/** A place in another document of the shelf, or that document as a whole. No title is kept: one may lose the right to read it. */
+export interface DocumentTarget {
+  kind: "document";
+  document: string;
+  id?: DestinationId;
+}
+
+/** A file attached to the document; of a PDF a page, counted from 1. */
+export interface FileTarget {
+  kind: "file";
+  id: string;
+  page?: number;
+}
 
 const idSchema = z
   .string()
   .regex(/^[0-9A-Za-z_-]{1,64}$/)
   .transform((id) => id as DestinationId);
 
+const MOST_CONTEXT = 200;
+
 /** Checks a link target that comes from outside. */
 export const linkTargetSchema: z.ZodType<LinkTarget> = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("destination"), id: idSchema, was: z.string().max(10_000).optional() }),
+  z.strictObject({ kind: z.literal("top") }),
+  z.strictObject({
+    kind: z.literal("words"),
+    exact: z.string().min(1).max(2_000),
+    before: z.string().max(MOST_CONTEXT),
+    after: z.string().max(MOST_CONTEXT),
+  }),
+  z.strictObject({ kind: z.literal("document"), document: idSchema, id: idSchema.optional() }),
+  z.strictObject({
+    kind: z.literal("file"),
+    id: idSchema,
+    page: z.int().min(1).max(1_000_000).optional(),
+  }),
   z.strictObject({
     kind: z.literal("web"),
     url: z.string().min(1).max(10_000).refine(isSafeAddress, "this kind of address is not allowed"),
@@ -27,47 +73,46 @@ export const linkTargetSchema: z.ZodType<LinkTarget> = z.discriminatedUnion("kin
     address: z.string().min(1).max(1_000),
     subject: z.string().max(1_000).optional(),
   }),
+  z.strictObject({
+    kind: z.literal("scheme"),
+    url: z
+      .string()
+      .max(10_000)
+      .refine((url) => whyNoScheme(schemeOf(url) ?? "") === null, "this kind of address is not allowed"),
+  }),
+  z.strictObject({ kind: z.literal("action"), action: actionSchema }),
 ]);
 
-const SCHEMES = new Set(["http", "https", "ftp", "tel"]);
+/** A target whose address is the same wherever the document is. */
+export type AddressTarget = Extract<LinkTarget, { kind: "web" | "mail" | "scheme" }>;
 
-/** The scheme of an address in lower case, as a browser would read it (signs it ignores left out), or null. */
-export function schemeOf(address: string): string | null {
-  const heard = address.replace(/[\u0000-\u0020\u007f-\u009f\u200b-\u200f\u2028\u2029\ufeff]/g, "");
-  return /^([a-z][a-z0-9+.-]*):/i.exec(heard)?.[1]?.toLowerCase() ?? null;
+/** Whether a target has an address that is the same wherever the document is. */
+export function isAddress(target: LinkTarget): target is AddressTarget {
+  return target.kind === "web" || target.kind === "mail" || target.kind === "scheme";
 }
 
-/** Whether an address may stand in a document: a web address, a telephone number, or one relative to its file. */
-export function isSafeAddress(address: string): boolean {
-  const scheme = schemeOf(address);
-  return scheme === null || SCHEMES.has(scheme);
-}
-
-/** Reads what an author typed or a file holds as a web or mail target; null when it is neither or not allowed. */
-export function targetFromAddress(typed: string): LinkTarget | null {
+/**
+ * Reads what an author typed or a file holds as a web or mail target, or as one of the further schemes a document allows; null
+ * when it is neither or not allowed.
+ */
+export function targetFromAddress(typed: string, schemes: readonly string[] = []): AddressTarget | null {
   const address = typed.trim();
   if (address === "") return null;
-  if (schemeOf(address) === "mailto") {
+  const scheme = schemeOf(address);
+  if (scheme === "mailto") {
     const [to = "", query = ""] = address.replace(/^[^:]*:/, "").split("?");
     const subject = new URLSearchParams(query).get("subject");
     if (to === "") return null;
     return { kind: "mail", address: decodeSafely(to), ...(subject ? { subject } : {}) };
   }
+  if (scheme !== null && schemes.includes(scheme) && whyNoScheme(scheme) === null)
+    return { kind: "scheme", url: address };
   return isSafeAddress(address) ? { kind: "web", url: address } : null;
 }
 
-/** The address of a web or mail target as it stands in a file. */
-export function addressOf(target: Exclude<LinkTarget, { kind: "destination" }>): string {
-  if (target.kind === "web") return target.url;
+/** An address as it stands in a file. */
+export function addressOf(target: AddressTarget): string {
+  if (target.kind !== "mail") return target.url;
   const query = target.subject ? `?subject=${encodeURIComponent(target.subject)}` : "";
   return `mailto:${encodeURI(target.address)}${query}`;
-}
-
-/** Percent decoding that leaves a text alone which is not percent-encoded UTF-8. */
-export function decodeSafely(text: string): string {
-  try {
-    return decodeURIComponent(text);
-  } catch {
-    return text;
-  }
 }

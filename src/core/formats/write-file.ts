@@ -1,8 +1,9 @@
-import type { Manuscript } from "@/core/document";
+import type { Manuscript, Registry } from "@/core/document";
 import type { FormatName } from "./format-names";
 import { writeGateRope } from "./gaterope";
 import { writeHtml, type HtmlOptions } from "./html";
 import { writeMarkdown } from "./markdown";
+import { pathsOfFiles } from "./outside";
 import type { PromisedLink } from "./promised-link";
 import { writeText } from "./text";
 
@@ -10,6 +11,8 @@ import { writeText } from "./text";
 export interface WrittenFile {
   readonly text: string;
   readonly promised: readonly PromisedLink[];
+  /** What has to lie beside it, by path: the attached files to which it leads. */
+  readonly beside: ReadonlyMap<string, Uint8Array>;
 }
 
 /** Writes a document in a format. */
@@ -18,9 +21,30 @@ export function writeFile(
   format: FormatName,
   options: HtmlOptions = {},
 ): WrittenFile {
+  const beside = format === "html" || format === "markdown" ? attached(manuscript) : NOTHING;
+  return { ...written(manuscript, format, options), beside };
+}
+
+const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();
+
+function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array> {
+  const entries = (doc.attrs.registry as Registry).files ?? {};
+  const beside = new Map<string, Uint8Array>();
+  for (const [id, path] of pathsOfFiles(entries)) {
+    const bytes = files.get(entries[id]!.content);
+    if (bytes) beside.set(path, bytes);
+  }
+  return beside;
+}
+
+function written(
+  manuscript: Manuscript,
+  format: FormatName,
+  options: HtmlOptions,
+): Omit<WrittenFile, "beside"> {
   switch (format) {
     case "markdown":
-      return writeMarkdown(manuscript);
+      return writeMarkdown(manuscript, options.shelf);
     case "html":
       return writeHtml(manuscript, options);
     case "text":

@@ -1,16 +1,28 @@
 import type { Node } from "prosemirror-model";
+import { compute, knownOf, wordsOf, type Known } from "@/core/compute";
 import type { DocumentIndex } from "@/core/destinations";
 import { referenceWords } from "@/core/links";
 import type { Reference } from "@/core/document";
 
 /**
- * The words of cross-references as a file without pages has them. Where one stands is known by its node, because a format may
+ * The words of cross-references and computed values as a file without pages has them. Where one stands is known by its node, because a format may
  * write a caption before or after what it belongs to.
  */
 export class WrittenReferences {
   private places: Map<Node, number[]> | null = null;
+  private known: Known | null = null;
 
-  constructor(private readonly index: DocumentIndex) {}
+  constructor(
+    private readonly index: DocumentIndex,
+    /** How many pages the document has, where that is known. */
+    private readonly pages: number | null = null,
+  ) {}
+
+  /** The words of a computed value. */
+  value(node: Node): string {
+    this.known ??= knownOf(this.index, this.pages);
+    return wordsOf(compute(node.attrs.expression as string, this.known));
+  }
 
   /** The words of a cross-reference; one that stands in several places is asked for in their order. */
   words(node: Node): string {

@@ -1,5 +1,6 @@
 import type { LinkTarget } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
+import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
 import { follow } from "./resolve";
 
 /** Targets that links of a document lead to and on which they do not land: why, by {@link targetKey}. */
@@ -7,15 +8,12 @@ export type AdriftTargets = ReadonlyMap<string, string>;
 
 /** One line that stands for a target. */
 export function targetKey(target: LinkTarget): string {
-  switch (target.kind) {
-    case "destination":
-      // What it was called is part of why it does not land.
-      return `destination ${target.id} ${target.was ?? ""}`;
-    case "web":
-      return `web ${target.url}`;
-    case "mail":
-      return `mail ${target.address}`;
-  }
+  // What a place was called is part of why a link to it does not land.
+  return target.kind === "destination"
+    ? `destination ${target.id} ${target.was ?? ""}`
+    : target.kind === "web"
+      ? `web ${target.url}`
+      : JSON.stringify(target);
 }
 
 /** What following all links of a document gives. */
@@ -37,7 +35,7 @@ const known = new WeakMap<Run, RunTargets>();
  * Follows every link, each target once. Where they stand is not asked, so that runs of blocks that did not change are not looked
  * through again.
  */
-export function followLinks(index: DocumentIndex): FollowedLinks {
+export function followLinks(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHELF): FollowedLinks {
   const adrift = new Map<string, string>();
   const landing = new Set<string>();
   const count = { all: 0, adrift: 0 };
@@ -47,7 +45,7 @@ export function followLinks(index: DocumentIndex): FollowedLinks {
     for (const [key, { target, links: own }] of targets) {
       if (landing.has(key)) continue;
       if (!adrift.has(key)) {
-        const why = whyAdrift(target, index);
+        const why = whyAdrift(target, index, shelf);
         if (why === null) {
           landing.add(key);
           continue;
@@ -60,9 +58,9 @@ export function followLinks(index: DocumentIndex): FollowedLinks {
   return { adrift, count };
 }
 
-function whyAdrift(target: LinkTarget, index: DocumentIndex): string | null {
+function whyAdrift(target: LinkTarget, index: DocumentIndex, shelf: KnownShelf): string | null {
   if (target.kind === "destination" && index.standing.has(target.id)) return null;
-  const followed = follow(target, index);
+  const followed = follow(target, index, shelf);
   return followed.lands ? null : followed.why;
 }
 

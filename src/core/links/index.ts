@@ -1,12 +1,25 @@
 /** Every link followed: where it lands, or why it is adrift; and the links that lead to a place. */
 export {
+  calledOf,
   countAdrift,
   follow,
   incomingCounts,
   incomingLinks,
   resolveLinks,
+  type Followed,
   type ResolvedLink,
+  type Spot,
 } from "./resolve";
+export { findQuoted, quote, wordsSought, type FoundWords, type QuotedWords } from "./quoted-words";
+export {
+  placeKey,
+  shelfOf,
+  UNKNOWN_SHELF,
+  type AskedPlace,
+  type KnownPlace,
+  type KnownShelf,
+} from "./known-shelf";
+export { documentTargets } from "./document-targets";
 export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { impactOf, type Going, type Impact } from "./impact";

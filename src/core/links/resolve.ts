@@ -1,46 +1,138 @@
-import type { DestinationId, LinkTarget } from "@/core/document";
-import { schemeOf } from "@/core/document";
+import { addressOf, isAddress, saidOf, schemeOf, type DestinationId, type LinkTarget } from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
+import { findQuoted, type QuotedWords } from "./quoted-words";
+import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
 
-/** A link together with where it leads: it lands, or it is adrift and says why. */
-export type ResolvedLink = LinkPlace &
-  (
-    | { readonly lands: true; readonly destination: Destination | null }
-    | { readonly lands: false; readonly why: string }
-  );
+/** A place of the document on which a link can land. */
+export type Spot = Destination | QuotedWords | Top;
 
-const known = new WeakMap<DocumentIndex, readonly ResolvedLink[]>();
-
-/** Every link of a document in order of place, each followed. */
-export function resolveLinks(index: DocumentIndex): readonly ResolvedLink[] {
-  const before = known.get(index);
-  if (before) return before;
-  const resolved = index.links.map((link): ResolvedLink => {
-    const followed = follow(link.target, index);
-    return followed.lands
-      ? { ...link, lands: true, destination: followed.destination }
-      : { ...link, lands: false, why: followed.why };
-  });
-  known.set(index, resolved);
-  return resolved;
+/** The beginning of the document. */
+export interface Top {
+  readonly kind: "top";
+  readonly name: "";
+  readonly pos: 0;
+  readonly end: 0;
+  readonly block: 0;
 }
 
-/** Follows one target: the destination it lands on (null for the web and mail), or why it cannot land. */
+const TOP: Top = { kind: "top", name: "", pos: 0, end: 0, block: 0 };
+
+/** Where following a target leads: it lands, in the document or outside of it (null), or it is adrift and says why. */
+export type Followed =
+  | { readonly lands: true; readonly destination: Spot | null }
+  | { readonly lands: false; readonly why: string };
+
+/** A link together with where it leads. */
+export type ResolvedLink = LinkPlace & Followed;
+
+const known = new WeakMap<DocumentIndex, { shelf: KnownShelf; links: readonly ResolvedLink[] }>();
+
+/** Every link of a document in order of place, each followed. */
+export function resolveLinks(
+  index: DocumentIndex,
+  shelf: KnownShelf = UNKNOWN_SHELF,
+): readonly ResolvedLink[] {
+  const before = known.get(index);
+  if (before?.shelf === shelf) return before.links;
+  const links = index.links.map((link): ResolvedLink => ({ ...link, ...follow(link.target, index, shelf) }));
+  known.set(index, { shelf, links });
+  return links;
+}
+
+const OUTSIDE: Followed = { lands: true, destination: null };
+
+/** Follows one target. */
 export function follow(
   target: LinkTarget,
   index: DocumentIndex,
-): { lands: true; destination: Destination | null } | { lands: false; why: string } {
+  shelf: KnownShelf = UNKNOWN_SHELF,
+): Followed {
   switch (target.kind) {
     case "destination": {
       const destination = index.destination(target.id);
-      return destination ? { lands: true, destination } : { lands: false, why: whyNot(target, index) };
+      return destination ? { lands: true, destination } : adrift(whyNot(target, index));
     }
+    case "top":
+      return { lands: true, destination: TOP };
+    case "words": {
+      const destination = findQuoted(index, target);
+      return destination
+        ? { lands: true, destination }
+        : adrift(`The words “${target.exact}” are not there any more.`);
+    }
+    case "document": {
+      const found = shelf.find(target);
+      return found === "unknown" || typeof found === "object" ? OUTSIDE : adrift(WHY_NOT_THERE[found]);
+    }
+    case "file":
+      return file(target, index);
     case "web":
       return webAddress(target.url);
     case "mail":
       return /^[^\s@]+@[^\s@]+$/.test(target.address)
-        ? { lands: true, destination: null }
-        : { lands: false, why: `“${target.address}” is not a mail address.` };
+        ? OUTSIDE
+        : adrift(`“${target.address}” is not a mail address.`);
+    case "scheme": {
+      const scheme = schemeOf(target.url) ?? "";
+      return (index.doc.attrs.schemes as readonly string[]).includes(scheme)
+        ? OUTSIDE
+        : adrift(`This document does not allow “${scheme}:” addresses.`);
+    }
+    case "action":
+      return OUTSIDE;
+  }
+}
+
+/** Nothing of a document that is not there, or not to be read, is told: not even which of the two. */
+const WHY_NOT_THERE = {
+  "no-document": "The document it leads to is not on your shelf.",
+  "no-place": "The place it leads to was removed from its document.",
+} as const;
+
+function adrift(why: string): Followed {
+  return { lands: false, why };
+}
+
+function file({ id, page }: { id: string; page?: number }, index: DocumentIndex): Followed {
+  const entry = index.registry.files?.[id];
+  if (!entry) return adrift("The file it leads to is not attached to this document.");
+  if (entry.removed) return adrift(`The file “${entry.name}” was taken away.`);
+  if (page !== undefined && page > (entry.pages ?? 0))
+    return adrift(
+      entry.pages === undefined
+        ? `“${entry.name}” has no pages that are known.`
+        : `“${entry.name}” has ${entry.pages} pages, and no page ${page}.`,
+    );
+  return OUTSIDE;
+}
+
+/** What a target is called where it is listed. */
+export function calledOf(
+  target: LinkTarget,
+  index: DocumentIndex,
+  shelf: KnownShelf = UNKNOWN_SHELF,
+): string {
+  switch (target.kind) {
+    case "destination":
+      return index.destination(target.id)?.name ?? target.was ?? "";
+    case "top":
+      return "The top";
+    case "words":
+      return `“${target.exact}”`;
+    case "document": {
+      const found = shelf.find(target);
+      return typeof found === "object"
+        ? [found.title || "Untitled", ...(found.place ? [found.place] : [])].join(" › ")
+        : "Another document";
+    }
+    case "file": {
+      const name = index.registry.files?.[target.id]?.name ?? "A file";
+      return target.page === undefined ? name : `${name}, page ${target.page}`;
+    }
+    case "action":
+      return saidOf(target.action);
+    default:
+      return isAddress(target) ? addressOf(target) : "";
   }
 }
 
@@ -51,14 +143,11 @@ function whyNot(target: { id: DestinationId; was?: string }, index: DocumentInde
   return target.was ? `Nothing here is called “${target.was}”.` : "Its destination was removed.";
 }
 
-function webAddress(url: string): { lands: true; destination: null } | { lands: false; why: string } {
+function webAddress(url: string): Followed {
   const scheme = schemeOf(url);
-  if (scheme === null)
-    return { lands: false, why: `“${url}” is an address in another place, not on the web.` };
-  if (scheme === "tel") return { lands: true, destination: null };
-  return URL.canParse(url)
-    ? { lands: true, destination: null }
-    : { lands: false, why: `“${url}” is not a web address.` };
+  if (scheme === null) return adrift(`“${url}” is an address in another place, not on the web.`);
+  if (scheme === "tel") return OUTSIDE;
+  return URL.canParse(url) ? OUTSIDE : adrift(`“${url}” is not a web address.`);
 }
 
 /** The links that lead to a destination. */

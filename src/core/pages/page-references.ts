@@ -1,19 +1,28 @@
 import type { Node } from "prosemirror-model";
+import { compute, knownOf, wordsOf, type Computed, type Known } from "@/core/compute";
 import { summarise, type DocumentIndex } from "@/core/destinations";
 import type { Reference } from "@/core/document";
 import { referenceWords, speaksOfPages, type PageNumbers } from "@/core/links";
 import type { ReferenceSource } from "./text/text-source";
 
-/** The words of all cross-references of a document, by the page numbers of a layout of it or of an earlier version. */
+/** What is known of a layout, or of one of an earlier version. */
+export interface LaidOutPages extends PageNumbers {
+  readonly labels: { readonly count: number };
+}
+
+/** The words of all cross-references and computed values of a document, by a layout of it or of an earlier version. */
 export class PageReferences implements ReferenceSource {
   /** Where the block begins that is being set. */
   start = 0;
   private readonly words = new Map<number, string>();
+  private readonly values = new Map<string, Computed>();
+  private readonly known: Known;
 
   constructor(
     private readonly index: DocumentIndex,
-    private readonly pages: PageNumbers | null,
+    private readonly pages: LaidOutPages | null,
   ) {
+    this.known = knownOf(index, pages?.labels.count ?? null);
     for (const { from, reference } of index.references)
       this.words.set(from, referenceWords(reference, from, index, pages));
   }
@@ -23,20 +32,40 @@ export class PageReferences implements ReferenceSource {
     return this.words.get(at) ?? referenceWords(reference, at, this.index, this.pages);
   }
 
-  /** The words in the block that is being set: what its lines depend on. */
-  keyOf(block: Node): string {
-    return summarise(block)
-      .links.map(({ from, reference }) => (reference ? this.wordsAt(from, reference) : ""))
-      .join("\n");
+  valueOf(expression: string): string {
+    return wordsOf(this.computed(expression));
   }
 
-  /** The blocks in which cross-references stand, by number. */
+  /** What came of an expression. */
+  computed(expression: string): Computed {
+    let value = this.values.get(expression);
+    if (value === undefined) this.values.set(expression, (value = compute(expression, this.known)));
+    return value;
+  }
+
+  /** The words in the block that is being set: what its lines depend on. */
+  keyOf(block: Node): string {
+    const { links, computed } = summarise(block);
+    return [
+      ...links.map(({ from, reference }) => (reference ? this.wordsAt(from, reference) : "")),
+      ...computed.map(({ expression }) => this.valueOf(expression)),
+    ].join("\n");
+  }
+
+  /** The blocks in which cross-references or computed values stand, by number. */
   get blocks(): ReadonlySet<number> {
-    return new Set(this.index.references.map(({ block }) => block));
+    return new Set([...this.index.references, ...this.index.computed].map(({ block }) => block));
   }
 
   /** Whether a layout in which these were the words gives others. */
-  differsOn(pages: PageNumbers): boolean {
+  differsOn(pages: LaidOutPages): boolean {
+    const known = knownOf(this.index, pages.labels.count);
+    if (
+      this.index.computed.some(
+        ({ expression }) => wordsOf(compute(expression, known)) !== this.valueOf(expression),
+      )
+    )
+      return true;
     return this.index.references.some(
       ({ from, reference }) =>
         speaksOfPages(reference.form) &&

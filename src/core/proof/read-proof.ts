@@ -1,14 +1,14 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
-import { resolveLinks } from "@/core/links";
+import { resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
 import { shortened } from "@/core/document";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
 /** Follows every link and reads the whole structure of a document; the findings by kind, in order of place within it. */
-export function readProof(index: DocumentIndex): Finding[] {
+export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHELF): Finding[] {
   return [
-    ...adrift(index),
-    ...misleadingWords(index),
+    ...adrift(index, shelf),
+    ...misleadingWords(index, shelf),
     ...sameNames(index),
     ...skippedLevels(index.headings),
     ...emptyHeadings(index.headings),
@@ -18,8 +18,8 @@ export function readProof(index: DocumentIndex): Finding[] {
 
 const quoted = (text: string) => `“${shortened(text.trim(), 60)}”`;
 
-function adrift(index: DocumentIndex): Finding[] {
-  return resolveLinks(index).flatMap((link) =>
+function adrift(index: DocumentIndex, shelf: KnownShelf): Finding[] {
+  return resolveLinks(index, shelf).flatMap((link) =>
     link.lands
       ? []
       : [
@@ -32,10 +32,10 @@ function adrift(index: DocumentIndex): Finding[] {
   );
 }
 
-function misleadingWords(index: DocumentIndex): Finding[] {
+function misleadingWords(index: DocumentIndex, shelf: KnownShelf): Finding[] {
   const titled = new TitleMap<Heading>();
   for (const heading of index.headings) titled.add(heading.name, heading);
-  return resolveLinks(index).flatMap((link): Finding[] => {
+  return resolveLinks(index, shelf).flatMap((link): Finding[] => {
     // A cross-reference words itself.
     if (!link.lands || !link.destination || link.reference) return [];
     const named = titled.all(link.text);
@@ -52,8 +52,8 @@ function misleadingWords(index: DocumentIndex): Finding[] {
 }
 
 /** Whether landing there is landing on the heading: itself, or a bookmark on it. */
-function standsFor(heading: Heading, landed: Destination): boolean {
-  return landed.id === heading.id || (landed.pos >= heading.pos && landed.pos < heading.end);
+function standsFor(heading: Heading, landed: Spot): boolean {
+  return landed === heading || (landed.pos >= heading.pos && landed.pos < heading.end);
 }
 
 function sameNames(index: DocumentIndex): Finding[] {

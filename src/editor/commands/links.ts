@@ -1,5 +1,6 @@
 import type { EditorState, Transaction } from "prosemirror-state";
-import { schema, type DestinationId, type LinkTarget } from "@/core/document";
+import type { Mark, Node } from "prosemirror-model";
+import { schema, type DestinationId, type LinkLook, type LinkTarget } from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { Mention } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
@@ -16,9 +17,31 @@ export function targetOf(destination: Destination): LinkTarget {
   };
 }
 
-/** Makes a link of the words in a range. */
+/** Makes a link of the words in a range; one that is there already keeps its looks and its hint. */
 export function linkRange(tr: Transaction, from: number, to: number, target: LinkTarget): Transaction {
-  return tr.removeMark(from, to, marks.link).addMark(from, to, marks.link.create({ target }));
+  const { look, hint } = looksIn(tr.doc, from, to);
+  return tr.removeMark(from, to, marks.link).addMark(from, to, marks.link.create({ target, look, hint }));
+}
+
+/** How the first link in a range looks, and what a reader is told of it. */
+export function looksIn(doc: Node, from: number, to: number): { look: LinkLook; hint: string } {
+  let first: Mark | undefined;
+  doc.nodesBetween(from, to, (node) => {
+    first ??= marks.link.isInSet(node.marks);
+    return first === undefined;
+  });
+  const { look = "underlined", hint = "" } = (first?.attrs ?? {}) as { look?: LinkLook; hint?: string };
+  return { look, hint };
+}
+
+/** Changes how a link looks, or what a reader is told of it. */
+export function setLooks(
+  tr: Transaction,
+  { from, to, target }: LinkPlace,
+  looks: Partial<{ look: LinkLook; hint: string }>,
+): Transaction {
+  const next = { ...looksIn(tr.doc, from, to), ...looks };
+  return tr.removeMark(from, to, marks.link).addMark(from, to, marks.link.create({ target, ...next }));
 }
 
 /** Inserts words that are a link. */
@@ -134,7 +157,9 @@ export function destinationAt(
   if (here) return { target: targetOf(here), made: null };
   const $pos = tr.doc.resolve(pos);
   const block = $pos.depth > 0 ? $pos.node(1) : tr.doc.nodeAt(pos);
-  const own = block ? index.destination(block.attrs.id as DestinationId) : undefined;
+  const id = block?.attrs.id as DestinationId | undefined;
+  // A bookmark outlives its paragraph, and says what is meant by it.
+  const own = id && index.standing.has(id) ? index.destination(id) : undefined;
   if (own) return { target: targetOf(own), made: null };
   const around = lineOf($pos.depth > 0 ? $pos.parent : (block ?? tr.doc));
   const { name } = freeName(shortened(around || "Place", 60), index);

@@ -1,7 +1,7 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { schema, stepFromJSON } from "@/core/document";
-import { followLinks, type AdriftTargets } from "@/core/links";
+import { followLinks, shelfOf, UNKNOWN_SHELF, type AdriftTargets, type KnownShelf } from "@/core/links";
 import { readProof } from "@/core/proof";
 import type { FromWorker, ToWorker } from "./protocol";
 
@@ -17,11 +17,15 @@ export class DerivedCopy {
   private watched = false;
   private stale = false;
   private lost = false;
+  private shelf: KnownShelf = UNKNOWN_SHELF;
 
   /** Takes a message in; true when there is something to be answered. */
   take(message: ToWorker): boolean {
     if (message.kind === "look-at-pages") return false;
-    if (message.kind === "watch-proof") {
+    if (message.kind === "asked") {
+      this.shelf = shelfOf(new Map(message.places));
+      if (!this.doc) return false;
+    } else if (message.kind === "watch-proof") {
       this.watched = message.watched;
       if (!this.doc) return false;
     } else if (message.kind === "blocks") {
@@ -59,14 +63,14 @@ export class DerivedCopy {
     if (!this.doc) return [];
     this.index = indexDocument(this.doc, this.index ?? undefined);
     const answers: FromWorker[] = [this.adriftAnswer(this.index)];
-    if (this.watched) answers.push({ kind: "proof", revision, findings: readProof(this.index) });
+    if (this.watched) answers.push({ kind: "proof", revision, findings: readProof(this.index, this.shelf) });
     return answers;
   }
 
   /** Where the structure has findings; heavy, so for a pause. Null without a document. */
   findingPlaces(): FromWorker | null {
     if (!this.index || this.stale) return null;
-    const places = readProof(this.index)
+    const places = readProof(this.index, this.shelf)
       .filter(({ kind }) => kind !== "adrift")
       .flatMap((finding) => finding.places.map(({ from }) => from));
     return {
@@ -77,7 +81,7 @@ export class DerivedCopy {
   }
 
   private adriftAnswer(index: DocumentIndex): FromWorker {
-    const { adrift: now, count } = followLinks(index);
+    const { adrift: now, count } = followLinks(index, this.shelf);
     const before = this.told ? this.adrift : new Map<string, string>();
     const added = [...now].filter(([target, why]) => before.get(target) !== why);
     const removed = [...before.keys()].filter((target) => !now.has(target));

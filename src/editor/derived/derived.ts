@@ -1,7 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { Mappable, Step } from "prosemirror-transform";
 import { stepToJSON } from "@/core/document";
-import type { AdriftTargets } from "@/core/links";
+import type { Computed } from "@/core/compute";
+import type { AdriftTargets, AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";
 import { looksSame } from "@/core/order";
 import { PageMap } from "@/core/pages/page-map";
@@ -42,6 +43,8 @@ export class DerivedState {
   private sincePages: Mappable[] = [];
   /** Signs that no font of the pages has, with their places as of the last answer. */
   missingSigns: readonly (readonly [sign: string, pos: number])[] = [];
+  /** What came of the expressions in the text, as of the last layout. */
+  computed: ReadonlyMap<string, Computed> = new Map();
   /** Pages that are looked at, as they were drawn last. */
   readonly drawings = new Map<number, PageDrawing>();
   /** Where findings other than links adrift begin, as of the last pause in writing. */
@@ -117,6 +120,11 @@ export class DerivedState {
     this.post({ kind: "look-at-pages", revision: this.revision, pages });
   }
 
+  /** Tells the worker what is known of places of other documents. */
+  tellOfPlaces(asked: ReadonlyMap<string, AskedPlace>): void {
+    this.post({ kind: "asked", revision: this.revision, places: [...asked] });
+  }
+
   /** Lets the findings follow each change; answers how to end that. */
   watchProof(): () => void {
     if (++this.watchers === 1) this.post({ kind: "watch-proof", revision: this.revision, watched: true });
@@ -165,7 +173,8 @@ export class DerivedState {
 
   private hear(answer: FromWorker): void {
     if (answer.kind === "lost") return this.hand(this.newest);
-    if (answer.kind === "drawing") {
+    if (answer.kind === "computed") this.computed = new Map(answer.values);
+    else if (answer.kind === "drawing") {
       this.drawings.set(answer.page, answer.drawing);
       this.drawingsCame++;
     } else if (answer.kind === "pages") {

@@ -23,7 +23,19 @@ export class LaidOutCopy {
     if (!layout) return [];
     this.layout = layout;
     this.revision = revision;
-    return [this.starts(layout), ...this.drawings(this.looked)];
+    return [this.starts(layout), ...this.computed(layout), ...this.drawings(this.looked)];
+  }
+
+  private told = "";
+
+  /** What came of the expressions in the text, where that is not what was told before. */
+  private computed({ index, references }: PageLayout): FromWorker[] {
+    const expressions = new Set(index.computed.map(({ expression }) => expression));
+    const values = [...expressions].map((one) => [one, references.computed(one)] as const);
+    const told = JSON.stringify(values);
+    if (told === this.told || (this.told === "" && values.length === 0)) return [];
+    this.told = told;
+    return [{ kind: "computed", revision: this.revision, values }];
   }
 
   /** Which pages are looked at from now on; answers with their drawings. */

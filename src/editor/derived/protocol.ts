@@ -1,4 +1,6 @@
 import type { StepJSON } from "@/core/document";
+import type { Computed } from "@/core/compute";
+import type { AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";
 import type { Finding } from "@/core/proof";
 
@@ -22,6 +24,12 @@ export type ToWorker =
   | { readonly kind: "steps"; readonly revision: number; readonly steps: readonly StepJSON[] }
   /** Pages that somebody looks at, counted from 0: they are drawn, and drawn anew when they change. */
   | { readonly kind: "look-at-pages"; readonly revision: number; readonly pages: readonly number[] }
+  /** What is known of places of other documents, by their keys. */
+  | {
+      readonly kind: "asked";
+      readonly revision: number;
+      readonly places: readonly (readonly [string, AskedPlace])[];
+    }
   /** Whether the findings of the proof are looked at, and so have to follow each change. */
   | { readonly kind: "watch-proof"; readonly revision: number; readonly watched: boolean };
 
@@ -45,6 +53,12 @@ export type FromWorker =
       readonly starts: Int32Array;
       readonly front: number;
       readonly missing: readonly (readonly [sign: string, pos: number])[];
+    }
+  /** What came of the expressions that stand in the text. */
+  | {
+      readonly kind: "computed";
+      readonly revision: number;
+      readonly values: readonly (readonly [expression: string, computed: Computed])[];
     }
   /** A page that somebody looks at. */
   | {

@@ -1,3 +1,4 @@
+import type { Computed } from "@/core/compute";
 import { describe, expect, test } from "@jest/globals";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { Decoration, DecorationSet, type DecorationSource } from "prosemirror-view";
@@ -28,11 +29,17 @@ const first = new Transform(
   ),
 ).setDocAttribute("returns", { levels: [1], words: "" }).doc;
 
+const NONE: ReadonlyMap<string, Computed> = new Map();
+
 /** A document with its signs, followed through changes as the manuscript does it. */
 class Followed {
   state = EditorState.create({ doc: first });
   index = indexDocument(first);
-  signs = DocumentSigns.of(this.index, { adrift: followLinks(this.index).adrift, pages: null }, () => {});
+  signs = DocumentSigns.of(
+    this.index,
+    { adrift: followLinks(this.index).adrift, pages: null, computed: NONE },
+    () => {},
+  );
 
   do(tr: Transaction): this {
     const before = this.state.doc;
@@ -43,7 +50,7 @@ class Followed {
     const same = [...adrift.keys()].join() === [...known.keys()].join();
     this.signs = this.signs.after(
       this.index,
-      { adrift: same ? known : adrift, pages: null },
+      { adrift: same ? known : adrift, pages: null, computed: NONE },
       new DocumentChange(before, this.state.doc),
     );
     return this;

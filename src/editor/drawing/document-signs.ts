@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
 import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/core/destinations";
+import type { Computed } from "@/core/compute";
 import { schema } from "@/core/document";
 import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
@@ -21,12 +22,13 @@ export class DocumentSigns implements BlockSigns {
     private readonly labels: ReadonlyMap<string, string>,
     private readonly references: ReadonlyMap<string, string>,
     private readonly adrift: AdriftTargets,
+    private readonly computed: ReadonlyMap<string, Computed>,
     private readonly follow: (link: ReturnLink) => void,
   ) {}
 
   static of(
     index: DocumentIndex,
-    { adrift, pages }: Known,
+    { adrift, pages, computed }: Known,
     follow: (link: ReturnLink) => void,
   ): DocumentSigns {
     return new DocumentSigns(
@@ -36,12 +38,17 @@ export class DocumentSigns implements BlockSigns {
       labelsOf(index),
       referencesOf(index, pages),
       adrift,
+      computed,
       follow,
     );
   }
 
   /** The signs of a later version; this object where they are the same for every block that stayed. */
-  after(index: DocumentIndex, { adrift, pages }: Known, change: DocumentChange | null): DocumentSigns {
+  after(
+    index: DocumentIndex,
+    { adrift, pages, computed }: Known,
+    change: DocumentChange | null,
+  ): DocumentSigns {
     const structure = change?.structure ?? false;
     const marks = structure || this.index.registry !== index.registry || (change?.bookmarks ?? false);
     const gates = marks ? same(this.gates, gatesOf(index)) : this.gates;
@@ -58,11 +65,11 @@ export class DocumentSigns implements BlockSigns {
       gates === this.gates &&
       returns === this.returns &&
       references === this.references;
-    if (all && adrift === this.adrift) {
+    if (all && adrift === this.adrift && computed === this.computed) {
       this.index = index;
       return this;
     }
-    return new DocumentSigns(index, gates, returns, labels, references, adrift, this.follow);
+    return new DocumentSigns(index, gates, returns, labels, references, adrift, computed, this.follow);
   }
 
   of(block: Node): readonly Sign[] {
@@ -82,6 +89,8 @@ export class DocumentSigns implements BlockSigns {
     if (notes.length > 0) signs.push(...noteSigns(notes, known));
     const worded = this.references.get(id);
     if (worded !== undefined) signs.push(...referenceSigns(block, worded.split("\n")));
+    for (const { from, expression } of summarise(block).computed)
+      signs.push(computedSign(from, this.computed.get(expression)));
     const gate = this.gates.get(id);
     if (gate !== undefined) signs.push(gateSign(gate, size));
     if (this.adrift.size > 0)
@@ -99,6 +108,7 @@ export class DocumentSigns implements BlockSigns {
 interface Known {
   readonly adrift: AdriftTargets;
   readonly pages: PageNumbers | null;
+  readonly computed: ReadonlyMap<string, Computed>;
 }
 
 const NONE: readonly Sign[] = [];
@@ -213,6 +223,18 @@ function referenceSigns(block: Node, words: readonly string[]): Sign[] {
       to,
       draw: (start, end) => Decoration.node(start, end, {}, { words: words[i] }),
     }));
+}
+
+/** The words of a computed value, or why there are none. */
+function computedSign(from: number, computed: Computed | undefined): Sign {
+  const value = computed && ("words" in computed ? computed.words : "?");
+  const fault = computed !== undefined && "fault" in computed;
+  return {
+    key: `computed ${value} ${fault}`,
+    from,
+    to: from + 1,
+    draw: (start, end) => Decoration.node(start, end, {}, { value, fault }),
+  };
 }
 
 function gateSign(name: string, size: number): Sign {

@@ -15,6 +15,8 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
+import type { Computed } from "@/core/compute";
+import { ComputationView } from "../node-views/computation-view";
 import { ReferenceView } from "../node-views/reference-view";
 import type { Pocket } from "../pocket";
 import type { Incoming } from "../paste/incoming";
@@ -48,6 +50,8 @@ export interface ManuscriptHost {
   readonly adrift: AdriftTargets;
   /** Where the pages begin; null before they are laid out. */
   readonly pages: PageMap | null;
+  /** What came of the expressions in the text. */
+  readonly computed: ReadonlyMap<string, Computed>;
   readonly jumps: Jumps;
   readonly carrying: Carrying;
   readonly pocket: Pocket;
@@ -164,6 +168,7 @@ export class ManuscriptView {
         formula: (node) => new EquationView(node),
         note: (node) => new NoteView(node),
         cross_reference: (node, _view, _pos, decorations) => new ReferenceView(node, decorations),
+        computation: (node, _view, _pos, decorations) => new ComputationView(node, decorations),
       },
       // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
       clipboardTextParser: (text) => plainSlice(text),

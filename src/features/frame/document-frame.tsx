@@ -1,21 +1,44 @@
 "use client";
 
 import { useEffect, useState, type ReactNode } from "react";
-import { fetchDocument, Session, SessionContext } from "@/editor";
+import { asId } from "@/core/document";
+import { fetchDocument, Session, SessionContext, useSession, useSessionValue } from "@/editor";
 import { buttonLook } from "@/components/button";
+import { ActionPanel } from "./action-panel";
 import { DisplacedWords } from "./displaced-words";
 import { History } from "@/features/history/history";
 import { JumpBox } from "./jump-box";
+import { LeadElsewhere } from "./lead-elsewhere";
 import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
 
-/** Goes to the place that the address names, as the shelf's finding writes it: a block, and from where to where in it. */
+/** Goes to the place that the address names: words, by their block and from where to where in it; or a destination. */
 function goToAddressed(session: Session): void {
-  const named = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(window.location.hash);
-  if (!named) return;
+  const words = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(window.location.hash);
+  const place = asId(/^#to=([\w-]+)$/.exec(window.location.hash)?.[1]);
+  if (!words && !place) return;
   window.history.replaceState(window.history.state, "", window.location.pathname);
-  session.goToWords(named[1]!, Number(named[2]), Number(named[3]));
+  if (words) session.goToWords(words[1]!, Number(words[2]), Number(words[3]));
+  else if (!session.jumps.to(place!)) session.say("The place that the link leads to was removed.");
+}
+
+/** What a link of the document asks to be done. */
+function Acting() {
+  const session = useSession();
+  const acting = useSessionValue((it) => it.acting);
+  const attached = useSessionValue((it) => it.index.registry.files);
+  return (
+    <ActionPanel
+      action={acting?.action ?? null}
+      own={acting?.own ?? false}
+      document={session.id}
+      files={Object.entries(attached ?? {}).flatMap(([id, { name, size, removed }]) =>
+        removed ? [] : [{ id, name, size }],
+      )}
+      onClose={() => session.endAction()}
+    />
+  );
 }
 
 /** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
@@ -77,6 +100,8 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
       </div>
       <JumpBox />
       <RemovalPanel />
+      <LeadElsewhere />
+      <Acting />
       <History />
       <SessionNotice />
     </SessionContext.Provider>

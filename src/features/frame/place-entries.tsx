@@ -60,7 +60,7 @@ function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }
   const place = found.kind === "destination" ? found.place : null;
   const name = found.kind === "destination" ? found.place.name : found.name;
   const path = pathTo(index, stopOf(found).from);
-  const kind = place ? place.kind : found.kind === "note" ? "note" : null;
+  const kind = place ? place.kind : null;
   return (
     <>
       {kind ? <Sign kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}

@@ -1,12 +1,17 @@
 import { useState } from "react";
-import { Finder, type FinderEntry } from "@/components/finder";
+import { Finder } from "@/components/finder";
 import { Panel } from "@/components/panel";
 import type { Destination } from "@/core/destinations";
-import { targetFromAddress, type LinkTarget } from "@/core/document";
+import type { LinkTarget } from "@/core/document";
 import { targetOf, useSession, useSessionValue } from "@/editor";
+import { actionEntries } from "./action-entries";
+import { AttachButton, fileEntries } from "./file-entries";
+import { outsideEntries } from "./outside-entries";
 import { placeEntries } from "./place-entries";
+import { pocketEntries, shelfEntries, useShelfPlaces } from "./shelf-entries";
+import { topEntries, wordsEntries } from "./words-entries";
 
-/** A box in which one says where something shall lead: to a place of the document, or to a web or mail address. */
+/** A box in which one says where something shall lead. */
 export function PlacePicker({
   title,
   open,
@@ -26,7 +31,7 @@ export function PlacePicker({
       {open && (
         <PlaceFinder
           onPlace={(place) => onChoose(targetOf(place))}
-          onAddress={onChoose}
+          onTarget={onChoose}
           except={except}
           empty="No place is called that. Type a whole address for one on the web."
         />
@@ -35,24 +40,30 @@ export function PlacePicker({
   );
 }
 
-/** A field over the places to which something can lead, those picked up lately first; also for web and mail addresses. */
+/** Takes a target, with what it is called; `further`: also to follow it. */
+export type ChooseTarget = (target: LinkTarget, called: string, further: boolean) => void;
+
+/**
+ * A field over all to which something can lead, grouped: places of the document, those picked up lately first; quoted words; places of
+ * other documents; attached files; addresses; actions.
+ */
 export function PlaceFinder({
   onPlace,
-  onAddress,
+  onTarget,
   except,
   empty,
 }: {
   /** `further`: also to go there. */
   onPlace: (place: Destination, further: boolean) => void;
   /** Null where only a place of the document will do. */
-  onAddress: ((target: LinkTarget, called: string) => void) | null;
+  onTarget: ChooseTarget | null;
   except?: ReadonlySet<string> | undefined;
   empty: string;
 }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
-  const outside = onAddress && outsideEntry(typed, onAddress);
+  const elsewhere = useShelfPlaces(onTarget ? typed : "");
   const places = placeEntries(
     index,
     typed,
@@ -64,47 +75,40 @@ export function PlaceFinder({
       ...(except && { except }),
     },
   );
+  const others = onTarget
+    ? [
+        ...outsideEntries(typed, index, onTarget),
+        ...wordsEntries(typed, index, onTarget),
+        ...(typed.trim() === "" ? pocketEntries(session.pocket.elsewhere, onTarget) : []),
+      ]
+    : [];
+  const further = onTarget
+    ? [
+        ...topEntries(typed, onTarget),
+        ...fileEntries(typed, index, onTarget),
+        ...shelfEntries(elsewhere, onTarget),
+        ...actionEntries(typed, (target, called, go) => {
+          session.ownAction(target);
+          onTarget(target, called, go);
+        }),
+      ]
+    : [];
   return (
-    <Finder
-      label="Where to"
-      placeholder={
-        onAddress
-          ? "A heading, a figure, a bookmark, a web or mail address"
-          : "A heading, a figure, a bookmark"
-      }
-      value={typed}
-      onType={setTyped}
-      entries={outside ? [outside, ...places] : places}
-      empty={empty}
-    />
+    <>
+      <Finder
+        label="Where to"
+        placeholder={
+          onTarget
+            ? "A heading, note 5, ¶ 44, “words”, another document, a file, an address"
+            : "A heading, a figure, note 5, ¶ 44, a bookmark"
+        }
+        value={typed}
+        onType={setTyped}
+        // With nothing typed the places of the document are a long list, below which nobody looks.
+        entries={typed.trim() === "" ? [...others, ...places] : [...others, ...places, ...further]}
+        empty={empty}
+      />
+      {onTarget && <AttachButton onTarget={onTarget} />}
+    </>
   );
-}
-
-/** What was typed as a web or mail address, if it can be read as one. */
-function outsideEntry(
-  typed: string,
-  choose: (target: LinkTarget, called: string) => void,
-): FinderEntry | null {
-  const text = typed.trim();
-  const target = /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)
-    ? targetFromAddress(`mailto:${text}`)
-    : /^(https?:\/\/|mailto:|tel:)\S+$/i.test(text)
-      ? targetFromAddress(text)
-      : /^(www\.\S+|[\w-]+(\.[\w-]+)*\.[a-z]{2,}(\/\S*)?)$/i.test(text)
-        ? targetFromAddress(`https://${text}`)
-        : null;
-  if (!target) return null;
-  const to = target.kind === "mail" ? target.address : target.kind === "web" ? target.url : "";
-  return {
-    key: "outside",
-    content: () => (
-      <>
-        <span className="min-w-0 flex-1 truncate">{to}</span>
-        <span className="shrink-0 text-sm text-quiet">
-          {target.kind === "mail" ? "mail address" : "web address"}
-        </span>
-      </>
-    ),
-    choose: () => choose(target, to),
-  };
 }

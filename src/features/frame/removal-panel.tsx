@@ -4,6 +4,7 @@ import { counted } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { shortened } from "@/core/document";
 import { referenceWords, type Impact } from "@/core/links";
+import type { IncomingLink } from "@/core/shelf";
 import { useSession, useSessionValue } from "@/editor";
 import { PlacePicker } from "./place-picker";
 
@@ -15,11 +16,12 @@ export function RemovalPanel() {
   const pending = useSessionValue((it) => it.removals.pending);
   const [picking, setPicking] = useState(false);
   const count = pending?.impact.links.length ?? 0;
+  const all = count + (pending?.others.length ?? 0);
   const them = count === 1 ? "it" : "them";
   return (
     <>
       <Panel
-        title={`${counted(count, "link leads", "links lead")} to what is taken out`}
+        title={`${counted(all, "link leads", "links lead")} to what is taken out`}
         open={pending !== null && !picking}
         onClose={() => session.removals.cancel()}
         onReturn={() => session.focus()}
@@ -27,17 +29,24 @@ export function RemovalPanel() {
         {pending && (
           <div className="px-4 pb-4 text-sm">
             <Concerned impact={pending.impact} />
+            <OthersConcerned links={pending.others} />
             <div className="grid gap-1.5" role="group" aria-label={`What becomes of ${them}`}>
-              <Button look="main" autoFocus onClick={() => setPicking(true)}>
-                Lead {them} to another place
+              {count > 0 && (
+                <>
+                  <Button look="main" autoFocus onClick={() => setPicking(true)}>
+                    Lead {them} to another place
+                  </Button>
+                  <Button onClick={() => session.removals.decide({ kind: "unlink" })}>
+                    Keep the words, without a link
+                  </Button>
+                  <Button onClick={() => session.removals.decide({ kind: "words" })}>
+                    Take {count === 1 ? "its" : "their"} words out as well
+                  </Button>
+                </>
+              )}
+              <Button autoFocus={count === 0} onClick={() => session.removals.decide({ kind: "adrift" })}>
+                {count === 0 ? "Take it out all the same" : `Leave ${them} adrift`}
               </Button>
-              <Button onClick={() => session.removals.decide({ kind: "unlink" })}>
-                Keep the words, without a link
-              </Button>
-              <Button onClick={() => session.removals.decide({ kind: "words" })}>
-                Take {count === 1 ? "its" : "their"} words out as well
-              </Button>
-              <Button onClick={() => session.removals.decide({ kind: "adrift" })}>Leave {them} adrift</Button>
               <Button look="quiet" onClick={() => session.removals.cancel()}>
                 Take nothing out
               </Button>
@@ -81,6 +90,27 @@ function Concerned({ impact: { links, lists } }: { impact: Impact }) {
           then, by itself.
         </p>
       ))}
+    </>
+  );
+}
+
+/** Links of other documents: what becomes of them is decided there. */
+function OthersConcerned({ links }: { links: readonly IncomingLink[] }) {
+  if (links.length === 0) return null;
+  return (
+    <>
+      <p className="text-quiet">
+        In other documents, where {links.length === 1 ? "it is" : "they are"} adrift from then on:
+      </p>
+      <ul aria-label="Links of other documents" className="mb-3">
+        {links.slice(0, SHOWN).map(({ document, title, words, block, start }) => (
+          <li key={`${document} ${block} ${start}`} className="truncate" dir="auto">
+            “{shortened(words, 60)}”{" "}
+            <span className="text-quiet">in {shortened(title || "Untitled", 40)}</span>
+          </li>
+        ))}
+        {links.length > SHOWN && <li className="text-quiet">and {links.length - SHOWN} more</li>}
+      </ul>
     </>
   );
 }

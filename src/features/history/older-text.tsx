@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
-import { indexDocument } from "@/core/destinations";
 import type { StyleSheet } from "@/core/document";
+import { UNKNOWN_SHELF } from "@/core/links";
 import { styleRules } from "@/core/styles";
 
 /** A document as it was, to be read only. */
@@ -10,11 +10,15 @@ export function OlderText({ doc }: { doc: Node }) {
   useEffect(() => {
     let left = false;
     // The writer of HTML is fetched when somebody looks back, not with every page.
-    void import("@/core/formats/html").then(({ documentHtml, HtmlOutput }) => {
+    void import("@/core/formats/html").then(({ documentHtml, HtmlOutput, OnScreen, withMarkedPlaces }) => {
       if (left || !place.current) return;
       const template = document.createElement("template");
       template.innerHTML = documentHtml(
-        new HtmlOutput(indexDocument(doc), (name) => `/api/pictures/${name}`),
+        new HtmlOutput(
+          withMarkedPlaces(doc),
+          new OnScreen("", UNKNOWN_SHELF),
+          (name) => `/api/pictures/${name}`,
+        ),
       );
       // Its addresses are those of the document that is open below.
       for (const element of template.content.querySelectorAll("[id], [href]")) {

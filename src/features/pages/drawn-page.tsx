@@ -1,4 +1,5 @@
 import { memo } from "react";
+import { addressOf } from "@/core/document";
 import type { Box, DrawnItem, DrawnLink, DrawnTarget, DrawnWords, PageDrawing } from "@/core/pages";
 import { pageFamily, usePageFonts } from "./page-fonts";
 
@@ -116,7 +117,7 @@ function Missing({ item }: { item: DrawnWords }) {
 
 function Link({ link, onFollow }: { link: DrawnLink; onFollow: (target: DrawnTarget) => void }) {
   const { target } = link;
-  const url = target.kind === "web" ? target.url : target.kind === "mail" ? `mailto:${target.address}` : null;
+  const url = target.kind === "web" || target.kind === "mail" ? addressOf(target) : null;
   return (
     <a
       href={url ?? "#"}

@@ -5,7 +5,8 @@ import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { fieldLook } from "@/components/field";
-import { setupOf } from "@/core/document";
+import { setupOf, type LinkTarget } from "@/core/document";
+import { follow as followTarget } from "@/core/links";
 import type { DrawnTarget } from "@/core/pages";
 import { useSession, useSessionValue } from "@/editor";
 import { DrawnPage } from "./drawn-page";
@@ -55,15 +56,15 @@ export function PagesView() {
   const follow = useCallback(
     (target: DrawnTarget) => {
       if (target.kind === "top") return goTo(0);
+      const followed = followTarget(
+        target.kind === "note" ? { ...target, kind: "destination" } : target,
+        session.index,
+        session.elsewhere.shelf,
+      );
       const map = session.pages;
-      const place =
-        target.kind === "destination"
-          ? session.index.destination(target.id)?.pos
-          : target.kind === "note"
-            ? session.index.notes.find(({ id }) => id === target.id)?.from
-            : undefined;
-      if (map && place !== undefined) goTo(map.pageAt(place));
-      else session.say("This link is adrift: its destination is not there.");
+      if (!followed.lands) session.say(`This link is adrift. ${followed.why}`);
+      else if (!followed.destination) session.follow(target as LinkTarget);
+      else if (map) goTo(map.pageAt(followed.destination.pos));
     },
     [session, goTo],
   );

@@ -4,10 +4,18 @@ import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
-import { addressOf, shortened, type LinkTarget } from "@/core/document";
-import { referenceWords, resolveLinks, type PageNumbers, type ResolvedLink } from "@/core/links";
+import { isAddress, shortened, type LinkTarget } from "@/core/document";
+import {
+  calledOf,
+  referenceWords,
+  resolveLinks,
+  type KnownShelf,
+  type PageNumbers,
+  type ResolvedLink,
+} from "@/core/links";
 import { retargetLinks, unlink, useSession } from "@/editor";
 import { PlacePicker } from "@/features/frame/place-picker";
+import { TargetSign } from "@/features/frame/target-sign";
 import { LongList, type Part } from "./long-list";
 
 interface Row {
@@ -23,10 +31,16 @@ interface Row {
 const PARTS: readonly Part<Row>[] = [
   { label: "All links", has: () => true },
   { label: "Adrift", has: ({ link }) => !link.lands },
-  { label: "Within the document", has: ({ link }) => link.target.kind === "destination" },
-  { label: "To the web and mail", has: ({ link }) => link.target.kind !== "destination" },
+  { label: "Within the document", has: ({ link }) => WITHIN.has(link.target.kind) },
+  { label: "To other documents", has: ({ link }) => link.target.kind === "document" },
+  { label: "To attached files", has: ({ link }) => link.target.kind === "file" },
+  { label: "To the web and mail", has: ({ link }) => isAddress(link.target) },
+  { label: "Actions", has: ({ link }) => link.target.kind === "action" },
   { label: "Cross-references", has: ({ link }) => link.reference !== undefined },
 ];
+
+/** Kinds of target that are in the document itself. */
+const WITHIN = new Set<LinkTarget["kind"]>(["destination", "words", "top"]);
 
 const COLUMNS: readonly Column<Row>[] = [
   { id: "words", header: "Words", value: (row) => row.words, width: "minmax(8rem, 3fr)" },
@@ -38,7 +52,7 @@ const COLUMNS: readonly Column<Row>[] = [
     width: "minmax(8rem, 3fr)",
     cell: ({ link, leads }) => (
       <span className="flex items-center gap-2">
-        {link.lands && link.destination && <Sign kind={link.destination.kind} />}
+        {link.lands && <TargetSign target={link.target} destination={link.destination} />}
         <span className="truncate">{leads}</span>
       </span>
     ),
@@ -116,13 +130,13 @@ function Mend({ links, onDone }: { links: readonly ResolvedLink[]; onDone: () =>
   );
 }
 
-function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
-  return resolveLinks(index).map((link, i) => ({
+function rowsOf(index: DocumentIndex, pages: PageNumbers | null, shelf: KnownShelf): Row[] {
+  return resolveLinks(index, shelf).map((link, i) => ({
     key: `${i} ${link.from}`,
     link,
     words: link.reference ? referenceWords(link.reference, link.from, index, pages) : link.text,
     kind: kindOf(link),
-    leads: leadsTo(link),
+    leads: shortened(calledOf(link.target, index, shelf), 200) || "Untitled",
     state: link.lands ? "lands" : link.why,
     section: index.sectionAt(link.from)?.name ?? "the beginning",
   }));
@@ -130,13 +144,10 @@ function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
 
 function kindOf(link: ResolvedLink): string {
   if (link.reference) return "cross-reference";
-  if (link.target.kind === "destination")
+  const { target } = link;
+  if (target.kind === "destination")
     return link.lands && link.destination ? KIND_NAMES[link.destination.kind] : "place";
-  return link.target.kind === "mail" ? "mail" : "web";
+  return isAddress(target) ? ADDRESS_NAMES[target.kind] : KIND_NAMES[target.kind];
 }
 
-function leadsTo(link: ResolvedLink): string {
-  if (link.target.kind !== "destination") return addressOf(link.target);
-  const name = link.lands ? (link.destination?.name ?? "") : (link.target.was ?? "");
-  return shortened(name, 200) || "Untitled";
-}
+const ADDRESS_NAMES = { web: "web", mail: "mail", scheme: "address" } as const;

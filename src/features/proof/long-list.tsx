@@ -3,6 +3,7 @@ import { counted } from "@/components/counted";
 import { DataTable, type Column } from "@/components/data-table";
 import { fieldLook } from "@/components/field";
 import type { DocumentIndex } from "@/core/destinations";
+import type { KnownShelf } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import { useSession, useSessionValue, type Session } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
@@ -27,7 +28,7 @@ export function LongList<Row>({
 }: {
   /** What is listed, one of them: “link”. */
   of: string;
-  rowsOf: (index: DocumentIndex, pages: PageMap | null) => readonly Row[];
+  rowsOf: (index: DocumentIndex, pages: PageMap | null, shelf: KnownShelf) => readonly Row[];
   columns: readonly Column<Row>[];
   keyOf: (row: Row) => string;
   /** The first is that of all. */
@@ -43,7 +44,8 @@ export function LongList<Row>({
   const index = useSessionValue((it) => it.index);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
-  const rows = useMemo(() => rowsOf(index, pages), [rowsOf, index, pages]);
+  const shelf = useSessionValue((it) => it.elsewhere.shelf);
+  const rows = useMemo(() => rowsOf(index, pages, shelf), [rowsOf, index, pages, shelf]);
   const [filter, setFilter] = useState("");
   const [part, setPart] = useState(0);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());

@@ -2,7 +2,7 @@ import { Download, LoaderCircle, X } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { Button, buttonLook } from "@/components/button";
-import { counted, formatted } from "@/components/counted";
+import { counted, formatted, sized } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
 import type { PdfJob } from "@/server";
@@ -124,7 +124,7 @@ function Shown({
       <p className="flex items-start gap-2">
         {!sound && <Sign kind="fault" className="mt-1 !self-start" />}
         <span>
-          {counted(pages, "page")}, {size(bytes)}.{" "}
+          {counted(pages, "page")}, {sized(bytes)}.{" "}
           {proof.promised === 0
             ? "There is no link in it."
             : sound
@@ -163,10 +163,4 @@ function Shown({
       </a>
     </div>
   );
-}
-
-function size(bytes: number): string {
-  return bytes < 1_000_000
-    ? `${formatted(Math.ceil(bytes / 1_000))} kB`
-    : `${(bytes / 1_000_000).toFixed(1)} MB`;
 }

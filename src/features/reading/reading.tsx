@@ -1,6 +1,8 @@
 import Link from "next/link";
 import { Mark } from "@/components/signs";
+import type { ListedFile } from "@/features/frame/action-panel";
 import { BackChip } from "./back-chip";
+import { ReadingActions } from "./reading-actions";
 
 /** A line of the contents beside the text. */
 export interface ReadingEntry {
@@ -20,6 +22,7 @@ export function Reading({
   looks,
   html,
   contents,
+  files,
 }: {
   id: string;
   title: string;
@@ -28,6 +31,8 @@ export function Reading({
   looks: string;
   html: string;
   contents: readonly ReadingEntry[];
+  /** The files attached to the document. */
+  files: readonly ListedFile[];
 }) {
   return (
     <div id="top" className="lg:grid lg:grid-cols-[17rem_minmax(0,1fr)]">
@@ -75,6 +80,7 @@ export function Reading({
         <article className="reading mx-auto max-w-160" dangerouslySetInnerHTML={{ __html: html }} />
       </main>
       <BackChip />
+      <ReadingActions document={id} files={files} />
     </div>
   );
 }

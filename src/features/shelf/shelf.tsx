@@ -1,13 +1,15 @@
 "use client";
 
-import { FilePlus2, FolderInput, Trash2 } from "lucide-react";
+import { FilePlus2, Flag, FolderInput, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useRef, useState, useSyncExternalStore } from "react";
 import { Button, IconButton } from "@/components/button";
 import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
+import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
+import { FlaggedList } from "@/features/frame/flagged-list";
 import { FindEverywhere } from "./find-everywhere";
 import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
 import { ImportList, type Import } from "./import-list";
@@ -34,12 +36,20 @@ interface LookedAt {
 }
 
 /** The shelf: one's documents, and how new ones come in. */
-export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
+export function Shelf({
+  initial,
+  find = "",
+}: {
+  initial: readonly ShelfDocument[];
+  /** Words that are looked for at once. */
+  find?: string;
+}) {
   const router = useRouter();
   const [documents, setDocuments] = useState(initial);
   const [imports, setImports] = useState<readonly Import[]>([]);
   const [looked, setLooked] = useState<readonly LookedAt[]>([]);
-  const [sought, setSought] = useState("");
+  const [sought, setSought] = useState(find);
+  const [flagged, setFlagged] = useState(false);
   const [removed, setRemoved] = useState<ShelfDocument | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -148,6 +158,9 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
               event.target.value = "";
             }}
           />
+          <Button onClick={() => setFlagged(true)}>
+            <Flag size={16} aria-hidden /> Flagged
+          </Button>
           <Button onClick={() => files.current?.click()}>
             <FolderInput size={16} aria-hidden /> Import files
           </Button>
@@ -166,6 +179,9 @@ export function Shelf({ initial }: { initial: readonly ShelfDocument[] }) {
           Markdown, HTML, plain text and .gaterope.json files can also be dropped anywhere on this page.
         </p>
       </main>
+      <Panel title="To come back to, in all documents" open={flagged} onClose={() => setFlagged(false)}>
+        {flagged && <FlaggedList />}
+      </Panel>
       {looked[0] && (
         <Suspense>
           <TextPreview

@@ -1,18 +1,17 @@
 import type { ReactNode } from "react";
 import { Button } from "@/components/button";
-import { shortened, type DestinationId } from "@/core/document";
+import { shortened } from "@/core/document";
 import { useSession, useSessionValue } from "@/editor";
 
 /** While one end of a link is carried: what is carried, and how it is tied. */
 export function CarryBar() {
   const held = useSessionValue((it) => it.pocket.held);
-  return held ? <PlaceInHand id={held} /> : <WordsCarried />;
+  return held ? <PlaceInHand name={held.name} /> : <WordsCarried />;
 }
 
 /** A place that was taken along: words are tied to it one after the other. */
-function PlaceInHand({ id }: { id: DestinationId }) {
+function PlaceInHand({ name }: { name: string }) {
   const session = useSession();
-  const name = useSessionValue((it) => it.outline.destination(id)?.name ?? "");
   const chosen = useSessionValue((it) => !it.state.selection.empty);
   return (
     <Bar>

@@ -5,6 +5,7 @@ import {
   AlignRight,
   Asterisk,
   Bold,
+  Calculator,
   Code,
   Image as ImageIcon,
   Italic,
@@ -43,6 +44,7 @@ import {
   emptyTable,
   hasMark,
   insertBlock,
+  insertComputation,
   insertEquation,
   insertFormula,
   insertNote,
@@ -332,6 +334,9 @@ function Insert() {
         </Item>
         <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">
           <Link2 size={15} aria-hidden /> Cross-reference
+        </Item>
+        <Item onSelect={() => written(insertComputation)}>
+          <Calculator size={15} aria-hidden /> Computed value
         </Item>
         <Item onSelect={() => setTimeout(() => session.ask("title-links"))} keys="Ctrl+Alt+K">
           <ListChecks size={15} aria-hidden /> Links of typed titles

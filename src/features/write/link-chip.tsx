@@ -1,11 +1,11 @@
 import { useLayoutEffect, useRef, useState } from "react";
 import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
+import { TargetSign } from "@/features/frame/target-sign";
 import { shortened } from "@/core/document";
 import { linkAt, removeLink, useSession, useSessionValue, type Session } from "@/editor";
 import { summarise, type LinkPiece } from "@/core/destinations";
-import { follow } from "@/core/links";
-import { addressOf } from "@/core/document";
+import { calledOf, follow } from "@/core/links";
 
 /** The caret stands in a link: where it leads, and going there. An ordinary click never follows a link. */
 export function LinkChip() {
@@ -13,6 +13,7 @@ export function LinkChip() {
   const piece = useSessionValue(pieceAtCaret);
   const index = useSessionValue((it) => it.outline);
   const inView = useSessionValue((it) => it.inView);
+  useSessionValue((it) => it.elsewhere.shelf);
   const chip = useRef<HTMLDivElement>(null);
   const [place, setPlace] = useState<{ left: number; top: number } | null>(null);
   const link = piece && linkAt(session.index, session.state.selection.from);
@@ -27,7 +28,8 @@ export function LinkChip() {
   }, [session, from, piece, inView]);
 
   if (!link) return null;
-  const followed = follow(link.target, index);
+  const { shelf } = session.elsewhere;
+  const followed = follow(link.target, index, shelf);
   return (
     <div
       ref={chip}
@@ -37,12 +39,10 @@ export function LinkChip() {
     >
       {followed.lands ? (
         <>
-          {followed.destination && <Sign kind={followed.destination.kind} />}
-          <span className="truncate">
-            {followed.destination ? shortened(followed.destination.name, 60) || "Untitled" : outside(link)}
-          </span>
+          <TargetSign target={link.target} destination={followed.destination} />
+          <span className="truncate">{shortened(calledOf(link.target, index, shelf), 60) || "Untitled"}</span>
           <Button onClick={() => session.follow(link.target)} title="Ctrl+click goes at once">
-            Go
+            {link.target.kind === "action" ? "Do" : "Go"}
           </Button>
         </>
       ) : (
@@ -69,10 +69,6 @@ function pieceAtCaret(session: Session): LinkPiece | null {
   return (
     summarise($from.node(1)).links.find((link) => !link.reference && link.from <= at && at <= link.to) ?? null
   );
-}
-
-function outside(link: NonNullable<ReturnType<typeof linkAt>>): string {
-  return link.target.kind === "destination" ? "" : shortened(addressOf(link.target), 60);
 }
 
 function unlink(session: Session): void {

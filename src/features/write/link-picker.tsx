@@ -103,7 +103,12 @@ function Picker({
   }
 
   /** Words that lead to the target; without words of their own, what the target is called. */
-  function link(target: LinkTarget, called: string) {
+  function link(target: LinkTarget, called: string, further = false) {
+    tieTo(target, called);
+    if (further) session.follow(target);
+  }
+
+  function tieTo(target: LinkTarget, called: string) {
     put((tr) => {
       if (words.kind === "range") return linkRange(tr, words.from, words.to, target);
       if (words.kind === "reference") return tr;
@@ -115,7 +120,7 @@ function Picker({
   /** Ties the words to a place, and goes there where that was asked for. */
   function choose(place: Destination, follow: boolean) {
     tie(place);
-    session.pocket.remember(place.id);
+    session.pocket.remember(place);
     if (follow) session.jumps.to(place.id);
   }
 
@@ -123,7 +128,7 @@ function Picker({
     if (words.kind === "reference") {
       const { target } = referenceTo(place);
       put((tr) => changeReference(tr, words.pos, { target }));
-    } else if (worded === "words") link(targetOf(place), place.name);
+    } else if (worded === "words") tieTo(targetOf(place), place.name);
     else {
       const at = words.kind === "range" ? words : words.at;
       put((tr) => insertReference(tr, at, referenceTo(place, worded === "fit" ? undefined : worded)));
@@ -180,8 +185,8 @@ function Picker({
       <div className="border-t border-line">
         <PlaceFinder
           onPlace={choose}
-          onAddress={words.kind === "reference" ? null : link}
-          empty="No place is called that. Carry the link to the place instead, or type a whole address."
+          onTarget={words.kind === "reference" ? null : link}
+          empty="No place is called that. Carry the link to the place instead, or type a whole address. “look for …” makes a link that searches the shelf."
         />
       </div>
       {words.kind !== "reference" && (

@@ -7,6 +7,7 @@ import { shortened, type DestinationId } from "@/core/document";
 import { incomingCounts } from "@/core/links";
 import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { copyAddress } from "./copy-address";
+import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { TakeAlong } from "./take-along";
 
 /** The bookmark in which the caret stands: what it is for, and when one wants to come back to it. */
@@ -35,6 +36,7 @@ export function SelectedBookmark() {
         <dt className="text-quiet">Links here</dt>
         <dd>{links === 0 ? "none" : counted(links, "link")}</dd>
       </dl>
+      <LinksFromElsewhere id={bookmark.id} />
       <label htmlFor={noteId} className="mb-1 block font-medium">
         Note to oneself
       </label>

@@ -9,8 +9,10 @@ import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
+import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { EquationField, SelectedFormula } from "./equation-field";
 import { FigureOptions } from "./figure-options";
+import { SelectedComputation } from "./selected-computation";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
 import { TableOptions } from "./table-options";
@@ -21,6 +23,8 @@ export function Selected() {
   const leaf = useSessionValue(selectedLeaf);
   if (leaf?.type.name === "note") return <SelectedNote note={leaf} />;
   if (leaf?.type.name === "cross_reference") return <SelectedReference reference={leaf.attrs as Reference} />;
+  if (leaf?.type.name === "computation")
+    return <SelectedComputation expression={leaf.attrs.expression as string} />;
   if (leaf?.type.name === "formula") return <SelectedFormula node={leaf} />;
   return <SelectedBlock />;
 }
@@ -59,8 +63,8 @@ function selectedLeaf({ state: { selection } }: Session): Node | null {
   return node && LEAVES.has(node.type) ? node : null;
 }
 
-const { note, formula, cross_reference } = schema.nodes;
-const LEAVES = new Set([note, formula, cross_reference]);
+const { note, formula, cross_reference, computation } = schema.nodes;
+const LEAVES = new Set([note, formula, cross_reference, computation]);
 
 /** The block with the caret where it is a place that links can lead to. */
 function selectedPlace(session: Session): Node | null {
@@ -101,6 +105,7 @@ function PlaceFacts({ place }: { place: Destination }) {
         <dt className="text-quiet">Links here</dt>
         <dd>{incoming.length === 0 ? "none" : incoming.length}</dd>
       </dl>
+      <LinksFromElsewhere id={place.id} />
       {incoming.length > 0 && (
         <ul className="mt-1">
           {incoming.slice(0, 5).map((link, i) => (

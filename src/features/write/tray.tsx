@@ -3,6 +3,8 @@ import { BookmarkList } from "./bookmark-list";
 import { LostBookmarks } from "./lost-bookmarks";
 import { ManyBookmarks } from "./many-bookmarks";
 import { Selected } from "./selected";
+import { FilesSection } from "./files-section";
+import { SelectedLink } from "./selected-link";
 import { SelectedBookmark } from "./selected-bookmark";
 import { StyleSection } from "./style-section";
 
@@ -20,6 +22,7 @@ export function Tray() {
       className="isolate h-full overflow-y-auto border-l border-line"
     >
       <Selected />
+      <SelectedLink />
       <SelectedBookmark />
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">
@@ -27,6 +30,7 @@ export function Tray() {
         <ManyBookmarks />
       </section>
       <LostBookmarks />
+      <FilesSection />
     </aside>
   );
 }

@@ -9,6 +9,7 @@ import {
   type FoundOnShelf,
   type Sought,
 } from "@/core/find";
+import { UpToDate } from "../derived/up-to-date";
 import type { Tables } from "../tables";
 import { findInThread } from "./find-in-thread";
 
@@ -30,18 +31,20 @@ const LINES_AT_ONCE = 400;
  * looked through by the core.
  */
 export class ShelfSearch {
-  private updating: Promise<void> = Promise.resolve();
+  private readonly lines: UpToDate;
 
   constructor(
     private readonly db: Kysely<Tables>,
     private readonly read: (id: string) => Promise<ReadDocument>,
     /** The built file of the thread in which expressions are looked for. */
     private readonly thread: string,
-  ) {}
+  ) {
+    this.lines = new UpToDate(db, "searched_documents", (id) => this.updateOne(id));
+  }
 
   /** The documents in which something stands, the one changed last first. Throws a SoughtError for what cannot be sought. */
   async find(sought: Sought): Promise<FoundDocument[]> {
-    await this.update();
+    await this.lines.update();
     const lines = await this.candidates(sought);
     const found = new Map<string, { count: number; places: FoundOnShelf[] }>();
     const texts = lines.map(({ text }) => text);
@@ -98,27 +101,6 @@ export class ShelfSearch {
       );
     }
     return query.orderBy("document_id").orderBy("place").execute();
-  }
-
-  /** Brings the lines of documents that changed up to date, one call after the other. */
-  private update(): Promise<void> {
-    const next = this.updating.then(async () => {
-      const stale = await this.db
-        .selectFrom("documents")
-        .leftJoin("searched_documents", "searched_documents.document_id", "documents.id")
-        .select("documents.id as id")
-        .where("removed_at", "is", null)
-        .where((where) =>
-          where.or([
-            where("searched_documents.version", "is", null),
-            where("searched_documents.version", "!=", where.ref("documents.version")),
-          ]),
-        )
-        .execute();
-      for (const { id } of stale) await this.updateOne(id);
-    });
-    this.updating = next.catch(() => {});
-    return next;
   }
 
   private async updateOne(id: string): Promise<void> {

@@ -18,17 +18,20 @@ import { runningServer } from "./server-mark";
 import { UpkeepError } from "./upkeep-error";
 
 const PIECE = 1 << 20;
-const PICTURES = "pictures";
+/** The folders of what is kept beside the database. */
+const CONTENTS = ["pictures", "files"] as const;
 
 /** What a backup or a restore came to. */
 export interface Kept {
   readonly documents: number;
   readonly pictures: number;
+  /** Attached files. */
+  readonly files: number;
 }
 
 /**
  * Writes all that a data folder holds into one zip file: the database as it stands at one moment, also while a server
- * works on it, and the pictures. Throws an {@link UpkeepError}; a file that stood there before stays then.
+ * works on it, the pictures and the attached files. Throws an {@link UpkeepError}; a file that stood there before stays then.
  */
 export async function writeBackup(folder: string, file: string): Promise<Kept> {
   const source = path.join(folder, DATABASE);
@@ -44,17 +47,18 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
       sqlite.close();
     }
     const documents = countDocuments(copy);
-    const pictures = filesIn(path.join(folder, PICTURES));
     writeZip(beside, [
       { name: DATABASE, file: copy, packed: true },
-      ...pictures.map((name) => ({
-        name: `${PICTURES}/${name}`,
-        file: path.join(folder, PICTURES, name),
-        packed: name.endsWith(".svg"),
-      })),
+      ...CONTENTS.flatMap((content) =>
+        filesIn(path.join(folder, content)).map((name) => ({
+          name: `${content}/${name}`,
+          file: path.join(folder, content, name),
+          packed: content === "files" || name.endsWith(".svg"),
+        })),
+      ),
     ]);
     renameSync(beside, file);
-    return { documents, pictures: pictures.length };
+    return { documents, ...countContents(folder) };
   } catch (error) {
     rmSync(beside, { force: true });
     throw UpkeepError.of(file, error);
@@ -81,10 +85,10 @@ export async function restoreBackup(folder: string, file: string): Promise<Kept 
     // Brings an older backup to this version before it takes the place of anything.
     await (await openDatabase(fresh)).destroy();
     const documents = countDocuments(database);
-    const pictures = filesIn(path.join(fresh, PICTURES)).length;
+    const contents = countContents(fresh);
     const aside = putAside(folder);
     for (const name of readdirSync(fresh)) renameSync(path.join(fresh, name), path.join(folder, name));
-    return { documents, pictures, aside };
+    return { documents, ...contents, aside };
   } catch (error) {
     throw UpkeepError.of(file, error);
   } finally {
@@ -93,7 +97,9 @@ export async function restoreBackup(folder: string, file: string): Promise<Kept 
 }
 
 function putAside(folder: string): string | null {
-  const standing = readdirSync(folder).filter((name) => name.startsWith(DATABASE) || name === PICTURES);
+  const standing = readdirSync(folder).filter(
+    (name) => name.startsWith(DATABASE) || (CONTENTS as readonly string[]).includes(name),
+  );
   if (standing.length === 0) return null;
   const stamp = new Date().toISOString().replace(/[:.]/g, "-");
   const aside = path.join(folder, `before-restore-${stamp}`);
@@ -122,6 +128,11 @@ function countDocuments(database: string): number {
   }
 }
 
+function countContents(folder: string): { pictures: number; files: number } {
+  const count = (content: (typeof CONTENTS)[number]) => filesIn(path.join(folder, content)).length;
+  return { pictures: count("pictures"), files: count("files") };
+}
+
 /** The files below a folder, by their way from there, in order. */
 function filesIn(folder: string): string[] {
   if (!existsSync(folder)) return [];
@@ -134,7 +145,7 @@ function filesIn(folder: string): string[] {
 interface Entry {
   readonly name: string;
   readonly file: string;
-  /** Whether packing makes it smaller: pictures are packed already. */
+  /** Whether packing may make it smaller: pictures are packed already. */
   readonly packed: boolean;
 }
 
@@ -201,5 +212,5 @@ function readZip(file: string, folder: string): void {
 }
 
 function isOurs(name: string): boolean {
-  return name === DATABASE || /^pictures\/[0-9a-z]{2}\/[0-9a-z.]+$/i.test(name);
+  return name === DATABASE || /^(?:pictures|files)\/[0-9a-z]{2}\/[0-9a-z.]+$/i.test(name);
 }

@@ -2,7 +2,8 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { pictureName, stepFromJSON } from "@/core/document";
+import { contentOf, pictureName, stepFromJSON, type Registry } from "@/core/document";
+import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
 import { PictureStore } from "../picture-store";
 import { readSnapshot } from "../stored-documents";
@@ -14,6 +15,8 @@ export interface Checked {
   readonly steps: number;
   readonly snapshots: number;
   readonly pictures: number;
+  /** Attached files. */
+  readonly files: number;
   /** What is wrong, each in one line. */
   readonly faults: readonly string[];
 }
@@ -27,7 +30,7 @@ interface StepRow {
 
 /**
  * Reads a data folder from end to end and changes nothing: the database's own consistency, every snapshot, every step
- * applied in order, every picture against the hash that is its name. Throws an {@link UpkeepError} where there is nothing to
+ * applied in order, every picture and attached file against the hash that is its name. Throws an {@link UpkeepError} where there is nothing to
  * be read.
  */
 export function checkFolder(folder: string): Checked {
@@ -51,6 +54,7 @@ export function checkFolder(folder: string): Checked {
       faults.push("The database holds rows that belong to no document.");
     const counts = { documents: 0, steps: 0, snapshots: 0 };
     const pictures = new Set<string>();
+    const files = new Set<string>();
     const documents = sqlite.prepare("select id, version from documents order by id").all() as {
       id: string;
       version: number;
@@ -64,9 +68,11 @@ export function checkFolder(folder: string): Checked {
       found.doc?.descendants((node) => {
         if (node.attrs.picture) pictures.add(node.attrs.picture as string);
       });
+      const { files: attached = {} } = (found.doc?.attrs.registry ?? {}) as Partial<Registry>;
+      for (const { content, removed } of Object.values(attached)) if (!removed) files.add(content);
     }
-    faults.push(...checkPictures(folder, pictures));
-    return { ...counts, pictures: pictures.size, faults };
+    faults.push(...checkPictures(folder, pictures), ...checkFiles(folder, files));
+    return { ...counts, pictures: pictures.size, files: files.size, faults };
   } finally {
     sqlite.close();
   }
@@ -137,5 +143,14 @@ function checkPictures(folder: string, names: ReadonlySet<string>): string[] {
     const picture = store.find(name);
     if (!picture) return [`The picture ${name} is not there.`];
     return pictureName(picture) === name ? [] : [`The picture ${name} is damaged.`];
+  });
+}
+
+function checkFiles(folder: string, contents: ReadonlySet<string>): string[] {
+  const store = new ContentStore(path.join(folder, "files"));
+  return [...contents].flatMap((content) => {
+    const bytes = store.find(content);
+    if (!bytes) return [`The attached file ${content} is not there.`];
+    return contentOf(bytes) === content ? [] : [`The attached file ${content} is damaged.`];
   });
 }

@@ -53,11 +53,11 @@ const sqlite = () => new Database(path.join(data, "gate-rope.sqlite"));
 describe("a backup", () => {
   test("is taken while the server works, and restored over anything, which is put aside", async () => {
     const id = await filled();
-    expect(await writeBackup(data, file)).toEqual({ documents: 1, pictures: 1 });
+    expect(await writeBackup(data, file)).toEqual({ documents: 1, pictures: 1, files: 0 });
     rmSync(data, { recursive: true });
     const other = await filled("something else");
     const restored = await restoreBackup(data, file);
-    expect(restored).toMatchObject({ documents: 1, pictures: 1 });
+    expect(restored).toMatchObject({ documents: 1, pictures: 1, files: 0 });
     expect(await textOf(id)).toBe("more text");
     expect(checkFolder(data).faults).toEqual([]);
     expect(readdirSync(restored.aside!)).toContain("gate-rope.sqlite");
@@ -92,7 +92,14 @@ describe("a backup", () => {
 describe("a check", () => {
   test("reads all of it and finds nothing where nothing is wrong", async () => {
     await filled();
-    expect(checkFolder(data)).toEqual({ documents: 1, steps: 1, snapshots: 1, pictures: 1, faults: [] });
+    expect(checkFolder(data)).toEqual({
+      documents: 1,
+      steps: 1,
+      snapshots: 1,
+      pictures: 1,
+      files: 0,
+      faults: [],
+    });
   });
 
   test("tells each thing that is damaged", async () => {
@@ -141,6 +148,7 @@ test("a database of an older version is copied before it is changed", async () =
   }
   db.exec("alter table documents drop column summed_version; drop table named_versions");
   for (const table of ["searched_lines", "searched_documents", "searched"]) db.exec(`drop table ${table}`);
+  for (const table of ["places", "links", "documents"]) db.exec(`drop table listed_${table}`);
   db.close();
   expect(await textOf(id)).toBe("more text");
   const copies = readdirSync(data).filter((name) => /^before-0002.*\.sqlite$/.test(name));

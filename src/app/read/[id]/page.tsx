@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
-import { documentHtml, HtmlOutput } from "@/core/formats/html";
+import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/formats/html";
 import { styleRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
@@ -28,6 +28,12 @@ export default async function ReadPage({ params }: Props) {
   await connection();
   const { id } = await params;
   const index = await indexOf(id);
+  const shelf = await (await authority()).shelfFor(LOCAL_AUTHOR, index);
+  const output = new HtmlOutput(
+    withMarkedPlaces(index.doc),
+    new OnScreen(id, shelf),
+    (name) => `/api/pictures/${name}`,
+  );
   const contents = contentsEntries(index, { from: 1, to: 3 });
   return (
     <Reading
@@ -35,7 +41,10 @@ export default async function ReadPage({ params }: Props) {
       title={(index.doc.attrs.title as string) || "Untitled"}
       language={index.doc.attrs.language as string}
       looks={styleRules(index.sheet, ".reading")}
-      html={documentHtml(new HtmlOutput(index, (name) => `/api/pictures/${name}`))}
+      html={documentHtml(output)}
+      files={Object.entries(index.registry.files ?? {}).flatMap(([file, { name, size, removed }]) =>
+        removed ? [] : [{ id: file, name, size }],
+      )}
       contents={contents.map((entry) => ({
         anchor: index.anchors.of(entry.id)!,
         text: entryWords(entry),

@@ -1,6 +1,7 @@
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
+import { attachedFileSchema, type AttachedFile } from "../attached-file";
 import type { DestinationId } from "../ids";
 import {
   anchorEntrySchema,
@@ -12,14 +13,15 @@ import {
 } from "../registry";
 
 /**
- * A change of one field of one bookmark, of a whole bookmark, or of the anchors of some destinations (null takes an entry
- * away). Fields are addressed one by one so that two people can change the name and the note of one bookmark at the same
+ * A change of one field of one bookmark, of a whole bookmark, of the anchors of some destinations, or of an attached file (null
+ * takes an entry away). Fields are addressed one by one so that two people can change the name and the note of one bookmark at the same
  * time; anchors come several at once because publishing gives them to a whole document.
  */
 export type RegistryChange =
   | { part: "bookmarks"; id: DestinationId; entry: BookmarkEntry | null }
   | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
-  | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> };
+  | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> }
+  | { part: "files"; id: string; entry: AttachedFile | null };
 
 export type BookmarkField = "name" | "note" | "followUp" | "due" | "removed" | "kind";
 
@@ -50,6 +52,7 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
     part: z.literal("anchors"),
     entries: z.record(z.string().max(64), anchorEntrySchema.nullable()),
   }),
+  z.strictObject({ part: z.literal("files"), id, entry: attachedFileSchema.nullable() }),
 ]);
 
 /** Changes the registry of a document and nothing of its content, so it needs no positions and maps to itself. */
@@ -69,9 +72,9 @@ export class RegistryStep extends Step {
       );
     }
     return StepResult.ok(
-      change.part === "bookmarks"
-        ? withEntries(doc, registry, "bookmarks", { [change.id]: change.entry })
-        : withEntries(doc, registry, "anchors", change.entries),
+      change.part === "anchors"
+        ? withEntries(doc, registry, "anchors", change.entries)
+        : withEntries(doc, registry, change.part, { [change.id]: change.entry }),
     );
   }
 
@@ -82,9 +85,11 @@ export class RegistryStep extends Step {
       const before = registry.bookmarks[change.id];
       return new RegistryStep(before ? { ...change, value: before[change.field] ?? "" } : change);
     }
+    if (change.part === "bookmarks")
+      return new RegistryStep({ ...change, entry: registry.bookmarks[change.id] ?? null });
     return new RegistryStep(
-      change.part === "bookmarks"
-        ? { part: "bookmarks", id: change.id, entry: registry.bookmarks[change.id] ?? null }
+      change.part === "files"
+        ? { ...change, entry: registry.files?.[change.id] ?? null }
         : {
             part: "anchors",
             entries: Object.fromEntries(
@@ -115,13 +120,15 @@ export class RegistryStep extends Step {
 
 Step.jsonID("registry", RegistryStep);
 
+type Entry = BookmarkEntry | AnchorEntry | AttachedFile;
+
 function withEntries(
   doc: Node,
   registry: Registry,
   part: keyof Registry,
-  changed: Readonly<Record<string, BookmarkEntry | AnchorEntry | null>>,
+  changed: Readonly<Record<string, Entry | null>>,
 ): Node {
-  const entries: Record<string, BookmarkEntry | AnchorEntry> = { ...registry[part] };
+  const entries: Record<string, Entry> = { ...registry[part] };
   for (const [id, entry] of Object.entries(changed)) {
     if (entry) entries[id] = entry;
     else delete entries[id];

@@ -1,6 +1,17 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/document/registry";
-import { COLOUR, linkTargetSchema, PICTURE_TYPES, referenceSchema, styleSheetSchema } from "@/core/document";
+import { schemesSchema } from "@/core/document/allowed-schemes";
+import {
+  attachedFileSchema,
+  COLOUR,
+  expressionSchema,
+  hintSchema,
+  linkLookSchema,
+  linkTargetSchema,
+  PICTURE_TYPES,
+  referenceSchema,
+  styleSheetSchema,
+} from "@/core/document";
 
 /*
  * The open form of a document, `.gaterope.json`. This schema checks a file when it is read, and the JSON Schema in
@@ -20,7 +31,14 @@ const plainMarks = ["strong", "emphasis", "underline", "strike", "superscript", 
 const mark = z
   .union([
     z.strictObject({ type: z.enum(plainMarks) }),
-    z.strictObject({ type: z.literal("link"), attrs: z.strictObject({ target: linkTargetSchema }) }),
+    z.strictObject({
+      type: z.literal("link"),
+      attrs: z.strictObject({
+        target: linkTargetSchema,
+        look: linkLookSchema.optional(),
+        hint: hintSchema.optional(),
+      }),
+    }),
     z.strictObject({ type: z.literal("bookmark"), attrs: z.strictObject({ id: z.string().max(64) }) }),
     z.strictObject({
       type: z.literal("colour"),
@@ -46,6 +64,11 @@ const inline = z
     formula,
     note,
     z.strictObject({ type: z.literal("cross_reference"), attrs: referenceSchema, marks }),
+    z.strictObject({
+      type: z.literal("computation"),
+      attrs: z.strictObject({ expression: expressionSchema }),
+      marks,
+    }),
     z.strictObject({ type: z.literal("hard_break"), marks }),
     z.strictObject({
       type: z.literal("bookmark_point"),
@@ -190,9 +213,11 @@ export const fileSchema = z.strictObject({
       registry: z.strictObject({
         bookmarks: z.record(z.string().max(64), bookmarkEntrySchema),
         anchors: z.record(z.string().max(64), anchorEntrySchema),
+        files: z.record(z.string().max(64), attachedFileSchema).optional(),
       }),
       returns: z.strictObject({ levels: z.array(level).max(6), words: z.string().max(1_000) }),
       styles: styleSheetSchema.optional(),
+      schemes: schemesSchema.optional(),
     }),
     content: z.array(block).min(1),
   }),
@@ -203,6 +228,10 @@ export const fileSchema = z.strictObject({
       data: z.string().describe("The bytes in base64."),
     }),
   ),
+  files: z
+    .record(z.string().regex(/^[0-9a-f]{64}$/), z.string())
+    .optional()
+    .describe("The bytes of attached files in base64, by the SHA-256 of their content."),
 });
 
 /** The JSON Schema (draft 2020-12) of the format, made from the schema that checks files. */

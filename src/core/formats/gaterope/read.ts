@@ -1,6 +1,8 @@
 import { z } from "zod";
 import {
+  contentOf,
   createDocument,
+  MOST_FILE_BYTES,
   pictureName,
   recognisePicture,
   schema,
@@ -25,12 +27,16 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
     throw new ReadError(`The file is not a Gate Rope document: ${issue.message}${where}.`);
   }
   context.progress(0.6);
-  const { document, pictures } = parsed.data;
+  const { document, pictures, files = {} } = parsed.data;
   try {
     const doc = schema.nodeFromJSON(document);
     doc.check();
     const whole = createDocument(doc.content.content);
-    return { doc: doc.type.create(doc.attrs, whole.content), pictures: readPictures(pictures, context) };
+    return {
+      doc: doc.type.create(doc.attrs, whole.content),
+      pictures: readPictures(pictures, context),
+      files: readFiles(files, context),
+    };
   } catch (error) {
     throw new ReadError(
       `The file is not a Gate Rope document: ${error instanceof Error ? error.message : "it cannot be built"}.`,
@@ -102,4 +108,14 @@ function readPictures(
       );
   }
   return pictures;
+}
+
+function readFiles(stored: Readonly<Record<string, string>>, context: ReadContext): Map<string, Uint8Array> {
+  const files = new Map<string, Uint8Array>();
+  for (const [content, data] of Object.entries(stored)) {
+    const bytes = fromBase64(data);
+    if (bytes && bytes.length <= MOST_FILE_BYTES && contentOf(bytes) === content) files.set(content, bytes);
+    else context.dropped.add("attached file that is damaged", "Its bytes are not those its name tells.");
+  }
+  return files;
 }

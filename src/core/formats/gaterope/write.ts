@@ -1,8 +1,11 @@
 import type { Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
 
-/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses. Nothing is left out. */
-export function writeGateRope({ doc, pictures }: Manuscript): { text: string; promised: [] } {
+/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out. */
+export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript): {
+  text: string;
+  promised: [];
+} {
   const used = new Set<string>();
   doc.forEach((block) => {
     if (block.type.name === "figure" && block.attrs.picture) used.add(block.attrs.picture as string);
@@ -15,6 +18,9 @@ export function writeGateRope({ doc, pictures }: Manuscript): { text: string; pr
     pictures: Object.fromEntries(
       kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
     ),
+    ...(files.size > 0 && {
+      files: Object.fromEntries([...files].map(([content, bytes]) => [content, toBase64(bytes)])),
+    }),
   };
   return { text: JSON.stringify(file, null, 1) + "\n", promised: [] };
 }

@@ -1,9 +1,11 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId, LinkTarget, Reference } from "@/core/document";
-import { addressOf } from "@/core/document";
+import { addressOf, isAddress } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
+import type { MarkedPlaces } from "../marked-places";
+import type { Outside } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import { WrittenReferences } from "../written-references";
 
@@ -19,12 +21,24 @@ export class HtmlOutput {
 
   private readonly references: WrittenReferences;
 
+  readonly index: DocumentIndex;
+
   constructor(
-    readonly index: DocumentIndex,
+    private readonly places: MarkedPlaces,
+    private readonly outside: Outside,
     /** The address of a stored picture as it is to stand in the file. */
     readonly pictureAddress: (name: string) => string,
+    /** How many pages the document has, where that is known. */
+    pages: number | null = null,
   ) {
-    this.references = new WrittenReferences(index);
+    this.index = places.index;
+    this.references = new WrittenReferences(this.index, pages);
+  }
+
+  /** A computed value, which Gate Rope reads as what it is. */
+  computation(node: Node): [start: string, words: string, end: string] {
+    const expression = escapeHtml(node.attrs.expression as string);
+    return [`<span data-computed="${expression}">`, this.references.value(node), "</span>"];
   }
 
   /**
@@ -36,13 +50,14 @@ export class HtmlOutput {
     const words = this.references.words(node);
     const within = node.marks.some((mark) => mark.type.name === "link");
     const told = ` data-reference="${escapeHtml(form)}"`;
-    const anchor = this.anchor(target.id);
+    const landing = this.places.landing(target);
+    const anchor = landing === null ? undefined : this.anchor(landing);
     const to = escapeHtml(anchor ?? target.was ?? target.id);
     if (!linked || within) return { start: `<span${told} data-to="${to}">`, words, end: "</span>" };
     const leads =
-      anchor === undefined
+      landing === null
         ? `class="adrift" data-adrift="${to}"`
-        : `href="${escapeHtml(this.hrefOf(target.id, words))}"`;
+        : `href="${escapeHtml(this.hrefOf(landing, words))}"`;
     return { start: `<a ${leads}${told}>`, words, end: "</a>" };
   }
 
@@ -53,12 +68,15 @@ export class HtmlOutput {
     return { note, place, number, anchor: `_${place}${number}` };
   }
 
-  /** The `href` for a target, noted as promised; null for a link that cannot land. */
+  /** The `href` for a target, noted as promised; null for a link that cannot land, and for one that does something instead. */
   href(target: LinkTarget, text: string): string | null {
-    const followed = follow(target, this.index);
-    if (!followed.lands) return target.kind === "web" ? this.promise(text, target.url, null) : null;
-    if (target.kind !== "destination") return this.promise(text, addressOf(target), null);
-    return this.hrefOf(target.id, text);
+    const followed = follow(target, this.index, this.outside.shelf);
+    if (target.kind === "web") return this.promise(text, target.url, null);
+    if (!followed.lands) return null;
+    if (isAddress(target)) return this.promise(text, addressOf(target), null);
+    if (followed.destination) return this.hrefOf(this.places.landing(target), text);
+    const address = this.outside.address(target, this.index);
+    return address === null ? null : this.promise(text, address, null);
   }
 
   /** The `href` that leads to a destination, noted as promised; to the top for null. */

@@ -11,6 +11,7 @@ import {
 } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
+import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
@@ -415,27 +416,27 @@ export class HtmlReading implements TokenHandler {
     const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
     if (reference && builder.crossReference(reference, this.open.top.marks))
       return this.open.push(name, "silent");
+    const computed = attributes.get("data-computed");
+    if (computed && builder.computation(computed, this.open.top.marks)) return this.open.push(name, "silent");
     const own = marksOfElement(name, attributes);
     let leave: (() => void) | null = null;
     const later = attributes.get("data-range");
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined) ?? "";
-    const href = name === "a" ? hrefOf(attributes) : undefined;
+    const link = name === "a" ? writtenLink(attributes) : null;
     if (later && !anchor) {
       const known = this.ranges.get(later);
       if (known) own.push(known);
     } else if (anchor) {
       const bookmarkName = attributes.get("data-name") ?? null;
       // As XHTML has it; to HTML the slash means nothing, and the anchor would enclose the rest of the paragraph.
-      if (selfClosing && href === undefined) return builder.anchor(anchor, bookmarkName);
+      if (selfClosing && !link) return builder.anchor(anchor, bookmarkName);
       const range = builder.rangeMark(anchor, bookmarkName);
       if (later) this.ranges.set(later, range);
       own.push(range);
       leave = () => builder.endRange(range);
     }
-    if (href !== undefined) {
-      const link = linkMark(href, builder, context);
-      if (link) own.push(link);
-    }
+    const mark = link && linkMark(link, builder, context);
+    if (mark) own.push(mark);
     this.open.push(name, "inline", { own, leave });
   }
 
@@ -487,12 +488,6 @@ function sheetIn(content: string): StyleSheet | null {
 }
 
 const NO_ATTRIBUTES: Attributes = new Map();
-
-/** The address of a link; of one that was adrift when it was written, the anchor it looked for. */
-function hrefOf(attributes: Attributes): string | undefined {
-  const adrift = attributes.get("data-adrift");
-  return adrift ? `#${encodeURIComponent(adrift)}` : attributes.get("href");
-}
 
 function span(value: string | undefined): number {
   const number = Number(value);

@@ -3,4 +3,6 @@ export { readHtml } from "./read";
 export { writeHtml, type HtmlOptions } from "./write";
 export { documentHtml } from "./block-html";
 export { HtmlOutput } from "./html-output";
+export { OnScreen } from "../on-screen";
+export { withMarkedPlaces } from "../marked-places";
 export type { EmbeddedFont } from "./style-sheet";

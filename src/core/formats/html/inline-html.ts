@@ -1,5 +1,5 @@
 import type { Mark, Node } from "prosemirror-model";
-import type { DestinationId, LinkTarget } from "@/core/document";
+import type { DestinationId, LinkLook, LinkTarget } from "@/core/document";
 import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
@@ -33,6 +33,10 @@ function leafHtml(node: Node, output: HtmlOutput): string {
   if (node.type.name === "hard_break") return "<br>";
   if (node.type.name === "formula") return equationHtml(node.attrs.tex as string, "formula");
   if (node.type.name === "note") return noteSign(node, output);
+  if (node.type.name === "computation") {
+    const [start, words, end] = output.computation(node);
+    return start + escapeHtml(words) + end;
+  }
   if (node.type.name === "cross_reference") {
     const { start, words, end } = output.reference(node);
     return start + escapeHtml(words) + end;
@@ -76,7 +80,7 @@ function markHtml(
   if (tag) return [`<${tag}>`, `</${tag}>`];
   switch (mark.type.name) {
     case "link":
-      return linkHtml(mark.attrs.target as LinkTarget, wordsUnder(mark, parent, child), output);
+      return linkHtml(mark, wordsUnder(mark, parent, child), output);
     case "bookmark":
       return rangeHtml(mark.attrs.id as DestinationId, output);
     case "colour":
@@ -93,12 +97,26 @@ function wordsUnder(mark: Mark, parent: Node, from: number): string {
   return words;
 }
 
-function linkHtml(target: LinkTarget, words: string, output: HtmlOutput): [string, string] {
+function linkHtml(mark: Mark, words: string, output: HtmlOutput): [string, string] {
+  const { target, look, hint } = mark.attrs as { target: LinkTarget; look: LinkLook; hint: string };
   const href = output.href(target, words);
-  if (href !== null) return [`<a href="${escapeHtml(href)}">`, "</a>"];
-  const was = target.kind === "destination" ? (target.was ?? target.id) : "";
-  return [`<a class="adrift" data-adrift="${escapeHtml(was)}">`, "</a>"];
+  const was =
+    target.kind === "destination" ? (target.was ?? target.id) : target.kind === "words" ? target.exact : "";
+  const leads = [
+    href === null
+      ? CARRIED.has(target.kind)
+        ? ""
+        : ` class="adrift" data-adrift="${escapeHtml(was)}"`
+      : ` href="${escapeHtml(href)}"`,
+    CARRIED.has(target.kind) ? ` data-leads="${escapeHtml(JSON.stringify(target))}"` : "",
+    look === "underlined" ? "" : ` data-look="${look}"`,
+    hint ? ` title="${escapeHtml(hint)}"` : "",
+  ];
+  return [`<a${leads.join("")}>`, "</a>"];
 }
+
+/** Kinds of target that an address alone does not tell, so that the file says them as they are. */
+const CARRIED = new Set<LinkTarget["kind"]>(["document", "action"]);
 
 /** The first piece of a range carries its anchor; later pieces say which range they go on. */
 function rangeHtml(id: DestinationId, output: HtmlOutput): [string, string] {

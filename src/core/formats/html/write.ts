@@ -1,7 +1,9 @@
 import { FIRST_SHEET, type Manuscript, type ReturnRule } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import type { KnownShelf } from "@/core/links";
 import { contentsEntries, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
+import { withMarkedPlaces } from "../marked-places";
+import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import { branchesHtml, documentHtml } from "./block-html";
 import { escapeHtml } from "./escape";
@@ -11,6 +13,8 @@ import { familiesOf, styleSheet, type EmbeddedFont } from "./style-sheet";
 export interface HtmlOptions {
   /** Fonts to write into the file. */
   fonts?: readonly EmbeddedFont[];
+  /** The other documents of the shelf. */
+  shelf?: KnownShelf;
 }
 
 /**
@@ -21,9 +25,10 @@ export function writeHtml(
   { doc, pictures }: Manuscript,
   options: HtmlOptions = {},
 ): { text: string; promised: PromisedLink[] } {
-  const index = indexDocument(doc);
+  const places = withMarkedPlaces(doc);
+  const { index } = places;
   const addresses = new Map<string, string>();
-  const output = new HtmlOutput(index, (name) => {
+  const output = new HtmlOutput(places, new BesideFile(options.shelf, ".html"), (name) => {
     const picture = pictures.get(name);
     if (!picture) return "";
     if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);

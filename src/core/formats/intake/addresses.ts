@@ -1,31 +1,69 @@
 import type { Mark } from "prosemirror-model";
-import { decodeSafely, schema, schemeOf, targetFromAddress } from "@/core/document";
+import {
+  decodeSafely,
+  linkTargetSchema,
+  lookFrom,
+  schema,
+  schemeOf,
+  targetFromAddress,
+  type LinkTarget,
+} from "@/core/document";
 import { fromBase64 } from "../base64";
 import type { DocumentBuilder } from "./document-builder";
+import { cleanText } from "./inline-content";
 import type { ReadContext } from "./read-context";
 
+/** A link as a file has it. */
+export interface WrittenLink {
+  readonly href: string;
+  /** The target itself, as exported pages tell it where an address does not. */
+  readonly leads?: string | undefined;
+  readonly look?: string | undefined;
+  /** What a reader is told of it beforehand. */
+  readonly hint?: string | undefined;
+}
+
 /**
- * The link mark for an address as a file has it: `#anchor` (also behind the file's own name) leads inside the document,
+ * The link mark for a link as a file has it: `#anchor` (also behind the file's own name) leads inside the document,
  * others to the web or mail. Null for an address that is empty or not allowed; the latter is counted.
  */
-export function linkMark(href: string, builder: DocumentBuilder, context: ReadContext): Mark | null {
-  const address = href.trim();
+export function linkMark(link: WrittenLink, builder: DocumentBuilder, context: ReadContext): Mark | null {
+  const target = carriedTarget(link.leads) ?? targetOf(link.href.trim(), builder, context);
+  return (
+    target &&
+    schema.marks.link.create({
+      target,
+      look: lookFrom(link.look),
+      hint: cleanText(link.hint ?? "").slice(0, 1_000),
+    })
+  );
+}
+
+function targetOf(address: string, builder: DocumentBuilder, context: ReadContext): LinkTarget | null {
   if (address === "") return null;
   const hash = address.indexOf("#");
   if (hash >= 0 && isThisFile(address.slice(0, hash), context.name)) {
     const anchor = decodeSafely(address.slice(hash + 1));
-    if (anchor === "") return null;
-    return schema.marks.link.create({ target: builder.links.targetOf(anchor) });
+    return anchor === "" ? null : builder.links.targetOf(anchor);
   }
   const target = targetFromAddress(address);
-  if (!target) {
+  if (!target)
     context.dropped.add(
       `${schemeOf(address) ?? "unknown"}: link`,
       "This kind of address is not allowed; its words are kept.",
     );
+  return target;
+}
+
+/** Only what an address cannot tell: all else is read from the address, which other programs may have changed. */
+function carriedTarget(leads: string | undefined): LinkTarget | null {
+  if (!leads) return null;
+  try {
+    const { data } = linkTargetSchema.safeParse(JSON.parse(leads));
+    return data?.kind === "document" || data?.kind === "action" ? data : null;
+  } catch {
     return null;
   }
-  return schema.marks.link.create({ target });
 }
 
 function isThisFile(path: string, name: string): boolean {

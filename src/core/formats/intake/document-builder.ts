@@ -1,5 +1,6 @@
 import type { Attrs, Mark, Node } from "prosemirror-model";
 import {
+  expressionSchema,
   createDocument,
   idOf,
   lineOf,
@@ -150,6 +151,18 @@ export class DocumentBuilder {
     if (block.kind === "code_block") this.text(tex);
     else
       block.inline.push(nodes.formula.create({ tex: cleanText(tex) }, null, this.allowedMarks(block, marks)));
+  }
+
+  /** Adds a computed value; false where none can stand, and for what is no expression. */
+  computation(expression: string, marks: readonly Mark[]): boolean {
+    const parsed = expressionSchema.safeParse(cleanText(expression));
+    if (!parsed.success || this.note || this.textblock?.kind === "code_block") return false;
+    if (!this.textblock) this.open("paragraph", {}, true);
+    const block = this.textblock!;
+    block.inline.push(
+      nodes.computation.create({ expression: parsed.data }, null, this.allowedMarks(block, marks)),
+    );
+    return true;
   }
 
   /** Adds a cross-reference to a place known by its anchor; false where none can stand. */

@@ -45,9 +45,16 @@ export class LinkPromises {
     const folded = new Map([...this.places].reverse().map(([anchor, id]) => [anchor.toLowerCase(), id]));
     for (const [anchor, target] of this.promised) {
       const id = this.places.get(anchor) ?? folded.get(anchor.toLowerCase()) ?? otherwise(anchor);
-      if (!id) continue;
-      target.id = id;
-      delete target.was;
+      if (id) {
+        target.id = id;
+        delete target.was;
+      } else if (/^top$/i.test(anchor)) {
+        // HTML, 7.4.6.4: where nothing is called so, it is the top of the document. The mark holds this very object.
+        const open = target as Record<string, unknown>;
+        open.kind = "top";
+        delete open.id;
+        delete open.was;
+      }
     }
   }
 }

@@ -2,6 +2,7 @@ import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
+import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { marksOfElement } from "../html/inline-marks";
@@ -97,6 +98,11 @@ export class InlineHtml {
       this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }
+    const computed = attributes.get("data-computed");
+    if (computed && this.builder.computation(computed, inForce)) {
+      this.open.push({ name, marks: [], range: null, silent: true });
+      return;
+    }
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
     const bookmarkName = attributes.get("data-name") ?? null;
     const marks = marksOfElement(name, attributes);
@@ -108,9 +114,9 @@ export class InlineHtml {
       range = this.builder.rangeMark(anchor, bookmarkName);
       marks.push(range);
     }
-    const href = name === "a" ? attributes.get("href") : undefined;
-    const link = href === undefined ? null : linkMark(href, this.builder, this.context);
-    if (link) marks.push(link);
+    const link = name === "a" ? writtenLink(attributes) : null;
+    const mark = link && linkMark(link, this.builder, this.context);
+    if (mark) marks.push(mark);
     if (!selfClosing) this.open.push({ name, marks, range, silent: SILENT.has(name) });
   }
 

@@ -274,7 +274,11 @@ class MarkdownWalk {
           removeLast(open, { strong_close: strong, em_close: emphasis, s_close: strike }[child.type]);
           break;
         case "link_open": {
-          const link = linkMark(String(child.attrGet("href") ?? ""), this.builder, this.context);
+          const link = linkMark(
+            { href: String(child.attrGet("href") ?? ""), hint: String(child.attrGet("title") ?? "") },
+            this.builder,
+            this.context,
+          );
           if (link) open.push(link);
           break;
         }

@@ -1,4 +1,4 @@
-import type { Nodes, PhrasingContent, RootContent, TableRow } from "mdast";
+import type { PhrasingContent, RootContent, TableRow } from "mdast";
 import { gfmFootnoteToMarkdown } from "mdast-util-gfm-footnote";
 import { gfmStrikethroughToMarkdown } from "mdast-util-gfm-strikethrough";
 import { gfmTableToMarkdown } from "mdast-util-gfm-table";
@@ -6,7 +6,6 @@ import { mathToMarkdown } from "mdast-util-math";
 import { toMarkdown } from "mdast-util-to-markdown";
 import type { Mark, Node } from "prosemirror-model";
 import {
-  addressOf,
   idOf,
   type DestinationId,
   type LinkTarget,
@@ -14,7 +13,8 @@ import {
   type ReturnRule,
   headerRows,
 } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/destinations";
+import type { KnownShelf } from "@/core/links";
 import {
   contentsEntries,
   contentsTree,
@@ -27,19 +27,25 @@ import { toBase64 } from "../base64";
 import { blockHtml, notesHtml } from "../html/block-html";
 import { escapeHtml } from "../html/escape";
 import { HtmlOutput, type WrittenNote } from "../html/html-output";
+import { withMarkedPlaces } from "../marked-places";
+import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import { contentsComment, CONTENTS_END, RETURN_SIGN, returnsComment } from "./conventions";
 
 /** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
-export function writeMarkdown({ doc, pictures }: Manuscript): { text: string; promised: PromisedLink[] } {
-  const index = indexDocument(doc);
-  const output = new HtmlOutput(index, (name) => {
+export function writeMarkdown(
+  { doc, pictures }: Manuscript,
+  shelf?: KnownShelf,
+): { text: string; promised: PromisedLink[] } {
+  const places = withMarkedPlaces(doc);
+  const { index } = places;
+  const output = new HtmlOutput(places, new BesideFile(shelf, ".md"), (name) => {
     const picture = pictures.get(name);
     return picture ? `data:${picture.type};base64,${toBase64(picture.bytes)}` : "";
   });
   const writer = new MarkdownWriter(index, output);
   const body = toMarkdown(
-    { type: "root", children: writer.document(doc) },
+    { type: "root", children: writer.document(index.doc) },
     {
       bullet: "-",
       rule: "*",
@@ -327,6 +333,10 @@ class MarkdownWriter {
       this.notes.push({ written, pos });
       return [{ type: "footnoteReference", identifier: noteLabel(written) }];
     }
+    if (node.type.name === "computation") {
+      const [start, words, end] = this.output.computation(node);
+      return [html(start.replaceAll("|", "&#124;")), { type: "text", value: words }, html(end)];
+    }
     if (node.type.name === "cross_reference") {
       const { start, words, end } = this.output.reference(node);
       // A bar would end the cell of a table.
@@ -388,13 +398,7 @@ class MarkdownWriter {
       case "strike":
         return [{ type: "delete", children }];
       case "link":
-        return [
-          {
-            type: "link",
-            url: this.linkAddress(mark.attrs.target as LinkTarget, children),
-            children: children as never,
-          },
-        ];
+        return this.link(mark, children);
       case "underline":
         return [html("<u>"), ...children, html("</u>")];
       case "superscript":
@@ -412,13 +416,16 @@ class MarkdownWriter {
     }
   }
 
-  private linkAddress(target: LinkTarget, children: readonly Nodes[]): string {
+  /** A link with its hint as its title. One that leads nowhere in a file, such as an action, is its words. */
+  private link(mark: Mark, children: PhrasingContent[]): PhrasingContent[] {
+    const { target, hint } = mark.attrs as { target: LinkTarget; hint: string };
     const words = children.map((child) => ("value" in child ? child.value : "")).join("");
-    const href = this.output.href(target, words);
-    if (href !== null) return href;
-    return target.kind === "destination"
-      ? `#${encodeURIComponent(target.was ?? target.id)}`
-      : addressOf(target);
+    const url =
+      this.output.href(target, words) ??
+      (target.kind === "destination" ? `#${encodeURIComponent(target.was ?? target.id)}` : null);
+    return url === null
+      ? children
+      : [{ type: "link", url, title: hint || null, children: children as never }];
   }
 }
 

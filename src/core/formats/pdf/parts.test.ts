@@ -1,3 +1,4 @@
+import { UNKNOWN_SHELF } from "@/core/links";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
@@ -94,7 +95,13 @@ async function made(
   const told: number[] = [];
   const written = await writePdf(
     layout,
-    { font: pageFont, picture: () => picture && { bytes: picture }, attachments: [], made: new Date(0) },
+    {
+      font: pageFont,
+      picture: () => picture && { bytes: picture },
+      attachments: [],
+      shelf: UNKNOWN_SHELF,
+      made: new Date(0),
+    },
     pdfOptionsSchema.parse({ outline }),
     (bytes) => void chunks.push(bytes),
     (pages) => void told.push(pages),
@@ -188,7 +195,7 @@ test("progress is told along the way and ends with all pages; what is thrown the
   await expect(
     writePdf(
       await laidOut(doc),
-      { font: pageFont, picture: () => null, attachments: [], made: new Date(0) },
+      { font: pageFont, picture: () => null, attachments: [], shelf: UNKNOWN_SHELF, made: new Date(0) },
       pdfOptionsSchema.parse({}),
       () => {},
       () => {

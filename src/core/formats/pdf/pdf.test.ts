@@ -1,3 +1,4 @@
+import { UNKNOWN_SHELF } from "@/core/links";
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
 import { getDocument, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
@@ -24,6 +25,7 @@ async function written(
       font: pageFont,
       picture: () => ({ bytes: PICTURE }),
       attachments,
+      shelf: UNKNOWN_SHELF,
       made: new Date(0),
     },
     pdfOptionsSchema.parse(chosen),

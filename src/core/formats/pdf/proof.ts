@@ -28,6 +28,10 @@ interface LinkAnnotation {
   readonly dest?: string | readonly unknown[] | null;
   readonly url?: string;
   readonly unsafeUrl?: string;
+  /** Of a link to a file in the file, that file. */
+  readonly attachment?: { readonly filename: string };
+  /** Of a sign that opens a file, that file. */
+  readonly file?: { readonly filename: string };
 }
 
 /**
@@ -115,12 +119,17 @@ class Follower {
     const wanted = [left, height - bottom, right, height - top];
     const own = annotations.find(
       ({ subtype, rect }) =>
-        subtype === "Link" && rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
+        (subtype === "Link" || subtype === "FileAttachment") &&
+        rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
     );
     if (!own) return "No link lies on its words.";
     if (to.kind === "address") {
       const url = own.unsafeUrl ?? own.url;
       return url === to.url ? null : `It leads to “${url ?? "nothing"}”, not to “${to.url}”.`;
+    }
+    if (to.kind === "file") {
+      const name = (own.attachment ?? own.file)?.filename;
+      return name === to.name ? null : `It opens ${name ? `“${name}”` : "nothing"}, not “${to.name}”.`;
     }
     const place = typeof own.dest === "string" ? (await this.places())[own.dest] : own.dest;
     if (!place)

@@ -1,4 +1,4 @@
-import { addressOf } from "@/core/document";
+import { follow, type KnownShelf } from "@/core/links";
 import {
   drawPage,
   type Box,
@@ -15,6 +15,7 @@ import { PdfFont } from "./pdf-font";
 import { NamedPlaces, type Spot } from "./named-places";
 import { num, text } from "./pdf-syntax";
 import type { PdfOptions } from "./options";
+import { OutsideLinks } from "./outside-links";
 import { outlineObjects } from "./outline";
 import { StructureTree } from "./structure-tree";
 
@@ -23,17 +24,24 @@ export interface PdfPicture {
   readonly bytes: Uint8Array;
 }
 
+/** A file that is kept in the file. */
+export interface PdfAttachment {
+  readonly name: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+  /** Of a file attached to the document, the id by which links lead to it. */
+  readonly id?: string;
+}
+
 /** What a file is written from beside the layout. */
 export interface PdfParts {
   /** The whole font of a key, as TrueType. */
   font(key: FontKey): Uint8Array;
   picture(name: string): PdfPicture | null;
   /** Files to be kept in the file. */
-  readonly attachments: readonly {
-    readonly name: string;
-    readonly type: string;
-    readonly bytes: Uint8Array;
-  }[];
+  readonly attachments: readonly PdfAttachment[];
+  /** The other documents of the shelf. */
+  readonly shelf: KnownShelf;
   /** The time that the file says it was made. */
   readonly made: Date;
 }
@@ -46,7 +54,10 @@ export interface PromisedPdfLink {
   readonly boxes: readonly Box[];
   readonly to:
     | { readonly kind: "place"; readonly page: number; readonly y: number }
-    | { readonly kind: "address"; readonly url: string };
+    /** Also a file beside it, with the name of a place in that: `Other.pdf#opening`. */
+    | { readonly kind: "address"; readonly url: string }
+    /** A file in the file. */
+    | { readonly kind: "file"; readonly name: string };
 }
 
 /** What became of a written file. */
@@ -94,6 +105,7 @@ class Writing {
   private readonly fonts = new Map<FontKey, PdfFont | null>();
   private readonly pictures = new Map<string, { label: string; obj: PdfReference } | null>();
   private readonly structure: StructureTree | null;
+  private readonly outside: OutsideLinks;
   private readonly pages: { id: number; drawn: number }[] = [];
   /** Where strips and notes stand, by flow and strip, by id. */
   private readonly strips = new Map<number, Spot>();
@@ -140,6 +152,8 @@ class Writing {
       sink,
     );
     this.structure = options.tagged ? new StructureTree(this.document) : null;
+    // Links name the files, so these come first.
+    this.outside = new OutsideLinks(this.document, parts);
   }
 
   page(number: number): void {
@@ -198,8 +212,8 @@ class Writing {
     const byTarget = (target: DrawnTarget) => this.spotOf(target);
     for (const { link, page, id, pageId, key } of this.links) {
       const spot = byTarget(link.target);
-      const url = spot || !("kind" in link.target) ? null : addressed(link.target);
-      if (!spot && url === null) {
+      const outside = spot ? null : this.outside.lead(link.target);
+      if (!spot && !outside) {
         leftOut++;
         // An annotation without an action says nothing and leads nowhere.
         document.pack(id, `<</Type/Annot/Subtype/Link/Rect[0 0 0 0]/Border[0 0 0]/F 2>>`);
@@ -210,18 +224,18 @@ class Writing {
       const quads =
         link.boxes.length > 1 ? `/QuadPoints[${link.boxes.map((box) => quad(box, height)).join(" ")}]` : "";
       const action = spot
-        ? `/Dest${names.nameOf(link.target) ?? `[${spot.pageId} 0 R/XYZ 0 ${num(height - spot.y)} null]`}`
-        : `/A<</S/URI/URI${text(url!)}>>`;
+        ? `/Subtype/Link/Dest${names.nameOf(link.target) ?? `[${spot.pageId} 0 R/XYZ 0 ${num(height - spot.y)} null]`}`
+        : outside!.entries;
       const words = link.words.trim();
       document.pack(
         id,
-        `<</Type/Annot/Subtype/Link/Rect[${quads ? around : rects[0]}]${quads}/Border[0 0 0]/F 4/P ${pageId} 0 R/Contents${text(words)}${this.structure ? `/StructParent ${key}` : ""}${action}>>`,
+        `<</Type/Annot/Rect[${quads ? around : rects[0]}]${quads}/Border[0 0 0]/F 4/P ${pageId} 0 R/Contents${text(words)}${this.structure ? `/StructParent ${key}` : ""}${action}>>`,
       );
       promised.push({
         words,
         page,
         boxes: link.boxes,
-        to: spot ? { kind: "place", page: spot.page, y: spot.y } : { kind: "address", url: url! },
+        to: spot ? { kind: "place", page: spot.page, y: spot.y } : outside!.to,
       });
     }
     const dests = names.write(document, height);
@@ -247,13 +261,6 @@ class Writing {
         StructTreeRoot: reference(this.structure.rootId),
       });
     }
-    for (const { name, type, bytes } of this.parts.attachments)
-      document.file(Buffer.from(bytes), {
-        name,
-        type,
-        creationDate: this.parts.made,
-        modifiedDate: this.parts.made,
-      });
     document.finish();
     return { promised, pages: this.pages.length, leftOut: leftOut + this.adrift };
   }
@@ -297,8 +304,7 @@ class Writing {
   }
 
   private mayLand(target: DrawnTarget): boolean {
-    if (target.kind === "destination") return this.layout.index.destination(target.id) !== undefined;
-    return true;
+    return target.kind === "note" || follow(target, this.layout.index, this.parts.shelf).lands;
   }
 
   private spotOf(target: DrawnTarget): Spot | undefined {
@@ -309,9 +315,11 @@ class Writing {
         const flow = this.layout.flowOfEndnote(target.id);
         return flow === undefined ? this.notes.get(target.id) : this.strips.get(stripKey(flow, 0));
       }
-      case "destination": {
-        const place = this.layout.placeOf(target.id);
-        return place && this.strips.get(stripKey(place.flow, place.strip));
+      case "destination":
+      case "words": {
+        const followed = follow(target, this.layout.index);
+        const place = followed.lands && followed.destination && this.layout.placeAt(followed.destination.pos);
+        return place ? this.strips.get(stripKey(place.flow, place.strip)) : undefined;
       }
       default:
         return undefined;
@@ -357,14 +365,6 @@ function pdfMarked(document: PackedDocument): unknown {
   const id = document.reserve();
   document.pack(id, "<</Marked true>>");
   return reference(id);
-}
-
-/** A web or mail address as a file holds it: in ASCII (ISO 32000-2, 12.6.4.8). */
-function addressed(target: DrawnTarget): string | null {
-  if (target.kind !== "web" && target.kind !== "mail") return null;
-  return addressOf(target)
-    .toWellFormed()
-    .replace(/[^\x21-\x7e]/gu, encodeURIComponent);
 }
 
 function rect({ x, y, width, height }: Box, page: number): string {

@@ -11,6 +11,7 @@ export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
   const references = new WrittenReferences(index);
   const leafWords: LeafWords = (leaf) => {
     if (leaf.type.name === "cross_reference") return references.words(leaf);
+    if (leaf.type.name === "computation") return references.value(leaf);
     const place = leaf.attrs.place as "foot" | "end";
     return noteSign(place, ++counts[place]);
   };
@@ -33,7 +34,10 @@ function noteSign(place: "foot" | "end", number: number): string {
   return `[${noteNumber(place, number)}]`;
 }
 
-/** What stands for a note or a cross-reference. */
+/** What has words that it does not hold. */
+const MADE = new Set(["note", "cross_reference", "computation"]);
+
+/** What stands for a note, a cross-reference or a computed value. */
 type LeafWords = (leaf: Node) => string;
 
 function textOf(node: Node, leafWords: LeafWords): string {
@@ -84,7 +88,7 @@ function wordsOf(node: Node, leafWords: LeafWords): string {
     if (child.isText) text += child.text!;
     else if (child.type.name === "hard_break") text += "\n";
     else if (child.type.name === "formula") text += child.attrs.tex as string;
-    else if (child.type.name === "note" || child.type.name === "cross_reference") text += leafWords(child);
+    else if (MADE.has(child.type.name)) text += leafWords(child);
   });
   return text;
 }

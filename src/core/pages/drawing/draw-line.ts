@@ -92,6 +92,7 @@ export function drawLine(
       drawFormula(span, at, linked);
       return width;
     }
+    if (style.link && style.look === "button") drawButton(style, at, width);
     let offset = at;
     const pieces = fontPieces(words, style.font, pen.resources);
     for (const piece of rtl ? [...pieces].reverse() : pieces) {
@@ -123,6 +124,14 @@ export function drawLine(
     return width;
   }
 
+  /** The ground of a link that looks like a button, between two lines. */
+  function drawButton({ size, rise }: TextStyle, at: number, width: number): void {
+    const [upper, lower] = [base - rise - size * 0.92, base - rise + size * 0.3];
+    pen.draw({ kind: "fill", x: at, y: upper, width, height: lower - upper, colour: BUTTON });
+    for (const y of [upper, lower])
+      pen.draw({ kind: "stroke", x: at, y, toX: at + width, toY: y, width: 0.5, colour: LINK_LINE });
+  }
+
   function drawFormula(span: Span, at: number, linked: number): void {
     const { size, colour, rise } = span.style;
     const outlines = pen.resources.equation(span.tex!, false);
@@ -143,6 +152,7 @@ export function drawLine(
 }
 
 const LINK_LINE = "#b08a57";
+const BUTTON = "#f4efe4";
 
 /** The sign of a footnote leads to its words. */
 function noteTarget(span: Span): DrawnTarget | null {

@@ -15,6 +15,7 @@ const STYLE: TextStyle = {
   underline: false,
   strike: false,
   link: null,
+  look: "underlined",
   code: false,
 };
 

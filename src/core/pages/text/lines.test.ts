@@ -34,6 +34,7 @@ const STYLE: TextStyle = {
   underline: false,
   strike: false,
   link: null,
+  look: "underlined",
   code: false,
 };
 /** Ten points a letter pair: 100 points hold twenty signs. */

@@ -49,10 +49,12 @@ export interface SourceContext {
   readonly references: ReferenceSource;
 }
 
-/** The words of cross-references. */
+/** The words that a document makes itself. */
 export interface ReferenceSource {
   /** Those of one that stands `offset` positions after the start of its block. */
   wordsAt(offset: number, reference: Reference): string;
+  /** The words of a computed value. */
+  valueOf(expression: string): string;
 }
 
 /**
@@ -108,6 +110,10 @@ export function textSource(
         spans.push({ from, to: text.length, style: markedStyle(base, look, marks, sheet), pos, whole: true });
         break;
       }
+      case "computation":
+        text += references.valueOf(child.attrs.expression as string);
+        spans.push({ from, to: text.length, style, pos, whole: true });
+        break;
       case "note": {
         const place = child.attrs.place as "foot" | "end";
         const number = ++notes[place];

@@ -1,5 +1,5 @@
 import type { Mark } from "prosemirror-model";
-import type { Face, LinkTarget, Look, StyleSheet } from "@/core/document";
+import type { Face, LinkLook, LinkTarget, Look, StyleSheet } from "@/core/document";
 import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
 
 /** How words are set. Lengths are points. */
@@ -13,6 +13,8 @@ export interface TextStyle {
   readonly underline: boolean;
   readonly strike: boolean;
   readonly link: LinkTarget | null;
+  /** How that link looks. */
+  readonly look: LinkLook;
   /** Code, and words that are written letter by letter: never divided. */
   readonly code: boolean;
 }
@@ -45,6 +47,7 @@ export function styleOfLook(look: Look, sheet: StyleSheet): TextStyle {
     underline: false,
     strike: false,
     link: null,
+    look: "underlined",
     code: false,
   };
 }
@@ -60,6 +63,7 @@ export function markedStyle(
   let { weight } = look;
   let italic = look.slant === "italic";
   let { size, rise, colour, underline, strike, link, code } = base;
+  let linkLook = base.look;
   for (const mark of marks)
     switch (mark.type.name) {
       case "strong":
@@ -95,7 +99,9 @@ export function markedStyle(
         break;
       case "link": {
         link = mark.attrs.target as LinkTarget;
-        underline = true;
+        linkLook = mark.attrs.look as LinkLook;
+        if (linkLook === "plain") break;
+        underline = linkLook === "underlined";
         const words = sheet.styles.link;
         if (words.colour !== null) colour = colourOnPaper(words.colour);
         if (words.face !== null) face = words.face;
@@ -103,5 +109,15 @@ export function markedStyle(
         if (words.slant !== sheet.styles.body.slant) italic = words.slant === "italic";
       }
     }
-  return { font: fontKey(face, weight, italic), size, colour, rise, underline, strike, link, code };
+  return {
+    font: fontKey(face, weight, italic),
+    size,
+    colour,
+    rise,
+    underline,
+    strike,
+    link,
+    look: linkLook,
+    code,
+  };
 }

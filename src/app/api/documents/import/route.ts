@@ -2,7 +2,7 @@ import path from "node:path";
 import { LIMITS } from "@/core/formats";
 import { readInThread } from "@/reading-thread";
 import { authority, LOCAL_AUTHOR, isServerError, ServerError } from "@/server";
-import { route } from "../../respond";
+import { bytesWithin, route } from "../../respond";
 
 const encoder = new TextEncoder();
 
@@ -17,7 +17,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     if (name === "" || name.length > 400)
       throw new ServerError(400, "no-name", "The address has to name the file.");
     const keep = request.nextUrl.searchParams.get("keep") !== "no";
-    const bytes = await bytesWithin(request.body, LIMITS.fileBytes);
+    const bytes = await bytesWithin(request, LIMITS.fileBytes);
     const documents = await authority();
     const lines = new ReadableStream<Uint8Array>({
       async start(controller) {
@@ -37,7 +37,13 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
             });
           else {
             const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
-            const id = await documents.store(LOCAL_AUTHOR, outcome.json, outcome.summary, pictures);
+            const id = await documents.store(
+              LOCAL_AUTHOR,
+              outcome.json,
+              outcome.summary,
+              pictures,
+              new Map(outcome.files),
+            );
             tell({ id, summary: outcome.summary, dropped: outcome.dropped });
           }
         } catch (error) {
@@ -57,30 +63,3 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     return new Response(lines, { headers: { "Content-Type": "application/x-ndjson; charset=utf-8" } });
   },
 });
-
-async function bytesWithin(body: ReadableStream<Uint8Array> | null, most: number): Promise<Uint8Array> {
-  const pieces: Uint8Array[] = [];
-  let length = 0;
-  const reader = body?.getReader();
-  for (;;) {
-    const next = await reader?.read();
-    if (!next || next.done) break;
-    length += next.value.length;
-    if (length > most) {
-      await reader!.cancel();
-      throw new ServerError(
-        413,
-        "too-large",
-        `The file is larger than ${most / 1024 / 1024} MB, which is the limit.`,
-      );
-    }
-    pieces.push(next.value);
-  }
-  const whole = new Uint8Array(length);
-  let at = 0;
-  for (const piece of pieces) {
-    whole.set(piece, at);
-    at += piece.length;
-  }
-  return whole;
-}

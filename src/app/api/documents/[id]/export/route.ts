@@ -1,26 +1,45 @@
+import { strToU8, zipSync, type Zippable } from "fflate";
 import { FORMATS, fileNameFor, writeFile, type FormatName } from "@/core/formats";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { exportFonts } from "@/server/export-fonts";
 import { route } from "../../../respond";
 
-/** The document as a file of a format: `?format=html`, `markdown`, `text` or `gaterope`. */
+/**
+ * The document as a file of a format: `?format=html`, `markdown`, `text` or `gaterope`. With attached files it is a zip file in
+ * which these lie beside it.
+ */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   async GET(request, { params }) {
     const format = request.nextUrl.searchParams.get("format") ?? "";
     if (!Object.hasOwn(FORMATS, format))
       throw new ServerError(400, "unknown-format", "This format is not known.");
     const name = format as FormatName;
-    const manuscript = await (await authority()).manuscript(LOCAL_AUTHOR, (await params).id);
-    const { text } = writeFile(manuscript, name, {
+    const documents = await authority();
+    const manuscript = await documents.manuscript(LOCAL_AUTHOR, (await params).id);
+    const { text, beside } = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
+      shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
     });
-    const fileName = fileNameFor(manuscript.doc.attrs.title as string, FORMATS[name].endings[0]);
-    return new Response(text, {
+    const title = manuscript.doc.attrs.title as string;
+    const own = fileNameFor(title, FORMATS[name].endings[0]);
+    const packed = beside.size > 0;
+    const fileName = packed ? fileNameFor(title, ".zip") : own;
+    return new Response(packed ? zipped(own, text, beside) : text, {
       headers: {
-        "Content-Type": FORMATS[name].mediaType,
+        "Content-Type": packed ? "application/zip" : FORMATS[name].mediaType,
         "Content-Disposition": `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
         "Content-Security-Policy": "sandbox",
       },
     });
   },
 });
+
+function zipped(
+  name: string,
+  text: string,
+  beside: ReadonlyMap<string, Uint8Array>,
+): Uint8Array<ArrayBuffer> {
+  const files: Zippable = { [name]: strToU8(text) };
+  for (const [path, bytes] of beside) files[path] = bytes;
+  return new Uint8Array(zipSync(files, { level: 4 }));
+}

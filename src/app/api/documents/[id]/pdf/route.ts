@@ -1,5 +1,6 @@
 import { NextResponse } from "next/server";
 import { pdfOptionsSchema } from "@/core/formats/pdf/options";
+import { documentTargets } from "@/core/links";
 import { authority, LOCAL_AUTHOR, pdfJobs } from "@/server";
 import { bodyOf, route } from "../../../respond";
 
@@ -8,7 +9,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   async POST(request, { params }) {
     const options = await bodyOf(request, pdfOptionsSchema, 100_000);
     const { id } = await params;
-    const manuscript = await (await authority()).manuscript(LOCAL_AUTHOR, id);
-    return NextResponse.json({ job: pdfJobs().begin(id, manuscript, options) }, { status: 202 });
+    const documents = await authority();
+    const manuscript = await documents.manuscript(LOCAL_AUTHOR, id);
+    const asked = await documents.askPlaces(LOCAL_AUTHOR, documentTargets(manuscript.index));
+    return NextResponse.json({ job: pdfJobs().begin(id, manuscript, options, asked) }, { status: 202 });
   },
 });

@@ -1,0 +1,70 @@
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
+import { z } from "zod";
+
+/** A file attached to a document. Its bytes are kept once, under the hash of their content. */
+export interface AttachedFile {
+  /** A name that is safe in any file system, see {@link fileNameOf}. */
+  readonly name: string;
+  /** SHA-256 of its bytes, in hexadecimal digits. */
+  readonly content: string;
+  /** Its length in bytes. */
+  readonly size: number;
+  /** Its media type. */
+  readonly type: string;
+  /** Of a PDF, how many pages it has. */
+  readonly pages?: number;
+  /** Taken away by an author; the entry stays so that links that led to it can say what they meant. */
+  readonly removed: boolean;
+}
+
+/** The files attached to a document, by permanent id. */
+export type AttachedFiles = Readonly<Record<string, AttachedFile>>;
+
+/** As large may a file be that is attached. */
+export const MOST_FILE_BYTES = 50 * 1024 * 1024;
+
+const MOST_LETTERS = 150;
+
+/** Checks an attached file that comes from outside. */
+export const attachedFileSchema: z.ZodType<AttachedFile> = z.strictObject({
+  name: z
+    .string()
+    .min(1)
+    .max(200)
+    .refine((name) => fileNameOf(name) === name, "not a safe name of a file"),
+  content: z.string().regex(/^[0-9a-f]{64}$/),
+  size: z.int().min(0).max(MOST_FILE_BYTES),
+  type: z.string().regex(/^[a-z0-9][a-z0-9!#$&^_.+-]{0,99}\/[a-z0-9][a-z0-9!#$&^_.+-]{0,99}$/),
+  pages: z.int().min(1).max(1_000_000).optional(),
+  removed: z.boolean(),
+});
+
+/** The name of a content: the hash of its bytes. */
+export function contentOf(bytes: Uint8Array): string {
+  return bytesToHex(sha256(bytes));
+}
+
+/** Names that an operating system keeps for devices. */
+const DEVICES = /^(?:con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i;
+
+/**
+ * A name for a file that is safe wherever it is unpacked: no path, no control signs, no signs that turn the reading direction
+ * (which hide an ending), none that some file system refuses.
+ */
+export function fileNameOf(given: string): string {
+  const clean = given
+    .slice(-1_000)
+    .replace(/^.*[/\\]/s, "")
+    .normalize("NFC")
+    .replace(/[\p{Cc}\p{Cf}\p{Cs}\p{Zl}\p{Zp}]/gu, "")
+    .replace(/[<>:"|?*]/g, "_")
+    .replace(/\s+/g, " ")
+    .replace(/^[ .]+|[ .]+$/g, "")
+    .replace(DEVICES, "_$&");
+  if (clean === "") return "file";
+  const dot = clean.lastIndexOf(".");
+  const ending = dot > 0 && clean.length - dot <= 12 ? clean.slice(dot) : "";
+  const letters = [...clean.slice(0, clean.length - ending.length)];
+  return letters.slice(0, MOST_LETTERS).join("").trimEnd() + ending;
+}

@@ -1,0 +1,13 @@
+import type { WrittenLink } from "./addresses";
+
+/**
+ * Reads an `a` element as a link; null for one that is none. Of a link that was adrift when it was written, the address is the
+ * anchor it looked for.
+ */
+export function writtenLink(attributes: ReadonlyMap<string, string>): WrittenLink | null {
+  const adrift = attributes.get("data-adrift");
+  const leads = attributes.get("data-leads");
+  const href = adrift ? `#${encodeURIComponent(adrift)}` : attributes.get("href");
+  if (href === undefined && leads === undefined) return null;
+  return { href: href ?? "", leads, look: attributes.get("data-look"), hint: attributes.get("title") };
+}

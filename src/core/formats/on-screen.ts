@@ -1,0 +1,25 @@
+import type { LinkTarget } from "@/core/document";
+import type { KnownShelf } from "@/core/links";
+import type { Outside } from "./outside";
+
+/** What lies outside of a document, as it is seen from its reading view on a server. */
+export class OnScreen implements Outside {
+  constructor(
+    /** The document that is read. */
+    private readonly id: string,
+    readonly shelf: KnownShelf,
+  ) {}
+
+  address(target: LinkTarget): string | null {
+    if (target.kind === "document") {
+      const found = this.shelf.find(target);
+      const anchor = typeof found === "object" ? found.anchor : null;
+      return `/read/${target.document}${anchor === null ? "" : `#${encodeURIComponent(anchor)}`}`;
+    }
+    if (target.kind === "file") {
+      const page = target.page === undefined ? "" : `#page=${target.page}`;
+      return `/api/documents/${this.id}/files/${target.id}${page}`;
+    }
+    return null;
+  }
+}

@@ -1,0 +1,55 @@
+import type { AttachedFiles, LinkTarget } from "@/core/document";
+import type { DocumentIndex } from "@/core/destinations";
+import { UNKNOWN_SHELF, type KnownShelf } from "@/core/links";
+import { fileNameFor } from "./format-names";
+
+/** What lies outside of a document that is written. */
+export interface Outside {
+  readonly shelf: KnownShelf;
+  /** The address of a place in another document, or of an attached file; null where there is none. */
+  address(target: LinkTarget, index: DocumentIndex): string | null;
+}
+
+/** As it is seen from a file: the files of other documents lie beside it, attached files in a folder. */
+export class BesideFile implements Outside {
+  constructor(
+    readonly shelf: KnownShelf = UNKNOWN_SHELF,
+    /** How the files of other documents end. */
+    private readonly ending: string,
+  ) {}
+
+  address(target: LinkTarget, index: DocumentIndex): string | null {
+    if (target.kind === "document") {
+      const found = this.shelf.find(target);
+      if (typeof found !== "object") return null;
+      const file = encodeURIComponent(fileNameFor(found.title, this.ending));
+      return found.anchor === null ? file : `${file}#${encodeURIComponent(found.anchor)}`;
+    }
+    if (target.kind === "file") {
+      const path = pathsOfFiles(index.registry.files ?? {}).get(target.id);
+      if (path === undefined) return null;
+      const address = path.split("/").map(encodeURIComponent).join("/");
+      return target.page === undefined ? address : `${address}#page=${target.page}`;
+    }
+    return null;
+  }
+}
+
+/** The folder beside a written file in which the attached files are. */
+const FOLDER = "files";
+
+/** Where each attached file lies beside a written file; no two have the same name without regard to case. */
+export function pathsOfFiles(files: AttachedFiles): ReadonlyMap<string, string> {
+  const taken = new Set<string>();
+  const paths = new Map<string, string>();
+  for (const [id, { name, removed }] of Object.entries(files)) {
+    if (removed) continue;
+    const dot = name.lastIndexOf(".");
+    const [stem, ending] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ""];
+    let own = name;
+    for (let n = 2; taken.has(own.toLowerCase()); n++) own = `${stem} ${n}${ending}`;
+    taken.add(own.toLowerCase());
+    paths.set(id, `${FOLDER}/${own}`);
+  }
+  return paths;
+}

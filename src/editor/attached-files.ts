@@ -1,0 +1,26 @@
+import { newId, RegistryStep, type AttachedFile } from "@/core/document";
+import type { EditorState, Transaction } from "prosemirror-state";
+import { answered } from "./answered";
+
+/** Keeps a file on the server; answers how the document enters it. Throws an Error with words for the author. */
+export async function keepFile(document: string, file: File): Promise<AttachedFile> {
+  const query = new URLSearchParams({ name: file.name || "file" });
+  const answer = await answered(`/api/documents/${document}/files?${query.toString()}`, {
+    method: "POST",
+    headers: { "Content-Type": "application/octet-stream" },
+    body: file,
+  });
+  return ((await answer.json()) as { file: AttachedFile }).file;
+}
+
+/** Enters a file that is kept; answers the id by which links lead to it. */
+export function attachFile(tr: Transaction, entry: AttachedFile): { id: string; tr: Transaction } {
+  const id = newId();
+  tr.step(new RegistryStep({ part: "files", id, entry }));
+  return { id, tr };
+}
+
+/** Takes an attached file away; links that lead to it say so. */
+export function removeFile(state: EditorState, id: string, entry: AttachedFile): Transaction {
+  return state.tr.step(new RegistryStep({ part: "files", id, entry: { ...entry, removed: true } }));
+}

@@ -1,0 +1,99 @@
+import type { DocumentIndex } from "@/core/destinations";
+import type { DestinationId } from "@/core/document";
+import {
+  documentTargets,
+  placeKey,
+  shelfOf,
+  UNKNOWN_SHELF,
+  type AskedPlace,
+  type KnownShelf,
+} from "@/core/links";
+import { MOST_ASKED, type AskedPlaces, type IncomingLink, type ListedPlace } from "@/core/shelf";
+import { answered } from "./answered";
+
+/** What the other documents' places need of the window they are asked for in. */
+export interface ElsewhereHost {
+  readonly id: string;
+  readonly index: DocumentIndex;
+}
+
+/** Changes that come together are asked about together, in milliseconds. */
+const GATHERED = 400;
+
+/**
+ * What this window knows of the other documents of the shelf: the places to which links lead, and who links to this document. Asked of
+ * the server when links change and when one comes back to the window; what is not known yet is taken to be there.
+ */
+export class Elsewhere {
+  shelf: KnownShelf = UNKNOWN_SHELF;
+  /** Links of other documents that lead to this one. */
+  incoming: readonly IncomingLink[] = [];
+  private known: ReadonlyMap<string, AskedPlace> = new Map();
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private closed = false;
+
+  constructor(
+    private readonly host: ElsewhereHost,
+    /** Told of all that is known of places when that has changed. */
+    private readonly changed: (asked: ReadonlyMap<string, AskedPlace>) => void,
+  ) {}
+
+  /** Asks for places that links lead to by now and that are not known. */
+  linksChanged(): void {
+    this.timer ??= setTimeout(() => {
+      this.timer = null;
+      void this.ask(documentTargets(this.host.index).filter((target) => !this.known.has(placeKey(target))));
+    }, GATHERED);
+  }
+
+  /** Asks anew for all: other documents change as well. */
+  async refresh(): Promise<void> {
+    await this.ask(documentTargets(this.host.index));
+    try {
+      const answer = await answered(`/api/documents/${this.host.id}/incoming`);
+      const { links } = (await answer.json()) as { links: IncomingLink[] };
+      if (this.closed || JSON.stringify(links) === JSON.stringify(this.incoming)) return;
+      this.incoming = links;
+      this.changed(this.known);
+    } catch {
+      // What was known stays.
+    }
+  }
+
+  /** The links of other documents that lead to a place of this one. */
+  incomingTo(id: DestinationId): readonly IncomingLink[] {
+    return this.incoming.filter(({ to }) => to === id);
+  }
+
+  /** Places of other documents whose names hold some words. */
+  async find(words: string, signal: AbortSignal): Promise<readonly ListedPlace[]> {
+    const query = new URLSearchParams({ words, except: this.host.id });
+    const answer = await answered(`/api/places?${query.toString()}`, { signal });
+    return ((await answer.json()) as { places: ListedPlace[] }).places;
+  }
+
+  close(): void {
+    this.closed = true;
+    if (this.timer) clearTimeout(this.timer);
+  }
+
+  private async ask(targets: ReturnType<typeof documentTargets>): Promise<void> {
+    if (targets.length === 0) return;
+    try {
+      const answer = await answered("/api/places", {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ targets: targets.slice(0, MOST_ASKED) }),
+      });
+      const { places } = (await answer.json()) as { places: AskedPlaces };
+      if (this.closed) return;
+      const next = new Map([...this.known, ...Object.entries(places)]);
+      if (JSON.stringify([...next]) === JSON.stringify([...this.known])) return;
+      this.known = next;
+      this.shelf = shelfOf(next);
+      this.changed(next);
+    } catch {
+      // Without the server nothing is known anew; links are not called adrift for that.
+    }
+  }
+}

@@ -1,0 +1,22 @@
+import type { FinderEntry } from "@/components/finder";
+import { saidOf, type Action } from "@/core/document";
+import { EntryLine } from "./entry-line";
+import type { ChooseTarget } from "./place-picker";
+
+const FIXED: readonly Action[] = [{ do: "flagged" }, { do: "files" }];
+const SHORTEST = 3;
+
+/** What a link can do instead of leading somewhere, where what was typed means it: `look for snow`, `show what is flagged`. */
+export function actionEntries(typed: string, choose: ChooseTarget): FinderEntry[] {
+  const sought = typed.trim().toLowerCase();
+  if (sought.length < SHORTEST) return [];
+  const words = /^(?:look for|find|search)\s+["“]?(.+?)["”]?$/iu.exec(typed.trim())?.[1];
+  const meant: Action[] = FIXED.filter((action) => saidOf(action).toLowerCase().includes(sought));
+  if (words) meant.push({ do: "search", words: words.slice(0, 1_000) });
+  return meant.map((action) => ({
+    key: `action ${action.do}`,
+    group: "Do something",
+    content: () => <EntryLine kind="action" name={saidOf(action)} about="action" />,
+    choose: (further = false) => choose({ kind: "action", action }, words ?? saidOf(action), further),
+  }));
+}

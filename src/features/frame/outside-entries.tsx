@@ -1,0 +1,34 @@
+import type { FinderEntry } from "@/components/finder";
+import type { DocumentIndex } from "@/core/destinations";
+import { addressOf, targetFromAddress, type AddressTarget } from "@/core/document";
+import { EntryLine } from "./entry-line";
+import type { ChooseTarget } from "./place-picker";
+
+/** What was typed as a web or mail address, or as one of a scheme that the document allows; none where it is no address. */
+export function outsideEntries(typed: string, index: DocumentIndex, choose: ChooseTarget): FinderEntry[] {
+  const target = addressTyped(typed.trim(), index.doc.attrs.schemes as readonly string[]);
+  if (!target) return [];
+  const to = target.kind === "mail" ? target.address : addressOf(target);
+  return [
+    {
+      key: "outside",
+      content: () => (
+        <EntryLine
+          kind={null}
+          name={to}
+          about={target.kind === "mail" ? "mail address" : target.kind === "web" ? "web address" : "address"}
+        />
+      ),
+      choose: (further = false) => choose(target, to, further),
+    },
+  ];
+}
+
+function addressTyped(text: string, schemes: readonly string[]): AddressTarget | null {
+  if (/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)) return targetFromAddress(`mailto:${text}`);
+  if (/^(https?:\/\/|mailto:|tel:)\S+$/i.test(text)) return targetFromAddress(text);
+  if (/^(www\.\S+|[\w-]+(\.[\w-]+)*\.[a-z]{2,}(\/\S*)?)$/i.test(text))
+    return targetFromAddress(`https://${text}`);
+  const scheme = /^([a-z][a-z0-9+.-]*):\S+$/i.exec(text)?.[1]?.toLowerCase();
+  return scheme && schemes.includes(scheme) ? targetFromAddress(text, schemes) : null;
+}

@@ -1,0 +1,203 @@
+import { Paperclip, Trash2 } from "lucide-react";
+import { useRef, useState } from "react";
+import { Button, IconButton } from "@/components/button";
+import { counted, sized } from "@/components/counted";
+import { fieldLook } from "@/components/field";
+import { Sign } from "@/components/signs";
+import { shortened, whyNoScheme, type AttachedFile } from "@/core/document";
+import { attachFile, keepFile, removeFile, useSession, useSessionValue } from "@/editor";
+
+/** What belongs to the document beside its text: attached files, and the kinds of address that its links may have. */
+export function FilesSection() {
+  const [open, setOpen] = useState(false);
+  const count = useSessionValue(
+    (it) => Object.values(it.index.registry.files ?? {}).filter(({ removed }) => !removed).length,
+  );
+  return (
+    <section aria-label="Files and addresses" className="border-t border-line px-4 py-3 text-sm">
+      <div className="flex items-center gap-2">
+        <h2 className="min-w-0 flex-1 truncate font-semibold">
+          Files and addresses
+          {count > 0 && <span className="ml-2 font-normal text-quiet">{counted(count, "file")}</span>}
+        </h2>
+        <Button
+          look="quiet"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+          className="-mr-2 !px-2"
+          aria-label={open ? "Close files and addresses" : "Show files and addresses"}
+        >
+          {open ? "Close" : "Show"}
+        </Button>
+      </div>
+      {open && (
+        <>
+          <Files />
+          <Schemes />
+        </>
+      )}
+    </section>
+  );
+}
+
+function Files() {
+  const session = useSession();
+  const files = useSessionValue((it) => it.index.registry.files);
+  const links = useSessionValue((it) => it.outline.links);
+  const input = useRef<HTMLInputElement>(null);
+  const [state, setState] = useState<{ busy: boolean; fault: string }>({ busy: false, fault: "" });
+  const attached = Object.entries(files ?? {}).filter(([, { removed }]) => !removed);
+
+  async function attach(chosen: readonly File[]) {
+    setState({ busy: true, fault: "" });
+    try {
+      for (const file of chosen)
+        session.dispatch(attachFile(session.state.tr, await keepFile(session.id, file)).tr);
+      setState({ busy: false, fault: "" });
+    } catch (error) {
+      setState({ busy: false, fault: (error as Error).message });
+    }
+  }
+
+  function remove(id: string, file: AttachedFile, leading: number) {
+    session.dispatch(removeFile(session.state, id, file));
+    const adrift =
+      leading > 0 ? ` ${counted(leading, "link that leads", "links that lead")} there adrift now.` : "";
+    session.say(`Took “${shortened(file.name, 40)}” away.${adrift}`, { undo: true });
+  }
+
+  return (
+    <>
+      {attached.length === 0 && (
+        <p className="mt-1 text-quiet">
+          No files yet. What is attached goes along with the document and into its exports, and links can lead
+          to it.
+        </p>
+      )}
+      <ul className="mt-1">
+        {attached.map(([id, file]) => {
+          const leading = links.filter(({ target }) => target.kind === "file" && target.id === id).length;
+          return (
+            <li key={id} className="flex items-center gap-2 py-1">
+              <Sign kind="file" />
+              <span className="min-w-0 flex-1">
+                <a
+                  href={`/api/documents/${session.id}/files/${id}`}
+                  target="_blank"
+                  rel="noreferrer"
+                  className="block truncate underline decoration-hemp underline-offset-3"
+                  title={file.name}
+                  dir="auto"
+                >
+                  {file.name}
+                </a>
+                <span className="text-quiet">
+                  {sized(file.size)}
+                  {file.pages !== undefined && `, ${counted(file.pages, "page")}`}
+                  {leading > 0 && `, ${counted(leading, "link")}`}
+                </span>
+              </span>
+              <IconButton
+                className="!size-7"
+                label={`Take ${shortened(file.name, 40)} away${leading > 0 ? `, ${counted(leading, "link leads", "links lead")} there` : ""}`}
+                onClick={() => remove(id, file, leading)}
+              >
+                <Trash2 size={14} />
+              </IconButton>
+            </li>
+          );
+        })}
+      </ul>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        aria-label="Files to attach"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const chosen = [...(event.target.files ?? [])];
+          event.target.value = "";
+          void attach(chosen);
+        }}
+      />
+      <Button className="mt-2" disabled={state.busy} onClick={() => input.current?.click()}>
+        <Paperclip size={15} aria-hidden /> {state.busy ? "Attaching …" : "Attach files"}
+      </Button>
+      {state.fault && (
+        <p role="alert" className="mt-2 text-vermilion">
+          {state.fault}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** The schemes of addresses that links of this document may have beside the web, mail and telephones. */
+function Schemes() {
+  const session = useSession();
+  const schemes = useSessionValue((it) => it.state.doc.attrs.schemes as readonly string[]);
+  const [typed, setTyped] = useState("");
+  const [fault, setFault] = useState<string | null>(null);
+  const set = (next: readonly string[]) =>
+    session.dispatch(session.state.tr.setDocAttribute("schemes", next));
+
+  function allow() {
+    const scheme = typed.trim().toLowerCase().replace(/:.*$/, "");
+    const why = schemes.includes(scheme) ? `“${scheme}:” is allowed already.` : whyNoScheme(scheme);
+    setFault(why);
+    if (why) return;
+    set([...schemes, scheme]);
+    setTyped("");
+  }
+
+  return (
+    <form
+      className="mt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        allow();
+      }}
+    >
+      <h3 className="font-medium">Further kinds of address</h3>
+      <p className="text-quiet">
+        Links lead to the web, to mail and to telephones. Others, such as news or irc, are followed only where
+        they are named here.
+      </p>
+      <ul className="mt-1 flex flex-wrap gap-2">
+        {schemes.map((scheme) => (
+          <li key={scheme} className="flex items-center rounded-base border border-line pl-2">
+            {scheme}:
+            <IconButton
+              className="!size-7"
+              label={`No longer allow ${scheme}`}
+              onClick={() => set(schemes.filter((one) => one !== scheme))}
+            >
+              <Trash2 size={13} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 flex gap-2">
+        <input
+          aria-label="Kind of address to allow"
+          placeholder="news"
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setFault(null);
+          }}
+          className={fieldLook("min-w-0 flex-1")}
+        />
+        <Button type="submit" disabled={typed.trim() === ""}>
+          Allow
+        </Button>
+      </div>
+      {fault && (
+        <p role="alert" className="mt-1 text-vermilion">
+          {fault}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,70 @@
+import {
+  contentOf,
+  fileNameOf,
+  MOST_FILE_BYTES,
+  type AttachedFile,
+  type AttachedFiles,
+} from "@/core/document";
+import { ContentStore } from "../content-store";
+import { ServerError } from "../errors";
+import { countPages } from "./count-pages";
+import { mediaTypeOf } from "./media-type";
+
+/** Attached files beside the database, each content once. Who they belong to, and what they are called, documents say. */
+export class FileStore {
+  private readonly contents: ContentStore;
+
+  constructor(
+    folder: string,
+    /** The built file of the thread in which pages are counted. */
+    private readonly thread: string,
+  ) {
+    this.contents = new ContentStore(folder);
+  }
+
+  /** Keeps a file; answers how a document enters it. Throws a {@link ServerError} for one that is too large. */
+  async keep(name: string, bytes: Uint8Array): Promise<AttachedFile> {
+    if (bytes.length > MOST_FILE_BYTES) throw fileTooLarge();
+    const content = contentOf(bytes);
+    this.contents.keep(content, bytes);
+    const type = mediaTypeOf(name, bytes);
+    const pages = type === "application/pdf" ? await countPages(this.thread, bytes) : null;
+    return {
+      name: fileNameOf(name),
+      content,
+      size: bytes.length,
+      type,
+      ...(pages !== null && pages > 0 ? { pages } : {}),
+      removed: false,
+    };
+  }
+
+  /** The bytes of a content, or null. */
+  find(content: string): Uint8Array | null {
+    return /^[0-9a-f]{64}$/.test(content) ? this.contents.find(content) : null;
+  }
+
+  /** Keeps the bytes of files that came with a document. */
+  keepAll(files: ReadonlyMap<string, Uint8Array>): void {
+    for (const bytes of files.values()) this.contents.keep(contentOf(bytes), bytes);
+  }
+
+  /** The bytes of those files of a document that were not taken away, as far as they are there. */
+  all(files: AttachedFiles): Map<string, Uint8Array> {
+    const found = new Map<string, Uint8Array>();
+    for (const { content, removed } of Object.values(files)) {
+      const bytes = removed ? null : this.find(content);
+      if (bytes) found.set(content, bytes);
+    }
+    return found;
+  }
+}
+
+/** Said before the bytes are read, where their number is known. */
+export function fileTooLarge(): ServerError {
+  return new ServerError(
+    413,
+    "too-large",
+    `The file is larger than ${MOST_FILE_BYTES / 1024 / 1024} MB, which is the limit.`,
+  );
+}
