@@ -4,6 +4,7 @@ import {
   bookmarkEntry,
   createDocument,
   idOf,
+  LINK_LOOKS,
   newId,
   schema,
   type BookmarkEntry,
@@ -72,7 +73,7 @@ interface Piece {
   link: number | null;
   bookmark: boolean;
   /** Stands after the words. */
-  leaf: "formula" | "foot" | "end" | Reference | null;
+  leaf: "formula" | "foot" | "end" | "computation" | Reference | null;
 }
 
 const piece: fc.Arbitrary<Piece> = fc.record({
@@ -82,7 +83,7 @@ const piece: fc.Arbitrary<Piece> = fc.record({
   bookmark: fc.boolean(),
   leaf: fc.option(
     fc.oneof(
-      fc.constantFrom("formula" as const, "foot" as const, "end" as const),
+      fc.constantFrom("formula" as const, "foot" as const, "end" as const, "computation" as const),
       fc.record({
         to: fc.nat(20),
         form: fc.constantFrom("{label}", "{number} {title}", "see “{title}”, {where} & <{page}>"),
@@ -150,7 +151,7 @@ function build(drafts: readonly Draft[]): Node {
   const inline = (all: readonly Piece[]) =>
     all.flatMap((one, i) => {
       const set: Mark[] = [...one.marks];
-      if (one.link !== null) set.push(marks.link.create({ target: target(one.link, headings) }));
+      if (one.link !== null) set.push(link(one.link, headings));
       if (one.bookmark && !one.marks.some((mark) => mark.type === marks.code)) {
         const id = newId();
         bookmarks[id] = bookmarkEntry("range", `Place ${++count}`);
@@ -165,9 +166,11 @@ function build(drafts: readonly Draft[]): Node {
           ? []
           : one.leaf === "formula"
             ? [nodes.formula.create({ tex: "E = mc^2" })]
-            : typeof one.leaf === "object"
-              ? [crossReference(one.leaf, headings)]
-              : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
+            : one.leaf === "computation"
+              ? [nodes.computation.create({ expression: 'words | 2 < date("2026-11-26") & "x"' })]
+              : typeof one.leaf === "object"
+                ? [crossReference(one.leaf, headings)]
+                : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
       return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));
@@ -215,6 +218,20 @@ function build(drafts: readonly Draft[]): Node {
 function crossReference({ to, form, linked }: Reference, headings: readonly DestinationId[]): Node {
   const speaksOf = target(Math.max(to, 2), headings);
   return nodes.cross_reference.create({ target: speaksOf, form, linked });
+}
+
+/** A link of any kind and any look. */
+function link(choice: number, headings: readonly DestinationId[]): Mark {
+  const elsewhere: Record<number, LinkTarget> = {
+    3: { kind: "top" },
+    4: { kind: "document", document: "another1", id: "place1" as DestinationId },
+    5: { kind: "action", action: { do: "search", words: 'the "dome" | <a> & b' } },
+  };
+  return marks.link.create({
+    target: elsewhere[choice] ?? target(choice, headings),
+    look: LINK_LOOKS[choice % LINK_LOOKS.length],
+    hint: choice % 4 === 0 ? 'A "hint" & more' : "",
+  });
 }
 
 function target(choice: number, headings: readonly DestinationId[]): LinkTarget {

@@ -22,7 +22,7 @@ export function sized(bytes: number): string {
   return new Intl.NumberFormat(undefined, {
     style: "unit",
     unit,
-    unitDisplay: "short",
+    unitDisplay: unit === "byte" ? "long" : "short",
     maximumFractionDigits: digits,
   }).format(value);
 }

@@ -6,6 +6,7 @@ import { manuscriptKeys } from "./keys";
 import { coveredText } from "./plugins/covered-text";
 import { glowPlugin } from "./plugins/glow";
 import { heldRangePlugin } from "./plugins/held-range";
+import { lastPlaces } from "./plugins/last-places";
 import { matchesPlugin } from "./plugins/matches";
 import { othersCaretsPlugin } from "./plugins/others-carets";
 import { ownHistory } from "./plugins/own-history";
@@ -80,6 +81,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
     heldRangePlugin(),
     glowPlugin(),
     permanentIds(),
+    lastPlaces(),
     coveredText(),
     tables(),
     othersCaretsPlugin(),

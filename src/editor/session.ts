@@ -1,3 +1,4 @@
+import { isHistoryTransaction } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
 import {
@@ -36,6 +37,7 @@ import { Incoming } from "./paste/incoming";
 import { Jumps } from "./jumps";
 import { selectionOf } from "./landing";
 import { ShownSigns } from "./shown-signs";
+import { toldOfLevels } from "./told-of-levels";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
 import { openOutside } from "./open-outside";
@@ -266,7 +268,11 @@ export class Session {
     if (!tr.getMeta(OTHERS)) {
       this.exchange.tellCaret();
       if (change) this.work.note(state.doc, state.selection.head);
-      if (change && !tr.getMeta(SAID)) this.removals.tellAfter(change, earlier);
+      if (change && !tr.getMeta(SAID)) {
+        this.removals.tellAfter(change, earlier);
+        const told = change.structure && !isHistoryTransaction(tr) ? toldOfLevels(change, this.index) : null;
+        if (told) this.say(told, { undo: true });
+      }
     }
     this.view?.update(change);
     this.tell();

@@ -45,6 +45,7 @@ export {
   registrySchema,
   type AnchorEntry,
   type BookmarkEntry,
+  type LastPlace,
   type Registry,
 } from "./registry";
 export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";

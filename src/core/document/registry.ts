@@ -2,6 +2,16 @@ import { z } from "zod";
 import { attachedFileSchema, type AttachedFiles } from "./attached-file";
 import type { DestinationId } from "./ids";
 
+/** Where the words of a bookmark stood when they were taken out. */
+export interface LastPlace {
+  /** The words it covered, shortened. */
+  readonly words: string;
+  /** The name of the section. */
+  readonly section: string;
+  /** The permanent id of the block, or of the one before it where that went as well. */
+  readonly block: DestinationId | null;
+}
+
 /** What a document knows of one bookmark. Where it stands is carried by the content, not kept here. */
 export interface BookmarkEntry {
   readonly kind: "range" | "point" | "block";
@@ -13,6 +23,8 @@ export interface BookmarkEntry {
   /** Whether its author is to come back to it, and by when: a date as `2026-11-26`, empty or absent for any time. */
   readonly followUp: boolean;
   readonly due?: string;
+  /** Where its words stood last, once they were taken out. */
+  readonly last?: LastPlace;
   /** Removed by an author; the entry stays so that links that led here can say what they meant. */
   readonly removed: boolean;
 }
@@ -40,6 +52,17 @@ export const dueSchema = z
   .string()
   .regex(/^(?:|\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01]))$/, "not a date");
 
+/** Checks where the words of a bookmark stood last. */
+export const lastPlaceSchema: z.ZodType<LastPlace> = z.strictObject({
+  words: z.string().max(1_000),
+  section: z.string().max(1_000),
+  block: z
+    .string()
+    .max(64)
+    .transform((id) => id as DestinationId)
+    .nullable(),
+});
+
 /** Checks one bookmark entry. */
 export const bookmarkEntrySchema = z.strictObject({
   kind: z.enum(["range", "point", "block"]),
@@ -52,6 +75,7 @@ export const bookmarkEntrySchema = z.strictObject({
   note: z.string().max(100_000),
   followUp: z.boolean(),
   due: dueSchema.optional(),
+  last: lastPlaceSchema.optional(),
   removed: z.boolean(),
 });
 

@@ -10,6 +10,7 @@ export {
   type ResolvedLink,
   type Spot,
 } from "./resolve";
+export { oldNames, type OldName } from "./old-names";
 export { findQuoted, quote, wordsSought, type FoundWords, type QuotedWords } from "./quoted-words";
 export {
   placeKey,

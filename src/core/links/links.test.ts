@@ -1,9 +1,29 @@
 import { describe, expect, test } from "@jest/globals";
 import { Transform } from "prosemirror-transform";
 import { heading, paragraph } from "#tests/editing";
-import { bookmarkEntry, createDocument, newId, RegistryStep, schema, type LinkTarget } from "@/core/document";
+import {
+  bookmarkEntry,
+  createDocument,
+  newId,
+  RegistryStep,
+  schema,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import { indexDocument } from "@/core/destinations";
-import { countAdrift, follow, incomingLinks, resolveLinks } from ".";
+import {
+  calledOf,
+  countAdrift,
+  documentTargets,
+  follow,
+  followLinks,
+  incomingLinks,
+  oldNames,
+  placeKey,
+  resolveLinks,
+  shelfOf,
+  type AskedPlace,
+} from ".";
 
 const { nodes, marks } = schema;
 const linked = (words: string, target: LinkTarget) =>
@@ -29,6 +49,87 @@ describe("following a link", () => {
     ["a mail address", { kind: "mail", address: "a@b.example" }, true],
     ["a mail address that is none", { kind: "mail", address: "a b@c" }, false],
   ])("to %s", (_name, target, lands) => expect(follow(target, index).lands).toBe(lands));
+
+  test("to a paragraph and to a note, by their ids", () => {
+    const note = nodes.note.create({ id: newId(), place: "end" }, schema.text("about it"));
+    const line = nodes.paragraph.create({ id: newId() }, [schema.text("A line"), note]);
+    const whole = indexDocument(
+      createDocument([paragraph("One."), line, nodes.paragraph.create({ id: newId() })]),
+    );
+    const to = (block: { attrs: Record<string, unknown> }) =>
+      follow({ kind: "destination", id: block.attrs.id as DestinationId }, whole);
+    expect(to(line)).toMatchObject({
+      lands: true,
+      destination: { kind: "paragraph", number: 2, name: "A line" },
+    });
+    expect(to(note)).toMatchObject({
+      lands: true,
+      destination: { kind: "note", number: 1, name: "about it" },
+    });
+    // What has no words is no paragraph that one could speak of.
+    expect(to(whole.doc.child(2)).lands).toBe(false);
+    expect(whole.standing.has(line.attrs.id as string)).toBe(false);
+  });
+
+  test("to the top, to attached files, to further addresses and to actions", () => {
+    const file = { name: "plan.pdf", content: "0".repeat(64), size: 1, type: "application/pdf", pages: 3 };
+    const whole = new Transform(doc)
+      .setDocAttribute("schemes", ["irc"])
+      .step(new RegistryStep({ part: "files", id: "f1", entry: { ...file, removed: false } }))
+      .step(
+        new RegistryStep({ part: "files", id: "f2", entry: { ...file, name: "old.pdf", removed: true } }),
+      );
+    const on = indexDocument(whole.doc);
+    const why = (target: LinkTarget) => {
+      const followed = follow(target, on);
+      return followed.lands ? "lands" : followed.why;
+    };
+    expect(why({ kind: "top" })).toBe("lands");
+    expect(why({ kind: "file", id: "f1" })).toBe("lands");
+    expect(why({ kind: "file", id: "f1", page: 3 })).toBe("lands");
+    expect(why({ kind: "file", id: "f1", page: 4 })).toBe("“plan.pdf” has 3 pages, and no page 4.");
+    expect(why({ kind: "file", id: "f2" })).toBe("The file “old.pdf” was taken away.");
+    expect(why({ kind: "file", id: "f3" })).toBe("The file it leads to is not attached to this document.");
+    expect(why({ kind: "scheme", url: "irc://a.example" })).toBe("lands");
+    expect(why({ kind: "scheme", url: "news:a.b" })).toBe("This document does not allow “news:” addresses.");
+    expect(why({ kind: "action", action: { do: "files" } })).toBe("lands");
+    expect(calledOf({ kind: "file", id: "f1", page: 2 }, on)).toBe("plan.pdf, page 2");
+    expect(calledOf({ kind: "action", action: { do: "search", words: "dome" } }, on)).toBe(
+      "Look for “dome” in all documents of the shelf",
+    );
+  });
+
+  test("to another document, of which only is told what one may know", () => {
+    const place = { kind: "document", document: "other", id: newId() } as const;
+    const shelf = shelfOf(
+      new Map<string, AskedPlace>([
+        ["other", { title: "Guide", place: null, anchor: null }],
+        [placeKey(place), { title: "Guide", place: "Lamps", anchor: "lamps" }],
+        ["hidden", "no-document"],
+        ["hidden x", "no-document"],
+        ["other gone", "no-place"],
+      ]),
+    );
+    expect(follow(place, index, shelf)).toEqual({ lands: true, destination: null });
+    expect(calledOf(place, index, shelf)).toBe("Lamps in “Guide”");
+    expect(calledOf({ kind: "document", document: "other" }, index, shelf)).toBe("Guide");
+    const hidden = { kind: "document", document: "hidden", id: "x" as DestinationId } as const;
+    expect(follow(hidden, index, shelf)).toMatchObject({
+      why: "The document it leads to is not on your shelf.",
+    });
+    expect(calledOf(hidden, index, shelf)).toBe("Another document");
+    const gone = { kind: "document", document: "other", id: "gone" as DestinationId } as const;
+    expect(follow(gone, index, shelf)).toMatchObject({
+      why: "The place it leads to was removed from its document.",
+    });
+    // Before it was asked for nothing is called adrift.
+    expect(follow({ kind: "document", document: "unknown" }, index, shelf).lands).toBe(true);
+    const linking = indexDocument(
+      createDocument([linked("a", place), linked("b", place), linked("c", hidden)]),
+    );
+    expect(documentTargets(linking)).toEqual([place, hidden]);
+    expect(followLinks(linking, shelf).count).toEqual({ all: 3, adrift: 1 });
+  });
 
   test("that is adrift says what it meant, as well as that is known", () => {
     const gone = newId();
@@ -84,4 +185,24 @@ test("a link to a bookmark over a whole block lands on that block", () => {
     lands: true,
     destination: { name: "Whole block", shape: "block", block: 1 },
   });
+});
+
+test("links that are worded as their place was called once are told, and no others", () => {
+  const title = nodes.heading.create({ id: newId(), level: 1 }, schema.text("New  title"));
+  const to = (was?: string) => ({
+    kind: "destination" as const,
+    id: title.attrs.id as DestinationId,
+    ...(was && { was }),
+  });
+  const index = indexDocument(
+    createDocument([
+      title,
+      linked("old TITLE", to("Old title")),
+      linked("as told there", to("Old title")),
+      linked("new title", to("New title")),
+      linked("no memory", to()),
+      linked("gone", { kind: "destination", id: newId(), was: "gone" }),
+    ]),
+  );
+  expect(oldNames(index).map(({ link, name }) => [link.text, name])).toEqual([["old TITLE", "New title"]]);
 });

@@ -14,7 +14,7 @@ export interface QuotedWords {
 
 /** Letters of what stands before and after that are kept with quoted words. */
 const CONTEXT = 40;
-/** As long a piece of what stood around is asked for where the words themselves have changed. */
+/** So many letters of what stood around are asked for at least where the words themselves have changed. */
 const LEAST_CONTEXT = 8;
 const MOST_QUOTED = 500;
 
@@ -118,15 +118,23 @@ function bestInText(text: string, target: WordsTarget): Stretch | null {
   return best ?? between(text, target);
 }
 
-/** What stands between the words that stood before and after, where both are still there and no further apart than is likely. */
+/**
+ * What stands between the words that stood before and after, where both are still there and no further apart than is likely. Where
+ * less than usual was kept, the text began or ended there, and has to do so still.
+ */
 function between(text: string, { exact, before, after }: WordsTarget): Stretch | null {
-  if (before.trim().length < LEAST_CONTEXT || after.trim().length < LEAST_CONTEXT) return null;
-  const ahead = before.slice(-20);
-  const behind = after.slice(0, 20);
-  const at = text.indexOf(ahead);
+  if ((before + after).trim().length < LEAST_CONTEXT) return null;
+  const ahead = before.length < CONTEXT ? before : before.slice(-20);
+  const behind = after.length < CONTEXT ? after : after.slice(0, 20);
+  const at = before.length < CONTEXT ? (text.startsWith(ahead) ? 0 : -1) : text.indexOf(ahead);
   if (at < 0) return null;
   const from = at + ahead.length;
-  const to = text.indexOf(behind, from);
+  const to =
+    after.length < CONTEXT
+      ? text.endsWith(behind)
+        ? text.length - behind.length
+        : -1
+      : text.indexOf(behind, from);
   const isLikely = to > from && to - from <= exact.length * 2 + 20;
   return isLikely ? { from, to, likeness: ahead.length + behind.length } : null;
 }

@@ -1,5 +1,5 @@
-import type { Destination, DocumentIndex } from "@/core/destinations";
-import { partsOfForm, type DestinationId, type Reference, type ReferenceField } from "@/core/document";
+import { noteNumber, type Destination, type DocumentIndex } from "@/core/destinations";
+import { partsOfForm, type Reference, type ReferenceField } from "@/core/document";
 
 /** On which pages places stand, as far as that is known. */
 export interface PageNumbers {
@@ -12,6 +12,8 @@ export interface PageNumbers {
 /** The fixed words of cross-references in one language. */
 interface FixedWords {
   readonly section: string;
+  readonly note: string;
+  readonly paragraph: string;
   readonly page: (number: string) => string;
   readonly onPage: (number: string) => string;
   readonly above: string;
@@ -21,6 +23,8 @@ interface FixedWords {
 
 const ENGLISH: FixedWords = {
   section: "section",
+  note: "note",
+  paragraph: "paragraph",
   page: (number) => `page ${number}`,
   onPage: (number) => `on page ${number}`,
   above: "above",
@@ -29,6 +33,8 @@ const ENGLISH: FixedWords = {
 };
 const GERMAN: FixedWords = {
   section: "Abschnitt",
+  note: "Anmerkung",
+  paragraph: "Absatz",
   page: (number) => `Seite ${number}`,
   onPage: (number) => `auf Seite ${number}`,
   above: "oben",
@@ -76,7 +82,7 @@ function fieldWords(field: ReferenceField, telling: Telling): string {
   const { place, index, pages, language } = telling;
   switch (field) {
     case "number":
-      return numberOf(place.id, index);
+      return numberOf(place, index);
     case "title":
       return place.name;
     case "label":
@@ -95,13 +101,18 @@ function fieldWords(field: ReferenceField, telling: Telling): string {
 }
 
 /** The number alone: of a heading as it is shown, of a caption without its word. */
-function numberOf(id: DestinationId, index: DocumentIndex): string {
+function numberOf(place: Destination, index: DocumentIndex): string {
+  if (place.kind === "note") return noteNumber(place.place, place.number);
+  if (place.kind === "paragraph") return String(place.number);
+  const { id } = place;
   const caption = index.captions.get(id);
   return index.numbers.get(id) ?? (caption ? caption.slice(caption.lastIndexOf(" ") + 1) : "");
 }
 
 /** What a place is called by its kind and number; by its title where it has none. */
 function labelOf({ place, index, language }: Telling): string {
+  if (place.kind === "note" || place.kind === "paragraph")
+    return `${language[place.kind]} ${numberOf(place, index)}`;
   const caption = index.captions.get(place.id);
   if (caption) return place.kind === "equation" && !caption.includes(" ") ? `(${caption})` : caption;
   const number = index.numbers.get(place.id);

@@ -121,9 +121,9 @@ export function calledOf(
       return `“${target.exact}”`;
     case "document": {
       const found = shelf.find(target);
-      return typeof found === "object"
-        ? [found.title || "Untitled", ...(found.place ? [found.place] : [])].join(" › ")
-        : "Another document";
+      if (typeof found !== "object") return "Another document";
+      const title = found.title || "Untitled";
+      return found.place === null ? title : `${found.place || "Untitled"} in “${title}”`;
     }
     case "file": {
       const name = index.registry.files?.[target.id]?.name ?? "A file";

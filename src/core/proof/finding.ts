@@ -17,6 +17,7 @@ export interface Finding {
     | "skipped-level"
     | "empty-heading"
     | "misleading-words"
+    | "old-name"
     | "no-words-for-picture"
     | "sign-without-font";
   /** One sentence that says what is wrong. */
@@ -28,6 +29,7 @@ export interface Finding {
 export const FINDING_NAMES: Record<Finding["kind"], string> = {
   adrift: "Links adrift",
   "misleading-words": "Words that name another section",
+  "old-name": "Words that are the old name of their place",
   "same-name": "Destinations with the same name",
   "skipped-level": "Skipped heading levels",
   "empty-heading": "Empty headings",

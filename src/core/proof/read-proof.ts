@@ -1,5 +1,5 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
-import { resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
+import { oldNames, resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
 import { shortened } from "@/core/document";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
@@ -9,6 +9,7 @@ export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHEL
   return [
     ...adrift(index, shelf),
     ...misleadingWords(index, shelf),
+    ...wordedByOldNames(index),
     ...sameNames(index),
     ...skippedLevels(index.headings),
     ...emptyHeadings(index.headings),
@@ -49,6 +50,14 @@ function misleadingWords(index: DocumentIndex, shelf: KnownShelf): Finding[] {
       },
     ];
   });
+}
+
+function wordedByOldNames(index: DocumentIndex): Finding[] {
+  return oldNames(index).map(({ link, name }) => ({
+    kind: "old-name",
+    says: `The link ${quoted(link.text)} is worded as its place was called once; that is called ${quoted(name)} now.`,
+    places: [{ from: link.from, to: link.to, text: link.text, id: null }],
+  }));
 }
 
 /** Whether landing there is landing on the heading: itself, or a bookmark on it. */

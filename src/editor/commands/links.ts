@@ -2,7 +2,7 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
 import { schema, type DestinationId, type LinkLook, type LinkTarget } from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
-import type { Mention } from "@/core/links";
+import type { Mention, OldName } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
 import { lineOf, shortened } from "@/core/document";
 
@@ -81,6 +81,22 @@ export function retargetLinks(
       const words = schema.text(wordsOf(link), marks.link.create({ target }).addToSet(looks));
       tr.replaceWith(link.from, link.to, words);
     }
+  }
+  return tr;
+}
+
+/** Words links, which are in order, as their places are called now. */
+export function wordAnew(tr: Transaction, links: readonly OldName[]): Transaction {
+  for (const { link, name } of [...links].reverse()) {
+    const { target } = link;
+    if (target.kind !== "destination") continue;
+    // The looks of the words stay; the link knows the name by which it goes now.
+    const looks = tr.doc.resolve(link.from).nodeAfter?.marks ?? [];
+    const renewed = marks.link.create({
+      ...looksIn(tr.doc, link.from, link.to),
+      target: { ...target, was: shortened(name, 200) },
+    });
+    tr.replaceWith(link.from, link.to, schema.text(name, renewed.addToSet(looks)));
   }
   return tr;
 }

@@ -1,8 +1,18 @@
 import { useEffect } from "react";
+import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
-import { useSession, useSessionValue, type LinkCount } from "@/editor";
+import { oldNames } from "@/core/links";
+import {
+  linkRange,
+  targetOf,
+  useSession,
+  useSessionValue,
+  wordAnew,
+  type LinkCount,
+  type Session,
+} from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
 /** All that the proof found, kind by kind. */
@@ -52,6 +62,11 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
         {kind === "adrift" && <Sign kind="fault" />}
         {FINDING_NAMES[kind]}
         <span className="font-normal text-quiet">{findings.length}</span>
+        {kind === "old-name" && findings.length > 1 && (
+          <Button className="ml-auto" onClick={() => wordAllAnew(session)}>
+            Word all {findings.length} anew
+          </Button>
+        )}
       </h2>
       <ul className="border-t border-line">
         {findings.slice(0, 200).map((finding) => (
@@ -59,7 +74,8 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
             <p className="break-words" dir="auto">
               {finding.says}
             </p>
-            <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+            <p className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+              <Mend finding={finding} />
               {finding.places.slice(0, 6).map((place) => (
                 <button
                   key={place.from}
@@ -82,4 +98,43 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
       )}
     </section>
   );
+}
+
+/** The change that puts a finding right in one step; none where it is not known what is meant. */
+function Mend({ finding: { kind, places } }: { finding: Finding }) {
+  const session = useSession();
+  const place = places[0]!;
+  if (kind === "old-name")
+    return (
+      <Button
+        onClick={() => {
+          const outdated = oldNames(session.index).find(({ link }) => link.from === place.from);
+          if (!outdated) return;
+          session.dispatch(wordAnew(session.state.tr, [outdated]));
+          session.say("The link is worded as its place is called now.", { undo: true });
+        }}
+      >
+        Word it anew
+      </Button>
+    );
+  if (kind === "misleading-words" && place.id)
+    return (
+      <Button
+        onClick={() => {
+          const named = session.index.destination(place.id!);
+          if (!named || session.index.links.every(({ from }) => from !== place.from)) return;
+          session.dispatch(linkRange(session.state.tr, place.from, place.to, targetOf(named)));
+          session.say(`The link leads to “${shortened(named.name, 40)}” now.`, { undo: true });
+        }}
+      >
+        Lead it to what it says
+      </Button>
+    );
+  return null;
+}
+
+function wordAllAnew(session: Session): void {
+  const outdated = oldNames(session.index);
+  session.dispatch(wordAnew(session.state.tr, outdated));
+  session.say(`Worded ${outdated.length} links anew.`, { undo: true });
 }

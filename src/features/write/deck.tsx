@@ -401,7 +401,8 @@ function Menu({ label, trigger, children }: { label: string; trigger: ReactNode;
           sideOffset={6}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            session.focus();
+            // What was put in may have taken the keyboard to the tray or to a box already.
+            if (!document.activeElement?.closest("[data-tray-field], [role=dialog]")) session.focus();
           }}
           className="z-50 max-h-[70vh] min-w-44 overflow-y-auto rounded-base border border-line bg-raised p-1"
           style={{ boxShadow: "var(--shadow)" }}

@@ -17,7 +17,7 @@ export function LostBookmarks() {
       <h2 className="mb-1 font-semibold">Lost: their words were taken out</h2>
       <ul>
         {lost.map((id) => {
-          const { name } = index.registry.bookmarks[id]!;
+          const { name, last } = index.registry.bookmarks[id]!;
           const links = counts.get(id) ?? 0;
           return (
             <li key={id} className="py-1.5">
@@ -27,7 +27,16 @@ export function LostBookmarks() {
                   <span className="text-vermilion"> · {counted(links, "link leads", "links lead")} here</span>
                 )}
               </p>
+              {last && (
+                <p className="break-words text-quiet" dir="auto">
+                  {last.words && `“${shortened(last.words, 90)}” `}
+                  {last.section ? `in ${shortened(last.section, 50)}` : "at the beginning"}
+                </p>
+              )}
               <div className="mt-1 flex flex-wrap gap-2">
+                {last?.block && (
+                  <Button onClick={() => session.goToWords(last.block!, 0, 0)}>Go where it stood</Button>
+                )}
                 <Button onClick={() => putOnChosen(session, id)}>Put it on what is chosen</Button>
                 <Button
                   look="quiet"

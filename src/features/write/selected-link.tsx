@@ -20,6 +20,7 @@ export function SelectedLink() {
   const session = useSession();
   // Drawn anew with the caret and with every change, as long as it stands in a link.
   useSessionValue((it) => (linkHere(it) ? it.state : null));
+  useSessionValue((it) => it.elsewhere.shelf);
   const link = linkHere(session);
   return link && <LinkSection key={link.from} link={link} />;
 }

@@ -7,8 +7,10 @@ import {
   anchorEntrySchema,
   bookmarkEntrySchema,
   dueSchema,
+  lastPlaceSchema,
   type AnchorEntry,
   type BookmarkEntry,
+  type LastPlace,
   type Registry,
 } from "../registry";
 
@@ -20,6 +22,7 @@ import {
 export type RegistryChange =
   | { part: "bookmarks"; id: DestinationId; entry: BookmarkEntry | null }
   | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
+  | { part: "bookmarks"; id: DestinationId; field: "last"; value: LastPlace | null }
   | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> }
   | { part: "files"; id: string; entry: AttachedFile | null };
 
@@ -41,6 +44,12 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
     id,
     field: z.literal("due"),
     value: dueSchema,
+  }),
+  z.strictObject({
+    part: z.literal("bookmarks"),
+    id,
+    field: z.literal("last"),
+    value: lastPlaceSchema.nullable(),
   }),
   z.strictObject({
     part: z.literal("bookmarks"),
@@ -67,9 +76,7 @@ export class RegistryStep extends Step {
     if ("field" in change) {
       const before = registry.bookmarks[change.id];
       if (!before) return StepResult.fail("The bookmark is not there any more.");
-      return StepResult.ok(
-        withEntries(doc, registry, "bookmarks", { [change.id]: { ...before, [change.field]: change.value } }),
-      );
+      return StepResult.ok(withEntries(doc, registry, "bookmarks", { [change.id]: changed(before, change) }));
     }
     return StepResult.ok(
       change.part === "anchors"
@@ -83,7 +90,12 @@ export class RegistryStep extends Step {
     const change = this.change;
     if ("field" in change) {
       const before = registry.bookmarks[change.id];
-      return new RegistryStep(before ? { ...change, value: before[change.field] ?? "" } : change);
+      if (!before) return this;
+      return new RegistryStep(
+        change.field === "last"
+          ? { ...change, value: before.last ?? null }
+          : { ...change, value: before[change.field] ?? "" },
+      );
     }
     if (change.part === "bookmarks")
       return new RegistryStep({ ...change, entry: registry.bookmarks[change.id] ?? null });
@@ -119,6 +131,15 @@ export class RegistryStep extends Step {
 }
 
 Step.jsonID("registry", RegistryStep);
+
+function changed(
+  entry: BookmarkEntry,
+  { field, value }: Extract<RegistryChange, { field: string }>,
+): BookmarkEntry {
+  if (field !== "last" || value !== null) return { ...entry, [field]: value };
+  const { last: _, ...rest } = entry;
+  return rest;
+}
 
 type Entry = BookmarkEntry | AnchorEntry | AttachedFile;
 

@@ -56,6 +56,10 @@ describe("tags that are missing, or in the wrong order", () => {
     ["anchors as XHTML writes them", '<p><a id="x"/>a <b>b</b></p>', 'doc(paragraph("a ", strong("b")))'],
   ])("%s", (_name, html, expected) => expect(shape(html)).toBe(expected));
 
+  test("lose no caption where a figure opens within a figure", () => {
+    expect(read("<p>first</p><figure><caption>said <figure>").textContent).toBe("firstsaid");
+  });
+
   test("lose no word, whatever the order", () => {
     const tags =
       "p b i a ul ol li table tr td th h1 h2 div blockquote pre span section figure figcaption caption dl dt dd".split(

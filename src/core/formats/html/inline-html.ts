@@ -97,17 +97,18 @@ function wordsUnder(mark: Mark, parent: Node, from: number): string {
   return words;
 }
 
-function linkHtml(mark: Mark, words: string, output: HtmlOutput): [string, string] {
+/** The tags of a link around its words. */
+export function linkHtml(mark: Mark, words: string, output: HtmlOutput): [start: string, end: string] {
   const { target, look, hint } = mark.attrs as { target: LinkTarget; look: LinkLook; hint: string };
   const href = output.href(target, words);
   const was =
     target.kind === "destination" ? (target.was ?? target.id) : target.kind === "words" ? target.exact : "";
   const leads = [
-    href === null
-      ? CARRIED.has(target.kind)
+    href !== null
+      ? ` href="${escapeHtml(href)}"`
+      : target.kind === "action"
         ? ""
-        : ` class="adrift" data-adrift="${escapeHtml(was)}"`
-      : ` href="${escapeHtml(href)}"`,
+        : ` class="adrift" data-adrift="${escapeHtml(was)}"`,
     CARRIED.has(target.kind) ? ` data-leads="${escapeHtml(JSON.stringify(target))}"` : "",
     look === "underlined" ? "" : ` data-look="${look}"`,
     hint ? ` title="${escapeHtml(hint)}"` : "",
@@ -116,7 +117,7 @@ function linkHtml(mark: Mark, words: string, output: HtmlOutput): [string, strin
 }
 
 /** Kinds of target that an address alone does not tell, so that the file says them as they are. */
-const CARRIED = new Set<LinkTarget["kind"]>(["document", "action"]);
+export const CARRIED: ReadonlySet<LinkTarget["kind"]> = new Set(["document", "action"]);
 
 /** The first piece of a range carries its anchor; later pieces say which range they go on. */
 function rangeHtml(id: DestinationId, output: HtmlOutput): [string, string] {

@@ -170,7 +170,7 @@ export class DocumentBuilder {
     if (this.note || this.textblock?.kind === "code_block") return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
-    const attrs = { target: this.links.targetOf(anchor), form, linked };
+    const attrs = { target: this.links.spokenOfAt(anchor), form, linked };
     block.inline.push(nodes.cross_reference.create(attrs, null, this.allowedMarks(block, marks)));
     return true;
   }
@@ -451,7 +451,8 @@ export class DocumentBuilder {
   // Figures and other blocks
 
   openFigure(look: FigureLook = {}): void {
-    this.closeTextblock();
+    // One that opens within another ends that: no figure holds a figure.
+    this.closeFigure();
     this.figure = { picture: "", alt: "", look, caption: [], blocksBefore: this.blocks.length };
   }
 
@@ -617,10 +618,7 @@ export class DocumentBuilder {
       this.blocks.push(this.places.named(last, this.pending));
     }
     const headings = this.blocks.filter((block) => block.type === nodes.heading);
-    const top = headings[0] ? idOf(headings[0]) : null;
-    this.links.settle(
-      (anchor) => otherwise(anchor, headings) ?? (/^top$/i.test(anchor) ? (top ?? undefined) : undefined),
-    );
+    this.links.settle((anchor) => otherwise(anchor, headings));
     const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)

@@ -8,20 +8,19 @@ type DestinationTarget = Extract<LinkTarget, { kind: "destination" }>;
  * nothing settles stays as it is: a link that is adrift and says what it looked for.
  */
 export class LinkPromises {
-  private readonly promised = new Map<
-    string,
-    { -readonly [K in keyof DestinationTarget]: DestinationTarget[K] }
-  >();
+  private readonly promised = new Map<string, Promised>();
+  /** Those of cross-references, which cannot speak of the top. */
+  private readonly spokenOf = new Map<string, Promised>();
   private readonly places = new Map<string, DestinationId>();
 
   /** The target for a link to an anchor. */
   targetOf(anchor: string): LinkTarget {
-    let target = this.promised.get(anchor);
-    if (!target) {
-      target = { kind: "destination", id: newId(), was: anchor };
-      this.promised.set(anchor, target);
-    }
-    return target;
+    return promisedIn(this.promised, anchor);
+  }
+
+  /** The target for a cross-reference to the place of an anchor. */
+  spokenOfAt(anchor: string): DestinationTarget {
+    return promisedIn(this.spokenOf, anchor);
   }
 
   /** Says where an anchor stands; false when an earlier place already has it (the first one wins, as in browsers). */
@@ -37,24 +36,38 @@ export class LinkPromises {
 
   /** Whether some link leads to the anchor. */
   isWanted(anchor: string): boolean {
-    return this.promised.has(anchor);
+    return this.promised.has(anchor) || this.spokenOf.has(anchor);
   }
 
   /** Settles every promise, by the exact anchor, then without regard to case, then by what `otherwise` finds. */
   settle(otherwise: (anchor: string) => DestinationId | undefined): void {
     const folded = new Map([...this.places].reverse().map(([anchor, id]) => [anchor.toLowerCase(), id]));
-    for (const [anchor, target] of this.promised) {
-      const id = this.places.get(anchor) ?? folded.get(anchor.toLowerCase()) ?? otherwise(anchor);
-      if (id) {
-        target.id = id;
-        delete target.was;
-      } else if (/^top$/i.test(anchor)) {
-        // HTML, 7.4.6.4: where nothing is called so, it is the top of the document. The mark holds this very object.
-        const open = target as Record<string, unknown>;
-        open.kind = "top";
-        delete open.id;
-        delete open.was;
+    for (const promised of [this.promised, this.spokenOf])
+      for (const [anchor, target] of promised) {
+        const id = this.places.get(anchor) ?? folded.get(anchor.toLowerCase()) ?? otherwise(anchor);
+        if (id) {
+          target.id = id;
+          delete target.was;
+        } else if (/^top$/i.test(anchor) && promised === this.promised) leadToTop(target);
       }
-    }
   }
+}
+
+type Promised = { -readonly [K in keyof DestinationTarget]: DestinationTarget[K] };
+
+function promisedIn(promised: Map<string, Promised>, anchor: string): Promised {
+  let target = promised.get(anchor);
+  if (!target) {
+    target = { kind: "destination", id: newId(), was: anchor };
+    promised.set(anchor, target);
+  }
+  return target;
+}
+
+/** Where nothing is called “top” it is the top of the document (HTML, 7.4.6.4). The marks of links hold this very object. */
+function leadToTop(target: Promised): void {
+  const open = target as Record<string, unknown>;
+  open.kind = "top";
+  delete open.id;
+  delete open.was;
 }

@@ -8,6 +8,7 @@ import type { Mark, Node } from "prosemirror-model";
 import {
   idOf,
   type DestinationId,
+  type LinkLook,
   type LinkTarget,
   type Manuscript,
   type ReturnRule,
@@ -26,6 +27,7 @@ import {
 import { toBase64 } from "../base64";
 import { blockHtml, notesHtml } from "../html/block-html";
 import { escapeHtml } from "../html/escape";
+import { CARRIED, linkHtml } from "../html/inline-html";
 import { HtmlOutput, type WrittenNote } from "../html/html-output";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
@@ -416,13 +418,21 @@ class MarkdownWriter {
     }
   }
 
-  /** A link with its hint as its title. One that leads nowhere in a file, such as an action, is its words. */
+  /** A link with its hint as its title. What it is beyond that stands as HTML. */
   private link(mark: Mark, children: PhrasingContent[]): PhrasingContent[] {
-    const { target, hint } = mark.attrs as { target: LinkTarget; hint: string };
+    const { target, hint, look } = mark.attrs as { target: LinkTarget; hint: string; look: LinkLook };
     const words = children.map((child) => ("value" in child ? child.value : "")).join("");
+    if (CARRIED.has(target.kind) || look !== "underlined") {
+      const [start, end] = linkHtml(mark, words, this.output);
+      return [html(start.replaceAll("|", "&#124;")), ...children, html(end)];
+    }
     const url =
       this.output.href(target, words) ??
-      (target.kind === "destination" ? `#${encodeURIComponent(target.was ?? target.id)}` : null);
+      (target.kind === "destination"
+        ? `#${encodeURIComponent(target.was ?? target.id)}`
+        : target.kind === "words"
+          ? `#${encodeURIComponent(target.exact)}`
+          : null);
     return url === null
       ? children
       : [{ type: "link", url, title: hint || null, children: children as never }];

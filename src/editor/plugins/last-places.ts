@@ -1,0 +1,89 @@
+import { Plugin } from "prosemirror-state";
+import type { Node } from "prosemirror-model";
+import { summarise } from "@/core/destinations";
+import {
+  changedRun,
+  lineOf,
+  RegistryStep,
+  schema,
+  shortened,
+  type DestinationId,
+  type LastPlace,
+  type Registry,
+} from "@/core/document";
+import { OTHERS } from "@/core/exchange";
+
+const MOST_LETTERS = 200;
+
+/**
+ * Notes where the words of a bookmark stood when a change takes them out though nobody removes the bookmark, so that its author can tell
+ * what is lost, and put it back. Part of the same step of undo.
+ */
+export function lastPlaces(): Plugin {
+  return new Plugin({
+    appendTransaction(transactions, before, after) {
+      if (!transactions.some((tr) => tr.docChanged) || transactions.some((tr) => tr.getMeta(OTHERS)))
+        return null;
+      if (before.doc.content === after.doc.content) return null;
+      const run = changedRun(before.doc, after.doc);
+      const gone = bookmarksIn(before.doc, run.start, run.endBefore);
+      for (const id of bookmarksIn(after.doc, run.start, run.endAfter).keys()) gone.delete(id);
+      const { bookmarks } = after.doc.attrs.registry as Registry;
+      const tr = after.tr;
+      for (const [id, { block, words }] of gone) {
+        const entry = bookmarks[id];
+        if (!entry || entry.removed) continue;
+        const value = lastPlace(before.doc, after.doc, block, words);
+        tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, field: "last", value }));
+      }
+      return tr.docChanged ? tr : null;
+    },
+  });
+}
+
+interface Stood {
+  readonly block: number;
+  readonly words: string;
+}
+
+/** The bookmarks that stand in a run of blocks, on words or on a whole block. */
+function bookmarksIn(doc: Node, start: number, end: number): Map<string, Stood> {
+  const found = new Map<string, Stood>();
+  const onBlocks = blockBookmarks(doc.attrs.registry as Registry);
+  for (let block = start; block < end; block++) {
+    const node = doc.child(block);
+    for (const { id, text } of summarise(node).bookmarks) {
+      const words = found.get(id)?.words ?? "";
+      found.set(id, { block: found.get(id)?.block ?? block, words: `${words} ${text}`.trim() });
+    }
+    for (const id of onBlocks.get(node.attrs.id as string) ?? [])
+      found.set(id, { block, words: lineOf(node) });
+  }
+  return found;
+}
+
+const known = new WeakMap<Registry, ReadonlyMap<string, readonly string[]>>();
+
+/** Bookmarks on whole blocks, by block. */
+function blockBookmarks(registry: Registry): ReadonlyMap<string, readonly string[]> {
+  const before = known.get(registry);
+  if (before) return before;
+  const byBlock = new Map<string, string[]>();
+  for (const [id, { block, removed }] of Object.entries(registry.bookmarks))
+    if (block && !removed) byBlock.set(block, [...(byBlock.get(block) ?? []), id]);
+  known.set(registry, byBlock);
+  return byBlock;
+}
+
+function lastPlace(before: Node, after: Node, block: number, words: string): LastPlace {
+  const standing = new Set(after.content.content.map((node) => node.attrs.id as string));
+  let near: DestinationId | null = null;
+  let section = "";
+  for (let i = block; i >= 0 && (near === null || section === ""); i--) {
+    const node = before.child(i);
+    const id = node.attrs.id as DestinationId;
+    if (near === null && standing.has(id)) near = id;
+    if (section === "" && node.type === schema.nodes.heading) section = lineOf(node);
+  }
+  return { words: shortened(words, MOST_LETTERS), section: shortened(section, MOST_LETTERS), block: near };
+}

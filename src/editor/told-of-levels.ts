@@ -1,0 +1,60 @@
+import type { Node } from "prosemirror-model";
+import type { DocumentIndex } from "@/core/destinations";
+import { lineOf, schema, shortened } from "@/core/document";
+import { incomingCounts } from "@/core/links";
+import type { DocumentChange } from "./document-change";
+
+/**
+ * What a change of the levels of headings means elsewhere, in words: contents lists that they leave or join; and for a heading that became
+ * a paragraph, the links that land there still. Null where it means nothing.
+ */
+export function toldOfLevels({ before, after, run }: DocumentChange, index: DocumentIndex): string | null {
+  const levels = new Map<string, number>();
+  for (let i = run.start; i < run.endBefore; i++) {
+    const node = before.child(i);
+    if (node.type === schema.nodes.heading) levels.set(node.attrs.id as string, node.attrs.level as number);
+  }
+  const changed: Changed[] = [];
+  for (let i = run.start; i < run.endAfter; i++) {
+    const node = after.child(i);
+    const was = levels.get(node.attrs.id as string) ?? null;
+    const is = node.type === schema.nodes.heading ? (node.attrs.level as number) : null;
+    if (was !== null && was !== is) changed.push({ node, was, is });
+  }
+  if (changed.length === 0) return null;
+  const told = index.contentsLists.flatMap((list) => {
+    const { from, to } = index.doc.child(list.block).attrs as { from: number; to: number };
+    const holds = (level: number | null) => level !== null && level >= from && level <= to;
+    const left = changed.filter(({ was, is }) => holds(was) && !holds(is));
+    const joined = changed.filter(({ was, is }) => !holds(was) && holds(is));
+    const name = `the list “${shortened(list.name || "Contents", 40)}”`;
+    return [
+      ...(left.length > 0 ? [`${called(left)} left ${name}.`] : []),
+      ...(joined.length > 0 ? [`${called(joined)} joined ${name}.`] : []),
+    ];
+  });
+  const counts = incomingCounts(index);
+  const links = changed
+    .filter(({ is }) => is === null)
+    .reduce((sum, { node }) => sum + (counts.get(node.attrs.id as never) ?? 0), 0);
+  if (links > 0)
+    told.push(
+      links === 1 ? "The link that leads there still lands." : `The ${links} links there still land.`,
+    );
+  return told.length > 0 ? told.join(" ") : null;
+}
+
+interface Changed {
+  readonly node: Node;
+  /** The level it had. */
+  readonly was: number;
+  /** The level it has; null for one that is no heading any more. */
+  readonly is: number | null;
+}
+
+function called(changed: readonly Changed[]): string {
+  const [first] = changed;
+  return changed.length === 1
+    ? `“${shortened(lineOf(first!.node), 40) || "An empty heading"}”`
+    : `${changed.length} headings`;
+}
