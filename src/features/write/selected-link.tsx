@@ -15,7 +15,7 @@ const LOOKS: readonly { value: LinkLook; label: string }[] = [
   { value: "button", label: "Button" },
 ];
 
-/** The link in which the caret stands: where it leads, how it looks, what readers are told of it beforehand. */
+/** The link in which the caret stands, or what is chosen: where it leads, how it looks, what readers are told of it beforehand. */
 export function SelectedLink() {
   const session = useSession();
   // Drawn anew with the caret and with every change, as long as it stands in a link.
@@ -26,7 +26,9 @@ export function SelectedLink() {
 }
 
 function linkHere({ index, state: { selection } }: Session): LinkPlace | null {
-  return selection.empty ? linkAt(index, selection.from) : null;
+  // Just behind the words that are chosen another may begin.
+  const link = linkAt(index, selection.empty ? selection.from : selection.from + 1);
+  return link && selection.to <= link.to ? link : null;
 }
 
 function LinkSection({ link }: { link: LinkPlace }) {
@@ -57,6 +59,9 @@ function LinkSection({ link }: { link: LinkPlace }) {
           <span className="min-w-0 flex-1 truncate" dir="auto">
             {shortened(calledOf(link.target, index, elsewhere.shelf), 80) || "Untitled"}
           </span>
+          <Button onClick={() => session.follow(link.target)}>
+            {link.target.kind === "action" ? "Do" : "Go"}
+          </Button>
         </p>
       ) : (
         <p className="mb-3 flex items-start gap-2 text-vermilion">

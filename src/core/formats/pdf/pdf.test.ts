@@ -1,11 +1,21 @@
-import { UNKNOWN_SHELF } from "@/core/links";
+import { placeKey, shelfOf, UNKNOWN_SHELF, type AskedPlace } from "@/core/links";
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
 import { getDocument, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { FIRST_SETUP, FIRST_SHEET } from "@/core/document";
+import { Transform } from "prosemirror-transform";
+import {
+  createDocument,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  newId,
+  RegistryStep,
+  schema,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
 import type { PageLayout } from "@/core/pages";
-import { optionFault, pdfOptionsSchema, provePdf, writePdf, type WrittenPdf } from ".";
+import { optionFault, pdfOptionsSchema, provePdf, writePdf, type PdfAttachment, type WrittenPdf } from ".";
 
 const PICTURE = Buffer.from(
   "iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGNgYGD4z8DAwMDAwMDAAAAMHgEBnGBrjAAAAABJRU5ErkJggg==",
@@ -16,7 +26,8 @@ type Chosen = Parameters<typeof pdfOptionsSchema.parse>[0];
 async function written(
   layout: PageLayout,
   chosen: Chosen = {},
-  attachments: { name: string; type: string; bytes: Uint8Array }[] = [],
+  attachments: readonly PdfAttachment[] = [],
+  shelf = UNKNOWN_SHELF,
 ) {
   const chunks: Uint8Array[] = [];
   const made = await writePdf(
@@ -25,7 +36,7 @@ async function written(
       font: pageFont,
       picture: () => ({ bytes: PICTURE }),
       attachments,
-      shelf: UNKNOWN_SHELF,
+      shelf,
       made: new Date(0),
     },
     pdfOptionsSchema.parse(chosen),
@@ -200,3 +211,95 @@ test.each<[Chosen, string | null]>([
 ])("what is asked for is checked: %j", (chosen, fault) =>
   expect(optionFault(pdfOptionsSchema.parse(chosen), 9)).toBe(fault),
 );
+
+describe("links that lead out of the file", () => {
+  const link = (words: string, target: LinkTarget) =>
+    schema.text(words, [schema.marks.link.create({ target, look: "button" })]);
+  const other = { kind: "document", document: "other", id: "p1" as DestinationId } as const;
+  const note = schema.nodes.note.create({ id: newId(), place: "foot" }, schema.text("words"));
+  const line = schema.nodes.paragraph.create({ id: newId() }, [schema.text("A line with a note"), note]);
+  const doc = createDocument([
+    line,
+    schema.nodes.paragraph.create(null, [
+      link("page two of it", { kind: "file", id: "pdf", page: 2 }),
+      schema.text(", "),
+      link("the list", { kind: "file", id: "text" }),
+      schema.text(", "),
+      link("snow", other),
+      schema.text(", "),
+      link("the road book", { kind: "document", document: "other" }),
+      schema.text(", "),
+      link("room", { kind: "scheme", url: "irc://net.example/räume" }),
+      schema.text(", "),
+      link("the line", { kind: "destination", id: line.attrs.id as DestinationId }),
+      schema.text(", "),
+      link("the note", { kind: "destination", id: note.attrs.id as DestinationId }),
+      schema.text(", "),
+      link("quoted", { kind: "words", exact: "with a note", before: "A line ", after: "" }),
+      schema.text(", "),
+      link("top", { kind: "top" }),
+      schema.text(", "),
+      link("flagged", { kind: "action", action: { do: "flagged" } }),
+      schema.text(", "),
+      link("gone", { kind: "document", document: "gone" }),
+    ]),
+  ]);
+  const file = (name: string, type: string, pages?: number) => ({
+    name,
+    content: "0".repeat(64),
+    size: 3,
+    type,
+    removed: false,
+    ...(pages && { pages }),
+  });
+  const whole = new Transform(doc)
+    .setDocAttribute("schemes", ["irc"])
+    .step(new RegistryStep({ part: "files", id: "pdf", entry: file("Über log.pdf", "application/pdf", 2) }))
+    .step(new RegistryStep({ part: "files", id: "text", entry: file("list.txt", "text/plain") })).doc;
+  const shelf = shelfOf(
+    new Map<string, AskedPlace>([
+      [placeKey(other), { title: "Road book", place: "Snow", anchor: "snow" }],
+      ["other", { title: "Road book", place: null, anchor: null }],
+      ["gone", "no-document"],
+    ]),
+  );
+  const attachments = [
+    { id: "pdf", name: "Über log.pdf", type: "application/pdf", bytes: new Uint8Array([1, 2, 3]) },
+    { id: "text", name: "list.txt", type: "text/plain", bytes: new Uint8Array([4, 5, 6]) },
+  ];
+
+  test("do what was promised: files in the file, documents beside it, places without a name", async () => {
+    const made = await written(await laidOut(whole), {}, attachments, shelf);
+    const of = (words: string) => made.promised.find((one) => one.words === words)?.to;
+    expect(of("page two of it")).toEqual({ kind: "file", name: "Über log.pdf" });
+    expect(of("the list")).toEqual({ kind: "file", name: "list.txt" });
+    expect(of("snow")).toEqual({ kind: "address", url: "Road book.pdf#snow" });
+    expect(of("room")).toEqual({ kind: "address", url: "irc://net.example/r%C3%A4ume" });
+    for (const words of ["the line", "the note", "quoted", "top"])
+      expect(of(words)).toMatchObject({ page: 0 });
+    // An action is for who reads on a screen, and what is not there cannot be led to.
+    expect([of("flagged"), of("gone"), made.leftOut]).toEqual([undefined, undefined, 2]);
+    const proof = await provePdf(made.bytes(), made.promised);
+    expect(proof.failed).toEqual([]);
+    const kept = (await (await opened(made.bytes())).getAttachments()) as Record<
+      string,
+      { filename: string }
+    >;
+    expect(
+      Object.values(kept)
+        .map(({ filename }) => filename)
+        .sort(),
+    ).toEqual(["list.txt", "Über log.pdf"]);
+  });
+
+  test("are told where they do not", async () => {
+    const made = await written(await laidOut(whole), {}, attachments, shelf);
+    const wrong = made.promised.map((one) =>
+      one.to.kind === "file" ? { ...one, to: { kind: "file" as const, name: "other.pdf" } } : one,
+    );
+    expect((await provePdf(made.bytes(), wrong)).failed.map(({ why }) => why)).toEqual([
+      "It opens “Über log.pdf”, not “other.pdf”.",
+      "It opens “list.txt”, not “other.pdf”.",
+    ]);
+  });
+});
