@@ -27,6 +27,8 @@ export interface WindowKeys {
   readonly deck: () => boolean;
   /** Chooses the words of the bookmark at the caret. */
   readonly bookmarkWords: () => boolean;
+  /** Takes out a block that is chosen, where links lead to it. */
+  readonly takeOut: () => boolean;
   readonly back: () => boolean;
   readonly forward: () => boolean;
   /** Begins a section at the caret. */
@@ -46,6 +48,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
     styles,
     deck,
     bookmarkWords,
+    takeOut,
     back,
     forward,
     step,
@@ -69,6 +72,8 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Mod-Alt-n": written(insertNote("foot")),
       "Mod-Alt-e": written(insertFormula),
       "Shift-Mod-Alt-e": written(insertEquation),
+      Delete: takeOut,
+      Backspace: takeOut,
       F2: tray,
       F6: deck,
       "Shift-Mod-j": back,

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, paragraph } from "#tests/editing";
-import type { DestinationId } from "@/core/document";
+import { schema, type DestinationId } from "@/core/document";
 import { resolveLinks } from "@/core/links";
 import { addBookmark } from "./commands/bookmarks";
 import { linkRange, targetOf } from "./commands/links";
@@ -128,4 +128,43 @@ test("what nobody leads to goes at once", () => {
   removals.begin({ kind: "bookmarks", ids: [id], called: "The bookmark “Spot” was" });
   expect(desk.index.bookmarks).toEqual([]);
   expect(desk.doc.textContent).toContain("there");
+});
+
+test("a block that is chosen goes with what becomes of its links, and links of other documents are named", () => {
+  const desk = new Desk(
+    [
+      schema.nodes.figure.create({ alt: "The dome" }, schema.text("The dome")),
+      paragraph("see the figure"),
+      heading(1, "Lamps"),
+    ],
+    [permanentIds()],
+  );
+  const [figure] = desk.index.figures;
+  const { from, to } = desk.select("the figure").state.selection;
+  desk.dispatch(linkRange(desk.state.tr, from, to, targetOf(figure!)));
+  const lamps = desk.index.headings[0]!.id;
+  const other = { document: "d2", title: "Guide", words: "lamps", to: lamps, block: "b1", start: 1 };
+  const host = {
+    get state() {
+      return desk.state;
+    },
+    get index() {
+      return desk.index;
+    },
+    pages: null,
+    elsewhere: { incomingTo: (id: DestinationId) => (id === lamps ? [other] : []) },
+    dispatch: desk.dispatch,
+    say: () => {},
+  };
+  const removals = new Removals(host, () => {});
+  removals.begin({ kind: "blocks", ids: [figure!.id], called: "“The dome” was" });
+  expect(removals.pending?.impact.links.map(({ text }) => text)).toEqual(["the figure"]);
+  expect(removals.pending?.others).toEqual([]);
+  removals.decide({ kind: "unlink" });
+  expect(desk.doc.textContent).toBe("see the figureLamps");
+  expect(desk.index.links).toEqual([]);
+  removals.begin({ kind: "sections", ids: [lamps], called: "“Lamps” was" });
+  expect(removals.pending?.others).toEqual([other]);
+  removals.decide({ kind: "adrift" });
+  expect(desk.doc.textContent).toBe("see the figure");
 });

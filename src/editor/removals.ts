@@ -18,7 +18,8 @@ import { removeSections, stretchesOf } from "./commands/sections";
 
 /** What an author wants to take out. */
 export interface Removal {
-  readonly kind: "sections" | "bookmarks";
+  /** `blocks`: figures, tables, equations, lists of contents. */
+  readonly kind: "sections" | "blocks" | "bookmarks";
   readonly ids: readonly DestinationId[];
   /** What it is called, with its verb: “The dome” was. */
   readonly called: string;
@@ -121,13 +122,29 @@ export class Removals {
 export const SAID = "links told";
 
 function going({ kind, ids }: Removal, index: DocumentIndex): Going {
-  return kind === "bookmarks"
-    ? { stretches: [], bookmarks: ids }
-    : { stretches: stretchesOf(index, ids), bookmarks: [] };
+  switch (kind) {
+    case "bookmarks":
+      return { stretches: [], bookmarks: ids };
+    case "sections":
+      return { stretches: stretchesOf(index, ids), bookmarks: [] };
+    case "blocks":
+      return { stretches: blocksOf(index, ids), bookmarks: [] };
+  }
+}
+
+function blocksOf(index: DocumentIndex, ids: readonly DestinationId[]): { from: number; to: number }[] {
+  return ids.flatMap((id) => {
+    const place = index.destination(id);
+    return place ? [{ from: place.pos, to: place.end }] : [];
+  });
 }
 
 function remove(tr: Transaction, { kind, ids }: Removal, index: DocumentIndex): void {
   if (kind === "sections") return void removeSections(tr, index, ids);
+  if (kind === "blocks") {
+    for (const { from, to } of blocksOf(index, ids).reverse()) tr.delete(from, to);
+    return;
+  }
   const wanted = new Set(ids);
   // From the end, so that each finds its place where it is.
   for (const bookmark of [...index.bookmarks].reverse())

@@ -5,6 +5,7 @@ import {
   becomeVersion,
   blockById,
   newId,
+  shortened,
   type Action,
   type DestinationId,
   type LinkTarget,
@@ -12,7 +13,7 @@ import {
 import { indexDocument, type DocumentIndex, type LinkPlace } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
-import { follow, type AdriftTargets } from "@/core/links";
+import { follow, incomingCounts, type AdriftTargets } from "@/core/links";
 import { looksSame } from "@/core/order";
 import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
@@ -136,6 +137,7 @@ export class Session {
         styles: () => this.ask("styles"),
         deck: () => this.ask("deck"),
         bookmarkWords: () => this.chooseBookmark(),
+        takeOut: () => this.takeOutChosen(),
         back: () => {
           this.jumps.back();
           return true;
@@ -301,6 +303,25 @@ export class Session {
     const { doc, tr } = this.state;
     this.dispatch(tr.setSelection(selectionOf(doc, bookmark.pos, bookmark.end)).scrollIntoView());
     this.focus();
+    return true;
+  }
+
+  /** Asks what becomes of the links to a block that is chosen, and takes it out; false where none lead there. */
+  private takeOutChosen(): boolean {
+    const { selection } = this.state;
+    const place =
+      selection instanceof NodeSelection && selection.$from.depth === 0
+        ? this.index.destination(selection.node.attrs.id as DestinationId)
+        : undefined;
+    if (!place) return false;
+    const leads = incomingCounts(this.index).has(place.id) || this.elsewhere.incomingTo(place.id).length > 0;
+    if (!leads) return false;
+    const called = shortened(place.name, 40);
+    this.removals.begin({
+      kind: "blocks",
+      ids: [place.id],
+      called: called ? `“${called}” was` : "What was chosen was",
+    });
     return true;
   }
 

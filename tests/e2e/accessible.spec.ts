@@ -44,6 +44,12 @@ for (const scheme of ["light", "dark"] as const)
     await clean(page, "Write");
     await selectWords(page, "heater");
     await page.keyboard.press("Control+k");
+    await page.getByRole("combobox", { name: "Where to" }).fill("“lamp");
+    await page.getByText("Words of the document").waitFor();
+    await clean(page, "link picker, quoted words");
+    await page.getByRole("combobox", { name: "Where to" }).fill("show");
+    await page.getByText("Do something").waitFor();
+    await clean(page, "link picker, actions");
     await page.getByRole("combobox", { name: "Where to" }).fill("lamp");
     await clean(page, "link picker");
     await page.keyboard.press("Escape");
@@ -53,7 +59,15 @@ for (const scheme of ["light", "dark"] as const)
     await page.keyboard.press("Enter");
     await manuscript(page).locator("a.link").first().click();
     await page.locator("[data-link-chip]").waitFor();
-    await clean(page, "link chip");
+    await page.getByRole("button", { name: "Show files and addresses" }).click();
+    await page.getByLabel("Files to attach").setInputFiles({
+      name: "plan.txt",
+      mimeType: "text/plain",
+      buffer: Buffer.from("a plan"),
+    });
+    await page.getByRole("link", { name: "plan.txt" }).waitFor();
+    await clean(page, "link chip, the link in the tray, files and addresses");
+    await page.getByRole("button", { name: "Close files and addresses" }).click();
     await page.keyboard.press("Control+j");
     await page.getByRole("combobox", { name: "Jump to" }).waitFor();
     await clean(page, "jump box");
@@ -116,8 +130,12 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
     await clean(page, "words that lost their place");
     await page.getByRole("button", { name: "Let them go" }).click();
+    await manuscript(page).locator("p").first().click();
     await page.getByRole("button", { name: "Insert", exact: true }).click();
-    await page.getByRole("menuitem", { name: "Table" }).waitFor();
+    await page.getByRole("menuitem", { name: "Computed value" }).click();
+    await page.getByRole("textbox", { name: "What is computed" }).fill("wrods");
+    await page.getByText("“wrods” is none of").waitFor();
+    await clean(page, "computed value with a fault");
     await page.keyboard.press("Escape");
     await stage(page, "Wayfinding");
     await page.getByRole("button", { name: "Put a contents list at the front" }).click();
@@ -141,6 +159,9 @@ for (const scheme of ["light", "dark"] as const)
     await clean(page, "reading view");
     await page.goto("/");
     await clean(page, "Shelf");
+    await page.getByRole("button", { name: "Flagged" }).click();
+    await page.getByText("Nothing is flagged.").waitFor();
+    await clean(page, "Flagged in all documents");
     await page.goto("/nowhere");
     await clean(page, "not found");
   });
