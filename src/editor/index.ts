@@ -29,6 +29,7 @@ export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/link-titles";
 export * from "./commands/links";
+export * from "./commands/lists";
 export * from "./commands/notes";
 export * from "./commands/references";
 export { replaceWords } from "./commands/replace-words";

@@ -14,6 +14,7 @@ import {
   wholeNumber,
 } from "./attributes";
 import { NO_SCHEMES, schemesSchema } from "./allowed-schemes";
+import { FIRST_LIST, listOptionsFrom, listOptionsSchema } from "./list-options";
 import { EMPTY_REGISTRY, registrySchema } from "./registry";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
@@ -257,6 +258,7 @@ export const blockSpecs = {
       heading: { default: "Contents", validate: "string" },
       from: { default: 1, validate: wholeNumber(1, 6) },
       to: { default: 3, validate: wholeNumber(1, 6) },
+      list: { default: FIRST_LIST, validate: (value) => void listOptionsSchema.parse(value) },
     },
     parseDOM: [
       {
@@ -266,6 +268,7 @@ export const blockSpecs = {
           heading: element.getAttribute("data-contents") ?? "Contents",
           from: Number(element.getAttribute("data-from")) || 1,
           to: Number(element.getAttribute("data-to")) || 3,
+          list: listOptionsFrom(element.getAttribute("data-list")),
         }),
       },
     ],
@@ -276,6 +279,7 @@ export const blockSpecs = {
         "data-contents": node.attrs.heading as string,
         "data-from": String(node.attrs.from),
         "data-to": String(node.attrs.to),
+        ...(node.attrs.list === FIRST_LIST ? {} : { "data-list": JSON.stringify(node.attrs.list) }),
       },
     ],
   },

@@ -18,6 +18,15 @@ export {
   type LinkTarget,
   type WordsTarget,
 } from "./target";
+export {
+  FIRST_LIST,
+  LIST_KINDS,
+  listOptionsFrom,
+  listOptionsSchema,
+  type EntryEdit,
+  type ListKind,
+  type ListOptions,
+} from "./list-options";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";

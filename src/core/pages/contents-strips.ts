@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
-import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
+import { entryWords, kindOf, listEntries, NOTHING_LISTED, optionsOf } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
 import { sized, stripsOf, wordsSet } from "./text-strips";
@@ -30,10 +30,16 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   }
   const own = sheet.styles.contents;
   const style = sized(own, composition);
-  const entries = contentsEntries(index, levelsOf(node));
+  const entries = listEntries(index, node);
+  const numbered = !optionsOf(node).pageless;
   const setting = { leading: own.leading, reserve: own.size * NUMBER_ROOM };
   if (entries.length === 0) {
-    const none = wordsSet("No headings yet.", style, { measure: width, leading: own.leading }, composition);
+    const none = wordsSet(
+      NOTHING_LISTED[kindOf(node)],
+      style,
+      { measure: width, leading: own.leading },
+      composition,
+    );
     strips.push(...stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition));
   }
   for (const [i, entry] of entries.entries()) {
@@ -52,7 +58,7 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
         free: n === 0 && i > 0,
         start: 0,
         notes: NO_NOTES,
-        content: { kind: "contents", text, line: n, x, width, to: entry.id, style },
+        content: { kind: "contents", text, line: n, x, width, to: entry.id, style, numbered },
         grounds: NO_GROUNDS,
         tag,
       }),
@@ -63,6 +69,10 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
 
 /** What the entries of a contents list depend on: the same answer, the same strips. Asked for with every key. */
 export function contentsKey(node: Node, { index }: Composition): string {
+  if (kindOf(node) !== "sections" || optionsOf(node).bookmarks)
+    return listEntries(index, node)
+      .map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}\n`)
+      .join("");
   const headings = index.placed.map(({ run }) => runKey(run)).join("");
   const numbers = index.numbers.size > 0 ? [...index.numbers.values()].join() : "";
   return `${node.attrs.from as number} ${headings} ${numbers}`;

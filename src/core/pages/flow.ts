@@ -83,6 +83,8 @@ export interface ContentsLine {
   readonly width: number;
   readonly to: DestinationId;
   readonly style: TextStyle;
+  /** Whether the number of the page stands at its end. */
+  readonly numbered: boolean;
 }
 
 /** What of a cell stands in a row, or in a part of a row that is taller than a page. */

@@ -1,4 +1,3 @@
-import type { Node } from "prosemirror-model";
 import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 
@@ -41,11 +40,6 @@ export function contentsEntries(index: DocumentIndex, levels: ContentsLevels): C
 /** The words of an entry as a reader sees them: the number of the heading, where it shows one, and its text. */
 export function entryWords({ number, text }: ContentsEntry): string {
   return number ? `${number} ${text}` : text;
-}
-
-/** The levels a contents list block is set to. */
-export function levelsOf(contentsList: Node): ContentsLevels {
-  return { from: contentsList.attrs.from as number, to: contentsList.attrs.to as number };
 }
 
 /** A contents entry with the entries that stand below it. */

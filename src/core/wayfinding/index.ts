@@ -4,10 +4,21 @@ export {
   contentsEntries,
   contentsTree,
   entryWords,
-  levelsOf,
   type ContentsBranch,
   type ContentsEntry,
   type ContentsLevels,
 } from "./contents";
+export {
+  allEntries,
+  kindOf,
+  levelsOf,
+  LIST_TITLES,
+  listedIds,
+  listEntries,
+  NOTHING_LISTED,
+  optionsOf,
+  tagsIn,
+  writtenOptions,
+} from "./lists";
 export { returnLinks, type ReturnLink } from "./returns";
 export { frontBlock, withContents, withReturns } from "./put-wayfinding";

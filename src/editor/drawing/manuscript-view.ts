@@ -248,7 +248,7 @@ export class ManuscriptView {
       this.far.more();
       this.host.drawnChanged(this.drawnShare);
     }
-    if (change ? change.headings : this.numberedBy !== this.host.pages) this.drawContents();
+    if (change ? change.headings || change.places : this.numberedBy !== this.host.pages) this.drawContents();
     this.paragraphNumbers.show(this.host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
   }
 

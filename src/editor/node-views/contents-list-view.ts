@@ -3,7 +3,14 @@ import type { NodeView } from "prosemirror-view";
 import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import type { PageMap } from "@/core/pages/page-map";
-import { contentsEntries, entryWords, levelsOf, type ContentsEntry } from "@/core/wayfinding";
+import {
+  entryWords,
+  kindOf,
+  listEntries,
+  NOTHING_LISTED,
+  optionsOf,
+  type ContentsEntry,
+} from "@/core/wayfinding";
 
 /** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
 export class ContentsListView implements NodeView {
@@ -27,15 +34,19 @@ export class ContentsListView implements NodeView {
 
   /** Draws the lines that differ from those that stand. */
   draw(index: DocumentIndex, pages: PageMap | null): void {
-    const entries = contentsEntries(index, levelsOf(this.node));
+    const entries = listEntries(index, this.node);
     if (this.entries && sameEntries(entries, this.entries)) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
+    const { columns, run, pageless } = optionsOf(this.node);
     this.dom.setAttribute("aria-label", heading || "Contents");
+    this.dom.dataset.columns = String(columns ?? 1);
+    this.dom.toggleAttribute("data-run", run ?? false);
+    this.dom.toggleAttribute("data-pageless", pageless ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";
     title.textContent = heading;
-    this.dom.replaceChildren(title, entries.length > 0 ? this.list(entries) : emptyLine());
+    this.dom.replaceChildren(title, entries.length > 0 ? this.list(entries) : emptyLine(this.node));
     this.number(index, pages);
   }
 
@@ -85,9 +96,9 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
   );
 }
 
-function emptyLine(): HTMLElement {
+function emptyLine(node: Node): HTMLElement {
   const line = document.createElement("p");
   line.className = "contents-empty";
-  line.textContent = "No headings of these levels yet. Give a line a level and it appears here.";
+  line.textContent = NOTHING_LISTED[kindOf(node)];
   return line;
 }

@@ -6,7 +6,7 @@ import { Choice, TextField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { returnsDownTo, shortened, type ReturnRule } from "@/core/document";
 import type { BlockDestination } from "@/core/destinations";
-import { contentsEntries, levelsOf, returnLinks } from "@/core/wayfinding";
+import { listEntries, returnLinks } from "@/core/wayfinding";
 import { putContentsAtFront, setReturns, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
@@ -78,7 +78,7 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const node = index.doc.nodeAt(list.pos)!;
-  const entries = contentsEntries(index, levelsOf(node));
+  const entries = listEntries(index, node);
   return (
     <>
       <div className="mb-4 grid grid-cols-2 gap-3">

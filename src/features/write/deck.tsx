@@ -42,6 +42,7 @@ import {
   currentKind,
   currentLevel,
   emptyTable,
+  generatedList,
   hasMark,
   insertBlock,
   insertComputation,
@@ -329,8 +330,17 @@ function Insert() {
           </>
         }
       >
-        <Item onSelect={() => session.run(insertBlock(nodes.contents_list.create()))}>
+        <Item onSelect={() => session.run(insertBlock(generatedList("sections")))}>
           <ListTree size={15} aria-hidden /> Contents list
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(generatedList("figures")))}>
+          <ListTree size={15} aria-hidden /> List of figures
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(generatedList("tables")))}>
+          <ListTree size={15} aria-hidden /> List of tables
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(generatedList("alphabet")))}>
+          <ListTree size={15} aria-hidden /> Index by the alphabet
         </Item>
         <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">
           <Link2 size={15} aria-hidden /> Cross-reference

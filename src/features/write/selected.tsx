@@ -12,6 +12,7 @@ import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { EquationField, SelectedFormula } from "./equation-field";
 import { FigureOptions } from "./figure-options";
+import { ListSettings } from "./list-settings";
 import { SelectedComputation } from "./selected-computation";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
@@ -51,7 +52,7 @@ function SelectedBlock() {
       {place.kind === "figure" && <FigureOptions block={block} pos={pos} />}
       {place.kind === "table" && <TableOptions />}
       {place.kind === "equation" && <EquationField node={block} />}
-      {place.kind === "contents" && <ContentsOptions block={block} pos={pos} />}
+      {place.kind === "contents" && <ListSettings list={block} pos={pos} />}
       <PlaceFacts place={place} />
     </section>
   );
@@ -149,35 +150,6 @@ function SeriesChoice({ block }: { block: Node }) {
         value={(block.attrs.series as "none" | "appendix" | null) ?? "style"}
         options={SERIES}
         onChange={(value) => session.run(setSeries(value === "style" ? null : value), { focus: false })}
-      />
-    </div>
-  );
-}
-
-const LEVELS = ["1", "2", "3", "4", "5", "6"].map((value) => ({ value, label: `Level ${value}` }));
-
-function ContentsOptions({ block, pos }: { block: Node; pos: number }) {
-  const session = useSession();
-  const set = (name: "from" | "to", value: string) => {
-    const level = Number(value);
-    const tr = session.state.tr.setNodeAttribute(pos, name, level);
-    if (name === "from" && level > (block.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
-    if (name === "to" && level < (block.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
-    session.dispatch(tr);
-  };
-  return (
-    <div className="mb-3 grid grid-cols-2 gap-3">
-      <Choice
-        label="From"
-        value={String(block.attrs.from)}
-        options={LEVELS}
-        onChange={(value) => set("from", value)}
-      />
-      <Choice
-        label="Down to"
-        value={String(block.attrs.to)}
-        options={LEVELS}
-        onChange={(value) => set("to", value)}
       />
     </div>
   );

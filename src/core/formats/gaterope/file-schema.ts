@@ -7,6 +7,7 @@ import {
   expressionSchema,
   hintSchema,
   linkLookSchema,
+  listOptionsSchema,
   linkTargetSchema,
   PICTURE_TYPES,
   referenceSchema,
@@ -196,7 +197,13 @@ const block = z
     z.strictObject({ type: z.literal("page_break"), attrs: z.strictObject({ id }).optional() }),
     z.strictObject({
       type: z.literal("contents_list"),
-      attrs: z.strictObject({ id, heading: z.string().max(1_000), from: level, to: level }),
+      attrs: z.strictObject({
+        id,
+        heading: z.string().max(1_000),
+        from: level,
+        to: level,
+        list: listOptionsSchema.optional(),
+      }),
     }),
   ])
   .meta({ id: "block" });

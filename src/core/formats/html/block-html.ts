@@ -2,10 +2,14 @@ import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
 import { cellElement, headerRows, idOf, type DestinationId } from "@/core/document";
 import {
-  contentsEntries,
   contentsTree,
   entryWords,
+  kindOf,
   levelsOf,
+  listEntries,
+  NOTHING_LISTED,
+  optionsOf,
+  writtenOptions,
   returnLinks,
   type ContentsBranch,
 } from "@/core/wayfinding";
@@ -207,10 +211,22 @@ function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
 function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
   const heading = node.attrs.heading as string;
   const levels = levelsOf(node);
-  const tree = contentsTree(contentsEntries(output.index, levels));
-  const list = tree.length > 0 ? branchesHtml(tree, output) : "<p>No headings yet.</p>";
-  const options = ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`;
+  const tree = contentsTree(listEntries(output.index, node));
+  const list = tree.length > 0 ? branchesHtml(tree, output) : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
+  const { columns, run } = optionsOf(node);
+  const options = [
+    ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
+    carriedOptions(node),
+    columns ? ` data-columns="${columns}"` : "",
+    run ? " data-run" : "",
+  ].join("");
   return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+}
+
+/** Options that are not at first, as they are read again. */
+function carriedOptions(node: Node): string {
+  const json = writtenOptions(node);
+  return json === "" ? "" : ` data-list="${escapeHtml(json)}"`;
 }
 
 /** Branches of a contents list as nested lists of links. */

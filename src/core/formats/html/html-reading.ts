@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import {
+  listOptionsFrom,
   columnWidths,
   figureLook,
   schema,
@@ -451,6 +452,7 @@ export class HtmlReading implements TokenHandler {
       heading: attributes.get("data-contents") ?? "Contents",
       from: level("data-from", 1),
       to: level("data-to", 3),
+      list: listOptionsFrom(attributes.get("data-list")),
     });
   }
 

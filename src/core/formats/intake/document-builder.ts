@@ -2,7 +2,6 @@ import type { Attrs, Mark, Node } from "prosemirror-model";
 import {
   expressionSchema,
   createDocument,
-  idOf,
   lineOf,
   newId,
   pictureName,

@@ -5,7 +5,7 @@ import { contentsComment, contentsStart, returnsComment, returnsRule, tableCapti
 
 describe("signs for what Markdown has no words for", () => {
   test("of a contents list are read as they are written", () => {
-    const comment = contentsComment(1, 3, "contents", "Contents -- all of it");
+    const comment = contentsComment({ from: 1, to: 3, options: "" }, "contents", "Contents -- all of it");
     expect(contentsStart(comment)).toEqual({
       from: 1,
       to: 3,

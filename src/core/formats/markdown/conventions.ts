@@ -1,4 +1,4 @@
-import type { ReturnRule } from "@/core/document";
+import { listOptionsFrom, type ReturnRule } from "@/core/document";
 
 /*
  * What CommonMark has no words for, kept in comments and plain lines that other programs show sensibly or not at all.
@@ -11,16 +11,28 @@ export const RETURN_SIGN = "<!-- return -->";
 /** Ends a generated contents list. */
 export const CONTENTS_END = "<!-- /contents -->";
 
-/** `<!-- contents 1-3 #anchor: Contents -->` begins a generated contents list. */
-export function contentsComment(from: number, to: number, anchor: string, heading: string): string {
-  return `<!-- contents ${from}-${to} #${anchor}: ${heading.replace(/--+>?/g, "–")} -->`;
+/** `<!-- contents 1-3 #anchor: Contents -->` begins a generated contents list; options that are not at first stand before the anchor, as JSON. */
+export function contentsComment(
+  { from, to, options }: { from: number; to: number; options: string },
+  anchor: string,
+  heading: string,
+): string {
+  // No comment holds two hyphens; in JSON they can be written otherwise.
+  const carried = options === "" ? "" : ` ${options.replaceAll("-", "\\u002d")}`;
+  return `<!-- contents ${from}-${to}${carried} #${anchor}: ${heading.replace(/--+>?/g, "–")} -->`;
 }
 
 /** What the comment that begins a contents list says, or null for another text. */
 export function contentsStart(text: string) {
-  const found = /^<!-- contents ([1-6])-([1-6])(?: #(\S+?))?: (.*) -->/.exec(text);
+  const found = /^<!-- contents ([1-6])-([1-6])(?: (\{.*?\}))?(?: #(\S+?))?: (.*) -->/.exec(text);
   return found
-    ? { from: Number(found[1]), to: Number(found[2]), anchor: found[3] ?? null, heading: found[4]! }
+    ? {
+        from: Number(found[1]),
+        to: Number(found[2]),
+        list: listOptionsFrom(found[3]),
+        anchor: found[4] ?? null,
+        heading: found[5]!,
+      }
     : null;
 }
 

@@ -209,6 +209,7 @@ class MarkdownWalk {
         heading: contents.heading,
         from: contents.from,
         to: contents.to,
+        list: contents.list,
       });
     }
     if (text === CONTENTS_END) {

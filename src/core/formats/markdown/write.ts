@@ -17,10 +17,11 @@ import {
 import type { DocumentIndex } from "@/core/destinations";
 import type { KnownShelf } from "@/core/links";
 import {
-  contentsEntries,
   contentsTree,
   entryWords,
   levelsOf,
+  listEntries,
+  writtenOptions,
   returnLinks,
   type ContentsBranch,
 } from "@/core/wayfinding";
@@ -268,7 +269,7 @@ class MarkdownWriter {
     const levels = levelsOf(node);
     const heading = node.attrs.heading as string;
     const content: RootContent[] = [
-      html(contentsComment(levels.from, levels.to, anchor, heading)),
+      html(contentsComment({ ...levels, options: writtenOptions(node) }, anchor, heading)),
       html(`<div id="${anchor}"></div>`),
     ];
     if (heading)
@@ -276,7 +277,7 @@ class MarkdownWriter {
         type: "paragraph",
         children: [{ type: "strong", children: [{ type: "text", value: heading }] }],
       });
-    const tree = contentsTree(contentsEntries(this.index, levels));
+    const tree = contentsTree(listEntries(this.index, node));
     if (tree.length > 0) content.push(this.branches(tree));
     content.push(html(CONTENTS_END));
     return content;

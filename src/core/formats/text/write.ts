@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { Manuscript } from "@/core/document";
 import { indexDocument, noteNumber } from "@/core/destinations";
 import { WrittenReferences } from "../written-references";
-import { contentsEntries, entryWords, levelsOf } from "@/core/wayfinding";
+import { entryWords, listEntries } from "@/core/wayfinding";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
 export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
@@ -19,9 +19,7 @@ export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
   const blocks: string[] = [];
   doc.forEach((block) => {
     if (block.type.name === "contents_list") {
-      const lines = contentsEntries(index, levelsOf(block)).map(
-        (entry) => "  ".repeat(entry.depth) + entryWords(entry),
-      );
+      const lines = listEntries(index, block).map((entry) => "  ".repeat(entry.depth) + entryWords(entry));
       blocks.push([block.attrs.heading as string, ...lines].filter(Boolean).join("\n"));
     } else blocks.push(blockText(block));
   });

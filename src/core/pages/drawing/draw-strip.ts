@@ -148,12 +148,12 @@ function frame(x: number, y: number, width: number, height: number, pen: Pen): v
 /** The last line of an entry has dots to the page's number; all of it is the link. */
 function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout, pen: Pen): void {
   if (strip.content.kind !== "contents") return;
-  const { text, line, x: inset, width, to, style } = strip.content;
+  const { text, line, x: inset, width, to, style, numbered } = strip.content;
   const own = text.lines[line]!;
   const target = { kind: "destination" as const, id: to };
   const key = `contents ${to}`;
   drawLine(text, line, x + inset, y, strip.tag, pen, target, key);
-  if (line < text.lines.length - 1) return;
+  if (line < text.lines.length - 1 || !numbered) return;
   const number = layout.labelOf(to) ?? "";
   const span = { from: 0, to: number.length, style, pos: -1 };
   const wide = widthOf(number, span, pen.resources);

@@ -1,0 +1,76 @@
+import { z } from "zod";
+
+/**
+ * What a generated list lists: sections of the whole document, or of the section it stands in; figures, tables, equations; bookmarks; what is
+ * flagged to come back to; or all places in the order of the alphabet.
+ */
+export const LIST_KINDS = [
+  "sections",
+  "section",
+  "figures",
+  "tables",
+  "equations",
+  "bookmarks",
+  "flagged",
+  "alphabet",
+] as const;
+export type ListKind = (typeof LIST_KINDS)[number];
+
+/** What an author changed by hand of one entry; the rest of it stays current. */
+export interface EntryEdit {
+  /** Other words for it. */
+  readonly words?: string | undefined;
+  /** Left out: it alone, or with the entries below it. */
+  readonly out?: "entry" | "section" | undefined;
+}
+
+/** Options of a generated list beside its levels. What is absent is as it is at first. */
+export interface ListOptions {
+  /** `sections` where it is absent. */
+  readonly of?: ListKind | undefined;
+  /** Without the numbers of headings, and the labels of figures and tables. */
+  readonly plain?: true | undefined;
+  /** Without the numbers of pages. */
+  readonly pageless?: true | undefined;
+  /** In so many columns, on screens. */
+  readonly columns?: 2 | 3 | undefined;
+  /** One after the other in a line, on screens. */
+  readonly run?: true | undefined;
+  /** Bookmarks among the headings. */
+  readonly bookmarks?: true | undefined;
+  /** Only bookmarks in whose note this word stands behind a `#`. */
+  readonly tag?: string | undefined;
+  /** Entries that were changed by hand, by the id of their place. */
+  readonly entries?: Readonly<Record<string, EntryEdit>> | undefined;
+}
+
+export const FIRST_LIST: ListOptions = {};
+
+/** Checks the options of a list that come from outside. */
+export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
+  of: z.enum(LIST_KINDS).optional(),
+  plain: z.literal(true).optional(),
+  pageless: z.literal(true).optional(),
+  columns: z.union([z.literal(2), z.literal(3)]).optional(),
+  run: z.literal(true).optional(),
+  bookmarks: z.literal(true).optional(),
+  tag: z.string().min(1).max(100).optional(),
+  entries: z
+    .record(
+      z.string().max(64),
+      z.strictObject({
+        words: z.string().min(1).max(1_000).optional(),
+        out: z.enum(["entry", "section"]).optional(),
+      }),
+    )
+    .optional(),
+});
+
+/** Options as a file or the clipboard holds them; those at first for what are none. */
+export function listOptionsFrom(json: string | null | undefined): ListOptions {
+  try {
+    return listOptionsSchema.safeParse(JSON.parse(json ?? "{}")).data ?? FIRST_LIST;
+  } catch {
+    return FIRST_LIST;
+  }
+}

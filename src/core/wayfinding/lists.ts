@@ -1,0 +1,199 @@
+import type { Node } from "prosemirror-model";
+import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
+import type { DestinationId, ListKind, ListOptions } from "@/core/document";
+import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
+
+/** The options of a generated list. */
+export function optionsOf(list: Node): ListOptions {
+  return list.attrs.list as ListOptions;
+}
+
+/**
+ * The options of a list that are not at first, as JSON for a file; empty where there are none. Entries changed by hand are not among them: a file
+ * does not know the ids by which they are kept.
+ */
+export function writtenOptions(list: Node): string {
+  const { entries: _, ...rest } = optionsOf(list);
+  return Object.keys(rest).length === 0 ? "" : JSON.stringify(rest);
+}
+
+/** What a generated list lists. */
+export function kindOf(list: Node): ListKind {
+  return optionsOf(list).of ?? "sections";
+}
+
+/** The levels a list of sections shows. */
+export function levelsOf(list: Node): ContentsLevels {
+  return { from: list.attrs.from as number, to: list.attrs.to as number };
+}
+
+/** The entries of a generated list as readers meet them, in their order. */
+export function listEntries(index: DocumentIndex, list: Node): ContentsEntry[] {
+  const options = optionsOf(list);
+  const entries = edited(allEntries(index, list), options);
+  return options.plain ? entries.map((entry) => ({ ...entry, number: "" })) : entries;
+}
+
+/** All entries, also those that are left out, with the words of their places. */
+export function allEntries(index: DocumentIndex, list: Node): ContentsEntry[] {
+  const options = optionsOf(list);
+  switch (kindOf(list)) {
+    case "sections":
+      return withBookmarks(contentsEntries(index, levelsOf(list)), index, options);
+    case "section":
+      return withBookmarks(entriesAround(index, list), index, options, list);
+    case "figures":
+      return index.figures.map((place) => captioned(place, index));
+    case "tables":
+      return index.tables.map((place) => captioned(place, index));
+    case "equations":
+      return index.equations.map((place) => captioned(place, index));
+    case "bookmarks":
+      return tagged(index, options).map((place) => flat(place));
+    case "flagged":
+      return index.bookmarks.filter(({ followUp }) => followUp).map((place) => flat(place));
+    case "alphabet":
+      return inAlphabet(index);
+  }
+}
+
+/** Without what is left out, and worded by hand where that was done. */
+function edited(entries: readonly ContentsEntry[], { entries: edits }: ListOptions): ContentsEntry[] {
+  if (!edits) return [...entries];
+  const kept: ContentsEntry[] = [];
+  let below: number | null = null;
+  for (const entry of entries) {
+    if (below !== null && entry.depth > below) continue;
+    below = null;
+    const { out, words } = edits[entry.id] ?? {};
+    if (out === "section") below = entry.depth;
+    if (!out) kept.push(words ? { ...entry, text: words, number: "" } : entry);
+  }
+  return kept;
+}
+
+/** The sections within the one in which a list stands; before the first heading, those of the document. */
+function entriesAround(index: DocumentIndex, list: Node): ContentsEntry[] {
+  const around = sectionAround(index, list);
+  if (!around) return contentsEntries(index, levelsOf(list));
+  const within = new Set<string>();
+  for (const { id, pos } of index.headings) if (pos > around.from && pos < around.to) within.add(id);
+  return contentsEntries(index, {
+    from: around.level + 1,
+    to: Math.max(list.attrs.to as number, around.level + 1),
+  })
+    .filter(({ id }) => within.has(id))
+    .map((entry, _i, all) => ({ ...entry, depth: entry.depth - (all[0]?.depth ?? 0) }));
+}
+
+function sectionAround(index: DocumentIndex, list: Node): { from: number; to: number; level: number } | null {
+  const place = index.contentsLists.find(({ id }) => id === list.attrs.id);
+  const heading = place ? index.sectionAt(place.pos) : null;
+  const section = heading && index.sections.find((one) => one.heading.id === heading.id);
+  return section ? { from: section.heading.pos, to: section.end, level: section.heading.level } : null;
+}
+
+/** Bookmarks among the headings, each below the heading before it. */
+function withBookmarks(
+  entries: readonly ContentsEntry[],
+  index: DocumentIndex,
+  options: ListOptions,
+  list?: Node,
+): ContentsEntry[] {
+  if (!options.bookmarks) return [...entries];
+  const around = list ? sectionAround(index, list) : null;
+  const places = new Map(index.headings.map(({ id, pos }) => [id as string, pos]));
+  const marks = tagged(index, options).filter(({ pos }) => !around || (pos > around.from && pos < around.to));
+  const all: ContentsEntry[] = [];
+  let next = 0;
+  for (const entry of entries) {
+    const pos = places.get(entry.id)!;
+    for (; next < marks.length && marks[next]!.pos < pos; next++) all.push(belowLast(marks[next]!, all));
+    all.push(entry);
+  }
+  for (; next < marks.length; next++) all.push(belowLast(marks[next]!, all));
+  return all;
+}
+
+function belowLast(bookmark: Bookmark, before: readonly ContentsEntry[]): ContentsEntry {
+  const heading = before.findLast(({ level }) => level < BELOW_ALL);
+  return { ...flat(bookmark), depth: heading ? heading.depth + 1 : 0 };
+}
+
+/** The level of what is no heading. */
+const BELOW_ALL = 7;
+
+function flat(place: Destination): ContentsEntry {
+  return { id: place.id, text: place.name || UNTITLED, number: "", level: BELOW_ALL, depth: 0 };
+}
+
+function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
+  const label = index.captions.get(place.id);
+  return { ...flat(place), text: place.name, number: label ? `${label}.` : "" };
+}
+
+function tagged(index: DocumentIndex, { tag }: ListOptions): readonly Bookmark[] {
+  if (!tag) return index.bookmarks;
+  const wanted = tag.replace(/^#/, "").toLowerCase();
+  return index.bookmarks.filter(({ note }) => tagsIn(note).includes(wanted));
+}
+
+/** The tags of a bookmark: the words of its note that begin with `#`, in lower case, without it. */
+export function tagsIn(note: string): string[] {
+  return [...note.matchAll(/(?<![\p{L}\p{N}])#([\p{L}\p{N}_-]+)/gu)].map(([, tag]) => tag!.toLowerCase());
+}
+
+/** All places with a name in the order of the alphabet, as the language of the document has it; each name at one place once. */
+function inAlphabet(index: DocumentIndex): ContentsEntry[] {
+  const { compare } = new Intl.Collator(localeOf(index), { numeric: true, sensitivity: "base" });
+  const seen = new Set<string>();
+  return index.destinations
+    .filter(({ kind, name, pos }) => {
+      const key = `${pos} ${name.toLowerCase()}`;
+      if (kind === "contents" || name.trim() === "" || seen.has(key)) return false;
+      seen.add(key);
+      return true;
+    })
+    .sort((a, b) => compare(a.name, b.name) || a.pos - b.pos)
+    .map((place) => flat(place));
+}
+
+function localeOf(index: DocumentIndex): string {
+  try {
+    return Intl.getCanonicalLocales(index.doc.attrs.language as string)[0] ?? "en";
+  } catch {
+    return "en";
+  }
+}
+
+/** What is said where a list has no entries. */
+export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
+  sections: "No headings of these levels yet. Give a line a level and it appears here.",
+  section: "No sections of these levels in this one yet.",
+  figures: "No figures yet.",
+  tables: "No tables yet.",
+  equations: "No equations yet.",
+  bookmarks: "No bookmarks yet.",
+  flagged: "Nothing is flagged to come back to.",
+  alphabet: "Nothing has a name yet.",
+};
+
+/** What a list of each kind is called at first. */
+export const LIST_TITLES: Readonly<Record<ListKind, string>> = {
+  sections: "Contents",
+  section: "In this section",
+  figures: "Figures",
+  tables: "Tables",
+  equations: "Equations",
+  bookmarks: "Bookmarks",
+  flagged: "To come back to",
+  alphabet: "Index",
+};
+
+/** Ids of the places to which any list of a document leads. */
+export function listedIds(index: DocumentIndex): ReadonlySet<DestinationId> {
+  const ids = new Set<DestinationId>();
+  for (const { pos } of index.contentsLists)
+    for (const { id } of listEntries(index, index.doc.nodeAt(pos)!)) ids.add(id);
+  return ids;
+}

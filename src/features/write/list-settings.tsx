@@ -1,0 +1,142 @@
+import type { Node } from "prosemirror-model";
+import { Button } from "@/components/button";
+import { Check, Choice, TextField } from "@/components/field";
+import type { ListKind } from "@/core/document";
+import { kindOf, LIST_TITLES, optionsOf } from "@/core/wayfinding";
+import { freezeList, setListOptions, useSession } from "@/editor";
+
+const LEVELS = ["1", "2", "3", "4", "5", "6"].map((value) => ({ value, label: `Level ${value}` }));
+
+const KINDS: readonly { value: ListKind; label: string }[] = [
+  { value: "sections", label: "Sections of the document" },
+  { value: "section", label: "Sections of this section" },
+  { value: "figures", label: "Figures" },
+  { value: "tables", label: "Tables" },
+  { value: "equations", label: "Equations" },
+  { value: "bookmarks", label: "Bookmarks" },
+  { value: "flagged", label: "What is flagged to come back to" },
+  { value: "alphabet", label: "All places by the alphabet" },
+];
+
+const COLUMNS = [
+  { value: "1", label: "One" },
+  { value: "2", label: "Two" },
+  { value: "3", label: "Three" },
+  { value: "run", label: "All in a line" },
+] as const;
+
+/** What a generated list lists, and how; it stays current whatever is chosen. */
+export function ListSettings({ list, pos }: { list: Node; pos: number }) {
+  const session = useSession();
+  const kind = kindOf(list);
+  const options = optionsOf(list);
+  const sections = kind === "sections" || kind === "section";
+  const set = (changed: Parameters<typeof setListOptions>[2]) =>
+    session.dispatch(setListOptions(session.state.tr, pos, changed));
+
+  function setKind(of: ListKind) {
+    const tr = setListOptions(session.state.tr, pos, { of: of === "sections" ? null : of, entries: null });
+    // A title that was given by hand stays.
+    if (list.attrs.heading === LIST_TITLES[kind]) tr.setNodeAttribute(pos, "heading", LIST_TITLES[of]);
+    session.dispatch(tr);
+  }
+
+  function setLevel(name: "from" | "to", value: string) {
+    const level = Number(value);
+    const tr = session.state.tr.setNodeAttribute(pos, name, level);
+    if (name === "from" && level > (list.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
+    if (name === "to" && level < (list.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
+    session.dispatch(tr);
+  }
+
+  function freeze() {
+    session.dispatch(freezeList(session.state.tr, pos, session.index));
+    session.say("The list is ordinary text with ordinary links now, and stays as it is.", { undo: true });
+    session.focus();
+  }
+
+  return (
+    <div className="mb-3 grid gap-3">
+      <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />
+      <TextField
+        key={list.attrs.heading as string}
+        label="Title of the list"
+        defaultValue={list.attrs.heading as string}
+        onBlur={(event) =>
+          event.target.value !== list.attrs.heading &&
+          session.dispatch(session.state.tr.setNodeAttribute(pos, "heading", event.target.value))
+        }
+      />
+      {kind === "sections" && (
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            label="From"
+            value={String(list.attrs.from)}
+            options={LEVELS}
+            onChange={(value) => setLevel("from", value)}
+          />
+          <Choice
+            label="Down to"
+            value={String(list.attrs.to)}
+            options={LEVELS}
+            onChange={(value) => setLevel("to", value)}
+          />
+        </div>
+      )}
+      {kind === "section" && (
+        <Choice
+          label="Down to"
+          value={String(list.attrs.to)}
+          options={LEVELS}
+          onChange={(value) => setLevel("to", value)}
+        />
+      )}
+      {sections && (
+        <Check
+          label="Bookmarks among them"
+          checked={options.bookmarks ?? false}
+          onChange={(on) => set({ bookmarks: on ? true : null })}
+        />
+      )}
+      {(kind === "bookmarks" || options.bookmarks) && (
+        <TextField
+          key={options.tag ?? ""}
+          label="Only those with the tag"
+          placeholder="all"
+          hint="A tag is a word behind # in the note of a bookmark."
+          defaultValue={options.tag ?? ""}
+          onBlur={(event) => {
+            const tag = event.target.value.trim().replace(/^#/, "");
+            if (tag !== (options.tag ?? "")) set({ tag: tag || null });
+          }}
+        />
+      )}
+      <div>
+        <Check
+          label="Numbers of headings and captions"
+          checked={!options.plain}
+          onChange={(on) => set({ plain: on ? null : true })}
+        />
+        <Check
+          label="Numbers of pages"
+          checked={!options.pageless}
+          onChange={(on) => set({ pageless: on ? null : true })}
+        />
+      </div>
+      <Choice
+        label="Columns on screens"
+        value={options.run ? "run" : (String(options.columns ?? 1) as "1" | "2" | "3")}
+        options={COLUMNS}
+        onChange={(value) =>
+          set({
+            run: value === "run" ? true : null,
+            columns: value === "2" ? 2 : value === "3" ? 3 : null,
+          })
+        }
+      />
+      <Button look="quiet" className="-ml-3 justify-self-start" onClick={freeze}>
+        Turn into text
+      </Button>
+    </div>
+  );
+}
