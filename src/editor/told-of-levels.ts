@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import { lineOf, schema, shortened } from "@/core/document";
 import { incomingCounts } from "@/core/links";
+import { kindOf, levelsOf } from "@/core/wayfinding";
 import type { DocumentChange } from "./document-change";
 
 /**
@@ -23,7 +24,9 @@ export function toldOfLevels({ before, after, run }: DocumentChange, index: Docu
   }
   if (changed.length === 0) return null;
   const told = index.contentsLists.flatMap((list) => {
-    const { from, to } = index.doc.child(list.block).attrs as { from: number; to: number };
+    const node = index.doc.child(list.block);
+    if (kindOf(node) !== "sections") return [];
+    const { from, to } = levelsOf(node);
     const holds = (level: number | null) => level !== null && level >= from && level <= to;
     const left = changed.filter(({ was, is }) => holds(was) && !holds(is));
     const joined = changed.filter(({ was, is }) => !holds(was) && holds(is));

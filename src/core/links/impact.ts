@@ -1,5 +1,5 @@
 import type { BlockDestination, Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
-import type { DestinationId } from "@/core/document";
+import type { DestinationId, ListOptions } from "@/core/document";
 
 /** What is about to go: stretches of the document with all that stands in them, and bookmarks whose words stay. */
 export interface Going {
@@ -31,7 +31,16 @@ export function impactOf(index: DocumentIndex, { stretches, bookmarks }: Going):
         );
   const lists = index.contentsLists.flatMap((list) => {
     if (goes(list.pos, list.end)) return [];
-    const { from, to } = index.doc.child(list.block).attrs as { from: number; to: number };
+    const {
+      from,
+      to,
+      list: options,
+    } = index.doc.child(list.block).attrs as {
+      from: number;
+      to: number;
+      list: ListOptions;
+    };
+    if ((options.of ?? "sections") !== "sections") return [];
     const entries = places.filter(
       (place) => place.kind === "heading" && place.level >= from && place.level <= to,
     ).length;

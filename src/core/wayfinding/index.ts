@@ -10,6 +10,7 @@ export {
 } from "./contents";
 export {
   allEntries,
+  contentsList,
   kindOf,
   levelsOf,
   LIST_TITLES,
@@ -20,5 +21,6 @@ export {
   tagsIn,
   writtenOptions,
 } from "./lists";
+export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
 export { returnLinks, type ReturnLink } from "./returns";
 export { frontBlock, withContents, withReturns } from "./put-wayfinding";

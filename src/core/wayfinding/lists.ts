@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
+import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import type { DestinationId, ListKind, ListOptions } from "@/core/document";
 import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
 
@@ -20,6 +20,11 @@ export function writtenOptions(list: Node): string {
 /** What a generated list lists. */
 export function kindOf(list: Node): ListKind {
   return optionsOf(list).of ?? "sections";
+}
+
+/** The list by which readers find sections: the first that lists those of the document. Null where there is none. */
+export function contentsList(index: DocumentIndex): BlockDestination | null {
+  return index.contentsLists.find(({ pos }) => kindOf(index.doc.nodeAt(pos)!) === "sections") ?? null;
 }
 
 /** The levels a list of sections shows. */

@@ -57,7 +57,7 @@ export function AttachButton({ onTarget }: { onTarget: ChooseTarget }) {
   }
 
   return (
-    <div className="flex flex-wrap items-center gap-3 border-t border-line px-4 py-2 text-sm">
+    <>
       <input
         ref={input}
         type="file"
@@ -70,14 +70,14 @@ export function AttachButton({ onTarget }: { onTarget: ChooseTarget }) {
           if (file) void attach(file);
         }}
       />
-      <Button look="quiet" className="-ml-3" disabled={state.busy} onClick={() => input.current?.click()}>
-        <Paperclip size={15} aria-hidden /> {state.busy ? "Attaching …" : "Attach a file and lead to it"}
+      <Button disabled={state.busy} onClick={() => input.current?.click()}>
+        <Paperclip size={15} aria-hidden /> {state.busy ? "Attaching …" : "Attach a file"}
       </Button>
       {state.fault && (
         <span role="alert" className="text-vermilion">
           {state.fault}
         </span>
       )}
-    </div>
+    </>
   );
 }

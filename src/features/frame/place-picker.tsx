@@ -29,12 +29,17 @@ export function PlacePicker({
   return (
     <Panel title={title} open={open} onClose={onClose}>
       {open && (
-        <PlaceFinder
-          onPlace={(place) => onChoose(targetOf(place))}
-          onTarget={onChoose}
-          except={except}
-          empty="No place is called that. Type a whole address for one on the web."
-        />
+        <>
+          <PlaceFinder
+            onPlace={(place) => onChoose(targetOf(place))}
+            onTarget={onChoose}
+            except={except}
+            empty="No place is called that. Type a whole address for one on the web."
+          />
+          <div className="border-t border-line px-4 py-2">
+            <AttachButton onTarget={onChoose} />
+          </div>
+        </>
       )}
     </Panel>
   );
@@ -94,21 +99,18 @@ export function PlaceFinder({
       ]
     : [];
   return (
-    <>
-      <Finder
-        label="Where to"
-        placeholder={
-          onTarget
-            ? "A heading, note 5, ¶ 44, “words”, another document, a file, an address"
-            : "A heading, a figure, note 5, ¶ 44, a bookmark"
-        }
-        value={typed}
-        onType={setTyped}
-        // With nothing typed the places of the document are a long list, below which nobody looks.
-        entries={typed.trim() === "" ? [...others, ...places] : [...others, ...places, ...further]}
-        empty={empty}
-      />
-      {onTarget && <AttachButton onTarget={onTarget} />}
-    </>
+    <Finder
+      label="Where to"
+      placeholder={
+        onTarget
+          ? "A heading, note 5, ¶ 44, “words”, another document, a file, an address"
+          : "A heading, a figure, note 5, ¶ 44, a bookmark"
+      }
+      value={typed}
+      onType={setTyped}
+      // With nothing typed the places of the document are a long list, below which nobody looks.
+      entries={typed.trim() === "" ? [...others, ...places] : [...others, ...places, ...further]}
+      empty={empty}
+    />
   );
 }

@@ -19,6 +19,7 @@ import {
   wordAt,
   type Session,
 } from "@/editor";
+import { AttachButton } from "@/features/frame/file-entries";
 import { PlaceFinder } from "@/features/frame/place-picker";
 import { REFERENCE_FORMS } from "./reference-forms";
 
@@ -198,8 +199,11 @@ function Picker({
           ) : (
             <span className="text-quiet">With words it can be carried.</span>
           )}
-          <span className="text-quiet">Ctrl+Enter also goes there.</span>
-          <label className="flex min-w-0 flex-1 items-center justify-end gap-2">
+          <AttachButton onTarget={link} />
+          <label
+            className="flex min-w-0 flex-1 items-center justify-end gap-2"
+            title="Ctrl+Enter ties and goes there"
+          >
             <span className="shrink-0 text-quiet">Worded</span>
             <select
               value={worded}

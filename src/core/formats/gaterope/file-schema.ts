@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/document/registry";
+import { returnRuleSchema } from "@/core/document/return-rule";
 import { schemesSchema } from "@/core/document/allowed-schemes";
 import {
   attachedFileSchema,
@@ -222,7 +223,7 @@ export const fileSchema = z.strictObject({
         anchors: z.record(z.string().max(64), anchorEntrySchema),
         files: z.record(z.string().max(64), attachedFileSchema).optional(),
       }),
-      returns: z.strictObject({ levels: z.array(level).max(6), words: z.string().max(1_000) }),
+      returns: returnRuleSchema,
       styles: styleSheetSchema.optional(),
       schemes: schemesSchema.optional(),
     }),

@@ -272,6 +272,7 @@ export class HtmlReading implements TokenHandler {
     this.returns = {
       levels: levels.filter((level) => level >= 1 && level <= 6).slice(0, 6),
       words: attributes.get("data-words") ?? "",
+      ...returnsTo(attributes.get("data-to")),
     };
   }
 
@@ -478,6 +479,11 @@ export class HtmlReading implements TokenHandler {
     }
     return attributes;
   }
+}
+
+/** Where return links lead, as an exported page names it; nothing where it is as at first. */
+function returnsTo(name: string | undefined): Pick<ReturnRule, "to"> {
+  return name === "top" || name === "parent" ? { to: name } : {};
 }
 
 /** A style sheet as an exported page holds it; null where it is none. */

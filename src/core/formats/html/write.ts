@@ -1,6 +1,6 @@
 import { FIRST_SHEET, type Manuscript, type ReturnRule } from "@/core/document";
 import type { KnownShelf } from "@/core/links";
-import { contentsEntries, contentsTree } from "@/core/wayfinding";
+import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
@@ -34,13 +34,13 @@ export function writeHtml(
     if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);
     return addresses.get(name)!;
   });
-  const front = index.contentsLists.length === 0 ? frontContents(output) : "";
+  const front = contentsList(index) === null ? frontContents(output) : "";
   const body = documentHtml(output);
   const title = (doc.attrs.title as string) || "Untitled";
   const returns = doc.attrs.returns as ReturnRule;
   const rule =
     returns.levels.length > 0
-      ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}>\n`
+      ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}>\n`
       : "";
   const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));

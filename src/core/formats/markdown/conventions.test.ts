@@ -9,6 +9,7 @@ describe("signs for what Markdown has no words for", () => {
     expect(contentsStart(comment)).toEqual({
       from: 1,
       to: 3,
+      list: {},
       anchor: "contents",
       heading: "Contents – all of it",
     });

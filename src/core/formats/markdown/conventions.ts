@@ -38,13 +38,16 @@ export function contentsStart(text: string) {
 
 /** `<!-- returns 1,2: words -->` holds the rule for return links. */
 export function returnsComment(rule: ReturnRule): string {
-  return `<!-- returns ${rule.levels.join(",")}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
+  const to = rule.to === "top" || rule.to === "parent" ? ` to ${rule.to}` : "";
+  return `<!-- returns ${rule.levels.join(",")}${to}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
 }
 
 /** The rule that such a comment holds, or null for another text. */
 export function returnsRule(text: string): ReturnRule | null {
-  const found = /^<!-- returns ([1-6](?:,[1-6])*)(?:: (.*))? -->$/.exec(text);
-  return found ? { levels: found[1]!.split(",").map(Number), words: found[2] ?? "" } : null;
+  const found = /^<!-- returns ([1-6](?:,[1-6])*)(?: to (top|parent))?(?:: (.*))? -->$/.exec(text);
+  if (!found) return null;
+  const to = found[2] as "top" | "parent" | undefined;
+  return { levels: found[1]!.split(",").map(Number), words: found[3] ?? "", ...(to && { to }) };
 }
 
 /** `Table: …` right after a table is its caption. */

@@ -1,3 +1,4 @@
+import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {
   drawPage,
@@ -251,7 +252,7 @@ class Writing {
         Object.assign(root.data, { Outlines: reference(outline), PageMode: "UseOutlines" });
     }
     root.data.PageLabels = { Nums: pageLabels(layout, this.range) };
-    const open = this.options.openAtContents ? layout.index.contentsLists[0] : undefined;
+    const open = this.options.openAtContents ? contentsList(layout.index) : null;
     const first = open && this.spotOf({ kind: "destination", id: open.id });
     if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, height - first.y, null];
     if (this.structure) {

@@ -1,3 +1,4 @@
+import { contentsList } from "@/core/wayfinding";
 import type { DestinationId, PageLine } from "@/core/document";
 import { fontKey } from "../fonts/font-key";
 import type { PageLayout } from "../page-layout";
@@ -88,7 +89,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
           return { words: heading.name, target: { kind: "destination", id: heading.id } };
         }
         case "{contents}": {
-          const list = index.contentsLists[0];
+          const list = contentsList(index);
           if (!list) return { words: "", target: null };
           return {
             words: list.name || "Contents",

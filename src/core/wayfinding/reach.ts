@@ -1,0 +1,141 @@
+import type { DocumentIndex, Section } from "@/core/destinations";
+import { partitionPoint } from "@/core/order";
+import { contentsList, listEntries } from "./lists";
+import { returnLinks } from "./returns";
+
+/** How readers get to one section, and away from it. A jump is a link that is followed. */
+export interface SectionReach {
+  readonly section: Section;
+  /** Fewest jumps from the beginning of the document; null where no links lead there. 0 for the beginning itself. */
+  readonly fromStart: number | null;
+  /** Fewest jumps from the contents list; null without one, and where no links lead there. */
+  readonly fromContents: number | null;
+  /** Fewest jumps back to the contents list, or to the top where there is none; null where no links lead there. */
+  readonly back: number | null;
+  /** How far one reads on from its heading to the nearest way back, in pages; null where none follows. */
+  readonly pagesToBack: number | null;
+}
+
+/** Where positions stand on pages, as far as they are laid out. */
+export interface PageScale {
+  /** The page of a position, counted from 0, with the part of the page above it. */
+  pageOf(pos: number): number;
+}
+
+/** Pages of so many positions, where none are laid out. */
+const GUESSED_PAGE = 2_400;
+const GUESSED: PageScale = { pageOf: (pos) => pos / GUESSED_PAGE };
+
+/**
+ * The reach of every section. The text under each heading down to the next is one place to be; links that stand there, entries of lists and return
+ * links lead on from it. What lies before the first heading belongs to the beginning.
+ */
+export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): SectionReach[] {
+  const { headings, sections } = index;
+  const starts = headings.map(({ pos }) => pos);
+  /** The place in which a position lies: 0 before the first heading, else its heading's number from 1. */
+  const placeAt = (pos: number) => partitionPoint(starts.length, (i) => starts[i]! <= pos);
+  const ahead: number[][] = Array.from({ length: headings.length + 1 }, () => []);
+  const lead = (from: number, to: number) => {
+    if (from !== to) ahead[from]!.push(to);
+  };
+  const contents = contentsList(index);
+  const home = contents ? placeAt(contents.pos) : 0;
+  const waysBack: number[] = [];
+  for (const { from, target, reference } of index.links) {
+    if (reference?.linked === false) continue;
+    if (target.kind === "top") {
+      lead(placeAt(from), 0);
+      if (!contents) waysBack.push(from);
+    } else if (target.kind === "destination") {
+      const place = index.destination(target.id);
+      if (!place) continue;
+      lead(placeAt(from), placeAt(place.pos));
+      if (place.id === contents?.id) waysBack.push(from);
+    }
+  }
+  for (const list of index.contentsLists)
+    for (const { id } of listEntries(index, index.doc.nodeAt(list.pos)!)) {
+      const place = index.destination(id);
+      if (place) lead(placeAt(list.pos), placeAt(place.pos));
+    }
+  const ending = new Map<number, number[]>();
+  sections.forEach(({ end }, i) => ending.set(end, [...(ending.get(end) ?? []), i + 1]));
+  for (const { pos, to } of returnLinks(index)) {
+    const place = to ? index.destination(to) : null;
+    // It stands at the end of every section that ends there.
+    for (const from of ending.get(pos) ?? []) lead(from, place ? placeAt(place.pos) : 0);
+    if (contents ? to === contents.id : to === null) waysBack.push(pos);
+  }
+  if (contents) waysBack.push(contents.pos);
+  waysBack.sort((a, b) => a - b);
+  const behind: number[][] = ahead.map(() => []);
+  ahead.forEach((places, from) => {
+    for (const to of places) behind[to]!.push(from);
+  });
+  // Where the document begins with a heading, its text is the beginning too.
+  const beginning = starts[0] === 0 ? [0, 1] : [0];
+  const fromStart = jumpsFrom(beginning, ahead);
+  const fromContents = contents ? jumpsFrom([home], ahead) : null;
+  const back = jumpsFrom(contents ? [home] : beginning, behind);
+  return sections.map((section, i) => {
+    const next = waysBack[partitionPoint(waysBack.length, (n) => waysBack[n]! <= section.heading.pos)];
+    return {
+      section,
+      fromStart: known(fromStart[i + 1]!),
+      fromContents: fromContents && known(fromContents[i + 1]!),
+      back: known(back[i + 1]!),
+      pagesToBack:
+        next === undefined ? null : Math.max(0, pages.pageOf(next) - pages.pageOf(section.heading.pos)),
+    };
+  });
+}
+
+function known(jumps: number): number | null {
+  return jumps < 0 ? null : jumps;
+}
+
+/** Fewest jumps from any of some places to each; -1 where none lead there. */
+function jumpsFrom(from: readonly number[], ahead: readonly (readonly number[])[]): Int32Array {
+  const jumps = new Int32Array(ahead.length).fill(-1);
+  let edge = from.filter((place) => place < ahead.length);
+  for (const place of edge) jumps[place] = 0;
+  for (let count = 1; edge.length > 0; count++) {
+    const next: number[] = [];
+    for (const place of edge)
+      for (const to of ahead[place]!)
+        if (jumps[to]! < 0) {
+          jumps[to] = count;
+          next.push(to);
+        }
+    edge = next;
+  }
+  return jumps;
+}
+
+/** What the reach of a whole document comes to. */
+export interface Coverage {
+  readonly sections: number;
+  /** Sections to which no links lead from the beginning. */
+  readonly unreached: number;
+  /** Sections from which no links lead back. */
+  readonly stranded: number;
+  /** Jumps from the beginning to a section that is reached, at most and on average. */
+  readonly most: number;
+  readonly mean: number;
+  /** Pages one reads on to the nearest way back, at most; null where some section has none. */
+  readonly farthestBack: number | null;
+}
+
+export function coverageOf(reach: readonly SectionReach[]): Coverage {
+  const jumps = reach.flatMap(({ fromStart }) => fromStart ?? []);
+  const far = reach.map(({ pagesToBack }) => pagesToBack);
+  return {
+    sections: reach.length,
+    unreached: reach.filter(({ fromStart }) => fromStart === null).length,
+    stranded: reach.filter(({ back }) => back === null).length,
+    most: jumps.reduce((a, b) => Math.max(a, b), 0),
+    mean: jumps.length === 0 ? 0 : jumps.reduce((a, b) => a + b, 0) / jumps.length,
+    farthestBack: far.includes(null) ? null : far.reduce<number>((a, b) => Math.max(a, b!), 0),
+  };
+}
