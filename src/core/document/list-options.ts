@@ -36,6 +36,8 @@ export interface ListOptions {
   readonly columns?: 2 | 3 | undefined;
   /** One after the other in a line, on screens. */
   readonly run?: true | undefined;
+  /** As a menu: each entry a button. */
+  readonly buttons?: true | undefined;
   /** Bookmarks among the headings. */
   readonly bookmarks?: true | undefined;
   /** Only bookmarks in whose note this word stands behind a `#`. */
@@ -53,6 +55,7 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   pageless: z.literal(true).optional(),
   columns: z.union([z.literal(2), z.literal(3)]).optional(),
   run: z.literal(true).optional(),
+  buttons: z.literal(true).optional(),
   bookmarks: z.literal(true).optional(),
   tag: z.string().min(1).max(100).optional(),
   entries: z

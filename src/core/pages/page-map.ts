@@ -30,6 +30,15 @@ export class PageMap {
     return Math.max(0, this.firstAfter(pos) - 1);
   }
 
+  /** The page of a position, counted from 0, with the part of the page above it. */
+  pageOf(pos: number): number {
+    const page = this.pageAt(pos);
+    const start = this.starts[page] ?? 0;
+    const next = this.starts[page + 1];
+    // How full the last page is, is not told here.
+    return next === undefined || next === start ? page : page + (pos - start) / (next - start);
+  }
+
   /** The number of the page on which a position stands, as it is written there. */
   labelAt(pos: number): string {
     return this.labels.of(this.pageAt(pos));

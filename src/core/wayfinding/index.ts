@@ -21,6 +21,7 @@ export {
   tagsIn,
   writtenOptions,
 } from "./lists";
+export { buildPlan, planOf, planSchema, READY_PLANS, withPlan, type Plan, type PlannedList } from "./plans";
 export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
 export { returnLinks, type ReturnLink } from "./returns";
 export { frontBlock, withContents, withReturns } from "./put-wayfinding";

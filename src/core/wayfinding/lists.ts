@@ -22,9 +22,10 @@ export function kindOf(list: Node): ListKind {
   return optionsOf(list).of ?? "sections";
 }
 
-/** The list by which readers find sections: the first that lists those of the document. Null where there is none. */
+/** The list by which readers find sections: the first that lists those of the document and is no menu. Null where there is none. */
 export function contentsList(index: DocumentIndex): BlockDestination | null {
-  return index.contentsLists.find(({ pos }) => kindOf(index.doc.nodeAt(pos)!) === "sections") ?? null;
+  const isContents = (list: Node) => kindOf(list) === "sections" && !optionsOf(list).buttons;
+  return index.contentsLists.find(({ pos }) => isContents(index.doc.nodeAt(pos)!)) ?? null;
 }
 
 /** The levels a list of sections shows. */

@@ -55,7 +55,7 @@ describe("the reach of sections", () => {
     ]);
     expect(told(made(blocks, { levels: [1, 2], words: "" }))).toEqual([
       "a 1 1 1 0.6",
-      "b 1 1 1 1.2",
+      "b 1 1 1 1.5",
       "c null null null 0.9",
       "d 2 2 1 0.6",
     ]);
@@ -67,7 +67,7 @@ describe("the reach of sections", () => {
     expect(coverageOf(reachOf(index))).toMatchObject({
       sections: 3,
       unreached: 0,
-      stranded: 1,
+      stranded: 0,
       most: 1,
       mean: 1,
     });

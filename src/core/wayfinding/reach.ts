@@ -10,7 +10,10 @@ export interface SectionReach {
   readonly fromStart: number | null;
   /** Fewest jumps from the contents list; null without one, and where no links lead there. */
   readonly fromContents: number | null;
-  /** Fewest jumps back to the contents list, or to the top where there is none; null where no links lead there. */
+  /**
+   * Fewest jumps back to the contents list, or to the top where there is none, also by the link at the end of a section around; null where no links
+   * lead there.
+   */
   readonly back: number | null;
   /** How far one reads on from its heading to the nearest way back, in pages; null where none follows. */
   readonly pagesToBack: number | null;
@@ -59,12 +62,14 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
       const place = index.destination(id);
       if (place) lead(placeAt(list.pos), placeAt(place.pos));
     }
-  const ending = new Map<number, number[]>();
-  sections.forEach(({ end }, i) => ending.set(end, [...(ending.get(end) ?? []), i + 1]));
+  /** The outermost section that ends at a position, by the number of its place. */
+  const ending = new Map<number, number>();
+  sections.forEach(({ end }, i) => ending.has(end) || ending.set(end, i + 1));
   for (const { pos, to } of returnLinks(index)) {
     const place = to ? index.destination(to) : null;
-    // It stands at the end of every section that ends there.
-    for (const from of ending.get(pos) ?? []) lead(from, place ? placeAt(place.pos) : 0);
+    // Who reads any part of a section to its end meets the link there.
+    for (let from = ending.get(pos)!; from <= headings.length && starts[from - 1]! < pos; from++)
+      lead(from, place ? placeAt(place.pos) : 0);
     if (contents ? to === contents.id : to === null) waysBack.push(pos);
   }
   if (contents) waysBack.push(contents.pos);

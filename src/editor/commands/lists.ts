@@ -19,6 +19,21 @@ export function generatedList(of: ListKind): Node {
   return nodes.contents_list.create({ id: newId(), heading: LIST_TITLES[of], list });
 }
 
+/** A new menu: a button for each section of the first level that there are several of. */
+export function generatedMenu(index: DocumentIndex): Node {
+  const counts = [1, 2, 3, 4, 5, 6].map(
+    (level) => index.headings.filter((one) => one.level === level).length,
+  );
+  const level = Math.max(1, counts.findIndex((count) => count > 1) + 1);
+  return nodes.contents_list.create({
+    id: newId(),
+    heading: "",
+    from: level,
+    to: level,
+    list: { buttons: true, plain: true, pageless: true },
+  });
+}
+
 /** Changes options of a list; null takes one back to what it is at first. */
 export function setListOptions(
   tr: Transaction,

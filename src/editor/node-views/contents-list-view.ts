@@ -38,10 +38,11 @@ export class ContentsListView implements NodeView {
     if (this.entries && sameEntries(entries, this.entries)) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
-    const { columns, run, pageless } = optionsOf(this.node);
+    const { columns, run, pageless, buttons } = optionsOf(this.node);
     this.dom.setAttribute("aria-label", heading || "Contents");
     this.dom.dataset.columns = String(columns ?? 1);
     this.dom.toggleAttribute("data-run", run ?? false);
+    this.dom.toggleAttribute("data-buttons", buttons ?? false);
     this.dom.toggleAttribute("data-pageless", pageless ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";

@@ -9,6 +9,7 @@ import {
   Code,
   Image as ImageIcon,
   Italic,
+  LayoutGrid,
   Link2,
   List,
   ListChecks,
@@ -43,6 +44,7 @@ import {
   currentLevel,
   emptyTable,
   generatedList,
+  generatedMenu,
   hasMark,
   insertBlock,
   insertComputation,
@@ -338,6 +340,9 @@ function Insert() {
         </Item>
         <Item onSelect={() => session.run(insertBlock(generatedList("tables")))}>
           <ListTree size={15} aria-hidden /> List of tables
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(generatedMenu(session.index)))}>
+          <LayoutGrid size={15} aria-hidden /> Menu of buttons
         </Item>
         <Item onSelect={() => session.run(insertBlock(generatedList("alphabet")))}>
           <ListTree size={15} aria-hidden /> Index by the alphabet

@@ -3,6 +3,7 @@ import { Button } from "@/components/button";
 import { Check, Choice, TextField } from "@/components/field";
 import type { ListKind } from "@/core/document";
 import { kindOf, LIST_TITLES, optionsOf } from "@/core/wayfinding";
+import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
 
 const LEVELS = ["1", "2", "3", "4", "5", "6"].map((value) => ({ value, label: `Level ${value}` }));
@@ -23,6 +24,7 @@ const COLUMNS = [
   { value: "2", label: "Two" },
   { value: "3", label: "Three" },
   { value: "run", label: "All in a line" },
+  { value: "buttons", label: "A menu of buttons" },
 ] as const;
 
 /** What a generated list lists, and how; it stays current whatever is chosen. */
@@ -125,15 +127,23 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
       </div>
       <Choice
         label="Columns on screens"
-        value={options.run ? "run" : (String(options.columns ?? 1) as "1" | "2" | "3")}
+        value={
+          options.buttons
+            ? "buttons"
+            : options.run
+              ? "run"
+              : (String(options.columns ?? 1) as "1" | "2" | "3")
+        }
         options={COLUMNS}
         onChange={(value) =>
           set({
             run: value === "run" ? true : null,
+            buttons: value === "buttons" ? true : null,
             columns: value === "2" ? 2 : value === "3" ? 3 : null,
           })
         }
       />
+      <ListLines list={list} pos={pos} />
       <Button look="quiet" className="-ml-3 justify-self-start" onClick={freeze}>
         Turn into text
       </Button>

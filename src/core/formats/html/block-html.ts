@@ -213,12 +213,13 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
   const levels = levelsOf(node);
   const tree = contentsTree(listEntries(output.index, node));
   const list = tree.length > 0 ? branchesHtml(tree, output) : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
-  const { columns, run } = optionsOf(node);
+  const { columns, run, buttons } = optionsOf(node);
   const options = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
     carriedOptions(node),
     columns ? ` data-columns="${columns}"` : "",
     run ? " data-run" : "",
+    buttons ? " data-buttons" : "",
   ].join("");
   return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
 }

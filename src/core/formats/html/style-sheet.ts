@@ -69,6 +69,7 @@ a[data-look=button]{background:var(--wash);border:1px solid var(--hemp);border-r
 nav ol{list-style:none;margin:0;padding-left:1.25rem}nav>ol{padding-left:0}
 nav li{margin:.3em 0}nav>ol>li{margin-top:.6em}
 nav[data-columns]>ol{column-gap:2rem}nav[data-columns="2"]>ol{columns:2}nav[data-columns="3"]>ol{columns:3}nav[data-run] :is(ol,li){display:inline;padding:0}nav[data-run] li:not(:last-child)::after{content:" · "}
+nav[data-buttons] :is(ol,li){display:contents}nav[data-buttons]{display:flex;flex-wrap:wrap;gap:.6rem}nav[data-buttons] .contents-title{width:100%;margin-bottom:0}nav[data-buttons] a{background:var(--wash);border:1px solid var(--hemp);border-radius:6px;padding:.4em 1em;text-decoration:none}
 .contents-title,nav.front>p{font-size:1.45rem;font-weight:600;margin:1.5em 0 .5em}
 .return{font-size:.9rem;margin:1.5rem 0}
 figure{margin:2rem 0;break-inside:avoid}img{max-width:100%;height:auto;display:block;margin:0 auto}

@@ -1,0 +1,92 @@
+import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
+import { anyDocument } from "#tests/arbitrary-document";
+import { heading, paragraph } from "#tests/editing";
+import { createDocument, schema } from "@/core/document";
+import { indexDocument } from "@/core/destinations";
+import { coverageOf, kindOf, planOf, planSchema, reachOf, READY_PLANS, withPlan } from ".";
+
+const { nodes } = schema;
+const named = (name: string) => READY_PLANS.find((plan) => plan.name === name)!;
+const figure = () => nodes.figure.create({ alt: "x" }, schema.text("The slit"));
+const manual = createDocument(
+  [
+    heading(1, "Manual"),
+    heading(1, "One"),
+    paragraph("a"),
+    heading(2, "Deep"),
+    paragraph("b"),
+    figure(),
+    heading(1, "Two"),
+    paragraph("c"),
+  ],
+  { title: "Manual" },
+);
+const shape = (doc: typeof manual) =>
+  doc.content.content.map((node) => (node.type.name === "contents_list" ? kindOf(node) : node.type.name));
+
+describe("a wayfinding plan", () => {
+  test("builds what it holds where it belongs, and nothing that would be empty", () => {
+    const doc = withPlan(manual, named("Handbook"));
+    expect(shape(doc)).toEqual([
+      "heading",
+      "sections",
+      "figures",
+      "heading",
+      "section",
+      "paragraph",
+      "heading",
+      "paragraph",
+      "figure",
+      "heading",
+      "paragraph",
+      "alphabet",
+    ]);
+    expect(doc.attrs.returns).toEqual({ levels: [1, 2], words: "" });
+    doc.check();
+  });
+
+  test("is built once, however often", () => {
+    for (const plan of READY_PLANS) {
+      const once = withPlan(manual, plan);
+      expect(shape(withPlan(once, plan))).toEqual(shape(once));
+    }
+    const other = withPlan(withPlan(manual, named("Report")), named("Single web page"));
+    expect(shape(other).filter((kind) => kind === "sections")).toHaveLength(1);
+    expect(other.child(1).attrs.list).toEqual({ run: true, pageless: true });
+  });
+
+  test("leads to every section, and back, whatever the document", () => {
+    fc.assert(
+      fc.property(anyDocument, (any) => {
+        const doc = withPlan(any, named("Course guide"));
+        doc.check();
+        for (const { section, fromStart } of reachOf(indexDocument(doc)))
+          if (section.heading.level <= 2) expect(fromStart).not.toBeNull();
+      }),
+      { numRuns: 60 },
+    );
+    const before = coverageOf(reachOf(indexDocument(manual)));
+    const after = coverageOf(reachOf(indexDocument(withPlan(manual, named("Handbook")))));
+    expect([before.unreached, after.unreached, after.stranded]).toEqual([3, 0, 0]);
+  });
+
+  test("of one's own is read off a document, and is taken only where it is one", () => {
+    const plan = planOf(withPlan(manual, named("Course guide")), "Ours");
+    expect(plan.lists.map(({ of, at }) => [of, at])).toEqual([
+      ["sections", "front"],
+      ["section", { eachOfLevel: 1 }],
+    ]);
+    expect(planSchema.safeParse(JSON.parse(JSON.stringify(plan))).success).toBe(true);
+    expect(shape(withPlan(manual, plan))).toEqual(shape(withPlan(manual, named("Course guide"))));
+    for (const ready of READY_PLANS) expect(planSchema.safeParse(ready).success).toBe(true);
+    expect(planSchema.safeParse({ ...plan, lists: [{ of: "nothing" }] }).success).toBe(false);
+  });
+
+  test("gives a document without headings a list that fills itself", () => {
+    expect(shape(withPlan(createDocument([paragraph("x")]), named("Handbook")))).toEqual([
+      "sections",
+      "paragraph",
+    ]);
+  });
+});

@@ -1,0 +1,242 @@
+import { Transform } from "prosemirror-transform";
+import type { Node } from "prosemirror-model";
+import { z } from "zod";
+import {
+  LIST_KINDS,
+  listOptionsSchema,
+  newId,
+  returnRuleSchema,
+  RETURNS_NONE,
+  schema,
+  type ListKind,
+  type ListOptions,
+  type ReturnRule,
+} from "@/core/document";
+import { indexDocument } from "@/core/destinations";
+import { kindOf, levelsOf, LIST_TITLES, optionsOf } from "./lists";
+import { frontBlock } from "./put-wayfinding";
+
+/** A list of a plan: what it lists, how, and where it stands. */
+export interface PlannedList {
+  readonly of: ListKind;
+  readonly title: string;
+  /** Levels of sections, both ends included. */
+  readonly from: number;
+  readonly to: number;
+  /** At the front of the document, behind it, or at the start of each section of a level. */
+  readonly at: "front" | "end" | { readonly eachOfLevel: number };
+  readonly options: ListOptions;
+}
+
+/** A named set of all that leads readers, which is built in one step and keeps itself current. */
+export interface Plan {
+  readonly name: string;
+  /** For whom it is, in one sentence. */
+  readonly says: string;
+  readonly lists: readonly PlannedList[];
+  readonly returns: ReturnRule;
+}
+
+const levelSchema = z.int().min(1).max(6);
+
+/** Checks a plan that comes from outside. */
+export const planSchema: z.ZodType<Plan> = z.strictObject({
+  name: z.string().min(1).max(200),
+  says: z.string().max(1_000),
+  lists: z
+    .array(
+      z.strictObject({
+        of: z.enum(LIST_KINDS),
+        title: z.string().max(1_000),
+        from: levelSchema,
+        to: levelSchema,
+        at: z.union([z.enum(["front", "end"]), z.strictObject({ eachOfLevel: levelSchema })]),
+        options: listOptionsSchema,
+      }),
+    )
+    .max(40),
+  returns: returnRuleSchema,
+});
+
+const contents = (to: number, options: ListOptions = {}): PlannedList => ({
+  of: "sections",
+  title: LIST_TITLES.sections,
+  from: 1,
+  to,
+  at: "front",
+  options,
+});
+const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}): PlannedList => ({
+  of,
+  title: LIST_TITLES[of],
+  from: 1,
+  to: 3,
+  at,
+  options,
+});
+const within = (level: number, to: number, options: ListOptions = {}): PlannedList => ({
+  ...listOf("section", { eachOfLevel: level }, options),
+  to,
+});
+const returns = (levels: readonly number[], to?: ReturnRule["to"]): ReturnRule => ({
+  levels,
+  words: "",
+  ...(to && { to }),
+});
+
+/** Plans that come with Gate Rope. */
+export const READY_PLANS: readonly Plan[] = [
+  {
+    name: "Handbook",
+    says: "For long texts in which readers look things up: contents, a short list in each chapter, figures, tables, an index, and a way back after each section.",
+    lists: [
+      contents(3),
+      listOf("figures", "front"),
+      listOf("tables", "front"),
+      within(1, 2, { pageless: true }),
+      listOf("alphabet", "end", { columns: 2 }),
+    ],
+    returns: returns([1, 2]),
+  },
+  {
+    name: "Course guide",
+    says: "For texts that are read in units: contents, what each unit holds at its start, and a way back to the contents after each unit.",
+    lists: [contents(2), within(1, 2, { pageless: true })],
+    returns: returns([1]),
+  },
+  {
+    name: "Report",
+    says: "For texts that are read once and quoted: contents, figures and tables.",
+    lists: [contents(3), listOf("figures", "front"), listOf("tables", "front")],
+    returns: RETURNS_NONE,
+  },
+  {
+    name: "E-book",
+    says: "For small screens: contents of two levels without pages, and a way back after each chapter.",
+    lists: [contents(2, { pageless: true })],
+    returns: returns([1]),
+  },
+  {
+    name: "Single web page",
+    says: "For one long page: contents in a line, and a way back to the top after each section.",
+    lists: [contents(2, { run: true, pageless: true })],
+    returns: returns([1, 2], "top"),
+  },
+];
+
+/**
+ * Builds what a plan holds and a document lacks, in the transform that is handed over. A list of the same kind at the same place is there already
+ * and takes the plan's options; a section that holds no more than its heading gets none.
+ */
+export function buildPlan<T extends Transform>(tr: T, plan: Plan): T {
+  for (const list of plan.lists)
+    if (typeof list.at === "object") buildInSections(tr, list, list.at.eachOfLevel);
+  const whole = plan.lists.filter(({ at }) => typeof at !== "object");
+  // From the last to the first, so that they stand in their order.
+  for (const list of [...whole].reverse()) {
+    const standing = wholeList(tr.doc, list.of);
+    if (standing) take(tr, standing.pos, list);
+    else if (list.of === "sections" || hasAny(tr.doc, list.of))
+      tr.insert(list.at === "end" ? tr.doc.content.size : frontPos(tr.doc), nodeOf(list));
+  }
+  return tr.setDocAttribute("returns", plan.returns) as T;
+}
+
+/** The document as it would be with a plan. */
+export function withPlan(doc: Node, plan: Plan): Node {
+  return buildPlan(new Transform(doc), plan).doc;
+}
+
+/** The plan that a document follows as it stands. */
+export function planOf(doc: Node, name: string): Plan {
+  const index = indexDocument(doc);
+  const lists = index.contentsLists.map(({ pos }): PlannedList => {
+    const node = doc.nodeAt(pos)!;
+    const of = kindOf(node);
+    const { of: _, entries: _edits, ...options } = optionsOf(node);
+    const around = index.sectionAt(pos);
+    const at =
+      of === "section" && around
+        ? { eachOfLevel: around.level }
+        : pos > doc.content.size / 2
+          ? ("end" as const)
+          : ("front" as const);
+    return { of, title: node.attrs.heading as string, ...levelsOf(node), at, options };
+  });
+  const seen = new Set<string>();
+  return {
+    name,
+    says: "",
+    lists: lists.filter((list) => {
+      const key = JSON.stringify([list.of, list.at]);
+      return seen.size < seen.add(key).size;
+    }),
+    returns: doc.attrs.returns as ReturnRule,
+  };
+}
+
+function nodeOf({ of, title, from, to, options }: PlannedList): Node {
+  const list: ListOptions = of === "sections" ? options : { of, ...options };
+  return schema.nodes.contents_list.create({ id: newId(), heading: title, from, to, list });
+}
+
+function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList): void {
+  const { entries } = optionsOf(tr.doc.nodeAt(pos)!);
+  tr.setNodeAttribute(pos, "from", from);
+  tr.setNodeAttribute(pos, "to", to);
+  tr.setNodeAttribute(pos, "list", {
+    ...(of === "sections" ? {} : { of }),
+    ...options,
+    ...(entries && { entries }),
+  });
+}
+
+function wholeList(doc: Node, of: ListKind): { pos: number } | null {
+  let found: { pos: number } | null = null;
+  doc.forEach((node, pos) => {
+    if (!found && node.type === schema.nodes.contents_list && kindOf(node) === of) found = { pos };
+  });
+  return found;
+}
+
+/** A list of what a document has none of would stand empty; it comes with the plan once there is any. */
+function hasAny(doc: Node, of: ListKind): boolean {
+  const index = indexDocument(doc);
+  switch (of) {
+    case "figures":
+      return index.figures.length > 0;
+    case "tables":
+      return index.tables.length > 0;
+    case "equations":
+      return index.equations.length > 0;
+    case "bookmarks":
+    case "flagged":
+      return index.bookmarks.length > 0;
+    default:
+      return index.headings.length > 0;
+  }
+}
+
+function frontPos(doc: Node): number {
+  let pos = 0;
+  for (let i = 0; i < frontBlock(doc); i++) pos += doc.child(i).nodeSize;
+  return pos;
+}
+
+/** Sections of a level that hold sections get a list right behind their heading. */
+function buildInSections(tr: Transform, list: PlannedList, level: number): void {
+  const index = indexDocument(tr.doc);
+  const title = frontBlock(tr.doc) === 1 ? index.headings[0]?.id : undefined;
+  for (const { heading, end } of [...index.sections].reverse()) {
+    if (heading.level !== level || heading.id === title) continue;
+    if (
+      !index.headings.some(
+        ({ pos, level: own }) => pos > heading.pos && pos < end && own > level && own <= list.to,
+      )
+    )
+      continue;
+    const next = tr.doc.nodeAt(heading.end);
+    if (next?.type === schema.nodes.contents_list && kindOf(next) === "section") take(tr, heading.end, list);
+    else tr.insert(heading.end, nodeOf(list));
+  }
+}

@@ -1,0 +1,111 @@
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { Choice, TextField } from "@/components/field";
+import { shortened } from "@/core/document";
+import type { BlockDestination } from "@/core/destinations";
+import { contentsList, listEntries } from "@/core/wayfinding";
+import { putContentsAtFront, useSession, useSessionValue } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
+
+const LEVELS = [1, 2, 3, 4, 5, 6].map((level) => ({
+  value: String(level),
+  label: level === 1 ? "Level 1 only" : `Levels 1 to ${level}`,
+}));
+
+/** The list by which readers find sections. */
+export function ContentsPart() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const goToText = useGoToText();
+  const list = contentsList(index);
+  return (
+    <section aria-labelledby="contents-part">
+      <h2 id="contents-part" className="mb-1 font-semibold">
+        Contents list
+      </h2>
+      {index.headings.length === 0 && (
+        <p className="mb-3 text-quiet">
+          There are no headings yet. On Write, give titles a level; the list then fills itself.
+        </p>
+      )}
+      {list ? (
+        <ContentsSettings list={list} />
+      ) : (
+        <>
+          <p className="mb-3 text-quiet">
+            The document has none. One at the front lets readers go to any section from the start.
+          </p>
+          <Button
+            look="main"
+            onClick={() => session.dispatch(putContentsAtFront(session.state.tr, { from: 1, to: 3 }))}
+          >
+            Put a contents list at the front
+          </Button>
+        </>
+      )}
+      {list && (
+        <Button
+          className="mt-4"
+          onClick={() =>
+            goToText(() => {
+              session.jumps.to(list.id);
+            })
+          }
+        >
+          Show it in the text
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function ContentsSettings({ list }: { list: BlockDestination }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const node = index.doc.nodeAt(list.pos)!;
+  const entries = listEntries(index, node);
+  return (
+    <>
+      <div className="mb-4 grid grid-cols-2 gap-3">
+        <TextField
+          key={node.attrs.heading as string}
+          label="Title of the list"
+          defaultValue={node.attrs.heading as string}
+          onBlur={(event) =>
+            event.target.value !== node.attrs.heading &&
+            session.dispatch(session.state.tr.setNodeAttribute(list.pos, "heading", event.target.value))
+          }
+        />
+        <Choice
+          label="Shows"
+          value={String(node.attrs.to)}
+          options={LEVELS}
+          onChange={(value) =>
+            session.dispatch(
+              session.state.tr
+                .setNodeAttribute(list.pos, "to", Number(value))
+                .setNodeAttribute(list.pos, "from", 1),
+            )
+          }
+        />
+      </div>
+      <p className="mb-1 text-sm text-quiet">{counted(entries.length, "line")}, as readers see them</p>
+      <ol
+        className="max-h-96 overflow-y-auto rounded-base border border-line bg-raised px-4 py-3 font-serif"
+        tabIndex={0}
+        aria-label="Lines of the contents list"
+      >
+        {entries.map((entry) => (
+          <li
+            key={entry.id}
+            className="truncate"
+            dir="auto"
+            style={{ paddingLeft: `${entry.depth * 1.25}em` }}
+          >
+            {shortened(entry.text, 200)}
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

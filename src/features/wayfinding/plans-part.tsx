@@ -1,0 +1,130 @@
+import { useMemo, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { indexDocument } from "@/core/destinations";
+import {
+  coverageOf,
+  planOf,
+  reachOf,
+  READY_PLANS,
+  withPlan,
+  type Coverage,
+  type Plan,
+} from "@/core/wayfinding";
+import { followPlan, useSession, useSessionValue } from "@/editor";
+import { keepPlan, ownPlans, removePlan } from "./own-plans";
+
+/** Plans that build all of the wayfinding in one step: ready ones, and those an author kept. */
+export function PlansPart() {
+  const session = useSession();
+  const doc = useSessionValue((it) => it.outline.doc);
+  const [own, setOwn] = useState(ownPlans);
+  const [name, setName] = useState("");
+  const plans = [...READY_PLANS, ...own];
+  const [chosen, setChosen] = useState(READY_PLANS[0]!.name);
+  const plan = plans.find((one) => one.name === chosen) ?? READY_PLANS[0]!;
+
+  function build() {
+    session.dispatch(followPlan(session.state.tr, plan));
+    session.say(`Built “${plan.name}”. It keeps itself current.`, { undo: true });
+  }
+
+  return (
+    <section aria-labelledby="plans-part">
+      <h2 id="plans-part" className="mb-1 font-semibold">
+        Plan
+      </h2>
+      <p className="mb-3 text-quiet">All lists and ways back for a kind of document, built in one step.</p>
+      <div role="radiogroup" aria-label="Wayfinding plans" className="grid gap-1">
+        {plans.map((one) => (
+          <label
+            key={one.name}
+            className={`flex cursor-pointer items-baseline gap-2 rounded-base px-2 py-1 ${one === plan ? "bg-tide-wash" : "hover:bg-wash"}`}
+          >
+            <input
+              type="radio"
+              name="plan"
+              checked={one === plan}
+              onChange={() => setChosen(one.name)}
+              className="accent-tide"
+            />
+            <span className="font-medium">{one.name}</span>
+          </label>
+        ))}
+      </div>
+      <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
+      <BeforeAfter key={plan.name} doc={doc} plan={plan} />
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button look="main" onClick={build}>
+          Build this plan
+        </Button>
+        {own.some((one) => one.name === plan.name) && (
+          <Button look="quiet" onClick={() => setOwn(removePlan(plan.name))}>
+            Forget this plan
+          </Button>
+        )}
+      </div>
+      <form
+        className="mt-4 flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const words = name.trim();
+          if (words === "" || READY_PLANS.some((one) => one.name === words)) return;
+          setOwn(keepPlan(planOf(session.state.doc, words)));
+          setChosen(words);
+          setName("");
+        }}
+      >
+        <input
+          aria-label="Name of a plan of your own"
+          placeholder="Name for what stands here now"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          className="h-8 min-w-0 flex-1 rounded-base border border-edge bg-raised px-2.5 text-sm"
+        />
+        <Button type="submit" disabled={name.trim() === ""}>
+          Keep as a plan
+        </Button>
+      </form>
+    </section>
+  );
+}
+
+/** What a plan changes: how far readers get now, and how far with it. */
+function BeforeAfter({ doc, plan }: { doc: Parameters<typeof withPlan>[0]; plan: Plan }) {
+  const [before, after] = useMemo(
+    () => [doc, withPlan(doc, plan)].map((one) => coverageOf(reachOf(indexDocument(one)))),
+    [doc, plan],
+  );
+  if (!before || !after || before.sections === 0)
+    return <p className="mt-2 text-sm text-quiet">Without headings there is nothing to lead to yet.</p>;
+  const rows: readonly (readonly [string, (one: Coverage) => string])[] = [
+    ["Sections no link leads to", ({ unreached }) => String(unreached)],
+    ["Sections without a way back", ({ stranded }) => String(stranded)],
+    ["Jumps to a section, at most", ({ most }) => String(most)],
+    [
+      "Pages to a way back, at most",
+      ({ farthestBack }) => (farthestBack === null ? "–" : farthestBack.toFixed(1)),
+    ],
+  ];
+  return (
+    <table className="mt-3 w-full text-sm" aria-label={`${plan.name}: before and after`}>
+      <thead>
+        <tr className="border-b border-line text-left text-quiet">
+          <th className="py-1 font-medium">{counted(before.sections, "section")}</th>
+          <th className="py-1 text-right font-medium">Now</th>
+          <th className="py-1 text-right font-medium">With this plan</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([label, of]) => (
+          <tr key={label} className="border-b border-line">
+            <td className="py-1">{label}</td>
+            <td className="py-1 text-right tabular-nums">{of(before)}</td>
+            <td className="py-1 text-right font-medium tabular-nums">{of(after)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,155 @@
+import { useMemo } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { Sign } from "@/components/signs";
+import { shortened, type ReturnRule } from "@/core/document";
+import {
+  contentsList,
+  coverageOf,
+  levelsOf,
+  reachOf,
+  type Coverage,
+  type SectionReach,
+} from "@/core/wayfinding";
+import { putContentsAtFront, setReturns, useSession, useSessionValue } from "@/editor";
+import { useGoToText } from "@/features/frame/go-to-text";
+import { ReachPicture } from "./reach-picture";
+
+const WORST = 6;
+/** Reading on for so many pages to a way back is far. */
+const FAR = 5;
+
+/** How readers get to each section and back, and the worst places with what mends them. */
+export function ReachPart() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const pages = useSessionValue((it) => it.pagesShown);
+  const goToText = useGoToText();
+  const reach = useMemo(() => reachOf(index, pages ?? undefined), [index, pages]);
+  const coverage = coverageOf(reach);
+  const worst = worstOf(reach);
+  return (
+    <section aria-labelledby="reach-part">
+      <h2 id="reach-part" className="mb-1 font-semibold">
+        Reach
+      </h2>
+      {coverage.sections === 0 ? (
+        <p className="text-quiet">There are no sections yet to which readers could get.</p>
+      ) : (
+        <>
+          <p className="mb-3 text-quiet" role="status">
+            {summary(coverage)}
+          </p>
+          <ReachPicture reach={reach} size={index.doc.content.size} />
+          {worst.length === 0 ? (
+            <p className="mt-3 text-sm text-quiet">No place stands out.</p>
+          ) : (
+            <ul aria-label="Worst places" className="mt-3">
+              {worst.map(({ section: { heading }, why }) => (
+                <li key={heading.id} className="border-b border-line py-1.5">
+                  <button
+                    type="button"
+                    className="flex w-full items-baseline gap-2 text-left hover:text-tide"
+                    onClick={() => goToText(() => void session.jumps.to(heading.id))}
+                  >
+                    <Sign kind="heading" />
+                    <span className="min-w-0 flex-1 truncate" dir="auto">
+                      {shortened(heading.name, 80) || "Untitled"}
+                    </span>
+                  </button>
+                  <p className="pl-5 text-sm text-quiet">{why}</p>
+                </li>
+              ))}
+            </ul>
+          )}
+          <Mends coverage={coverage} reach={reach} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function summary({ sections, unreached, stranded, most, mean, farthestBack }: Coverage): string {
+  const there =
+    unreached === 0
+      ? `Links lead to all ${counted(sections, "section")}, in ${mean.toFixed(1)} jumps on average and ${most} at most.`
+      : `No links lead to ${unreached} of ${counted(sections, "section")}.`;
+  const back =
+    stranded > 0
+      ? ` From ${stranded} no links lead back.`
+      : farthestBack === null
+        ? ""
+        : ` A way back is ${farthestBack.toFixed(1)} pages off at most.`;
+  return there + back;
+}
+
+/** The sections that readers reach last, or from which they get back worst, with why. */
+function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why: string })[] {
+  const told = reach.flatMap((one) => {
+    const why = [
+      ...(one.fromStart === null ? ["No links lead here from the beginning."] : []),
+      ...(one.back === null ? ["No links lead back from here."] : []),
+      ...(one.pagesToBack !== null && one.pagesToBack > FAR
+        ? [`The nearest way back is ${one.pagesToBack.toFixed(1)} pages on.`]
+        : []),
+      ...(one.fromStart !== null && one.fromStart > 2 ? [`${one.fromStart} jumps from the beginning.`] : []),
+    ];
+    return why.length > 0 ? [{ ...one, why: why.join(" "), weight: badness(one) }] : [];
+  });
+  return told.sort((a, b) => b.weight - a.weight).slice(0, WORST);
+}
+
+function badness({ fromStart, back, pagesToBack }: SectionReach): number {
+  return (fromStart === null ? 100 : fromStart) + (back === null ? 50 : 0) + Math.min(40, pagesToBack ?? 0);
+}
+
+/** What mends most of it, each in one step. */
+function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly SectionReach[] }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const list = contentsList(index);
+  const rule = index.doc.attrs.returns as ReturnRule;
+  const deepest = (lacks: (one: SectionReach) => boolean) =>
+    reach.reduce((level, one) => (lacks(one) ? Math.max(level, one.section.heading.level) : level), 0);
+  const unreached = deepest(({ fromStart }) => fromStart === null);
+  const stranded = deepest(
+    ({ back, pagesToBack }) => back === null || pagesToBack === null || pagesToBack > FAR,
+  );
+  const shown = list ? levelsOf(index.doc.nodeAt(list.pos)!).to : 0;
+
+  function showAll() {
+    const tr = session.state.tr;
+    session.dispatch(
+      list
+        ? tr.setNodeAttribute(list.pos, "to", unreached)
+        : putContentsAtFront(tr, { from: 1, to: Math.max(unreached, 2) }),
+    );
+    session.say(
+      list ? `The contents list shows levels down to ${unreached} now.` : "Put a contents list at the front.",
+      {
+        undo: true,
+      },
+    );
+  }
+
+  function leadBack() {
+    const levels = Array.from({ length: stranded }, (_, i) => i + 1);
+    session.dispatch(setReturns(session.state.tr, { ...rule, levels }));
+    session.say(`Return links stand after sections of levels down to ${stranded} now.`, { undo: true });
+  }
+
+  return (
+    <div className="mt-3 flex flex-wrap gap-2">
+      {coverage.unreached > 0 && (!list || unreached > shown) && (
+        <Button onClick={showAll}>
+          {list
+            ? `Show levels down to ${unreached} in the contents list`
+            : "Put a contents list that leads there"}
+        </Button>
+      )}
+      {stranded > 0 && stranded > Math.max(0, ...rule.levels) && (
+        <Button onClick={leadBack}>Put return links after sections down to level {stranded}</Button>
+      )}
+    </div>
+  );
+}

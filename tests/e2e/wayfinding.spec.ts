@@ -1,0 +1,141 @@
+import { expect, test, type Page } from "@playwright/test";
+import { clickWords, documentId, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+
+const CHAPTERS = Array.from(
+  { length: 12 },
+  (_, i) =>
+    `## Chapter ${i + 1}\n\nWords of it.\n\n${[1, 2, 3].map((n) => `### Part ${i + 1}.${n}\n\nMore words.\n`).join("\n")}`,
+).join("\n");
+const MANUAL = `# The manual\n\nIt begins.\n\n${CHAPTERS}`;
+const SIX = Array.from({ length: 6 }, (_, i) => `# Room ${i + 1}\n\nWords of the room.\n`).join("\n");
+const nav = (page: Page, name: string) => manuscript(page).getByRole("navigation", { name, exact: true });
+
+/** Counts what an author does: a click, a key chord, a typed text is one each. */
+function counting() {
+  let actions = 0;
+  return {
+    act: async (does: Promise<unknown>) => {
+      await does;
+      actions++;
+    },
+    told: (job: string, most: number) => {
+      console.log(`${job}: ${actions} actions (at most ${most})`);
+      expect(actions).toBeLessThanOrEqual(most);
+    },
+  };
+}
+
+test("a contents list and a return link after each of 48 sections come with one plan", async ({ page }) => {
+  await openFile(page, "forty-eight.md", MANUAL);
+  const { act, told } = counting();
+  await act(stage(page, "Wayfinding"));
+  await act(page.getByRole("button", { name: "Build this plan" }).click());
+  told("contents list and a return link after each of 48 sections", 3);
+  await expect(page.getByText("Links lead to all 49 sections")).toBeVisible();
+  await stage(page, "Write");
+  await expect(nav(page, "Contents").getByRole("button")).toHaveCount(49);
+  await expect(nav(page, "In this section").first().getByRole("button")).toHaveText([
+    "Part 1.1",
+    "Part 1.2",
+    "Part 1.3",
+  ]);
+  // One undo takes all of it back.
+  await page.keyboard.press("Control+z");
+  await expect(nav(page, "Contents")).toHaveCount(0);
+});
+
+test("a list of tables, and a front page with a menu of six buttons", async ({ page }) => {
+  await openFile(page, "tables.md", `${SIX}\n| a | b |\n|---|---|\n| 1 | 2 |\n\nTable: What it bears\n`);
+  await clickWords(page, "Words of the room.");
+  const tables = counting();
+  await tables.act(page.getByRole("button", { name: "Insert", exact: true }).click());
+  await tables.act(page.getByRole("menuitem", { name: "List of tables" }).click());
+  tables.told("list of tables", 2);
+  await expect(nav(page, "Tables").getByRole("button")).toHaveText(["Table 1. What it bears"]);
+
+  await page.keyboard.press("Control+Home");
+  const menu = counting();
+  await menu.act(page.getByRole("button", { name: "Insert", exact: true }).click());
+  await menu.act(page.getByRole("menuitem", { name: "Menu of buttons" }).click());
+  menu.told("front page with a menu of six buttons", 3);
+  const buttons = manuscript(page).locator(".contents-list[data-buttons] button");
+  await expect(buttons).toHaveText([1, 2, 3, 4, 5, 6].map((n) => `Room ${n}`));
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await page.locator(".reading nav[data-buttons]").getByRole("link", { name: "Room 5" }).click();
+  await expect(page).toHaveURL(/#room-5$/);
+});
+
+test("a list is set in the tray, its lines are reworded and left out, and it becomes text", async ({
+  page,
+}) => {
+  await openFile(page, "list.md", MANUAL);
+  await stage(page, "Wayfinding");
+  await page.getByRole("button", { name: "Put a contents list at the front" }).click();
+  await page.getByRole("button", { name: "Show it in the text" }).click();
+  const tray = page.getByRole("region", { name: "Selected contents list" });
+  await tray.getByRole("combobox", { name: "Down to" }).selectOption("2");
+  const lines = nav(page, "Contents").getByRole("button");
+  await expect(lines).toHaveCount(13);
+  await tray.getByRole("button", { name: "Change single lines" }).click();
+  await tray.getByRole("button", { name: "Chapter 3", exact: true }).click();
+  await tray.getByRole("combobox", { name: "In the list" }).selectOption("entry");
+  await tray.getByRole("button", { name: "Chapter 3", exact: true }).click();
+  await tray.getByRole("button", { name: "Chapter 2", exact: true }).click();
+  await tray.getByRole("textbox", { name: "Own words for this line" }).fill("The second");
+  await page.keyboard.press("Enter");
+  await expect(lines).toHaveCount(12);
+  await expect(lines.nth(2)).toHaveText("The second");
+  // What was changed by hand stays, and the rest goes on being current.
+  await jump(page, "Chapter 4");
+  await page.keyboard.press("End");
+  await page.keyboard.type(" anew");
+  await expect(lines.nth(3)).toHaveText("Chapter 4 anew");
+
+  await nav(page, "Contents").getByText("Contents", { exact: true }).click();
+  await tray.getByRole("combobox", { name: "Lists" }).selectOption("alphabet");
+  await expect(nav(page, "Index").getByRole("button").first()).toHaveText("Chapter 1");
+  await tray.getByRole("button", { name: "Turn into text" }).click();
+  await expect(nav(page, "Index")).toHaveCount(0);
+  await expect(manuscript(page).locator("li a.link").first()).toHaveText("Chapter 1");
+});
+
+test("reach names the worst places of a document with gaps, and each gap is mended from there", async ({
+  page,
+}) => {
+  await openFile(page, "gaps.md", `${MANUAL}\n#### Hidden deep\n\nWords.\n`);
+  await stage(page, "Wayfinding");
+  const reach = page.getByRole("region", { name: "Reach" });
+  await expect(reach).toContainText("No links lead to 49 of 50 sections.");
+  await reach.getByRole("button", { name: "Put a contents list that leads there" }).click();
+  await expect(reach).toContainText("Links lead to all 50 sections, in 1.0 jumps");
+  await expect(reach).toContainText("no links lead back");
+  await reach.getByRole("button", { name: /^Put return links after sections down to level/ }).click();
+  await expect(reach).not.toContainText("no links lead back");
+  await expect(reach.getByRole("img", { name: "Reach of 50 sections along the document" })).toBeVisible();
+});
+
+test("return links lead where one says, and a plan of one's own is built in another document", async ({
+  page,
+}) => {
+  await openFile(page, "own-plan.md", MANUAL);
+  await stage(page, "Wayfinding");
+  await page.getByRole("radio", { name: "Single web page" }).check();
+  const coverage = page.getByRole("table", { name: "Single web page: before and after" });
+  await expect(coverage.getByRole("row", { name: /Sections no link leads to/ })).toContainText("4836");
+  await page.getByRole("button", { name: "Build this plan" }).click();
+  await page.getByRole("combobox", { name: "They lead" }).selectOption("parent");
+  await page.getByRole("textbox", { name: "Name of a plan of your own" }).fill("Ours");
+  await page.getByRole("button", { name: "Keep as a plan" }).click();
+  await stage(page, "Write");
+  await expect(manuscript(page).getByRole("button", { name: "Back to The manual" })).toHaveCount(12);
+
+  await openFile(page, "other.md", SIX);
+  await stage(page, "Wayfinding");
+  await page.getByRole("radio", { name: "Ours" }).check();
+  await page.getByRole("button", { name: "Build this plan" }).click();
+  await stage(page, "Write");
+  await expect(nav(page, "Contents").getByRole("button")).toHaveCount(6);
+  await expect(nav(page, "Contents")).toHaveAttribute("data-run");
+  await selectWords(page, "Words of the room.");
+});
