@@ -23,7 +23,7 @@ const REFERENCES = 2;
 let held: { pages: number; doc: Node } | null = null;
 
 /** A document that is little but places and links between them, with a mention in plain words on each page. */
-function linked(pages: number): Node {
+export function linked(pages: number): Node {
   if (held?.pages === pages) return held.doc;
   const bookmarks: Record<string, BookmarkEntry> = {};
   const headings = pages * HEADINGS;

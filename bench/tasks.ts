@@ -13,6 +13,7 @@ import { resolveLinks } from "@/core/links";
 import { contentsEntries } from "@/core/wayfinding";
 import { bytes, fresh, material, type Task } from "./material";
 import { LINK_TASKS } from "./link-tasks";
+import { WAYFINDING_TASKS } from "./wayfinding-tasks";
 import { STRUCTURE_TASKS } from "./structure-tasks";
 
 /** Keys typed at the beginning, in the middle and near the end; only the index is timed, not the step itself. */
@@ -172,4 +173,5 @@ export const TASKS: readonly Task[] = [
   },
   ...STRUCTURE_TASKS,
   ...LINK_TASKS,
+  ...WAYFINDING_TASKS,
 ];

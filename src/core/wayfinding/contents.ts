@@ -1,5 +1,5 @@
 import type { DestinationId } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex, Heading } from "@/core/destinations";
 
 /** One line of a contents list. */
 export interface ContentsEntry {
@@ -21,12 +21,16 @@ export interface ContentsLevels {
 /** The words that stand for a heading without any. */
 export const UNTITLED = "Untitled section";
 
-/** The entries of a contents list of the whole document, in order of place. */
-export function contentsEntries(index: DocumentIndex, levels: ContentsLevels): ContentsEntry[] {
+/** The entries of a contents list of the whole document, or of some headings that follow each other, in order of place. */
+export function contentsEntries(
+  index: DocumentIndex,
+  levels: ContentsLevels,
+  headings: readonly Heading[] = index.headings,
+): ContentsEntry[] {
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
   const { numbers } = index;
-  for (const { id, name, level } of index.headings) {
+  for (const { id, name, level } of headings) {
     if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
     // A heading that is not shown still ends the sections before it.

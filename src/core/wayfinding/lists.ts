@@ -1,6 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import type { DestinationId, ListKind, ListOptions } from "@/core/document";
+import { partitionPoint } from "@/core/order";
+import { sortedByName } from "./by-name";
 import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
 
 /** The options of a generated list. */
@@ -25,7 +27,7 @@ export function kindOf(list: Node): ListKind {
 /** The list by which readers find sections: the first that lists those of the document and is no menu. Null where there is none. */
 export function contentsList(index: DocumentIndex): BlockDestination | null {
   const isContents = (list: Node) => kindOf(list) === "sections" && !optionsOf(list).buttons;
-  return index.contentsLists.find(({ pos }) => isContents(index.doc.nodeAt(pos)!)) ?? null;
+  return index.contentsLists.find(({ block }) => isContents(index.doc.child(block))) ?? null;
 }
 
 /** The levels a list of sections shows. */
@@ -82,21 +84,41 @@ function edited(entries: readonly ContentsEntry[], { entries: edits }: ListOptio
 function entriesAround(index: DocumentIndex, list: Node): ContentsEntry[] {
   const around = sectionAround(index, list);
   if (!around) return contentsEntries(index, levelsOf(list));
-  const within = new Set<string>();
-  for (const { id, pos } of index.headings) if (pos > around.from && pos < around.to) within.add(id);
-  return contentsEntries(index, {
-    from: around.level + 1,
-    to: Math.max(list.attrs.to as number, around.level + 1),
-  })
-    .filter(({ id }) => within.has(id))
-    .map((entry, _i, all) => ({ ...entry, depth: entry.depth - (all[0]?.depth ?? 0) }));
+  const { level, number, to } = around;
+  const { headings } = index;
+  const last = partitionPoint(headings.length, (i) => headings[i]!.pos < to);
+  const levels = { from: level + 1, to: Math.max(list.attrs.to as number, level + 1) };
+  return contentsEntries(index, levels, headings.slice(number + 1, last));
 }
 
-function sectionAround(index: DocumentIndex, list: Node): { from: number; to: number; level: number } | null {
-  const place = index.contentsLists.find(({ id }) => id === list.attrs.id);
-  const heading = place ? index.sectionAt(place.pos) : null;
-  const section = heading && index.sections.find((one) => one.heading.id === heading.id);
-  return section ? { from: section.heading.pos, to: section.end, level: section.heading.level } : null;
+interface Around {
+  /** The number of its heading among all, from 0. */
+  readonly number: number;
+  readonly level: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The section in which a list stands; null before the first heading. */
+function sectionAround(index: DocumentIndex, list: Node): Around | null {
+  const pos = placesOfLists(index).get(list.attrs.id as string);
+  if (pos === undefined) return null;
+  const { headings, sections } = index;
+  const number = partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1;
+  const heading = headings[number];
+  return heading ? { number, level: heading.level, from: heading.pos, to: sections[number]!.end } : null;
+}
+
+/** A document may have a list in each of its sections. */
+const listPlaces = new WeakMap<DocumentIndex, ReadonlyMap<string, number>>();
+
+function placesOfLists(index: DocumentIndex): ReadonlyMap<string, number> {
+  let places = listPlaces.get(index);
+  if (!places) {
+    places = new Map(index.contentsLists.map(({ id, pos }) => [id, pos]));
+    listPlaces.set(index, places);
+  }
+  return places;
 }
 
 /** Bookmarks among the headings, each below the heading before it. */
@@ -151,17 +173,14 @@ export function tagsIn(note: string): string[] {
 
 /** All places with a name in the order of the alphabet, as the language of the document has it; each name at one place once. */
 function inAlphabet(index: DocumentIndex): ContentsEntry[] {
-  const { compare } = new Intl.Collator(localeOf(index), { numeric: true, sensitivity: "base" });
   const seen = new Set<string>();
-  return index.destinations
-    .filter(({ kind, name, pos }) => {
-      const key = `${pos} ${name.toLowerCase()}`;
-      if (kind === "contents" || name.trim() === "" || seen.has(key)) return false;
-      seen.add(key);
-      return true;
-    })
-    .sort((a, b) => compare(a.name, b.name) || a.pos - b.pos)
-    .map((place) => flat(place));
+  const places = index.destinations.filter(({ kind, name, pos }) => {
+    const key = `${pos} ${name.toLowerCase()}`;
+    if (kind === "contents" || name.trim() === "" || seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+  return sortedByName(places, localeOf(index)).map((place) => flat(place));
 }
 
 function localeOf(index: DocumentIndex): string {
@@ -199,7 +218,7 @@ export const LIST_TITLES: Readonly<Record<ListKind, string>> = {
 /** Ids of the places to which any list of a document leads. */
 export function listedIds(index: DocumentIndex): ReadonlySet<DestinationId> {
   const ids = new Set<DestinationId>();
-  for (const { pos } of index.contentsLists)
-    for (const { id } of listEntries(index, index.doc.nodeAt(pos)!)) ids.add(id);
+  for (const { block } of index.contentsLists)
+    for (const { id } of listEntries(index, index.doc.child(block))) ids.add(id);
   return ids;
 }

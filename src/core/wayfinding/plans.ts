@@ -128,7 +128,8 @@ export const READY_PLANS: readonly Plan[] = [
  * Builds what a plan holds and a document lacks, in the transform that is handed over. A list of the same kind at the same place is there already
  * and takes the plan's options; a section that holds no more than its heading gets none.
  */
-export function buildPlan<T extends Transform>(tr: T, plan: Plan): T {
+export function buildPlan<T extends Transform>(tr: T, ready: Plan): T {
+  const plan = lowered(ready, titleLevels(tr.doc));
   for (const list of plan.lists)
     if (typeof list.at === "object") buildInSections(tr, list, list.at.eachOfLevel);
   const whole = plan.lists.filter(({ at }) => typeof at !== "object");
@@ -142,6 +143,32 @@ export function buildPlan<T extends Transform>(tr: T, plan: Plan): T {
   return tr.setDocAttribute("returns", plan.returns) as T;
 }
 
+/** Levels that only the title of the document has: 1 where it is the one heading of the first level, so that chapters are of the second. */
+function titleLevels(doc: Node): 0 | 1 {
+  if (frontBlock(doc) === 0 || doc.child(0).attrs.level !== 1) return 0;
+  return doc.content.content.some(
+    (node, i) => i > 0 && node.type === schema.nodes.heading && node.attrs.level === 1,
+  )
+    ? 0
+    : 1;
+}
+
+/** A plan with all levels so many further down. */
+function lowered(plan: Plan, by: number): Plan {
+  if (by === 0) return plan;
+  const level = (of: number) => Math.max(1, Math.min(6, of + by));
+  return {
+    ...plan,
+    lists: plan.lists.map((list) => ({
+      ...list,
+      from: level(list.from),
+      to: level(list.to),
+      at: typeof list.at === "object" ? { eachOfLevel: level(list.at.eachOfLevel) } : list.at,
+    })),
+    returns: { ...plan.returns, levels: [...new Set(plan.returns.levels.map(level))] },
+  };
+}
+
 /** The document as it would be with a plan. */
 export function withPlan(doc: Node, plan: Plan): Node {
   return buildPlan(new Transform(doc), plan).doc;
@@ -150,8 +177,8 @@ export function withPlan(doc: Node, plan: Plan): Node {
 /** The plan that a document follows as it stands. */
 export function planOf(doc: Node, name: string): Plan {
   const index = indexDocument(doc);
-  const lists = index.contentsLists.map(({ pos }): PlannedList => {
-    const node = doc.nodeAt(pos)!;
+  const lists = index.contentsLists.map(({ pos, block }): PlannedList => {
+    const node = doc.child(block);
     const of = kindOf(node);
     const { of: _, entries: _edits, ...options } = optionsOf(node);
     const around = index.sectionAt(pos);
@@ -164,7 +191,7 @@ export function planOf(doc: Node, name: string): Plan {
     return { of, title: node.attrs.heading as string, ...levelsOf(node), at, options };
   });
   const seen = new Set<string>();
-  return {
+  const plan = {
     name,
     says: "",
     lists: lists.filter((list) => {
@@ -173,6 +200,7 @@ export function planOf(doc: Node, name: string): Plan {
     }),
     returns: doc.attrs.returns as ReturnRule,
   };
+  return lowered(plan, -titleLevels(doc));
 }
 
 function nodeOf({ of, title, from, to, options }: PlannedList): Node {
@@ -227,15 +255,15 @@ function frontPos(doc: Node): number {
 function buildInSections(tr: Transform, list: PlannedList, level: number): void {
   const index = indexDocument(tr.doc);
   const title = frontBlock(tr.doc) === 1 ? index.headings[0]?.id : undefined;
-  for (const { heading, end } of [...index.sections].reverse()) {
+  const { headings, sections } = index;
+  for (let i = sections.length - 1; i >= 0; i--) {
+    const { heading, end } = sections[i]!;
     if (heading.level !== level || heading.id === title) continue;
-    if (
-      !index.headings.some(
-        ({ pos, level: own }) => pos > heading.pos && pos < end && own > level && own <= list.to,
-      )
-    )
-      continue;
-    const next = tr.doc.nodeAt(heading.end);
+    let holds = false;
+    for (let n = i + 1; !holds && n < headings.length && headings[n]!.pos < end; n++)
+      holds = headings[n]!.level <= list.to;
+    if (!holds) continue;
+    const next = index.doc.maybeChild(heading.block + 1);
     if (next?.type === schema.nodes.contents_list && kindOf(next) === "section") take(tr, heading.end, list);
     else tr.insert(heading.end, nodeOf(list));
   }

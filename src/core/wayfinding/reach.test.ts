@@ -56,7 +56,7 @@ describe("the reach of sections", () => {
     expect(told(made(blocks, { levels: [1, 2], words: "" }))).toEqual([
       "a 1 1 1 0.6",
       "b 1 1 1 1.5",
-      "c null null null 0.9",
+      "c null null 1 0.9",
       "d 2 2 1 0.6",
     ]);
   });

@@ -58,7 +58,7 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
     }
   }
   for (const list of index.contentsLists)
-    for (const { id } of listEntries(index, index.doc.nodeAt(list.pos)!)) {
+    for (const { id } of listEntries(index, index.doc.child(list.block))) {
       const place = index.destination(id);
       if (place) lead(placeAt(list.pos), placeAt(place.pos));
     }

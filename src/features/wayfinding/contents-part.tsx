@@ -62,7 +62,7 @@ export function ContentsPart() {
 function ContentsSettings({ list }: { list: BlockDestination }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
-  const node = index.doc.nodeAt(list.pos)!;
+  const node = index.doc.child(list.block);
   const entries = listEntries(index, node);
   return (
     <>

@@ -40,7 +40,7 @@ export function ListsPart() {
       {index.contentsLists.length === 0 && <p className="mb-2 text-quiet">There are none yet.</p>}
       <ul>
         {index.contentsLists.map((list) => {
-          const node = index.doc.nodeAt(list.pos)!;
+          const node = index.doc.child(list.block);
           const title = (node.attrs.heading as string) || LIST_TITLES[kindOf(node)];
           return (
             <li key={list.id}>

@@ -115,7 +115,7 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
   const stranded = deepest(
     ({ back, pagesToBack }) => back === null || pagesToBack === null || pagesToBack > FAR,
   );
-  const shown = list ? levelsOf(index.doc.nodeAt(list.pos)!).to : 0;
+  const shown = list ? levelsOf(index.doc.child(list.block)).to : 0;
 
   function showAll() {
     const tr = session.state.tr;
