@@ -281,12 +281,20 @@ test("words that are the old name of a place are told, and worded anew in one st
   await jump(page, "Lamps of the guide");
   await page.keyboard.press("End");
   await page.keyboard.type(" and of the book");
+  // The tray says so where the place is, before the proof does.
+  const heading = page.getByRole("region", { name: "Selected heading" });
+  await expect(heading).toContainText("1 link is worded as it was called: “Lamps of the guide”.");
   await stage(page, "Proof");
   const told = page.getByRole("listitem").filter({ hasText: "is worded as its place was called once" });
+  await expect(told).toHaveCount(1);
+  await stage(page, "Write");
+  await jump(page, "Lamps of the guide");
+  await heading.getByRole("button", { name: "Word it anew" }).click();
+  await expect(manuscript(page).locator("a.link")).toHaveText("Lamps of the guide and of the book");
+  await page.keyboard.press("Control+z");
+  await stage(page, "Proof");
   await told.getByRole("button", { name: "Word it anew" }).click();
   await expect(told).toBeHidden();
-  await stage(page, "Write");
-  await expect(manuscript(page).locator("a.link")).toHaveText("Lamps of the guide and of the book");
 });
 
 test("a lost bookmark says what it was on, and is put back", async ({ page }) => {

@@ -14,7 +14,8 @@ export class OnScreen implements Outside {
     if (target.kind === "document") {
       const found = this.shelf.find(target);
       const anchor = typeof found === "object" ? found.anchor : null;
-      return `/read/${target.document}${anchor === null ? "" : `#${encodeURIComponent(anchor)}`}`;
+      // A note has no public name: its document is as near as one gets.
+      return `/read/${target.document}${!anchor ? "" : `#${encodeURIComponent(anchor)}`}`;
     }
     if (target.kind === "file") {
       const page = target.page === undefined ? "" : `#page=${target.page}`;

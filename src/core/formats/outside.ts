@@ -23,7 +23,7 @@ export class BesideFile implements Outside {
       const found = this.shelf.find(target);
       if (typeof found !== "object") return null;
       const file = encodeURIComponent(fileNameFor(found.title, this.ending));
-      return found.anchor === null ? file : `${file}#${encodeURIComponent(found.anchor)}`;
+      return !found.anchor ? file : `${file}#${encodeURIComponent(found.anchor)}`;
     }
     if (target.kind === "file") {
       const path = pathsOfFiles(index.registry.files ?? {}).get(target.id);

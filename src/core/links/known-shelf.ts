@@ -6,7 +6,7 @@ export interface KnownPlace {
   readonly title: string;
   /** What the place is called; null for the document as a whole. */
   readonly place: string | null;
-  /** The public name of the place; null for the document as a whole. */
+  /** The public name of the place; null for the document as a whole, empty for a note, which has none. */
   readonly anchor: string | null;
 }
 

@@ -6,6 +6,7 @@ import { Sign } from "@/components/signs";
 import { shortened, type DestinationId } from "@/core/document";
 import { incomingCounts } from "@/core/links";
 import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
+import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { TakeAlong } from "./take-along";
@@ -36,6 +37,7 @@ export function SelectedBookmark() {
         <dt className="text-quiet">Links here</dt>
         <dd>{links === 0 ? "none" : counted(links, "link")}</dd>
       </dl>
+      <Concerned id={bookmark.id} />
       <LinksFromElsewhere id={bookmark.id} />
       <label htmlFor={noteId} className="mb-1 block font-medium">
         Note to oneself

@@ -8,6 +8,7 @@ import { schema, shortened, type DestinationId, type Reference } from "@/core/do
 import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, useSession, useSessionValue, type Session } from "@/editor";
+import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { EquationField, SelectedFormula } from "./equation-field";
@@ -106,6 +107,7 @@ function PlaceFacts({ place }: { place: Destination }) {
         <dt className="text-quiet">Links here</dt>
         <dd>{incoming.length === 0 ? "none" : incoming.length}</dd>
       </dl>
+      <Concerned id={place.id} />
       <LinksFromElsewhere id={place.id} />
       {incoming.length > 0 && (
         <ul className="mt-1">

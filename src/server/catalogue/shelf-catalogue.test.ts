@@ -22,7 +22,7 @@ let folder: string;
 let documents: DocumentAuthority;
 let hill: string;
 let coast: string;
-const ids = { lamps: newId(), keeper: newId(), spot: newId() };
+const ids = { lamps: newId(), keeper: newId(), spot: newId(), note: newId() };
 
 const title = (id: DestinationId, words: string, level = 1) =>
   nodes.heading.create({ id, level }, schema.text(words));
@@ -36,7 +36,9 @@ beforeAll(async () => {
     { id: newId() },
     schema.text("unfinished", [marks.bookmark.create({ id: ids.spot })]),
   );
-  const blocks = [title(ids.lamps, "Lamps"), title(ids.keeper, "The lamp keeper", 2), marked];
+  const note = nodes.note.create({ id: ids.note, place: "foot" }, schema.text("Oil of the year before"));
+  const noted = nodes.paragraph.create({ id: newId() }, [schema.text("oil"), note]);
+  const blocks = [title(ids.lamps, "Lamps"), title(ids.keeper, "The lamp keeper", 2), marked, noted];
   const doc = new Transform(createDocument(blocks, { title: "Hill" })).step(
     new RegistryStep({
       part: "bookmarks",
@@ -100,6 +102,8 @@ describe("places of other documents", () => {
       anchor: "the-lamp-keeper",
     });
     expect(await asked(to())).toEqual({ title: "Hill", place: null, anchor: null });
+    expect(await asked(to(ids.note))).toEqual({ title: "Hill", place: "Oil of the year before", anchor: "" });
+    expect(await documents.findPlaces(LOCAL_AUTHOR, "oil year", coast)).toMatchObject([{ kind: "note" }]);
     expect(await asked(to(newId()))).toBe("no-place");
     expect(await asked(to(ids.lamps, "nodocument"))).toBe("no-document");
     await change(hill, (tr) =>

@@ -172,7 +172,8 @@ export class ShelfCatalogue {
 }
 
 function placesOf(document: string, index: DocumentIndex): ListedPlaceTable[] {
-  return index.destinations.map((place, i) => {
+  const notes = index.notes.flatMap(({ id }) => (id && index.destination(id)) ?? []);
+  return [...index.destinations, ...notes].map((place, i) => {
     const name = shortened(place.name, MOST_LETTERS);
     return {
       document_id: document,

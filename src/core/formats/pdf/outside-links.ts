@@ -51,8 +51,8 @@ export class OutsideLinks {
         if (typeof found !== "object") return null;
         const file = fileNameFor(found.title, ".pdf");
         // A place in another file is told by its name (ISO 32000-2, 12.6.4.3).
-        const place = found.anchor === null ? "[0/Fit]" : text(found.anchor);
-        const url = found.anchor === null ? `${file}#[0,{"name":"Fit"}]` : `${file}#${found.anchor}`;
+        const place = !found.anchor ? "[0/Fit]" : text(found.anchor);
+        const url = !found.anchor ? `${file}#[0,{"name":"Fit"}]` : `${file}#${found.anchor}`;
         const spec = `<</Type/Filespec/F${text(encodeURI(file))}/UF${text(file)}>>`;
         return {
           entries: `/Subtype/Link/A<</S/GoToR/F${spec}/D${place}/NewWindow true>>`,

@@ -1,0 +1,65 @@
+import { useMemo } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { shortened, type DestinationId } from "@/core/document";
+import type { DocumentIndex } from "@/core/destinations";
+import { oldNames } from "@/core/links";
+import { kindOf, LIST_TITLES, listEntries } from "@/core/wayfinding";
+import { useSession, useSessionValue, wordAnew } from "@/editor";
+
+/** A document with a list in each section is not looked through for each that one visits. */
+const MOST_LISTS = 20;
+
+/**
+ * What else shows a place and changes with its name: lists, by themselves; and links that are worded by an earlier name of it, which are worded anew
+ * in one step.
+ */
+export function Concerned({ id }: { id: DestinationId }) {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const lists = useMemo(() => listsOf(index, id), [index, id]);
+  const outdated = useMemo(() => outdatedOf(index, id), [index, id]);
+
+  function word() {
+    const now = outdatedOf(session.index, id);
+    session.dispatch(wordAnew(session.state.tr, now));
+    session.say(`Worded ${counted(now.length, "link")} anew.`, { undo: true });
+  }
+
+  return (
+    <>
+      {lists.length > 0 && (
+        <p className="mb-1 text-quiet">
+          In {counted(lists.length, "list")}, which follow by themselves:{" "}
+          {lists
+            .slice(0, 4)
+            .map((name) => `“${shortened(name, 30)}”`)
+            .join(", ")}
+          {lists.length > 4 && " …"}
+        </p>
+      )}
+      {outdated.length > 0 && (
+        <div className="mb-2 flex flex-wrap items-center gap-2">
+          <span>
+            {counted(outdated.length, "link is", "links are")} worded as it was called: “
+            {shortened(outdated[0]!.link.text, 40)}”.
+          </span>
+          <Button onClick={word}>Word {outdated.length === 1 ? "it" : "them"} anew</Button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function listsOf(index: DocumentIndex, id: DestinationId): string[] {
+  if (index.contentsLists.length > MOST_LISTS) return [];
+  return index.contentsLists.flatMap(({ block }) => {
+    const node = index.doc.child(block);
+    if (!listEntries(index, node).some((entry) => entry.id === id)) return [];
+    return [(node.attrs.heading as string) || LIST_TITLES[kindOf(node)]];
+  });
+}
+
+function outdatedOf(index: DocumentIndex, id: DestinationId) {
+  return oldNames(index).filter(({ link }) => link.target.kind === "destination" && link.target.id === id);
+}
