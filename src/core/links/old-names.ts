@@ -6,9 +6,9 @@ export interface OldName {
   readonly name: string;
 }
 
-/** Links whose words are the name that their place had when they were tied, and has no more. */
-export function oldNames(index: DocumentIndex): OldName[] {
-  return index.links.flatMap((link) => {
+/** Links, of all or of some of a document, whose words are the name that their place had when they were tied, and has no more. */
+export function oldNames(index: DocumentIndex, links: readonly LinkPlace[] = index.links): OldName[] {
+  return links.flatMap((link) => {
     const { target, reference, text } = link;
     if (reference || target.kind !== "destination" || !target.was) return [];
     if (folded(text) !== folded(target.was)) return [];

@@ -3,8 +3,8 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { shortened, type DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
-import { oldNames } from "@/core/links";
-import { kindOf, LIST_TITLES, listEntries } from "@/core/wayfinding";
+import { incomingLinks, oldNames } from "@/core/links";
+import { kindOf, LIST_TITLES, listEntries, optionsOf } from "@/core/wayfinding";
 import { useSession, useSessionValue, wordAnew } from "@/editor";
 
 /** A document with a list in each section is not looked through for each that one visits. */
@@ -55,11 +55,16 @@ function listsOf(index: DocumentIndex, id: DestinationId): string[] {
   if (index.contentsLists.length > MOST_LISTS) return [];
   return index.contentsLists.flatMap(({ block }) => {
     const node = index.doc.child(block);
-    if (!listEntries(index, node).some((entry) => entry.id === id)) return [];
+    // All that has a name is in an index by the alphabet; to order that for each key would hold it up.
+    const holds =
+      kindOf(node) === "alphabet"
+        ? !optionsOf(node).entries?.[id]?.out
+        : listEntries(index, node).some((entry) => entry.id === id);
+    if (!holds) return [];
     return [(node.attrs.heading as string) || LIST_TITLES[kindOf(node)]];
   });
 }
 
 function outdatedOf(index: DocumentIndex, id: DestinationId) {
-  return oldNames(index).filter(({ link }) => link.target.kind === "destination" && link.target.id === id);
+  return oldNames(index, incomingLinks(index, id));
 }
