@@ -1,12 +1,14 @@
 import { sql, type Kysely } from "kysely";
-import { pathTo, type DocumentIndex } from "@/core/destinations";
+import { createHash } from "node:crypto";
+import type { Destination, DocumentIndex } from "@/core/destinations";
 import { shortened, type DestinationId, type DocumentTarget } from "@/core/document";
 import { placeKey, shelfOf, type AskedPlace, type KnownShelf } from "@/core/links";
+import { partitionPoint } from "@/core/order";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { UpToDate } from "../derived/up-to-date";
-import type { ListedLinkTable, ListedPlaceTable, Tables } from "../tables";
+import type { Tables } from "../tables";
 
-const ROWS_AT_ONCE = 80;
+const VALUES_AT_ONCE = 400;
 const MOST_FOUND = 40;
 const MOST_LETTERS = 500;
 
@@ -16,6 +18,8 @@ const MOST_LETTERS = 500;
  */
 export class ShelfCatalogue {
   private readonly rows: UpToDate;
+  /** What was listed of documents in this process, as a digest. */
+  private readonly digests = new Map<string, string>();
 
   constructor(
     private readonly db: Kysely<Tables>,
@@ -155,62 +159,91 @@ export class ShelfCatalogue {
 
   private async updateOne(id: string): Promise<void> {
     const { index, version } = await this.read(id);
-    const places = placesOf(id, index);
-    const links = linksOf(id, index);
+    const [places, links] = [JSON.stringify(placesOf(index)), JSON.stringify(linksOf(index))];
+    const digest = createHash("sha256").update(places).update(links).digest("base64");
     await this.db.transaction().execute(async (transaction) => {
-      await transaction.deleteFrom("listed_places").where("document_id", "=", id).execute();
-      await transaction.deleteFrom("listed_links").where("document_id", "=", id).execute();
-      for (const some of slices(places)) await transaction.insertInto("listed_places").values(some).execute();
-      for (const some of slices(links)) await transaction.insertInto("listed_links").values(some).execute();
+      // Most changes are of words that are no part of this.
+      if (this.digests.get(id) !== digest) {
+        await transaction.deleteFrom("listed_places").where("document_id", "=", id).execute();
+        await transaction.deleteFrom("listed_links").where("document_id", "=", id).execute();
+        // One statement takes thousands of rows at a fraction of what as many values take.
+        await sql`insert into listed_places
+          (document_id, place_id, kind, name, folded, anchor, path, place, note, flagged, due)
+          select ${id}, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, key, value ->> 6, value ->> 7, value ->> 8
+          from json_each(${places})`.execute(transaction);
+        await sql`insert into listed_links (document_id, to_document, to_place, words, block_id, start)
+          select ${id}, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4
+          from json_each(${links})`.execute(transaction);
+      }
       await transaction
         .insertInto("listed_documents")
         .values({ document_id: id, version })
         .onConflict((conflict) => conflict.column("document_id").doUpdateSet({ version }))
         .execute();
     });
+    this.digests.set(id, digest);
   }
 }
 
-function placesOf(document: string, index: DocumentIndex): ListedPlaceTable[] {
+/** A place as a row: id, kind, name, that in lower case, anchor, path as JSON, note, whether it is flagged, by when. */
+type PlaceRow = readonly [string, string, string, string, string, string, string, 0 | 1, string];
+
+function placesOf(index: DocumentIndex): PlaceRow[] {
   const notes = index.notes.flatMap(({ id }) => (id && index.destination(id)) ?? []);
-  return [...index.destinations, ...notes].map((place, i) => {
+  const paths = new Paths(index);
+  return [...index.destinations, ...notes].map((place) => {
     const name = shortened(place.name, MOST_LETTERS);
-    return {
-      document_id: document,
-      place_id: place.id,
-      kind: place.kind,
+    const bookmark = place.kind === "bookmark" ? place : null;
+    return [
+      place.id,
+      place.kind,
       name,
-      folded: name.toLowerCase(),
-      anchor: index.anchors.of(place.id) ?? "",
-      path: JSON.stringify(pathTo(index, place.pos).map((title) => shortened(title, 80))),
-      place: i,
-      note: place.kind === "bookmark" ? place.note : "",
-      flagged: place.kind === "bookmark" && place.followUp ? 1 : 0,
-      due: place.kind === "bookmark" ? place.due : "",
-    };
+      name.toLowerCase(),
+      index.anchors.of(place.id) ?? "",
+      paths.of(place),
+      bookmark?.note ?? "",
+      bookmark?.followUp ? 1 : 0,
+      bookmark?.due ?? "",
+    ];
   });
 }
 
-function linksOf(document: string, index: DocumentIndex): ListedLinkTable[] {
-  return index.links.flatMap(({ target, text, from, block }) => {
+/** The names of the sections around places, as JSON; made once for each section. */
+class Paths {
+  private readonly known = new Map<number, string>();
+
+  constructor(private readonly index: DocumentIndex) {}
+
+  of({ kind, pos }: Destination): string {
+    const { headings, sections } = this.index;
+    const number = partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1;
+    // A heading's own name is no part of its path.
+    const around = kind === "heading" ? (sections[number]?.parent ?? -1) : number;
+    let path = this.known.get(around);
+    if (path === undefined) {
+      const names: string[] = [];
+      for (let i = around; i >= 0; i = sections[i]!.parent) names.unshift(shortened(headings[i]!.name, 80));
+      this.known.set(around, (path = JSON.stringify(names)));
+    }
+    return path;
+  }
+}
+
+/** A link to another document as a row: that, the place, its words, the block in which they stand, and where in that they begin. */
+type LinkRow = readonly [string, string | null, string, string | null, number];
+
+function linksOf(index: DocumentIndex): LinkRow[] {
+  return index.links.flatMap(({ target, text, from, block }): LinkRow[] => {
     if (target.kind !== "document") return [];
     const at = index.blockAt(block);
-    return [
-      {
-        document_id: document,
-        to_document: target.document,
-        to_place: target.id ?? null,
-        words: shortened(text, MOST_LETTERS),
-        block_id: (at?.node.attrs.id as string | null | undefined) ?? null,
-        start: at ? from - at.pos : 0,
-      },
-    ];
+    const id = (at?.node.attrs.id as string | null | undefined) ?? null;
+    return [[target.document, target.id ?? null, shortened(text, MOST_LETTERS), id, at ? from - at.pos : 0]];
   });
 }
 
 /** SQLite takes only so many values in one statement. */
 function slices<T>(all: readonly T[]): T[][] {
   const some: T[][] = [];
-  for (let at = 0; at < all.length; at += ROWS_AT_ONCE) some.push(all.slice(at, at + ROWS_AT_ONCE));
+  for (let at = 0; at < all.length; at += VALUES_AT_ONCE) some.push(all.slice(at, at + VALUES_AT_ONCE));
   return some;
 }
