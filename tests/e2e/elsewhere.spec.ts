@@ -291,7 +291,7 @@ test("words that are the old name of a place are told, and worded anew in one st
   await jump(page, "Lamps of the guide");
   await heading.getByRole("button", { name: "Word it anew" }).click();
   await expect(manuscript(page).locator("a.link")).toHaveText("Lamps of the guide and of the book");
-  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await stage(page, "Proof");
   await told.getByRole("button", { name: "Word it anew" }).click();
   await expect(told).toBeHidden();

@@ -20,8 +20,8 @@ async function insert(page: Page, entry: string): Promise<void> {
   for (let i = 0; i < 40 && !(await menu.evaluate((it) => it === document.activeElement)); i++)
     await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Enter");
-  const item = page.getByRole("menuitem", { name: entry });
-  for (let i = 0; i < 14 && !(await item.evaluate((it) => it === document.activeElement)); i++)
+  const item = page.getByRole("menuitem", { name: new RegExp(`^${entry}\\b`) });
+  for (let i = 0; i < 24 && !(await item.evaluate((it) => it === document.activeElement)); i++)
     await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
 }

@@ -266,7 +266,7 @@ test.describe("structure", () => {
     await expect(manuscript(page).locator("figure img")).toHaveAttribute("alt", "A single dot");
     await clickWords(page, "Open the shutters");
     await page.getByRole("button", { name: "Insert", exact: true }).click();
-    await page.getByRole("menuitem", { name: "Table" }).click();
+    await page.getByRole("menuitem", { name: "Table", exact: true }).click();
     await expect(manuscript(page).locator("table th")).toHaveCount(3);
     await page
       .getByLabel("Picture to insert")
