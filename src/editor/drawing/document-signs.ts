@@ -6,6 +6,7 @@ import { schema } from "@/core/document";
 import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
+import type { MadeWords } from "../node-views/made-words-view";
 import type { BlockSigns, Sign } from "./drawn-signs";
 
 /**
@@ -217,23 +218,26 @@ function noteSigns(notes: readonly NotePiece[], known: string | undefined): Sign
 function referenceSigns(block: Node, words: readonly string[]): Sign[] {
   return summarise(block)
     .links.filter(({ reference }) => reference)
-    .map(({ from, to }, i) => ({
-      key: `reference ${words[i]}`,
-      from,
-      to,
-      draw: (start, end) => Decoration.node(start, end, {}, { words: words[i] }),
-    }));
+    .map(({ from, to }, i) => madeWordsSign(from, to, { words: words[i] }));
 }
 
-/** The words of a computed value, or why there are none. */
+/** The words of a computed value, or a sign that there are none. */
 function computedSign(from: number, computed: Computed | undefined): Sign {
-  const value = computed && ("words" in computed ? computed.words : "?");
-  const fault = computed !== undefined && "fault" in computed;
+  const made =
+    computed === undefined
+      ? {}
+      : "words" in computed
+        ? { words: computed.words }
+        : { words: "?", fault: true };
+  return madeWordsSign(from, from + 1, made);
+}
+
+function madeWordsSign(from: number, to: number, made: MadeWords): Sign {
   return {
-    key: `computed ${value} ${fault}`,
+    key: `made ${made.words} ${made.fault}`,
     from,
-    to: from + 1,
-    draw: (start, end) => Decoration.node(start, end, {}, { value, fault }),
+    to,
+    draw: (start, end) => Decoration.node(start, end, {}, made),
   };
 }
 

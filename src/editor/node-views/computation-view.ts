@@ -1,35 +1,16 @@
 import type { Node } from "prosemirror-model";
-import type { Decoration, NodeView } from "prosemirror-view";
+import type { Decoration } from "prosemirror-view";
+import { MadeWordsView, type MadeWords } from "./made-words-view";
 
-/** A computed value in the manuscript. Its words come from the drawing. */
-export class ComputationView implements NodeView {
-  readonly dom = document.createElement("span");
-
-  constructor(
-    private node: Node,
-    decorations: readonly Decoration[],
-  ) {
-    this.dom.className = "computation";
-    this.dom.contentEditable = "false";
-    this.draw(decorations);
+/** A computed value in the manuscript. */
+export class ComputationView extends MadeWordsView {
+  constructor(node: Node, decorations: readonly Decoration[]) {
+    super(node, decorations, "computation");
   }
 
-  update(node: Node, decorations: readonly Decoration[]): boolean {
-    if (node.type !== this.node.type) return false;
-    this.node = node;
-    this.draw(decorations);
-    return true;
-  }
-
-  private draw(decorations: readonly Decoration[]): void {
-    const told = decorations.map(({ spec }) => spec as { value?: string; fault?: boolean });
-    const { value = "…", fault = false } = told.find((spec) => spec.value !== undefined) ?? {};
+  protected dress(node: Node, { fault = false }: MadeWords): string {
     this.dom.classList.toggle("faulty", fault);
-    this.dom.title = this.node.attrs.expression as string;
-    if (this.dom.textContent !== value) this.dom.textContent = value;
-  }
-
-  ignoreMutation(): boolean {
-    return true;
+    this.dom.title = node.attrs.expression as string;
+    return "…";
   }
 }
