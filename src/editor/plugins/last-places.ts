@@ -2,7 +2,6 @@ import { Plugin } from "prosemirror-state";
 import type { Node } from "prosemirror-model";
 import { summarise } from "@/core/destinations";
 import {
-  changedRun,
   lineOf,
   RegistryStep,
   schema,
@@ -11,7 +10,7 @@ import {
   type LastPlace,
   type Registry,
 } from "@/core/document";
-import { OTHERS } from "@/core/exchange";
+import { ownChange } from "./own-change";
 
 const MOST_LETTERS = 200;
 
@@ -22,10 +21,8 @@ const MOST_LETTERS = 200;
 export function lastPlaces(): Plugin {
   return new Plugin({
     appendTransaction(transactions, before, after) {
-      if (!transactions.some((tr) => tr.docChanged) || transactions.some((tr) => tr.getMeta(OTHERS)))
-        return null;
-      if (before.doc.content === after.doc.content) return null;
-      const run = changedRun(before.doc, after.doc);
+      const run = ownChange(transactions, before, after);
+      if (!run) return null;
       const gone = bookmarksIn(before.doc, run.start, run.endBefore);
       for (const id of bookmarksIn(after.doc, run.start, run.endAfter).keys()) gone.delete(id);
       const { bookmarks } = after.doc.attrs.registry as Registry;

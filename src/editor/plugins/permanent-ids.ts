@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
-import { changedRun, newId, sameIds } from "@/core/document";
-import { OTHERS } from "@/core/exchange";
+import { newId, sameIds } from "@/core/document";
+import { ownChange } from "./own-change";
 
 /**
  * Gives every new block a permanent id, and a copy an id of its own: where two blocks share one, the one that stands where
@@ -10,11 +10,8 @@ import { OTHERS } from "@/core/exchange";
 export function permanentIds(): Plugin {
   return new Plugin({
     appendTransaction(transactions, before, after) {
-      // What others did is theirs to name, else two people would name it differently.
-      if (!transactions.some((tr) => tr.docChanged) || transactions.some((tr) => tr.getMeta(OTHERS)))
-        return null;
-      if (before.doc.content === after.doc.content) return null;
-      const run = changedRun(before.doc, after.doc);
+      const run = ownChange(transactions, before, after);
+      if (!run) return null;
       const fresh = after.doc.content.content.slice(run.start, run.endAfter);
       if (sameIds(before.doc.content.content.slice(run.start, run.endBefore), fresh)) return null;
       const wrong = sharedOrMissing(before.doc, after.doc, fresh, (pos) =>

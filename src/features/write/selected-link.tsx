@@ -2,12 +2,11 @@ import { useId } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, fieldLook } from "@/components/field";
-import { Sign } from "@/components/signs";
-import { shortened, type LinkLook } from "@/core/document";
+import type { LinkLook } from "@/core/document";
 import type { LinkPlace } from "@/core/destinations";
-import { calledOf, follow, targetKey } from "@/core/links";
+import { targetKey } from "@/core/links";
 import { linkAt, looksIn, setLooks, useSession, useSessionValue, type Session } from "@/editor";
-import { TargetSign } from "@/features/frame/target-sign";
+import { LeadsTo } from "./leads-to";
 
 const LOOKS: readonly { value: LinkLook; label: string }[] = [
   { value: "underlined", label: "Underlined" },
@@ -20,7 +19,6 @@ export function SelectedLink() {
   const session = useSession();
   // Drawn anew with the caret and with every change, as long as it stands in a link.
   useSessionValue((it) => (linkHere(it) ? it.state : null));
-  useSessionValue((it) => it.elsewhere.shelf);
   const link = linkHere(session);
   return link && <LinkSection key={link.from} link={link} />;
 }
@@ -33,9 +31,8 @@ function linkHere({ index, state: { selection } }: Session): LinkPlace | null {
 
 function LinkSection({ link }: { link: LinkPlace }) {
   const session = useSession();
-  const { index, elsewhere } = session;
+  const { index } = session;
   const hintId = useId();
-  const followed = follow(link.target, index, elsewhere.shelf);
   const { look, hint } = looksIn(session.state.doc, link.from, link.to);
   const key = targetKey(link.target);
   const same = index.links.filter(({ target }) => targetKey(target) === key);
@@ -53,22 +50,7 @@ function LinkSection({ link }: { link: LinkPlace }) {
   return (
     <section aria-label="Link at the caret" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Link</h2>
-      {followed.lands ? (
-        <p className="mb-3 flex items-center gap-2">
-          <TargetSign target={link.target} destination={followed.destination} />
-          <span className="min-w-0 flex-1 truncate" dir="auto">
-            {shortened(calledOf(link.target, index, elsewhere.shelf), 80) || "Untitled"}
-          </span>
-          <Button onClick={() => session.follow(link.target)}>
-            {link.target.kind === "action" ? "Do" : "Go"}
-          </Button>
-        </p>
-      ) : (
-        <p className="mb-3 flex items-start gap-2 text-vermilion">
-          <Sign kind="fault" className="mt-1 !self-start" />
-          <span>Adrift. {followed.why}</span>
-        </p>
-      )}
+      <LeadsTo target={link.target} />
       <div className="mb-3 grid gap-2">
         <Choice label="Look" value={look} options={LOOKS} onChange={(value) => set({ look: value })} />
         <div>

@@ -1,10 +1,10 @@
 import { useId, useState } from "react";
 import { Button } from "@/components/button";
 import { Check, Choice, fieldLook } from "@/components/field";
-import { Sign } from "@/components/signs";
-import { REFERENCE_FIELDS, shortened, whyNoForm, type Reference } from "@/core/document";
-import { follow, referenceWords } from "@/core/links";
+import { REFERENCE_FIELDS, whyNoForm, type Reference } from "@/core/document";
+import { referenceWords } from "@/core/links";
 import { changeReference, chosenReference, frozenReference, useSession, useSessionValue } from "@/editor";
+import { LeadsTo } from "./leads-to";
 import { REFERENCE_FORMS } from "./reference-forms";
 
 const OWN = "own";
@@ -12,10 +12,8 @@ const OWN = "own";
 /** A cross-reference that is chosen: what it speaks of, and how. */
 export function SelectedReference({ reference }: { reference: Reference }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
   const pages = useSessionValue((it) => it.pagesShown);
   const { target, form, linked } = reference;
-  const followed = follow(target, index);
   const offered = REFERENCE_FORMS.some(({ value }) => value === form);
   const [writing, setWriting] = useState(false);
   const own = writing || !offered;
@@ -36,19 +34,7 @@ export function SelectedReference({ reference }: { reference: Reference }) {
   return (
     <section aria-label="Selected cross-reference" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Cross-reference</h2>
-      {followed.lands ? (
-        <p className="mb-3 flex items-center gap-2">
-          {followed.destination && <Sign kind={followed.destination.kind} />}
-          <span className="min-w-0 flex-1 truncate" dir="auto">
-            {shortened(followed.destination?.name ?? "", 80) || "Untitled"}
-          </span>
-        </p>
-      ) : (
-        <p className="mb-3 flex items-start gap-2 text-vermilion">
-          <Sign kind="fault" className="mt-1 !self-start" />
-          <span>Adrift. {followed.why}</span>
-        </p>
-      )}
+      <LeadsTo target={target} />
       <div className="mb-3 grid gap-2">
         <Choice
           label="Worded by"
@@ -65,7 +51,6 @@ export function SelectedReference({ reference }: { reference: Reference }) {
         <Check label="Leads there" checked={linked} onChange={(on) => change({ linked: on })} />
       </div>
       <div className="flex flex-wrap gap-2">
-        {followed.lands && <Button onClick={() => session.follow(target)}>Go</Button>}
         <Button onClick={() => session.ask("link")}>Another place</Button>
         <Button look="quiet" onClick={freeze} title="From then on the words stay as they are now">
           Turn into text
