@@ -1,13 +1,12 @@
-import { addressOf, isAddress, type LinkTarget } from "@/core/document";
+import { addressOf, addressOfFile, isAddress, type LinkTarget } from "@/core/document";
 
 /** Opens what a link of a document leads to outside of it: in a new tab, so that one's own place stays. */
 export function openOutside(document: string, target: LinkTarget): void {
   if (target.kind === "document") {
     const place = target.id === undefined ? "" : `#to=${target.id}`;
     window.open(`/documents/${target.document}${place}`, "_blank", "noopener");
-  } else if (target.kind === "file") {
-    const page = target.page === undefined ? "" : `#page=${target.page}`;
-    window.open(`/api/documents/${document}/files/${target.id}${page}`, "_blank", "noopener");
-  } else if (target.kind === "mail") window.location.href = addressOf(target);
+  } else if (target.kind === "file")
+    window.open(addressOfFile(document, target.id, target.page), "_blank", "noopener");
+  else if (target.kind === "mail") window.location.href = addressOf(target);
   else if (isAddress(target)) window.open(addressOf(target), "_blank", "noopener");
 }

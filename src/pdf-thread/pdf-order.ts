@@ -1,4 +1,4 @@
-import { documentJSON, type Manuscript, type Registry } from "@/core/document";
+import { attachedFiles, documentJSON, type Manuscript, type Registry } from "@/core/document";
 import type { PdfOrder } from "./messages";
 
 /** A document as the thread takes it. */
@@ -10,9 +10,9 @@ export function pdfOrder(
     ...rest
   }: Pick<PdfOrder, "options" | "fonts" | "file"> & Partial<Pick<PdfOrder, "attachments" | "asked">>,
 ): PdfOrder {
-  const attached = Object.entries((doc.attrs.registry as Registry).files ?? {}).flatMap(([id, file]) => {
-    const bytes = file.removed ? undefined : files.get(file.content);
-    return bytes ? [{ id, name: file.name, type: file.type, bytes }] : [];
+  const attached = attachedFiles(doc.attrs.registry as Registry).flatMap(({ id, name, type, content }) => {
+    const bytes = files.get(content);
+    return bytes ? [{ id, name, type, bytes }] : [];
   });
   return {
     json: documentJSON(doc),

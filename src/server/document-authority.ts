@@ -206,7 +206,7 @@ export class DocumentAuthority {
   async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
     const { index } = await this.read(person, id);
     const names = index.figures.map((figure) => index.doc.nodeAt(figure.pos)!.attrs.picture as string);
-    const files = this.files.all(index.registry.files ?? {});
+    const files = this.files.all(index.registry);
     return { doc: index.doc, pictures: this.pictures.all(names), files, index };
   }
 

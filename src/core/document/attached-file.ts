@@ -21,6 +21,18 @@ export interface AttachedFile {
 /** The files attached to a document, by permanent id. */
 export type AttachedFiles = Readonly<Record<string, AttachedFile>>;
 
+/** The files of a document that were not taken away, each with its id, in the order in which they were attached. */
+export function attachedFiles({ files = {} }: { readonly files?: AttachedFiles }): (AttachedFile & {
+  readonly id: string;
+})[] {
+  return Object.entries(files).flatMap(([id, file]) => (file.removed ? [] : [{ id, ...file }]));
+}
+
+/** Where a server gives out a file attached to a document; a reader that knows pages opens it at one. */
+export function addressOfFile(document: string, id: string, page?: number): string {
+  return `/api/documents/${document}/files/${id}${page === undefined ? "" : `#page=${page}`}`;
+}
+
 /** As large may a file be that is attached. */
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
 

@@ -31,6 +31,8 @@ export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
 export {
+  addressOfFile,
+  attachedFiles,
   attachedFileSchema,
   contentOf,
   MOST_FILE_BYTES,

@@ -93,7 +93,7 @@ describe("attached files", () => {
   );
 
   test("lie beside a page, each under a name of its own", () => {
-    expect([...pathsOfFiles(entries)]).toEqual([
+    expect([...pathsOfFiles({ files: entries })]).toEqual([
       ["a", "files/plan.txt"],
       ["b", "files/PLAN 2.txt"],
     ]);

@@ -1,4 +1,4 @@
-import type { LinkTarget } from "@/core/document";
+import { addressOfFile, type LinkTarget } from "@/core/document";
 import type { KnownShelf } from "@/core/links";
 import type { Outside } from "./outside";
 
@@ -17,10 +17,6 @@ export class OnScreen implements Outside {
       // A note has no public name: its document is as near as one gets.
       return `/read/${target.document}${!anchor ? "" : `#${encodeURIComponent(anchor)}`}`;
     }
-    if (target.kind === "file") {
-      const page = target.page === undefined ? "" : `#page=${target.page}`;
-      return `/api/documents/${this.id}/files/${target.id}${page}`;
-    }
-    return null;
+    return target.kind === "file" ? addressOfFile(this.id, target.id, target.page) : null;
   }
 }

@@ -1,4 +1,4 @@
-import type { AttachedFiles, LinkTarget } from "@/core/document";
+import { attachedFiles, type LinkTarget, type Registry } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { UNKNOWN_SHELF, type KnownShelf } from "@/core/links";
 import { fileNameFor } from "./format-names";
@@ -26,7 +26,7 @@ export class BesideFile implements Outside {
       return !found.anchor ? file : `${file}#${encodeURIComponent(found.anchor)}`;
     }
     if (target.kind === "file") {
-      const path = pathsOfFiles(index.registry.files ?? {}).get(target.id);
+      const path = pathsOfFiles(index.registry).get(target.id);
       if (path === undefined) return null;
       const address = path.split("/").map(encodeURIComponent).join("/");
       return target.page === undefined ? address : `${address}#page=${target.page}`;
@@ -38,12 +38,16 @@ export class BesideFile implements Outside {
 /** The folder beside a written file in which the attached files are. */
 const FOLDER = "files";
 
+/** Many links may lead to one file. */
+const known = new WeakMap<object, ReadonlyMap<string, string>>();
+
 /** Where each attached file lies beside a written file; no two have the same name without regard to case. */
-export function pathsOfFiles(files: AttachedFiles): ReadonlyMap<string, string> {
+export function pathsOfFiles(registry: Pick<Registry, "files">): ReadonlyMap<string, string> {
+  const before = known.get(registry);
+  if (before) return before;
   const taken = new Set<string>();
   const paths = new Map<string, string>();
-  for (const [id, { name, removed }] of Object.entries(files)) {
-    if (removed) continue;
+  for (const { id, name } of attachedFiles(registry)) {
     const dot = name.lastIndexOf(".");
     const [stem, ending] = dot > 0 ? [name.slice(0, dot), name.slice(dot)] : [name, ""];
     let own = name;
@@ -51,5 +55,6 @@ export function pathsOfFiles(files: AttachedFiles): ReadonlyMap<string, string> 
     taken.add(own.toLowerCase());
     paths.set(id, `${FOLDER}/${own}`);
   }
+  known.set(registry, paths);
   return paths;
 }

@@ -28,10 +28,10 @@ export function writeFile(
 const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();
 
 function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array> {
-  const entries = (doc.attrs.registry as Registry).files ?? {};
+  const registry = doc.attrs.registry as Registry;
   const beside = new Map<string, Uint8Array>();
-  for (const [id, path] of pathsOfFiles(entries)) {
-    const bytes = files.get(entries[id]!.content);
+  for (const [id, path] of pathsOfFiles(registry)) {
+    const bytes = files.get(registry.files![id]!.content);
     if (bytes) beside.set(path, bytes);
   }
   return beside;

@@ -3,7 +3,7 @@ import { Button } from "@/components/button";
 import { sized } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { Sign } from "@/components/signs";
-import { saidOf, type Action } from "@/core/document";
+import { addressOfFile, saidOf, type Action } from "@/core/document";
 import { FlaggedList } from "./flagged-list";
 
 /** A file attached to the document, as it is listed. */
@@ -98,7 +98,7 @@ function FileList({ document, files }: { document: string; files: readonly Liste
       {files.map(({ id, name, size }) => (
         <li key={id}>
           <a
-            href={`/api/documents/${document}/files/${id}`}
+            href={addressOfFile(document, id)}
             target="_blank"
             rel="noreferrer"
             className="flex items-baseline gap-3 rounded-base px-2 py-1.5 hover:bg-wash"

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState, type ReactNode } from "react";
-import { asId } from "@/core/document";
+import { asId, attachedFiles } from "@/core/document";
 import { fetchDocument, Session, SessionContext, useSession, useSessionValue } from "@/editor";
 import { buttonLook } from "@/components/button";
 import { ActionPanel } from "./action-panel";
@@ -27,15 +27,13 @@ function goToAddressed(session: Session): void {
 function Acting() {
   const session = useSession();
   const acting = useSessionValue((it) => it.acting);
-  const attached = useSessionValue((it) => it.index.registry.files);
+  const registry = useSessionValue((it) => it.index.registry);
   return (
     <ActionPanel
       action={acting?.action ?? null}
       own={acting?.own ?? false}
       document={session.id}
-      files={Object.entries(attached ?? {}).flatMap(([id, { name, size, removed }]) =>
-        removed ? [] : [{ id, name, size }],
-      )}
+      files={attachedFiles(registry)}
       onClose={() => session.endAction()}
     />
   );

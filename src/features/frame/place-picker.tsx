@@ -5,7 +5,8 @@ import type { Destination } from "@/core/destinations";
 import type { LinkTarget } from "@/core/document";
 import { targetOf, useSession, useSessionValue } from "@/editor";
 import { actionEntries } from "./action-entries";
-import { AttachButton, fileEntries } from "./file-entries";
+import { AttachButton } from "./attach-button";
+import { fileEntries } from "./file-entries";
 import { outsideEntries } from "./outside-entries";
 import { placeEntries } from "./place-entries";
 import { pocketEntries, shelfEntries, useShelfPlaces } from "./shelf-entries";
@@ -37,7 +38,7 @@ export function PlacePicker({
             empty="No place is called that. Type a whole address for one on the web."
           />
           <div className="border-t border-line px-4 py-2">
-            <AttachButton onTarget={onChoose} />
+            <AttachButton onAttached={(id) => onChoose({ kind: "file", id })} />
           </div>
         </>
       )}

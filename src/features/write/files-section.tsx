@@ -1,18 +1,17 @@
-import { Paperclip, Trash2 } from "lucide-react";
-import { useRef, useState } from "react";
+import { Trash2 } from "lucide-react";
+import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted, sized } from "@/components/counted";
 import { fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
-import { shortened, whyNoScheme, type AttachedFile } from "@/core/document";
-import { attachFile, keepFile, removeFile, useSession, useSessionValue } from "@/editor";
+import { addressOfFile, attachedFiles, shortened, whyNoScheme, type AttachedFile } from "@/core/document";
+import { removeFile, useSession, useSessionValue } from "@/editor";
+import { AttachButton } from "@/features/frame/attach-button";
 
 /** What belongs to the document beside its text: attached files, and the kinds of address that its links may have. */
 export function FilesSection() {
   const [open, setOpen] = useState(false);
-  const count = useSessionValue(
-    (it) => Object.values(it.index.registry.files ?? {}).filter(({ removed }) => !removed).length,
-  );
+  const count = useSessionValue((it) => attachedFiles(it.index.registry).length);
   return (
     <section aria-label="Files and addresses" className="border-t border-line px-4 py-3 text-sm">
       <div className="flex items-center gap-2">
@@ -42,22 +41,9 @@ export function FilesSection() {
 
 function Files() {
   const session = useSession();
-  const files = useSessionValue((it) => it.index.registry.files);
+  const registry = useSessionValue((it) => it.index.registry);
   const links = useSessionValue((it) => it.outline.links);
-  const input = useRef<HTMLInputElement>(null);
-  const [state, setState] = useState<{ busy: boolean; fault: string }>({ busy: false, fault: "" });
-  const attached = Object.entries(files ?? {}).filter(([, { removed }]) => !removed);
-
-  async function attach(chosen: readonly File[]) {
-    setState({ busy: true, fault: "" });
-    try {
-      for (const file of chosen)
-        session.dispatch(attachFile(session.state.tr, await keepFile(session.id, file)).tr);
-      setState({ busy: false, fault: "" });
-    } catch (error) {
-      setState({ busy: false, fault: (error as Error).message });
-    }
-  }
+  const attached = attachedFiles(registry);
 
   function remove(id: string, file: AttachedFile, leading: number) {
     session.dispatch(removeFile(session.state, id, file));
@@ -75,14 +61,14 @@ function Files() {
         </p>
       )}
       <ul className="mt-1">
-        {attached.map(([id, file]) => {
+        {attached.map(({ id, ...file }) => {
           const leading = links.filter(({ target }) => target.kind === "file" && target.id === id).length;
           return (
             <li key={id} className="flex items-center gap-2 py-1">
               <Sign kind="file" />
               <span className="min-w-0 flex-1">
                 <a
-                  href={`/api/documents/${session.id}/files/${id}`}
+                  href={addressOfFile(session.id, id)}
                   target="_blank"
                   rel="noreferrer"
                   className="block truncate underline decoration-hemp underline-offset-3"
@@ -108,27 +94,9 @@ function Files() {
           );
         })}
       </ul>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        aria-label="Files to attach"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          const chosen = [...(event.target.files ?? [])];
-          event.target.value = "";
-          void attach(chosen);
-        }}
-      />
-      <Button className="mt-2" disabled={state.busy} onClick={() => input.current?.click()}>
-        <Paperclip size={15} aria-hidden /> {state.busy ? "Attaching …" : "Attach files"}
-      </Button>
-      {state.fault && (
-        <p role="alert" className="mt-2 text-vermilion">
-          {state.fault}
-        </p>
-      )}
+      <div className="mt-2">
+        <AttachButton several />
+      </div>
     </>
   );
 }

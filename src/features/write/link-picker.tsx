@@ -19,7 +19,7 @@ import {
   wordAt,
   type Session,
 } from "@/editor";
-import { AttachButton } from "@/features/frame/file-entries";
+import { AttachButton } from "@/features/frame/attach-button";
 import { PlaceFinder } from "@/features/frame/place-picker";
 import { REFERENCE_FORMS } from "./reference-forms";
 
@@ -199,7 +199,7 @@ function Picker({
           ) : (
             <span className="text-quiet">With words it can be carried.</span>
           )}
-          <AttachButton onTarget={link} />
+          <AttachButton onAttached={(id, { name }) => link({ kind: "file", id }, name, false)} />
           <label
             className="flex min-w-0 flex-1 items-center justify-end gap-2"
             title="Ctrl+Enter ties and goes there"

@@ -45,7 +45,9 @@ test("a file is kept once, whatever it is called, and found by its content", asy
   expect(files.find("../../../etc/passwd")).toBeNull();
   expect(files.find("0".repeat(64))).toBeNull();
   expect(
-    files.all({ a: entry, b: { ...entry, removed: true }, c: { ...entry, content: "0".repeat(64) } }).size,
+    files.all({
+      files: { a: entry, b: { ...entry, removed: true }, c: { ...entry, content: "0".repeat(64) } },
+    }).size,
   ).toBe(1);
 });
 

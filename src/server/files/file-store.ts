@@ -1,9 +1,10 @@
 import {
+  attachedFiles,
   contentOf,
   fileNameOf,
   MOST_FILE_BYTES,
   type AttachedFile,
-  type AttachedFiles,
+  type Registry,
 } from "@/core/document";
 import { ContentStore } from "../content-store";
 import { ServerError } from "../errors";
@@ -49,11 +50,11 @@ export class FileStore {
     for (const bytes of files.values()) this.contents.keep(contentOf(bytes), bytes);
   }
 
-  /** The bytes of those files of a document that were not taken away, as far as they are there. */
-  all(files: AttachedFiles): Map<string, Uint8Array> {
+  /** The bytes of the files of a document, by content, as far as they are there. */
+  all(registry: Pick<Registry, "files">): Map<string, Uint8Array> {
     const found = new Map<string, Uint8Array>();
-    for (const { content, removed } of Object.values(files)) {
-      const bytes = removed ? null : this.find(content);
+    for (const { content } of attachedFiles(registry)) {
+      const bytes = this.find(content);
       if (bytes) found.set(content, bytes);
     }
     return found;

@@ -2,7 +2,7 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { contentOf, pictureName, stepFromJSON, type Registry } from "@/core/document";
+import { attachedFiles, contentOf, pictureName, stepFromJSON, type Registry } from "@/core/document";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
 import { PictureStore } from "../picture-store";
@@ -68,8 +68,8 @@ export function checkFolder(folder: string): Checked {
       found.doc?.descendants((node) => {
         if (node.attrs.picture) pictures.add(node.attrs.picture as string);
       });
-      const { files: attached = {} } = (found.doc?.attrs.registry ?? {}) as Partial<Registry>;
-      for (const { content, removed } of Object.values(attached)) if (!removed) files.add(content);
+      for (const { content } of attachedFiles((found.doc?.attrs.registry ?? {}) as Partial<Registry>))
+        files.add(content);
     }
     faults.push(...checkPictures(folder, pictures), ...checkFiles(folder, files));
     return { ...counts, pictures: pictures.size, files: files.size, faults };

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
+import { attachedFiles } from "@/core/document";
 import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/formats/html";
 import { styleRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
@@ -42,9 +43,7 @@ export default async function ReadPage({ params }: Props) {
       language={index.doc.attrs.language as string}
       looks={styleRules(index.sheet, ".reading")}
       html={documentHtml(output)}
-      files={Object.entries(index.registry.files ?? {}).flatMap(([file, { name, size, removed }]) =>
-        removed ? [] : [{ id: file, name, size }],
-      )}
+      files={attachedFiles(index.registry).map((file) => ({ id: file.id, name: file.name, size: file.size }))}
       contents={contents.map((entry) => ({
         anchor: index.anchors.of(entry.id)!,
         text: entryWords(entry),
