@@ -7,7 +7,7 @@ import { indexDocument } from "@/core/destinations";
 import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { layOutWhole, pdfInThread, pdfOrder } from "@/pdf-thread";
+import { layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/pdf-thread";
 import { readInThread } from "@/reading-thread";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
@@ -114,6 +114,7 @@ async function run(command: Command): Promise<number> {
       if (format === "pdf") return writePdfFile(command, { doc, pictures, files });
       const written = writeFile({ doc, pictures, files }, format, {
         fonts: format === "html" ? exportFonts(ROOT) : [],
+        pages: await pagesAskedFor(indexDocument(doc), PAGE_FONTS, () => Promise.resolve(pictures)),
       });
       for (const [place, bytes] of written.beside) {
         const file = path.join(path.dirname(command.to), place);

@@ -4,7 +4,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
-import { withContents, withReturns } from "@/core/wayfinding";
+import { READY_PLANS, withPlan, type Plan } from "@/core/wayfinding";
 import { readInThread, summaryOf } from "@/reading-thread";
 import {
   LOCAL_AUTHOR,
@@ -18,18 +18,18 @@ import {
 const FOLDER = fileURLToPath(new URL("../demo", import.meta.url));
 
 /** The demo documents, the one to look at first last, so that it stands at the top of the shelf. */
-const DOCUMENTS: { name: string; text: () => string; folder: string; wayfinding: boolean }[] = [
+const DOCUMENTS: { name: string; text: () => string; folder: string; plan: Plan | null }[] = [
   ...["winter-road-notes.txt", "instrument-handbook-draft.md", "visitor-guide.md"].map((name) => ({
     name,
     text: () => readFileSync(path.join(FOLDER, name), "utf8"),
     folder: FOLDER,
-    wayfinding: false,
+    plan: null,
   })),
   {
     name: "night-operations-manual.md",
     text: manual,
     folder: path.join(FOLDER, "night-operations-manual"),
-    wayfinding: true,
+    plan: READY_PLANS.find(({ name }) => name === "Handbook")!,
   },
 ];
 
@@ -44,7 +44,7 @@ function manual(): string {
 
 async function seed(documents: DocumentAuthority): Promise<number> {
   if ((await documents.list(LOCAL_AUTHOR)).length > 0) return 0;
-  for (const { name, text, folder, wayfinding } of DOCUMENTS) {
+  for (const { name, text, folder, plan } of DOCUMENTS) {
     const bytes = new TextEncoder().encode(text());
     const outcome = await readInThread(new URL("./reading-thread.mjs", import.meta.url), {
       name,
@@ -53,7 +53,7 @@ async function seed(documents: DocumentAuthority): Promise<number> {
     });
     if (!outcome.ok) throw new Error(`${name}: ${outcome.error.reason}`);
     let doc = schema.nodeFromJSON(JSON.parse(outcome.json));
-    if (wayfinding) doc = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
+    if (plan) doc = withPlan(doc, plan);
     const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
     const json = JSON.stringify({ attrs: doc.attrs, ...(doc.toJSON() as object) });
     await documents.store(LOCAL_AUTHOR, json, summaryOf(indexDocument(doc)), pictures);

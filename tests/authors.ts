@@ -1,11 +1,19 @@
 import { joinBackward } from "prosemirror-commands";
 import { redo, undo } from "prosemirror-history";
-import { Slice, type Node } from "prosemirror-model";
+import { Slice, type Mark, type Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
-import { MoveBlocksStep, schema, sizeOf, stepToJSON } from "@/core/document";
+import {
+  MoveBlocksStep,
+  schema,
+  sizeOf,
+  stepToJSON,
+  type DestinationId,
+  type LinkTarget,
+  type Registry,
+} from "@/core/document";
 import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { occurrencesOf } from "@/core/find";
-import { addBookmark } from "@/editor/commands/bookmarks";
+import { addBookmark, renameBookmark } from "@/editor/commands/bookmarks";
 import { splitBlockWithId } from "@/editor/commands/blocks";
 import { setLevel } from "@/editor/commands/levels";
 import { linkRange } from "@/editor/commands/links";
@@ -17,7 +25,7 @@ import { permanentIds } from "@/editor/plugins/permanent-ids";
 /** What an author may do in a random session. */
 export const EDITS = [
   "type", "type", "type", "type", "split", "join", "level", "delete", "move",
-  "bookmark", "link", "reference", "reword", "replace", "cut", "paste", "undo", "redo",
+  "bookmark", "rename", "point", "link", "reference", "reword", "compute", "replace", "cut", "paste", "undo", "redo",
 ] as const; // prettier-ignore
 export type EditKind = (typeof EDITS)[number];
 
@@ -35,6 +43,26 @@ export interface Edit {
 /** Letters that occur once in a session, so that each can be followed. */
 export class Letters {
   given = "";
+  private links = 0;
+
+  /** A target that no other link of the session has, of every kind in turn; `id`: a place that stands in the document. */
+  target(id: string): LinkTarget {
+    const one = `${++this.links}`;
+    const words = { exact: one, before: "", after: "" };
+    const targets: readonly LinkTarget[] = [
+      { kind: "destination", id: id as DestinationId, was: one },
+      { kind: "words", ...words },
+      { kind: "document", document: `d${one}` },
+      { kind: "document", document: "d", id: `p${one}` as DestinationId },
+      { kind: "document", document: "d", words },
+      { kind: "file", id: "f", page: this.links },
+      { kind: "web", url: `https://a.example/${one}` },
+      { kind: "mail", address: `m${one}@a.example` },
+      { kind: "scheme", url: `news:${one}` },
+      { kind: "action", action: { do: "search", words: one } },
+    ];
+    return targets[this.links % targets.length]!;
+  }
 
   take(): string {
     const letter = String.fromCharCode(0xe000 + this.given.length);
@@ -55,6 +83,8 @@ export class Author {
   readonly kinds = new Map<number, EditKind>();
   readonly displaced: Node[] = [];
   readonly marked: { id: string; letters: string; before: string }[] = [];
+  /** Links this author has made, each with the letters it was put on and all that stood then. */
+  readonly linked: { target: LinkTarget; letters: string; before: string }[] = [];
   /** Letters that the author has taken away on purpose. */
   readonly removed = new Set<string>();
   /** Letters that the author has cut and pasted somewhere. */
@@ -114,13 +144,24 @@ export class Author {
     }
     if (kind === "replace") return this.replace(at, size);
     if (kind === "reference" || kind === "reword") return this.refer(kind, pos, size);
+    if (kind === "rename") return this.rename(size, to);
+    if (kind === "point" || kind === "compute") {
+      if (!caret.$from.parent.inlineContent) return;
+      const tr = this.state.tr;
+      if (kind === "point") addBookmark(tr, caret.from, caret.from, `Point ${size}`);
+      else tr.insert(caret.from, schema.nodes.computation.create({ expression: `${size} + ${to}` }));
+      return dispatch(tr);
+    }
     if (kind === "bookmark" || kind === "link") {
       const range = TextSelection.between(doc.resolve(pos), doc.resolve(end));
       const text = doc.textBetween(range.from, range.to);
       if (text === "") return;
       const tr = this.state.tr;
-      if (kind === "link") linkRange(tr, range.from, range.to, { kind: "web", url: "https://a.example" });
-      else
+      if (kind === "link") {
+        const target = this.letters.target(doc.child(size % doc.childCount).attrs.id as string);
+        linkRange(tr, range.from, range.to, target);
+        this.linked.push({ target, letters: text, before: doc.textContent });
+      } else
         this.marked.push({
           id: addBookmark(tr, range.from, range.to, text),
           letters: text,
@@ -139,6 +180,13 @@ export class Author {
       );
       run(joinBackward);
     }
+  }
+
+  /** Calls one of the bookmarks something else. */
+  private rename(size: number, to: number): void {
+    const ids = Object.keys((this.state.doc.attrs.registry as Registry).bookmarks);
+    const id = ids[size % Math.max(1, ids.length)] as DestinationId | undefined;
+    if (id) this.dispatchAs("rename")(renameBookmark(this.state.tr, id, `Name ${to}`));
   }
 
   /** Puts in a cross-reference to one of the headings, or words the first one from a place on in another way. */
@@ -226,13 +274,22 @@ export function plain(doc: Node): unknown {
 
 /** Letters over which a bookmark stands. */
 export function lettersOf(doc: Node, bookmark: string): string {
+  return lettersUnder(doc, ({ type, attrs }) => type === schema.marks.bookmark && attrs.id === bookmark);
+}
+
+/** Letters that lead to a target. */
+export function lettersLeading(doc: Node, target: LinkTarget): string {
+  const one = JSON.stringify(target);
+  return lettersUnder(
+    doc,
+    ({ type, attrs }) => type === schema.marks.link && JSON.stringify(attrs.target) === one,
+  );
+}
+
+function lettersUnder(doc: Node, is: (mark: Mark) => boolean): string {
   let found = "";
   doc.descendants((node) => {
-    if (
-      node.isText &&
-      node.marks.some((mark) => mark.type === schema.marks.bookmark && mark.attrs.id === bookmark)
-    )
-      found += node.text;
+    if (node.isText && node.marks.some(is)) found += node.text;
   });
   return found;
 }

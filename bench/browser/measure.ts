@@ -287,6 +287,50 @@ export class OpenEditor {
     return times;
   }
 
+  /**
+   * The rope drawn larger, along and smaller again by turns of the wheel and by the mouse, a turn a frame: what a frame takes from one
+   * to the next, in milliseconds, while it moves (16.7 is as fast as the screen shows), beside as many frames in which nothing moves.
+   */
+  async ropeFrames(): Promise<{ still: Spread; moved: Spread }> {
+    await this.place(0.5);
+    const [still, moved] = await this.page.evaluate(async () => {
+      const rope = document.querySelector<SVGElement>("nav[aria-label=Rope] svg[aria-hidden]")!;
+      const box = rope.getBoundingClientRect();
+      const at = { clientX: box.left + box.width / 2, clientY: box.top + box.height / 2 };
+      const mouse = (type: string, target: EventTarget, move = 0) =>
+        target.dispatchEvent(
+          new MouseEvent(type, {
+            bubbles: true,
+            cancelable: true,
+            view: window,
+            ...at,
+            clientY: at.clientY + move,
+          }),
+        );
+      const wheel = (deltaY: number) =>
+        rope.dispatchEvent(new WheelEvent("wheel", { bubbles: true, cancelable: true, ...at, deltaY }));
+      const frames = async (count: number, turn: (i: number) => void) => {
+        const times: number[] = [];
+        let last = await new Promise<number>(requestAnimationFrame);
+        for (let i = 0; i < count; i++) {
+          turn(i);
+          const now = await new Promise<number>(requestAnimationFrame);
+          times.push(now - last);
+          last = now;
+        }
+        return times;
+      };
+      const still = await frames(90, () => {});
+      const larger = await frames(30, () => wheel(-80));
+      mouse("mousedown", rope);
+      const along = await frames(30, (i) => mouse("mousemove", window, (i % 15) * 12));
+      mouse("mouseup", window);
+      const smaller = await frames(30, () => wheel(80));
+      return [still, [...larger, ...along, ...smaller]];
+    });
+    return { still: spreadOf(still!), moved: spreadOf(moved!) };
+  }
+
   /** Heap of the page's scripts after the garbage is collected, in MB. */
   async heap(): Promise<number> {
     await this.protocol.send("HeapProfiler.collectGarbage");

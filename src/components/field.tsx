@@ -27,6 +27,29 @@ export function TextField({
   );
 }
 
+/** A line whose words count when it is left, or at Enter; what an undo brings back is shown. `onSettle` is told of other words only. */
+export function SettledField({
+  value,
+  onSettle,
+  ...rest
+}: Omit<ComponentProps<typeof TextField>, "value" | "defaultValue" | "onBlur" | "onKeyDown"> & {
+  value: string;
+  onSettle: (words: string) => void;
+}) {
+  return (
+    <TextField
+      key={value}
+      defaultValue={value}
+      onBlur={(event) => {
+        const words = event.target.value.trim();
+        if (words !== value) onSettle(words);
+      }}
+      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      {...rest}
+    />
+  );
+}
+
 /** One choice of a few. */
 export function Choice<T extends string>({
   label,

@@ -5,7 +5,7 @@
 export { Session, type Box, type Notice } from "./session";
 export { answered } from "./answered";
 export { whenIdle } from "./when-idle";
-export { keepInBrowser, readKept } from "./kept-in-browser";
+export { keepInBrowser, readKept, readKeptList } from "./kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./opening";
 export { SessionContext, useSession, useSessionValue } from "./use-session";
 export type { KeepingState } from "./exchange/exchange";
@@ -38,7 +38,8 @@ export * from "./commands/styles";
 export * from "./commands/tables";
 export * from "./commands/wayfinding";
 export { attachFile, keepFile, removeFile } from "./attached-files";
-export type { PocketedPlace } from "./pocket";
+export { goToAddressed } from "./addressed-place";
+export { targetElsewhere, type PocketedPlace } from "./pocket";
 export type { Fate, Removal } from "./removals";
 export { STEP_KINDS, type StepKind } from "./stepping";
 export { NoteEditor } from "./note-editor";

@@ -1,7 +1,7 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
 import { schema, shortened, type DestinationId } from "@/core/document";
-import type { ReturnLink } from "@/core/wayfinding";
+import type { WayOn } from "@/core/wayfinding";
 import { selectionAt, shownEnd } from "./landing";
 import { glow } from "./plugins/glow";
 
@@ -66,8 +66,8 @@ export class Jumps {
   }
 
   /** Goes where a return link leads: to its destination, or to the beginning. */
-  byReturn = (link: ReturnLink): void => {
-    if (link.to) this.to(link.to);
+  byReturn = ({ to }: WayOn): void => {
+    if (to) this.to(to);
     else this.toPlace(0);
   };
 

@@ -1,10 +1,10 @@
 import { addressOf, addressOfFile, isAddress, type LinkTarget } from "@/core/document";
+import { placeInAddress } from "./addressed-place";
 
 /** Opens what a link of a document leads to outside of it: in a new tab, so that one's own place stays. */
 export function openOutside(document: string, target: LinkTarget): void {
   if (target.kind === "document") {
-    const place = target.id === undefined ? "" : `#to=${target.id}`;
-    window.open(`/documents/${target.document}${place}`, "_blank", "noopener");
+    window.open(`/documents/${target.document}${placeInAddress(target)}`, "_blank", "noopener");
   } else if (target.kind === "file")
     window.open(addressOfFile(document, target.id, target.page), "_blank", "noopener");
   else if (target.kind === "mail") window.location.href = addressOf(target);

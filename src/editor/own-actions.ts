@@ -1,5 +1,6 @@
+import { z } from "zod";
 import type { Action } from "@/core/document";
-import { keepInBrowser, readKept } from "./kept-in-browser";
+import { keepInBrowser, readKeptList } from "./kept-in-browser";
 
 /*
  * Actions that somebody put into a document in this browser. Those of others are asked about before they are done.
@@ -18,12 +19,7 @@ export function noteOwnAction(document: string, action: Action): void {
 }
 
 function kept(document: string): readonly string[] {
-  try {
-    const list: unknown = JSON.parse(readKept(keyOf(document)) ?? "[]");
-    return Array.isArray(list) ? (list as string[]) : [];
-  } catch {
-    return [];
-  }
+  return readKeptList(keyOf(document), z.string());
 }
 
 function keyOf(document: string): string {

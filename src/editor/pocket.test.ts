@@ -36,6 +36,10 @@ function window() {
   };
   return { desk, said, host, pocket: new Pocket(host, () => {}) };
 }
+const rangeOf = (desk: Desk, words: string): [number, number] => {
+  const { from, to } = desk.select(words).state.selection;
+  return [from, to];
+};
 const press = (pocket: Pocket, key: string) => pocket.keyDown({ key } as KeyboardEvent);
 
 test("a place in the hand is tied to words one after the other, until it is put down", () => {
@@ -86,6 +90,16 @@ test("a place is taken along into another document, and words there lead back to
     document: "document",
     id: one!.id,
   });
+  expect(pocket.takeWords(...rangeOf(desk, "some words"))).toBe(true);
+  const words = { exact: "some words", before: "", after: " here" };
+  other.look();
+  expect(other.elsewhere.map((place) => [place.name, other.targetOf(place)])).toEqual([
+    ["“some words”", { kind: "document", document: "document", words }],
+    ["One", { kind: "document", document: "document", id: one!.id }],
+  ]);
+  // In its own document it is a link to the words.
+  expect(pocket.targetOf(pocket.held!)).toEqual({ kind: "words", ...words });
+  expect(pocket.takeWords(one!.pos + 1, desk.doc.content.size)).toBe(false);
   kept.set("gate-rope pocket", "damaged");
   other.look();
   expect(other.elsewhere).toEqual([]);

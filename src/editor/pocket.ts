@@ -1,9 +1,17 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import { z } from "zod";
 import type { Destination, DocumentIndex } from "@/core/destinations";
-import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  quotationSchema,
+  shortened,
+  type DestinationId,
+  type DocumentTarget,
+  type LinkTarget,
+  type Quotation,
+} from "@/core/document";
+import { placeKey, quote } from "@/core/links";
 import { linkRange, targetOf } from "./commands/links";
-import { keepInBrowser, readKept } from "./kept-in-browser";
+import { keepInBrowser, readKeptList } from "./kept-in-browser";
 
 /** What the pocket needs of the window it is in. */
 export interface PocketHost {
@@ -16,10 +24,11 @@ export interface PocketHost {
   say(words: string, options: { undo: boolean }): void;
 }
 
-/** A place that was picked up, of whatever document. */
+/** A place that was picked up, of whatever document: one that has an id, or words that are quoted. */
 export interface PocketedPlace {
   readonly document: string;
-  readonly id: DestinationId;
+  readonly id?: DestinationId | undefined;
+  readonly words?: Quotation | undefined;
   /** What it, and its document, were called then. */
   readonly name: string;
   readonly title: string;
@@ -28,14 +37,16 @@ export interface PocketedPlace {
 const MOST = 12;
 const KEY = "gate-rope pocket";
 
-const keptSchema = z.array(
-  z.object({
-    document: z.string(),
-    id: z.string().transform((id) => id as DestinationId),
-    name: z.string(),
-    title: z.string(),
-  }),
-);
+const keptSchema = z.object({
+  document: z.string(),
+  id: z
+    .string()
+    .transform((id) => id as DestinationId)
+    .optional(),
+  words: quotationSchema.optional(),
+  name: z.string(),
+  title: z.string(),
+});
 
 /**
  * Places that were picked up, the latest first, to be tied to words later, in this document or another. One may be in the hand: then
@@ -54,7 +65,9 @@ export class Pocket {
   /** The places of this document that were picked up and still stand, the latest first. */
   get recent(): readonly Destination[] {
     const { id, index } = this.host;
-    return this.places.flatMap((place) => (place.document === id ? (index.destination(place.id) ?? []) : []));
+    return this.places.flatMap((place) =>
+      place.document === id && place.id ? (index.destination(place.id) ?? []) : [],
+    );
   }
 
   /** The places of other documents that were picked up, the latest first. */
@@ -64,21 +77,28 @@ export class Pocket {
 
   /** Takes a place of this document along. */
   take(id: DestinationId): void {
-    const { host } = this;
-    const place = {
-      document: host.id,
-      id,
-      name: shortened(host.index.destination(id)?.name ?? "", 200),
-      title: host.title,
-    };
-    this.remember(place);
-    this.held = place;
+    this.hold({ id, name: this.host.index.destination(id)?.name ?? "" });
+  }
+
+  /** Takes the words of a stretch along; false where they cannot be quoted, as they go over a border between texts. */
+  takeWords(from: number, to: number): boolean {
+    const quoted = quote(this.host.index, from, to);
+    if (!quoted) return false;
+    const { exact, before, after } = quoted;
+    this.hold({ words: { exact, before, after }, name: `“${exact}”` });
+    return true;
+  }
+
+  private hold({ name, ...place }: Pick<PocketedPlace, "id" | "words" | "name">): void {
+    const { id: document, title } = this.host;
+    this.held = { document, ...place, name: shortened(name, 200), title };
+    this.remember(this.held);
     this.changed();
   }
 
   /** Notes a place that something was tied to. */
   remember(place: PocketedPlace | Destination): void {
-    const own =
+    const own: PocketedPlace =
       "document" in place
         ? place
         : {
@@ -87,8 +107,9 @@ export class Pocket {
             name: shortened(place.name, 200),
             title: this.host.title,
           };
+    const key = keyOf(own);
     // Other windows pick places up as well.
-    const others = kept().filter(({ document, id }) => document !== own.document || id !== own.id);
+    const others = kept().filter((one) => keyOf(one) !== key);
     this.places = [own, ...others].slice(0, MOST);
     keepInBrowser(KEY, JSON.stringify(this.places));
   }
@@ -104,10 +125,11 @@ export class Pocket {
   }
 
   /** The target that leads to a place that was picked up; null where it does not stand any more. */
-  targetOf({ document, id }: PocketedPlace): LinkTarget | null {
-    if (document !== this.host.id) return { kind: "document", document, id };
-    const place = this.host.index.destination(id);
-    return place ? targetOf(place) : null;
+  targetOf(place: PocketedPlace): LinkTarget | null {
+    if (place.document !== this.host.id) return targetElsewhere(place);
+    if (place.words) return { kind: "words", ...place.words };
+    const here = place.id && this.host.index.destination(place.id);
+    return here ? targetOf(here) : null;
   }
 
   /** Ties what is chosen to the place in the hand; says so where nothing is chosen. */
@@ -131,10 +153,15 @@ export class Pocket {
   }
 }
 
+/** The target that leads to a picked up place from another document. */
+export function targetElsewhere({ document, id, words }: PocketedPlace): DocumentTarget {
+  return { kind: "document", document, ...(id && { id }), ...(words && { words }) };
+}
+
+function keyOf(place: PocketedPlace): string {
+  return placeKey(targetElsewhere(place));
+}
+
 function kept(): readonly PocketedPlace[] {
-  try {
-    return keptSchema.safeParse(JSON.parse(readKept(KEY) ?? "[]")).data ?? [];
-  } catch {
-    return [];
-  }
+  return readKeptList(KEY, keptSchema);
 }

@@ -7,7 +7,7 @@ import { addBookmark } from "./commands/bookmarks";
 import { linkRange, targetOf } from "./commands/links";
 import { insertReference, referenceTo } from "./commands/references";
 import { permanentIds } from "./plugins/permanent-ids";
-import { Removals, type Fate } from "./removals";
+import { Removals, type Fate, type RemovalHost } from "./removals";
 
 /** A window in which “One” is linked to from “words” before it and after it, and spoken of at the end. */
 function window() {
@@ -30,7 +30,13 @@ function window() {
   const end = desk.doc.content.size - 1;
   desk.dispatch(insertReference(desk.state.tr, { from: end, to: end }, referenceTo(one(), "{title}")));
   const said: string[] = [];
-  const host = {
+  const removals = new Removals(hostOf(desk, { say: (words) => said.push(words) }), () => {});
+  return { desk, removals, said, one: one().id };
+}
+
+/** The window of a desk, where nothing of other documents leads here and nothing said is listened to, unless given. */
+function hostOf(desk: Desk, given: Partial<RemovalHost>): RemovalHost {
+  return {
     get state() {
       return desk.state;
     },
@@ -38,11 +44,11 @@ function window() {
       return desk.index;
     },
     pages: null,
-    elsewhere: { incomingTo: () => [] },
+    elsewhere: { incomingTo: () => [], incoming: [] },
     dispatch: desk.dispatch,
-    say: (words: string) => said.push(words),
+    say: () => {},
+    ...given,
   };
-  return { desk, removals: new Removals(host, () => {}), said, one: one().id };
 }
 
 const sections = (id: DestinationId) => ({ kind: "sections" as const, ids: [id], called: "“One” was" });
@@ -144,19 +150,11 @@ test("a block that is chosen goes with what becomes of its links, and links of o
   desk.dispatch(linkRange(desk.state.tr, from, to, targetOf(figure!)));
   const lamps = desk.index.headings[0]!.id;
   const other = { document: "d2", title: "Guide", words: "lamps", to: lamps, block: "b1", start: 1 };
-  const host = {
-    get state() {
-      return desk.state;
-    },
-    get index() {
-      return desk.index;
-    },
-    pages: null,
-    elsewhere: { incomingTo: (id: DestinationId) => (id === lamps ? [other] : []) },
-    dispatch: desk.dispatch,
-    say: () => {},
+  const elsewhere = {
+    incomingTo: (id: DestinationId) => (id === lamps ? [other] : []),
+    incoming: [other],
   };
-  const removals = new Removals(host, () => {});
+  const removals = new Removals(hostOf(desk, { elsewhere }), () => {});
   removals.begin({ kind: "blocks", ids: [figure!.id], called: "“The dome” was" });
   expect(removals.pending?.impact.links.map(({ text }) => text)).toEqual(["the figure"]);
   expect(removals.pending?.others).toEqual([]);

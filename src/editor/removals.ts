@@ -1,6 +1,6 @@
-import type { EditorState, Transaction } from "prosemirror-state";
+import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import type { DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
-import type { DestinationId, LinkTarget } from "@/core/document";
+import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import {
   impactOf,
   incomingCounts,
@@ -42,7 +42,7 @@ export interface RemovalHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   readonly pages: PageNumbers | null;
-  readonly elsewhere: Pick<Elsewhere, "incomingTo">;
+  readonly elsewhere: Pick<Elsewhere, "incomingTo" | "incoming">;
   dispatch(tr: Transaction): void;
   say(words: string, options: { undo: boolean }): void;
 }
@@ -60,10 +60,39 @@ export class Removals {
   /** Takes something out at once, or asks first where links from elsewhere lead there. */
   begin(removal: Removal): void {
     const impact = impactOf(this.host.index, going(removal, this.host.index));
-    const others = impact.places.flatMap(({ id }) => this.host.elsewhere.incomingTo(id));
+    const others = this.othersLeadingInto(going(removal, this.host.index));
     if (impact.links.length === 0 && others.length === 0) return this.do(removal, { kind: "adrift" });
     this.pending = { removal, impact, others };
     this.changed();
+  }
+
+  /** Asks what becomes of the links to a block that is chosen, and takes it out; false where none lead there. */
+  beginChosen(): boolean {
+    const { state, index, elsewhere } = this.host;
+    const { selection } = state;
+    const place =
+      selection instanceof NodeSelection && selection.$from.depth === 0
+        ? index.destination(selection.node.attrs.id as DestinationId)
+        : undefined;
+    if (!place) return false;
+    if (!incomingCounts(index).has(place.id) && elsewhere.incomingTo(place.id).length === 0) return false;
+    const called = shortened(place.name, 40);
+    const removal = called ? `“${called}” was` : "What was chosen was";
+    this.begin({ kind: "blocks", ids: [place.id], called: removal });
+    return true;
+  }
+
+  /** Links of other documents that lead to what goes, also to its paragraphs. */
+  private othersLeadingInto({ stretches, bookmarks }: Going): IncomingLink[] {
+    const { index, elsewhere } = this.host;
+    const goes = new Set<string>(bookmarks);
+    return elsewhere.incoming.filter(({ to }) => {
+      const place = to === null ? undefined : index.destination(to);
+      return (
+        place !== undefined &&
+        (goes.has(place.id) || stretches.some(({ from, to: end }) => from <= place.pos && place.end <= end))
+      );
+    });
   }
 
   /** Takes out what waits, and does to the links what was said. */

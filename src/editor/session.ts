@@ -1,19 +1,11 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import {
-  becomeVersion,
-  blockById,
-  newId,
-  shortened,
-  type Action,
-  type DestinationId,
-  type LinkTarget,
-} from "@/core/document";
-import { indexDocument, type DocumentIndex, type LinkPlace } from "@/core/destinations";
+import { becomeVersion, blockById, newId, type DestinationId } from "@/core/document";
+import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
-import { follow, incomingCounts, type AdriftTargets } from "@/core/links";
+import type { AdriftTargets } from "@/core/links";
 import { looksSame } from "@/core/order";
 import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
@@ -34,6 +26,7 @@ import { Exchange, type KeepingState } from "./exchange/exchange";
 import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
 import { holdWindow } from "./exchange/window-lock";
+import { Following } from "./following";
 import { Incoming } from "./paste/incoming";
 import { Jumps } from "./jumps";
 import { selectionOf } from "./landing";
@@ -41,8 +34,6 @@ import { ShownSigns } from "./shown-signs";
 import { toldOfLevels } from "./told-of-levels";
 import { manuscriptPlugins } from "./manuscript-plugins";
 import type { OpenedDocument } from "./opening";
-import { openOutside } from "./open-outside";
-import { isOwnAction, noteOwnAction } from "./own-actions";
 import { foundPlaces } from "./plugins/matches";
 import { caretsNow, showCarets } from "./plugins/others-carets";
 import { Stepping, type StepKind } from "./stepping";
@@ -85,6 +76,7 @@ export class Session {
   readonly incoming = new Incoming(this);
   readonly pocket: Pocket;
   readonly removals = new Removals(this, () => this.tell());
+  readonly following = new Following(this, () => this.tell());
   /** What is known of the other documents of the shelf. */
   readonly elsewhere = new Elsewhere(this, (asked) => {
     this.derived.tellOfPlaces(asked);
@@ -137,7 +129,7 @@ export class Session {
         styles: () => this.ask("styles"),
         deck: () => this.ask("deck"),
         bookmarkWords: () => this.chooseBookmark(),
-        takeOut: () => this.takeOutChosen(),
+        takeOut: () => this.removals.beginChosen(),
         back: () => {
           this.jumps.back();
           return true;
@@ -306,25 +298,6 @@ export class Session {
     return true;
   }
 
-  /** Asks what becomes of the links to a block that is chosen, and takes it out; false where none lead there. */
-  private takeOutChosen(): boolean {
-    const { selection } = this.state;
-    const place =
-      selection instanceof NodeSelection && selection.$from.depth === 0
-        ? this.index.destination(selection.node.attrs.id as DestinationId)
-        : undefined;
-    if (!place) return false;
-    const leads = incomingCounts(this.index).has(place.id) || this.elsewhere.incomingTo(place.id).length > 0;
-    if (!leads) return false;
-    const called = shortened(place.name, 40);
-    this.removals.begin({
-      kind: "blocks",
-      ids: [place.id],
-      called: called ? `“${called}” was` : "What was chosen was",
-    });
-    return true;
-  }
-
   /** From what is chosen back into the text: the caret goes behind it. */
   leaveChosen(): void {
     const { selection, doc, tr } = this.state;
@@ -410,42 +383,6 @@ export class Session {
     if (!found) return this.say("What was found there has been taken out since.");
     const within = (offset: number) => found.pos + Math.min(offset, found.node.nodeSize - 1);
     this.jumps.toPlace(within(from), within(to));
-  }
-
-  /** Follows a link's target: within the document, or in a new tab. */
-  follow(target: LinkTarget): void {
-    const followed = follow(target, this.index, this.elsewhere.shelf);
-    if (!followed.lands) return this.say(`This link is adrift. ${followed.why}`);
-    const { destination } = followed;
-    if (destination) this.jumps.toPlace(destination.pos, destination.end);
-    else if (target.kind === "action") this.act(target.action);
-    else openOutside(this.id, target);
-  }
-
-  /** What a link asks to be done, until it is done or not. */
-  acting: { readonly action: Action; readonly own: boolean } | null = null;
-
-  act(action: Action): void {
-    this.acting = { action, own: isOwnAction(this.id, action) };
-    this.tell();
-  }
-
-  /** Links that are to lead somewhere else, while it is asked where. */
-  leading: readonly LinkPlace[] | null = null;
-
-  askToLead(links: readonly LinkPlace[] | null): void {
-    this.leading = links;
-    this.tell();
-  }
-
-  /** Notes that an action was put in here: it is not asked about. */
-  ownAction(target: LinkTarget): void {
-    if (target.kind === "action") noteOwnAction(this.id, target.action);
-  }
-
-  endAction(): void {
-    this.acting = null;
-    this.tell();
   }
 
   /** Brings a position to so many pixels below the upper edge of the window; without them, to where one lands. */
@@ -600,7 +537,7 @@ export class Session {
     if (this.carrying.click(pos)) return true;
     if (!(event.ctrlKey || event.metaKey)) return false;
     const link = leadAt(this.index, pos);
-    if (link) this.follow(link.target);
+    if (link) this.following.follow(link.target);
     return link !== null;
   }
 

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
-import { lineOf, schema, shortened } from "@/core/document";
+import { lineOf, schema, shortened, type DestinationId } from "@/core/document";
 import { incomingCounts } from "@/core/links";
 import { kindOf, levelsOf } from "@/core/wayfinding";
 import type { DocumentChange } from "./document-change";
@@ -39,7 +39,7 @@ export function toldOfLevels({ before, after, run }: DocumentChange, index: Docu
   const counts = incomingCounts(index);
   const links = changed
     .filter(({ is }) => is === null)
-    .reduce((sum, { node }) => sum + (counts.get(node.attrs.id as never) ?? 0), 0);
+    .reduce((sum, { node }) => sum + (counts.get(node.attrs.id as DestinationId) ?? 0), 0);
   if (links > 0)
     told.push(
       links === 1 ? "The link that leads there still lands." : `The ${links} links there still land.`,

@@ -1,12 +1,12 @@
 import type { Node } from "prosemirror-model";
+import { z } from "zod";
 import { blockById } from "@/core/document";
-import { keepInBrowser, readKept } from "./kept-in-browser";
+import { keepInBrowser, readKeptList } from "./kept-in-browser";
 
 /** A place where somebody worked: a block by its permanent id, and how far into it. */
-interface WorkPlace {
-  readonly block: string;
-  readonly offset: number;
-}
+const workPlaceSchema = z.object({ block: z.string(), offset: z.number().int().nonnegative() }).readonly();
+
+type WorkPlace = z.infer<typeof workPlaceSchema>;
 
 const MOST = 8;
 /** Places nearer than this many blocks to each other are one. */
@@ -20,7 +20,7 @@ export class WorkPlaces {
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly document: string) {
-    this.places = read(this.key);
+    this.places = readKeptList(this.key, workPlaceSchema).slice(0, MOST);
   }
 
   /** Notes that something was changed at a position. */
@@ -59,18 +59,4 @@ export class WorkPlaces {
   private get key(): string {
     return `gate-rope places ${this.document}`;
   }
-}
-
-function read(key: string): WorkPlace[] {
-  try {
-    const kept = JSON.parse(readKept(key) ?? "[]") as unknown;
-    return Array.isArray(kept) ? kept.filter(isPlace).slice(0, MOST) : [];
-  } catch {
-    return [];
-  }
-}
-
-function isPlace(value: unknown): value is WorkPlace {
-  const { block, offset } = (value ?? {}) as Partial<WorkPlace>;
-  return typeof block === "string" && Number.isInteger(offset) && offset! >= 0;
 }

@@ -29,9 +29,14 @@ export function pdfJobs(): PdfJobs {
   place.gateRopePdfJobs ??= new PdfJobs(
     path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "made"),
     threadFile("pdf-thread"),
-    path.join(/* turbopackIgnore: true */ process.cwd(), "public", "page-fonts"),
+    pageFonts(),
   );
   return place.gateRopePdfJobs;
+}
+
+/** The folder of the fonts that pages are laid out with. */
+export function pageFonts(): string {
+  return path.join(/* turbopackIgnore: true */ process.cwd(), "public", "page-fonts");
 }
 
 /** Opens the documents in a data folder. */

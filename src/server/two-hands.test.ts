@@ -5,7 +5,16 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { Author, EDITS, Letters, MAY_REMOVE, lettersOf, plain, type Edit } from "#tests/authors";
+import {
+  Author,
+  EDITS,
+  Letters,
+  MAY_REMOVE,
+  lettersLeading,
+  lettersOf,
+  plain,
+  type Edit,
+} from "#tests/authors";
 import { heading, list, paragraph } from "#tests/editing";
 import { createDocument } from "@/core/document";
 import type { SentSteps } from "@/core/exchange";
@@ -194,9 +203,13 @@ function expectLettersKept(session: Session, doc: Node, turns: readonly Turn[]):
           session.authors.some((author) => author.removed.has(letter)),
       ]).toEqual([letter.codePointAt(0), true]);
   }
-  for (const { id, letters, before } of session.authors.flatMap((author) => author.marked))
-    for (const letter of lettersOf(doc, id))
-      // A bookmark covers what it covered, and what was written or pasted inside of it since.
+  const covering = session.authors.flatMap(({ marked, linked }) => [
+    ...marked.map(({ id, ...put }) => ({ ...put, now: lettersOf(doc, id) })),
+    ...linked.map(({ target, ...put }) => ({ ...put, now: lettersLeading(doc, target) })),
+  ]);
+  for (const { letters, before, now } of covering)
+    for (const letter of now)
+      // A bookmark or link covers what it covered, and what was written or pasted inside of it since.
       if (before.includes(letter) && !session.authors.some((author) => author.pasted.has(letter)))
         expect(letters).toContain(letter);
 }

@@ -90,6 +90,11 @@ async function placeOfWords(page: Page, words: string, within = "*") {
           await frame();
         }
         const rects = [...range.getClientRects()];
+        // Drawn anew meanwhile: the words stand in another node by now.
+        if (rects.length === 0) {
+          walker.currentNode = root;
+          continue;
+        }
         const first = rects[0]!;
         const last = rects.at(-1)!;
         return {
@@ -107,6 +112,17 @@ async function placeOfWords(page: Page, words: string, within = "*") {
   return place;
 }
 
+/** Where on the screen words of the manuscript begin or end. */
+export async function pointOf(
+  page: Page,
+  words: string,
+  edge: "before" | "behind",
+  within?: string,
+): Promise<{ x: number; y: number }> {
+  const { x1, y1, x2, y2 } = await placeOfWords(page, words, within);
+  return edge === "before" ? { x: x1 + 0.5, y: y1 } : { x: x2 - 0.5, y: y2 };
+}
+
 /** Puts the caret before or behind words of the manuscript, by a click. */
 export async function caretAt(
   page: Page,
@@ -114,8 +130,8 @@ export async function caretAt(
   edge: "before" | "behind",
   within?: string,
 ): Promise<void> {
-  const { x1, y1, x2, y2 } = await placeOfWords(page, words, within);
-  await page.mouse.click(edge === "before" ? x1 + 0.5 : x2 - 0.5, edge === "before" ? y1 : y2);
+  const { x, y } = await pointOf(page, words, edge, within);
+  await page.mouse.click(x, y);
   // No hand presses a key in the same few milliseconds.
   await page.waitForTimeout(60);
 }

@@ -98,6 +98,65 @@ test("a place is taken along from one document and tied in another", async ({ pa
   await expect(link(page)).toContainText("Store in “Keeper's book”");
 });
 
+test("words and paragraphs are taken along into another document, and found there by what they say", async ({
+  page,
+  context,
+}) => {
+  await openFile(page, "guide-of-words.md", GUIDE);
+  await selectWords(page, "strong at dusk");
+  await page.getByRole("button", { name: "Take this paragraph along" }).click();
+  await page.keyboard.press("Escape");
+  await selectWords(page, "strong at dusk");
+  await page.getByRole("button", { name: "Take these words along" }).click();
+  await kept(page);
+  await openFile(page, "book-of-words.md", BOOK);
+  for (const [words, option, told] of [
+    ["wick", "“strong at dusk”", "“strong at dusk” in “The guide”"],
+    ["Nothing", "The wind is strong", "The wind is strong at dusk, so hold on to your cap. in “The guide”"],
+  ] as const) {
+    await selectWords(page, words);
+    await page.keyboard.press("Control+k");
+    await choose(page, option);
+    await expect(link(page)).toContainText(told);
+  }
+  await caretAt(page, "wick", "before");
+  const opened = context.waitForEvent("page");
+  await link(page).getByRole("button", { name: "Go" }).click();
+  const other = await opened;
+  await expect(manuscript(other)).toBeVisible();
+  await expect(other.getByText("strong at dusk")).toBeInViewport();
+  expect(new URL(other.url()).hash).toBe("");
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  const read = page.locator(".reading a", { hasText: "wick" });
+  await expect(read).toHaveAttribute("href", /#:~:text=wind%20is-,strong%20at%20dusk,-%2C%20so%20hold/);
+});
+
+test("bookmarks come along into another document by copy and paste, and links lead back", async ({
+  page,
+}) => {
+  await openFile(page, "guide-to-copy.md", GUIDE);
+  await selectWords(page, "strong at dusk");
+  await page.keyboard.press("Control+Shift+b");
+  await page.getByLabel("Name").fill("Dusk wind");
+  await page.keyboard.press("Enter");
+  await lead(page, "hold on", "lamps of", /Lamps of the guide/);
+  await kept(page);
+  await caretAt(page, "The wind is", "before");
+  await page.keyboard.press("Shift+End");
+  await page.keyboard.press("Control+c");
+  await openFile(page, "book-to-paste.md", BOOK);
+  await caretAt(page, "Nothing else", "behind");
+  await page.keyboard.press("Control+v");
+  await expect(page.getByRole("region", { name: "Bookmarks" })).toContainText("Dusk wind");
+  await caretAt(page, "hold on", "before");
+  await expect(link(page)).toContainText("Lamps of the guide in “The guide”");
+  // Pasted where it came from it is a copy like any other.
+  await page.keyboard.press("Control+z");
+  await expect(manuscript(page)).not.toContainText("strong at dusk");
+  await expect(page.getByRole("region", { name: "Bookmarks" })).not.toContainText("Dusk wind");
+});
+
 test("notes, paragraphs, quoted words and the top are places to lead to", async ({ page }) => {
   await openFile(page, "places.md", GUIDE);
   await lead(page, "road", "note 1", /Any lamp will do/);
@@ -269,6 +328,21 @@ test("a value is computed in the text, stays current, and says why where it cann
   await kept(page);
   await page.goto(`/read/${documentId(page)}`);
   await expect(page.locator("[data-computed]")).toHaveText(String(words + 2));
+
+  // How many pages there are is known where none are shown, too.
+  await openFile(
+    page,
+    "paged.html",
+    `<h1>One</h1><p>All of <span data-computed="pages * 10">?</span> lines.</p>`,
+  );
+  await expect(manuscript(page).locator(".computation")).toHaveText("10");
+  const paged = documentId(page);
+  await page.goto(`/read/${paged}`);
+  await expect(page.locator("[data-computed]")).toHaveText("10");
+  for (const format of ["html", "markdown", "text"]) {
+    const answer = await page.request.get(`/api/documents/${paged}/export?format=${format}`);
+    expect(await answer.text()).toMatch(/All of (?:<span[^>]*>)?10(?:<\/span>)? lines/);
+  }
 });
 
 test("words that are the old name of a place are told, and worded anew in one step", async ({ page }) => {

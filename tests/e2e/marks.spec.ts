@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { caretAt, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { caretAt, pointOf, kept, manuscript, openFile, selectWords, stage } from "./desk";
 
 /** Counts what an author does: a click, a key chord, a typed text is one each. */
 class Actions {
@@ -126,6 +126,40 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   await stage(page, "Proof");
   await page.getByRole("tab", { name: "All places" }).click();
   await expect(page.getByRole("grid", { name: "Places" })).toContainText("2026-12-24");
+});
+
+test("the ends of a bookmark are drawn along the text: it grows, shrinks, and stays where it was with Escape", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "ends.md",
+    `# One\n\nOpen the <a id="spot"></a>red stop<a data-end="spot"></a> first of all.\n\nThe far end.\n`,
+  );
+  await caretAt(page, "red stop", "behind");
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("Control+Alt+b");
+  const range = manuscript(page).locator(".bookmark-range");
+  const end = (which: "from" | "to") => manuscript(page).locator(`.range-end[data-end=${which}] > span`);
+  const draw = async (which: "from" | "to", words: string, edge: "before" | "behind", drop = true) => {
+    const from = (await end(which).boundingBox())!;
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    const place = await pointOf(page, words, edge);
+    await page.mouse.move(place.x, place.y, { steps: 6 });
+    if (!drop) await page.keyboard.press("Escape");
+    await page.mouse.up();
+  };
+  await draw("to", "first of", "behind");
+  await expect.poll(async () => (await range.allTextContents()).join("")).toBe("red stop first of");
+  await draw("from", "stop first", "before");
+  await expect.poll(async () => (await range.allTextContents()).join("")).toBe("stop first of");
+  await draw("to", "far", "behind");
+  await expect.poll(async () => (await range.allTextContents()).join("|")).toBe("stop first of all.|The far");
+  await draw("to", "stop", "behind", false);
+  await expect.poll(async () => (await range.allTextContents()).join("|")).toBe("stop first of all.|The far");
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => (await range.allTextContents()).join("")).toBe("stop first of");
 });
 
 test("a typed address becomes a link, and one undo takes only the link away", async ({ page }) => {

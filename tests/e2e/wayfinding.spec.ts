@@ -10,6 +10,11 @@ const MANUAL = `# The manual\n\nIt begins.\n\n${CHAPTERS}`;
 const SIX = Array.from({ length: 6 }, (_, i) => `# Room ${i + 1}\n\nWords of the room.\n`).join("\n");
 const nav = (page: Page, name: string) => manuscript(page).getByRole("navigation", { name, exact: true });
 
+async function openAtWayfinding(page: Page, name: string, text: string): Promise<void> {
+  await openFile(page, name, text);
+  await stage(page, "Wayfinding");
+}
+
 /** Counts what an author does: a click, a key chord, a typed text is one each. */
 function counting() {
   let actions = 0;
@@ -69,8 +74,7 @@ test("a list of tables, and a front page with a menu of six buttons", async ({ p
 test("a list is set in the tray, its lines are reworded and left out, and it becomes text", async ({
   page,
 }) => {
-  await openFile(page, "list.md", MANUAL);
-  await stage(page, "Wayfinding");
+  await openAtWayfinding(page, "list.md", MANUAL);
   await page.getByRole("button", { name: "Put a contents list at the front" }).click();
   await page.getByRole("button", { name: "Show it in the text" }).click();
   const tray = page.getByRole("region", { name: "Selected contents list" });
@@ -118,8 +122,7 @@ test("reach names the worst places of a document with gaps, and each gap is mend
 test("return links lead where one says, and a plan of one's own is built in another document", async ({
   page,
 }) => {
-  await openFile(page, "own-plan.md", MANUAL);
-  await stage(page, "Wayfinding");
+  await openAtWayfinding(page, "own-plan.md", MANUAL);
   await page.getByRole("radio", { name: "Single web page" }).check();
   const coverage = page.getByRole("table", { name: "Single web page: before and after" });
   await expect(coverage.getByRole("row", { name: /Sections no link leads to/ })).toContainText("480");
@@ -132,12 +135,150 @@ test("return links lead where one says, and a plan of one's own is built in anot
     3,
   );
 
-  await openFile(page, "other.md", SIX);
-  await stage(page, "Wayfinding");
+  await openAtWayfinding(page, "other.md", SIX);
   await page.getByRole("radio", { name: "Ours", exact: true }).check();
   await page.getByRole("button", { name: "Build this plan" }).click();
   await stage(page, "Write");
   await expect(nav(page, "Contents").getByRole("button")).toHaveCount(6);
   await expect(nav(page, "Contents")).toHaveAttribute("data-run");
   await selectWords(page, "Words of the room.");
+});
+
+test("a plan takes the place of what was made by hand, and says when it is built", async ({ page }) => {
+  await openAtWayfinding(
+    page,
+    "by-hand.md",
+    `# Guide
+
+- [One](#one)
+- [Two](#two)
+- [Three](#three)
+
+# One
+
+Words of one.
+
+[Back to the guide](#guide)
+
+# Two
+
+Words of two.
+
+# Three
+
+The end.
+`,
+  );
+  const replaced = page.getByLabel("In the place of 1 contents list and 1 way back made by hand");
+  await expect(replaced).toBeChecked();
+  await replaced.uncheck();
+  await replaced.check();
+  await page.getByRole("button", { name: "Build this plan" }).click();
+  await expect(page.getByText("This plan is built here, and keeps itself current.")).toBeVisible();
+  await expect(replaced).toHaveCount(0);
+  await stage(page, "Write");
+  await expect(manuscript(page)).not.toContainText("Back to the guide");
+  await expect(manuscript(page).locator("ul li a")).toHaveCount(0);
+  await expect(nav(page, "Contents").getByRole("button")).toHaveText(["Guide", "One", "Two", "Three"]);
+});
+
+test("ways back: steps, beside headings, always in view; previewed on a page, a phone and a screen", async ({
+  page,
+}) => {
+  await openAtWayfinding(page, "ways.md", SIX);
+  await page.getByRole("button", { name: "Put a contents list at the front" }).click();
+  const lists = page.getByRole("region", { name: "All lists" });
+  const put = async (label: string) => {
+    await lists.getByLabel("List to put in").selectOption({ label });
+    await lists.getByRole("button", { name: "Put it in" }).click();
+  };
+  await put("Buttons in each section of level 1, at its start");
+  await expect(page.getByText("There is nothing yet that it would list.")).toBeVisible();
+  await put("Index by the alphabet, at the end");
+  await expect(lists.getByRole("listitem")).toHaveText([/^Contents/, /^Index.*6 lines$/]);
+  const ways = page.getByRole("region", { name: "Ways back" });
+  await ways.getByLabel("Return links", { exact: true }).selectOption("1");
+  await ways.getByLabel("Steps to the section before").check();
+  await ways.getByLabel("Beside each heading").check();
+  await ways.getByLabel("In view all the time").check();
+  const footer = ways.getByLabel("In the footer of each page");
+  await expect(footer).toBeChecked();
+  await footer.uncheck();
+  await expect(footer).not.toBeChecked();
+  await footer.check();
+  await kept(page);
+
+  const preview = page.getByRole("region", { name: "As readers meet it" });
+  await expect(preview.locator("svg").first()).toContainText("Room 2");
+  for (const name of ["Phone", "Screen"]) {
+    await preview.getByRole("button", { name }).click();
+    const frame = page.frameLocator(`iframe[title="Preview on a ${name.toLowerCase()}"]`);
+    await expect(frame.getByRole("link", { name: "Next: Room 3" })).toBeVisible();
+    await expect(frame.locator(".floating")).toHaveText("Back to contents");
+  }
+  // The preview follows what is changed.
+  await ways.getByLabel("In view all the time").uncheck();
+  const frame = page.frameLocator('iframe[title="Preview on a screen"]');
+  await expect(frame.locator(".floating")).toHaveCount(0, { timeout: 15_000 });
+
+  await page.goto(`/read/${documentId(page)}`);
+  await page.getByRole("heading", { name: "Room 3" }).getByRole("link", { name: "Back to contents" }).click();
+  await expect(page).toHaveURL(/#_to-room-3$/);
+});
+
+test("a menu of cards, in an order of its own; a list becomes text and a living list again", async ({
+  page,
+}) => {
+  await openFile(page, "cards.md", SIX);
+  await page.keyboard.press("Control+Home");
+  await page.getByRole("button", { name: "Insert", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Menu of buttons" }).click();
+  const list = page.getByRole("region", { name: "Selected contents list" });
+  await list.getByLabel("Columns on screens").selectOption("cards");
+  const menu = manuscript(page).locator(".contents-list[data-cards]");
+  await expect(menu.locator("li").first()).toContainText("Words of the room.");
+  await list.getByRole("button", { name: "Change single lines" }).click();
+  await list.getByRole("button", { name: "Room 1" }).click();
+  await list.getByRole("button", { name: "Move down" }).click();
+  await expect(menu.getByRole("button")).toHaveText([
+    "Room 2",
+    "Room 1",
+    "Room 3",
+    "Room 4",
+    "Room 5",
+    "Room 6",
+  ]);
+  // Dragged by hand.
+  await list.getByRole("button", { name: "Room 1" }).click();
+  await list.getByTitle("Drag").last().scrollIntoViewIfNeeded();
+  const from = (await list.locator("li", { hasText: "Room 6" }).getByTitle("Drag").boundingBox())!;
+  const to = (await list.locator("li", { hasText: "Room 2" }).boundingBox())!;
+  await page.mouse.move(from.x + 6, from.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 6, from.y - 20, { steps: 4 });
+  await page.mouse.move(to.x + 10, to.y + 8, { steps: 8 });
+  await page.mouse.up();
+  await expect(menu.getByRole("button")).toHaveText([
+    "Room 6",
+    "Room 2",
+    "Room 1",
+    "Room 3",
+    "Room 4",
+    "Room 5",
+  ]);
+
+  // No hand clicks in the very moment in which it let go.
+  await page.waitForTimeout(120);
+  await list.getByRole("button", { name: "Turn into text" }).click();
+  await expect(menu).toHaveCount(0);
+  await clickWords(page, "Room 4");
+  await page.getByRole("button", { name: "Make it a living list again" }).click();
+  await expect(menu.getByRole("button")).toHaveText([
+    "Room 6",
+    "Room 2",
+    "Room 1",
+    "Room 3",
+    "Room 4",
+    "Room 5",
+  ]);
 });

@@ -132,9 +132,9 @@ test("wayfinding, proof and publish", async ({ page }) => {
   await page.getByRole("link", { name: "See the pages" }).click();
   await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
   await page.getByRole("button", { name: "Draw smaller" }).click();
-  await page.getByRole("textbox", { name: "Page" }).fill("7");
+  await page.getByRole("textbox", { name: "Page" }).fill("17");
   await page.keyboard.press("Enter");
-  await page.getByRole("region", { name: "Page 7", exact: true }).locator("text").first().waitFor();
+  await page.getByRole("region", { name: "Page 17", exact: true }).locator("text").first().waitFor();
   await take(page, "pages");
   await page.goto("/");
   await page

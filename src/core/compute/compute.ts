@@ -7,7 +7,7 @@ import {
   parse,
   type MathNode,
 } from "mathjs/number";
-import { MOST_LETTERS_COMPUTED } from "@/core/document";
+import { localeOf, MOST_LETTERS_COMPUTED } from "@/core/document";
 import { DATE_FUNCTIONS, DAY, dayOf, FACTS, type Fact, type Known, type NumberFunction } from "./facts";
 
 /** What came of an expression: words to be shown, or why there are none. */
@@ -160,15 +160,6 @@ function inWords(value: Value, language: string): string {
   if (Number.isNaN(value)) throw new ComputeFault("That is no number.");
   if (!Number.isFinite(value)) throw new ComputeFault("The number is too large.");
   return new Intl.NumberFormat(localeOf(language), { maximumFractionDigits: 4 }).format(value);
-}
-
-/** A language that the runtime does not know is no reason to show no number. */
-function localeOf(language: string): string {
-  try {
-    return Intl.getCanonicalLocales(language)[0] ?? "en";
-  } catch {
-    return "en";
-  }
 }
 
 /** What is shown where an expression gives no value. */

@@ -43,37 +43,31 @@ export interface Known {
   readonly language: string;
 }
 
+/** Whether an expression may ask how many pages there are. */
+export function namesPages(expression: string): boolean {
+  return /\bpages\b/.test(expression);
+}
+
 /** What a document knows of itself. `pages`: how many it has, where they are laid out. */
 export function knownOf(index: DocumentIndex, pages: number | null, now: Date = new Date()): Known {
   return {
-    fact: (name) => (name === "pages" ? pages : factOf(index, name)),
+    fact: (name) => (name === "pages" ? pages : FACTS_OF[name](index)),
     today: dayOf(now.getFullYear(), now.getMonth() + 1, now.getDate()),
     language: index.doc.attrs.language as string,
   };
 }
 
-function factOf(index: DocumentIndex, name: Exclude<Fact, "pages">): number {
-  switch (name) {
-    case "words":
-      return index.words;
-    case "sections":
-      return index.headings.length;
-    case "paragraphs":
-      return paragraphsIn(index.doc);
-    case "figures":
-      return index.figures.length;
-    case "tables":
-      return index.tables.length;
-    case "equations":
-      return index.equations.length;
-    case "notes":
-      return index.notes.length;
-    case "bookmarks":
-      return index.bookmarks.length;
-    case "links":
-      return index.links.length;
-  }
-}
+const FACTS_OF: Readonly<Record<Exclude<Fact, "pages">, (index: DocumentIndex) => number>> = {
+  words: ({ words }) => words,
+  sections: ({ headings }) => headings.length,
+  paragraphs: ({ doc }) => paragraphsIn(doc),
+  figures: ({ figures }) => figures.length,
+  tables: ({ tables }) => tables.length,
+  equations: ({ equations }) => equations.length,
+  notes: ({ notes }) => notes.length,
+  bookmarks: ({ bookmarks }) => bookmarks.length,
+  links: ({ links }) => links.length,
+};
 
 /** A date as days since 1970, so that dates can be taken from each other. */
 export function dayOf(year: number, month: number, day: number): number {

@@ -55,13 +55,14 @@ export function seriesFrom(name: string | null | undefined): Series {
   return name === "appendix" || name === "none" ? name : null;
 }
 
-/** Width and place of a figure as the clipboard and exported pages name them. */
+/** Width and place of a figure, and whether it only decorates, as the clipboard and exported pages name them. */
 export function figureLook(element: { getAttribute(name: string): string | null }) {
   const width = Number(element.getAttribute("data-width"));
   const place = element.getAttribute("data-place");
   return {
     width: width >= 5 && width <= 100 ? Math.round(width) : null,
     place: place === "left" || place === "right" ? place : "line",
+    decorative: element.getAttribute("data-decorative") !== null,
   };
 }
 

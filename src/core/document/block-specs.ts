@@ -14,8 +14,11 @@ import {
   wholeNumber,
 } from "./attributes";
 import { NO_SCHEMES, schemesSchema } from "./allowed-schemes";
+import { fromJSON } from "./from-json";
+import { frozenListSchema } from "./frozen-list";
 import { FIRST_LIST, listOptionsFrom, listOptionsSchema } from "./list-options";
-import { EMPTY_REGISTRY, registrySchema } from "./registry";
+import { checkedOnce, checkRegistry } from "./checked-once";
+import { EMPTY_REGISTRY } from "./registry";
 import { RETURNS_NONE, returnRuleSchema } from "./return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "./style-sheet";
 
@@ -29,11 +32,11 @@ export const blockSpecs = {
     attrs: {
       title: { default: "", validate: "string" },
       language: { default: "en", validate: "string" },
-      registry: { default: EMPTY_REGISTRY, validate: (value) => void registrySchema.parse(value) },
-      returns: { default: RETURNS_NONE, validate: (value) => void returnRuleSchema.parse(value) },
-      styles: { default: FIRST_SHEET, validate: (value) => void styleSheetSchema.parse(value) },
+      registry: { default: EMPTY_REGISTRY, validate: checkRegistry },
+      returns: { default: RETURNS_NONE, validate: checkedOnce(returnRuleSchema) },
+      styles: { default: FIRST_SHEET, validate: checkedOnce(styleSheetSchema) },
       /** Schemes of addresses that links may have beside those of the web, mail and telephones. */
-      schemes: { default: NO_SCHEMES, validate: (value) => void schemesSchema.parse(value) },
+      schemes: { default: NO_SCHEMES, validate: checkedOnce(schemesSchema) },
     },
   },
   /*
@@ -82,9 +85,28 @@ export const blockSpecs = {
   bullet_list: {
     group: "block inner",
     content: "list_item+",
-    attrs: { id },
-    parseDOM: [{ tag: "ul", getAttrs: readId }],
-    toDOM: (node) => ["ul", blockAttributes(node.attrs), 0],
+    attrs: {
+      id,
+      /** The generated list whose text it is; null for one that was written. */
+      frozen: { default: null, validate: checkedOnce(frozenListSchema.nullable()) },
+    },
+    parseDOM: [
+      {
+        tag: "ul",
+        getAttrs: (element: HTMLElement) => ({
+          ...readId(element),
+          frozen: fromJSON(frozenListSchema, element.getAttribute("data-frozen")),
+        }),
+      },
+    ],
+    toDOM: (node) => [
+      "ul",
+      {
+        ...blockAttributes(node.attrs),
+        ...(node.attrs.frozen ? { "data-frozen": JSON.stringify(node.attrs.frozen) } : {}),
+      },
+      0,
+    ],
   },
   ordered_list: {
     group: "block inner",
@@ -155,6 +177,8 @@ export const blockSpecs = {
           if (!["line", "left", "right"].includes(value as string)) throw new RangeError("not a place");
         },
       },
+      /** It tells nothing and is passed over when the document is read aloud. */
+      decorative: { default: false, validate: "boolean" },
     },
     parseDOM: [
       {
@@ -176,6 +200,7 @@ export const blockSpecs = {
         "data-alt": node.attrs.alt as string,
         ...(node.attrs.width === null ? {} : { "data-width": String(node.attrs.width) }),
         ...(node.attrs.place === "line" ? {} : { "data-place": node.attrs.place as string }),
+        ...(node.attrs.decorative ? { "data-decorative": "" } : {}),
       },
       ["figcaption", 0],
     ],
@@ -258,7 +283,7 @@ export const blockSpecs = {
       heading: { default: "Contents", validate: "string" },
       from: { default: 1, validate: wholeNumber(1, 6) },
       to: { default: 3, validate: wholeNumber(1, 6) },
-      list: { default: FIRST_LIST, validate: (value) => void listOptionsSchema.parse(value) },
+      list: { default: FIRST_LIST, validate: checkedOnce(listOptionsSchema) },
     },
     parseDOM: [
       {

@@ -4,6 +4,7 @@
  */
 export { schema, type BlockKind } from "./schema";
 export { COLOUR } from "./mark-specs";
+export { lacksWords, pictureWords } from "./picture-words";
 export { cellElement, columnWidths, figureLook, seriesFrom, type Alignment, type Series } from "./attributes";
 export { asId, newId, type DestinationId } from "./ids";
 export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
@@ -11,11 +12,14 @@ export {
   addressOf,
   isAddress,
   linkTargetSchema,
+  documentTargetSchema,
+  quotationSchema,
   targetFromAddress,
   type AddressTarget,
   type DocumentTarget,
   type FileTarget,
   type LinkTarget,
+  type Quotation,
   type WordsTarget,
 } from "./target";
 export {
@@ -27,6 +31,7 @@ export {
   type ListKind,
   type ListOptions,
 } from "./list-options";
+export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
@@ -76,7 +81,16 @@ export { contentChange, type ContentChange } from "./content-change";
 export { coversAll } from "./covers-all";
 export { blockById } from "./block-by-id";
 export { levelOf, sameIds, sizeOf } from "./blocks";
-export { RETURNS_NONE, returnRuleSchema, returnsDownTo, type ReturnRule } from "./return-rule";
+export {
+  leadsBack,
+  RETURN_ALSO,
+  returnAlsoFrom,
+  RETURNS_NONE,
+  returnRuleSchema,
+  returnsDownTo,
+  type ReturnAlso,
+  type ReturnRule,
+} from "./return-rule";
 export {
   FACES,
   FIRST_SETUP,
@@ -112,6 +126,8 @@ export {
 } from "./pictures";
 export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
 export { countWords, lineOf, shortened } from "./text";
+export { localeOf } from "./locale";
 export type { Manuscript } from "./manuscript";
 export { headerRows } from "./header-rows";
+export { fromJSON } from "./from-json";
 export { documentJSON } from "./document-json";

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { fromJSON } from "./from-json";
 
 /**
  * What a generated list lists: sections of the whole document, or of the section it stands in; figures, tables, equations; bookmarks; what is
@@ -38,10 +39,14 @@ export interface ListOptions {
   readonly run?: true | undefined;
   /** As a menu: each entry a button. */
   readonly buttons?: true | undefined;
+  /** As a menu of cards on screens: each entry with the first words and the first picture of its place. */
+  readonly cards?: true | undefined;
   /** Bookmarks among the headings. */
   readonly bookmarks?: true | undefined;
   /** Only bookmarks in whose note this word stands behind a `#`. */
   readonly tag?: string | undefined;
+  /** The order of the entries of a menu, by the ids of their places; those that are not named follow. */
+  readonly order?: readonly string[] | undefined;
   /** Entries that were changed by hand, by the id of their place. */
   readonly entries?: Readonly<Record<string, EntryEdit>> | undefined;
 }
@@ -56,7 +61,9 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   columns: z.union([z.literal(2), z.literal(3)]).optional(),
   run: z.literal(true).optional(),
   buttons: z.literal(true).optional(),
+  cards: z.literal(true).optional(),
   bookmarks: z.literal(true).optional(),
+  order: z.array(z.string().max(64)).max(20_000).optional(),
   tag: z.string().min(1).max(100).optional(),
   entries: z
     .record(
@@ -71,9 +78,5 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
 
 /** Options as a file or the clipboard holds them; those at first for what are none. */
 export function listOptionsFrom(json: string | null | undefined): ListOptions {
-  try {
-    return listOptionsSchema.safeParse(JSON.parse(json ?? "{}")).data ?? FIRST_LIST;
-  } catch {
-    return FIRST_LIST;
-  }
+  return fromJSON(listOptionsSchema, json) ?? FIRST_LIST;
 }

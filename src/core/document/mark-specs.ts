@@ -1,6 +1,7 @@
 import type { MarkSpec } from "prosemirror-model";
 import { wholeNumber } from "./attributes";
 import { hintSchema, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
+import { fromJSON } from "./from-json";
 import { linkTargetSchema, targetFromAddress, type LinkTarget } from "./target";
 
 /** A colour as it may stand in a document: six hexadecimal digits. */
@@ -25,12 +26,8 @@ export const markSpecs = {
         tag: "a[data-target]",
         priority: 60,
         getAttrs: (element: HTMLElement) => {
-          try {
-            const parsed = linkTargetSchema.safeParse(JSON.parse(element.getAttribute("data-target") ?? ""));
-            return parsed.success ? { target: parsed.data, ...looksFrom(element) } : false;
-          } catch {
-            return false;
-          }
+          const target = fromJSON(linkTargetSchema, element.getAttribute("data-target"));
+          return target ? { target, ...looksFrom(element) } : false;
         },
       },
       {

@@ -91,11 +91,15 @@ export const anchorEntrySchema = z.strictObject({
   aliases: z.array(z.string().min(1).max(200)).max(1_000),
 });
 
+/** As long may the id be under which an entry is kept. */
+export const MOST_KEY_LETTERS = 64;
+const keySchema = z.string().max(MOST_KEY_LETTERS);
+
 /** Checks a whole registry that comes from outside. */
 export const registrySchema: z.ZodType<Registry> = z.strictObject({
-  bookmarks: z.record(z.string().max(64), bookmarkEntrySchema),
-  anchors: z.record(z.string().max(64), anchorEntrySchema),
-  files: z.record(z.string().max(64), attachedFileSchema).optional(),
+  bookmarks: z.record(keySchema, bookmarkEntrySchema),
+  anchors: z.record(keySchema, anchorEntrySchema),
+  files: z.record(keySchema, attachedFileSchema).optional(),
 });
 
 /** A new bookmark's entry with everything but its kind and name at rest. */

@@ -19,19 +19,26 @@ export type LinkTarget =
   | { kind: "scheme"; url: string }
   | { kind: "action"; action: Action };
 
-/** Words quoted with a little of what stands before and after them (W3C Web Annotation, text quote selector). */
-export interface WordsTarget {
-  kind: "words";
+/** Words with a little of what stands before and after them (W3C Web Annotation, text quote selector). */
+export interface Quotation {
   exact: string;
   before: string;
   after: string;
 }
 
-/** A place in another document of the shelf, or that document as a whole. No title is kept: one may lose the right to read it. */
+export interface WordsTarget extends Quotation {
+  kind: "words";
+}
+
+/**
+ * A place in another document of the shelf, by its id or by words that are quoted, or that document as a whole. No title is kept: one
+ * may lose the right to read it.
+ */
 export interface DocumentTarget {
   kind: "document";
   document: string;
   id?: DestinationId;
+  words?: Quotation;
 }
 
 /** A file attached to the document; of a PDF a page, counted from 1. */
@@ -48,17 +55,29 @@ const idSchema = z
 
 const MOST_CONTEXT = 200;
 
+const quotation = {
+  exact: z.string().min(1).max(2_000),
+  before: z.string().max(MOST_CONTEXT),
+  after: z.string().max(MOST_CONTEXT),
+};
+
+/** Checks words quoted from outside. */
+export const quotationSchema: z.ZodType<Quotation> = z.strictObject(quotation);
+
+/** Checks what leads to another document. */
+export const documentTargetSchema = z.strictObject({
+  kind: z.literal("document"),
+  document: idSchema,
+  id: idSchema.optional(),
+  words: z.strictObject(quotation).optional(),
+});
+
 /** Checks a link target that comes from outside. */
 export const linkTargetSchema: z.ZodType<LinkTarget> = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("destination"), id: idSchema, was: z.string().max(10_000).optional() }),
   z.strictObject({ kind: z.literal("top") }),
-  z.strictObject({
-    kind: z.literal("words"),
-    exact: z.string().min(1).max(2_000),
-    before: z.string().max(MOST_CONTEXT),
-    after: z.string().max(MOST_CONTEXT),
-  }),
-  z.strictObject({ kind: z.literal("document"), document: idSchema, id: idSchema.optional() }),
+  z.strictObject({ kind: z.literal("words"), ...quotation }),
+  documentTargetSchema,
   z.strictObject({
     kind: z.literal("file"),
     id: idSchema,

@@ -1,6 +1,6 @@
 import { addressOfFile, type LinkTarget } from "@/core/document";
 import type { KnownShelf } from "@/core/links";
-import type { Outside } from "./outside";
+import { fragmentOf, type Outside } from "./outside";
 
 /** What lies outside of a document, as it is seen from its reading view on a server. */
 export class OnScreen implements Outside {
@@ -13,9 +13,7 @@ export class OnScreen implements Outside {
   address(target: LinkTarget): string | null {
     if (target.kind === "document") {
       const found = this.shelf.find(target);
-      const anchor = typeof found === "object" ? found.anchor : null;
-      // A note has no public name: its document is as near as one gets.
-      return `/read/${target.document}${!anchor ? "" : `#${encodeURIComponent(anchor)}`}`;
+      return `/read/${target.document}${typeof found === "object" ? fragmentOf(target, found) : ""}`;
     }
     return target.kind === "file" ? addressOfFile(this.id, target.id, target.page) : null;
   }

@@ -1,7 +1,8 @@
-import { attachedFiles, type LinkTarget, type Registry } from "@/core/document";
+import { attachedFiles, type DocumentTarget, type LinkTarget, type Registry } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
-import { UNKNOWN_SHELF, type KnownShelf } from "@/core/links";
+import { UNKNOWN_SHELF, type KnownPlace, type KnownShelf } from "@/core/links";
 import { fileNameFor } from "./format-names";
+import { textFragment } from "./text-fragment";
 
 /** What lies outside of a document that is written. */
 export interface Outside {
@@ -23,7 +24,7 @@ export class BesideFile implements Outside {
       const found = this.shelf.find(target);
       if (typeof found !== "object") return null;
       const file = encodeURIComponent(fileNameFor(found.title, this.ending));
-      return !found.anchor ? file : `${file}#${encodeURIComponent(found.anchor)}`;
+      return `${file}${fragmentOf(target, found)}`;
     }
     if (target.kind === "file") {
       const path = pathsOfFiles(index.registry).get(target.id);
@@ -33,6 +34,12 @@ export class BesideFile implements Outside {
     }
     return null;
   }
+}
+
+/** The part of an address that leads to a place within another document; empty for the whole, and for what has no public name. */
+export function fragmentOf({ words }: DocumentTarget, found: KnownPlace): string {
+  if (words) return textFragment(words, found.words);
+  return found.anchor ? `#${encodeURIComponent(found.anchor)}` : "";
 }
 
 /** The folder beside a written file in which the attached files are. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument, essence } from "#tests/arbitrary-document";
+import { RETURN_ALSO, type ReturnRule } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
@@ -32,8 +33,10 @@ describe.each(["gaterope", "html", "markdown"] as const)(
 
     test("keeps its contents list and its rule for return links living, not as text", () => {
       fc.assert(
-        fc.property(anyDocument, (doc) => {
-          const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
+        fc.property(anyDocument, fc.subarray([...RETURN_ALSO]), (doc, also) => {
+          const listed = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
+          const returns = { ...(listed.attrs.returns as ReturnRule), ...(also.length > 0 && { also }) };
+          const whole = listed.type.create({ ...listed.attrs, returns }, listed.content);
           const back = through(whole, format).doc;
           expect(back.attrs.returns).toEqual(whole.attrs.returns);
           expect(essence(back)).toEqual(essence(whole));

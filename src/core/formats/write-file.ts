@@ -1,7 +1,8 @@
 import type { Manuscript, Registry } from "@/core/document";
 import type { FormatName } from "./format-names";
 import { writeGateRope } from "./gaterope";
-import { writeHtml, type HtmlOptions } from "./html";
+import { writeHtml } from "./html";
+import type { WriteOptions } from "./write-options";
 import { writeMarkdown } from "./markdown";
 import { pathsOfFiles } from "./outside";
 import type { PromisedLink } from "./promised-link";
@@ -19,7 +20,7 @@ export interface WrittenFile {
 export function writeFile(
   manuscript: Manuscript,
   format: FormatName,
-  options: HtmlOptions = {},
+  options: WriteOptions = {},
 ): WrittenFile {
   const beside = format === "html" || format === "markdown" ? attached(manuscript) : NOTHING;
   return { ...written(manuscript, format, options), beside };
@@ -40,15 +41,15 @@ function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array>
 function written(
   manuscript: Manuscript,
   format: FormatName,
-  options: HtmlOptions,
+  options: WriteOptions,
 ): Omit<WrittenFile, "beside"> {
   switch (format) {
     case "markdown":
-      return writeMarkdown(manuscript, options.shelf);
+      return writeMarkdown(manuscript, options);
     case "html":
       return writeHtml(manuscript, options);
     case "text":
-      return writeText(manuscript);
+      return writeText(manuscript, options.pages);
     case "gaterope":
       return writeGateRope(manuscript);
   }

@@ -1,5 +1,6 @@
 import type { BlockDestination, Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
-import type { DestinationId, ListOptions } from "@/core/document";
+import type { DestinationId } from "@/core/document";
+import { listEntries } from "@/core/wayfinding";
 
 /** What is about to go: stretches of the document with all that stands in them, and bookmarks whose words stay. */
 export interface Going {
@@ -31,19 +32,7 @@ export function impactOf(index: DocumentIndex, { stretches, bookmarks }: Going):
         );
   const lists = index.contentsLists.flatMap((list) => {
     if (goes(list.pos, list.end)) return [];
-    const {
-      from,
-      to,
-      list: options,
-    } = index.doc.child(list.block).attrs as {
-      from: number;
-      to: number;
-      list: ListOptions;
-    };
-    if ((options.of ?? "sections") !== "sections") return [];
-    const entries = places.filter(
-      (place) => place.kind === "heading" && place.level >= from && place.level <= to,
-    ).length;
+    const entries = listEntries(index, index.doc.child(list.block)).filter(({ id }) => ids.has(id)).length;
     return entries > 0 ? [{ list, entries }] : [];
   });
   return { places, links, lists };

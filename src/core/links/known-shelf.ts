@@ -6,8 +6,10 @@ export interface KnownPlace {
   readonly title: string;
   /** What the place is called; null for the document as a whole. */
   readonly place: string | null;
-  /** The public name of the place; null for the document as a whole, empty for a note, which has none. */
+  /** The public name of the place; null for the document as a whole, empty for what has none: notes, paragraphs, quoted words. */
   readonly anchor: string | null;
+  /** Quoted words as they stand there now. */
+  readonly words?: string;
 }
 
 /** What came of asking for a place. Whether a document is not there or not to be read is not told apart. */
@@ -23,7 +25,8 @@ export interface KnownShelf {
 export const UNKNOWN_SHELF: KnownShelf = { find: () => "unknown" };
 
 /** One line that stands for a place of another document. */
-export function placeKey({ document, id }: DocumentTarget): string {
+export function placeKey({ document, id, words }: DocumentTarget): string {
+  if (words) return `${document} ${JSON.stringify([words.exact, words.before, words.after])}`;
   return id === undefined ? document : `${document} ${id}`;
 }
 

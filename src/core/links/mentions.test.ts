@@ -57,6 +57,17 @@ describe("places that are spoken of without a link", () => {
   test.each<[string, string[]]>([
     ["see section 1.1 for it", ["section 1.1 → Opening it"]],
     ["as Chapter 2 says", ["Chapter 2 → Closing"]],
+    ["Table 1.6. The umask value examples", []],
+    ["Table 1: What it bears", []],
+    ["Table 1. That is all", []],
+    ["Table 1 says so", ["Table 1 → What it bears"]],
+    ["see chapters 1 to 2", ["chapters 1 → The dome", "2 → Closing"]],
+    [
+      "sections 1.1, 2 and 7",
+      ["sections 1.1 → Opening it", "2 → Closing", "7 → There is no section 7 here."],
+    ],
+    ["Abschnitte 1 und 2", ["Abschnitte 1 → The dome", "2 → Closing"]],
+    ["in section 2, 12 men", ["section 2 → Closing"]],
     ["(Section 7.3)", ["Section 7.3 → There is no Section 7.3 here."]],
     ["§ 2 and §1.1", ["§ 2 → Closing", "§1.1 → Opening it"]],
     ["Table 1 and table 2", ["Table 1 → What it bears", "table 2 → There is no table 2 here."]],

@@ -47,6 +47,13 @@ const NUMBERED = new RegExp(
   `(?<![\\p{L}\\p{N}])(?:${KINDS.map((kind) => `(?<${kind}>${WORDS[kind]})`).join("|")})[\\s\\u00a0]*${NUMBER}(?![\\p{L}\\p{N}%°])`,
   "giu",
 );
+/** Words for several places, behind which further numbers may follow. */
+const SEVERAL =
+  /^(?:sections|chapters|figures|figs\.|tables|equations|eqs\.|pages|abschnitte|kapitel|abbildungen|tabellen|gleichungen|seiten)/iu;
+const FURTHER =
+  /\s*(?:,\s*(?:(?:and|or|und|oder)\s+)?|(?:and|or|to|through|und|oder|bis)\s+|[-–—]\s*)(?<number>\(\d+(?:\.\d+)*\)|\d+(?:\.\d+)*)(?![\p{L}\p{N}%°])/uy;
+/** Behind a number with which a text begins: then that is a caption or a title somebody typed, and speaks of nothing else. */
+const CAPTION_GOES_ON = /^\s*[.:–—]\s+\S/u;
 const TITLED =
   /(?<![\p{L}\p{N}])(?:sections?|chapters?|abschnitt|kapitel)[\s\u00a0]+(?<quote>[“"„«']?)(?=[\p{L}])/giu;
 
@@ -128,12 +135,26 @@ function read(block: Node): BlockMentions {
   for (const { text, start } of textsIn(block)) {
     for (const match of text.matchAll(NUMBERED)) {
       if (isLinked(block, start + match.index, match[0].length)) continue;
+      if (match.index === 0 && CAPTION_GOES_ON.test(text.slice(match[0].length))) continue;
       const groups = match.groups!;
       const kind = KINDS.find((one) => groups[one] !== undefined)!;
       const number = groups.number!.replace(/[()]/g, "");
       const letters = /^\p{Lu}/u.test(number) ? `Appendix ${number}` : number;
       const from = start + match.index;
       numbered.push({ kind, from, to: from + match[0].length, text: match[0], number: letters });
+      if (!SEVERAL.test(match[0])) continue;
+      for (const further of numbersAfter(text, match.index + match[0].length)) {
+        const at = start + further.at;
+        const { text: words } = further;
+        if (!isLinked(block, at, words.length))
+          numbered.push({
+            kind,
+            from: at,
+            to: at + words.length,
+            text: words,
+            number: words.replace(/[()]/g, ""),
+          });
+      }
     }
     // Titles within lists and tables are found by the whole block only where their words are told apart.
     if (!block.isTextblock) continue;
@@ -149,6 +170,17 @@ function read(block: Node): BlockMentions {
     }
   }
   return numbered.length + titled.length === 0 ? NOTHING : { numbered, titled };
+}
+
+/** The numbers that follow one another from a place in a text on: “, 3 and 4”. */
+function* numbersAfter(text: string, at: number): Iterable<{ at: number; text: string }> {
+  FURTHER.lastIndex = at;
+  for (let match = FURTHER.exec(text); match; match = FURTHER.exec(text)) {
+    const number = match.groups!.number!;
+    const end = FURTHER.lastIndex;
+    yield { at: end - number.length, text: number };
+    FURTHER.lastIndex = end;
+  }
 }
 
 /** The words of a mention with a field in the place of its number; braces would be taken for fields. */
@@ -219,7 +251,8 @@ class Places {
   whyNot({ kind, number, text }: Worded): string {
     if (this.byNumber(kind, number)) return "";
     if (kind === "page" && !this.pages) return "The pages are being laid out.";
-    return `There is no ${text.replace(/\s+/gu, " ").trim()} here.`;
+    const said = /\p{L}/u.test(text) ? text.replace(/\s+/gu, " ").trim() : `${kind} ${number}`;
+    return `There is no ${said} here.`;
   }
 }
 

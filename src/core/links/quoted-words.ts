@@ -56,6 +56,9 @@ interface Hit {
   readonly likeness: number;
 }
 
+/** A run is asked for what others quote as well, without end. */
+const MOST_KNOWN = 2_000;
+
 /** The best hit of each quotation in a run; most runs stay the same from one version to the next. */
 const known = new WeakMap<Run, Map<string, Hit | null>>();
 
@@ -68,7 +71,7 @@ export function findQuoted(index: DocumentIndex, target: WordsTarget): QuotedWor
   let best: { hit: Hit; pos: number; block: number } | null = null;
   for (const { run, pos, block } of index.placed) {
     let hits = known.get(run);
-    if (!hits) known.set(run, (hits = new Map()));
+    if (!hits || hits.size > MOST_KNOWN) known.set(run, (hits = new Map()));
     let hit = hits.get(key);
     if (hit === undefined) hits.set(key, (hit = bestIn(run, target)));
     if (hit && (!best || hit.likeness > best.hit.likeness)) best = { hit, pos, block };

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { styleOf } from "@/core/destinations";
-import { idOf, type Look } from "@/core/document";
+import { idOf, schema, type LinkTarget, type Look } from "@/core/document";
+import type { WayOn } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
@@ -8,7 +9,7 @@ import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, type Flow, type Strip, type StripContent } from "./flow";
 import { innerStrips } from "./inner-strips";
 import { tableStrips } from "./table-strips";
-import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
+import { textStrips } from "./text-strips";
 
 /** Flows of blocks by what else they depend on. A node never changes, so its flow is kept as long as the node is. */
 export type FlowCache = WeakMap<Node, { readonly key: string; readonly flow: Flow }>;
@@ -179,18 +180,21 @@ function missingIn(strips: readonly Strip[]): readonly string[] {
 }
 const NOTHING: readonly string[] = [];
 
-/** A link back after a section; it stays on the page of what is before it. */
-export function returnFlow(words: string, composition: Composition): Flow {
-  const { body, link } = composition.sheet.styles;
-  const style = { ...sized(body, composition, 0.9), underline: true };
-  const colour = link.colour === null ? style.colour : sized(link, composition).colour;
-  const text = wordsSet(
-    words,
-    { ...style, colour },
-    { measure: composition.width, leading: body.leading },
+/** The links at the end of a section; they stay on the page of what is before them. */
+export function returnFlow(ways: readonly WayOn[], composition: Composition): Flow {
+  const { body } = composition.sheet.styles;
+  const look = { ...body, size: body.size * 0.9, indent: 0, align: "left" as const };
+  const words = ways.flatMap(({ to, words: said }, i) => {
+    const target: LinkTarget = to ? { kind: "destination", id: to } : { kind: "top" };
+    const link = schema.text(said, [schema.marks.link.create({ target })]);
+    return i === 0 ? [link] : [schema.text(" · "), link];
+  });
+  const strips = textStrips(
+    schema.nodes.paragraph.create(null, words),
+    look,
+    { x: 0, width: composition.width, tag: { role: "P", parent: null }, start: 0 },
     composition,
   );
-  const strips = stripsOf(text, { x: 0, tag: { role: "P", parent: null }, start: 0 }, composition);
   return flow(
     strips.map((strip) => ({ ...strip, free: false })),
     { before: body.size, after: body.size },

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
 import { heading, paragraph } from "#tests/editing";
+import { indexDocument } from "@/core/destinations";
 import { laidOut } from "#tests/page-fonts";
 import {
   createDocument,
@@ -8,6 +9,7 @@ import {
   FIRST_SHEET,
   schema,
   type PageRule,
+  type ReturnRule,
   type StyleSheet,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
@@ -230,17 +232,20 @@ test("endnotes stand after the text, each under its sign", async () => {
   expect(page.links.map(({ target }) => target.kind)).toEqual(["note", "note"]);
 });
 
-test("links back after sections stay with what is before them, and lead to the contents list", async () => {
+/** Two sections behind a contents list, of so many paragraphs, with a rule for ways back. */
+function inSections(paragraphs: readonly [number, number], returns: ReturnRule): Node {
   const doc = createDocument([
     nodes.contents_list.create({ id: "toc0000001" }),
     heading(1, "One"),
-    ...fill(30),
+    ...fill(paragraphs[0]),
     heading(1, "Two"),
-    ...fill(3),
+    ...fill(paragraphs[1]),
   ]);
-  const layout = await laidOut(
-    doc.type.create({ ...doc.attrs, returns: { levels: [1], words: "Up" } }, doc.content),
-  );
+  return doc.type.create({ ...doc.attrs, returns }, doc.content);
+}
+
+test("links back after sections stay with what is before them, and lead to the contents list", async () => {
+  const layout = await laidOut(inSections([30, 3], { levels: [1], words: "Up" }));
   const pages = layout.pages.map((_, page) => drawPage(layout, page));
   const links = pages.flatMap((page) => page.links.filter((link) => link.words === "Up"));
   expect(links.map(({ target }) => target)).toEqual([
@@ -253,6 +258,25 @@ test("links back after sections stay with what is before them, and lead to the c
       .sort((a, b) => a.y - b.y)[0];
     expect(top?.text).not.toBe("Up");
   }
+});
+
+test("steps stand beside the link back, and headings lead to the contents list, where the rule says so", async () => {
+  const doc = inSections([3, 3], { levels: [1], words: "", also: ["steps", "headings"] });
+  const page = await first(doc);
+  const [one, two] = indexDocument(doc).headings;
+  const told = page.links.map(({ words: said, target }) => [
+    said,
+    target.kind === "destination" ? target.id : target.kind,
+  ]);
+  expect(told).toEqual(
+    expect.arrayContaining([
+      ["One", "toc0000001"],
+      ["Back to contents", "toc0000001"],
+      ["Next: Two", two!.id],
+      ["Previous: One", one!.id],
+      ["Two", "toc0000001"],
+    ]),
+  );
 });
 
 describe("the lines above and below the text", () => {

@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
@@ -14,9 +15,13 @@ const MISSING_HEIGHT = 72;
  */
 export function figureStrips(figure: Node, label: string, composition: Composition): Strip[] {
   const { sheet, width, height, resources } = composition;
-  const { picture, alt, place } = figure.attrs as { picture: string; alt: string; place: string };
+  const { picture, place } = figure.attrs as { picture: string; place: string };
+  const alt = pictureWords(figure);
   const chosen = figure.attrs.width as number | null;
-  const tag: Tag = { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };
+  const decorative = figure.attrs.decorative as boolean;
+  const tag: Tag = decorative
+    ? { role: "Div", parent: null }
+    : { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };
   const caption = captionStrips(figure, 1, label, tag, composition);
   const gap = sheet.styles.caption.before;
   const room = Math.max(height / 4, height - heightOf(caption) - gap - 4);
@@ -51,7 +56,7 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
       notes: NO_NOTES,
       content: { kind: "picture", name: picture, words, x, width: wide, height: high },
       grounds: NO_GROUNDS,
-      tag,
+      tag: decorative ? null : tag,
     },
     ...caption.map((strip, i) => ({ ...strip, gap: i === 0 ? gap : strip.gap, free: false })),
   ];

@@ -39,7 +39,8 @@ export interface Strip {
   readonly notes: readonly SetNote[];
   readonly content: StripContent;
   readonly grounds: readonly Ground[];
-  readonly tag: Tag;
+  /** Null where nothing of it is read aloud. */
+  readonly tag: Tag | null;
 }
 
 export type StripContent =

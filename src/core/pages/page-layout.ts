@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
-import { setupOf, type DestinationId, type PageSetup } from "@/core/document";
+import { setupOf, type DestinationId, type PageSetup, type ReturnRule } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { returnLinks } from "@/core/wayfinding";
+import { returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import type { Flow } from "./flow";
@@ -46,6 +46,7 @@ export class PageLayout {
       readonly key: LayoutKey;
       readonly flows: FlowCache;
       readonly returns: Map<string, Flow>;
+      readonly led: LedFlows;
     },
   ) {
     this.labels = new PageLabels(this.pages.length, body > 0 ? this.pageOfStrip(body, 0) : 0);
@@ -183,7 +184,12 @@ function layOutOnce(
   const cached =
     earlier && !pending && sameKey(earlier.cached.key, key)
       ? earlier.cached
-      : { key, flows: new WeakMap() as FlowCache, returns: new Map<string, Flow>() };
+      : {
+          key,
+          flows: new WeakMap() as FlowCache,
+          returns: new Map<string, Flow>(),
+          led: new WeakMap() as LedFlows,
+        };
   const composition: Composition = {
     sheet,
     width,
@@ -198,6 +204,7 @@ function layOutOnce(
   const flowOfBlock = new Int32Array(doc.childCount);
   const starts = new Int32Array(doc.childCount);
   const returns = returnLinks(index);
+  const home = (doc.attrs.returns as ReturnRule).also?.includes("headings") ? wayHome(index) : null;
   const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
   const noted = new Set(index.notes.map(({ block }) => block));
   const referring = references.blocks;
@@ -207,12 +214,15 @@ function layOutOnce(
       : null;
   let body = 0;
   let nextReturn = 0;
+  const returnFlows = new Map<string, Flow>();
+  let lasting = true;
   let pos = 0;
   for (let block = 0; block < doc.childCount; block++) {
     const node = doc.child(block);
     references.start = pos;
     const depends = { noted: noted.has(block), referring: referring.has(block) };
     let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
+    if (home && node.type.name === "heading") flow = ledHome(flow, home, cached.led);
     if (bodyBlock > 0 && block === bodyBlock) {
       body = flows.length;
       flow = onNewPage(flow);
@@ -224,15 +234,14 @@ function layOutOnce(
     const back = returns[nextReturn];
     if (back && back.block === block + 1) {
       nextReturn++;
-      const made = `${back.to ?? ""} ${back.words}`;
+      // Each its own: links of one text are drawn as one.
+      const made = `${back.section.id} ${JSON.stringify(back.ways)}`;
       let known = cached.returns.get(made);
       if (!known) {
-        known = {
-          ...returnFlow(back.words, composition),
-          link: back.to ? { kind: "destination", id: back.to } : { kind: "top" },
-        };
-        if (!pending && resources.misses === misses) cached.returns.set(made, known);
+        known = returnFlow(back.ways, composition);
+        if (pending || resources.misses !== misses) lasting = false;
       }
+      returnFlows.set(made, known);
       flows.push(known);
     }
   }
@@ -240,6 +249,11 @@ function layOutOnce(
   for (const { id, flow } of endnoteFlows(index, composition)) {
     if (id) endnotes.set(id, flows.length);
     flows.push(flow);
+  }
+  // What no section has any more is let go.
+  if (lasting) {
+    cached.returns.clear();
+    for (const [made, flow] of returnFlows) cached.returns.set(made, flow);
   }
   const same = earlier && !pending ? sameRun(earlier.flows, flows) : null;
   const pages = paginate(
@@ -350,4 +364,17 @@ function endnoteFlows(
     all.push({ id, flow });
   }
   return all;
+}
+
+/** Headings that lead back, by the flow without that. */
+type LedFlows = WeakMap<Flow, Flow>;
+
+/** A heading whose words lead back to the contents list, or to the top; the same object for the same heading. */
+function ledHome(flow: Flow, { to }: WayOn, led: LedFlows): Flow {
+  const link: Flow["link"] = to ? { kind: "destination", id: to } : { kind: "top" };
+  const isSame = (one: Flow | undefined) => JSON.stringify(one?.link) === JSON.stringify(link);
+  if (isSame(flow)) return flow;
+  let own = led.get(flow);
+  if (!own || !isSame(own)) led.set(flow, (own = { ...flow, link }));
+  return own;
 }

@@ -1,6 +1,6 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 import { oldNames, resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
-import { shortened } from "@/core/document";
+import { lacksWords, shortened } from "@/core/document";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
@@ -118,10 +118,7 @@ function emptyHeadings(headings: readonly Heading[]): Finding[] {
 
 function picturesWithoutWords(index: DocumentIndex): Finding[] {
   return index.figures
-    .filter(({ block }) => {
-      const { picture, alt } = index.doc.child(block).attrs as { picture: string; alt: string };
-      return picture !== "" && alt.trim() === "";
-    })
+    .filter(({ block }) => lacksWords(index.doc.child(block)))
     .map((figure) => ({
       kind: "no-words-for-picture",
       says: `${index.captions.get(figure.id) ?? "A picture"} does not say what it shows to those who cannot see it.`,

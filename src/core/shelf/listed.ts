@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { DestinationId, DocumentTarget } from "@/core/document";
+import { documentTargetSchema, type DestinationId, type DocumentTarget } from "@/core/document";
 import type { AskedPlace } from "@/core/links";
 
 /*
@@ -46,17 +46,9 @@ export interface FlaggedPlace {
 /** As many places are asked for at once. */
 export const MOST_ASKED = 20_000;
 
-const id = z.string().regex(/^[0-9A-Za-z_-]{1,64}$/);
-
 /** Checks what is asked of places in other documents. */
 export const askedPlacesSchema: z.ZodType<{ targets: DocumentTarget[] }> = z.object({
-  targets: z
-    .array(
-      z
-        .strictObject({ kind: z.literal("document"), document: id, id: id.optional() })
-        .transform((target) => target as DocumentTarget),
-    )
-    .max(MOST_ASKED),
+  targets: z.array(documentTargetSchema.transform((target) => target as DocumentTarget)).max(MOST_ASKED),
 });
 
 /** The answer, by the key of each place. */

@@ -1,43 +1,105 @@
 import type { Destination } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
+import type { ContentsEntry } from "./contents";
 
-/** The order that was given last in each language: most names are the same after the next key. */
-const last = new Map<string, readonly Destination[]>();
-
-/**
- * Places by their names, as a language orders them; those of the same name in order of place. What kept its name keeps its order, and only the rest
- * is put among it, because comparing names as languages do takes long.
- */
-export function sortedByName(places: readonly Destination[], language: string): Destination[] {
-  const { compare } = new Intl.Collator(language, { numeric: true, sensitivity: "base" });
-  const inOrder = (a: Destination, b: Destination) => compare(a.name, b.name) || a.pos - b.pos;
-  const now = new Map(places.map((place) => [place.id as string, place]));
-  const sorted: Destination[] = [];
-  for (const { id, name } of last.get(language) ?? []) {
-    const place = now.get(id);
-    if (place?.name !== name) continue;
-    sorted.push(place);
-    now.delete(id);
-  }
-  const fresh = [...now.values()];
-  if (fresh.length > sorted.length / 10 || !keepsPlaces(sorted)) {
-    sorted.length = 0;
-    sorted.push(...places);
-    sorted.sort(inOrder);
-  } else
-    for (const place of fresh)
-      sorted.splice(
-        partitionPoint(sorted.length, (i) => inOrder(sorted[i]!, place) < 0),
-        0,
-        place,
-      );
-  last.set(language, sorted);
-  return sorted;
+/** The order that was given last, and in which language: most names are the same after the next key. */
+interface Order {
+  readonly language: string;
+  readonly collator: Intl.Collator;
+  /** The places in the order in which they stand, and the number of each. */
+  readonly places: readonly Destination[];
+  readonly ranks: ReadonlyMap<string, number>;
+  readonly lines: readonly ContentsEntry[];
 }
 
-/** Whether places of the same name, which were in order, are so still. */
-function keepsPlaces(sorted: readonly Destination[]): boolean {
-  return sorted.every(
-    (place, i) => i === 0 || sorted[i - 1]!.name !== place.name || sorted[i - 1]!.pos < place.pos,
+let last: Order | null = null;
+
+/** As many names in ten may have changed for the last order to be mended, not made anew. */
+const FEW = 10;
+
+/**
+ * Lines of places by their names, as a language orders them; those of the same name in order of place. What kept its name keeps its order, and
+ * only the rest is put among it, because comparing names as languages do takes long.
+ */
+export function linesByName(
+  places: readonly Destination[],
+  language: string,
+  line: (place: Destination) => ContentsEntry,
+): readonly ContentsEntry[] {
+  const before: Order | null = last?.language === language ? last : null;
+  const collator = before?.collator ?? new Intl.Collator(language, { numeric: true, sensitivity: "base" });
+  const renamed = before && renamedIn(before.places, places);
+  const ranks = renamed ? before!.ranks : new Map(places.map(({ id }, i) => [id as string, i]));
+  const inOrder = (a: ContentsEntry, b: ContentsEntry) =>
+    collator.compare(a.text, b.text) || ranks.get(a.id)! - ranks.get(b.id)!;
+  const lines = renamed
+    ? mended(
+        before!.lines,
+        renamed.map((i) => line(places[i]!)),
+        inOrder,
+      )
+    : madeAnew(before?.lines ?? [], places, ranks, line, inOrder);
+  last = { language, collator, places, ranks, lines };
+  return lines;
+}
+
+/** The numbers of the places that are called otherwise; null where others stand there, in another order, or too many are. */
+function renamedIn(before: readonly Destination[], now: readonly Destination[]): number[] | null {
+  if (before.length !== now.length) return null;
+  const renamed: number[] = [];
+  for (let i = 0; i < now.length; i++) {
+    if (before[i]!.id !== now[i]!.id) return null;
+    if (before[i]!.name !== now[i]!.name) renamed.push(i);
+  }
+  return renamed.length <= now.length / FEW ? renamed : null;
+}
+
+type Compare = (a: ContentsEntry, b: ContentsEntry) => number;
+
+/** The same lines, of which a few have other words. */
+function mended(
+  before: readonly ContentsEntry[],
+  fresh: readonly ContentsEntry[],
+  inOrder: Compare,
+): readonly ContentsEntry[] {
+  if (fresh.length === 0) return before;
+  const ids = new Set<string>(fresh.map(({ id }) => id));
+  return put(
+    before.filter(({ id }) => !ids.has(id)),
+    fresh,
+    inOrder,
   );
+}
+
+/** Lines of places of which some came, went or moved: those that kept their words are in order already. */
+function madeAnew(
+  before: readonly ContentsEntry[],
+  places: readonly Destination[],
+  ranks: ReadonlyMap<string, number>,
+  line: (place: Destination) => ContentsEntry,
+  inOrder: Compare,
+): readonly ContentsEntry[] {
+  const fresh = new Map(places.map((place) => [place.id as string, line(place)]));
+  const kept = before.filter(({ id, text }) => fresh.get(id)?.text === text && fresh.delete(id));
+  const keepsOrder = kept.every(
+    ({ id, text }, i) =>
+      i === 0 || kept[i - 1]!.text !== text || ranks.get(kept[i - 1]!.id)! < ranks.get(id)!,
+  );
+  if (fresh.size > kept.length / FEW || !keepsOrder) return places.map(line).sort(inOrder);
+  return put(kept, [...fresh.values()], inOrder);
+}
+
+/** Puts lines where they belong among others that are in order. */
+function put(
+  lines: ContentsEntry[],
+  fresh: readonly ContentsEntry[],
+  inOrder: Compare,
+): readonly ContentsEntry[] {
+  for (const line of fresh)
+    lines.splice(
+      partitionPoint(lines.length, (i) => inOrder(lines[i]!, line) < 0),
+      0,
+      line,
+    );
+  return lines;
 }

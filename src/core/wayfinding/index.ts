@@ -14,14 +14,28 @@ export {
   kindOf,
   levelsOf,
   LIST_TITLES,
-  listedIds,
   listEntries,
   NOTHING_LISTED,
+  isMenu,
   optionsOf,
+  orderedEntries,
   tagsIn,
   writtenOptions,
 } from "./lists";
-export { buildPlan, planOf, planSchema, READY_PLANS, withPlan, type Plan, type PlannedList } from "./plans";
+export { cardOf, type Card } from "./cards";
+export { doubledBy, type Doubled } from "./doubled";
+export {
+  buildPlan,
+  listOf,
+  planOf,
+  planSchema,
+  putList,
+  READY_PLANS,
+  within,
+  withPlan,
+  type Plan,
+  type PlannedList,
+} from "./plans";
 export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
-export { returnLinks, type ReturnLink } from "./returns";
-export { frontBlock, withContents, withReturns } from "./put-wayfinding";
+export { returnLinks, wayHome, type ReturnLink, type WayOn } from "./returns";
+export { frontPos, withContents, withReturns } from "./put-wayfinding";

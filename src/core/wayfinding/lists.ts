@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
-import type { DestinationId, ListKind, ListOptions } from "@/core/document";
+import { localeOf, type ListKind, type ListOptions } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { sortedByName } from "./by-name";
+import { linesByName } from "./by-name";
 import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
 
 /** The options of a generated list. */
@@ -11,11 +11,11 @@ export function optionsOf(list: Node): ListOptions {
 }
 
 /**
- * The options of a list that are not at first, as JSON for a file; empty where there are none. Entries changed by hand are not among them: a file
+ * The options of a list that are not at first, as JSON for a file; empty where there are none. Entries changed by hand and their order are not among them: a file
  * does not know the ids by which they are kept.
  */
 export function writtenOptions(list: Node): string {
-  const { entries: _, ...rest } = optionsOf(list);
+  const { entries: _, order: _order, ...rest } = optionsOf(list);
   return Object.keys(rest).length === 0 ? "" : JSON.stringify(rest);
 }
 
@@ -26,8 +26,14 @@ export function kindOf(list: Node): ListKind {
 
 /** The list by which readers find sections: the first that lists those of the document and is no menu. Null where there is none. */
 export function contentsList(index: DocumentIndex): BlockDestination | null {
-  const isContents = (list: Node) => kindOf(list) === "sections" && !optionsOf(list).buttons;
+  const isContents = (list: Node) => kindOf(list) === "sections" && !isMenu(list);
   return index.contentsLists.find(({ block }) => isContents(index.doc.child(block))) ?? null;
+}
+
+/** Whether a list is a menu: of buttons, or of cards. */
+export function isMenu(list: Node): boolean {
+  const { buttons, cards } = optionsOf(list);
+  return buttons === true || cards === true;
 }
 
 /** The levels a list of sections shows. */
@@ -36,14 +42,25 @@ export function levelsOf(list: Node): ContentsLevels {
 }
 
 /** The entries of a generated list as readers meet them, in their order. */
-export function listEntries(index: DocumentIndex, list: Node): ContentsEntry[] {
+export function listEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
-  const entries = edited(allEntries(index, list), options);
+  const entries = edited(orderedEntries(index, list), options);
   return options.plain ? entries.map((entry) => ({ ...entry, number: "" })) : entries;
 }
 
+/** All entries, in the order that was given to a menu; also those that are left out. */
+export function orderedEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
+  const entries = allEntries(index, list);
+  if (!isMenu(list)) return entries;
+  const { order = [] } = optionsOf(list);
+  const places = new Map(order.map((id, i) => [id, i]));
+  const placeOf = ({ id }: ContentsEntry) => places.get(id) ?? order.length;
+  // What stands in an order of its own is below nothing.
+  return entries.map((entry) => ({ ...entry, depth: 0 })).sort((a, b) => placeOf(a) - placeOf(b));
+}
+
 /** All entries, also those that are left out, with the words of their places. */
-export function allEntries(index: DocumentIndex, list: Node): ContentsEntry[] {
+export function allEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
   switch (kindOf(list)) {
     case "sections":
@@ -66,8 +83,11 @@ export function allEntries(index: DocumentIndex, list: Node): ContentsEntry[] {
 }
 
 /** Without what is left out, and worded by hand where that was done. */
-function edited(entries: readonly ContentsEntry[], { entries: edits }: ListOptions): ContentsEntry[] {
-  if (!edits) return [...entries];
+function edited(
+  entries: readonly ContentsEntry[],
+  { entries: edits }: ListOptions,
+): readonly ContentsEntry[] {
+  if (!edits) return entries;
   const kept: ContentsEntry[] = [];
   let below: number | null = null;
   for (const entry of entries) {
@@ -127,8 +147,8 @@ function withBookmarks(
   index: DocumentIndex,
   options: ListOptions,
   list?: Node,
-): ContentsEntry[] {
-  if (!options.bookmarks) return [...entries];
+): readonly ContentsEntry[] {
+  if (!options.bookmarks) return entries;
   const around = list ? sectionAround(index, list) : null;
   const places = new Map(index.headings.map(({ id, pos }) => [id as string, pos]));
   const marks = tagged(index, options).filter(({ pos }) => !around || (pos > around.from && pos < around.to));
@@ -172,23 +192,17 @@ export function tagsIn(note: string): string[] {
 }
 
 /** All places with a name in the order of the alphabet, as the language of the document has it; each name at one place once. */
-function inAlphabet(index: DocumentIndex): ContentsEntry[] {
-  const seen = new Set<string>();
-  const places = index.destinations.filter(({ kind, name, pos }) => {
-    const key = `${pos} ${name.toLowerCase()}`;
-    if (kind === "contents" || name.trim() === "" || seen.has(key)) return false;
-    seen.add(key);
-    return true;
-  });
-  return sortedByName(places, localeOf(index)).map((place) => flat(place));
-}
-
-function localeOf(index: DocumentIndex): string {
-  try {
-    return Intl.getCanonicalLocales(index.doc.attrs.language as string)[0] ?? "en";
-  } catch {
-    return "en";
+function inAlphabet(index: DocumentIndex): readonly ContentsEntry[] {
+  const places: Destination[] = [];
+  for (const place of index.destinations) {
+    if (place.kind === "contents" || !/\S/.test(place.name)) continue;
+    // Those of one position follow each other.
+    let twice = false;
+    for (let i = places.length - 1; i >= 0 && places[i]!.pos === place.pos && !twice; i--)
+      twice = places[i]!.name.toLowerCase() === place.name.toLowerCase();
+    if (!twice) places.push(place);
   }
+  return linesByName(places, localeOf(index.doc.attrs.language as string), flat);
 }
 
 /** What is said where a list has no entries. */
@@ -214,11 +228,3 @@ export const LIST_TITLES: Readonly<Record<ListKind, string>> = {
   flagged: "To come back to",
   alphabet: "Index",
 };
-
-/** Ids of the places to which any list of a document leads. */
-export function listedIds(index: DocumentIndex): ReadonlySet<DestinationId> {
-  const ids = new Set<DestinationId>();
-  for (const { block } of index.contentsLists)
-    for (const { id } of listEntries(index, index.doc.child(block))) ids.add(id);
-  return ids;
-}

@@ -13,8 +13,9 @@ import {
   type ReturnRule,
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
+import type { Doubled } from "./doubled";
 import { kindOf, levelsOf, LIST_TITLES, optionsOf } from "./lists";
-import { frontBlock } from "./put-wayfinding";
+import { frontBlock, frontPos } from "./put-wayfinding";
 
 /** A list of a plan: what it lists, how, and where it stands. */
 export interface PlannedList {
@@ -66,7 +67,8 @@ const contents = (to: number, options: ListOptions = {}): PlannedList => ({
   at: "front",
   options,
 });
-const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}): PlannedList => ({
+/** A list of a kind at a place, called as such lists are. */
+export const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}): PlannedList => ({
   of,
   title: LIST_TITLES[of],
   from: 1,
@@ -74,7 +76,8 @@ const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}):
   at,
   options,
 });
-const within = (level: number, to: number, options: ListOptions = {}): PlannedList => ({
+/** A list of what they hold at the start of each section of a level. */
+export const within = (level: number, to: number, options: ListOptions = {}): PlannedList => ({
   ...listOf("section", { eachOfLevel: level }, options),
   to,
 });
@@ -126,21 +129,36 @@ export const READY_PLANS: readonly Plan[] = [
 
 /**
  * Builds what a plan holds and a document lacks, in the transform that is handed over. A list of the same kind at the same place is there already
- * and takes the plan's options; a section that holds no more than its heading gets none.
+ * and takes the plan's options; a section that holds no more than its heading gets none. `replaced`: what was made by hand and goes first.
  */
-export function buildPlan<T extends Transform>(tr: T, ready: Plan): T {
+export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: readonly Doubled[] = []): T {
+  for (const { from, to } of [...replaced].reverse()) tr.delete(from, to);
   const plan = lowered(ready, titleLevels(tr.doc));
-  for (const list of plan.lists)
-    if (typeof list.at === "object") buildInSections(tr, list, list.at.eachOfLevel);
+  for (const list of plan.lists) if (typeof list.at === "object") putList(tr, list);
   const whole = plan.lists.filter(({ at }) => typeof at !== "object");
   // From the last to the first, so that they stand in their order.
-  for (const list of [...whole].reverse()) {
+  for (const list of [...whole].reverse()) putList(tr, list);
+  return tr.setDocAttribute("returns", plan.returns) as T;
+}
+
+/** Puts one list in where it belongs; one of the same kind there takes its options. Nothing where it would stand empty. */
+export function putList<T extends Transform>(tr: T, list: PlannedList): T {
+  if (typeof list.at === "object") buildInSections(tr, list, list.at.eachOfLevel);
+  else {
     const standing = wholeList(tr.doc, list.of);
     if (standing) take(tr, standing.pos, list);
     else if (list.of === "sections" || hasAny(tr.doc, list.of))
-      tr.insert(list.at === "end" ? tr.doc.content.size : frontPos(tr.doc), nodeOf(list));
+      tr.insert(list.at === "end" ? tr.doc.content.size : frontPlace(tr.doc, list), nodeOf(list));
   }
-  return tr.setDocAttribute("returns", plan.returns) as T;
+  return tr;
+}
+
+/** Where a list is put at the front: there, or behind the contents list that stands there. */
+function frontPlace(doc: Node, { of }: PlannedList): number {
+  const front = frontPos(doc);
+  const first = doc.nodeAt(front);
+  const isContents = first?.type === schema.nodes.contents_list && kindOf(first) === "sections";
+  return of !== "sections" && isContents ? front + first.nodeSize : front;
 }
 
 /** Levels that only the title of the document has: 1 where it is the one heading of the first level, so that chapters are of the second. */
@@ -170,8 +188,8 @@ function lowered(plan: Plan, by: number): Plan {
 }
 
 /** The document as it would be with a plan. */
-export function withPlan(doc: Node, plan: Plan): Node {
-  return buildPlan(new Transform(doc), plan).doc;
+export function withPlan(doc: Node, plan: Plan, replaced: readonly Doubled[] = []): Node {
+  return buildPlan(new Transform(doc), plan, replaced).doc;
 }
 
 /** The plan that a document follows as it stands. */
@@ -180,7 +198,7 @@ export function planOf(doc: Node, name: string): Plan {
   const lists = index.contentsLists.map(({ pos, block }): PlannedList => {
     const node = doc.child(block);
     const of = kindOf(node);
-    const { of: _, entries: _edits, ...options } = optionsOf(node);
+    const { of: _, entries: _edits, order: _order, ...options } = optionsOf(node);
     const around = index.sectionAt(pos);
     const at =
       of === "section" && around
@@ -209,12 +227,13 @@ function nodeOf({ of, title, from, to, options }: PlannedList): Node {
 }
 
 function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList): void {
-  const { entries } = optionsOf(tr.doc.nodeAt(pos)!);
+  const { entries, order } = optionsOf(tr.doc.nodeAt(pos)!);
   tr.setNodeAttribute(pos, "from", from);
   tr.setNodeAttribute(pos, "to", to);
   tr.setNodeAttribute(pos, "list", {
     ...(of === "sections" ? {} : { of }),
     ...options,
+    ...(order && { order }),
     ...(entries && { entries }),
   });
 }
@@ -243,12 +262,6 @@ function hasAny(doc: Node, of: ListKind): boolean {
     default:
       return index.headings.length > 0;
   }
-}
-
-function frontPos(doc: Node): number {
-  let pos = 0;
-  for (let i = 0; i < frontBlock(doc); i++) pos += doc.child(i).nodeSize;
-  return pos;
 }
 
 /** Sections of a level that hold sections get a list right behind their heading. */

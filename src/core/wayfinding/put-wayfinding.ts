@@ -8,6 +8,11 @@ export function frontBlock(doc: Node): number {
   return first.type.name === "heading" && lineOf(first) === doc.attrs.title ? 1 : 0;
 }
 
+/** The position before that block. */
+export function frontPos(doc: Node): number {
+  return frontBlock(doc) === 0 ? 0 : doc.child(0).nodeSize;
+}
+
 /** The document with a contents list at the front; as it is where it has one already. */
 export function withContents(doc: Node, levels: ContentsLevels): Node {
   const blocks = doc.content.content;

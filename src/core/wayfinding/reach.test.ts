@@ -54,10 +54,10 @@ describe("the reach of sections", () => {
       "d 2 2 null null",
     ]);
     expect(told(made(blocks, { levels: [1, 2], words: "" }))).toEqual([
-      "a 1 1 1 0.6",
-      "b 1 1 1 1.5",
-      "c null null 1 0.9",
-      "d 2 2 1 0.6",
+      "a 1 1 1 0.5",
+      "b 1 1 1 1.4",
+      "c null null 1 0.8",
+      "d 2 2 1 0.5",
     ]);
   });
 
@@ -86,7 +86,7 @@ describe("return links lead where the rule says", () => {
   const blocks = [list(), title("a"), text("x"), title("b", 2), text("y"), title("c", 3), text("z")];
   const leads = (to?: ReturnRule["to"]) =>
     returnLinks(indexDocument(made(blocks, { levels: [1, 2, 3], words: "", to }))).map(
-      ({ to: id, words }) => [
+      ({ ways: [{ to: id, words }] }) => [
         Object.keys(ids).find((name) => ids[name] === id) ?? (id ? "list" : "top"),
         words,
       ],
@@ -105,6 +105,6 @@ describe("return links lead where the rule says", () => {
     const figures = nodes.contents_list.create({ id: newId(), list: { of: "figures" } });
     const doc = made([figures, ...blocks], { levels: [1], words: "" });
     const index = indexDocument(doc);
-    expect(returnLinks(index)[0]!.to).toBe(index.contentsLists[1]!.id);
+    expect(returnLinks(index)[0]!.ways[0].to).toBe(index.contentsLists[1]!.id);
   });
 });

@@ -1,7 +1,8 @@
 import type { DocumentIndex, Section } from "@/core/destinations";
+import type { DestinationId, ReturnRule } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, listEntries } from "./lists";
-import { returnLinks } from "./returns";
+import { returnLinks, wayHome } from "./returns";
 
 /** How readers get to one section, and away from it. A jump is a link that is followed. */
 export interface SectionReach {
@@ -45,32 +46,49 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
   const contents = contentsList(index);
   const home = contents ? placeAt(contents.pos) : 0;
   const waysBack: number[] = [];
+  const placeOf = placesOf(index, placeAt);
+  let own = 0;
+  // Links come in order of place.
   for (const { from, target, reference } of index.links) {
+    while (own < starts.length && starts[own]! <= from) own++;
     if (reference?.linked === false) continue;
     if (target.kind === "top") {
-      lead(placeAt(from), 0);
+      lead(own, 0);
       if (!contents) waysBack.push(from);
     } else if (target.kind === "destination") {
-      const place = index.destination(target.id);
-      if (!place) continue;
-      lead(placeAt(from), placeAt(place.pos));
-      if (place.id === contents?.id) waysBack.push(from);
+      const place = placeOf(target.id);
+      if (place === undefined) continue;
+      lead(own, place);
+      if (target.id === contents?.id) waysBack.push(from);
     }
   }
-  for (const list of index.contentsLists)
+  for (const list of index.contentsLists) {
+    const from = placeAt(list.pos);
     for (const { id } of listEntries(index, index.doc.child(list.block))) {
-      const place = index.destination(id);
-      if (place) lead(placeAt(list.pos), placeAt(place.pos));
+      const place = placeOf(id);
+      if (place !== undefined) lead(from, place);
     }
+  }
   /** The outermost section that ends at a position, by the number of its place. */
   const ending = new Map<number, number>();
   sections.forEach(({ end }, i) => ending.has(end) || ending.set(end, i + 1));
-  for (const { pos, to } of returnLinks(index)) {
-    const place = to ? index.destination(to) : null;
-    // Who reads any part of a section to its end meets the link there.
-    for (let from = ending.get(pos)!; from <= headings.length && starts[from - 1]! < pos; from++)
-      lead(from, place ? placeAt(place.pos) : 0);
-    if (contents ? to === contents.id : to === null) waysBack.push(pos);
+  for (const { pos, end, ways } of returnLinks(index)) {
+    const places = ways.map(({ to }) => (to && placeOf(to)) ?? 0);
+    const [{ to }] = ways;
+    // Who reads any part of a section to its end meets the links there.
+    for (let from = ending.get(end)!; from <= headings.length && starts[from - 1]! < pos; from++)
+      for (const place of places) lead(from, place);
+    // It stands with what is before it; what is behind it may be a list over many pages.
+    if (contents ? to === contents.id : to === null) waysBack.push(pos - 1);
+  }
+  const { also } = index.doc.attrs.returns as ReturnRule;
+  if (also?.includes("headings")) {
+    const { to } = wayHome(index);
+    const place = (to && placeOf(to)) ?? 0;
+    headings.forEach(({ end }, i) => {
+      lead(i + 1, place);
+      if (contents ? to === contents.id : to === null) waysBack.push(end);
+    });
   }
   if (contents) waysBack.push(contents.pos);
   waysBack.sort((a, b) => a - b);
@@ -94,6 +112,26 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
         next === undefined ? null : Math.max(0, pages.pageOf(next) - pages.pageOf(section.heading.pos)),
     };
   });
+}
+
+/** The number of the place in which a destination stands; undefined for one that does not. What has a name is looked up in one pass. */
+function placesOf(
+  index: DocumentIndex,
+  placeAt: (pos: number) => number,
+): (id: DestinationId) => number | undefined {
+  const { headings } = index;
+  const places = new Map<string, number>();
+  let place = 0;
+  for (const { id, pos } of index.destinations) {
+    while (place < headings.length && headings[place]!.pos <= pos) place++;
+    places.set(id, place);
+  }
+  return (id) => {
+    const named = places.get(id);
+    if (named !== undefined) return named;
+    const other = index.destination(id);
+    return other && placeAt(other.pos);
+  };
 }
 
 function known(jumps: number): number | null {

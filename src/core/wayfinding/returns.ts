@@ -1,18 +1,29 @@
-import { shortened, type DestinationId, type ReturnRule } from "@/core/document";
+import { schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
 import type { DocumentIndex, Heading, Section } from "@/core/destinations";
+import { partitionPoint } from "@/core/order";
+import { UNTITLED } from "./contents";
 import { contentsList } from "./lists";
+
+/** A link that leads on from the end of a section. */
+export interface WayOn {
+  readonly rel: "back" | "previous" | "parent" | "next";
+  /** The place it leads to; null for the top of the document. */
+  readonly to: DestinationId | null;
+  readonly words: string;
+}
 
 /** A link back, placed after the last block of a section. */
 export interface ReturnLink {
   /** Position between two blocks at which it stands. */
   readonly pos: number;
+  /** Where the section ends: there, or behind generated lists that end the document and are no part of its text. */
+  readonly end: number;
   /** Number of blocks before it. */
   readonly block: number;
   /** The section it ends: where several end at once, the innermost that the rule names. */
   readonly section: Heading;
-  /** The place it leads to; null for the top of the document. */
-  readonly to: DestinationId | null;
-  readonly words: string;
+  /** All links that stand there: first the one back, then steps to the sections around where the rule asks for them. */
+  readonly ways: readonly [back: WayOn, ...steps: WayOn[]];
 }
 
 const WORDS = { contents: "Back to contents", top: "Back to top" };
@@ -26,6 +37,9 @@ export function returnLinks(index: DocumentIndex): ReturnLink[] {
   const rule = index.doc.attrs.returns as ReturnRule;
   if (rule.levels.length === 0) return [];
   const contents = contentsList(index);
+  const named = rule.also?.includes("steps")
+    ? index.headings.filter(({ level }) => rule.levels.includes(level))
+    : null;
   const byBlock = new Map<number, ReturnLink>();
   for (const section of index.sections) {
     if (!rule.levels.includes(section.heading.level)) continue;
@@ -38,15 +52,62 @@ export function returnLinks(index: DocumentIndex): ReturnLink[] {
     )
       continue;
     const { to, words } = leadOf(rule, section, index);
-    byBlock.set(section.endBlock, {
-      pos: section.end,
-      block: section.endBlock,
+    const back: WayOn = { rel: "back", to, words: rule.words || words };
+    const at = beforeEndLists(section, index);
+    byBlock.set(at.block, {
+      ...at,
+      end: section.end,
       section: section.heading,
-      to,
-      words: rule.words || words,
+      ways: [back, ...stepsFrom(section, named, index, to)],
     });
   }
   return [...byBlock.values()].sort((a, b) => a.block - b.block);
+}
+
+/** Where the text of a section ends: before generated lists with which the document ends. */
+function beforeEndLists(
+  { heading, end, endBlock }: Section,
+  { doc }: DocumentIndex,
+): { pos: number; block: number } {
+  let [pos, block] = [end, endBlock];
+  if (block < doc.childCount) return { pos, block };
+  for (let last = doc.child(block - 1); block - 1 > heading.block + 1; last = doc.child(block - 1)) {
+    if (last.type !== schema.nodes.contents_list) break;
+    pos -= last.nodeSize;
+    block--;
+  }
+  return { pos, block };
+}
+
+/**
+ * Links to the sections before and after one, of those that a rule names, and to the one around it, unless the way back leads there. None
+ * where the rule asks for none (null).
+ */
+function stepsFrom(
+  { heading, end, parent }: Section,
+  named: readonly Heading[] | null,
+  { sections }: DocumentIndex,
+  back: DestinationId | null,
+): WayOn[] {
+  if (!named) return [];
+  const firstFrom = (pos: number) => partitionPoint(named.length, (i) => named[i]!.pos < pos);
+  const way = (rel: WayOn["rel"], called: string, place: Heading | undefined): WayOn[] =>
+    place && place.id !== back
+      ? [{ rel, to: place.id, words: `${called}: ${shortened(place.name, 60) || UNTITLED}` }]
+      : [];
+  return [
+    ...way("previous", "Previous", named[firstFrom(heading.pos) - 1]),
+    ...way("parent", "Up", sections[parent]?.heading),
+    ...way("next", "Next", named[firstFrom(end)]),
+  ];
+}
+
+/** Where the sign beside each heading leads, and the link that stays in view: where return links lead, or to the contents list. */
+export function wayHome(index: DocumentIndex): WayOn {
+  const rule = index.doc.attrs.returns as ReturnRule;
+  const contents = contentsList(index);
+  const home = contents && rule.to !== "top" ? { to: contents.id, words: WORDS.contents } : TOP;
+  return { rel: "back", to: home.to, words: rule.words || home.words };
 }
 
 const TOP = { to: null, words: WORDS.top };

@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
 import { createDocument, returnsDownTo, schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
-import { contentsEntries, contentsTree, frontBlock, returnLinks, withContents, withReturns } from ".";
+import { contentsEntries, contentsTree, returnLinks, withContents, withReturns } from ".";
+import { frontBlock } from "./put-wayfinding";
 
 const { nodes } = schema;
 const heading = (level: number, text = "") => nodes.heading.create({ level }, text ? schema.text(text) : []);
@@ -57,11 +58,11 @@ describe("return links", () => {
     paragraph(),
   );
   const after = (deepest: number, of = doc) =>
-    returnLinks(indexDocument(withReturns(of, deepest))).map(({ block, section, to, words }) => [
+    returnLinks(indexDocument(withReturns(of, deepest))).map(({ block, section, ways: [back] }) => [
       block,
       section.name,
-      to !== null,
-      words,
+      back.to !== null,
+      back.words,
     ]);
 
   test("stand where a section of a named level ends, once where several end, none after an empty one", () => {
@@ -82,6 +83,28 @@ describe("return links", () => {
       { ...doc.attrs, returns: { ...returnsDownTo(1), words: "Up" } },
       doc.content,
     );
-    expect(returnLinks(indexDocument(worded))[0]!.words).toBe("Up");
+    expect(returnLinks(indexDocument(worded))[0]!.ways[0].words).toBe("Up");
+  });
+
+  test("have steps to the sections before, around and after beside them, where the rule asks for those", () => {
+    const stepped = doc.type.create(
+      { ...doc.attrs, returns: { ...returnsDownTo(2), also: ["steps"] } },
+      doc.content,
+    );
+    const ways = returnLinks(indexDocument(stepped)).map((link) => link.ways.map(({ words }) => words));
+    expect(ways).toEqual([
+      ["Back to top", "Previous: One", "Up: One", "Next: Two"],
+      ["Back to top", "Previous: Inside", "Next: Empty"],
+      ["Back to top", "Previous: Empty"],
+    ]);
+  });
+
+  test("stand before lists that end the document, which are no part of a section's text", () => {
+    const ended = doc.type.create(
+      doc.attrs,
+      doc.content.addToEnd(nodes.contents_list.create({ list: { of: "alphabet" } })),
+    );
+    const last = returnLinks(indexDocument(withReturns(ended, 1))).at(-1)!;
+    expect([last.section.name, last.block, last.end - last.pos]).toEqual(["Last", 9, 1]);
   });
 });

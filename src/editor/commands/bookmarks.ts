@@ -8,6 +8,7 @@ import {
   lineOf,
   type AnchorEntry,
   type DestinationId,
+  type Registry,
 } from "@/core/document";
 import { summarise, type Bookmark, type DocumentIndex } from "@/core/destinations";
 
@@ -20,7 +21,7 @@ export function freeName(
   except: DestinationId | null = null,
 ): { name: string; taken: boolean } {
   const name = nameFor(wanted);
-  const given = freeNames(index, new Set(except === null ? [] : [except]))(name);
+  const given = freeNames(index.registry.bookmarks, new Set(except === null ? [] : [except]))(name);
   return { name: given, taken: given !== name };
 }
 
@@ -29,12 +30,14 @@ function nameFor(wanted: string): string {
 }
 
 /** Hands out names, each with a number where it is taken by another bookmark or was handed out before. */
-function freeNames(
-  index: DocumentIndex,
+export function freeNames(
+  bookmarks: Registry["bookmarks"],
   except: ReadonlySet<string> = new Set(),
 ): (wanted: string) => string {
   const taken = new Set(
-    index.bookmarks.filter(({ id }) => !except.has(id)).map(({ name }) => name.toLowerCase()),
+    Object.entries(bookmarks).flatMap(([id, { name, removed }]) =>
+      removed || except.has(id) ? [] : name.toLowerCase(),
+    ),
   );
   return (wanted) => {
     const name = nameFor(wanted);
@@ -158,7 +161,7 @@ export function addBookmarks(
   index: DocumentIndex,
   proposed: readonly ProposedBookmark[],
 ): Transaction {
-  const free = freeNames(index);
+  const free = freeNames(index.registry.bookmarks);
   for (const one of proposed) {
     const name = free(one.name);
     const id = newId();
@@ -196,7 +199,7 @@ export function renameBookmarks(
   index: DocumentIndex,
   renamed: readonly { readonly id: DestinationId; readonly name: string }[],
 ): Transaction {
-  const free = freeNames(index, new Set(renamed.map(({ id }) => id)));
+  const free = freeNames(index.registry.bookmarks, new Set(renamed.map(({ id }) => id)));
   for (const { id, name } of renamed) renameBookmark(tr, id, free(name));
   return tr;
 }

@@ -1,13 +1,22 @@
 import { Fragment, type Node } from "prosemirror-model";
-import type { Transaction } from "prosemirror-state";
+import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
-import { newId, schema, shortened, type EntryEdit, type ListKind, type ListOptions } from "@/core/document";
+import {
+  newId,
+  schema,
+  shortened,
+  type EntryEdit,
+  type FrozenList,
+  type ListKind,
+  type ListOptions,
+} from "@/core/document";
 import {
   contentsTree,
   entryWords,
   LIST_TITLES,
   listEntries,
   optionsOf,
+  orderedEntries,
   type ContentsBranch,
 } from "@/core/wayfinding";
 
@@ -53,13 +62,31 @@ export function editEntry(tr: Transaction, pos: number, id: string, edit: EntryE
   return setListOptions(tr, pos, { entries: Object.keys(entries).length > 0 ? entries : null });
 }
 
+/** Puts an entry of a menu before another, or at the end. */
+export function moveEntry(
+  tr: Transaction,
+  pos: number,
+  index: DocumentIndex,
+  id: string,
+  before: string | null,
+): Transaction {
+  const others = orderedEntries(index, tr.doc.nodeAt(pos)!)
+    .map((entry) => entry.id as string)
+    .filter((one) => one !== id);
+  const at = before === null ? others.length : others.indexOf(before);
+  return at < 0 ? tr : setListOptions(tr, pos, { order: [...others.slice(0, at), id, ...others.slice(at)] });
+}
+
 /** Turns a list into ordinary text with ordinary links, as it is now. */
 export function freezeList(tr: Transaction, pos: number, index: DocumentIndex): Transaction {
   const list = tr.doc.nodeAt(pos)!;
   const heading = list.attrs.heading as string;
   const title = heading ? [nodes.paragraph.create(null, schema.text(heading, [marks.strong.create()]))] : [];
   const tree = contentsTree(listEntries(index, list));
-  const blocks = [...title, ...(tree.length > 0 ? [bulletsOf(tree)] : [])];
+  const { from, to, list: options } = list.attrs as FrozenList;
+  const frozen: FrozenList = { heading, from, to, list: options };
+  const bullets = tree.length > 0 ? [nodes.bullet_list.create({ frozen }, bulletsOf(tree).content)] : [];
+  const blocks = [...title, ...bullets];
   if (blocks.length === 0) return tr.delete(pos, pos + list.nodeSize);
   // What leads to the list leads to its text from now on.
   const [first, ...rest] = blocks.map((block) =>
@@ -67,6 +94,27 @@ export function freezeList(tr: Transaction, pos: number, index: DocumentIndex): 
   );
   const kept = first!.type.create({ ...first!.attrs, id: list.attrs.id as string }, first!.content);
   return tr.replaceWith(pos, pos + list.nodeSize, Fragment.fromArray([kept, ...rest]));
+}
+
+/** Whether the block with the caret is the text of a list that was generated. */
+export function frozenAt({ selection: { $from } }: EditorState): Node | null {
+  const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
+  return block?.type === nodes.bullet_list && block.attrs.frozen ? block : null;
+}
+
+/** Puts the living list back in the place of its text, where the caret stands; null where that is none. */
+export function thawList(tr: Transaction, state: EditorState): Transaction | null {
+  const block = frozenAt(state);
+  if (!block) return null;
+  const { $from } = state.selection;
+  const pos = $from.depth === 0 ? $from.pos : $from.before(1);
+  const frozen = block.attrs.frozen as FrozenList;
+  const before = state.doc.resolve(pos).nodeBefore;
+  const titled = frozen.heading !== "" && before?.isTextblock && before.textContent === frozen.heading;
+  // What leads to its text leads to the list.
+  const first = titled ? before : block;
+  const list = nodes.contents_list.create({ ...frozen, id: first.attrs.id as string });
+  return tr.replaceWith(titled ? pos - before.nodeSize : pos, pos + block.nodeSize, list);
 }
 
 function bulletsOf(branches: readonly ContentsBranch[]): Node {

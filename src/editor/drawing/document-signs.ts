@@ -4,7 +4,7 @@ import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/cor
 import type { Computed } from "@/core/compute";
 import { schema } from "@/core/document";
 import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
-import { returnLinks, type ReturnLink } from "@/core/wayfinding";
+import { returnLinks, type ReturnLink, type WayOn } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
 import type { MadeWords } from "../node-views/made-words-view";
 import type { BlockSigns, Sign } from "./drawn-signs";
@@ -24,13 +24,13 @@ export class DocumentSigns implements BlockSigns {
     private readonly references: ReadonlyMap<string, string>,
     private readonly adrift: AdriftTargets,
     private readonly computed: ReadonlyMap<string, Computed>,
-    private readonly follow: (link: ReturnLink) => void,
+    private readonly follow: (way: WayOn) => void,
   ) {}
 
   static of(
     index: DocumentIndex,
     { adrift, pages, computed }: Known,
-    follow: (link: ReturnLink) => void,
+    follow: (way: WayOn) => void,
   ): DocumentSigns {
     return new DocumentSigns(
       index,
@@ -164,7 +164,7 @@ function returnsOf(index: DocumentIndex): Map<string, ReturnLink> {
 }
 
 function sameReturn(a: ReturnLink, b: ReturnLink): boolean {
-  return a.to === b.to && a.words === b.words && a.section.id === b.section.id;
+  return a.section.id === b.section.id && JSON.stringify(a.ways) === JSON.stringify(b.ways);
 }
 
 /** The earlier map where the later holds the same. */
@@ -259,8 +259,8 @@ function adriftSign(why: string, from: number, to: number): Sign {
   };
 }
 
-function returnSign(link: ReturnLink, follow: (link: ReturnLink) => void, size: number): Sign {
-  const key = `return ${link.section.id} ${link.to ?? "top"} ${link.words}`;
+function returnSign(link: ReturnLink, follow: (way: WayOn) => void, size: number): Sign {
+  const key = `return ${link.section.id} ${JSON.stringify(link.ways)}`;
   return {
     key,
     from: size,
@@ -275,15 +275,17 @@ function returnSign(link: ReturnLink, follow: (link: ReturnLink) => void, size: 
   };
 }
 
-function returnLinkElement(link: ReturnLink, follow: (link: ReturnLink) => void): HTMLElement {
+function returnLinkElement(link: ReturnLink, follow: (way: WayOn) => void): HTMLElement {
   const line = document.createElement("p");
   line.className = "return-link";
   line.contentEditable = "false";
-  const button = document.createElement("button");
-  button.type = "button";
-  button.textContent = link.words;
-  button.tabIndex = -1;
-  button.addEventListener("click", () => follow(link));
-  line.append(button);
+  for (const way of link.ways) {
+    const button = document.createElement("button");
+    button.type = "button";
+    button.textContent = way.words;
+    button.tabIndex = -1;
+    button.addEventListener("click", () => follow(way));
+    line.append(...(line.childNodes.length > 0 ? [" · ", button] : [button]));
+  }
   return line;
 }

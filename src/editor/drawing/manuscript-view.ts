@@ -20,6 +20,7 @@ import { ComputationView } from "../node-views/computation-view";
 import { ReferenceView } from "../node-views/reference-view";
 import type { Pocket } from "../pocket";
 import type { Incoming } from "../paste/incoming";
+import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
 import { ownIds } from "../paste/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
 import { foreignHtml, plainSlice } from "../paste/take-paste";
@@ -39,12 +40,15 @@ import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
 import { ParagraphNumbers } from "./paragraph-numbers";
+import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
 import { watchInView } from "./watch-in-view";
 import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
 /** What the drawn manuscript needs of the session it shows. */
 export interface ManuscriptHost {
+  /** The document. */
+  readonly id: string;
   readonly state: EditorState;
   readonly index: DocumentIndex;
   readonly adrift: AdriftTargets;
@@ -105,6 +109,9 @@ export class ManuscriptView {
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
   private readonly paragraphNumbers = new ParagraphNumbers();
+  private readonly rangeEnds: RangeEnds;
+  /** What comes along with what is pasted or dropped from another document. */
+  private brought: Brought | null = null;
   /** The view's own transaction, while the document's state is told of it. */
   private under: Transaction | null = null;
 
@@ -121,6 +128,7 @@ export class ManuscriptView {
       (start, end) => start <= first + DRAWN_AT_ONCE && end >= first - DRAWN_AT_ONCE / 4,
     );
     this.signs = DocumentSigns.of(host.index, host, host.jumps.byReturn);
+    this.rangeEnds = new RangeEnds(host, (left, top) => this.posAt(left, top));
     const drawn: Drawn = {
       state: () => host.state,
       dispatch: (tr) => host.dispatch(tr),
@@ -143,6 +151,7 @@ export class ManuscriptView {
           ...glowSigns(host.state),
           ...caretSigns(host.state),
           ...matchSigns(host.state, this.inView),
+          ...this.rangeEnds.signs(),
           ...pageSigns(host.pages, host.state.doc, this.inView),
           // The view asks for the first time while it is made.
           ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
@@ -183,10 +192,22 @@ export class ManuscriptView {
         },
       },
       transformCopied: (slice) => withoutChunks(slice),
+      clipboardSerializer: copyingFrom(host.id, () => host.index.registry),
+      transformPastedText: (text) => {
+        this.brought = null;
+        return text;
+      },
+      transformPastedHTML: (html) => {
+        this.brought = broughtAlong(html, host.id);
+        return html;
+      },
       transformPasted: (slice, view) => {
         // What is dragged to another place is no copy.
         const moves = (view.dragging as { move?: boolean } | null)?.move;
-        return moves ? withoutChunks(slice) : ownIds(withoutChunks(slice), host.state.doc);
+        const { brought } = this;
+        if (moves) return withoutChunks(slice);
+        const own = ownIds(withoutChunks(slice), host.state.doc, brought);
+        return brought ? leadBack(own, host.state.doc, brought) : own;
       },
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
       handleKeyDown: (_view, event) => {
@@ -249,6 +270,8 @@ export class ManuscriptView {
       this.host.drawnChanged(this.drawnShare);
     }
     if (change ? change.headings || change.places : this.numberedBy !== this.host.pages) this.drawContents();
+    else if (change)
+      for (const list of this.contentsViews) if (list.hasCards) list.draw(index, this.host.pages);
     this.paragraphNumbers.show(this.host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
   }
 
@@ -356,12 +379,18 @@ export class ManuscriptView {
     );
   }
 
-  /** Text over a border between chunks, or over a whole block; all other typing is carried as the view does it. */
   private paste(event: ClipboardEvent, slice: Slice): boolean {
     const { state } = this.host;
-    if (handleTablePaste(this.forCommands, event, slice)) return true;
-    this.host.dispatch(pasteTransaction(state, slice));
+    const inCells = handleTablePaste(this.forCommands, event, slice);
+    const tr = inCells ? this.host.state.tr : pasteTransaction(state, slice);
+    if (this.brought) nameBrought(tr, this.brought);
+    if (!inCells || tr.docChanged) this.host.dispatch(tr);
     return true;
+  }
+
+  private posAt(left: number, top: number): number | null {
+    const found = this.view.posAtCoords({ left, top });
+    return found && this.layout.toDocument(found.pos);
   }
 
   private get inCode(): boolean {
@@ -370,17 +399,17 @@ export class ManuscriptView {
 
   private drop(event: DragEvent, slice: Slice, moved: boolean): boolean {
     if (!moved && this.host.incoming.takeFiles(event.dataTransfer)) return true;
-    const place = this.view.posAtCoords({ left: event.clientX, top: event.clientY });
-    if (!place) return false;
+    const place = this.posAt(event.clientX, event.clientY);
+    if (place === null) return false;
     const node = (this.view.dragging as { node?: NodeSelection } | null)?.node;
     const taken = node ?? this.view.state.selection;
     const tr = dropped(
       this.host.state,
-      this.layout.toDocument(place.pos),
+      place,
       withoutChunks(slice),
       moved ? { from: this.layout.toDocument(taken.from), to: this.layout.toDocument(taken.to) } : null,
     );
-    if (tr) this.host.dispatch(tr);
+    if (tr) this.host.dispatch(this.brought && !moved ? nameBrought(tr, this.brought) : tr);
     this.view.focus();
     return true;
   }

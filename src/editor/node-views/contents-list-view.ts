@@ -4,11 +4,13 @@ import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import type { PageMap } from "@/core/pages/page-map";
 import {
+  cardOf,
   entryWords,
   kindOf,
   listEntries,
   NOTHING_LISTED,
   optionsOf,
+  type Card,
   type ContentsEntry,
 } from "@/core/wayfinding";
 
@@ -16,6 +18,7 @@ import {
 export class ContentsListView implements NodeView {
   readonly dom = document.createElement("nav");
   private entries: readonly ContentsEntry[] | null = null;
+  private cards: readonly Card[] = [];
 
   constructor(
     private node: Node,
@@ -32,17 +35,26 @@ export class ContentsListView implements NodeView {
     return true;
   }
 
+  /** Whether it shows words of the text, which change with most keys. */
+  get hasCards(): boolean {
+    return optionsOf(this.node).cards ?? false;
+  }
+
   /** Draws the lines that differ from those that stand. */
   draw(index: DocumentIndex, pages: PageMap | null): void {
     const entries = listEntries(index, this.node);
-    if (this.entries && sameEntries(entries, this.entries)) return this.number(index, pages);
+    const cardsNow = optionsOf(this.node).cards ? entries.map(({ id }) => cardOf(index, id)) : [];
+    const sameCards = JSON.stringify(cardsNow) === JSON.stringify(this.cards);
+    this.cards = cardsNow;
+    if (this.entries && sameEntries(entries, this.entries) && sameCards) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
-    const { columns, run, pageless, buttons } = optionsOf(this.node);
+    const { columns, run, pageless, buttons, cards } = optionsOf(this.node);
     this.dom.setAttribute("aria-label", heading || "Contents");
     this.dom.dataset.columns = String(columns ?? 1);
     this.dom.toggleAttribute("data-run", run ?? false);
     this.dom.toggleAttribute("data-buttons", buttons ?? false);
+    this.dom.toggleAttribute("data-cards", cards ?? false);
     this.dom.toggleAttribute("data-pageless", pageless ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";
@@ -65,14 +77,14 @@ export class ContentsListView implements NodeView {
 
   private list(entries: readonly ContentsEntry[]): HTMLElement {
     const list = document.createElement("ul");
-    for (const entry of entries) {
+    for (const [i, entry] of entries.entries()) {
       const item = document.createElement("li");
       item.style.setProperty("--depth", String(entry.depth));
       const button = document.createElement("button");
       button.type = "button";
       button.textContent = entryWords(entry);
       button.addEventListener("click", () => this.jump(entry.id));
-      item.append(button);
+      item.append(button, ...cardParts(this.cards[i]));
       list.append(item);
     }
     return list;
@@ -95,6 +107,24 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
         entry.id === b[i]!.id && entryWords(entry) === entryWords(b[i]!) && entry.depth === b[i]!.depth,
     )
   );
+}
+
+/** What a card shows beside its name: the picture above it by its looks, and the words below. */
+function cardParts(card: Card | undefined): HTMLElement[] {
+  const parts: HTMLElement[] = [];
+  if (card?.picture) {
+    const image = document.createElement("img");
+    image.src = `/api/pictures/${card.picture}`;
+    image.alt = card.alt;
+    image.draggable = false;
+    parts.push(image);
+  }
+  if (card?.words) {
+    const line = document.createElement("p");
+    line.textContent = card.words;
+    parts.push(line);
+  }
+  return parts;
 }
 
 function emptyLine(node: Node): HTMLElement {

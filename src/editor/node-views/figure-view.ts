@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { lacksWords, pictureWords } from "@/core/document";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
 /** A figure in the manuscript: its picture, and its caption to be written in. */
@@ -29,18 +30,18 @@ export class FigureView implements NodeView {
   }
 
   private draw(): void {
-    const { picture, alt, width, place } = this.node.attrs as {
+    const { picture, width, place } = this.node.attrs as {
       picture: string;
-      alt: string;
       width: number | null;
       place: string;
     };
+    const alt = pictureWords(this.node);
     this.contentDOM.classList.toggle("is-empty", this.node.content.size === 0);
     this.dom.dataset.place = place;
     this.frame.style.width = width === null ? "" : `${width}%`;
     this.dom.style.width = place === "line" || width === null ? "" : `${width}%`;
     this.dom.toggleAttribute("data-width", width !== null);
-    this.frame.classList.toggle("without-words", picture !== "" && alt === "");
+    this.frame.classList.toggle("without-words", lacksWords(this.node));
     if (picture) {
       const image = document.createElement("img");
       image.src = `/api/pictures/${picture}`;

@@ -1,14 +1,16 @@
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { schema } from "@/core/document";
+import type { Brought } from "./across-documents";
 
 /**
  * What is pasted as it may come in: a copy of a block or bookmark that still stands gets no share in its id, what was cut
- * before keeps it.
+ * before keeps it, and so do bookmarks that come along from another document.
  */
-export function ownIds(slice: Slice, doc: Node): Slice {
+export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null): Slice {
   const standing = idsIn(doc);
   const known = doc.attrs.registry as { bookmarks: Record<string, unknown> };
-  const isOwn = (id: unknown) => typeof id === "string" && !standing.has(id) && id in known.bookmarks;
+  const isOwn = (id: unknown) =>
+    typeof id === "string" && !standing.has(id) && (id in known.bookmarks || brought?.names.has(id) === true);
   const clean = (node: Node): Node | null => {
     if (node.type === schema.nodes.bookmark_point) return isOwn(node.attrs.id) ? node : null;
     const marks = node.marks.filter((mark) => mark.type !== schema.marks.bookmark || isOwn(mark.attrs.id));

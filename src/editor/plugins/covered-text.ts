@@ -44,6 +44,8 @@ function isTyping(tr: Transaction): boolean {
 
 /** Where a block got text and nothing else: its range, with the block's content beginning at `start`. */
 function insertedText(before: Node, after: Node, start: number): { from: number; to: number } | null {
+  // Another kind of block in its place got no text.
+  if (before.isLeaf !== after.isLeaf) return null;
   const from = before.content.findDiffStart(after.content);
   if (from === null || after.nodeSize <= before.nodeSize) return null;
   const to = from + after.nodeSize - before.nodeSize;

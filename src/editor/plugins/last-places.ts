@@ -25,15 +25,18 @@ export function lastPlaces(): Plugin {
       if (!run) return null;
       const gone = bookmarksIn(before.doc, run.start, run.endBefore);
       for (const id of bookmarksIn(after.doc, run.start, run.endAfter).keys()) gone.delete(id);
+      if (gone.size === 0) return null;
       const { bookmarks } = after.doc.attrs.registry as Registry;
-      const tr = after.tr;
-      for (const [id, { block, words }] of gone) {
+      const places = new PlacesBefore(before.doc, after.doc);
+      const inOrder = [...gone].sort(([, a], [, b]) => a.block - b.block);
+      const lasts: Record<string, LastPlace> = {};
+      for (const [id, { block, words }] of inOrder) {
         const entry = bookmarks[id];
         if (!entry || entry.removed) continue;
-        const value = lastPlace(before.doc, after.doc, block, words);
-        tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, field: "last", value }));
+        lasts[id] = { words: shortened(words, MOST_LETTERS), ...places.before(block) };
       }
-      return tr.docChanged ? tr : null;
+      if (Object.keys(lasts).length === 0) return null;
+      return after.tr.step(new RegistryStep({ part: "bookmarks", lasts }));
     },
   });
 }
@@ -72,15 +75,29 @@ function blockBookmarks(registry: Registry): ReadonlyMap<string, readonly string
   return byBlock;
 }
 
-function lastPlace(before: Node, after: Node, block: number, words: string): LastPlace {
-  const standing = new Set(after.content.content.map((node) => node.attrs.id as string));
-  let near: DestinationId | null = null;
-  let section = "";
-  for (let i = block; i >= 0 && (near === null || section === ""); i--) {
-    const node = before.child(i);
-    const id = node.attrs.id as DestinationId;
-    if (near === null && standing.has(id)) near = id;
-    if (section === "" && node.type === schema.nodes.heading) section = lineOf(node);
+/** What stood before blocks of a document, asked for in order of place. */
+class PlacesBefore {
+  private readonly standing: ReadonlySet<string>;
+  private next = 0;
+  private block: DestinationId | null = null;
+  private section = "";
+
+  constructor(
+    private readonly doc: Node,
+    after: Node,
+  ) {
+    this.standing = new Set(after.content.content.map((node) => node.attrs.id as string));
   }
-  return { words: shortened(words, MOST_LETTERS), section: shortened(section, MOST_LETTERS), block: near };
+
+  /** The last block up to one that stands still, and the last title. */
+  before(block: number): Omit<LastPlace, "words"> {
+    for (; this.next <= block; this.next++) {
+      const node = this.doc.child(this.next);
+      const id = node.attrs.id as DestinationId;
+      if (this.standing.has(id)) this.block = id;
+      if (node.type === schema.nodes.heading)
+        this.section = shortened(lineOf(node), MOST_LETTERS) || this.section;
+    }
+    return { section: this.section, block: this.block };
+  }
 }

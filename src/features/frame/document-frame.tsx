@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect, useState, type ReactNode } from "react";
-import { asId, attachedFiles } from "@/core/document";
-import { fetchDocument, Session, SessionContext, useSession, useSessionValue } from "@/editor";
+import { attachedFiles } from "@/core/document";
+import { fetchDocument, goToAddressed, Session, SessionContext, useSession, useSessionValue } from "@/editor";
 import { buttonLook } from "@/components/button";
 import { ActionPanel } from "./action-panel";
 import { DisplacedWords } from "./displaced-words";
@@ -13,20 +13,10 @@ import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
 
-/** Goes to the place that the address names: words, by their block and from where to where in it; or a destination. */
-function goToAddressed(session: Session): void {
-  const words = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(window.location.hash);
-  const place = asId(/^#to=([\w-]+)$/.exec(window.location.hash)?.[1]);
-  if (!words && !place) return;
-  window.history.replaceState(window.history.state, "", window.location.pathname);
-  if (words) session.goToWords(words[1]!, Number(words[2]), Number(words[3]));
-  else if (!session.jumps.to(place!)) session.say("The place that the link leads to was removed.");
-}
-
 /** What a link of the document asks to be done. */
 function Acting() {
   const session = useSession();
-  const acting = useSessionValue((it) => it.acting);
+  const acting = useSessionValue((it) => it.following.acting);
   const registry = useSessionValue((it) => it.index.registry);
   return (
     <ActionPanel
@@ -34,7 +24,7 @@ function Acting() {
       own={acting?.own ?? false}
       document={session.id}
       files={attachedFiles(registry)}
-      onClose={() => session.endAction()}
+      onClose={() => session.following.endAction()}
     />
   );
 }

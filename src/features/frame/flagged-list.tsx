@@ -14,10 +14,13 @@ export function FlaggedList() {
     const abort = new AbortController();
     fetch("/api/flagged", { signal: abort.signal })
       .then(async (response) => {
+        if (!response.ok) throw new Error(`The server answers ${response.status}.`);
         const { places } = (await response.json()) as { places: FlaggedPlace[] };
         setAnswer({ places, today: new Date().toLocaleDateString("sv") });
       })
-      .catch(() => abort.signal.aborted || setAnswer({ fault: "The server does not answer." }));
+      .catch(
+        () => abort.signal.aborted || setAnswer({ fault: "What is flagged cannot be read at the moment." }),
+      );
     return () => abort.abort();
   }, []);
   if (!answer) return <p className="px-4 py-3 text-sm text-quiet">Looking …</p>;

@@ -8,11 +8,11 @@ import { PlacePicker } from "./place-picker";
 /** Asks where links shall lead that are to lead somewhere else, and leads them there in one step. */
 export function LeadElsewhere() {
   const session = useSession();
-  const links = useSessionValue((it) => it.leading);
+  const links = useSessionValue((it) => it.following.leading);
 
   function lead(target: LinkTarget) {
     if (!links) return;
-    session.askToLead(null);
+    session.following.askToLead(null);
     const wordsOf = ({ from, reference }: ReferencePlace) =>
       referenceWords(reference, from, session.index, session.pagesShown);
     session.dispatch(retargetLinks(session.state.tr, links, target, wordsOf));
@@ -23,7 +23,7 @@ export function LeadElsewhere() {
     <PlacePicker
       title={`Where ${counted(links?.length ?? 0, "link")} shall lead`}
       open={links !== null}
-      onClose={() => session.askToLead(null)}
+      onClose={() => session.following.askToLead(null)}
       onChoose={lead}
     />
   );

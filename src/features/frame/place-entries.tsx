@@ -1,6 +1,7 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { shortened } from "@/core/document";
+import { typedNumber } from "@/core/structure";
 import type { PageMap } from "@/core/pages/page-map";
 import {
   pathTo,
@@ -56,6 +57,11 @@ export function stopOf(found: FoundPlace): Stop {
   return found.kind === "destination" ? { from: found.place.pos, to: found.place.end } : found.at;
 }
 
+/** Whether a title has a number of its own, beside which a counted one only confuses. */
+function isTyped(place: Destination | null): boolean {
+  return place?.kind === "heading" && typedNumber(place.name) !== null;
+}
+
 function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }) {
   const place = found.kind === "destination" ? found.place : null;
   const name = found.kind === "destination" ? found.place.name : found.name;
@@ -66,7 +72,7 @@ function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }
       {kind ? <Sign kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}
       <span className="min-w-0 flex-1 truncate" dir="auto">
         <span className="mr-2 text-quiet tabular-nums">
-          {found.kind === "page" ? `Page ${found.number}` : found.number}
+          {found.kind === "page" ? `Page ${found.number}` : isTyped(place) ? "" : found.number}
         </span>
         {shortened(name, 200) || (place && place.kind !== "heading" ? "" : "Untitled")}
       </span>

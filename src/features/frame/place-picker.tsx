@@ -94,7 +94,7 @@ export function PlaceFinder({
         ...fileEntries(typed, index, onTarget),
         ...shelfEntries(elsewhere, onTarget),
         ...actionEntries(typed, (target, called, go) => {
-          session.ownAction(target);
+          session.following.ownAction(target);
           onTarget(target, called, go);
         }),
       ]

@@ -3,7 +3,8 @@ import type { FinderEntry } from "@/components/finder";
 import { KIND_NAMES, type SignKind } from "@/components/signs";
 import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import type { ListedPlace } from "@/core/shelf";
-import { useSession, type PocketedPlace } from "@/editor";
+import { placeKey } from "@/core/links";
+import { targetElsewhere, useSession, type PocketedPlace } from "@/editor";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
@@ -55,12 +56,16 @@ export function shelfEntries(places: readonly ListedPlace[], choose: ChooseTarge
 
 /** Places of other documents that were picked up lately. */
 export function pocketEntries(places: readonly PocketedPlace[], choose: ChooseTarget): FinderEntry[] {
-  return places.map(({ document, id, name, title }) => ({
-    key: `pocket ${document} ${id}`,
-    group: "Taken along from other documents",
-    content: () => <EntryLine kind="document" name={name || "Untitled"} about={inDocument(title, [])} />,
-    choose: (further = false) => choose(leadingTo(document, id), name, further),
-  }));
+  return places.map((place) => {
+    const { name, title } = place;
+    const target = targetElsewhere(place);
+    return {
+      key: `pocket ${placeKey(target)}`,
+      group: "Taken along from other documents",
+      content: () => <EntryLine kind="document" name={name || "Untitled"} about={inDocument(title, [])} />,
+      choose: (further = false) => choose(target, name, further),
+    };
+  });
 }
 
 function inDocument(title: string, path: readonly string[]): string {

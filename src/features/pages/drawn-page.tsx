@@ -61,8 +61,7 @@ function Item({ item }: { item: DrawnItem }) {
           width={item.width}
           height={item.height}
           preserveAspectRatio="none"
-          role="img"
-          aria-label={item.tag.alt}
+          {...(item.tag ? { role: "img", "aria-label": item.tag.alt } : { "aria-hidden": true })}
         />
       );
     case "shapes":

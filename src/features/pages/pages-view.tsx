@@ -5,11 +5,10 @@ import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { fieldLook } from "@/components/field";
-import { setupOf, type LinkTarget } from "@/core/document";
-import { follow as followTarget } from "@/core/links";
-import type { DrawnTarget } from "@/core/pages";
+import { setupOf } from "@/core/document";
 import { useSession, useSessionValue } from "@/editor";
 import { DrawnPage } from "./drawn-page";
+import { useFollowDrawn } from "./use-follow-drawn";
 
 /** Pixels for a point. */
 const SIZES = [0.5, 0.7, 0.9, 1.1, 1.3, 1.6, 2, 2.6];
@@ -53,21 +52,7 @@ export function PagesView() {
     },
     [step, scale],
   );
-  const follow = useCallback(
-    (target: DrawnTarget) => {
-      if (target.kind === "top") return goTo(0);
-      const followed = followTarget(
-        target.kind === "note" ? { ...target, kind: "destination" } : target,
-        session.index,
-        session.elsewhere.shelf,
-      );
-      const map = session.pages;
-      if (!followed.lands) session.say(`This link is adrift. ${followed.why}`);
-      else if (!followed.destination) session.follow(target as LinkTarget);
-      else if (map) goTo(map.pageAt(followed.destination.pos));
-    },
-    [session, goTo],
-  );
+  const follow = useFollowDrawn(goTo);
   function resize(by: 1 | -1) {
     const next = Math.min(SIZES.length - 1, Math.max(0, size + by));
     const page = top / step;

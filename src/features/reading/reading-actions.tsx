@@ -16,7 +16,7 @@ export function ReadingActions({ document: id, files }: { document: string; file
     }
     const act = (event: Event) => {
       const link = (event.target as Element).closest?.<HTMLElement>(".reading a[data-leads]:not([href])");
-      if (!link || (event instanceof KeyboardEvent && event.key !== "Enter")) return;
+      if (!link || (event instanceof KeyboardEvent && event.key !== "Enter" && event.key !== " ")) return;
       event.preventDefault();
       const asked = actionOf(link.dataset.leads ?? "");
       if (asked) setAction(asked);

@@ -1,6 +1,6 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice, TextField } from "@/components/field";
+import { Choice, SettledField } from "@/components/field";
 import { shortened } from "@/core/document";
 import type { BlockDestination } from "@/core/destinations";
 import { contentsList, listEntries } from "@/core/wayfinding";
@@ -67,13 +67,11 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
   return (
     <>
       <div className="mb-4 grid grid-cols-2 gap-3">
-        <TextField
-          key={node.attrs.heading as string}
+        <SettledField
           label="Title of the list"
-          defaultValue={node.attrs.heading as string}
-          onBlur={(event) =>
-            event.target.value !== node.attrs.heading &&
-            session.dispatch(session.state.tr.setNodeAttribute(list.pos, "heading", event.target.value))
+          value={node.attrs.heading as string}
+          onSettle={(title) =>
+            session.dispatch(session.state.tr.setNodeAttribute(list.pos, "heading", title))
           }
         />
         <Choice

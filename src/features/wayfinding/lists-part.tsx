@@ -3,33 +3,51 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
-import { shortened, type ListKind } from "@/core/document";
-import { kindOf, LIST_TITLES, listEntries } from "@/core/wayfinding";
-import { generatedList, useSession, useSessionValue } from "@/editor";
+import { shortened } from "@/core/document";
+import {
+  kindOf,
+  LIST_TITLES,
+  listEntries,
+  listOf,
+  putList,
+  within,
+  type PlannedList,
+} from "@/core/wayfinding";
+import { useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
-const OFFERED: readonly { of: ListKind; label: string }[] = [
-  { of: "figures", label: "List of figures, at the front" },
-  { of: "tables", label: "List of tables, at the front" },
-  { of: "equations", label: "List of equations, at the end" },
-  { of: "bookmarks", label: "List of bookmarks, at the end" },
-  { of: "alphabet", label: "Index by the alphabet, at the end" },
-];
-const AT_FRONT = new Set<ListKind>(["figures", "tables"]);
+const inEach = (level: number, what: string, options: PlannedList["options"] = {}) =>
+  [
+    `${what} in each section of level ${level}, at its start`,
+    within(level, level + 1, { pageless: true, ...options }),
+  ] as const;
+
+/** The lists that are offered, by what they are called. */
+const OFFERED: ReadonlyMap<string, PlannedList> = new Map([
+  ["List of figures, at the front", listOf("figures", "front")],
+  ["List of tables, at the front", listOf("tables", "front")],
+  ["List of equations, at the end", listOf("equations", "end")],
+  ["List of bookmarks, at the end", listOf("bookmarks", "end")],
+  ["Index by the alphabet, at the end", listOf("alphabet", "end")],
+  inEach(1, "List"),
+  inEach(2, "List"),
+  inEach(1, "Buttons", { buttons: true, plain: true }),
+  inEach(1, "Cards", { cards: true, plain: true }),
+]);
+const NAMES = [...OFFERED.keys()];
 
 /** All generated lists of the document, and further ones. */
 export function ListsPart() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const goToText = useGoToText();
-  const [of, setOf] = useState<ListKind>("figures");
+  const [name, setName] = useState(NAMES[0]!);
 
   function add() {
-    const { doc, tr } = session.state;
-    const contents = session.index.contentsLists.findLast(({ block }) => block < 12);
-    const pos = AT_FRONT.has(of) ? (contents?.end ?? 0) : doc.content.size;
-    session.dispatch(tr.insert(pos, generatedList(of)));
-    session.say(`Put the list “${LIST_TITLES[of]}” in.`, { undo: true });
+    const tr = putList(session.state.tr, OFFERED.get(name)!);
+    if (!tr.docChanged) return session.say("There is nothing yet that it would list.");
+    session.dispatch(tr);
+    session.say(`Put in: ${name}.`, { undo: true });
   }
 
   return (
@@ -65,14 +83,12 @@ export function ListsPart() {
       <div className="mt-2 flex gap-2">
         <select
           aria-label="List to put in"
-          value={of}
-          onChange={(event) => setOf(event.target.value as ListKind)}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
           className={fieldLook("min-w-0 flex-1")}
         >
-          {OFFERED.map((one) => (
-            <option key={one.of} value={one.of}>
-              {one.label}
-            </option>
+          {NAMES.map((one) => (
+            <option key={one}>{one}</option>
           ))}
         </select>
         <Button onClick={add}>Put it in</Button>

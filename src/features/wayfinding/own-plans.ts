@@ -1,6 +1,5 @@
-import { z } from "zod";
 import { planSchema, type Plan } from "@/core/wayfinding";
-import { keepInBrowser, readKept } from "@/editor";
+import { keepInBrowser, readKeptList } from "@/editor";
 
 /*
  * Plans that an author kept, in this browser, for all documents.
@@ -10,11 +9,7 @@ const KEY = "gate-rope plans";
 const MOST = 50;
 
 export function ownPlans(): readonly Plan[] {
-  try {
-    return z.array(planSchema).safeParse(JSON.parse(readKept(KEY) ?? "[]")).data ?? [];
-  } catch {
-    return [];
-  }
+  return readKeptList(KEY, planSchema);
 }
 
 /** Keeps a plan, in the place of one of the same name; answers all of them. */

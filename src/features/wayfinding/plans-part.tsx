@@ -1,31 +1,47 @@
+import { CircleCheck } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
+import { Check } from "@/components/field";
 import { indexDocument } from "@/core/destinations";
 import {
+  buildPlan,
   coverageOf,
+  doubledBy,
   planOf,
   reachOf,
   READY_PLANS,
   withPlan,
   type Coverage,
+  type Doubled,
   type Plan,
 } from "@/core/wayfinding";
-import { followPlan, useSession, useSessionValue } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
 import { keepPlan, ownPlans, removePlan } from "./own-plans";
 
 /** Plans that build all of the wayfinding in one step: ready ones, and those an author kept. */
 export function PlansPart() {
   const session = useSession();
-  const doc = useSessionValue((it) => it.outline.doc);
+  const index = useSessionValue((it) => it.outline);
   const [own, setOwn] = useState(ownPlans);
   const [name, setName] = useState("");
   const plans = [...READY_PLANS, ...own];
   const [chosen, setChosen] = useState(READY_PLANS[0]!.name);
   const plan = plans.find((one) => one.name === chosen) ?? READY_PLANS[0]!;
 
+  const [keeping, setKeeping] = useState(false);
+  const doubled = useMemo(() => doubledBy(index, plan), [index, plan]);
+  const replaced = keeping ? NONE : doubled;
+  const { before, after, built } = useMemo(() => {
+    const planned = withPlan(index.doc, plan, replaced);
+    const [before, after] = [index, indexDocument(planned)].map((one) => coverageOf(reachOf(one)));
+    return { before: before!, after: after!, built: planned.eq(index.doc) };
+  }, [index, plan, replaced]);
+
   function build() {
-    session.dispatch(followPlan(session.state.tr, plan));
+    // Letters typed since have moved what is replaced.
+    const now = keeping ? NONE : doubledBy(session.index, plan);
+    session.dispatch(buildPlan(session.state.tr, plan, now));
     session.say(`Built “${plan.name}”. It keeps itself current.`, { undo: true });
   }
 
@@ -53,11 +69,21 @@ export function PlansPart() {
         ))}
       </div>
       <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
-      <BeforeAfter key={plan.name} doc={doc} plan={plan} />
+      <BeforeAfter plan={plan} before={before} after={after} built={built} />
+      {doubled.length > 0 && (
+        <Check
+          className="mt-2"
+          label={`In the place of ${saidOf(doubled)} made by hand, which it would double`}
+          checked={!keeping}
+          onChange={(on) => setKeeping(!on)}
+        />
+      )}
       <div className="mt-3 flex flex-wrap gap-2">
-        <Button look="main" onClick={build}>
-          Build this plan
-        </Button>
+        {!built && (
+          <Button look="main" onClick={build}>
+            Build this plan
+          </Button>
+        )}
         {own.some((one) => one.name === plan.name) && (
           <Button look="quiet" onClick={() => setOwn(removePlan(plan.name))}>
             Forget this plan
@@ -90,14 +116,38 @@ export function PlansPart() {
   );
 }
 
+const NONE: readonly Doubled[] = [];
+
+/** What stands already, in words: “a contents list and 4 ways back”. */
+function saidOf(doubled: readonly Doubled[]): string {
+  const count = (wanted: Doubled["kind"]) => doubled.filter(({ kind }) => kind === wanted).length;
+  return [
+    ...(count("contents") > 0 ? [counted(count("contents"), "contents list")] : []),
+    ...(count("return") > 0 ? [counted(count("return"), "way back", "ways back")] : []),
+  ].join(" and ");
+}
+
 /** What a plan changes: how far readers get now, and how far with it. */
-function BeforeAfter({ doc, plan }: { doc: Parameters<typeof withPlan>[0]; plan: Plan }) {
-  const [before, after] = useMemo(
-    () => [doc, withPlan(doc, plan)].map((one) => coverageOf(reachOf(indexDocument(one)))),
-    [doc, plan],
-  );
-  if (!before || !after || before.sections === 0)
+function BeforeAfter({
+  plan,
+  before,
+  after,
+  built,
+}: {
+  plan: Plan;
+  before: Coverage;
+  after: Coverage;
+  built: boolean;
+}) {
+  if (before.sections === 0)
     return <p className="mt-2 text-sm text-quiet">Without headings there is nothing to lead to yet.</p>;
+  if (built)
+    return (
+      <p className="mt-2 flex items-center gap-2 text-sm" role="status">
+        <CircleCheck aria-hidden className="size-4 text-tide" />
+        This plan is built here, and keeps itself current.
+      </p>
+    );
   const rows: readonly (readonly [string, (one: Coverage) => string])[] = [
     ["Sections no link leads to", ({ unreached }) => String(unreached)],
     ["Sections without a way back", ({ stranded }) => String(stranded)],

@@ -1,9 +1,16 @@
 import { counted } from "@/components/counted";
-import { Choice, TextField } from "@/components/field";
+import { Check, Choice, SettledField } from "@/components/field";
 import { Sign } from "@/components/signs";
-import { returnsDownTo, shortened, type ReturnRule } from "@/core/document";
+import {
+  returnsDownTo,
+  shortened,
+  type PageLine,
+  type PageRule,
+  type ReturnAlso,
+  type ReturnRule,
+} from "@/core/document";
 import { contentsList, returnLinks } from "@/core/wayfinding";
-import { setReturns, useSession, useSessionValue } from "@/editor";
+import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
 
 const LEADS = [
   { value: "contents", label: "To the contents list" },
@@ -16,8 +23,44 @@ const RETURN_CHOICES = [
   { value: "0", label: "No return links" },
   { value: "1", label: "After each section of level 1" },
   { value: "2", label: "After each section of levels 1 and 2" },
-  { value: "3", label: "After each section of levels 1 to 3" },
+  ...[3, 4, 5, 6].map((level) => ({
+    value: String(level),
+    label: `After each section of levels 1 to ${level}`,
+  })),
 ];
+
+const ALSO: readonly { value: ReturnAlso; label: string }[] = [
+  { value: "steps", label: "Steps to the section before, around and after" },
+  { value: "headings", label: "Beside each heading, to its line in the contents list" },
+  { value: "floating", label: "In view all the time, on screens" },
+];
+
+function withAlso({ also = [], ...rule }: ReturnRule, value: ReturnAlso, on: boolean): ReturnRule {
+  const next = [...also.filter((one) => one !== value), ...(on ? [value] : [])];
+  return next.length > 0 ? { ...rule, also: next } : rule;
+}
+
+const FIELD = "{contents}";
+
+/** Whether the lines above or below the text of each page hold a link to the contents list. */
+function inPageLines({ header, footer }: PageRule): boolean {
+  return [...header, ...footer].some((words) => words.includes(FIELD));
+}
+
+/** Page lines with that link, in the first free part of the footer; or without it. */
+function withContentsLine({ header, footer }: PageRule, on: boolean): Partial<PageRule> {
+  if (!on) {
+    const without = ([left, middle, right]: PageLine): PageLine => [bare(left), bare(middle), bare(right)];
+    return { header: without(header), footer: without(footer) };
+  }
+  const free = Math.max(0, footer.indexOf(""));
+  const put = (words: string, i: number) => (i === free ? `${words} ${FIELD}`.trim() : words);
+  return { footer: [put(footer[0], 0), put(footer[1], 1), put(footer[2], 2)] };
+}
+
+function bare(words: string): string {
+  return words.replaceAll(FIELD, "").trim();
+}
 
 /** The rule for links that lead back after sections. */
 export function ReturnsPart() {
@@ -25,6 +68,7 @@ export function ReturnsPart() {
   const index = useSessionValue((it) => it.outline);
   const rule = index.doc.attrs.returns as ReturnRule;
   const links = returnLinks(index);
+  const { page } = index.sheet;
   const contents = contentsList(index);
   return (
     <section aria-labelledby="returns-part">
@@ -64,18 +108,30 @@ export function ReturnsPart() {
           />
         )}
         {rule.levels.length > 0 && (
-          <TextField
-            key={rule.words}
+          <SettledField
             label="Words of the link"
-            placeholder={links[0]?.words ?? "Back to contents"}
-            defaultValue={rule.words}
-            onBlur={(event) =>
-              event.target.value.trim() !== rule.words &&
-              session.dispatch(setReturns(session.state.tr, { ...rule, words: event.target.value.trim() }))
-            }
+            placeholder={links[0]?.ways[0].words ?? "Back to contents"}
+            value={rule.words}
+            onSettle={(words) => session.dispatch(setReturns(session.state.tr, { ...rule, words }))}
           />
         )}
       </div>
+      <fieldset className="mt-4">
+        <legend className="mb-1 text-sm font-medium">Also</legend>
+        {ALSO.filter(({ value }) => value !== "steps" || rule.levels.length > 0).map(({ value, label }) => (
+          <Check
+            key={value}
+            label={label}
+            checked={rule.also?.includes(value) ?? false}
+            onChange={(on) => session.dispatch(setReturns(session.state.tr, withAlso(rule, value, on)))}
+          />
+        ))}
+        <Check
+          label="In the footer of each page, to the contents list"
+          checked={inPageLines(page)}
+          onChange={(on) => session.run(changeStyles({ page: withContentsLine(page, on) }), { focus: false })}
+        />
+      </fieldset>
       {rule.levels.length > 0 && (
         <>
           <p className="mt-4 mb-1 text-sm text-quiet">

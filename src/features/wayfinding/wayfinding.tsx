@@ -3,6 +3,7 @@
 import { ContentsPart } from "./contents-part";
 import { ListsPart } from "./lists-part";
 import { PlansPart } from "./plans-part";
+import { PreviewPart } from "./preview-part";
 import { ReachPart } from "./reach-part";
 import { ReturnsPart } from "./returns-part";
 
@@ -17,6 +18,7 @@ export function Wayfinding() {
         <h1 className="font-serif text-2xl font-semibold md:col-span-2">Wayfinding</h1>
         <PlansPart />
         <ReachPart />
+        <PreviewPart />
         <ContentsPart />
         <div className="grid content-start gap-10">
           <ReturnsPart />

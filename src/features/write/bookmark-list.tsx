@@ -7,10 +7,15 @@ import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { Bookmark } from "@/core/destinations";
 import { incomingCounts } from "@/core/links";
+import { Segments } from "@/components/segments";
 import { freeName, renameBookmark, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
 
-type Order = "place" | "name";
+const ORDERS = [
+  { value: "place", label: "by place" },
+  { value: "name", label: "by name" },
+] as const;
+type Order = (typeof ORDERS)[number]["value"];
 
 /** So many are shown at first; more are asked for or found by name. */
 const ROWS = 40;
@@ -47,19 +52,7 @@ export function BookmarkList() {
             {shownInText ? <Eye size={14} /> : <EyeOff size={14} />}
           </IconButton>
         </h2>
-        <div role="group" aria-label="Order of the bookmarks" className="flex text-sm">
-          {(["place", "name"] as const).map((one) => (
-            <button
-              key={one}
-              type="button"
-              aria-pressed={order === one}
-              onClick={() => setOrder(one)}
-              className={`rounded-base px-2 py-0.5 ${order === one ? "bg-tide-wash text-tide" : "text-quiet hover:bg-wash"}`}
-            >
-              by {one}
-            </button>
-          ))}
-        </div>
+        <Segments label="Order of the bookmarks" options={ORDERS} value={order} onChange={setOrder} />
       </div>
       {bookmarks.length > FEW && (
         <input

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { useId } from "react";
-import { Choice } from "@/components/field";
+import { Check, Choice } from "@/components/field";
 import { useSession } from "@/editor";
 import { Amount } from "./amount";
 
@@ -17,7 +17,14 @@ export function FigureOptions({ block, pos }: { block: Node; pos: number }) {
     session.dispatch(session.state.tr.setNodeAttribute(pos, name, value));
   return (
     <div key={block.attrs.id as string} className="mb-3 grid gap-2">
-      <AltField alt={block.attrs.alt as string} onChange={(alt) => set("alt", alt)} />
+      {!block.attrs.decorative && (
+        <AltField alt={block.attrs.alt as string} onChange={(alt) => set("alt", alt)} />
+      )}
+      <Check
+        label="It only decorates: not read aloud"
+        checked={block.attrs.decorative as boolean}
+        onChange={(on) => set("decorative", on)}
+      />
       <Amount
         label="Width"
         unit="% of the text"

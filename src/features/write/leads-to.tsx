@@ -24,7 +24,9 @@ export function LeadsTo({ target }: { target: LinkTarget }) {
       <span className="min-w-0 flex-1 truncate" dir="auto">
         {shortened(calledOf(target, index, shelf), 80) || "Untitled"}
       </span>
-      <Button onClick={() => session.follow(target)}>{target.kind === "action" ? "Do" : "Go"}</Button>
+      <Button onClick={() => session.following.follow(target)}>
+        {target.kind === "action" ? "Do" : "Go"}
+      </Button>
     </p>
   );
 }

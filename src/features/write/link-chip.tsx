@@ -41,7 +41,7 @@ export function LinkChip() {
         <>
           <TargetSign target={link.target} destination={followed.destination} />
           <span className="truncate">{shortened(calledOf(link.target, index, shelf), 60) || "Untitled"}</span>
-          <Button onClick={() => session.follow(link.target)} title="Ctrl+click goes at once">
+          <Button onClick={() => session.following.follow(link.target)} title="Ctrl+click goes at once">
             {link.target.kind === "action" ? "Do" : "Go"}
           </Button>
         </>

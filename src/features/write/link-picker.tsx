@@ -106,7 +106,7 @@ function Picker({
   /** Words that lead to the target; without words of their own, what the target is called. */
   function link(target: LinkTarget, called: string, further = false) {
     tieTo(target, called);
-    if (further) session.follow(target);
+    if (further) session.following.follow(target);
   }
 
   function tieTo(target: LinkTarget, called: string) {

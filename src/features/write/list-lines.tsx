@@ -1,10 +1,12 @@
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
+import { ArrowDown, ArrowUp, GripVertical } from "lucide-react";
 import type { Node } from "prosemirror-model";
 import { useState } from "react";
-import { Button } from "@/components/button";
+import { Button, IconButton } from "@/components/button";
 import { Choice, fieldLook } from "@/components/field";
 import { shortened, type EntryEdit } from "@/core/document";
-import { allEntries, entryWords, optionsOf } from "@/core/wayfinding";
-import { editEntry, useSession, useSessionValue } from "@/editor";
+import { entryWords, isMenu, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
+import { editEntry, moveEntry, useSession, useSessionValue } from "@/editor";
 
 const MOST = 60;
 
@@ -14,12 +16,13 @@ const SHOWN = [
   { value: "section", label: "Left out, with those below" },
 ] as const;
 
-/** The lines of a list, to be reworded or left out one by one; the others stay current, and so do these. */
+/** The lines of a list, to be reworded, left out, or in a menu moved one by one; the others stay current, and so do these. */
 export function ListLines({ list, pos }: { list: Node; pos: number }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [open, setOpen] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
   const changed = Object.keys(edits).length;
   if (!open)
@@ -28,59 +31,132 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
         Change single lines{changed > 0 ? ` (${changed} changed)` : ""}
       </Button>
     );
-  const entries = allEntries(index, list);
-  const set = (id: string, edit: EntryEdit | null) =>
-    session.dispatch(editEntry(session.state.tr, pos, id, edit));
+  const entries = orderedEntries(index, list);
+  const shown = entries.slice(0, MOST);
+  const move = (id: string, before: string | null) =>
+    session.dispatch(moveEntry(session.state.tr, pos, session.index, id, before));
   return (
     <div>
-      <ul aria-label="Lines of the list" className="max-h-72 overflow-y-auto rounded-base border border-line">
-        {entries.slice(0, MOST).map((entry) => {
-          const { out, words } = edits[entry.id] ?? {};
-          return (
-            <li key={entry.id} className="border-b border-line px-2 py-1 last:border-b-0">
-              <button
-                type="button"
-                aria-expanded={chosen === entry.id}
-                className={`block w-full truncate text-left ${out ? "text-quiet line-through" : ""}`}
-                style={{ paddingLeft: `${entry.depth * 0.8}rem` }}
-                dir="auto"
-                onClick={() => setChosen(chosen === entry.id ? null : entry.id)}
-              >
-                {shortened(words ?? entryWords(entry), 80)}
-              </button>
-              {chosen === entry.id && (
-                <div className="my-1 grid gap-2">
-                  <Choice
-                    label="In the list"
-                    value={out ?? "in"}
-                    options={SHOWN}
-                    onChange={(value) =>
-                      set(
-                        entry.id,
-                        value === "in" ? (words ? { words } : null) : { out: value, ...(words && { words }) },
-                      )
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active, over }) => {
+          if (!over || over.id === active.id) return;
+          const [from, to] = [active.id, over.id].map((id) => entries.findIndex((one) => one.id === id));
+          // Dragged down it comes behind the line it is dropped on, dragged up before it.
+          move(active.id as string, (from! < to! ? entries[to! + 1]?.id : (over.id as string)) ?? null);
+        }}
+      >
+        <ul
+          aria-label="Lines of the list"
+          className="max-h-72 overflow-y-auto rounded-base border border-line"
+        >
+          {shown.map((entry, i) => (
+            <Line
+              key={entry.id}
+              entry={entry}
+              edit={edits[entry.id] ?? {}}
+              open={chosen === entry.id}
+              onOpen={(on) => setChosen(on ? entry.id : null)}
+              onEdit={(edit) => session.dispatch(editEntry(session.state.tr, pos, entry.id, edit))}
+              move={
+                isMenu(list)
+                  ? {
+                      up: i > 0 ? () => move(entry.id, entries[i - 1]!.id) : null,
+                      down: i < entries.length - 1 ? () => move(entry.id, entries[i + 2]?.id ?? null) : null,
                     }
-                  />
-                  <input
-                    key={words ?? ""}
-                    aria-label="Own words for this line"
-                    placeholder={shortened(entry.text, 60)}
-                    defaultValue={words ?? ""}
-                    onBlur={(event) => {
-                      const next = event.target.value.trim();
-                      if (next !== (words ?? ""))
-                        set(entry.id, next ? { words: next, ...(out && { out }) } : out ? { out } : null);
-                    }}
-                    onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-                    className={fieldLook()}
-                  />
-                </div>
-              )}
-            </li>
-          );
-        })}
-      </ul>
+                  : null
+              }
+            />
+          ))}
+        </ul>
+      </DndContext>
       {entries.length > MOST && <p className="mt-1 text-quiet">and {entries.length - MOST} more</p>}
     </div>
+  );
+}
+
+function Line({
+  entry,
+  edit: { out, words },
+  open,
+  onOpen,
+  onEdit,
+  move,
+}: {
+  entry: ContentsEntry;
+  edit: EntryEdit;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  /** Null gives the line back to its place. */
+  onEdit: (edit: EntryEdit | null) => void;
+  /** Null in a list whose order is that of the text. */
+  move: { up: (() => void) | null; down: (() => void) | null } | null;
+}) {
+  const disabled = move === null;
+  const { setNodeRef: dragged, listeners, isDragging } = useDraggable({ id: entry.id, disabled });
+  const { setNodeRef: droppedOn, isOver } = useDroppable({ id: entry.id, disabled });
+  return (
+    <li
+      ref={droppedOn}
+      className={`border-b border-line px-2 py-1 last:border-b-0 ${isOver ? "bg-tide-wash" : ""} ${isDragging ? "opacity-50" : ""}`}
+    >
+      <div className="flex items-center gap-1">
+        {move && (
+          <span
+            ref={dragged}
+            {...listeners}
+            title="Drag to another place"
+            className="-ml-1 shrink-0 cursor-grab touch-none p-1 text-quiet"
+          >
+            <GripVertical size={14} aria-hidden />
+          </span>
+        )}
+        <button
+          type="button"
+          aria-expanded={open}
+          className={`block min-h-6 w-full min-w-0 truncate text-left ${out ? "text-quiet line-through" : ""}`}
+          style={{ paddingLeft: `${entry.depth * 0.8}rem` }}
+          dir="auto"
+          onClick={() => onOpen(!open)}
+        >
+          {shortened(words ?? entryWords(entry), 80)}
+        </button>
+      </div>
+      {open && (
+        <div className="my-1 grid gap-2">
+          {move && (
+            <div className="flex gap-1">
+              <IconButton label="Move up" disabled={!move.up} onClick={() => move.up?.()}>
+                <ArrowUp size={15} />
+              </IconButton>
+              <IconButton label="Move down" disabled={!move.down} onClick={() => move.down?.()}>
+                <ArrowDown size={15} />
+              </IconButton>
+            </div>
+          )}
+          <Choice
+            label="In the list"
+            value={out ?? "in"}
+            options={SHOWN}
+            onChange={(value) =>
+              onEdit(value === "in" ? (words ? { words } : null) : { out: value, ...(words && { words }) })
+            }
+          />
+          <input
+            key={words ?? ""}
+            aria-label="Own words for this line"
+            placeholder={shortened(entry.text, 60)}
+            defaultValue={words ?? ""}
+            onBlur={(event) => {
+              const next = event.target.value.trim();
+              if (next !== (words ?? ""))
+                onEdit(next ? { words: next, ...(out && { out }) } : out ? { out } : null);
+            }}
+            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+            className={fieldLook()}
+          />
+        </div>
+      )}
+    </li>
   );
 }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
-import { Check, Choice, TextField } from "@/components/field";
+import { Check, Choice, SettledField } from "@/components/field";
 import type { ListKind } from "@/core/document";
 import { kindOf, LIST_TITLES, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
@@ -25,6 +25,7 @@ const COLUMNS = [
   { value: "3", label: "Three" },
   { value: "run", label: "All in a line" },
   { value: "buttons", label: "A menu of buttons" },
+  { value: "cards", label: "A menu of cards, with words and picture" },
 ] as const;
 
 /** What a generated list lists, and how; it stays current whatever is chosen. */
@@ -60,14 +61,10 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
   return (
     <div className="mb-3 grid gap-3">
       <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />
-      <TextField
-        key={list.attrs.heading as string}
+      <SettledField
         label="Title of the list"
-        defaultValue={list.attrs.heading as string}
-        onBlur={(event) =>
-          event.target.value !== list.attrs.heading &&
-          session.dispatch(session.state.tr.setNodeAttribute(pos, "heading", event.target.value))
-        }
+        value={list.attrs.heading as string}
+        onSettle={(title) => session.dispatch(session.state.tr.setNodeAttribute(pos, "heading", title))}
       />
       {kind === "sections" && (
         <div className="grid grid-cols-2 gap-3">
@@ -101,16 +98,12 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
         />
       )}
       {(kind === "bookmarks" || options.bookmarks) && (
-        <TextField
-          key={options.tag ?? ""}
+        <SettledField
           label="Only those with the tag"
           placeholder="all"
           hint="A tag is a word behind # in the note of a bookmark."
-          defaultValue={options.tag ?? ""}
-          onBlur={(event) => {
-            const tag = event.target.value.trim().replace(/^#/, "");
-            if (tag !== (options.tag ?? "")) set({ tag: tag || null });
-          }}
+          value={options.tag ?? ""}
+          onSettle={(words) => set({ tag: words.replace(/^#/, "") || null })}
         />
       )}
       <div>
@@ -128,17 +121,20 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
       <Choice
         label="Columns on screens"
         value={
-          options.buttons
-            ? "buttons"
-            : options.run
-              ? "run"
-              : (String(options.columns ?? 1) as "1" | "2" | "3")
+          options.cards
+            ? "cards"
+            : options.buttons
+              ? "buttons"
+              : options.run
+                ? "run"
+                : (String(options.columns ?? 1) as "1" | "2" | "3")
         }
         options={COLUMNS}
         onChange={(value) =>
           set({
             run: value === "run" ? true : null,
             buttons: value === "buttons" ? true : null,
+            cards: value === "cards" ? true : null,
             columns: value === "2" ? 2 : value === "3" ? 3 : null,
           })
         }

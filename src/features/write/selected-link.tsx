@@ -1,7 +1,6 @@
-import { useId } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice, fieldLook } from "@/components/field";
+import { Choice, SettledField } from "@/components/field";
 import type { LinkLook } from "@/core/document";
 import type { LinkPlace } from "@/core/destinations";
 import { targetKey } from "@/core/links";
@@ -32,7 +31,6 @@ function linkHere({ index, state: { selection } }: Session): LinkPlace | null {
 function LinkSection({ link }: { link: LinkPlace }) {
   const session = useSession();
   const { index } = session;
-  const hintId = useId();
   const { look, hint } = looksIn(session.state.doc, link.from, link.to);
   const key = targetKey(link.target);
   const same = index.links.filter(({ target }) => targetKey(target) === key);
@@ -53,21 +51,13 @@ function LinkSection({ link }: { link: LinkPlace }) {
       <LeadsTo target={link.target} />
       <div className="mb-3 grid gap-2">
         <Choice label="Look" value={look} options={LOOKS} onChange={(value) => set({ look: value })} />
-        <div>
-          <label htmlFor={hintId} className="mb-1 block font-medium">
-            Hint for readers
-          </label>
-          <input
-            id={hintId}
-            key={hint}
-            defaultValue={hint}
-            maxLength={1_000}
-            placeholder="Shown where the pointer rests on it"
-            onBlur={(event) => event.target.value !== hint && set({ hint: event.target.value.trim() })}
-            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-            className={fieldLook()}
-          />
-        </div>
+        <SettledField
+          label="Hint for readers"
+          value={hint}
+          maxLength={1_000}
+          placeholder="Shown where the pointer rests on it"
+          onSettle={(words) => set({ hint: words })}
+        />
       </div>
       {same.length > 1 && (
         <div className="flex flex-wrap items-center gap-2">
@@ -75,7 +65,7 @@ function LinkSection({ link }: { link: LinkPlace }) {
           <Button onClick={goToNext}>Next of them</Button>
           <Button
             look="quiet"
-            onClick={() => session.askToLead(same)}
+            onClick={() => session.following.askToLead(same)}
             title="Leads all of them to another place in one step"
           >
             Lead all elsewhere

@@ -1,19 +1,58 @@
+import { TextSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
-import type { DestinationId } from "@/core/document";
-import { useSession } from "@/editor";
+import { schema, type DestinationId } from "@/core/document";
+import { quote } from "@/core/links";
+import { useSession, useSessionValue, type Session } from "@/editor";
+
+const HOW = "Then choose words anywhere, also in another document, and press Enter: they lead here";
 
 /** Picks a place up, so that words can be tied to it one after the other. */
-export function TakeAlong({ id }: { id: DestinationId }) {
+export function TakeAlong({ id, label = "Take this place along" }: { id: DestinationId; label?: string }) {
   const session = useSession();
   return (
     <Button
-      title="Then choose words anywhere and press Enter: they lead here"
+      title={HOW}
       onClick={() => {
         session.pocket.take(id);
         session.focus();
       }}
     >
-      Take this place along
+      {label}
     </Button>
   );
+}
+
+/** Picks up the words that are chosen, or the paragraph in which they stand. */
+export function TakeWordsAlong() {
+  const session = useSession();
+  const selection = useSessionValue(chosenWords);
+  if (!selection) return null;
+  const { $from, from, to } = selection;
+  const paragraph = $from.node(1);
+  const id = paragraph.type === schema.nodes.paragraph ? (paragraph.attrs.id as DestinationId) : null;
+  return (
+    <section aria-label="Chosen words" className="border-b border-line px-4 py-3 text-sm">
+      <h2 className="mb-2 font-semibold">Chosen words</h2>
+      <div className="flex flex-wrap gap-2">
+        {quote(session.index, from, to) && (
+          <Button
+            title={HOW}
+            onClick={() => {
+              session.pocket.takeWords(from, to);
+              session.focus();
+            }}
+          >
+            Take these words along
+          </Button>
+        )}
+        {id && <TakeAlong id={id} label="Take this paragraph along" />}
+      </div>
+    </section>
+  );
+}
+
+/** The words that are chosen, where they stand in one block; nothing is shown while one only writes. */
+function chosenWords({ state: { selection } }: Session): TextSelection | null {
+  const isWords = selection instanceof TextSelection && !selection.empty && selection.$from.depth > 0;
+  return isWords && selection.$from.index(0) === selection.$to.index(0) ? selection : null;
 }

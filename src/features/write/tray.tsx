@@ -1,5 +1,6 @@
 import { useSession, useSessionValue } from "@/editor";
 import { BookmarkList } from "./bookmark-list";
+import { FrozenList } from "./frozen-list";
 import { LostBookmarks } from "./lost-bookmarks";
 import { ManyBookmarks } from "./many-bookmarks";
 import { Selected } from "./selected";
@@ -7,6 +8,7 @@ import { FilesSection } from "./files-section";
 import { SelectedLink } from "./selected-link";
 import { SelectedBookmark } from "./selected-bookmark";
 import { StyleSection } from "./style-section";
+import { TakeWordsAlong } from "./take-along";
 
 /** The panel at the right: what is selected, and the document's bookmarks. */
 export function Tray() {
@@ -22,8 +24,10 @@ export function Tray() {
       className="isolate h-full overflow-y-auto border-l border-line"
     >
       <Selected />
+      <FrozenList />
       <SelectedLink />
       <SelectedBookmark />
+      <TakeWordsAlong />
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}

@@ -117,6 +117,25 @@ describe("places of other documents", () => {
     });
   });
 
+  test("may be paragraphs, or words that are quoted, found again where they were changed", async () => {
+    const { index } = await documents.read(LOCAL_AUTHOR, hill);
+    const paragraphId = index.doc.child(2).attrs.id as DestinationId;
+    expect(await asked(to(paragraphId))).toEqual({ title: "The hill", place: "unfinished", anchor: "" });
+    const words = { exact: "Lamps", before: "", after: " of the coast." };
+    const target: DocumentTarget = { kind: "document", document: coast, words };
+    const standing = { title: "Coast lamp book", anchor: "" };
+    expect(await asked(target)).toEqual({ ...standing, place: "“Lamps”", words: "Lamps" });
+    const { index: book } = await documents.read(LOCAL_AUTHOR, coast);
+    const at = book.doc.content.size - book.doc.lastChild!.nodeSize + 1;
+    await change(coast, (tr) => tr.insert(at, schema.text("All ")));
+    expect(await asked(target)).toEqual({ ...standing, place: "“Lamps”", words: "Lamps" });
+    await change(coast, (tr) => tr.replaceWith(at, at + 9, schema.text("The lights")));
+    expect(await asked(target)).toEqual({ ...standing, place: "“The lights”", words: "The lights" });
+    await change(coast, (tr) => tr.delete(at, at + 15));
+    expect(await asked(target)).toBe("no-place");
+    expect(await asked({ ...target, document: "nodocument" })).toBe("no-document");
+  });
+
   test("tell which documents lead to them; circles are no matter", async () => {
     await change(hill, (tr) => tr.insert(tr.doc.content.size, linked("the coast", to(undefined, coast))));
     expect(await documents.incoming(LOCAL_AUTHOR, hill)).toMatchObject([

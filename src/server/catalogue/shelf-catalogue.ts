@@ -2,13 +2,15 @@ import { sql, type Kysely } from "kysely";
 import { createHash } from "node:crypto";
 import type { Destination, DocumentIndex } from "@/core/destinations";
 import { shortened, type DestinationId, type DocumentTarget } from "@/core/document";
-import { placeKey, shelfOf, type AskedPlace, type KnownShelf } from "@/core/links";
+import { findQuoted, placeKey, shelfOf, type AskedPlace, type KnownShelf } from "@/core/links";
 import { partitionPoint } from "@/core/order";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { UpToDate } from "../derived/up-to-date";
 import type { Tables } from "../tables";
 
 const VALUES_AT_ONCE = 400;
+/** So many places that have no row are looked for in one go. */
+const SOUGHT_AT_ONCE = 20;
 const MOST_FOUND = 40;
 const MOST_LETTERS = 500;
 
@@ -52,14 +54,35 @@ export class ShelfCatalogue {
       for (const { document_id, place_id, name, anchor } of rows)
         places.set(`${document_id} ${place_id}`, { name, anchor });
     }
-    const answer = (target: DocumentTarget): AskedPlace => {
+    const answers = new Map<string, AskedPlace>();
+    let sought = 0;
+    for (const target of targets) {
+      const key = placeKey(target);
       const title = titles.get(target.document);
-      if (title === undefined) return "no-document";
-      if (target.id === undefined) return { title, place: null, anchor: null };
-      const place = places.get(placeKey(target));
-      return place ? { title, place: place.name, anchor: place.anchor } : "no-place";
-    };
-    return new Map(targets.map((target) => [placeKey(target), answer(target)]));
+      const place = places.get(key);
+      if (title === undefined) answers.set(key, "no-document");
+      else if (place) answers.set(key, { title, place: place.name, anchor: place.anchor });
+      else if (target.id === undefined && !target.words)
+        answers.set(key, { title, place: null, anchor: null });
+      else {
+        answers.set(key, await this.unlisted(target, title));
+        // Looking through a long text takes a while, and others ask as well.
+        if (++sought % SOUGHT_AT_ONCE === 0) await new Promise((done) => setImmediate(done));
+      }
+    }
+    return answers;
+  }
+
+  /** A place that has no row of its own: a paragraph, or quoted words. */
+  private async unlisted(target: DocumentTarget, title: string): Promise<AskedPlace> {
+    const { index } = await this.read(target.document);
+    const { words, id } = target;
+    if (words) {
+      const found = findQuoted(index, { kind: "words", ...words });
+      return found ? { title, place: `“${found.name}”`, anchor: "", words: found.name } : "no-place";
+    }
+    const place = id && index.destination(id);
+    return place ? { title, place: shortened(place.name, MOST_LETTERS), anchor: "" } : "no-place";
   }
 
   /** What is known of the places to which links lead. */

@@ -6,7 +6,8 @@ import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/for
 import { styleRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
-import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
+import { pagesAskedFor } from "@/pdf-thread";
+import { authority, LOCAL_AUTHOR, isServerError, pageFonts } from "@/server";
 
 interface Props {
   params: Promise<{ id: string }>;
@@ -34,6 +35,10 @@ export default async function ReadPage({ params }: Props) {
     withMarkedPlaces(index.doc),
     new OnScreen(id, shelf),
     (name) => `/api/pictures/${name}`,
+    await pagesAskedFor(index, pageFonts(), async () => {
+      const { pictures } = await (await authority()).manuscript(LOCAL_AUTHOR, id);
+      return pictures;
+    }),
   );
   const contents = contentsEntries(index, { from: 1, to: 3 });
   return (

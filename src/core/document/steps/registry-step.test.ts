@@ -15,6 +15,8 @@ const changes: RegistryChange[] = [
   { part: "bookmarks", id: other, entry: bookmarkEntry("block", "New", id) },
   { part: "bookmarks", id, field: "name", value: "Renamed" },
   { part: "bookmarks", id, field: "removed", value: true },
+  { part: "bookmarks", lasts: { [id]: { words: "w", section: "s", block: null } } },
+  { part: "bookmarks", lasts: { [id]: null, [other]: { words: "", section: "", block: null } } },
   { part: "anchors", entries: { [id]: { anchor: "first", aliases: ["old"] }, [other]: null } },
 ];
 

@@ -17,12 +17,14 @@ import {
 /**
  * A change of one field of one bookmark, of a whole bookmark, of the anchors of some destinations, or of an attached file (null
  * takes an entry away). Fields are addressed one by one so that two people can change the name and the note of one bookmark at the same
- * time; anchors come several at once because publishing gives them to a whole document.
+ * time; anchors come several at once because publishing gives them to a whole document, and the last places of bookmarks because a whole
+ * document can be taken out.
  */
 export type RegistryChange =
   | { part: "bookmarks"; id: DestinationId; entry: BookmarkEntry | null }
   | { part: "bookmarks"; id: DestinationId; field: BookmarkField; value: string | boolean }
   | { part: "bookmarks"; id: DestinationId; field: "last"; value: LastPlace | null }
+  | { part: "bookmarks"; lasts: Readonly<Record<string, LastPlace | null>> }
   | { part: "anchors"; entries: Readonly<Record<string, AnchorEntry | null>> }
   | { part: "files"; id: string; entry: AttachedFile | null };
 
@@ -58,6 +60,10 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
     value: z.enum(["range", "point", "block"]),
   }),
   z.strictObject({
+    part: z.literal("bookmarks"),
+    lasts: z.record(z.string().max(64), lastPlaceSchema.nullable()),
+  }),
+  z.strictObject({
     part: z.literal("anchors"),
     entries: z.record(z.string().max(64), anchorEntrySchema.nullable()),
   }),
@@ -78,6 +84,14 @@ export class RegistryStep extends Step {
       if (!before) return StepResult.fail("The bookmark is not there any more.");
       return StepResult.ok(withEntries(doc, registry, "bookmarks", { [change.id]: changed(before, change) }));
     }
+    if ("lasts" in change) {
+      // Those that somebody else has let go of for good meanwhile are left out.
+      const entries = Object.entries(change.lasts).flatMap(([id, value]) => {
+        const before = registry.bookmarks[id];
+        return before ? [[id, changed(before, { field: "last", value })] as const] : [];
+      });
+      return StepResult.ok(withEntries(doc, registry, "bookmarks", Object.fromEntries(entries)));
+    }
     return StepResult.ok(
       change.part === "anchors"
         ? withEntries(doc, registry, "anchors", change.entries)
@@ -97,6 +111,16 @@ export class RegistryStep extends Step {
           : { ...change, value: before[change.field] ?? "" },
       );
     }
+    if ("lasts" in change)
+      return new RegistryStep({
+        part: "bookmarks",
+        lasts: Object.fromEntries(
+          Object.keys(change.lasts).flatMap((id) => {
+            const before = registry.bookmarks[id];
+            return before ? [[id, before.last ?? null]] : [];
+          }),
+        ),
+      });
     if (change.part === "bookmarks")
       return new RegistryStep({ ...change, entry: registry.bookmarks[change.id] ?? null });
     return new RegistryStep(
@@ -134,7 +158,7 @@ Step.jsonID("registry", RegistryStep);
 
 function changed(
   entry: BookmarkEntry,
-  { field, value }: Extract<RegistryChange, { field: string }>,
+  { field, value }: Pick<Extract<RegistryChange, { field: string }>, "field" | "value">,
 ): BookmarkEntry {
   if (field !== "last" || value !== null) return { ...entry, [field]: value };
   const { last: _, ...rest } = entry;

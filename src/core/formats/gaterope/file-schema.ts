@@ -6,6 +6,7 @@ import {
   attachedFileSchema,
   COLOUR,
   expressionSchema,
+  frozenListSchema,
   hintSchema,
   linkLookSchema,
   listOptionsSchema,
@@ -106,7 +107,15 @@ const listItem = z
 const bulletList = z
   .strictObject({
     type: z.literal("bullet_list"),
-    attrs: z.strictObject({ id }).optional(),
+    attrs: z
+      .strictObject({
+        id,
+        frozen: frozenListSchema
+          .nullable()
+          .optional()
+          .describe("The generated list of which this is the text."),
+      })
+      .optional(),
     content: z.array(listItem).min(1),
   })
   .meta({ id: "bullet_list" });
@@ -189,6 +198,7 @@ const block = z
         alt: z.string().max(20_000),
         width: z.int().min(5).max(100).nullable().optional().describe("Hundredths of the text's width."),
         place: z.enum(["line", "left", "right"]).optional(),
+        decorative: z.boolean().optional().describe("It is passed over when the document is read aloud."),
       }),
       content: words.describe("The caption."),
     }),

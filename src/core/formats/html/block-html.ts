@@ -1,7 +1,16 @@
 import type { Node } from "prosemirror-model";
-import { noteNumber } from "@/core/destinations";
-import { cellElement, headerRows, idOf, type DestinationId } from "@/core/document";
+import { noteNumber, type DocumentIndex } from "@/core/destinations";
 import {
+  cellElement,
+  headerRows,
+  idOf,
+  pictureWords,
+  type DestinationId,
+  type ReturnRule,
+} from "@/core/document";
+import {
+  cardOf,
+  contentsList,
   contentsTree,
   entryWords,
   kindOf,
@@ -11,7 +20,9 @@ import {
   optionsOf,
   writtenOptions,
   returnLinks,
+  wayHome,
   type ContentsBranch,
+  type ContentsEntry,
 } from "@/core/wayfinding";
 import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
@@ -32,13 +43,57 @@ export function documentHtml(output: HtmlOutput): string {
     lines.push(before + blockHtml(block, output));
     const back = returns.get(i + 1);
     if (back) {
-      const words = escapeHtml(back.words);
-      lines.push(
-        `<p class="return" data-generated="return"><a href="${output.hrefOf(back.to, back.words)}">${words}</a></p>`,
-      );
+      const links = back.ways.map(({ rel, to, words }) => {
+        const named = rel === "previous" ? ' rel="prev"' : rel === "next" ? ' rel="next"' : "";
+        return `<a href="${output.hrefOf(to, words)}"${named}>${escapeHtml(words)}</a>`;
+      });
+      lines.push(`<p class="return" data-generated="return">${links.join(" · ")}</p>`);
     }
   });
-  return [...lines, ...notesHtml(output)].join("\n");
+  lines.push(...notesHtml(output));
+  const { also } = doc.attrs.returns as ReturnRule;
+  if (also?.includes("floating")) {
+    const { to, words } = wayHome(output.index);
+    lines.push(
+      `<a class="floating" data-generated="return" href="${output.hrefOf(to, words)}">${escapeHtml(words)}</a>`,
+    );
+  }
+  return lines.join("\n");
+}
+
+/** The sign beside a heading that leads back to its line in the contents list; empty where the rule puts none. */
+function besideHeading(node: Node, output: HtmlOutput): string {
+  const { index } = output;
+  if (!leadsFromHeadings(index)) return "";
+  const { to, words } = wayHome(index);
+  const anchor = output.anchor(idOf(node)!);
+  const href =
+    to !== null && anchor && listedIn(index).has(node.attrs.id as string)
+      ? `#${lineAnchor(anchor)}`
+      : output.hrefOf(to, words);
+  return ` <a class="beside" data-generated="return" href="${href}" aria-label="${escapeHtml(words)}">↑</a>`;
+}
+
+function leadsFromHeadings({ doc }: DocumentIndex): boolean {
+  return (doc.attrs.returns as ReturnRule).also?.includes("headings") ?? false;
+}
+
+/** The public name of a place's line in the contents list. */
+function lineAnchor(anchor: string): string {
+  return `_to-${anchor}`;
+}
+
+const listed = new WeakMap<DocumentIndex, ReadonlySet<string>>();
+
+/** The places that have a line in the contents list. */
+function listedIn(index: DocumentIndex): ReadonlySet<string> {
+  let known = listed.get(index);
+  if (!known) {
+    const list = contentsList(index);
+    const entries = list ? listEntries(index, index.doc.child(list.block)) : [];
+    listed.set(index, (known = new Set(entries.map(({ id }) => id))));
+  }
+  return known;
 }
 
 /** The words of the notes that were met, footnotes first: each a list, whose lines lead back to the signs. */
@@ -91,7 +146,7 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
       const tag = `h${node.attrs.level as number}`;
       const series = node.attrs.series ? ` data-series="${node.attrs.series as string}"` : "";
       const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
-      return `<${tag}${own}${series}${style}>${aliases}${number}${inlineHtml(node, output)}</${tag}>`;
+      return `<${tag}${own}${series}${style}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</${tag}>`;
     }
     case "paragraph":
       return `<p${style}>${inlineHtml(node, output)}</p>`;
@@ -157,10 +212,11 @@ function escapeHtmlCode(html: string): string {
 
 function figureHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
   const name = node.attrs.picture as string;
-  const alt = escapeHtml(node.attrs.alt as string);
+  const decorative = node.attrs.decorative as boolean;
+  const alt = escapeHtml(pictureWords(node));
   const source = name ? output.pictureAddress(name) : "";
   const picture = source
-    ? `<img src="${escapeHtml(source)}" alt="${alt}">`
+    ? `<img src="${escapeHtml(source)}" alt="${alt}"${decorative ? ' role="presentation"' : ""}>`
     : `<p class="no-picture" data-alt="${alt}">${alt || "Picture missing"}</p>`;
   const label = output.index.captions.get(idOf(node)!);
   const caption =
@@ -171,7 +227,8 @@ function figureHtml(node: Node, own: string, aliases: string, output: HtmlOutput
   const place = node.attrs.place as string;
   const look =
     (width === null ? "" : ` data-width="${width}" style="--width: ${width}%"`) +
-    (place === "line" ? "" : ` data-place="${place}"`);
+    (place === "line" ? "" : ` data-place="${place}"`) +
+    (decorative ? " data-decorative" : "");
   return `<figure${own}${look}>${aliases}${picture}${caption}</figure>`;
 }
 
@@ -211,17 +268,34 @@ function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
 function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
   const heading = node.attrs.heading as string;
   const levels = levelsOf(node);
-  const tree = contentsTree(listEntries(output.index, node));
-  const list = tree.length > 0 ? branchesHtml(tree, output) : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
-  const { columns, run, buttons } = optionsOf(node);
+  const entries = listEntries(output.index, node);
+  const { columns, run, buttons, cards } = optionsOf(node);
+  const isHome = contentsList(output.index)?.id === node.attrs.id && leadsFromHeadings(output.index);
+  const lines = () =>
+    cards ? cardsHtml(entries, output) : branchesHtml(contentsTree(entries), output, isHome);
+  const list = entries.length > 0 ? lines() : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
   const options = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
     carriedOptions(node),
     columns ? ` data-columns="${columns}"` : "",
     run ? " data-run" : "",
     buttons ? " data-buttons" : "",
+    cards ? " data-cards" : "",
   ].join("");
   return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+}
+
+/** Entries as a grid of cards, each with the first words and the first picture of its place. */
+function cardsHtml(entries: readonly ContentsEntry[], output: HtmlOutput): string {
+  const cards = entries.map((entry) => {
+    const { words, picture, alt } = cardOf(output.index, entry.id);
+    const name = entryWords(entry);
+    const source = picture ? output.pictureAddress(picture) : "";
+    const image = source ? `<img src="${escapeHtml(source)}" alt="${escapeHtml(alt)}">` : "";
+    const line = words ? `<p>${escapeHtml(words)}</p>` : "";
+    return `<li>${image}<a href="${output.hrefOf(entry.id, name)}">${escapeHtml(name)}</a>${line}</li>`;
+  });
+  return `<ol>${cards.join("")}</ol>`;
 }
 
 /** Options that are not at first, as they are read again. */
@@ -230,12 +304,13 @@ function carriedOptions(node: Node): string {
   return json === "" ? "" : ` data-list="${escapeHtml(json)}"`;
 }
 
-/** Branches of a contents list as nested lists of links. */
-export function branchesHtml(branches: readonly ContentsBranch[], output: HtmlOutput): string {
+/** Branches of a contents list as nested lists of links; `named`: lines have a public name, to be led back to. */
+export function branchesHtml(branches: readonly ContentsBranch[], output: HtmlOutput, named = false): string {
   const items = branches.map((branch) => {
-    const below = branch.below.length > 0 ? branchesHtml(branch.below, output) : "";
+    const below = branch.below.length > 0 ? branchesHtml(branch.below, output, named) : "";
     const words = entryWords(branch);
-    return `<li><a href="${output.hrefOf(branch.id, words)}">${escapeHtml(words)}</a>${below}</li>`;
+    const anchor = named ? output.anchor(branch.id) : null;
+    return `<li${anchor ? ` id="${lineAnchor(anchor)}"` : ""}><a href="${output.hrefOf(branch.id, words)}">${escapeHtml(words)}</a>${below}</li>`;
   });
   return `<ol>${items.join("")}</ol>`;
 }

@@ -2,15 +2,17 @@ import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import {
   listOptionsFrom,
+  returnAlsoFrom,
   columnWidths,
   figureLook,
+  fromJSON,
   schema,
   seriesFrom,
   styleSheetSchema,
   type ReturnRule,
   type StyleSheet,
 } from "@/core/document";
-import type { DocumentBuilder } from "../intake/document-builder";
+import { DECORATIVE, type DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
@@ -266,13 +268,15 @@ export class HtmlReading implements TokenHandler {
       this.language ??= /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.exec(attributes.get("lang") ?? "")?.[0] ?? null;
       return this.open.push(name, "block", { leave: () => this.builder.closeImplied() });
     }
-    if (attributes.get("name") === "gate-rope:styles") this.styles = sheetIn(attributes.get("content") ?? "");
+    if (attributes.get("name") === "gate-rope:styles")
+      this.styles = fromJSON(styleSheetSchema, attributes.get("content"));
     if (attributes.get("name") !== "gate-rope:returns") return;
     const levels = (attributes.get("content") ?? "").split(",").map(Number);
     this.returns = {
       levels: levels.filter((level) => level >= 1 && level <= 6).slice(0, 6),
       words: attributes.get("data-words") ?? "",
       ...returnsTo(attributes.get("data-to")),
+      ...returnAlsoFrom(attributes.get("data-also")),
     };
   }
 
@@ -390,7 +394,9 @@ export class HtmlReading implements TokenHandler {
       }
       case "img":
         anchored();
-        builder.addPicture(pictureBytes(attributes.get("src") ?? "", context), attributes.get("alt") ?? "");
+        builder.addPicture(pictureBytes(attributes.get("src") ?? "", context), attributes.get("alt") ?? "", {
+          decorative: DECORATIVE.has(attributes.get("role") ?? ""),
+        });
         return true;
       case "hr":
         builder.closeTextblock();
@@ -484,15 +490,6 @@ export class HtmlReading implements TokenHandler {
 /** Where return links lead, as an exported page names it; nothing where it is as at first. */
 function returnsTo(name: string | undefined): Pick<ReturnRule, "to"> {
   return name === "top" || name === "parent" ? { to: name } : {};
-}
-
-/** A style sheet as an exported page holds it; null where it is none. */
-function sheetIn(content: string): StyleSheet | null {
-  try {
-    return styleSheetSchema.parse(JSON.parse(content));
-  } catch {
-    return null;
-  }
 }
 
 const NO_ATTRIBUTES: Attributes = new Map();

@@ -1,6 +1,6 @@
 /** HTML: read through an allow-list, written as one self-contained page; the reading view uses the same rendering. */
 export { readHtml } from "./read";
-export { writeHtml, type HtmlOptions } from "./write";
+export { writeHtml } from "./write";
 export { documentHtml } from "./block-html";
 export { HtmlOutput } from "./html-output";
 export { OnScreen } from "../on-screen";

@@ -70,8 +70,10 @@ nav ol{list-style:none;margin:0;padding-left:1.25rem}nav>ol{padding-left:0}
 nav li{margin:.3em 0}nav>ol>li{margin-top:.6em}
 nav[data-columns]>ol{column-gap:2rem}nav[data-columns="2"]>ol{columns:2}nav[data-columns="3"]>ol{columns:3}nav[data-run] :is(ol,li){display:inline;padding:0}nav[data-run] li:not(:last-child)::after{content:" · "}
 nav[data-buttons] :is(ol,li){display:contents}nav[data-buttons]{display:flex;flex-wrap:wrap;gap:.6rem}nav[data-buttons] .contents-title{width:100%;margin-bottom:0}nav[data-buttons] a{background:var(--wash);border:1px solid var(--hemp);border-radius:6px;padding:.4em 1em;text-decoration:none}
+nav[data-cards]>ol{display:grid;gap:1rem;grid-template-columns:repeat(auto-fill,minmax(12rem,1fr))}nav[data-cards] li{border:1px solid var(--line);border-radius:6px;margin:0!important;overflow:hidden;padding-bottom:.6rem;position:relative}nav[data-cards] img{aspect-ratio:16/9;object-fit:cover;width:100%}nav[data-cards] :is(a,p){display:block;margin:.6rem .8rem 0}nav[data-cards] a{font-weight:600}nav[data-cards] a::after{content:"";inset:0;position:absolute}nav[data-cards] li p{color:var(--quiet);font-size:.88rem;line-height:1.45}
 .contents-title,nav.front>p{font-size:1.45rem;font-weight:600;margin:1.5em 0 .5em}
 .return{font-size:.9rem;margin:1.5rem 0}
+.beside{color:var(--quiet);font:400 .8rem/1 sans-serif;margin-left:.4em;text-decoration:none;vertical-align:middle}.floating{background:var(--ground);border:1px solid var(--hemp);border-radius:6px;bottom:1rem;font-size:.9rem;padding:.4em .9em;position:fixed;right:1rem;text-decoration:none}@media print{.beside,.floating{display:none}}
 figure{margin:2rem 0;break-inside:avoid}img{max-width:100%;height:auto;display:block;margin:0 auto}
 figure{width:var(--width,auto)}figure[data-place=left]{float:left;margin:.4rem 1.5rem .5rem 0}figure[data-place=right]{float:right;margin:.4rem 0 .5rem 1.5rem}figure[data-width] img{width:100%}
 main :is(h1,h2,h3,h4,h5,h6,.equation-line,table,pre,nav){clear:both}

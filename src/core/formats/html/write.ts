@@ -1,21 +1,14 @@
-import { FIRST_SHEET, type Manuscript, type ReturnRule } from "@/core/document";
-import type { KnownShelf } from "@/core/links";
+import { FIRST_SHEET, leadsBack, type Manuscript, type ReturnRule } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
+import type { WriteOptions } from "../write-options";
 import { branchesHtml, documentHtml } from "./block-html";
 import { escapeHtml } from "./escape";
 import { HtmlOutput } from "./html-output";
-import { familiesOf, styleSheet, type EmbeddedFont } from "./style-sheet";
-
-export interface HtmlOptions {
-  /** Fonts to write into the file. */
-  fonts?: readonly EmbeddedFont[];
-  /** The other documents of the shelf. */
-  shelf?: KnownShelf;
-}
+import { familiesOf, styleSheet } from "./style-sheet";
 
 /**
  * Writes a document as one HTML file: text, looks, pictures and fonts inside, a contents list in a `nav` (before the text
@@ -23,25 +16,29 @@ export interface HtmlOptions {
  */
 export function writeHtml(
   { doc, pictures }: Manuscript,
-  options: HtmlOptions = {},
+  options: WriteOptions = {},
 ): { text: string; promised: PromisedLink[] } {
   const places = withMarkedPlaces(doc);
   const { index } = places;
   const addresses = new Map<string, string>();
-  const output = new HtmlOutput(places, new BesideFile(options.shelf, ".html"), (name) => {
-    const picture = pictures.get(name);
-    if (!picture) return "";
-    if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);
-    return addresses.get(name)!;
-  });
+  const output = new HtmlOutput(
+    places,
+    new BesideFile(options.shelf, ".html"),
+    (name) => {
+      const picture = pictures.get(name);
+      if (!picture) return "";
+      if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);
+      return addresses.get(name)!;
+    },
+    options.pages,
+  );
   const front = contentsList(index) === null ? frontContents(output) : "";
   const body = documentHtml(output);
   const title = (doc.attrs.title as string) || "Untitled";
   const returns = doc.attrs.returns as ReturnRule;
-  const rule =
-    returns.levels.length > 0
-      ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}>\n`
-      : "";
+  const rule = leadsBack(returns)
+    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}>\n`
+    : "";
   const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));
   const sheet =

@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import {
   decodeSafely,
+  fromJSON,
   linkTargetSchema,
   lookFrom,
   schema,
@@ -57,13 +58,8 @@ function targetOf(address: string, builder: DocumentBuilder, context: ReadContex
 
 /** Only what an address cannot tell: all else is read from the address, which other programs may have changed. */
 function carriedTarget(leads: string | undefined): LinkTarget | null {
-  if (!leads) return null;
-  try {
-    const { data } = linkTargetSchema.safeParse(JSON.parse(leads));
-    return data?.kind === "document" || data?.kind === "action" ? data : null;
-  } catch {
-    return null;
-  }
+  const target = fromJSON(linkTargetSchema, leads);
+  return target?.kind === "document" || target?.kind === "action" ? target : null;
 }
 
 function isThisFile(path: string, name: string): boolean {

@@ -59,11 +59,15 @@ interface OpenFigure {
   blocksBefore: number;
 }
 
-/** Width and place of a figure, where a file says them. */
+/** Width and place of a figure and whether it only decorates, where a file says so. */
 export interface FigureLook {
   readonly width?: number | null;
   readonly place?: string;
+  readonly decorative?: boolean;
 }
+
+/** The roles by which an image says that it only decorates (WAI-ARIA 1.2, presentation). */
+export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"]);
 
 /** A caption's number as people type it: `Figure 3.`, `Fig. 2-1:`, `TABLE IV –`. */
 const TYPED_NUMBER = /^(?:figure|fig\.?|table|tab\.?)\s+(?:\d+|[A-Z]|[IVXLC]+)(?:[.-]\d+)*\s*[.:–—-]\s+/i;
@@ -456,7 +460,11 @@ export class DocumentBuilder {
   }
 
   /** Adds a picture by its bytes, or a figure without one where they are not to be had (null). */
-  addPicture(bytes: Uint8Array | null, alt: string, caption: readonly Node[] = []): void {
+  addPicture(
+    bytes: Uint8Array | null,
+    alt: string,
+    { caption = [], decorative = false }: { caption?: readonly Node[]; decorative?: boolean } = {},
+  ): void {
     let name = "";
     if (bytes) {
       const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
@@ -475,8 +483,9 @@ export class DocumentBuilder {
     if (figure && figure.picture === "" && figure.alt === "") {
       figure.picture = name;
       figure.alt = alt;
+      figure.look = { ...figure.look, ...(decorative && { decorative }) };
       figure.caption.push(...caption);
-    } else this.placeFigure({ picture: name, alt }, caption);
+    } else this.placeFigure({ picture: name, alt, decorative }, caption);
   }
 
   closeFigure(): void {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "..";
+import type { ReturnRule } from "@/core/document";
 import { contentsComment, contentsStart, returnsComment, returnsRule, tableCaption } from "./conventions";
 
 describe("signs for what Markdown has no words for", () => {
@@ -20,7 +21,9 @@ describe("signs for what Markdown has no words for", () => {
     for (const rule of [
       { levels: [1], words: "" },
       { levels: [1, 2], words: "Back up" },
-    ])
+      { levels: [], words: "", also: ["floating"] },
+      { levels: [3], words: "Up", to: "top", also: ["steps", "headings"] },
+    ] satisfies ReturnRule[])
       expect(returnsRule(returnsComment(rule))).toEqual(rule);
     expect(returnsRule("<!-- returns to sender -->")).toBeNull();
   });

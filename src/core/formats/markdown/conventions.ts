@@ -1,4 +1,4 @@
-import { listOptionsFrom, type ReturnRule } from "@/core/document";
+import { listOptionsFrom, returnAlsoFrom, type ReturnRule } from "@/core/document";
 
 /*
  * What CommonMark has no words for, kept in comments and plain lines that other programs show sensibly or not at all.
@@ -39,15 +39,24 @@ export function contentsStart(text: string) {
 /** `<!-- returns 1,2: words -->` holds the rule for return links. */
 export function returnsComment(rule: ReturnRule): string {
   const to = rule.to === "top" || rule.to === "parent" ? ` to ${rule.to}` : "";
-  return `<!-- returns ${rule.levels.join(",")}${to}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
+  const also = rule.also?.length ? ` also ${rule.also.join(",")}` : "";
+  return `<!-- returns ${rule.levels.join(",") || "none"}${to}${also}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
 }
 
 /** The rule that such a comment holds, or null for another text. */
 export function returnsRule(text: string): ReturnRule | null {
-  const found = /^<!-- returns ([1-6](?:,[1-6])*)(?: to (top|parent))?(?:: (.*))? -->$/.exec(text);
+  const found =
+    /^<!-- returns (none|[1-6](?:,[1-6])*)(?: to (top|parent))?(?: also ([a-z,]+))?(?:: (.*))? -->$/.exec(
+      text,
+    );
   if (!found) return null;
   const to = found[2] as "top" | "parent" | undefined;
-  return { levels: found[1]!.split(",").map(Number), words: found[3] ?? "", ...(to && { to }) };
+  return {
+    levels: found[1] === "none" ? [] : found[1]!.split(",").map(Number),
+    words: found[4] ?? "",
+    ...(to && { to }),
+    ...returnAlsoFrom(found[3]),
+  };
 }
 
 /** `Table: …` right after a table is its caption. */

@@ -1,6 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
-import type { DocumentBuilder } from "../intake/document-builder";
+import { DECORATIVE, type DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
@@ -83,6 +83,7 @@ export class InlineHtml {
       return this.builder.addPicture(
         pictureBytes(attributes.get("src") ?? "", this.context),
         attributes.get("alt") ?? "",
+        { decorative: DECORATIVE.has(attributes.get("role") ?? "") },
       );
     if (SILENT.has(name)) this.context.dropped.add(`<${name}>`, "It never comes in.");
     const ends = attributes.get("data-end");

@@ -300,11 +300,9 @@ class MarkdownWalk {
       .map((child) => (child.type === "softbreak" ? " " : child.content))
       .join("");
     const caption = String(token.attrGet("title") ?? "");
-    this.builder.addPicture(
-      pictureBytes(String(token.attrGet("src") ?? ""), this.context),
-      alt,
-      caption ? [schema.text(caption)] : [],
-    );
+    this.builder.addPicture(pictureBytes(String(token.attrGet("src") ?? ""), this.context), alt, {
+      caption: caption ? [schema.text(caption)] : [],
+    });
   }
 }
 

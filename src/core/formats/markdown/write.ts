@@ -11,11 +11,11 @@ import {
   type LinkLook,
   type LinkTarget,
   type Manuscript,
+  leadsBack,
   type ReturnRule,
   headerRows,
 } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
-import type { KnownShelf } from "@/core/links";
 import {
   contentsTree,
   entryWords,
@@ -33,19 +33,25 @@ import { HtmlOutput, type WrittenNote } from "../html/html-output";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
+import type { WriteOptions } from "../write-options";
 import { contentsComment, CONTENTS_END, RETURN_SIGN, returnsComment } from "./conventions";
 
 /** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
 export function writeMarkdown(
   { doc, pictures }: Manuscript,
-  shelf?: KnownShelf,
+  { shelf, pages }: Pick<WriteOptions, "shelf" | "pages"> = {},
 ): { text: string; promised: PromisedLink[] } {
   const places = withMarkedPlaces(doc);
   const { index } = places;
-  const output = new HtmlOutput(places, new BesideFile(shelf, ".md"), (name) => {
-    const picture = pictures.get(name);
-    return picture ? `data:${picture.type};base64,${toBase64(picture.bytes)}` : "";
-  });
+  const output = new HtmlOutput(
+    places,
+    new BesideFile(shelf, ".md"),
+    (name) => {
+      const picture = pictures.get(name);
+      return picture ? `data:${picture.type};base64,${toBase64(picture.bytes)}` : "";
+    },
+    pages,
+  );
   const writer = new MarkdownWriter(index, output);
   const body = toMarkdown(
     { type: "root", children: writer.document(index.doc) },
@@ -93,7 +99,7 @@ class MarkdownWriter {
   document(doc: Node): RootContent[] {
     const content: RootContent[] = [];
     const rule = doc.attrs.returns as ReturnRule;
-    if (rule.levels.length > 0) content.push(html(returnsComment(rule)));
+    if (leadsBack(rule)) content.push(html(returnsComment(rule)));
     const returns = new Map(returnLinks(this.index).map((link) => [link.block, link]));
     const onBlocks = new Map<string, DestinationId[]>();
     for (const bookmark of this.index.bookmarks)
@@ -110,11 +116,14 @@ class MarkdownWriter {
         content.push({
           type: "paragraph",
           children: [
-            {
-              type: "link",
-              url: this.output.hrefOf(back.to, back.words),
-              children: [{ type: "text", value: back.words }],
-            },
+            ...back.ways.flatMap(({ to, words }, way): PhrasingContent[] => [
+              ...(way > 0 ? [{ type: "text" as const, value: " · " }] : []),
+              {
+                type: "link",
+                url: this.output.hrefOf(to, words),
+                children: [{ type: "text", value: words }],
+              },
+            ]),
             html(RETURN_SIGN),
           ],
         });
@@ -221,7 +230,7 @@ class MarkdownWriter {
     const id = idOf(node)!;
     const name = node.attrs.picture as string;
     const url = name ? this.output.pictureAddress(name) : "";
-    const ownLook = node.attrs.width !== null || node.attrs.place !== "line";
+    const ownLook = node.attrs.width !== null || node.attrs.place !== "line" || node.attrs.decorative;
     if (!plain || !url || ownLook) return html(blockHtml(node, this.output));
     const image = {
       type: "image" as const,

@@ -1,14 +1,14 @@
 import type { Node } from "prosemirror-model";
-import type { Manuscript } from "@/core/document";
+import { pictureWords, type Manuscript } from "@/core/document";
 import { indexDocument, noteNumber } from "@/core/destinations";
 import { WrittenReferences } from "../written-references";
 import { entryWords, listEntries } from "@/core/wayfinding";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
-export function writeText({ doc }: Manuscript): { text: string; promised: [] } {
+export function writeText({ doc }: Manuscript, pages: number | null = null): { text: string; promised: [] } {
   const index = indexDocument(doc);
   const counts = { foot: 0, end: 0 };
-  const references = new WrittenReferences(index);
+  const references = new WrittenReferences(index, pages);
   const leafWords: LeafWords = (leaf) => {
     if (leaf.type.name === "cross_reference") return references.words(leaf);
     if (leaf.type.name === "computation") return references.value(leaf);
@@ -57,7 +57,7 @@ function textOf(node: Node, leafWords: LeafWords): string {
     case "list_item":
       return childTexts(node).join("\n");
     case "figure":
-      return [node.attrs.alt && `[${node.attrs.alt as string}]`, inlineText(node)].filter(Boolean).join("\n");
+      return [pictureWords(node) && `[${pictureWords(node)}]`, inlineText(node)].filter(Boolean).join("\n");
     case "table": {
       const rows = childTexts(node.child(1));
       return [inlineText(node.child(0)), ...rows].filter(Boolean).join("\n");

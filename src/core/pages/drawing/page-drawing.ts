@@ -74,7 +74,7 @@ export interface DrawnPicture {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly tag: Tag;
+  readonly tag: Tag | null;
 }
 
 /** An equation; `size` is its em in points. */
@@ -87,7 +87,7 @@ export interface DrawnShapes {
   readonly size: number;
   readonly colour: string;
   readonly outlines: OutlinedEquation;
-  readonly tag: Tag;
+  readonly tag: Tag | null;
   readonly link: number;
 }
 

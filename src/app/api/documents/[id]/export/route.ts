@@ -1,6 +1,7 @@
 import { strToU8, zipSync, type Zippable } from "fflate";
 import { FORMATS, fileNameFor, writeFile, type FormatName } from "@/core/formats";
-import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { pagesAskedFor } from "@/pdf-thread";
+import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
 import { exportFonts } from "@/server/export-fonts";
 import { route } from "../../../respond";
 
@@ -19,6 +20,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     const { text, beside } = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
       shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
+      pages: await pagesAskedFor(manuscript.index, pageFonts(), () => Promise.resolve(manuscript.pictures)),
     });
     const title = manuscript.doc.attrs.title as string;
     const own = fileNameFor(title, FORMATS[name].endings[0]);

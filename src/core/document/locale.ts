@@ -1,0 +1,8 @@
+/** The locale of a document's language, for writing numbers and ordering names; English for one that is none (BCP 47). */
+export function localeOf(language: string): string {
+  try {
+    return Intl.getCanonicalLocales(language)[0] ?? "en";
+  } catch {
+    return "en";
+  }
+}

@@ -1,0 +1,12 @@
+import type { KnownShelf } from "@/core/links";
+import type { EmbeddedFont } from "./html/style-sheet";
+
+/** What a file is written with beside the document. */
+export interface WriteOptions {
+  /** Fonts to write into an HTML file. */
+  fonts?: readonly EmbeddedFont[];
+  /** The other documents of the shelf. */
+  shelf?: KnownShelf;
+  /** How many pages the document has, where that is known. */
+  pages?: number | null;
+}

@@ -1,0 +1,21 @@
+import { asId, decodeSafely, fromJSON, quotationSchema, type DocumentTarget } from "@/core/document";
+import type { Session } from "./session";
+
+/** The part of a document's address that names a place in it: a destination, or words that are quoted. Empty for the whole. */
+export function placeInAddress({ id, words }: Pick<DocumentTarget, "id" | "words">): string {
+  if (words) return `#words=${encodeURIComponent(JSON.stringify(words))}`;
+  return id === undefined ? "" : `#to=${id}`;
+}
+
+/** Goes to the place that the window's address names, which may also be words found, by their block and from where to where in it. */
+export function goToAddressed(session: Session): void {
+  const { hash, pathname } = window.location;
+  const found = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(hash);
+  const place = asId(/^#to=([\w-]+)$/.exec(hash)?.[1]);
+  const words = fromJSON(quotationSchema, decodeSafely(/^#words=(.+)$/.exec(hash)?.[1] ?? ""));
+  if (!found && !place && !words) return;
+  window.history.replaceState(window.history.state, "", pathname);
+  if (found) session.goToWords(found[1]!, Number(found[2]), Number(found[3]));
+  else if (words) session.following.follow({ kind: "words", ...words });
+  else if (!session.jumps.to(place!)) session.say("The place that the link leads to was removed.");
+}

@@ -1,0 +1,164 @@
+import { DOMSerializer, Fragment, Slice, type DOMOutputSpec, type Mark, type Node } from "prosemirror-model";
+import type { Transaction } from "prosemirror-state";
+import { z } from "zod";
+import { summarise } from "@/core/destinations";
+import {
+  asId,
+  bookmarkEntry,
+  fromJSON,
+  RegistryStep,
+  schema,
+  shortened,
+  type DestinationId,
+  type LinkTarget,
+  type Registry,
+} from "@/core/document";
+import { freeNames } from "../commands/bookmarks";
+
+/*
+ * What is copied tells the names of its bookmarks and the document it is from. In another document the bookmarks then stand under their
+ * names, and links lead back to the places they led to.
+ */
+
+const MOST_LETTERS = 1_000;
+const { marks } = schema;
+
+/** What comes along with what was copied in another document. */
+export interface Brought {
+  /** The document it is from. */
+  readonly document: DestinationId;
+  /** The names of the bookmarks on its words and points, by id. */
+  readonly names: ReadonlyMap<string, string>;
+  /** The bookmarks on whole blocks of it. */
+  readonly onBlocks: readonly OnBlock[];
+}
+
+const onBlockSchema = z.object({
+  block: z.string().transform((id) => id as DestinationId),
+  id: z.string().regex(/^[\w-]{1,64}$/),
+  name: z.string().max(MOST_LETTERS),
+});
+
+type OnBlock = z.infer<typeof onBlockSchema>;
+
+/** Writes what is copied in a document for the clipboard. */
+export function copyingFrom(document: string, registry: () => Registry): DOMSerializer {
+  const of = DOMSerializer.fromSchema(schema);
+  const from = { "data-from": document };
+  const named = (spec: DOMOutputSpec, id: string) => {
+    const entry = registry().bookmarks[id];
+    return entry && !entry.removed
+      ? withAttributes(spec, { ...from, "data-name": called(entry.name) })
+      : spec;
+  };
+  const nodes = Object.entries(of.nodes).map(([type, write]) => {
+    if (type === "bookmark_point")
+      return [type, (node: Node) => named(write(node), node.attrs.id as string)] as const;
+    return [
+      type,
+      (node: Node) => {
+        const own = bookmarksOn(node, registry());
+        const more = { ...from, "data-bookmarked": JSON.stringify(own) };
+        return own.length > 0 ? withAttributes(write(node), more) : write(node);
+      },
+    ] as const;
+  });
+  return new DOMSerializer(Object.fromEntries(nodes), {
+    ...of.marks,
+    bookmark: (mark: Mark, inline: boolean) =>
+      named(of.marks.bookmark!(mark, inline), mark.attrs.id as string),
+    link: (mark: Mark, inline: boolean) => withAttributes(of.marks.link!(mark, inline), from),
+  });
+}
+
+function bookmarksOn(node: Node, { bookmarks }: Registry): OnBlock[] {
+  const block = node.attrs.id as DestinationId | null | undefined;
+  if (!block || !node.isBlock) return [];
+  return Object.entries(bookmarks)
+    .filter(([, entry]) => entry.block === block && !entry.removed)
+    .map(([id, { name }]) => ({ block, id, name: called(name) }));
+}
+
+function called(name: string): string {
+  return shortened(name, MOST_LETTERS - 1);
+}
+
+function withAttributes(spec: DOMOutputSpec, more: Record<string, string>): DOMOutputSpec {
+  if (!Array.isArray(spec)) return spec;
+  const [tag, second, ...rest] = spec as [string, ...unknown[]];
+  const hasOwn = typeof second === "object" && second !== null && !Array.isArray(second);
+  return (hasOwn ? [tag, { ...second, ...more }, ...rest] : [tag, more, second, ...rest]) as DOMOutputSpec;
+}
+
+/** Reads what the clipboard's HTML brings along from another document than the one named; null where it is from that, or tells nothing. */
+export function broughtAlong(html: string, into: string): Brought | null {
+  if (!html.includes("data-from")) return null;
+  const page = new DOMParser().parseFromString(html, "text/html");
+  const document = asId(page.querySelector("[data-from]")?.getAttribute("data-from"));
+  if (!document || document === into) return null;
+  const names = new Map<string, string>();
+  for (const element of page.querySelectorAll("[data-name]")) {
+    const id = asId(element.getAttribute("data-bookmark") ?? element.getAttribute("data-point"));
+    if (id) names.set(id, called(element.getAttribute("data-name")!));
+  }
+  const onBlocks = [...page.querySelectorAll("[data-bookmarked]")].flatMap(
+    (element) => fromJSON(z.array(onBlockSchema), element.getAttribute("data-bookmarked")) ?? [],
+  );
+  return { document, names, onBlocks };
+}
+
+/** Links that led to places of the document that something is from lead there from elsewhere now, unless their place came along. */
+export function leadBack(slice: Slice, doc: Node, { document }: Brought): Slice {
+  const here = new Set<string>();
+  const note = (node: Node) => {
+    if (typeof node.attrs.id === "string") here.add(node.attrs.id);
+    for (const mark of node.marks) if (mark.type === marks.bookmark) here.add(mark.attrs.id as string);
+  };
+  slice.content.descendants(note);
+  doc.descendants(note);
+  const led = (target: LinkTarget): LinkTarget => {
+    if (target.kind === "top") return { kind: "document", document };
+    if (target.kind === "words") {
+      const { exact, before, after } = target;
+      return { kind: "document", document, words: { exact, before, after } };
+    }
+    return target.kind === "destination" && !here.has(target.id)
+      ? { kind: "document", document, id: target.id }
+      : target;
+  };
+  const within = (content: Fragment): Fragment =>
+    Fragment.fromArray(
+      content.content.map((node) => {
+        const link = marks.link.isInSet(node.marks);
+        const target = link && led(link.attrs.target as LinkTarget);
+        const own =
+          link && target !== link.attrs.target
+            ? node.mark(marks.link.create({ ...link.attrs, target }).addToSet(link.removeFromSet(node.marks)))
+            : node;
+        return own.isText ? own : own.copy(within(own.content));
+      }),
+    );
+  return new Slice(within(slice.content), slice.openStart, slice.openEnd);
+}
+
+/** Gives the bookmarks that came along their names here, each with a number where its name is taken. */
+export function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Transaction {
+  const known = () => (tr.doc.attrs.registry as Registry).bookmarks;
+  const free = freeNames(known());
+  const standing = new Set<string>();
+  const kinds = new Map<string, "range" | "point">();
+  tr.doc.forEach((block) => {
+    standing.add(block.attrs.id as string);
+    for (const { id, from, to } of summarise(block).bookmarks) kinds.set(id, to > from ? "range" : "point");
+  });
+  const add = (id: string, entry: ReturnType<typeof bookmarkEntry>) => {
+    if (!known()[id]) tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, entry }));
+  };
+  for (const [id, name] of names) {
+    const kind = kinds.get(id);
+    if (kind) add(id, bookmarkEntry(kind, free(name)));
+  }
+  for (const { id, name, block } of onBlocks)
+    if (standing.has(block)) add(id, bookmarkEntry("block", free(name), block));
+  return tr;
+}

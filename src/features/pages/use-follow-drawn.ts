@@ -1,0 +1,24 @@
+import { useCallback } from "react";
+import type { LinkTarget } from "@/core/document";
+import { follow } from "@/core/links";
+import type { DrawnTarget } from "@/core/pages";
+import { useSession } from "@/editor";
+
+/** Follows the links of drawn pages: to the page of a place in the document, or out of it as from the text. */
+export function useFollowDrawn(goTo: (page: number) => void): (target: DrawnTarget) => void {
+  const session = useSession();
+  return useCallback(
+    (target) => {
+      if (target.kind === "top") return goTo(0);
+      const followed = follow(
+        target.kind === "note" ? { ...target, kind: "destination" } : target,
+        session.index,
+        session.elsewhere.shelf,
+      );
+      if (!followed.lands) session.say(`This link is adrift. ${followed.why}`);
+      else if (!followed.destination) session.following.follow(target as LinkTarget);
+      else if (session.pages) goTo(session.pages.pageAt(followed.destination.pos));
+    },
+    [session, goTo],
+  );
+}
