@@ -108,6 +108,7 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
+  private caretChunk = -1;
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
   /** What comes along with what is pasted or dropped from another document. */
@@ -235,6 +236,7 @@ export class ManuscriptView {
     const tr = this.view.state.tr;
     this.choose(tr);
     this.view.updateState(this.view.state.apply(tr));
+    this.paintCaret();
     this.host.drawnChanged(this.drawnShare);
     this.paragraphNumbers.show(host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
     this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
@@ -264,6 +266,7 @@ export class ManuscriptView {
     if (scrolls(state) > scrolls(before)) tr.scrollIntoView();
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
+    this.paintCaret();
     // A large change is drawn where it is seen, and elsewhere when there is time.
     if (step && step.slice.content.childCount > 1 && this.drawnShare < 1) {
       this.far.more();
@@ -321,17 +324,9 @@ export class ManuscriptView {
       const top = this.topOf(pos);
       if (top !== null) scroller.scrollTop += top - scroller.getBoundingClientRect().top - goal;
     };
-    // Left to itself the browser would paint a chunk only a frame after it came into view.
-    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
-    const show = (visibility: "visible" | "") => {
-      if (chunk instanceof HTMLElement) chunk.style.contentVisibility = visibility;
-    };
-    show("visible");
+    this.paintNow(pos);
     settle();
-    requestAnimationFrame(() => {
-      settle();
-      requestAnimationFrame(() => show(""));
-    });
+    requestAnimationFrame(settle);
   }
 
   /** Brings a position into view where it is not, below what covers so many pixels of the text. */
@@ -352,6 +347,26 @@ export class ManuscriptView {
   }
 
   // What is done in the view
+
+  /**
+   * Has the chunk at a position painted in the very next frame. Left to itself the browser paints a chunk only a frame after it came
+   * into view, and puts what is typed before that beside the block that holds the caret.
+   */
+  private paintNow(pos: number): void {
+    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
+    if (!(chunk instanceof HTMLElement)) return;
+    chunk.style.contentVisibility = "visible";
+    afterTwoFrames(() => (chunk.style.contentVisibility = ""));
+  }
+
+  /** Has the chunk painted into which the caret came. */
+  private paintCaret(): void {
+    const { head } = this.shown.selection;
+    const chunk = this.layout.chunkAt(head);
+    if (chunk === this.caretChunk) return;
+    this.caretChunk = chunk;
+    this.paintNow(head);
+  }
 
   /** Does to the document what the view did to its drawing. */
   private take(tr: Transaction): void {
@@ -475,6 +490,10 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
+}
+
+function afterTwoFrames(then: () => void): void {
+  requestAnimationFrame(() => requestAnimationFrame(then));
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */
