@@ -27,6 +27,7 @@ export {
   LIST_KINDS,
   listOptionsFrom,
   listOptionsSchema,
+  MOST_IN_PAGE_LINE,
   type EntryEdit,
   type ListKind,
   type ListOptions,

@@ -41,6 +41,13 @@ export interface ListOptions {
   readonly buttons?: true | undefined;
   /** As a menu of cards on screens: each entry with the first words and the first picture of its place. */
   readonly cards?: true | undefined;
+  /**
+   * Of a menu of buttons: in the header or footer of each page instead of where the list stands; on screens it stays in view at the upper or lower
+   * edge. It shows {@link MOST_IN_PAGE_LINE} entries at most.
+   */
+  readonly placed?: "header" | "footer" | undefined;
+  /** Places that were added by hand, by their ids: each stands where it comes in the text, below what is before it; those that are gone are not shown. */
+  readonly added?: readonly string[] | undefined;
   /** Bookmarks among the headings. */
   readonly bookmarks?: true | undefined;
   /** Only bookmarks in whose note this word stands behind a `#`. */
@@ -50,6 +57,9 @@ export interface ListOptions {
   /** Entries that were changed by hand, by the id of their place. */
   readonly entries?: Readonly<Record<string, EntryEdit>> | undefined;
 }
+
+/** So many entries fit between the margins of a page in one line. */
+export const MOST_IN_PAGE_LINE = 12;
 
 export const FIRST_LIST: ListOptions = {};
 
@@ -63,6 +73,8 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   buttons: z.literal(true).optional(),
   cards: z.literal(true).optional(),
   bookmarks: z.literal(true).optional(),
+  placed: z.enum(["header", "footer"]).optional(),
+  added: z.array(z.string().max(64)).max(2_000).optional(),
   order: z.array(z.string().max(64)).max(20_000).optional(),
   tag: z.string().min(1).max(100).optional(),
   entries: z

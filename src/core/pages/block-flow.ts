@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { styleOf } from "@/core/destinations";
 import { idOf, schema, type LinkTarget, type Look } from "@/core/document";
-import type { WayOn } from "@/core/wayfinding";
+import { placedIn, type WayOn } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
@@ -126,7 +126,8 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
       return flow([only({ kind: "empty" }, 0)], { before: 0, after: 0 }, { endsPage: true });
     case "contents_list": {
       const look = sheet.styles.heading2;
-      return flow(contentsStrips(block, composition), { before: look.before, after: look.before });
+      const space = placedIn(block) ? 0 : look.before;
+      return flow(contentsStrips(block, composition), { before: space, after: space });
     }
     default:
       throw new RangeError(`no flow for ${block.type.name}`);

@@ -7,7 +7,10 @@ import {
   createDocument,
   FIRST_SETUP,
   FIRST_SHEET,
+  MOST_IN_PAGE_LINE,
   schema,
+  type DestinationId,
+  type ListOptions,
   type PageRule,
   type ReturnRule,
   type StyleSheet,
@@ -260,23 +263,116 @@ test("links back after sections stay with what is before them, and lead to the c
   }
 });
 
-test("steps stand beside the link back, and headings lead to the contents list, where the rule says so", async () => {
+test("steps stand beside the link back, and headings lead to their line in the contents list, where the rule says so", async () => {
   const doc = inSections([3, 3], { levels: [1], words: "", also: ["steps", "headings"] });
   const page = await first(doc);
   const [one, two] = indexDocument(doc).headings;
   const told = page.links.map(({ words: said, target }) => [
     said,
-    target.kind === "destination" ? target.id : target.kind,
+    target.kind === "destination"
+      ? target.id
+      : target.kind === "line"
+        ? { line: target.of, page: target.page }
+        : target.kind,
   ]);
   expect(told).toEqual(
     expect.arrayContaining([
-      ["One", "toc0000001"],
+      ["One", { line: one!.id, page: 0 }],
       ["Back to contents", "toc0000001"],
       ["Next: Two", two!.id],
       ["Previous: One", one!.id],
-      ["Two", "toc0000001"],
+      ["Two", { line: two!.id, page: 0 }],
     ]),
   );
+});
+
+test("a heading leads to the page of a long contents list on which its line stands, or to the list where it has none", async () => {
+  const many = Array.from({ length: 120 }, (_, i) => heading(i === 119 ? 2 : 1, `Part ${i}`));
+  const made = createDocument([nodes.contents_list.create({ id: "toc0000001", to: 1 }), ...many]);
+  const returns: ReturnRule = { levels: [], words: "", also: ["headings"] };
+  const layout = await laidOut(made.type.create({ ...made.attrs, returns }, made.content));
+  const drawn = layout.pages.flatMap((_, page) => drawPage(layout, page).links);
+  const leads = (name: string) => drawn.find(({ words: said }) => said === name)!.target;
+  expect(leads("Part 0")).toMatchObject({ kind: "line", page: 0 });
+  const { page } = leads("Part 118") as { page: number };
+  expect(page).toBeGreaterThan(0);
+  expect(drawPage(layout, page).links.map(({ words: said }) => said)).toContainEqual(
+    expect.stringMatching(/^Part 118 \d/),
+  );
+  expect(leads("Part 119")).toEqual({ kind: "destination", id: "toc0000001" });
+});
+
+describe("a menu", () => {
+  const menu = (list: ListOptions) =>
+    nodes.contents_list.create({ id: "toc0000001", heading: "", list: { pageless: true, ...list } });
+  const parts = (count: number, name = "Part") =>
+    Array.from({ length: count }, (_, i) => [heading(1, `${name} ${i + 1}`), ...fill(40)]).flat();
+  const laid = (list: ListOptions, blocks: Node[], page: Partial<PageRule> = {}) => {
+    const rule = { header: ["", "", ""], footer: ["", "{page}", ""], onFirst: true, ...page } as PageRule;
+    return laidOut(withSheet(createDocument([menu(list), ...blocks]), { page: rule }));
+  };
+
+  test.each(["header", "footer"] as const)(
+    "in the %s stands on each page, and not in the text",
+    async (placed) => {
+      const layout = await laid({ buttons: true, placed }, parts(3));
+      const without = await laidOut(createDocument(parts(3)));
+      expect(layout.pages).toHaveLength(without.pages.length);
+      for (let page = 0; page < layout.pages.length; page++) {
+        const drawing = drawPage(layout, page);
+        const entries = drawing.links.filter(({ tag }) => tag === null).map(({ words: said }) => said);
+        expect(entries).toEqual(["Part 1", "Part 2", "Part 3"]);
+        const { y } = words(drawing).find(({ text, tag }) => text === "Part 1" && tag === null)!;
+        expect(placed === "header" ? y < margins.top : y > height - margins.bottom).toBe(true);
+      }
+      expect(layout.placeOf("toc0000001" as DestinationId)).toMatchObject({ page: 0, strip: 0 });
+    },
+  );
+
+  test("in the header keeps to the margins, however long its words, and shares the room", async () => {
+    const layout = await laid({ buttons: true, placed: "header" }, [
+      heading(1, "Short"),
+      ...parts(30, "A title that is much too long for a menu in the header of a page"),
+    ]);
+    const { links } = drawPage(layout, 0);
+    expect(links).toHaveLength(MOST_IN_PAGE_LINE);
+    expect(links[0]!.words).toBe("Short");
+    for (const { boxes, words: said } of links.slice(1)) {
+      expect(said).toMatch(/^A.*…$/);
+      expect(boxes[0]!.x).toBeGreaterThan(LEFT);
+      expect(boxes[0]!.x + boxes[0]!.width).toBeLessThan(RIGHT + 0.5);
+    }
+  });
+
+  test("alone in a document, or at its end, can be led to", async () => {
+    for (const blocks of [[], parts(1)]) {
+      const doc = createDocument([...blocks, menu({ buttons: true, placed: "footer" })]);
+      const layout = await laidOut(doc);
+      expect(layout.placeOf("toc0000001" as DestinationId)).toBeDefined();
+      expect(drawPage(layout, 0).width).toBe(width);
+    }
+  });
+
+  test("of cards shows two side by side, with picture, name and first words", async () => {
+    const blocks = [
+      heading(1, "One"),
+      nodes.figure.create({ picture: "a.png", alt: "a dome" }, schema.text("Caption")),
+      paragraph("What is said first."),
+      heading(1, "Two"),
+      paragraph("Something else."),
+      heading(1, "Three"),
+    ];
+    const layout = await laid({ cards: true }, blocks);
+    const drawing = drawPage(layout, 0);
+    const [one, two, three] = ["One", "Two", "Three"].map((name) => find(drawing, name));
+    expect(one!.x).toBeCloseTo(LEFT);
+    expect(two!.x).toBeGreaterThan(LEFT + (RIGHT - LEFT) / 2);
+    expect(three!.y).toBeGreaterThan(one!.y);
+    expect(find(drawing, "What is said first.").y).toBeGreaterThan(one!.y);
+    const picture = drawing.items.find((item) => item.kind === "picture")!;
+    expect(picture.y + picture.height).toBeLessThan(one!.y);
+    expect(picture.tag).toMatchObject({ role: "Figure", alt: "a dome" });
+  });
 });
 
 describe("the lines above and below the text", () => {

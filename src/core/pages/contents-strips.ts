@@ -1,6 +1,15 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
-import { entryWords, kindOf, listEntries, NOTHING_LISTED, optionsOf } from "@/core/wayfinding";
+import {
+  cardOf,
+  entryWords,
+  kindOf,
+  listEntries,
+  NOTHING_LISTED,
+  optionsOf,
+  placedIn,
+} from "@/core/wayfinding";
+import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
 import { sized, stripsOf, wordsSet } from "./text-strips";
@@ -15,6 +24,7 @@ const STEP = 1.6;
 /** The strips of a contents list: its title, then its entries. The numbers of the pages are put in when it is drawn. */
 export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const { sheet, width, index } = composition;
+  if (placedIn(node)) return [NOWHERE];
   const toc: Tag = { role: "TOC", parent: null };
   const title = node.attrs.heading as string;
   const look = sheet.styles.heading2;
@@ -32,6 +42,13 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const style = sized(own, composition);
   const entries = listEntries(index, node);
   const numbered = !optionsOf(node).pageless;
+  if (optionsOf(node).cards) {
+    const cards = cardStrips(entries, numbered, toc, composition);
+    strips.push(
+      ...cards.map((strip, i) => (i === 0 ? { ...strip, gap: look.after, free: title === "" } : strip)),
+    );
+    return strips;
+  }
   const setting = { leading: own.leading, reserve: own.size * NUMBER_ROOM };
   if (entries.length === 0) {
     const none = wordsSet(
@@ -67,9 +84,25 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
 }
 
+/** The place of a menu that stands in the header or footer of each page: it takes up no room in the text, but can be led to. */
+const NOWHERE: Strip = {
+  gap: 0,
+  height: 0,
+  free: true,
+  start: 0,
+  notes: NO_NOTES,
+  content: { kind: "empty" },
+  grounds: NO_GROUNDS,
+  tag: null,
+};
+
 /** What the entries of a contents list depend on: the same answer, the same strips. Asked for with every key. */
 export function contentsKey(node: Node, { index }: Composition): string {
-  if (kindOf(node) !== "sections" || optionsOf(node).bookmarks)
+  if (optionsOf(node).cards)
+    return listEntries(index, node)
+      .map((entry) => `${entry.id} ${entryWords(entry)} ${JSON.stringify(cardOf(index, entry.id))}\n`)
+      .join("");
+  if (kindOf(node) !== "sections" || optionsOf(node).bookmarks || optionsOf(node).added)
     return listEntries(index, node)
       .map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}\n`)
       .join("");

@@ -122,6 +122,12 @@ export type Ground =
   | { readonly kind: "bar"; readonly x: number; readonly width: number; readonly colour: string }
   | { readonly kind: "wash"; readonly x: number; readonly width: number; readonly colour: string };
 
+/** The line of a place in the contents list. */
+export interface LineTarget {
+  readonly kind: "line";
+  readonly of: DestinationId;
+}
+
 /** A block in strips. */
 export interface Flow {
   readonly strips: readonly Strip[];
@@ -134,8 +140,8 @@ export interface Flow {
   readonly endsPage: boolean;
   /** How many strips at the beginning are repeated on each page on which it goes on; from `repeated[0]` to `repeated[1]`. */
   readonly repeated: readonly [from: number, to: number] | null;
-  /** Where the links of generated text lead. */
-  readonly link?: LinkTarget | { readonly kind: "top" };
+  /** Where all of its words lead. */
+  readonly link?: LinkTarget | LineTarget;
   /** Signs that no font has. */
   readonly missing: readonly string[];
 }

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
 import { setupOf, type DestinationId, type PageSetup, type ReturnRule } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
+import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import type { Flow } from "./flow";
@@ -21,6 +21,8 @@ export interface PagePlace {
 /** A document laid out in pages. Made by {@link layOutPages}. */
 export class PageLayout {
   readonly labels: PageLabels;
+  /** The strips of the contents list, by the places their lines lead to. */
+  private linesOfContents: Map<DestinationId, number> | null = null;
 
   /** @internal */
   constructor(
@@ -72,6 +74,20 @@ export class PageLayout {
   placeOf(id: DestinationId): PagePlace | undefined {
     const destination = this.index.destination(id);
     return destination && this.placeAt(destination.pos);
+  }
+
+  /** Where the line of a place stands in the contents list; undefined where that has none. */
+  placeOfLine(of: DestinationId): PagePlace | undefined {
+    const list = contentsList(this.index);
+    const flow = list && this.flowOfBlock[list.block];
+    if (flow === null || flow === undefined) return undefined;
+    if (!this.linesOfContents) {
+      this.linesOfContents = new Map();
+      for (const [strip, { content }] of (this.flows[flow]?.strips ?? []).entries())
+        if (content.kind === "contents" && content.line === 0) this.linesOfContents.set(content.to, strip);
+    }
+    const strip = this.linesOfContents.get(of);
+    return strip === undefined ? undefined : { page: this.pageOfStrip(flow, strip), flow, strip };
   }
 
   /** The flow of an endnote's words. */
@@ -220,17 +236,20 @@ function layOutOnce(
   for (let block = 0; block < doc.childCount; block++) {
     const node = doc.child(block);
     references.start = pos;
-    const depends = { noted: noted.has(block), referring: referring.has(block) };
-    let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
-    if (home && node.type.name === "heading") flow = ledHome(flow, home, cached.led);
-    if (bodyBlock > 0 && block === bodyBlock) {
-      body = flows.length;
-      flow = onNewPage(flow);
-    }
     flowOfBlock[block] = flows.length;
     starts[block] = pos;
-    flows.push(flow);
     pos += node.nodeSize;
+    // What stands in the header or footer is, in the text, where the next block begins.
+    if (!(isPlaced(node) && block < doc.childCount - 1)) {
+      const depends = { noted: noted.has(block), referring: referring.has(block) };
+      let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
+      if (home && node.type.name === "heading") flow = ledHome(flow, leadFrom(node, home, index), cached.led);
+      if (bodyBlock > 0 && block === bodyBlock) {
+        body = flows.length;
+        flow = onNewPage(flow);
+      }
+      flows.push(flow);
+    }
     const back = returns[nextReturn];
     if (back && back.block === block + 1) {
       nextReturn++;
@@ -323,6 +342,10 @@ function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sa
   return { same, sameAtEnd };
 }
 
+function isPlaced(node: Node): boolean {
+  return node.type.name === "contents_list" && placedIn(node) !== null;
+}
+
 /** The block with which the first section after the contents list begins; without a list, the first section. */
 function bodyBegins(index: DocumentIndex): number {
   const after = index.contentsLists[0]?.block ?? -1;
@@ -369,9 +392,15 @@ function endnoteFlows(
 /** Headings that lead back, by the flow without that. */
 type LedFlows = WeakMap<Flow, Flow>;
 
-/** A heading whose words lead back to the contents list, or to the top; the same object for the same heading. */
-function ledHome(flow: Flow, { to }: WayOn, led: LedFlows): Flow {
-  const link: Flow["link"] = to ? { kind: "destination", id: to } : { kind: "top" };
+/** Where a heading leads back: to its line in the contents list; without one to the list, or to the top. */
+function leadFrom(heading: Node, { to }: WayOn, index: DocumentIndex): NonNullable<Flow["link"]> {
+  const of = heading.attrs.id as DestinationId;
+  if (to === null) return { kind: "top" };
+  return hasLine(index, of) ? { kind: "line", of } : { kind: "destination", id: to };
+}
+
+/** A heading all of whose words lead somewhere; the same object for the same heading. */
+function ledHome(flow: Flow, link: NonNullable<Flow["link"]>, led: LedFlows): Flow {
   const isSame = (one: Flow | undefined) => JSON.stringify(one?.link) === JSON.stringify(link);
   if (isSame(flow)) return flow;
   let own = led.get(flow);

@@ -1,11 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
+import { laidOut } from "#tests/page-fonts";
 import type { Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   createDocument,
   LIST_KINDS,
+  MOST_IN_PAGE_LINE,
   listOptionsFrom,
   newId,
   schema,
@@ -16,6 +18,7 @@ import {
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "@/core/formats";
+import { drawPage } from "@/core/pages";
 import { entryWords, listEntries, tagsIn } from ".";
 
 const { nodes, marks } = schema;
@@ -75,6 +78,22 @@ describe("a generated list", () => {
       { entries: { [ids.deep]: { words: "Low" }, [ids.two]: { out: "entry" } } },
       ["One", "  Low"],
     ],
+    [
+      "places added by hand, where they come in the text",
+      { added: [ids.lamp, ids.gate, ids.gate, "gone"] },
+      ["One", "  zum Tor", "  Deep", "Two", "  Ämter"],
+    ],
+    [
+      "a place added and worded by hand",
+      { of: "figures", plain: true, added: [ids.two], entries: { [ids.two]: { words: "More" } } },
+      ["The slit", "More"],
+    ],
+    ["what is listed already", { added: [ids.one] }, ["One", "  Deep", "Two"]],
+    [
+      "a menu in an order of its own, with places added",
+      { buttons: true, added: [ids.gate], order: [ids.two, ids.gate] },
+      ["Two", "zum Tor", "One", "Deep"],
+    ],
     ["a section left out", { entries: { [ids.one]: { out: "section" } } }, ["Two"]],
   ])("of %s", (_name, options, told) => expect(lines(options)).toEqual(told));
 
@@ -83,6 +102,15 @@ describe("a generated list", () => {
     expect(lines({ of: "section" }, { behind: 4 })).toEqual([]);
     expect(lines({ of: "section" })).toEqual(["One", "  Deep", "Two"]);
     expect(lines({ of: "section", bookmarks: true }, { behind: 0 })).toEqual(["zum Tor", "Deep"]);
+  });
+
+  test("in the header of pages has as many lines as there is room for", () => {
+    const many = Array.from({ length: 40 }, (_, i) => title(1, `Part ${i}`));
+    const index = indexDocument(made(list({ buttons: true, placed: "header" }), ...many));
+    expect(listEntries(index, index.doc.child(0))).toHaveLength(MOST_IN_PAGE_LINE);
+    // Only a menu of buttons stands there.
+    const plain = indexDocument(made(list({ placed: "header" }), ...many));
+    expect(listEntries(plain, plain.doc.child(0))).toHaveLength(40);
   });
 
   test("stays sensible without headings, with 5,000 of them, and where they are empty or alike", () => {
@@ -105,6 +133,15 @@ describe("a generated list", () => {
   });
 });
 
+const plain = (html: string) =>
+  html
+    .replace(/<[^>]+>/g, "")
+    .replace(/&lt;/g, "<")
+    .replace(/&gt;/g, ">")
+    .replace(/&quot;/g, '"')
+    .replace(/&amp;/g, "&");
+const squeezed = (words: string) => words.replace(/\s+/g, "");
+
 const anyOptions: fc.Arbitrary<ListOptions> = fc.record(
   {
     of: fc.constantFrom<ListKind>(...LIST_KINDS),
@@ -113,12 +150,47 @@ const anyOptions: fc.Arbitrary<ListOptions> = fc.record(
     columns: fc.constantFrom(2 as const, 3 as const),
     run: fc.constant(true as const),
     bookmarks: fc.constant(true as const),
+    buttons: fc.constant(true as const),
+    cards: fc.constant(true as const),
     tag: fc.constantFrom("way", "a--b>", 'x"&<'),
   },
   { requiredKeys: [] },
 );
 
 describe("a list of any kind in any document", () => {
+  test("has the same lines in the same order in HTML, Markdown, plain text and on pages", async () => {
+    await fc.assert(
+      fc.asyncProperty(anyDocument, anyOptions, async (any, options) => {
+        const own = list({ ...options, pageless: true });
+        const doc = any.type.create(any.attrs, any.content.addToStart(own));
+        const wanted = listEntries(indexDocument(doc), own).map(entryWords);
+        const written = (format: "html" | "markdown" | "text") =>
+          writeFile({ doc, pictures: new Map() }, format).text;
+        const nav = /<nav[^>]*data-contents[\s\S]*?<\/nav>/.exec(written("html"))![0];
+        expect([...nav.matchAll(/<a [^>]*>([\s\S]*?)<\/a>/g)].map(([, line]) => plain(line!))).toEqual(
+          wanted,
+        );
+        const read = readFile("a.md", new TextEncoder().encode(written("markdown")));
+        if (!read.ok) throw new Error(read.error.reason);
+        const lines = /<!-- contents[\s\S]*?<!-- \/contents/.exec(written("markdown"))![0];
+        expect(lines.match(/^\s*[*+-] /gm) ?? []).toHaveLength(wanted.length);
+        expect(written("text").split("\n\n")[0]!.split("\n").slice(1).map(squeezed)).toEqual(
+          wanted.map(squeezed),
+        );
+        const layout = await laidOut(doc);
+        const ids = new Set(listEntries(layout.index, own).map(({ id }) => id));
+        const end = layout.pageAt(own.nodeSize);
+        const drawn: string[] = [];
+        for (let page = 0; page <= end; page++)
+          for (const { target, words, tag } of drawPage(layout, page).links)
+            if (tag?.role === "TOCI" && target.kind === "destination" && ids.has(target.id))
+              drawn.push(squeezed(words));
+        expect(drawn).toEqual(wanted.map(squeezed));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   test.each(["html", "markdown", "gaterope"] as const)(
     "comes back from %s with its options, and shows the same lines there",
     (format) => {

@@ -1,6 +1,12 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
-import { localeOf, type ListKind, type ListOptions } from "@/core/document";
+import {
+  localeOf,
+  MOST_IN_PAGE_LINE,
+  type DestinationId,
+  type ListKind,
+  type ListOptions,
+} from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesByName } from "./by-name";
 import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
@@ -11,11 +17,11 @@ export function optionsOf(list: Node): ListOptions {
 }
 
 /**
- * The options of a list that are not at first, as JSON for a file; empty where there are none. Entries changed by hand and their order are not among them: a file
- * does not know the ids by which they are kept.
+ * The options of a list that are not at first, as JSON for a file; empty where there are none. Entries added or changed by hand and their order are not among
+ * them: a file does not know the ids by which they are kept.
  */
 export function writtenOptions(list: Node): string {
-  const { entries: _, order: _order, ...rest } = optionsOf(list);
+  const { entries: _, order: _order, added: _added, ...rest } = optionsOf(list);
   return Object.keys(rest).length === 0 ? "" : JSON.stringify(rest);
 }
 
@@ -30,10 +36,39 @@ export function contentsList(index: DocumentIndex): BlockDestination | null {
   return index.contentsLists.find(({ block }) => isContents(index.doc.child(block))) ?? null;
 }
 
+/** Whether a place has a line in the list by which readers find sections. */
+export function hasLine(index: DocumentIndex, id: DestinationId): boolean {
+  let lines = linesOfContents.get(index);
+  if (!lines) {
+    const list = contentsList(index);
+    lines = new Set(list ? listEntries(index, index.doc.child(list.block)).map((entry) => entry.id) : []);
+    linesOfContents.set(index, lines);
+  }
+  return lines.has(id);
+}
+const linesOfContents = new WeakMap<DocumentIndex, ReadonlySet<DestinationId>>();
+
 /** Whether a list is a menu: of buttons, or of cards. */
 export function isMenu(list: Node): boolean {
-  const { buttons, cards } = optionsOf(list);
+  return isMenuBy(optionsOf(list));
+}
+
+/** Whether options make a list a menu. */
+export function isMenuBy({ buttons, cards }: ListOptions): boolean {
   return buttons === true || cards === true;
+}
+
+/** Where a menu of buttons stands that is in no place of its own; null for any other list. */
+export function placedIn(list: Node): "header" | "footer" | null {
+  const { buttons, placed } = optionsOf(list);
+  return buttons === true ? (placed ?? null) : null;
+}
+
+/** The menus that stand in the header or the footer of each page, in the order of the text. */
+export function placedMenus(index: DocumentIndex, at: "header" | "footer"): Node[] {
+  return index.contentsLists
+    .map(({ block }) => index.doc.child(block))
+    .filter((list) => placedIn(list) === at);
 }
 
 /** The levels a list of sections shows. */
@@ -44,8 +79,11 @@ export function levelsOf(list: Node): ContentsLevels {
 /** The entries of a generated list as readers meet them, in their order. */
 export function listEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
-  const entries = edited(orderedEntries(index, list), options);
-  return options.plain ? entries.map((entry) => ({ ...entry, number: "" })) : entries;
+  const all = edited(orderedEntries(index, list), options);
+  const entries = placedIn(list) ? all.slice(0, MOST_IN_PAGE_LINE) : all;
+  if (!options.plain) return entries;
+  // What has nothing but its label keeps that.
+  return entries.map((entry) => (/\S/.test(entry.text) ? { ...entry, number: "" } : entry));
 }
 
 /** All entries, in the order that was given to a menu; also those that are left out. */
@@ -61,6 +99,10 @@ export function orderedEntries(index: DocumentIndex, list: Node): readonly Conte
 
 /** All entries, also those that are left out, with the words of their places. */
 export function allEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
+  return withAdded(entriesByRule(index, list), index, optionsOf(list));
+}
+
+function entriesByRule(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
   switch (kindOf(list)) {
     case "sections":
@@ -152,20 +194,44 @@ function withBookmarks(
   const around = list ? sectionAround(index, list) : null;
   const places = new Map(index.headings.map(({ id, pos }) => [id as string, pos]));
   const marks = tagged(index, options).filter(({ pos }) => !around || (pos > around.from && pos < around.to));
+  return among(entries, marks, (id) => places.get(id)!);
+}
+
+/** Places added by hand among the entries; in the order of the alphabet, all that have a name stand there already. */
+function withAdded(
+  entries: readonly ContentsEntry[],
+  index: DocumentIndex,
+  { added, of }: ListOptions,
+): readonly ContentsEntry[] {
+  if (!added || of === "alphabet") return entries;
+  const listed = new Set<string>(entries.map(({ id }) => id));
+  const places = [...new Set(added)]
+    .filter((id) => !listed.has(id))
+    .flatMap((id) => index.destination(id as DestinationId) ?? [])
+    .sort((a, b) => a.pos - b.pos);
+  return among(entries, places, (id) => index.destination(id)!.pos);
+}
+
+/** Other places among entries, each where it comes in the text. Both are in the order of place. */
+function among(
+  entries: readonly ContentsEntry[],
+  places: readonly Destination[],
+  posOf: (id: DestinationId) => number,
+): readonly ContentsEntry[] {
   const all: ContentsEntry[] = [];
   let next = 0;
   for (const entry of entries) {
-    const pos = places.get(entry.id)!;
-    for (; next < marks.length && marks[next]!.pos < pos; next++) all.push(belowLast(marks[next]!, all));
+    const pos = next < places.length ? posOf(entry.id) : 0;
+    for (; next < places.length && places[next]!.pos < pos; next++) all.push(belowLast(places[next]!, all));
     all.push(entry);
   }
-  for (; next < marks.length; next++) all.push(belowLast(marks[next]!, all));
+  for (; next < places.length; next++) all.push(belowLast(places[next]!, all));
   return all;
 }
 
-function belowLast(bookmark: Bookmark, before: readonly ContentsEntry[]): ContentsEntry {
+function belowLast(place: Destination, before: readonly ContentsEntry[]): ContentsEntry {
   const heading = before.findLast(({ level }) => level < BELOW_ALL);
-  return { ...flat(bookmark), depth: heading ? heading.depth + 1 : 0 };
+  return { ...flat(place), depth: heading ? heading.depth + 1 : 0 };
 }
 
 /** The level of what is no heading. */
@@ -177,7 +243,8 @@ function flat(place: Destination): ContentsEntry {
 
 function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
   const label = index.captions.get(place.id);
-  return { ...flat(place), text: place.name, number: label ? `${label}.` : "" };
+  if (!label) return flat(place);
+  return { ...flat(place), text: place.name, number: `${label}.` };
 }
 
 function tagged(index: DocumentIndex, { tag }: ListOptions): readonly Bookmark[] {

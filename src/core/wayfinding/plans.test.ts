@@ -4,7 +4,19 @@ import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
-import { coverageOf, kindOf, planOf, planSchema, reachOf, READY_PLANS, withPlan } from ".";
+import {
+  coverageOf,
+  kindOf,
+  listOf,
+  optionsOf,
+  placedIn,
+  planOf,
+  planSchema,
+  reachOf,
+  READY_PLANS,
+  withPlan,
+  type Plan,
+} from ".";
 
 const { nodes } = schema;
 const named = (name: string) => READY_PLANS.find((plan) => plan.name === name)!;
@@ -69,6 +81,22 @@ describe("a wayfinding plan", () => {
     const before = coverageOf(reachOf(indexDocument(manual)));
     const after = coverageOf(reachOf(indexDocument(withPlan(manual, named("Handbook")))));
     expect([before.unreached, after.unreached, after.stranded]).toEqual([3, 0, 0]);
+  });
+
+  test("has a menu beside the contents list, each as the plan says, and what was added by hand stays", () => {
+    const menu = { ...listOf("sections", "front", { buttons: true, placed: "header" }), title: "" };
+    const plan: Plan = { ...named("E-book"), lists: [named("E-book").lists[0]!, menu] };
+    const once = withPlan(manual, plan);
+    const lists = once.content.content.filter((node) => node.type.name === "contents_list");
+    expect(lists.map((list) => placedIn(list))).toEqual([null, "header"]);
+    expect(withPlan(once, plan).eq(once)).toBe(true);
+    expect(planOf(once, "Mine").lists).toHaveLength(2);
+    const own = once.child(1);
+    const added = own.type.create({ ...own.attrs, list: { ...optionsOf(own), added: ["x"] } });
+    const blocks = once.content.content.map((node) => (node === own ? added : node));
+    const again = withPlan(once.type.create(once.attrs, blocks), plan);
+    expect(optionsOf(again.child(1))).toMatchObject({ added: ["x"] });
+    expect(planOf(again, "Mine").lists[0]!.options).not.toHaveProperty("added");
   });
 
   test("of one's own is read off a document, and is taken only where it is one", () => {

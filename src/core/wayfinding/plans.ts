@@ -14,7 +14,7 @@ import {
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import type { Doubled } from "./doubled";
-import { kindOf, levelsOf, LIST_TITLES, optionsOf } from "./lists";
+import { isMenu, isMenuBy, kindOf, levelsOf, LIST_TITLES, optionsOf } from "./lists";
 import { frontBlock, frontPos } from "./put-wayfinding";
 
 /** A list of a plan: what it lists, how, and where it stands. */
@@ -145,7 +145,7 @@ export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: rea
 export function putList<T extends Transform>(tr: T, list: PlannedList): T {
   if (typeof list.at === "object") buildInSections(tr, list, list.at.eachOfLevel);
   else {
-    const standing = wholeList(tr.doc, list.of);
+    const standing = wholeList(tr.doc, list);
     if (standing) take(tr, standing.pos, list);
     else if (list.of === "sections" || hasAny(tr.doc, list.of))
       tr.insert(list.at === "end" ? tr.doc.content.size : frontPlace(tr.doc, list), nodeOf(list));
@@ -157,7 +157,8 @@ export function putList<T extends Transform>(tr: T, list: PlannedList): T {
 function frontPlace(doc: Node, { of }: PlannedList): number {
   const front = frontPos(doc);
   const first = doc.nodeAt(front);
-  const isContents = first?.type === schema.nodes.contents_list && kindOf(first) === "sections";
+  const isContents =
+    first?.type === schema.nodes.contents_list && kindOf(first) === "sections" && !isMenu(first);
   return of !== "sections" && isContents ? front + first.nodeSize : front;
 }
 
@@ -198,7 +199,7 @@ export function planOf(doc: Node, name: string): Plan {
   const lists = index.contentsLists.map(({ pos, block }): PlannedList => {
     const node = doc.child(block);
     const of = kindOf(node);
-    const { of: _, entries: _edits, order: _order, ...options } = optionsOf(node);
+    const { of: _, entries: _edits, order: _order, added: _added, ...options } = optionsOf(node);
     const around = index.sectionAt(pos);
     const at =
       of === "section" && around
@@ -213,7 +214,7 @@ export function planOf(doc: Node, name: string): Plan {
     name,
     says: "",
     lists: lists.filter((list) => {
-      const key = JSON.stringify([list.of, list.at]);
+      const key = JSON.stringify([list.of, list.at, isMenuBy(list.options)]);
       return seen.size < seen.add(key).size;
     }),
     returns: doc.attrs.returns as ReturnRule,
@@ -227,21 +228,24 @@ function nodeOf({ of, title, from, to, options }: PlannedList): Node {
 }
 
 function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList): void {
-  const { entries, order } = optionsOf(tr.doc.nodeAt(pos)!);
+  const { entries, order, added } = optionsOf(tr.doc.nodeAt(pos)!);
   tr.setNodeAttribute(pos, "from", from);
   tr.setNodeAttribute(pos, "to", to);
   tr.setNodeAttribute(pos, "list", {
     ...(of === "sections" ? {} : { of }),
     ...options,
     ...(order && { order }),
+    ...(added && { added }),
     ...(entries && { entries }),
   });
 }
 
-function wholeList(doc: Node, of: ListKind): { pos: number } | null {
+/** The list that stands for one of a plan already: one of its kind, and a menu where that is one. */
+function wholeList(doc: Node, { of, options }: PlannedList): { pos: number } | null {
   let found: { pos: number } | null = null;
   doc.forEach((node, pos) => {
-    if (!found && node.type === schema.nodes.contents_list && kindOf(node) === of) found = { pos };
+    if (found || node.type !== schema.nodes.contents_list || kindOf(node) !== of) return;
+    if (isMenu(node) === isMenuBy(options)) found = { pos };
   });
   return found;
 }

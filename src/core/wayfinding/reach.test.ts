@@ -61,6 +61,21 @@ describe("the reach of sections", () => {
     ]);
   });
 
+  test("is one jump from anywhere to what stands in a menu in the header of each page", () => {
+    const menu = (placed?: "header") =>
+      nodes.contents_list.create({
+        id: newId(),
+        list: { of: "sections", buttons: true, ...(placed && { placed }) },
+      });
+    const blocks = [title("a"), text("x"), title("b"), text("y", "a")];
+    const jumps = (doc: Node) =>
+      reachOf(indexDocument(doc)).map(
+        ({ section, fromStart, back }) => `${section.heading.name} ${fromStart} ${back}`,
+      );
+    expect(jumps(made([...blocks, menu()]))).toEqual(["a 0 0", "b null 1"]);
+    expect(jumps(made([...blocks, menu("header")]))).toEqual(["a 0 0", "b 1 1"]);
+  });
+
   test("comes to one line for the whole document", () => {
     const blocks = [list(2), title("a"), text("x"), title("b"), text("y"), title("c", 2), text("z")];
     const index = indexDocument(made(blocks, { levels: [1], words: "" }));

@@ -1,7 +1,7 @@
 import type { DocumentIndex, Section } from "@/core/destinations";
 import type { DestinationId, ReturnRule } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { contentsList, listEntries } from "./lists";
+import { contentsList, listEntries, placedIn } from "./lists";
 import { returnLinks, wayHome } from "./returns";
 
 /** How readers get to one section, and away from it. A jump is a link that is followed. */
@@ -63,10 +63,15 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
     }
   }
   for (const list of index.contentsLists) {
-    const from = placeAt(list.pos);
-    for (const { id } of listEntries(index, index.doc.child(list.block))) {
+    const node = index.doc.child(list.block);
+    // What stands in the header or footer is met everywhere.
+    const everywhere = placedIn(node) !== null;
+    const [first, last] = everywhere ? [0, headings.length] : [placeAt(list.pos), placeAt(list.pos)];
+    for (const { id } of listEntries(index, node)) {
       const place = placeOf(id);
-      if (place !== undefined) lead(from, place);
+      if (place === undefined) continue;
+      for (let from = first; from <= last; from++) lead(from, place);
+      if (everywhere && id === contents?.id) waysBack.push(...starts);
     }
   }
   /** The outermost section that ends at a position, by the number of its place. */

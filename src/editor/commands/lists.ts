@@ -62,6 +62,19 @@ export function editEntry(tr: Transaction, pos: number, id: string, edit: EntryE
   return setListOptions(tr, pos, { entries: Object.keys(entries).length > 0 ? entries : null });
 }
 
+/** Adds a place to a list by hand. */
+export function addEntry(tr: Transaction, pos: number, id: string): Transaction {
+  const { added = [] } = optionsOf(tr.doc.nodeAt(pos)!);
+  return setListOptions(tr, pos, { added: [...new Set([...added, id])] });
+}
+
+/** Takes a place out of a list again that was added by hand, with what was changed of its entry. */
+export function removeAdded(tr: Transaction, pos: number, id: string): Transaction {
+  const { added = [] } = optionsOf(tr.doc.nodeAt(pos)!);
+  const left = added.filter((one) => one !== id);
+  return setListOptions(editEntry(tr, pos, id, null), pos, { added: left.length > 0 ? left : null });
+}
+
 /** Puts an entry of a menu before another, or at the end. */
 export function moveEntry(
   tr: Transaction,

@@ -10,6 +10,7 @@ import {
   listEntries,
   NOTHING_LISTED,
   optionsOf,
+  placedIn,
   type Card,
   type ContentsEntry,
 } from "@/core/wayfinding";
@@ -55,11 +56,16 @@ export class ContentsListView implements NodeView {
     this.dom.toggleAttribute("data-run", run ?? false);
     this.dom.toggleAttribute("data-buttons", buttons ?? false);
     this.dom.toggleAttribute("data-cards", cards ?? false);
+    const placed = placedIn(this.node);
     this.dom.toggleAttribute("data-pageless", pageless ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";
     title.textContent = heading;
-    this.dom.replaceChildren(title, entries.length > 0 ? this.list(entries) : emptyLine(this.node));
+    this.dom.replaceChildren(
+      ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
+      title,
+      entries.length > 0 ? this.list(entries) : noteLine(NOTHING_LISTED[kindOf(this.node)]),
+    );
     this.number(index, pages);
   }
 
@@ -127,9 +133,10 @@ function cardParts(card: Card | undefined): HTMLElement[] {
   return parts;
 }
 
-function emptyLine(node: Node): HTMLElement {
+/** A line that tells of the list itself, and is none of its entries. */
+function noteLine(words: string): HTMLElement {
   const line = document.createElement("p");
-  line.className = "contents-empty";
-  line.textContent = NOTHING_LISTED[kindOf(node)];
+  line.className = "contents-note";
+  line.textContent = words;
   return line;
 }

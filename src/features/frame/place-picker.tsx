@@ -46,6 +46,35 @@ export function PlacePicker({
   );
 }
 
+/** A box in which one chooses a place of the document itself. */
+export function OwnPlacePicker({
+  title,
+  open,
+  onClose,
+  onPlace,
+  except,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  onPlace: (place: Destination) => void;
+  /** Places that are not offered. */
+  except?: ReadonlySet<string>;
+}) {
+  return (
+    <Panel title={title} open={open} onClose={onClose}>
+      {open && (
+        <PlaceFinder
+          onPlace={onPlace}
+          onTarget={null}
+          except={except}
+          empty="No place of this document is called that."
+        />
+      )}
+    </Panel>
+  );
+}
+
 /** Takes a target, with what it is called; `further`: also to follow it. */
 export type ChooseTarget = (target: LinkTarget, called: string, further: boolean) => void;
 

@@ -10,6 +10,7 @@ export function useFollowDrawn(goTo: (page: number) => void): (target: DrawnTarg
   return useCallback(
     (target) => {
       if (target.kind === "top") return goTo(0);
+      if (target.kind === "line") return goTo(target.page);
       const followed = follow(
         target.kind === "note" ? { ...target, kind: "destination" } : target,
         session.index,

@@ -1,9 +1,12 @@
+import { useState } from "react";
+import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, Choice, SettledField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import {
   returnsDownTo,
   shortened,
+  type DestinationId,
   type PageLine,
   type PageRule,
   type ReturnAlso,
@@ -11,13 +14,14 @@ import {
 } from "@/core/document";
 import { contentsList, returnLinks } from "@/core/wayfinding";
 import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
+import { OwnPlacePicker } from "@/features/frame/place-picker";
 
 const LEADS = [
   { value: "contents", label: "To the contents list" },
   { value: "top", label: "To the top" },
   { value: "parent", label: "To the section around" },
+  { value: "place", label: "To a bookmark or another place …" },
 ] as const;
-const TO_PLACE = { value: "place", label: "To a place that was chosen" } as const;
 
 const RETURN_CHOICES = [
   { value: "0", label: "No return links" },
@@ -70,6 +74,10 @@ export function ReturnsPart() {
   const links = returnLinks(index);
   const { page } = index.sheet;
   const contents = contentsList(index);
+  const [picking, setPicking] = useState(false);
+  const place = typeof rule.to === "object" ? index.destination(rule.to.place as DestinationId) : undefined;
+  const leadTo = (to: NonNullable<ReturnRule["to"]>) =>
+    session.dispatch(setReturns(session.state.tr, { ...rule, to }));
   return (
     <section aria-labelledby="returns-part">
       <h2 id="returns-part" className="mb-1 font-semibold">
@@ -81,9 +89,11 @@ export function ReturnsPart() {
           ? "to the top"
           : rule.to === "parent"
             ? "to the section around"
-            : contents
-              ? "to the contents list"
-              : "to the top, as there is no contents list"}
+            : typeof rule.to === "object" && place
+              ? `to “${shortened(place.name, 60) || "Untitled"}”`
+              : contents
+                ? "to the contents list"
+                : "to the top, as there is no contents list"}
         .
       </p>
       <div className="flex flex-col gap-3">
@@ -101,12 +111,27 @@ export function ReturnsPart() {
           <Choice
             label="They lead"
             value={typeof rule.to === "object" ? "place" : (rule.to ?? "contents")}
-            options={typeof rule.to === "object" ? [...LEADS, TO_PLACE] : LEADS}
-            onChange={(value) =>
-              value !== "place" && session.dispatch(setReturns(session.state.tr, { ...rule, to: value }))
-            }
+            options={LEADS}
+            onChange={(value) => (value === "place" ? setPicking(true) : leadTo(value))}
           />
         )}
+        {rule.levels.length > 0 && typeof rule.to === "object" && (
+          <p className="flex items-center justify-between gap-2">
+            <span className="min-w-0 truncate" dir="auto">
+              {place ? shortened(place.name, 60) || "Untitled" : "The place is gone: they lead to the top."}
+            </span>
+            <Button onClick={() => setPicking(true)}>Another place</Button>
+          </p>
+        )}
+        <OwnPlacePicker
+          title="Where return links shall lead"
+          open={picking}
+          onClose={() => setPicking(false)}
+          onPlace={({ id }) => {
+            setPicking(false);
+            leadTo({ place: id });
+          }}
+        />
         {rule.levels.length > 0 && (
           <SettledField
             label="Words of the link"

@@ -5,8 +5,9 @@ import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { Choice, fieldLook } from "@/components/field";
 import { shortened, type EntryEdit } from "@/core/document";
-import { entryWords, isMenu, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
-import { editEntry, moveEntry, useSession, useSessionValue } from "@/editor";
+import { entryWords, isMenu, kindOf, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
+import { addEntry, editEntry, moveEntry, removeAdded, useSession, useSessionValue } from "@/editor";
+import { OwnPlacePicker } from "@/features/frame/place-picker";
 
 const MOST = 60;
 
@@ -21,6 +22,7 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [open, setOpen] = useState(false);
+  const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
@@ -32,6 +34,7 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
       </Button>
     );
   const entries = orderedEntries(index, list);
+  const added = new Set(optionsOf(list).added);
   const shown = entries.slice(0, MOST);
   const move = (id: string, before: string | null) =>
     session.dispatch(moveEntry(session.state.tr, pos, session.index, id, before));
@@ -57,6 +60,11 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
               edit={edits[entry.id] ?? {}}
               open={chosen === entry.id}
               onOpen={(on) => setChosen(on ? entry.id : null)}
+              onTakeOut={
+                added.has(entry.id)
+                  ? () => session.dispatch(removeAdded(session.state.tr, pos, entry.id))
+                  : null
+              }
               onEdit={(edit) => session.dispatch(editEntry(session.state.tr, pos, entry.id, edit))}
               move={
                 isMenu(list)
@@ -71,6 +79,22 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
         </ul>
       </DndContext>
       {entries.length > MOST && <p className="mt-1 text-quiet">and {entries.length - MOST} more</p>}
+      {kindOf(list) !== "alphabet" && (
+        <Button look="quiet" className="-ml-3" onClick={() => setAdding(true)}>
+          Add a line
+        </Button>
+      )}
+      <OwnPlacePicker
+        title="What the new line leads to"
+        open={adding}
+        onClose={() => setAdding(false)}
+        except={new Set([list.attrs.id as string, ...entries.map(({ id }) => id)])}
+        onPlace={({ id }) => {
+          setAdding(false);
+          session.dispatch(addEntry(session.state.tr, pos, id));
+          setChosen(id);
+        }}
+      />
     </div>
   );
 }
@@ -81,6 +105,7 @@ function Line({
   open,
   onOpen,
   onEdit,
+  onTakeOut,
   move,
 }: {
   entry: ContentsEntry;
@@ -89,6 +114,8 @@ function Line({
   onOpen: (open: boolean) => void;
   /** Null gives the line back to its place. */
   onEdit: (edit: EntryEdit | null) => void;
+  /** Null for a line that the list has by its own rule. */
+  onTakeOut: (() => void) | null;
   /** Null in a list whose order is that of the text. */
   move: { up: (() => void) | null; down: (() => void) | null } | null;
 }) {
@@ -134,14 +161,20 @@ function Line({
               </IconButton>
             </div>
           )}
-          <Choice
-            label="In the list"
-            value={out ?? "in"}
-            options={SHOWN}
-            onChange={(value) =>
-              onEdit(value === "in" ? (words ? { words } : null) : { out: value, ...(words && { words }) })
-            }
-          />
+          {onTakeOut ? (
+            <Button className="justify-self-start" onClick={onTakeOut}>
+              Take this line out
+            </Button>
+          ) : (
+            <Choice
+              label="In the list"
+              value={out ?? "in"}
+              options={SHOWN}
+              onChange={(value) =>
+                onEdit(value === "in" ? (words ? { words } : null) : { out: value, ...(words && { words }) })
+              }
+            />
+          )}
           <input
             key={words ?? ""}
             aria-label="Own words for this line"

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, SettledField } from "@/components/field";
-import type { ListKind } from "@/core/document";
+import { MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
 import { kindOf, LIST_TITLES, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
@@ -26,6 +26,12 @@ const COLUMNS = [
   { value: "run", label: "All in a line" },
   { value: "buttons", label: "A menu of buttons" },
   { value: "cards", label: "A menu of cards, with words and picture" },
+] as const;
+
+const PLACES = [
+  { value: "text", label: "Here in the text" },
+  { value: "header", label: "In the header of each page" },
+  { value: "footer", label: "In the footer of each page" },
 ] as const;
 
 /** What a generated list lists, and how; it stays current whatever is chosen. */
@@ -139,6 +145,21 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
           })
         }
       />
+      {options.buttons && (
+        <div>
+          <Choice
+            label="Stands"
+            value={options.placed ?? "text"}
+            options={PLACES}
+            onChange={(value) => set({ placed: value === "text" ? null : value })}
+          />
+          {options.placed && (
+            <p className="mt-1 text-sm text-quiet">
+              There is room for {MOST_IN_PAGE_LINE} entries. On screens the menu stays in view.
+            </p>
+          )}
+        </div>
+      )}
       <ListLines list={list} pos={pos} />
       <Button look="quiet" className="-ml-3 justify-self-start" onClick={freeze}>
         Turn into text

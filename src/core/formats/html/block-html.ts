@@ -18,7 +18,9 @@ import {
   listEntries,
   NOTHING_LISTED,
   optionsOf,
+  placedIn,
   writtenOptions,
+  hasLine,
   returnLinks,
   wayHome,
   type ContentsBranch,
@@ -35,12 +37,15 @@ export function documentHtml(output: HtmlOutput): string {
   const onBlocks = blockBookmarks(output);
   const returns = new Map(returnLinks(output.index).map((link) => [link.block, link]));
   const lines: string[] = [];
+  // At the edges of the window they stay in view only where all of the text is beside them.
+  const placed = { header: [] as string[], footer: [] as string[] };
   doc.forEach((block, _offset, i) => {
     const id = idOf(block);
     const before = id
       ? (onBlocks.get(id) ?? []).map((bookmark) => bookmarkHtml(bookmark, output)).join("")
       : "";
-    lines.push(before + blockHtml(block, output));
+    const at = block.type.name === "contents_list" ? placedIn(block) : null;
+    (at ? placed[at] : lines).push(before + blockHtml(block, output));
     const back = returns.get(i + 1);
     if (back) {
       const links = back.ways.map(({ rel, to, words }) => {
@@ -58,7 +63,7 @@ export function documentHtml(output: HtmlOutput): string {
       `<a class="floating" data-generated="return" href="${output.hrefOf(to, words)}">${escapeHtml(words)}</a>`,
     );
   }
-  return lines.join("\n");
+  return [...placed.header, ...lines, ...placed.footer].join("\n");
 }
 
 /** The sign beside a heading that leads back to its line in the contents list; empty where the rule puts none. */
@@ -68,7 +73,7 @@ function besideHeading(node: Node, output: HtmlOutput): string {
   const { to, words } = wayHome(index);
   const anchor = output.anchor(idOf(node)!);
   const href =
-    to !== null && anchor && listedIn(index).has(node.attrs.id as string)
+    to !== null && anchor && hasLine(index, idOf(node)!)
       ? `#${lineAnchor(anchor)}`
       : output.hrefOf(to, words);
   return ` <a class="beside" data-generated="return" href="${href}" aria-label="${escapeHtml(words)}">↑</a>`;
@@ -81,19 +86,6 @@ function leadsFromHeadings({ doc }: DocumentIndex): boolean {
 /** The public name of a place's line in the contents list. */
 function lineAnchor(anchor: string): string {
   return `_to-${anchor}`;
-}
-
-const listed = new WeakMap<DocumentIndex, ReadonlySet<string>>();
-
-/** The places that have a line in the contents list. */
-function listedIn(index: DocumentIndex): ReadonlySet<string> {
-  let known = listed.get(index);
-  if (!known) {
-    const list = contentsList(index);
-    const entries = list ? listEntries(index, index.doc.child(list.block)) : [];
-    listed.set(index, (known = new Set(entries.map(({ id }) => id))));
-  }
-  return known;
 }
 
 /** The words of the notes that were met, footnotes first: each a list, whose lines lead back to the signs. */
@@ -280,6 +272,7 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
     columns ? ` data-columns="${columns}"` : "",
     run ? " data-run" : "",
     buttons ? " data-buttons" : "",
+    placedIn(node) ? ` data-placed="${placedIn(node)}"` : "",
     cards ? " data-cards" : "",
   ].join("");
   return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;

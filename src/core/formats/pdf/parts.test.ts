@@ -187,6 +187,25 @@ function holdsWords(node: { type?: string; children?: unknown[] }): boolean {
   return node.type === "content" || (node.children ?? []).some((child) => holdsWords(child as typeof node));
 }
 
+test("headings lead to their line in the contents list, and menus in the footer of each page to their places", async () => {
+  const doc = createDocument([
+    schema.nodes.contents_list.create({ id: "toc0000001" }),
+    schema.nodes.contents_list.create({ heading: "", list: { buttons: true, placed: "footer" } }),
+    ...Array.from({ length: 80 }, (_, i) => [heading(1, `Part ${i}`), paragraph("a line")]).flat(),
+  ]);
+  const returns = { levels: [], words: "", also: ["headings" as const] };
+  const { bytes, promised, layout } = await made(doc.type.create({ ...doc.attrs, returns }, doc.content));
+  const line = promised.find(({ words }) => /^Part 79 \d/.test(words))!;
+  expect(promised.find(({ words }) => words === "Part 79")!.to).toEqual({
+    kind: "place",
+    page: line.page,
+    y: expect.closeTo(line.boxes[0]!.y, -1),
+  });
+  const last = promised.filter(({ page }) => page === layout.pages.length - 1);
+  expect(last.filter(({ words }) => words === "Part 3")).toHaveLength(1);
+  expect((await provePdf(bytes, promised)).failed).toEqual([]);
+});
+
 test("progress is told along the way and ends with all pages; what is thrown there ends the writing", async () => {
   const doc = createDocument(Array.from({ length: 1_500 }, () => paragraph("a line")));
   const { told, pages } = await made(doc);

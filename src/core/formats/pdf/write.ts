@@ -305,13 +305,21 @@ class Writing {
   }
 
   private mayLand(target: DrawnTarget): boolean {
-    return target.kind === "note" || follow(target, this.layout.index, this.parts.shelf).lands;
+    return (
+      target.kind === "note" ||
+      target.kind === "line" ||
+      follow(target, this.layout.index, this.parts.shelf).lands
+    );
   }
 
   private spotOf(target: DrawnTarget): Spot | undefined {
     switch (target.kind) {
       case "top":
         return this.pages[0]?.drawn === 0 ? { pageId: this.pages[0].id, page: 0, y: 0 } : undefined;
+      case "line": {
+        const place = this.layout.placeOfLine(target.of);
+        return place && this.strips.get(stripKey(place.flow, place.strip));
+      }
       case "note": {
         const flow = this.layout.flowOfEndnote(target.id);
         return flow === undefined ? this.notes.get(target.id) : this.strips.get(stripKey(flow, 0));

@@ -86,7 +86,7 @@ export function drawLine(
     if (target) {
       const box = { x: at, y: base - style.rise - style.size * 0.85, width, height: style.size * 1.12 };
       const key = link ? linkKey : `${linkNumber(span, source)} ${keyOf(text)}`;
-      linked = pen.link(target, span.tex ?? words, box, tag, key);
+      linked = pen.link(target, span.tex ?? words, box, tag, key, from);
     }
     if (span.tex !== undefined) {
       drawFormula(span, at, linked);

@@ -1,5 +1,6 @@
-import { contentsList } from "@/core/wayfinding";
+import type { Node } from "prosemirror-model";
 import type { DestinationId, PageLine } from "@/core/document";
+import { contentsList, entryWords, listEntries, placedMenus } from "@/core/wayfinding";
 import { fontKey } from "../fonts/font-key";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
@@ -24,15 +25,68 @@ interface Part {
   readonly words: string;
   readonly target: DrawnTarget | null;
 }
+interface SizedPart extends Part {
+  readonly width: number;
+}
 
-/** The lines above and below the text, with what is filled in on this page; what is too long for its third is cut short. */
+/**
+ * The lines above and below the text, with what is filled in on this page; what is too long for its third is cut short. Menus that stand there are
+ * nearer to the text, each in a line of its own.
+ */
 export function drawPageLines(layout: PageLayout, number: number, pen: Pen): void {
   const { page: rule } = layout.index.sheet;
   if (number === 0 && !rule.onFirst) return;
   if (layout.pages[number]!.blank) return;
   const { margins, height } = layout.setup;
-  drawPageLine(rule.header, Math.max(SIZE * 1.5, margins.top * 0.62), layout, number, pen);
-  drawPageLine(rule.footer, height - Math.max(SIZE, margins.bottom * 0.5), layout, number, pen);
+  const header = Math.max(SIZE * 1.5, margins.top * 0.62);
+  const footer = height - Math.max(SIZE, margins.bottom * 0.5);
+  drawPageLine(rule.header, header, layout, number, pen);
+  drawPageLine(rule.footer, footer, layout, number, pen);
+  const { index } = layout;
+  const isEmpty = (line: PageLine) => line.every((words) => words === "");
+  placedMenus(index, "header").forEach((menu, i) =>
+    drawMenuLine(menu, header + MENU_STEP * (isEmpty(rule.header) ? i : i + 1), layout, pen),
+  );
+  placedMenus(index, "footer").forEach((menu, i) =>
+    drawMenuLine(menu, footer - MENU_STEP * (isEmpty(rule.footer) ? i : i + 1), layout, pen),
+  );
+}
+
+/** From one line above or below the text to the next. */
+const MENU_STEP = SIZE * 1.7;
+const BETWEEN = "   ·   ";
+
+/** The entries of a menu in the middle of a line; where they are too long together, the longest are cut short. */
+function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void {
+  const { margins, width } = layout.setup;
+  const entries = listEntries(layout.index, menu);
+  if (entries.length === 0) return;
+  const room = width - margins.left - margins.right;
+  const between = wide(BETWEEN, pen);
+  const words = entries.map(entryWords);
+  const each = sharedRoom(
+    words.map((text) => wide(text, pen)),
+    room - between * (entries.length - 1),
+  );
+  const parts = entries.flatMap(({ id }, i): SizedPart[] => {
+    const target: DrawnTarget = { kind: "destination", id };
+    const own = cutShort([{ words: words[i]!, target }], each, pen);
+    return i === 0 ? own : [{ words: BETWEEN, target: null, width: between }, ...own];
+  });
+  const used = parts.reduce((sum, { width: own }) => sum + own, 0);
+  drawParts(parts, margins.left + (room - used) / 2, y, `menu ${y}`, pen);
+}
+
+/** The width that no word may go beyond so that all fit into a room; beyond all bounds where they fit as they are. */
+function sharedRoom(widths: readonly number[], room: number): number {
+  let left = room;
+  const rising = [...widths].sort((a, b) => a - b);
+  for (const [i, width] of rising.entries()) {
+    const share = left / (rising.length - i);
+    if (width > share) return share;
+    left -= width;
+  }
+  return Infinity;
 }
 
 function drawPageLine(line: PageLine, y: number, layout: PageLayout, number: number, pen: Pen): void {
@@ -43,30 +97,40 @@ function drawPageLine(line: PageLine, y: number, layout: PageLayout, number: num
   const each = filled[1]!.length > 0 ? room * (used > 1 ? 0.32 : 1) : room * (used > 1 ? 0.48 : 1);
   filled.forEach((parts, third) => {
     const fit = cutShort(parts, each, pen);
-    const wide = fit.reduce((sum, { width: own }) => sum + own, 0);
-    let x = margins.left + (third === 0 ? 0 : third === 1 ? (room - wide) / 2 : room - wide);
-    for (const { words, target, width: own } of fit) {
-      const box = { x, y: y - SIZE * 0.9, width: own, height: SIZE * 1.25 };
-      const link = target ? pen.link(target, words, box, null, `line ${y} ${third} ${x}`) : -1;
-      pen.draw({
-        kind: "words",
-        x,
-        y,
-        text: words,
-        font: STYLE.font,
-        size: SIZE,
-        colour: STYLE.colour,
-        extra: 0,
-        width: own,
-        rtl: false,
-        shaped: false,
-        missing: false,
-        tag: null,
-        link,
-      });
-      x += own;
-    }
+    const filledWidth = fit.reduce((sum, { width: own }) => sum + own, 0);
+    const x = margins.left + (third === 0 ? 0 : third === 1 ? (room - filledWidth) / 2 : room - filledWidth);
+    drawParts(fit, x, y, `line ${y} ${third}`, pen);
   });
+}
+
+/** Draws words one after the other; those of one `line` that lead nowhere part the links. */
+function drawParts(parts: readonly SizedPart[], from: number, y: number, line: string, pen: Pen): void {
+  let x = from;
+  for (const { words, target, width } of parts) {
+    const box = { x, y: y - SIZE * 0.9, width, height: SIZE * 1.25 };
+    const link = target ? pen.link(target, words, box, null, `${line} ${x}`) : -1;
+    pen.draw({
+      kind: "words",
+      x,
+      y,
+      text: words,
+      font: STYLE.font,
+      size: SIZE,
+      colour: STYLE.colour,
+      extra: 0,
+      width,
+      rtl: false,
+      shaped: false,
+      missing: false,
+      tag: null,
+      link,
+    });
+    x += width;
+  }
+}
+
+function wide(words: string, pen: Pen): number {
+  return widthOf(words, { from: 0, to: words.length, style: STYLE, pos: -1 }, pen.resources);
 }
 
 const FIELD = /(\{(?:page|pages|title|section|contents)\})/;
@@ -103,19 +167,17 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
     .filter(({ words: own }) => own !== "");
 }
 
-function cutShort(parts: readonly Part[], room: number, pen: Pen): (Part & { width: number })[] {
-  const fit: (Part & { width: number })[] = [];
+function cutShort(parts: readonly Part[], room: number, pen: Pen): SizedPart[] {
+  const fit: SizedPart[] = [];
   let left = room;
   for (const part of parts) {
     let { words } = part;
-    const wide = (text: string) =>
-      widthOf(text, { from: 0, to: text.length, style: STYLE, pos: -1 }, pen.resources);
-    let width = wide(words);
+    let width = wide(words, pen);
     if (width > left) {
       const signs = [...words];
-      while (signs.length > 0 && wide(`${signs.join("").trimEnd()}…`) > left) signs.pop();
+      while (signs.length > 0 && wide(`${signs.join("").trimEnd()}…`, pen) > left) signs.pop();
       words = signs.length > 0 ? `${signs.join("").trimEnd()}…` : "";
-      width = wide(words);
+      width = wide(words, pen);
       if (words) fit.push({ ...part, words, width });
       break;
     }

@@ -3,6 +3,7 @@ import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
 import { colourOnPaper } from "../text/text-style";
 import { drawLine } from "./draw-line";
+import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
 /** Draws a strip whose top is `y`, in a block whose left edge is `x`; `above` is the space over it that its grounds cover. */
@@ -34,7 +35,7 @@ export function drawStrip(
         y + content.y,
         strip.tag,
         pen,
-        flow.link ?? null,
+        flow.link ? drawnLink(flow.link, layout) : null,
         `return ${y}`,
       );
       break;
@@ -135,6 +136,10 @@ export function drawStrip(
   }
 }
 
+function drawnLink(link: NonNullable<Flow["link"]>, layout: PageLayout): DrawnTarget {
+  return link.kind === "line" ? { ...link, page: layout.placeOfLine(link.of)?.page ?? 0 } : link;
+}
+
 function frame(x: number, y: number, width: number, height: number, pen: Pen): void {
   const colour = colourOnPaper("quiet");
   const stroke = (fromX: number, fromY: number, toX: number, toY: number) =>
@@ -173,7 +178,7 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
   // The leader belongs to the link too: all of the line can be clicked.
   const end = x + inset + own.width;
   const box = { x: end, y: base - style.size * 0.85, width: x + width - end, height: style.size * 1.12 };
-  const linked = pen.link(target, ` ${number}`, box, strip.tag, key);
+  const linked = pen.link(target, ` ${number}`, box, strip.tag, key, Infinity);
   pen.draw({
     kind: "words",
     x: x + width - wide,

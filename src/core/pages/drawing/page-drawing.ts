@@ -1,6 +1,6 @@
 import type { OutlinedEquation } from "@/core/equations/outline-equation";
 import type { DestinationId, LinkTarget } from "@/core/document";
-import type { Tag } from "../flow";
+import type { LineTarget, Tag } from "../flow";
 import type { FontKey } from "../fonts/font-key";
 
 /** What is on one page, to be put on a screen or into a file. Points from the page's upper left corner, y downwards. */
@@ -91,9 +91,11 @@ export interface DrawnShapes {
   readonly link: number;
 }
 
-/** Where a link leads: that of the document, its top, or a note at the foot of the page. */
+/** Where a link leads: as in the document, to the line of a place in the contents list, with its page, or to a note at the foot of the page. */
 export type DrawnTarget =
-  LinkTarget | { readonly kind: "top" } | { readonly kind: "note"; readonly id: DestinationId };
+  | LinkTarget
+  | (LineTarget & { readonly page: number })
+  | { readonly kind: "note"; readonly id: DestinationId };
 
 /** A link on a page, with a box for each line it covers. */
 export interface DrawnLink {
