@@ -1,4 +1,6 @@
+import { readFile } from "node:fs/promises";
 import { expect, test, type Page } from "@playwright/test";
+import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { clickWords, documentId, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
 
 const CHAPTERS = Array.from(
@@ -281,4 +283,125 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
     "Room 4",
     "Room 5",
   ]);
+});
+
+test("a menu stands in the header of each page and stays in view; a line is added to it by hand", async ({
+  page,
+}) => {
+  await openFile(page, "header.md", `${SIX}\n${"Long words. ".repeat(200)}\n`);
+  await page.keyboard.press("Control+Home");
+  await page.getByRole("button", { name: "Insert", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Menu of buttons" }).click();
+  const list = page.getByRole("region", { name: "Selected contents list" });
+  await list.getByRole("combobox", { name: "Stands" }).selectOption("header");
+  const menu = manuscript(page).locator(".contents-list[data-buttons]");
+  await expect(menu).toContainText("In the header of each page");
+  await list.getByRole("button", { name: "Change single lines" }).click();
+  await list.getByRole("button", { name: "Add a line" }).click();
+  const picker = page.getByRole("dialog", { name: "What the new line leads to" });
+  await picker.getByRole("combobox").fill("Front");
+  await picker.getByRole("combobox").press("Enter");
+  await list.getByRole("textbox", { name: "Own words for this line" }).fill("Start");
+  await page.keyboard.press("Enter");
+  const told = ["Start", ...[1, 2, 3, 4, 5, 6].map((n) => `Room ${n}`)];
+  await expect(menu.getByRole("button")).toHaveText(told);
+  await list.getByRole("button", { name: "Room 2", exact: true }).click();
+  await list.getByRole("combobox", { name: "In the list" }).selectOption("entry");
+  await list.getByRole("button", { name: "Start", exact: true }).click();
+  await list.getByRole("button", { name: "Take this line out" }).click();
+  const left = ["Room 1", "Room 3", "Room 4", "Room 5", "Room 6"];
+  await expect(menu.getByRole("button")).toHaveText(left);
+  await kept(page);
+
+  const id = documentId(page);
+  await page.goto(`/read/${id}`);
+  const bar = page.locator(".reading nav[data-placed]");
+  await bar.getByRole("link", { name: "Room 6" }).click();
+  await expect(page).toHaveURL(/#room-6$/);
+  await expect(bar).toBeInViewport();
+  const [edge, title] = [
+    await bar.boundingBox(),
+    await page.getByRole("heading", { name: "Room 6" }).boundingBox(),
+  ];
+  expect(title!.y).toBeGreaterThanOrEqual(edge!.y + edge!.height);
+  await page.goto(`/documents/${id}`);
+  await page.getByRole("link", { name: "Publish" }).click();
+  await page.getByRole("link", { name: "See the pages" }).click();
+  for (const number of [1, 2]) {
+    const drawn = page.getByRole("region", { name: `Page ${number}`, exact: true });
+    for (const name of left) await expect(drawn.getByRole("link", { name, exact: true })).toHaveCount(1);
+  }
+});
+
+test("return links lead to a place of the document that is chosen", async ({ page }) => {
+  await openAtWayfinding(page, "place.md", MANUAL);
+  await page.getByRole("combobox", { name: "Return links" }).selectOption("2");
+  await page.getByRole("combobox", { name: "They lead" }).selectOption("place");
+  const picker = page.getByRole("dialog", { name: "Where return links shall lead" });
+  await picker.getByRole("combobox").fill("Chapter 5");
+  await picker.getByRole("combobox").press("Enter");
+  await expect(page.getByText("A return link takes readers back to “Chapter 5”.")).toBeVisible();
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await page.getByRole("link", { name: "Back to Chapter 5" }).first().click();
+  await expect(page).toHaveURL(/#chapter-5$/);
+});
+
+test("lists have the same lines in the manuscript, when read, in files, and on the pages of a PDF", async ({
+  page,
+}) => {
+  const table = (name: string) => `| a | b |\n| - | - |\n| 1 | 2 |\n\nTable: ${name}\n`;
+  await openFile(
+    page,
+    "same.md",
+    `${SIX}\n## Über & “unter”\n\n${table("Lamps <all>")}\n# Room 7\n\n${table("Gates")}`,
+  );
+  await page.keyboard.press("Control+Home");
+  for (const kind of ["Contents list", "List of tables", "Index by the alphabet"]) {
+    await page.getByRole("button", { name: "Insert", exact: true }).click();
+    await page.getByRole("menuitem", { name: kind }).click();
+  }
+  await kept(page);
+  const written = await manuscript(page)
+    .locator(".contents-list")
+    .evaluateAll((lists) =>
+      lists.map((one) => [...one.querySelectorAll("li")].map((line) => line.textContent)),
+    );
+  expect(written.map((lines) => lines.length)).toEqual([8, 2, 10]);
+  const id = documentId(page);
+  const told = written.flat();
+  await page.goto(`/read/${id}`);
+  const read = await page
+    .locator(".reading nav.contents")
+    .evaluateAll((lists) =>
+      lists.map((one) => [...one.querySelectorAll("li > a")].map((line) => line.textContent)),
+    );
+  expect(read).toEqual(written);
+
+  const exported = async (format: string) =>
+    (await page.request.get(`/api/documents/${id}/export?format=${format}`)).text();
+  await page.setContent((await exported("html")).replace(/<style>[^]*?<\/style>/g, ""));
+  expect(await page.locator("nav.contents li > a").allTextContents()).toEqual(told);
+  const markdown = await exported("markdown");
+  const lists = markdown.match(/<!-- contents[^]*?<!-- \/contents/g)!.join("\n");
+  // Signs that mean something in Markdown are escaped.
+  const lines = [...lists.matchAll(/^\s*[*-] \[(.*)\]\([^)]*\)$/gm)].map(([, line]) =>
+    line!.replace(/\\(?=[^\w\s])/g, ""),
+  );
+  expect(lines.map((line) => line.replace("&#x26;", "&"))).toEqual(told);
+  const text = (await exported("text")).split("\n").map((line) => line.trim());
+  for (const line of told) expect(text).toContain(line);
+
+  await page.goto(`/documents/${id}/publish`);
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Download the PDF" }).click({ timeout: 60_000 });
+  const bytes = new Uint8Array(await readFile(await (await download).path()));
+  const file = await getDocument({ data: bytes, verbosity: 0 }).promise;
+  const drawn: string[] = [];
+  for (let number = 1; number <= file.numPages; number++)
+    for (const note of await (await file.getPage(number)).getAnnotations())
+      drawn.push((note as { contentsObj: { str: string } }).contentsObj.str);
+  // Each with the number of its page behind it; what else leads somewhere has none.
+  expect(drawn.flatMap((said) => /^(.*) \d+$/.exec(said)?.[1] ?? [])).toEqual(told);
 });

@@ -1,5 +1,11 @@
 import { noteNumber, type Destination, type DocumentIndex } from "@/core/destinations";
-import { partsOfForm, type Reference, type ReferenceField } from "@/core/document";
+import {
+  fixedWords,
+  partsOfForm,
+  type FixedWords,
+  type Reference,
+  type ReferenceField,
+} from "@/core/document";
 
 /** On which pages places stand, as far as that is known. */
 export interface PageNumbers {
@@ -7,43 +13,6 @@ export interface PageNumbers {
   labelAt(pos: number): string;
   /** The page on which a position stands, counted from 0. */
   pageAt(pos: number): number;
-}
-
-/** The fixed words of cross-references in one language. */
-interface FixedWords {
-  readonly section: string;
-  readonly note: string;
-  readonly paragraph: string;
-  readonly page: (number: string) => string;
-  readonly onPage: (number: string) => string;
-  readonly above: string;
-  readonly below: string;
-  readonly quoted: (title: string) => string;
-}
-
-const ENGLISH: FixedWords = {
-  section: "section",
-  note: "note",
-  paragraph: "paragraph",
-  page: (number) => `page ${number}`,
-  onPage: (number) => `on page ${number}`,
-  above: "above",
-  below: "below",
-  quoted: (title) => `“${title}”`,
-};
-const GERMAN: FixedWords = {
-  section: "Abschnitt",
-  note: "Anmerkung",
-  paragraph: "Absatz",
-  page: (number) => `Seite ${number}`,
-  onPage: (number) => `auf Seite ${number}`,
-  above: "oben",
-  below: "unten",
-  quoted: (title) => `„${title}“`,
-};
-
-function fixedWords(language: string): FixedWords {
-  return /^de\b/i.test(language) ? GERMAN : ENGLISH;
 }
 
 /**

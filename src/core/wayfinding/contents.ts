@@ -1,4 +1,4 @@
-import type { DestinationId } from "@/core/document";
+import { fixedWords, type DestinationId } from "@/core/document";
 import type { DocumentIndex, Heading } from "@/core/destinations";
 
 /** One line of a contents list. */
@@ -18,9 +18,6 @@ export interface ContentsLevels {
   readonly to: number;
 }
 
-/** The words that stand for a heading without any. */
-export const UNTITLED = "Untitled section";
-
 /** The entries of a contents list of the whole document, or of some headings that follow each other, in order of place. */
 export function contentsEntries(
   index: DocumentIndex,
@@ -30,12 +27,13 @@ export function contentsEntries(
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
   const { numbers } = index;
+  const { untitled } = fixedWords(index.doc.attrs.language as string);
   for (const { id, name, level } of headings) {
     if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
     // A heading that is not shown still ends the sections before it.
     if (level < levels.from) continue;
-    entries.push({ id, text: name || UNTITLED, number: numbers.get(id) ?? "", level, depth: above.length });
+    entries.push({ id, text: name || untitled, number: numbers.get(id) ?? "", level, depth: above.length });
     above.push(level);
   }
   return entries;

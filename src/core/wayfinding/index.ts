@@ -1,6 +1,5 @@
 /** What Gate Rope builds for readers, derived from the index and never stored: contents lists and return links. */
 export {
-  UNTITLED,
   contentsEntries,
   contentsTree,
   entryWords,
@@ -14,7 +13,6 @@ export {
   hasLine,
   kindOf,
   levelsOf,
-  LIST_TITLES,
   listEntries,
   NOTHING_LISTED,
   isMenu,
@@ -23,6 +21,7 @@ export {
   optionsOf,
   orderedEntries,
   tagsIn,
+  titleOf,
   writtenOptions,
 } from "./lists";
 export { cardOf, type Card } from "./cards";
@@ -41,4 +40,4 @@ export {
 } from "./plans";
 export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
 export { returnLinks, wayHome, type ReturnLink, type WayOn } from "./returns";
-export { frontPos, withContents, withReturns } from "./put-wayfinding";
+export { frontPos, newContents, withContents, withReturns } from "./put-wayfinding";

@@ -6,6 +6,7 @@ import type { Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   createDocument,
+  isListTitle,
   LIST_KINDS,
   MOST_IN_PAGE_LINE,
   listOptionsFrom,
@@ -15,11 +16,12 @@ import {
   type DestinationId,
   type ListKind,
   type ListOptions,
+  type ReturnRule,
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "@/core/formats";
 import { drawPage } from "@/core/pages";
-import { entryWords, listEntries, tagsIn } from ".";
+import { entryWords, listEntries, READY_PLANS, returnLinks, tagsIn, withPlan } from ".";
 
 const { nodes, marks } = schema;
 const ids = { one: newId(), two: newId(), deep: newId(), gate: newId(), lamp: newId() };
@@ -120,6 +122,27 @@ describe("a generated list", () => {
       made(list(), ...Array.from({ length: 5_000 }, (_, i) => title(1 + (i % 6), i % 3 ? "Same" : ""))),
     );
     expect(listEntries(many, many.doc.child(0))).toHaveLength(2_501);
+  });
+
+  test("and what leads readers say their own words in the language of the document", () => {
+    const french = (language: string) => {
+      const doc = createDocument([title(1, "Un"), title(1, ""), marked("mot", ids.gate), title(1, "Fin")], {
+        language,
+      });
+      const returns: ReturnRule = { levels: [1], words: "", also: ["steps"] };
+      return indexDocument(doc.type.create({ ...doc.attrs, returns }, doc.content));
+    };
+    const { doc } = french("fr-CA");
+    expect(withPlan(doc, READY_PLANS[0]!).child(0).attrs.heading).toBe("Sommaire");
+    expect(listEntries(french("fr-CA"), list())[1]!.text).toBe("Section sans titre");
+    expect(returnLinks(french("fr")).map(({ ways }) => ways.map(({ words }) => words))).toEqual([
+      ["Haut de page", "Précédent: Un", "Suivant: Fin"],
+    ]);
+    // A language whose words are not known, and one that is none.
+    for (const language of ["tlh", ""])
+      expect(returnLinks(french(language))[0]!.ways[0].words).toBe("Back to top");
+    expect(isListTitle("Indice", "sections")).toBe(true);
+    expect(isListTitle("Indice", "figures")).toBe(false);
   });
 
   test("knows the tags in a note", () => {

@@ -1,6 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import {
+  fixedWords,
+  listTitle,
   localeOf,
   MOST_IN_PAGE_LINE,
   type DestinationId,
@@ -9,7 +11,7 @@ import {
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesByName } from "./by-name";
-import { contentsEntries, UNTITLED, type ContentsEntry, type ContentsLevels } from "./contents";
+import { contentsEntries, type ContentsEntry, type ContentsLevels } from "./contents";
 
 /** The options of a generated list. */
 export function optionsOf(list: Node): ListOptions {
@@ -116,9 +118,9 @@ function entriesByRule(index: DocumentIndex, list: Node): readonly ContentsEntry
     case "equations":
       return index.equations.map((place) => captioned(place, index));
     case "bookmarks":
-      return tagged(index, options).map((place) => flat(place));
+      return tagged(index, options).map((place) => flat(place, index));
     case "flagged":
-      return index.bookmarks.filter(({ followUp }) => followUp).map((place) => flat(place));
+      return index.bookmarks.filter(({ followUp }) => followUp).map((place) => flat(place, index));
     case "alphabet":
       return inAlphabet(index);
   }
@@ -194,7 +196,7 @@ function withBookmarks(
   const around = list ? sectionAround(index, list) : null;
   const places = new Map(index.headings.map(({ id, pos }) => [id as string, pos]));
   const marks = tagged(index, options).filter(({ pos }) => !around || (pos > around.from && pos < around.to));
-  return among(entries, marks, (id) => places.get(id)!);
+  return among(entries, marks, (id) => places.get(id)!, index);
 }
 
 /** Places added by hand among the entries; in the order of the alphabet, all that have a name stand there already. */
@@ -209,7 +211,7 @@ function withAdded(
     .filter((id) => !listed.has(id))
     .flatMap((id) => index.destination(id as DestinationId) ?? [])
     .sort((a, b) => a.pos - b.pos);
-  return among(entries, places, (id) => index.destination(id)!.pos);
+  return among(entries, places, (id) => index.destination(id)!.pos, index);
 }
 
 /** Other places among entries, each where it comes in the text. Both are in the order of place. */
@@ -217,34 +219,46 @@ function among(
   entries: readonly ContentsEntry[],
   places: readonly Destination[],
   posOf: (id: DestinationId) => number,
+  index: DocumentIndex,
 ): readonly ContentsEntry[] {
   const all: ContentsEntry[] = [];
   let next = 0;
   for (const entry of entries) {
     const pos = next < places.length ? posOf(entry.id) : 0;
-    for (; next < places.length && places[next]!.pos < pos; next++) all.push(belowLast(places[next]!, all));
+    for (; next < places.length && places[next]!.pos < pos; next++)
+      all.push(belowLast(places[next]!, all, index));
     all.push(entry);
   }
-  for (; next < places.length; next++) all.push(belowLast(places[next]!, all));
+  for (; next < places.length; next++) all.push(belowLast(places[next]!, all, index));
   return all;
 }
 
-function belowLast(place: Destination, before: readonly ContentsEntry[]): ContentsEntry {
+function belowLast(
+  place: Destination,
+  before: readonly ContentsEntry[],
+  index: DocumentIndex,
+): ContentsEntry {
   const heading = before.findLast(({ level }) => level < BELOW_ALL);
-  return { ...flat(place), depth: heading ? heading.depth + 1 : 0 };
+  return { ...flat(place, index), depth: heading ? heading.depth + 1 : 0 };
 }
 
 /** The level of what is no heading. */
 const BELOW_ALL = 7;
 
-function flat(place: Destination): ContentsEntry {
-  return { id: place.id, text: place.name || UNTITLED, number: "", level: BELOW_ALL, depth: 0 };
+function flat(place: Destination, { doc }: DocumentIndex): ContentsEntry {
+  return {
+    id: place.id,
+    text: place.name || fixedWords(doc.attrs.language as string).untitled,
+    number: "",
+    level: BELOW_ALL,
+    depth: 0,
+  };
 }
 
 function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
   const label = index.captions.get(place.id);
-  if (!label) return flat(place);
-  return { ...flat(place), text: place.name, number: `${label}.` };
+  if (!label) return flat(place, index);
+  return { ...flat(place, index), text: place.name, number: `${label}.` };
 }
 
 function tagged(index: DocumentIndex, { tag }: ListOptions): readonly Bookmark[] {
@@ -269,7 +283,7 @@ function inAlphabet(index: DocumentIndex): readonly ContentsEntry[] {
       twice = places[i]!.name.toLowerCase() === place.name.toLowerCase();
     if (!twice) places.push(place);
   }
-  return linesByName(places, localeOf(index.doc.attrs.language as string), flat);
+  return linesByName(places, localeOf(index.doc.attrs.language as string), (place) => flat(place, index));
 }
 
 /** What is said where a list has no entries. */
@@ -284,14 +298,7 @@ export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
   alphabet: "Nothing has a name yet.",
 };
 
-/** What a list of each kind is called at first. */
-export const LIST_TITLES: Readonly<Record<ListKind, string>> = {
-  sections: "Contents",
-  section: "In this section",
-  figures: "Figures",
-  tables: "Tables",
-  equations: "Equations",
-  bookmarks: "Bookmarks",
-  flagged: "To come back to",
-  alphabet: "Index",
-};
+/** What a list is called: as its author said, or as lists of its kind are. */
+export function titleOf(list: Node, doc: Node): string {
+  return (list.attrs.heading as string) || listTitle(kindOf(list), doc.attrs.language as string);
+}

@@ -2,8 +2,10 @@ import { Transform } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
+  isListTitle,
   LIST_KINDS,
   listOptionsSchema,
+  listTitle,
   newId,
   returnRuleSchema,
   RETURNS_NONE,
@@ -14,7 +16,7 @@ import {
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import type { Doubled } from "./doubled";
-import { isMenu, isMenuBy, kindOf, levelsOf, LIST_TITLES, optionsOf } from "./lists";
+import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
 import { frontBlock, frontPos } from "./put-wayfinding";
 
 /** A list of a plan: what it lists, how, and where it stands. */
@@ -61,16 +63,16 @@ export const planSchema: z.ZodType<Plan> = z.strictObject({
 
 const contents = (to: number, options: ListOptions = {}): PlannedList => ({
   of: "sections",
-  title: LIST_TITLES.sections,
+  title: listTitle("sections", "en"),
   from: 1,
   to,
   at: "front",
   options,
 });
-/** A list of a kind at a place, called as such lists are. */
+/** A list of a kind at a place, called as such lists are; when it is built, in the language of the document. */
 export const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}): PlannedList => ({
   of,
-  title: LIST_TITLES[of],
+  title: listTitle(of, "en"),
   from: 1,
   to: 3,
   at,
@@ -148,7 +150,7 @@ export function putList<T extends Transform>(tr: T, list: PlannedList): T {
     const standing = wholeList(tr.doc, list);
     if (standing) take(tr, standing.pos, list);
     else if (list.of === "sections" || hasAny(tr.doc, list.of))
-      tr.insert(list.at === "end" ? tr.doc.content.size : frontPlace(tr.doc, list), nodeOf(list));
+      tr.insert(list.at === "end" ? tr.doc.content.size : frontPlace(tr.doc, list), nodeOf(list, tr.doc));
   }
   return tr;
 }
@@ -222,9 +224,10 @@ export function planOf(doc: Node, name: string): Plan {
   return lowered(plan, -titleLevels(doc));
 }
 
-function nodeOf({ of, title, from, to, options }: PlannedList): Node {
+function nodeOf({ of, title, from, to, options }: PlannedList, doc: Node): Node {
   const list: ListOptions = of === "sections" ? options : { of, ...options };
-  return schema.nodes.contents_list.create({ id: newId(), heading: title, from, to, list });
+  const heading = isListTitle(title, of) ? listTitle(of, doc.attrs.language as string) : title;
+  return schema.nodes.contents_list.create({ id: newId(), heading, from, to, list });
 }
 
 function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList): void {
@@ -282,6 +285,6 @@ function buildInSections(tr: Transform, list: PlannedList, level: number): void 
     if (!holds) continue;
     const next = index.doc.maybeChild(heading.block + 1);
     if (next?.type === schema.nodes.contents_list && kindOf(next) === "section") take(tr, heading.end, list);
-    else tr.insert(heading.end, nodeOf(list));
+    else tr.insert(heading.end, nodeOf(list, tr.doc));
   }
 }

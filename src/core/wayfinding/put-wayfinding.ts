@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { createDocument, lineOf, returnsDownTo, schema } from "@/core/document";
+import { createDocument, lineOf, listTitle, newId, returnsDownTo, schema } from "@/core/document";
 import type { ContentsLevels } from "./contents";
 
 /** Block before which a contents list stands at the front: the first, or the second where the first is the title. */
@@ -13,16 +13,18 @@ export function frontPos(doc: Node): number {
   return frontBlock(doc) === 0 ? 0 : doc.child(0).nodeSize;
 }
 
+/** A new contents list, called as such lists are in the language of a document. */
+export function newContents({ from, to }: ContentsLevels, doc: Node): Node {
+  const heading = listTitle("sections", doc.attrs.language as string);
+  return schema.nodes.contents_list.create({ id: newId(), heading, from, to });
+}
+
 /** The document with a contents list at the front; as it is where it has one already. */
 export function withContents(doc: Node, levels: ContentsLevels): Node {
   const blocks = doc.content.content;
   if (blocks.some((block) => block.type.name === "contents_list")) return doc;
   const at = frontBlock(doc);
-  const whole = createDocument([
-    ...blocks.slice(0, at),
-    schema.nodes.contents_list.create(levels),
-    ...blocks.slice(at),
-  ]);
+  const whole = createDocument([...blocks.slice(0, at), newContents(levels, doc), ...blocks.slice(at)]);
   return doc.type.create(doc.attrs, whole.content);
 }
 

@@ -1,7 +1,6 @@
-import { schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
+import { fixedWords, schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
 import type { DocumentIndex, Heading, Section } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
-import { UNTITLED } from "./contents";
 import { contentsList } from "./lists";
 
 /** A link that leads on from the end of a section. */
@@ -25,8 +24,6 @@ export interface ReturnLink {
   /** All links that stand there: first the one back, then steps to the sections around where the rule asks for them. */
   readonly ways: readonly [back: WayOn, ...steps: WayOn[]];
 }
-
-const WORDS = { contents: "Back to contents", top: "Back to top" };
 
 /**
  * The return links that the document's rule asks for, in order of place: one where a section of a named level ends,
@@ -86,19 +83,20 @@ function beforeEndLists(
 function stepsFrom(
   { heading, end, parent }: Section,
   named: readonly Heading[] | null,
-  { sections }: DocumentIndex,
+  { sections, doc }: DocumentIndex,
   back: DestinationId | null,
 ): WayOn[] {
   if (!named) return [];
+  const says = fixedWords(doc.attrs.language as string);
   const firstFrom = (pos: number) => partitionPoint(named.length, (i) => named[i]!.pos < pos);
   const way = (rel: WayOn["rel"], called: string, place: Heading | undefined): WayOn[] =>
     place && place.id !== back
-      ? [{ rel, to: place.id, words: `${called}: ${shortened(place.name, 60) || UNTITLED}` }]
+      ? [{ rel, to: place.id, words: `${called}: ${shortened(place.name, 60) || says.untitled}` }]
       : [];
   return [
-    ...way("previous", "Previous", named[firstFrom(heading.pos) - 1]),
-    ...way("parent", "Up", sections[parent]?.heading),
-    ...way("next", "Next", named[firstFrom(end)]),
+    ...way("previous", says.previous, named[firstFrom(heading.pos) - 1]),
+    ...way("parent", says.up, sections[parent]?.heading),
+    ...way("next", says.next, named[firstFrom(end)]),
   ];
 }
 
@@ -106,11 +104,13 @@ function stepsFrom(
 export function wayHome(index: DocumentIndex): WayOn {
   const rule = index.doc.attrs.returns as ReturnRule;
   const contents = contentsList(index);
-  const home = contents && rule.to !== "top" ? { to: contents.id, words: WORDS.contents } : TOP;
+  const says = fixedWords(index.doc.attrs.language as string);
+  const home =
+    contents && rule.to !== "top"
+      ? { to: contents.id, words: says.backToContents }
+      : { to: null, words: says.backToTop };
   return { rel: "back", to: home.to, words: rule.words || home.words };
 }
-
-const TOP = { to: null, words: WORDS.top };
 
 /** Where the link after a section leads, with words that fit. */
 function leadOf(
@@ -118,19 +118,21 @@ function leadOf(
   section: Section,
   index: DocumentIndex,
 ): { to: DestinationId | null; words: string } {
-  if (to === "top") return TOP;
+  const says = fixedWords(index.doc.attrs.language as string);
+  const top = { to: null, words: says.backToTop };
+  const backTo = ({ id, name }: { id: DestinationId; name: string }) => ({
+    to: id,
+    words: says.backTo(shortened(name, 60) || says.untitled),
+  });
+  if (to === "top") return top;
   if (to === "parent") {
     const parent = index.sections[section.parent]?.heading;
-    return parent ? backTo(parent) : TOP;
+    return parent ? backTo(parent) : top;
   }
   if (typeof to === "object") {
     const place = index.destination(to.place as DestinationId);
-    return place ? backTo(place) : TOP;
+    return place ? backTo(place) : top;
   }
   const contents = contentsList(index);
-  return contents ? { to: contents.id, words: WORDS.contents } : TOP;
-}
-
-function backTo({ id, name }: { id: DestinationId; name: string }): { to: DestinationId; words: string } {
-  return { to: id, words: `Back to ${shortened(name, 60) || "the section"}` };
+  return contents ? { to: contents.id, words: says.backToContents } : top;
 }

@@ -4,7 +4,6 @@ import {
   BlockKindStep,
   coversAll,
   levelOf,
-  newId,
   schema,
   StyleStep,
   type Series,
@@ -13,6 +12,7 @@ import {
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
 import { TitleMap, typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
+import { newContents } from "@/core/wayfinding";
 
 const { nodes, marks } = schema;
 
@@ -66,9 +66,7 @@ export function makeStructure(
     ...typed.map(({ from, to }, i) => ({
       at: from,
       make: () =>
-        i === 0
-          ? tr.replaceWith(from, to, nodes.contents_list.create({ id: newId(), from: 1, to: deepest }))
-          : tr.delete(from, to),
+        i === 0 ? tr.replaceWith(from, to, newContents({ from: 1, to: deepest }, doc)) : tr.delete(from, to),
     })),
   ];
   // From the end, so that each finds its place where it is.

@@ -8,7 +8,13 @@ import { editEntry, freezeList, frozenAt, generatedList, thawList } from "./list
 
 function manual() {
   const desk = new Desk(
-    [heading(1, "Manual"), generatedList("sections"), heading(1, "One"), paragraph("x"), heading(2, "Deep")],
+    [
+      heading(1, "Manual"),
+      generatedList("sections", "en"),
+      heading(1, "One"),
+      paragraph("x"),
+      heading(2, "Deep"),
+    ],
     [permanentIds()],
   );
   const [list] = desk.index.contentsLists;

@@ -2,6 +2,7 @@ import { Fragment, type Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
 import {
+  listTitle,
   newId,
   schema,
   shortened,
@@ -13,7 +14,6 @@ import {
 import {
   contentsTree,
   entryWords,
-  LIST_TITLES,
   listEntries,
   optionsOf,
   orderedEntries,
@@ -22,10 +22,10 @@ import {
 
 const { nodes, marks } = schema;
 
-/** A new list of a kind, called as such lists are. */
-export function generatedList(of: ListKind): Node {
+/** A new list of a kind, called as such lists are in a language. */
+export function generatedList(of: ListKind, language: string): Node {
   const list: ListOptions = of === "sections" ? {} : { of };
-  return nodes.contents_list.create({ id: newId(), heading: LIST_TITLES[of], list });
+  return nodes.contents_list.create({ id: newId(), heading: listTitle(of, language), list });
 }
 
 /** A new menu: a button for each section of the first level that there are several of. */

@@ -1,10 +1,10 @@
 import type { Transaction } from "prosemirror-state";
-import { newId, schema, type ReturnRule } from "@/core/document";
-import { frontPos, type ContentsLevels } from "@/core/wayfinding";
+import type { ReturnRule } from "@/core/document";
+import { frontPos, newContents, type ContentsLevels } from "@/core/wayfinding";
 
 /** Puts a contents list at the front of the document, after its title. */
 export function putContentsAtFront(tr: Transaction, levels: ContentsLevels): Transaction {
-  return tr.insert(frontPos(tr.doc), schema.nodes.contents_list.create({ ...levels, id: newId() }));
+  return tr.insert(frontPos(tr.doc), newContents(levels, tr.doc));
 }
 
 /** Sets the rule for return links. */

@@ -11,6 +11,7 @@ import {
   NOTHING_LISTED,
   optionsOf,
   placedIn,
+  titleOf,
   type Card,
   type ContentsEntry,
 } from "@/core/wayfinding";
@@ -51,7 +52,7 @@ export class ContentsListView implements NodeView {
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
     const { columns, run, pageless, buttons, cards } = optionsOf(this.node);
-    this.dom.setAttribute("aria-label", heading || "Contents");
+    this.dom.setAttribute("aria-label", titleOf(this.node, index.doc));
     this.dom.dataset.columns = String(columns ?? 1);
     this.dom.toggleAttribute("data-run", run ?? false);
     this.dom.toggleAttribute("data-buttons", buttons ?? false);

@@ -4,15 +4,7 @@ import { counted } from "@/components/counted";
 import { fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
-import {
-  kindOf,
-  LIST_TITLES,
-  listEntries,
-  listOf,
-  putList,
-  within,
-  type PlannedList,
-} from "@/core/wayfinding";
+import { listEntries, listOf, putList, titleOf, within, type PlannedList } from "@/core/wayfinding";
 import { useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
@@ -59,7 +51,7 @@ export function ListsPart() {
       <ul>
         {index.contentsLists.map((list) => {
           const node = index.doc.child(list.block);
-          const title = (node.attrs.heading as string) || LIST_TITLES[kindOf(node)];
+          const title = titleOf(node, index.doc);
           return (
             <li key={list.id}>
               <button

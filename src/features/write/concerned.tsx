@@ -4,7 +4,7 @@ import { counted } from "@/components/counted";
 import { shortened, type DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { incomingLinks, oldNames } from "@/core/links";
-import { kindOf, LIST_TITLES, listEntries, optionsOf } from "@/core/wayfinding";
+import { kindOf, titleOf, listEntries, optionsOf } from "@/core/wayfinding";
 import { useSession, useSessionValue, wordAnew } from "@/editor";
 
 /** A document with a list in each section is not looked through for each that one visits. */
@@ -61,7 +61,7 @@ function listsOf(index: DocumentIndex, id: DestinationId): string[] {
         ? !optionsOf(node).entries?.[id]?.out
         : listEntries(index, node).some((entry) => entry.id === id);
     if (!holds) return [];
-    return [(node.attrs.heading as string) || LIST_TITLES[kindOf(node)]];
+    return [titleOf(node, index.doc)];
   });
 }
 

@@ -37,7 +37,7 @@ import { DropdownMenu, Toolbar } from "radix-ui";
 import { useEffect, useRef, type ReactNode } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { Sign } from "@/components/signs";
-import { schema } from "@/core/document";
+import { schema, type ListKind } from "@/core/document";
 import {
   align,
   currentKind,
@@ -305,6 +305,8 @@ function Insert() {
   const session = useSession();
   const file = useRef<HTMLInputElement>(null);
   const { nodes } = schema;
+  const put = (of: ListKind) =>
+    session.run(insertBlock(generatedList(of, session.state.doc.attrs.language as string)));
   /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
   const written = (insert: Command) => {
     if (session.run(insert)) setTimeout(() => session.ask("tray"));
@@ -332,19 +334,19 @@ function Insert() {
           </>
         }
       >
-        <Item onSelect={() => session.run(insertBlock(generatedList("sections")))}>
+        <Item onSelect={() => put("sections")}>
           <ListTree size={15} aria-hidden /> Contents list
         </Item>
-        <Item onSelect={() => session.run(insertBlock(generatedList("figures")))}>
+        <Item onSelect={() => put("figures")}>
           <ListTree size={15} aria-hidden /> List of figures
         </Item>
-        <Item onSelect={() => session.run(insertBlock(generatedList("tables")))}>
+        <Item onSelect={() => put("tables")}>
           <ListTree size={15} aria-hidden /> List of tables
         </Item>
         <Item onSelect={() => session.run(insertBlock(generatedMenu(session.index)))}>
           <LayoutGrid size={15} aria-hidden /> Menu of buttons
         </Item>
-        <Item onSelect={() => session.run(insertBlock(generatedList("alphabet")))}>
+        <Item onSelect={() => put("alphabet")}>
           <ListTree size={15} aria-hidden /> Index by the alphabet
         </Item>
         <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">

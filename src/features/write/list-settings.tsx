@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, SettledField } from "@/components/field";
-import { MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
-import { kindOf, LIST_TITLES, optionsOf } from "@/core/wayfinding";
+import { isListTitle, listTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
+import { kindOf, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
 
@@ -46,7 +46,9 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
   function setKind(of: ListKind) {
     const tr = setListOptions(session.state.tr, pos, { of: of === "sections" ? null : of, entries: null });
     // A title that was given by hand stays.
-    if (list.attrs.heading === LIST_TITLES[kind]) tr.setNodeAttribute(pos, "heading", LIST_TITLES[of]);
+    const { language } = session.state.doc.attrs as { language: string };
+    if (isListTitle(list.attrs.heading as string, kind))
+      tr.setNodeAttribute(pos, "heading", listTitle(of, language));
     session.dispatch(tr);
   }
 

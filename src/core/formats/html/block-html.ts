@@ -19,6 +19,7 @@ import {
   NOTHING_LISTED,
   optionsOf,
   placedIn,
+  titleOf,
   writtenOptions,
   hasLine,
   returnLinks,
@@ -275,7 +276,7 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
     placedIn(node) ? ` data-placed="${placedIn(node)}"` : "",
     cards ? " data-cards" : "",
   ].join("");
-  return `<nav${own} class="contents"${options} aria-label="${escapeHtml(heading || "Contents")}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+  return `<nav${own} class="contents"${options} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
 }
 
 /** Entries as a grid of cards, each with the first words and the first picture of its place. */

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId, PageLine } from "@/core/document";
-import { contentsList, entryWords, listEntries, placedMenus } from "@/core/wayfinding";
+import { contentsList, entryWords, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "../fonts/font-key";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
@@ -156,7 +156,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
           const list = contentsList(index);
           if (!list) return { words: "", target: null };
           return {
-            words: list.name || "Contents",
+            words: titleOf(index.doc.child(list.block), index.doc),
             target: { kind: "destination", id: list.id as DestinationId },
           };
         }

@@ -1,0 +1,245 @@
+import type { ListKind } from "./list-options";
+
+/** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
+export interface FixedWords {
+  readonly section: string;
+  readonly note: string;
+  readonly paragraph: string;
+  readonly page: (number: string) => string;
+  readonly onPage: (number: string) => string;
+  readonly above: string;
+  readonly below: string;
+  readonly quoted: (title: string) => string;
+  readonly backToContents: string;
+  readonly backToTop: string;
+  readonly backTo: (title: string) => string;
+  readonly previous: string;
+  readonly up: string;
+  readonly next: string;
+  /** Stands for a heading without words. */
+  readonly untitled: string;
+  /** What a list of each kind is called at first. */
+  readonly lists: Readonly<Record<ListKind, string>>;
+}
+
+const ENGLISH: FixedWords = {
+  section: "section",
+  note: "note",
+  paragraph: "paragraph",
+  page: (number) => `page ${number}`,
+  onPage: (number) => `on page ${number}`,
+  above: "above",
+  below: "below",
+  quoted: (title) => `“${title}”`,
+  backToContents: "Back to contents",
+  backToTop: "Back to top",
+  backTo: (title) => `Back to ${title}`,
+  previous: "Previous",
+  up: "Up",
+  next: "Next",
+  untitled: "Untitled section",
+  lists: {
+    sections: "Contents",
+    section: "In this section",
+    figures: "Figures",
+    tables: "Tables",
+    equations: "Equations",
+    bookmarks: "Bookmarks",
+    flagged: "To come back to",
+    alphabet: "Index",
+  },
+};
+
+const GERMAN: FixedWords = {
+  section: "Abschnitt",
+  note: "Anmerkung",
+  paragraph: "Absatz",
+  page: (number) => `Seite ${number}`,
+  onPage: (number) => `auf Seite ${number}`,
+  above: "oben",
+  below: "unten",
+  quoted: (title) => `„${title}“`,
+  backToContents: "Zurück zum Inhalt",
+  backToTop: "Zurück zum Anfang",
+  backTo: (title) => `Zurück zu ${title}`,
+  previous: "Zurück",
+  up: "Nach oben",
+  next: "Weiter",
+  untitled: "Abschnitt ohne Titel",
+  lists: {
+    sections: "Inhalt",
+    section: "In diesem Abschnitt",
+    figures: "Abbildungen",
+    tables: "Tabellen",
+    equations: "Formeln",
+    bookmarks: "Textmarken",
+    flagged: "Noch zu erledigen",
+    alphabet: "Stichwörter",
+  },
+};
+
+const FRENCH: FixedWords = {
+  section: "section",
+  note: "note",
+  paragraph: "paragraphe",
+  page: (number) => `page ${number}`,
+  onPage: (number) => `à la page ${number}`,
+  above: "ci-dessus",
+  below: "ci-dessous",
+  quoted: (title) => `«\u00a0${title}\u00a0»`,
+  backToContents: "Retour au sommaire",
+  backToTop: "Haut de page",
+  backTo: (title) => `Retour à ${title}`,
+  previous: "Précédent",
+  up: "Niveau supérieur",
+  next: "Suivant",
+  untitled: "Section sans titre",
+  lists: {
+    sections: "Sommaire",
+    section: "Dans cette section",
+    figures: "Figures",
+    tables: "Tableaux",
+    equations: "Équations",
+    bookmarks: "Signets",
+    flagged: "À revoir",
+    alphabet: "Index",
+  },
+};
+
+const SPANISH: FixedWords = {
+  section: "sección",
+  note: "nota",
+  paragraph: "párrafo",
+  page: (number) => `página ${number}`,
+  onPage: (number) => `en la página ${number}`,
+  above: "más arriba",
+  below: "más abajo",
+  quoted: (title) => `«${title}»`,
+  backToContents: "Volver al índice",
+  backToTop: "Volver arriba",
+  backTo: (title) => `Volver a ${title}`,
+  previous: "Anterior",
+  up: "Subir",
+  next: "Siguiente",
+  untitled: "Sección sin título",
+  lists: {
+    sections: "Índice",
+    section: "En esta sección",
+    figures: "Figuras",
+    tables: "Tablas",
+    equations: "Ecuaciones",
+    bookmarks: "Marcadores",
+    flagged: "Pendiente",
+    alphabet: "Índice alfabético",
+  },
+};
+
+const ITALIAN: FixedWords = {
+  section: "sezione",
+  note: "nota",
+  paragraph: "capoverso",
+  page: (number) => `pagina ${number}`,
+  onPage: (number) => `a pagina ${number}`,
+  above: "sopra",
+  below: "sotto",
+  quoted: (title) => `«${title}»`,
+  backToContents: "Torna all’indice",
+  backToTop: "Torna all’inizio",
+  backTo: (title) => `Torna a ${title}`,
+  previous: "Precedente",
+  up: "Su",
+  next: "Successivo",
+  untitled: "Sezione senza titolo",
+  lists: {
+    sections: "Indice",
+    section: "In questa sezione",
+    figures: "Figure",
+    tables: "Tabelle",
+    equations: "Equazioni",
+    bookmarks: "Segnalibri",
+    flagged: "Da rivedere",
+    alphabet: "Indice analitico",
+  },
+};
+
+const DUTCH: FixedWords = {
+  section: "paragraaf",
+  note: "noot",
+  paragraph: "alinea",
+  page: (number) => `pagina ${number}`,
+  onPage: (number) => `op pagina ${number}`,
+  above: "hierboven",
+  below: "hieronder",
+  quoted: (title) => `‘${title}’`,
+  backToContents: "Terug naar de inhoud",
+  backToTop: "Naar boven",
+  backTo: (title) => `Terug naar ${title}`,
+  previous: "Vorige",
+  up: "Omhoog",
+  next: "Volgende",
+  untitled: "Paragraaf zonder titel",
+  lists: {
+    sections: "Inhoud",
+    section: "In deze paragraaf",
+    figures: "Figuren",
+    tables: "Tabellen",
+    equations: "Formules",
+    bookmarks: "Bladwijzers",
+    flagged: "Nog te doen",
+    alphabet: "Register",
+  },
+};
+
+const PORTUGUESE: FixedWords = {
+  section: "secção",
+  note: "nota",
+  paragraph: "parágrafo",
+  page: (number) => `página ${number}`,
+  onPage: (number) => `na página ${number}`,
+  above: "acima",
+  below: "abaixo",
+  quoted: (title) => `“${title}”`,
+  backToContents: "Voltar ao índice",
+  backToTop: "Voltar ao início",
+  backTo: (title) => `Voltar a ${title}`,
+  previous: "Anterior",
+  up: "Subir",
+  next: "Seguinte",
+  untitled: "Secção sem título",
+  lists: {
+    sections: "Índice",
+    section: "Nesta secção",
+    figures: "Figuras",
+    tables: "Tabelas",
+    equations: "Equações",
+    bookmarks: "Marcadores",
+    flagged: "A rever",
+    alphabet: "Índice remissivo",
+  },
+};
+
+const BY_LANGUAGE: Readonly<Record<string, FixedWords>> = {
+  en: ENGLISH,
+  de: GERMAN,
+  fr: FRENCH,
+  es: SPANISH,
+  it: ITALIAN,
+  nl: DUTCH,
+  pt: PORTUGUESE,
+};
+
+/** The words of a language (BCP 47), whatever its country; English for one that is not known. */
+export function fixedWords(language: string): FixedWords {
+  const [main = ""] = language.toLowerCase().split(/[-_]/);
+  return BY_LANGUAGE[main] ?? ENGLISH;
+}
+
+/** What a list of a kind is called at first in a language. */
+export function listTitle(of: ListKind, language: string): string {
+  return fixedWords(language).lists[of];
+}
+
+/** Whether a list is called as lists of its kind are at first, in whatever language. */
+export function isListTitle(title: string, of: ListKind): boolean {
+  return Object.values(BY_LANGUAGE).some(({ lists }) => lists[of] === title);
+}
