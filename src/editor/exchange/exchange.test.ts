@@ -132,10 +132,16 @@ describe("what is typed", () => {
     expect(one.exchange.state).toEqual({ kind: "unreachable", stored: true });
     expect(one.exchange.wouldLose).toBe(false);
     expect((await one.store.read(id))[0]!.steps).toHaveLength(1);
+    // Of what is typed meanwhile it is said only when that is stored too, however long the next try is away.
+    one.type("far ", 1);
+    expect(one.exchange.state.kind).toBe("keeping");
+    await until(() => one.exchange.state.kind === "unreachable");
+    expect((await one.store.read(id))[0]!.steps).toHaveLength(2);
     server.instead = () => null;
     one.exchange.flush();
     await kept(one);
-    expect(await stored()).toBe("away first|second|third");
+    expect(one.exchange.state).toEqual({ kind: "kept" });
+    expect(await stored()).toBe("far away first|second|third");
   });
 
   test("that cannot be kept for a reason that may pass says the reason, and is tried again", async () => {

@@ -91,6 +91,8 @@ export class Exchange {
   private caretTimer: ReturnType<typeof setTimeout> | null = null;
   private caretSent = "";
   private refusals = 0;
+  /** Why the last try did not keep what waits; null where it did, or the server wants something else first. */
+  private whyNot: ((stored: boolean) => KeepingState) | null = null;
   private readonly tabs: BroadcastChannel | null;
 
   constructor(
@@ -125,8 +127,9 @@ export class Exchange {
     const before = this.waiting;
     this.own.add(transactions);
     if (this.waiting === before) return;
-    void this.stored.note(this.version, this.waiting);
-    if (this.state.kind === "kept") this.become({ kind: "keeping" });
+    const noted = this.stored.note(this.version, this.waiting);
+    if (this.state.kind !== "keeping") this.become({ kind: "keeping" });
+    void noted.then(() => this.sayAgainWhyNot());
     this.schedule(this.gathering);
   }
 
@@ -281,6 +284,7 @@ export class Exchange {
   }
 
   private async takeAnswer(status: number, answer: unknown): Promise<void> {
+    this.whyNot = null;
     if (status === 200) {
       const since = sentSteps.parse(answer);
       this.refusals = 0;
@@ -420,12 +424,19 @@ export class Exchange {
     return this.own.waiting;
   }
 
-  private async tryAgain(state: (stored: boolean) => KeepingState): Promise<void> {
+  private async tryAgain(whyNot: (stored: boolean) => KeepingState): Promise<void> {
+    this.whyNot = whyNot;
     this.pause = Math.min(Math.max(this.pause * 2, 1_000), this.longestPause);
     // The screen says more than “keeping” only when it is known where the words are.
     await this.stored.note(this.version, this.waiting);
     // What waited may have come back, or lost its place, by the live connection meanwhile; nothing would be sent again then.
-    if (this.waiting.length > 0) this.become(state(this.stored.safe));
+    if (this.waiting.length > 0) this.become(whyNot(this.stored.safe));
+  }
+
+  /** While the server is away, the screen says so again once what was typed meanwhile is stored. */
+  private sayAgainWhyNot(): void {
+    const { whyNot } = this;
+    if (whyNot && this.state.kind === "keeping" && this.waiting.length > 0) this.become(whyNot(this.stored.safe));
   }
 
   private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {
