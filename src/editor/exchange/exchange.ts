@@ -436,7 +436,8 @@ export class Exchange {
   /** While the server is away, the screen says so again once what was typed meanwhile is stored. */
   private sayAgainWhyNot(): void {
     const { whyNot } = this;
-    if (whyNot && this.state.kind === "keeping" && this.waiting.length > 0) this.become(whyNot(this.stored.safe));
+    if (whyNot && this.state.kind === "keeping" && this.waiting.length > 0)
+      this.become(whyNot(this.stored.safe));
   }
 
   private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {

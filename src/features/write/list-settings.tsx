@@ -157,7 +157,8 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
           />
           {options.placed && (
             <p className="mt-1 text-sm text-quiet">
-              There is room for {MOST_IN_PAGE_LINE} entries. On screens the menu stays in view.
+              There is room for {MOST_IN_PAGE_LINE} entries. On paper the first page has it where it has
+              header and footer; on screens it stays in view.
             </p>
           )}
         </div>

@@ -182,7 +182,8 @@ const linkNumbers = new WeakMap<TextSource, Map<Span, number>>();
 
 const keys = new WeakMap<SetText, number>();
 let nextKey = 0;
-function keyOf(text: SetText): number {
+/** A number of its own for each text that is set: what parts links of one text from those of another. */
+export function keyOf(text: SetText): number {
   if (!keys.has(text)) keys.set(text, nextKey++);
   return keys.get(text)!;
 }

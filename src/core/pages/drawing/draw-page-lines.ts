@@ -54,7 +54,9 @@ export function drawPageLines(layout: PageLayout, number: number, pen: Pen): voi
 
 /** From one line above or below the text to the next. */
 const MENU_STEP = SIZE * 1.7;
-const BETWEEN = "   ·   ";
+/** Between the entries of a menu, with room on both sides. */
+const SIGN = "·";
+const SIGN_ROOM = SIZE * 0.8;
 
 /** The entries of a menu in the middle of a line; where they are too long together, the longest are cut short. */
 function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void {
@@ -62,7 +64,9 @@ function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void
   const entries = listEntries(layout.index, menu);
   if (entries.length === 0) return;
   const room = width - margins.left - margins.right;
-  const between = wide(BETWEEN, pen);
+  const space: SizedPart = { words: "", target: null, width: SIGN_ROOM };
+  const sign = { words: SIGN, target: null, width: wide(SIGN, pen) };
+  const between = 2 * SIGN_ROOM + sign.width;
   const words = entries.map(entryWords);
   const each = sharedRoom(
     words.map((text) => wide(text, pen)),
@@ -71,7 +75,7 @@ function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void
   const parts = entries.flatMap(({ id }, i): SizedPart[] => {
     const target: DrawnTarget = { kind: "destination", id };
     const own = cutShort([{ words: words[i]!, target }], each, pen);
-    return i === 0 ? own : [{ words: BETWEEN, target: null, width: between }, ...own];
+    return i === 0 ? own : [space, sign, space, ...own];
   });
   const used = parts.reduce((sum, { width: own }) => sum + own, 0);
   drawParts(parts, margins.left + (room - used) / 2, y, `menu ${y}`, pen);
@@ -107,6 +111,10 @@ function drawPageLine(line: PageLine, y: number, layout: PageLayout, number: num
 function drawParts(parts: readonly SizedPart[], from: number, y: number, line: string, pen: Pen): void {
   let x = from;
   for (const { words, target, width } of parts) {
+    if (words === "") {
+      x += width;
+      continue;
+    }
     const box = { x, y: y - SIZE * 0.9, width, height: SIZE * 1.25 };
     const link = target ? pen.link(target, words, box, null, `${line} ${x}`) : -1;
     pen.draw({

@@ -2,7 +2,7 @@ import type { Flow, Strip } from "../flow";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
 import { colourOnPaper } from "../text/text-style";
-import { drawLine } from "./draw-line";
+import { drawLine, keyOf } from "./draw-line";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
@@ -156,7 +156,8 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
   const { text, line, x: inset, width, to, style, numbered } = strip.content;
   const own = text.lines[line]!;
   const target = { kind: "destination" as const, id: to };
-  const key = `contents ${to}`;
+  // The same place may come next in another list.
+  const key = `contents ${keyOf(text)}`;
   drawLine(text, line, x + inset, y, strip.tag, pen, target, key);
   if (line < text.lines.length - 1 || !numbered) return;
   const number = layout.labelOf(to) ?? "";
