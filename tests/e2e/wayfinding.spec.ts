@@ -1,7 +1,17 @@
 import { readFile } from "node:fs/promises";
 import { expect, test, type Page } from "@playwright/test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { clickWords, documentId, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import {
+  clickWords,
+  documentId,
+  jump,
+  kept,
+  manuscript,
+  openFile,
+  selectWords,
+  stage,
+  typeAtEnd,
+} from "./desk";
 
 const CHAPTERS = Array.from(
   { length: 12 },
@@ -404,4 +414,30 @@ test("lists have the same lines in the manuscript, when read, in files, and on t
       drawn.push((note as { contentsObj: { str: string } }).contentsObj.str);
   // Each with the number of its page behind it; what else leads somewhere has none.
   expect(drawn.flatMap((said) => /^(.*) \d+$/.exec(said)?.[1] ?? [])).toEqual(told);
+});
+
+test("a chapter that comes after a plan was built is told of, and gets its list in one step", async ({
+  page,
+}) => {
+  await openAtWayfinding(page, "later.md", MANUAL);
+  await page.getByRole("radio", { name: "Course guide" }).check();
+  await page.getByRole("button", { name: "Build this plan" }).click();
+  await stage(page, "Write");
+  await typeAtEnd(page, "");
+  for (const [level, words] of [
+    [2, "Late chapter"],
+    [3, "Late part"],
+  ] as const) {
+    await page.keyboard.press("Enter");
+    await page.keyboard.type(words);
+    await page.keyboard.press(`Control+Alt+${level}`);
+  }
+  await stage(page, "Wayfinding");
+  const told = page.getByText("1 section has no list as the others of their level have: “Late chapter”.");
+  await expect(told).toBeVisible();
+  await page.getByRole("button", { name: "Give it one" }).click();
+  await expect(told).toHaveCount(0);
+  await expect(page.getByText("This plan is built here")).toBeVisible();
+  await stage(page, "Write");
+  await expect(nav(page, "In this section").last().getByRole("button")).toHaveText(["Late part"]);
 });

@@ -28,6 +28,8 @@ export { cardOf, type Card } from "./cards";
 export { doubledBy, type Doubled } from "./doubled";
 export {
   buildPlan,
+  catchUp,
+  leftBehind,
   listOf,
   planOf,
   planSchema,

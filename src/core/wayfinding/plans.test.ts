@@ -1,12 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
+import { Transform } from "prosemirror-transform";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import {
+  catchUp,
   coverageOf,
   kindOf,
+  leftBehind,
   listOf,
   optionsOf,
   placedIn,
@@ -97,6 +100,33 @@ describe("a wayfinding plan", () => {
     const again = withPlan(once.type.create(once.attrs, blocks), plan);
     expect(optionsOf(again.child(1))).toMatchObject({ added: ["x"] });
     expect(planOf(again, "Mine").lists[0]!.options).not.toHaveProperty("added");
+  });
+
+  test("tells of sections that came since, and gives them what the others have", () => {
+    const chapter = (name: string) => [
+      heading(1, name),
+      paragraph("a"),
+      heading(2, `${name} deep`),
+      paragraph("b"),
+    ];
+    const book = createDocument(["One", "Two"].flatMap(chapter));
+    const planned = withPlan(book, named("Course guide"));
+    expect(leftBehind(indexDocument(planned))).toEqual([]);
+    const later = createDocument([
+      ...planned.content.content,
+      ...chapter("Late"),
+      heading(1, "Nothing in it"),
+    ]);
+    const behind = leftBehind(indexDocument(later));
+    expect(behind.flatMap(({ sections }) => sections.map(({ name }) => name))).toEqual(["Late"]);
+    const done = catchUp(new Transform(later), behind).doc;
+    expect(leftBehind(indexDocument(done))).toEqual([]);
+    expect(shape(done).filter((one) => one === "section")).toHaveLength(3);
+    // A list that one section alone has is no rule.
+    const alone = createDocument([...["One", "Two", "Three"].flatMap(chapter)]);
+    const own = new Transform(alone);
+    own.insert(alone.child(0).nodeSize, planned.child(2));
+    expect(leftBehind(indexDocument(own.doc))).toEqual([]);
   });
 
   test("of one's own is read off a document, and is taken only where it is one", () => {

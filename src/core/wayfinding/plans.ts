@@ -14,7 +14,7 @@ import {
   type ListOptions,
   type ReturnRule,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
 import type { Doubled } from "./doubled";
 import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
 import { frontBlock, frontPos } from "./put-wayfinding";
@@ -195,9 +195,9 @@ export function withPlan(doc: Node, plan: Plan, replaced: readonly Doubled[] = [
   return buildPlan(new Transform(doc), plan, replaced).doc;
 }
 
-/** The plan that a document follows as it stands. */
-export function planOf(doc: Node, name: string): Plan {
-  const index = indexDocument(doc);
+/** The lists of a document as they stand, those of one kind at one kind of place once. */
+function standingLists(index: DocumentIndex): PlannedList[] {
+  const { doc } = index;
   const lists = index.contentsLists.map(({ pos, block }): PlannedList => {
     const node = doc.child(block);
     const of = kindOf(node);
@@ -212,16 +212,40 @@ export function planOf(doc: Node, name: string): Plan {
     return { of, title: node.attrs.heading as string, ...levelsOf(node), at, options };
   });
   const seen = new Set<string>();
-  const plan = {
-    name,
-    says: "",
-    lists: lists.filter((list) => {
-      const key = JSON.stringify([list.of, list.at, isMenuBy(list.options)]);
-      return seen.size < seen.add(key).size;
-    }),
-    returns: doc.attrs.returns as ReturnRule,
-  };
+  return lists.filter((list) => {
+    const key = JSON.stringify([list.of, list.at, isMenuBy(list.options)]);
+    return seen.size < seen.add(key).size;
+  });
+}
+
+/** The plan that a document follows as it stands. */
+export function planOf(doc: Node, name: string): Plan {
+  const lists = standingLists(indexDocument(doc));
+  const plan = { name, says: "", lists, returns: doc.attrs.returns as ReturnRule };
   return lowered(plan, -titleLevels(doc));
+}
+
+/** Sections without a list with which most others of their level begin, as such that came after a plan was built. */
+export interface LeftBehind {
+  readonly list: PlannedList;
+  readonly sections: readonly Heading[];
+}
+
+/** The sections that are left behind by what stands in most of their level. */
+export function leftBehind(index: DocumentIndex): LeftBehind[] {
+  return standingLists(index).flatMap((list) => {
+    if (typeof list.at !== "object") return [];
+    const all = sectionsToList(index, list, list.at.eachOfLevel);
+    const without = all.filter(({ standing }) => !standing);
+    if (without.length === 0 || without.length * 2 > all.length) return [];
+    return [{ list, sections: without.map(({ heading }) => heading) }];
+  });
+}
+
+/** Gives the sections that are left behind what the others have. */
+export function catchUp<T extends Transform>(tr: T, behind: readonly LeftBehind[]): T {
+  for (const { list } of behind) putList(tr, list);
+  return tr;
 }
 
 function nodeOf({ of, title, from, to, options }: PlannedList, doc: Node): Node {
@@ -273,18 +297,32 @@ function hasAny(doc: Node, of: ListKind): boolean {
 
 /** Sections of a level that hold sections get a list right behind their heading. */
 function buildInSections(tr: Transform, list: PlannedList, level: number): void {
-  const index = indexDocument(tr.doc);
-  const title = frontBlock(tr.doc) === 1 ? index.headings[0]?.id : undefined;
-  const { headings, sections } = index;
-  for (let i = sections.length - 1; i >= 0; i--) {
-    const { heading, end } = sections[i]!;
-    if (heading.level !== level || heading.id === title) continue;
+  const sections = sectionsToList(indexDocument(tr.doc), list, level);
+  // From the last to the first, so that each is still where it was.
+  for (const { heading, standing } of sections.reverse()) {
+    if (standing) take(tr, heading.end, list);
+    else tr.insert(heading.end, nodeOf(list, tr.doc));
+  }
+}
+
+/** The sections of a level that hold what a list would list, and whether one stands at their start. */
+function sectionsToList(
+  index: DocumentIndex,
+  list: PlannedList,
+  level: number,
+): { heading: Heading; standing: boolean }[] {
+  const { headings, sections, doc } = index;
+  const title = frontBlock(doc) === 1 ? headings[0]?.id : undefined;
+  const found: { heading: Heading; standing: boolean }[] = [];
+  sections.forEach(({ heading, end }, i) => {
+    if (heading.level !== level || heading.id === title) return;
     let holds = false;
     for (let n = i + 1; !holds && n < headings.length && headings[n]!.pos < end; n++)
       holds = headings[n]!.level <= list.to;
-    if (!holds) continue;
-    const next = index.doc.maybeChild(heading.block + 1);
-    if (next?.type === schema.nodes.contents_list && kindOf(next) === "section") take(tr, heading.end, list);
-    else tr.insert(heading.end, nodeOf(list, tr.doc));
-  }
+    if (!holds) return;
+    const next = doc.maybeChild(heading.block + 1);
+    const standing = next?.type === schema.nodes.contents_list && kindOf(next) === "section";
+    found.push({ heading, standing });
+  });
+  return found;
 }

@@ -1,8 +1,8 @@
 import { planSchema, type Plan } from "@/core/wayfinding";
-import { keepInBrowser, readKeptList } from "@/editor";
+import { keepInBrowser, readKept, readKeptList } from "@/editor";
 
 /*
- * Plans that an author kept, in this browser, for all documents.
+ * Plans that an author kept, in this browser, for all documents; and which one was built in each.
  */
 
 const KEY = "gate-rope plans";
@@ -19,6 +19,15 @@ export function keepPlan(plan: Plan): readonly Plan[] {
 
 export function removePlan(name: string): readonly Plan[] {
   return keep(ownPlans().filter((plan) => plan.name !== name));
+}
+
+/** The name of the plan that was built last in a document, as far as this browser knows. */
+export function builtPlan(document: string): string | null {
+  return readKept(`gate-rope plan ${document}`);
+}
+
+export function noteBuilt(document: string, name: string): void {
+  keepInBrowser(`gate-rope plan ${document}`, name);
 }
 
 function keep(plans: readonly Plan[]): readonly Plan[] {

@@ -4,10 +4,13 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check } from "@/components/field";
 import { indexDocument } from "@/core/destinations";
+import { shortened } from "@/core/document";
 import {
   buildPlan,
+  catchUp,
   coverageOf,
   doubledBy,
+  leftBehind,
   planOf,
   reachOf,
   READY_PLANS,
@@ -17,7 +20,7 @@ import {
   type Plan,
 } from "@/core/wayfinding";
 import { useSession, useSessionValue } from "@/editor";
-import { keepPlan, ownPlans, removePlan } from "./own-plans";
+import { builtPlan, keepPlan, noteBuilt, ownPlans, removePlan } from "./own-plans";
 
 /** Plans that build all of the wayfinding in one step: ready ones, and those an author kept. */
 export function PlansPart() {
@@ -26,7 +29,7 @@ export function PlansPart() {
   const [own, setOwn] = useState(ownPlans);
   const [name, setName] = useState("");
   const plans = [...READY_PLANS, ...own];
-  const [chosen, setChosen] = useState(READY_PLANS[0]!.name);
+  const [chosen, setChosen] = useState(() => builtPlan(session.id) ?? READY_PLANS[0]!.name);
   const plan = plans.find((one) => one.name === chosen) ?? READY_PLANS[0]!;
 
   const [keeping, setKeeping] = useState(false);
@@ -42,6 +45,7 @@ export function PlansPart() {
     // Letters typed since have moved what is replaced.
     const now = keeping ? NONE : doubledBy(session.index, plan);
     session.dispatch(buildPlan(session.state.tr, plan, now));
+    noteBuilt(session.id, plan.name);
     session.say(`Built “${plan.name}”. It keeps itself current.`, { undo: true });
   }
 
@@ -51,6 +55,7 @@ export function PlansPart() {
         Plan
       </h2>
       <p className="mb-3 text-quiet">All lists and ways back for a kind of document, built in one step.</p>
+      <LeftBehind />
       <div role="radiogroup" aria-label="Wayfinding plans" className="grid gap-1">
         {plans.map((one) => (
           <label
@@ -113,6 +118,29 @@ export function PlansPart() {
         </Button>
       </form>
     </section>
+  );
+}
+
+/** Chapters that came since the others got their lists. */
+function LeftBehind() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const behind = useMemo(() => leftBehind(index), [index]);
+  const sections = [...new Set(behind.flatMap((one) => one.sections))];
+  if (sections.length === 0) return null;
+  const names = sections.slice(0, 3).map(({ name }) => `“${shortened(name, 40) || "Untitled"}”`);
+  const more = sections.length - names.length;
+  return (
+    <div className="mb-3 rounded-base border border-hemp bg-raised px-3 py-2" role="status">
+      <p className="mb-2">
+        {counted(sections.length, "section")} {sections.length === 1 ? "has" : "have"} no list as the others
+        of their level have: {names.join(", ")}
+        {more > 0 && ` and ${more} more`}.
+      </p>
+      <Button onClick={() => session.dispatch(catchUp(session.state.tr, leftBehind(session.index)))}>
+        Give {sections.length === 1 ? "it" : "them"} one
+      </Button>
+    </div>
   );
 }
 
