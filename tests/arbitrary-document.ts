@@ -96,7 +96,7 @@ const piece: fc.Arbitrary<Piece> = fc.record({
 const tex = fc.constantFrom("x^2", "\\frac{a}{b}", "a_1 < b", "\\text{if } \\alpha");
 
 type Draft =
-  | { kind: "heading"; level: number; series: Series; pieces: Piece[] }
+  | { kind: "heading"; level: number; series: Series; short: string; pieces: Piece[] }
   | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
   | { kind: "list"; ordered: boolean; items: Piece[][] }
@@ -112,6 +112,7 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       kind: fc.constant("heading" as const),
       level: fc.integer({ min: 1, max: 6 }),
       series: fc.constantFrom<Series>(null, null, "appendix", "none"),
+      short: fc.constantFrom("", "", "In brief", 'a "b" {c} *d* 50% & <e>', "über www.x.de: ~_[]\\`", "عربي"),
       pieces,
     }),
   },
@@ -178,7 +179,10 @@ function build(drafts: readonly Draft[]): Node {
     const id = ids[i]!;
     switch (one.kind) {
       case "heading":
-        return nodes.heading.create({ id, level: one.level, series: one.series }, inline(one.pieces));
+        return nodes.heading.create(
+          { id, level: one.level, series: one.series, short: one.short },
+          inline(one.pieces),
+        );
       case "paragraph":
         return nodes.paragraph.create({ id }, inline(one.pieces));
       case "quotation":

@@ -28,6 +28,7 @@ export * from "./commands/computations";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/link-titles";
+export * from "./commands/short-title";
 export * from "./commands/links";
 export * from "./commands/lists";
 export * from "./commands/notes";

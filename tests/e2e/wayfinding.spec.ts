@@ -107,6 +107,10 @@ test("a list is set in the tray, its lines are reworded and left out, and it bec
   await page.keyboard.press("End");
   await page.keyboard.type(" anew");
   await expect(lines.nth(3)).toHaveText("Chapter 4 anew");
+  const short = page.getByRole("textbox", { name: "Short title" });
+  await short.fill(" Four ");
+  await short.press("Enter");
+  await expect(lines.nth(3)).toHaveText("Four");
 
   await nav(page, "Contents").getByText("Contents", { exact: true }).click();
   await tray.getByRole("combobox", { name: "Lists" }).selectOption("alphabet");

@@ -17,6 +17,8 @@ export interface Heading extends Place {
   readonly kind: "heading";
   readonly level: number;
   readonly series: Series;
+  /** What it is called where there is little room; empty for its name. */
+  readonly short: string;
   /** Words of the document that stand before it. */
   readonly wordsBefore: number;
 }

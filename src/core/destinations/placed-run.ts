@@ -31,7 +31,7 @@ export class PlacedRun {
 
   get headings(): readonly Heading[] {
     this.headingList ??= this.run.headings.map(
-      ({ id, name, block, offset, size, level, series, wordsBefore }) => ({
+      ({ id, name, block, offset, size, level, series, short, wordsBefore }) => ({
         kind: "heading",
         id,
         name,
@@ -40,6 +40,7 @@ export class PlacedRun {
         block: this.block + block,
         level,
         series,
+        short,
         wordsBefore: this.wordsBefore + wordsBefore,
       }),
     );

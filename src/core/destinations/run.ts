@@ -15,6 +15,7 @@ export interface RunDestination {
 export interface RunHeading extends RunDestination {
   readonly level: number;
   readonly series: Series;
+  readonly short: string;
   readonly wordsBefore: number;
 }
 
@@ -129,6 +130,7 @@ function join(blocks: readonly Node[]): Run {
         size: node.nodeSize,
         level: node.attrs.level as number,
         series: node.attrs.series as Series,
+        short: node.attrs.short as string,
         wordsBefore: words,
       });
     else if (id && kind) others.push({ kind, id, name: line, block, offset, size: node.nodeSize });

@@ -47,8 +47,17 @@ export const headingRule = (level: number) => ({
     ...readBlock(element),
     level,
     series: seriesFrom(element.getAttribute("data-series")),
+    short: shortTitleFrom(element.getAttribute("data-short")),
   }),
 });
+
+/** So many letters a short title has at most. */
+export const MOST_IN_SHORT_TITLE = 200;
+
+/** What a heading is called in lists and menus, from what was typed or a file says: one line, not too long; empty for its own words. */
+export function shortTitleFrom(words: string | null | undefined): string {
+  return [...(words ?? "").replace(/\s+/gu, " ").trim()].slice(0, MOST_IN_SHORT_TITLE).join("").trim();
+}
 
 /** The series a file or the clipboard names; null where it names none that there is. */
 export function seriesFrom(name: string | null | undefined): Series {

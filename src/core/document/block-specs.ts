@@ -11,6 +11,7 @@ import {
   readCell,
   readId,
   seriesFrom,
+  shortTitleFrom,
   wholeNumber,
 } from "./attributes";
 import { NO_SCHEMES, schemesSchema } from "./allowed-schemes";
@@ -71,6 +72,14 @@ export const blockSpecs = {
           if (value !== null && seriesFrom(value as string) === null) throw new RangeError("not a series");
         },
       },
+      /** What it is called in lists, menus and headers of pages; empty for its own words. */
+      short: {
+        default: "",
+        validate: (value) => {
+          if (typeof value !== "string" || shortTitleFrom(value) !== value)
+            throw new RangeError("not a short title");
+        },
+      },
     },
     parseDOM: [1, 2, 3, 4, 5, 6].map(headingRule),
     toDOM: (node) => [
@@ -78,6 +87,7 @@ export const blockSpecs = {
       {
         ...blockAttributes(node.attrs),
         ...(node.attrs.series ? { "data-series": node.attrs.series as string } : {}),
+        ...(node.attrs.short ? { "data-short": node.attrs.short as string } : {}),
       },
       0,
     ],

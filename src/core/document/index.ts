@@ -5,7 +5,16 @@
 export { schema, type BlockKind } from "./schema";
 export { COLOUR } from "./mark-specs";
 export { lacksWords, pictureWords } from "./picture-words";
-export { cellElement, columnWidths, figureLook, seriesFrom, type Alignment, type Series } from "./attributes";
+export {
+  cellElement,
+  columnWidths,
+  figureLook,
+  MOST_IN_SHORT_TITLE,
+  seriesFrom,
+  shortTitleFrom,
+  type Alignment,
+  type Series,
+} from "./attributes";
 export { asId, newId, type DestinationId } from "./ids";
 export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
 export {

@@ -114,7 +114,7 @@ export function contentsKey(node: Node, { index }: Composition): string {
 function runKey(run: PlacedRun["run"]): string {
   let key = runKeys.get(run);
   if (key === undefined) {
-    key = run.headings.map(({ id, level, name }) => `${id} ${level} ${name}\n`).join("");
+    key = run.headings.map(({ id, level, name, short }) => `${id} ${level} ${short || name}\n`).join("");
     runKeys.set(run, key);
   }
   return key;

@@ -28,12 +28,18 @@ export function contentsEntries(
   const above: number[] = [];
   const { numbers } = index;
   const { untitled } = fixedWords(index.doc.attrs.language as string);
-  for (const { id, name, level } of headings) {
+  for (const { id, name, short, level } of headings) {
     if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
     // A heading that is not shown still ends the sections before it.
     if (level < levels.from) continue;
-    entries.push({ id, text: name || untitled, number: numbers.get(id) ?? "", level, depth: above.length });
+    entries.push({
+      id,
+      text: short || name || untitled,
+      number: numbers.get(id) ?? "",
+      level,
+      depth: above.length,
+    });
     above.push(level);
   }
   return entries;

@@ -124,6 +124,27 @@ describe("a generated list", () => {
     expect(listEntries(many, many.doc.child(0))).toHaveLength(2_501);
   });
 
+  test("calls headings by their short titles, and so do the steps from section to section", () => {
+    const brief = (words: string, short: string) =>
+      nodes.heading.create({ id: newId(), level: 1, short }, schema.text(words));
+    const doc = createDocument([
+      brief("The long and winding road", "Road"),
+      marked("x", ids.gate),
+      brief("Two", ""),
+    ]);
+    const returns: ReturnRule = { levels: [1], words: "", also: ["steps"] };
+    const index = indexDocument(
+      doc.type.create({ ...doc.attrs, returns }, [...doc.content.content, marked("y", ids.lamp)]),
+    );
+    expect(listEntries(index, list()).map(entryWords)).toEqual(["Road", "Two"]);
+    expect(
+      returnLinks(index)
+        .at(-1)!
+        .ways.map(({ words }) => words),
+    ).toEqual(["Back to top", "Previous: Road"]);
+    expect(() => brief("x", " two  spaces").check()).toThrow();
+  });
+
   test("and what leads readers say their own words in the language of the document", () => {
     const french = (language: string) => {
       const doc = createDocument([title(1, "Un"), title(1, ""), marked("mot", ids.gate), title(1, "Fin")], {

@@ -91,7 +91,13 @@ function stepsFrom(
   const firstFrom = (pos: number) => partitionPoint(named.length, (i) => named[i]!.pos < pos);
   const way = (rel: WayOn["rel"], called: string, place: Heading | undefined): WayOn[] =>
     place && place.id !== back
-      ? [{ rel, to: place.id, words: `${called}: ${shortened(place.name, 60) || says.untitled}` }]
+      ? [
+          {
+            rel,
+            to: place.id,
+            words: `${called}: ${shortened(place.short || place.name, 60) || says.untitled}`,
+          },
+        ]
       : [];
   return [
     ...way("previous", says.previous, named[firstFrom(heading.pos) - 1]),

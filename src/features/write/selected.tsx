@@ -2,12 +2,12 @@ import type { Node } from "prosemirror-model";
 import { NodeSelection, type Selection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice } from "@/components/field";
+import { Choice, SettledField } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { schema, shortened, type DestinationId, type Reference } from "@/core/document";
+import { MOST_IN_SHORT_TITLE, schema, shortened, type DestinationId, type Reference } from "@/core/document";
 import type { Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
-import { setSeries, useSession, useSessionValue, type Session } from "@/editor";
+import { setSeries, setShortTitle, useSession, useSessionValue, type Session } from "@/editor";
 import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
@@ -49,6 +49,7 @@ function SelectedBlock() {
           {place.kind === "heading" ? `Heading, level ${place.level}` : capital(KIND_NAMES[place.kind])}
         </span>
       </h2>
+      {place.kind === "heading" && <ShortTitle block={block} />}
       {place.kind === "heading" && <SeriesChoice block={block} />}
       {place.kind === "figure" && <FigureOptions block={block} pos={pos} />}
       {place.kind === "table" && <TableOptions />}
@@ -134,6 +135,24 @@ function PlaceFacts({ place }: { place: Destination }) {
         <TakeAlong id={place.id} />
       </div>
     </>
+  );
+}
+
+function ShortTitle({ block }: { block: Node }) {
+  const session = useSession();
+  return (
+    <div className="mb-3">
+      <SettledField
+        label="Short title"
+        placeholder="as it is"
+        hint="What it is called in lists, menus, and headers of pages."
+        maxLength={MOST_IN_SHORT_TITLE}
+        value={block.attrs.short as string}
+        onSettle={(words) =>
+          session.dispatch(setShortTitle(session.state.tr, block.attrs.id as DestinationId, words))
+        }
+      />
+    </div>
   );
 }
 

@@ -13,6 +13,7 @@ import {
   linkTargetSchema,
   PICTURE_TYPES,
   referenceSchema,
+  shortTitleFrom,
   styleSheetSchema,
 } from "@/core/document";
 
@@ -183,6 +184,11 @@ const block = z
           .nullable()
           .optional()
           .describe("How it is counted, where not as its style says."),
+        short: z
+          .string()
+          .refine((words) => shortTitleFrom(words) === words)
+          .optional()
+          .describe("What it is called in lists, menus and headers of pages, where not by its own words."),
       }),
       content: words,
     }),

@@ -138,8 +138,9 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
     case "heading": {
       const tag = `h${node.attrs.level as number}`;
       const series = node.attrs.series ? ` data-series="${node.attrs.series as string}"` : "";
+      const short = node.attrs.short ? ` data-short="${escapeHtml(node.attrs.short as string)}"` : "";
       const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
-      return `<${tag}${own}${series}${style}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</${tag}>`;
+      return `<${tag}${own}${series}${short}${style}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</${tag}>`;
     }
     case "paragraph":
       return `<p${style}>${inlineHtml(node, output)}</p>`;

@@ -8,6 +8,7 @@ import {
   fromJSON,
   schema,
   seriesFrom,
+  shortTitleFrom,
   styleSheetSchema,
   type ReturnRule,
   type StyleSheet,
@@ -303,6 +304,7 @@ export class HtmlReading implements TokenHandler {
         level: Number(level),
         align,
         series: seriesFrom(attributes.get("data-series")),
+        short: shortTitleFrom(attributes.get("data-short")),
       });
       anchored();
       block(() => builder.closeTextblock(), {}, false);

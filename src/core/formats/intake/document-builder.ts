@@ -236,6 +236,12 @@ export class DocumentBuilder {
     if (block?.kind === "heading") block.attrs = { ...block.attrs, series };
   }
 
+  /** Says what the heading that is open is called in lists. */
+  nameShort(short: string): void {
+    const block = this.textblock;
+    if (block?.kind === "heading") block.attrs = { ...block.attrs, short };
+  }
+
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
   closeTextblock(): void {
     const block = this.textblock;

@@ -2,7 +2,15 @@ import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "..";
 import type { ReturnRule } from "@/core/document";
-import { contentsComment, contentsStart, returnsComment, returnsRule, tableCaption } from "./conventions";
+import {
+  contentsComment,
+  contentsStart,
+  returnsComment,
+  returnsRule,
+  shortTitleAttribute,
+  shortTitleIn,
+  tableCaption,
+} from "./conventions";
 
 describe("signs for what Markdown has no words for", () => {
   test("of a contents list are read as they are written", () => {
@@ -84,4 +92,21 @@ describe("inline HTML in Markdown", () => {
     const { links, headings } = index('# One\n\n<a href="#one">go</a>\n');
     expect(links[0]).toMatchObject({ text: "go", target: { id: headings[0]!.id } });
   });
+});
+
+test.each(["In brief", 'a "b" {c}', "*d* 50% ~_[]`\\", "über: www.x.de", "عربي", "\ud800 alone"])(
+  "the short title %j stands among the attributes of a heading without any sign of Markdown",
+  (short) => {
+    const written = shortTitleAttribute(short);
+    expect(written.slice(7, -1)).not.toMatch(/[{}"*_~`\\.:[\]]/);
+    expect(shortTitleIn(`#an-anchor ${written} .appendix`)).toEqual({
+      short: short.replace("\ud800", "\ufffd"),
+      rest: "#an-anchor .appendix",
+    });
+  },
+);
+
+test("a short title that is not written as it should be is taken as it stands", () => {
+  expect(shortTitleIn('short="100%"').short).toBe("100%");
+  expect(shortTitleIn("#short").short).toBe("");
 });

@@ -1,4 +1,4 @@
-import { listOptionsFrom, returnAlsoFrom, type ReturnRule } from "@/core/document";
+import { listOptionsFrom, returnAlsoFrom, shortTitleFrom, type ReturnRule } from "@/core/document";
 
 /*
  * What CommonMark has no words for, kept in comments and plain lines that other programs show sensibly or not at all.
@@ -34,6 +34,27 @@ export function contentsStart(text: string) {
         heading: found[5]!,
       }
     : null;
+}
+
+/** `short="In brief"` among the attributes of a heading. What could mean something in Markdown is written as in an address. */
+export function shortTitleAttribute(short: string): string {
+  const plain = short.replace(/[^\p{L}\p{N} ,;]/gu, (sign) => {
+    const coded = encodeURIComponent(sign.isWellFormed() ? sign : "\ufffd");
+    return coded === sign ? `%${sign.charCodeAt(0).toString(16).toUpperCase()}` : coded;
+  });
+  return `short="${plain}"`;
+}
+
+/** The short title among the attributes of a heading, and the rest of them. */
+export function shortTitleIn(attributes: string): { short: string; rest: string } {
+  const found = /(?:^|\s)short="([^"]*)"/u.exec(attributes);
+  if (!found) return { short: "", rest: attributes };
+  const rest = attributes.slice(0, found.index) + attributes.slice(found.index + found[0].length);
+  try {
+    return { short: shortTitleFrom(decodeURIComponent(found[1]!)), rest };
+  } catch {
+    return { short: shortTitleFrom(found[1]), rest };
+  }
 }
 
 /** `<!-- returns 1,2: words -->` holds the rule for return links. */

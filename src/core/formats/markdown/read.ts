@@ -20,7 +20,14 @@ import { HtmlReading } from "../html/html-reading";
 import { alignmentOf } from "../html/inline-marks";
 import { InlineHtml } from "./inline-html";
 import { equations } from "./equations";
-import { CONTENTS_END, contentsStart, RETURN_SIGN, returnsRule, tableCaption } from "./conventions";
+import {
+  CONTENTS_END,
+  contentsStart,
+  RETURN_SIGN,
+  returnsRule,
+  shortTitleIn,
+  tableCaption,
+} from "./conventions";
 
 const { strong, emphasis, strike, code } = schema.marks;
 
@@ -242,6 +249,7 @@ class MarkdownWalk {
               : null;
           if (attribute?.anchor) this.builder.anchor(attribute.anchor);
           if (attribute?.series) this.builder.nameSeries(attribute.series);
+          if (attribute?.short) this.builder.nameShort(attribute.short);
           this.builder.text(attribute ? attribute.text : child.content, marks());
           break;
         }
@@ -324,14 +332,17 @@ function removeLast(marks: Mark[], type: Mark["type"]): void {
   if (at >= 0) marks.splice(at, 1);
 }
 
-/** `{#anchor .appendix}` at the end of a heading: its anchor, and the series it is counted in. */
-function headingAnchor(text: string): { text: string; anchor: string | null; series: Series } | null {
-  const found = /^(.*?)\s*\{([#.][^{}]{1,300})\}\s*$/su.exec(text);
+/** `{#anchor .appendix short="In brief"}` at the end of a heading: its anchor, the series it is counted in, its short title. */
+function headingAnchor(
+  text: string,
+): { text: string; anchor: string | null; series: Series; short: string } | null {
+  const found = /^(.*?)\s*\{((?:[#.]|short=)[^{}]{1,2000})\}\s*$/su.exec(text);
   if (!found) return null;
-  const words = found[2]!.split(/\s+/);
+  const { rest, short } = shortTitleIn(found[2]!);
+  const words = rest.split(/\s+/);
   const anchor = words.find((word) => /^#[^\s]{1,200}$/u.test(word))?.slice(1) ?? null;
   const series = seriesFrom(words.map((word) => SERIES[word]).find(Boolean));
-  return anchor || series ? { text: found[1]!, anchor, series } : null;
+  return anchor || series || short ? { text: found[1]!, anchor, series, short } : null;
 }
 
 const SERIES: Record<string, string> = { ".appendix": "appendix", ".unnumbered": "none" };

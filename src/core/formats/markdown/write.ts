@@ -34,7 +34,13 @@ import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
-import { contentsComment, CONTENTS_END, RETURN_SIGN, returnsComment } from "./conventions";
+import {
+  contentsComment,
+  CONTENTS_END,
+  RETURN_SIGN,
+  returnsComment,
+  shortTitleAttribute,
+} from "./conventions";
 
 /** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
 export function writeMarkdown(
@@ -157,6 +163,7 @@ class MarkdownWriter {
         const words = [
           ...(anchor ? [`#${anchor}`] : []),
           ...(node.attrs.series ? [node.attrs.series === "none" ? ".unnumbered" : ".appendix"] : []),
+          ...(node.attrs.short ? [shortTitleAttribute(node.attrs.short as string)] : []),
         ];
         const after = words.length > 0 ? [html(` {${words.join(" ")}}`) as PhrasingContent] : [];
         return [

@@ -158,7 +158,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{section}": {
           const heading = layout.sectionOf(number);
           if (!heading) return { words: "", target: null };
-          return { words: heading.name, target: { kind: "destination", id: heading.id } };
+          return { words: heading.short || heading.name, target: { kind: "destination", id: heading.id } };
         }
         case "{contents}": {
           const list = contentsList(index);
