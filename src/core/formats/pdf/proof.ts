@@ -1,6 +1,4 @@
-// Its reading part, which it would otherwise look for beside the bundle.
-import "pdfjs-dist/legacy/build/pdf.worker.mjs";
-import { getDocument, VerbosityLevel, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { PromisedPdfLink } from "./write";
 
 /** A promised link that does not do what was promised. */
@@ -35,6 +33,16 @@ interface LinkAnnotation {
 }
 
 /**
+ * The library that reads the file, loaded only now: it puts slower ones in the place of the engine's own methods of lists, which everything before
+ * it in the same thread would have to live with.
+ */
+async function reader() {
+  // Its reading part, which it would otherwise look for beside the bundle.
+  await import("pdfjs-dist/legacy/build/pdf.worker.mjs");
+  return import("pdfjs-dist/legacy/build/pdf.mjs");
+}
+
+/**
  * Opens a written file again and follows every link that it promises: it must lie where it was put, and land on the right page at the
  * right height, or lead to the right address.
  * @throws when the file cannot be opened at all.
@@ -45,6 +53,7 @@ export async function provePdf(
   password = "",
   progress: (pages: number, of: number) => void | Promise<void> = () => {},
 ): Promise<PdfProof> {
+  const { getDocument, VerbosityLevel } = await reader();
   const loading = getDocument({
     data: bytes,
     ...(password ? { password: asBytes(password) } : {}),
