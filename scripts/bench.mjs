@@ -32,6 +32,10 @@ await build({
   target: "node20",
   banner: { js: 'import { createRequire as __r } from "node:module"; const require = __r(import.meta.url);' },
   logLevel: "error",
+  // As the threads of the application are built.
+  legalComments: "none",
+  minifyWhitespace: true,
+  minifySyntax: true,
 });
 const { TASKS } = await import("../dist/bench-names.mjs");
 

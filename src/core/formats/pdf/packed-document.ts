@@ -116,6 +116,17 @@ export class PackedDocument extends PDFDocument {
     this.gathered = 0;
   }
 
+  /** @internal The library turns text into bytes sign by sign. */
+  override addContent(data: string | Uint8Array): this {
+    super.addContent(asBytes(data) as never);
+    return this;
+  }
+
+  /** @internal */
+  _write(data: string | Uint8Array): void {
+    (PDFDocument.prototype as unknown as Inner)._write.call(this, asBytes(data));
+  }
+
   /** @internal The structure is written elsewhere. */
   override endMarkings(): void {}
 
@@ -147,4 +158,8 @@ export class PackedDocument extends PDFDocument {
     inner._write(String(start));
     inner._write("%%EOF");
   }
+}
+
+function asBytes(data: string | Uint8Array): Uint8Array {
+  return typeof data === "string" ? Buffer.from(`${data}\n`, "latin1") : data;
 }

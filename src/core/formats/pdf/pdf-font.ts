@@ -1,5 +1,5 @@
 import type { FontTable, ShapedText } from "@/core/pages";
-import { num } from "./pdf-syntax";
+import { ESCAPED, num } from "./pdf-syntax";
 import type { InnerFont, PackedDocument } from "./packed-document";
 
 /** A font of a file: which of its glyphs are used, and words as the operands of TJ (ISO 32000-2, 9.4.3). */
@@ -32,7 +32,7 @@ export class PdfFont {
    */
   show(text: string, extra: number): string {
     if (!text.includes(" ")) return this.word(text);
-    const space = `<${this.code(0x20)}>${extra === 0 ? "" : num(-extra * 1000)}`;
+    const space = `(${this.code(0x20)})${extra === 0 ? "" : num(-extra * 1000)}`;
     return text
       .split(" ")
       .map((word) => (word === "" ? "" : this.word(word)))
@@ -49,7 +49,7 @@ export class PdfFont {
       );
       const own = (this.inner.font.getGlyph(id).advanceWidth * this.inner.scale) / 1000;
       const rest = own - advance;
-      out += `<${sub}>${Math.abs(rest) < 0.0005 ? "" : num(rest * 1000)}`;
+      out += `(${sub})${Math.abs(rest) < 0.0005 ? "" : num(rest * 1000)}`;
     }
     return out;
   }
@@ -61,7 +61,7 @@ export class PdfFont {
     let run = "";
     this.table.walk(word, (from, to, ligature, _advance, kern) => {
       if (kern !== 0 && run !== "") {
-        out += `<${run}>${num((-kern * 1000) / this.table.em)}`;
+        out += `(${run})${num((-kern * 1000) / this.table.em)}`;
         run = "";
       }
       run += ligature
@@ -71,24 +71,30 @@ export class PdfFont {
           )
         : this.code(word.codePointAt(from)!);
     });
-    if (run !== "") out += `<${run}>`;
+    if (run !== "") out += `(${run})`;
     this.words.set(word, out);
     return out;
   }
 
   private code(code: number): string {
-    let hex = this.codes.get(code);
-    if (hex === undefined) {
-      hex = this.glyph(this.inner.font.glyphForCodePoint(code).id, [code]);
-      this.codes.set(code, hex);
+    let sign = this.codes.get(code);
+    if (sign === undefined) {
+      sign = this.glyph(this.inner.font.glyphForCodePoint(code).id, [code]);
+      this.codes.set(code, sign);
     }
-    return hex;
+    return sign;
   }
 
+  /** A glyph as it is written in a string: half as long as in hexadecimal digits, which is felt in packing. */
   private glyph(id: number, signs: number[]): string {
     const sub = this.inner.subset.includeGlyph(id);
     this.inner.widths[sub] ??= this.inner.font.getGlyph(id).advanceWidth * this.inner.scale;
     this.inner.unicode[sub] ??= signs;
-    return sub.toString(16).padStart(4, "0");
+    return bytesOf(sub);
   }
+}
+
+/** The two bytes of a number in a literal string (ISO 32000-2, 7.3.4.2). */
+function bytesOf(value: number): string {
+  return String.fromCharCode(value >> 8, value & 0xff).replace(/[\\()\r\n]/g, (sign) => ESCAPED[sign]!);
 }

@@ -18,7 +18,8 @@ export function text(value: string): string {
   return `(${out.replace(/[\\()\r\n]/g, (sign) => ESCAPED[sign]!)})`;
 }
 
-const ESCAPED: Readonly<Record<string, string>> = {
+/** Signs that mean something in a literal string, as they are written there. */
+export const ESCAPED: Readonly<Record<string, string>> = {
   "\\": "\\\\",
   "(": "\\(",
   ")": "\\)",
