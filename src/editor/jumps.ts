@@ -16,6 +16,8 @@ export interface JumpHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   dispatch(tr: Transaction): void;
+  /** Brings `state` up to what was just typed or selected on the screen. */
+  settle(): void;
   /** Brings a position to the upper part of the window, and the keyboard to the text. */
   scrollTo(pos: number): void;
 }
@@ -111,7 +113,11 @@ export class Jumps {
     tr.setSelection(selectionAt(doc, at));
     host.dispatch(glow(tr, { from: at, to: Math.max(shownEnd(doc, at, end), at) }));
     this.stop();
-    this.glowTimer = setTimeout(() => host.dispatch(glow(host.state.tr, null)), GLOW_TIME);
+    this.glowTimer = setTimeout(() => {
+      // The caret may have been moved this very moment.
+      host.settle();
+      host.dispatch(glow(host.state.tr, null));
+    }, GLOW_TIME);
     host.scrollTo(at);
   }
 }
