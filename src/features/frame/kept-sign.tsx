@@ -13,7 +13,7 @@ export function KeptSign() {
       className={`flex max-w-64 items-center gap-1.5 text-sm ${fault ? "text-vermilion" : "text-quiet"}`}
     >
       <Drawing of={fault ? "fault" : state.kind === "kept" ? "kept" : "keeping"} />
-      <span className="line-clamp-2 leading-tight">{words}</span>
+      <span className={`line-clamp-2 leading-tight ${fault ? "" : "max-sm:sr-only"}`}>{words}</span>
     </p>
   );
 }

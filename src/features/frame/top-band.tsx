@@ -22,7 +22,7 @@ export function TopBand() {
   const session = useSession();
   const title = useSessionValue((it) => it.title);
   return (
-    <header className="isolate flex h-12 shrink-0 items-center gap-3 border-b border-line px-3">
+    <header className="isolate flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-3 sm:flex-nowrap">
       <div className="flex min-w-0 flex-1 items-center gap-1">
         <Link
           href="/"
@@ -35,7 +35,7 @@ export function TopBand() {
         <TitleField key={title} title={title} />
       </div>
       <Stages id={session.id} />
-      <div className="flex flex-1 items-center justify-end gap-2">
+      <div className="flex items-center justify-end gap-2 sm:flex-1">
         <KeptSign />
         <People />
         <IconButton label="History of this document" onClick={() => session.ask("history")}>
@@ -46,10 +46,10 @@ export function TopBand() {
           aria-keyshortcuts="Control+J"
           title="Jump to any heading or bookmark (Ctrl+J)"
         >
-          <Search size={15} aria-hidden /> Jump
+          <Search size={15} aria-hidden /> <span className="max-sm:sr-only">Jump</span>
         </Button>
         <Link href={`/read/${session.id}`} className={buttonLook()} title="Open the reading view">
-          <BookOpen size={15} aria-hidden /> Read
+          <BookOpen size={15} aria-hidden /> <span className="max-sm:sr-only">Read</span>
         </Link>
       </div>
     </header>
@@ -62,7 +62,10 @@ function Stages({ id }: { id: string }) {
   // The pages are looked at before they are sent out.
   const here = at === "/pages" ? "/publish" : at;
   return (
-    <nav aria-label="Stages of the work" className="flex items-center">
+    <nav
+      aria-label="Stages of the work"
+      className="flex items-center max-sm:order-last max-sm:w-full max-sm:justify-center max-sm:pb-1.5"
+    >
       {STAGES.map((stage, i) => (
         <Fragment key={stage.path}>
           {i > 0 && <span aria-hidden className="h-px w-4 bg-hemp" />}

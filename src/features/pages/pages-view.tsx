@@ -10,9 +10,9 @@ import { useSession, useSessionValue } from "@/editor";
 import { DrawnPage } from "./drawn-page";
 import { useFollowDrawn } from "./use-follow-drawn";
 
-/** Pixels for a point. */
+/** Pixels for a point; the first fits a page into the narrowest window. */
 const SIZES = [0.5, 0.7, 0.9, 1.1, 1.3, 1.6, 2, 2.6];
-const FIRST_SIZE = 3;
+const FIRST_SIZE = 1.1;
 const GAP = 24;
 
 /** The laid-out pages as they will print; only those in sight are drawn. */
@@ -22,8 +22,10 @@ export function PagesView() {
   const sheet = useSessionValue((it) => it.index.sheet);
   useSessionValue((it) => it.derived.drawingsCame);
   const { width, height } = setupOf(sheet);
-  const [size, setSize] = useState(FIRST_SIZE);
-  const scale = SIZES[size]!;
+  /** Null until one is chosen: as large as at first, or as the window is wide. */
+  const [size, setSize] = useState<number | null>(null);
+  const [across, setAcross] = useState(Infinity);
+  const scale = size ?? Math.min(FIRST_SIZE, Math.max(SIZES[0]!, across / width));
   const step = height * scale + GAP;
   const scroller = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
@@ -40,7 +42,10 @@ export function PagesView() {
   useEffect(() => session.derived.lookAtPages(shown), [session, shown]);
   useEffect(() => () => session.derived.lookAtPages([]), [session]);
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setRoom(entry!.contentRect.height));
+    const observer = new ResizeObserver(([entry]) => {
+      setRoom(entry!.contentRect.height);
+      setAcross(entry!.contentRect.width);
+    });
     observer.observe(scroller.current!);
     return () => observer.disconnect();
   }, []);
@@ -53,12 +58,13 @@ export function PagesView() {
     [step, scale],
   );
   const follow = useFollowDrawn(goTo);
-  function resize(by: 1 | -1) {
-    const next = Math.min(SIZES.length - 1, Math.max(0, size + by));
+  const smaller = SIZES.findLast((one) => one < scale - 0.01);
+  const larger = SIZES.find((one) => one > scale + 0.01);
+  function resize(next: number) {
     const page = top / step;
     setSize(next);
     requestAnimationFrame(() => {
-      if (scroller.current) scroller.current.scrollTop = page * (height * SIZES[next]! + GAP);
+      if (scroller.current) scroller.current.scrollTop = page * (height * next + GAP);
     });
   }
 
@@ -87,10 +93,10 @@ export function PagesView() {
           {pages ? `of ${pages.labels.of(count - 1)}` : "Laying out the pages …"}
         </span>
         <span className="flex-1" />
-        <IconButton label="Draw smaller" disabled={size === 0} onClick={() => resize(-1)}>
+        <IconButton label="Draw smaller" disabled={!smaller} onClick={() => smaller && resize(smaller)}>
           <ZoomOut size={16} />
         </IconButton>
-        <IconButton label="Draw larger" disabled={size === SIZES.length - 1} onClick={() => resize(1)}>
+        <IconButton label="Draw larger" disabled={!larger} onClick={() => larger && resize(larger)}>
           <ZoomIn size={16} />
         </IconButton>
       </div>
