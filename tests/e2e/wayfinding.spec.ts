@@ -113,6 +113,15 @@ test("a list is set in the tray, its lines are reworded and left out, and it bec
   await expect(lines.nth(3)).toHaveText("Four");
 
   await nav(page, "Contents").getByText("Contents", { exact: true }).click();
+  await tray.getByRole("checkbox", { name: "Readers can fold it, on screens" }).check();
+  await kept(page);
+  const reading = await page.context().newPage();
+  await reading.goto(`/read/${documentId(page)}`);
+  const branch = reading.locator(".reading nav details").first();
+  await expect(branch.getByRole("link").first()).toBeVisible();
+  await branch.locator("summary").first().click();
+  await expect(branch.getByRole("link").first()).toBeHidden();
+  await reading.close();
   await tray.getByRole("combobox", { name: "Lists" }).selectOption("alphabet");
   await expect(nav(page, "Index").getByRole("button").first()).toHaveText("Chapter 1");
   await tray.getByRole("button", { name: "Turn into text" }).click();

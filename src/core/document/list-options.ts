@@ -33,12 +33,20 @@ export interface ListOptions {
   readonly plain?: true | undefined;
   /** Without the numbers of pages. */
   readonly pageless?: true | undefined;
+  /** Without dots from the entries to the numbers of pages. */
+  readonly leaderless?: true | undefined;
+  /** All entries at one edge, whatever their level. */
+  readonly flush?: true | undefined;
+  /** As a tree whose branches readers fold and unfold, on screens. */
+  readonly folds?: true | undefined;
   /** In so many columns, on screens. */
   readonly columns?: 2 | 3 | undefined;
   /** One after the other in a line, on screens. */
   readonly run?: true | undefined;
   /** As a menu: each entry a button. */
   readonly buttons?: true | undefined;
+  /** The buttons of a menu one below the other. */
+  readonly stacked?: true | undefined;
   /** As a menu of cards on screens: each entry with the first words and the first picture of its place. */
   readonly cards?: true | undefined;
   /**
@@ -68,9 +76,13 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   of: z.enum(LIST_KINDS).optional(),
   plain: z.literal(true).optional(),
   pageless: z.literal(true).optional(),
+  leaderless: z.literal(true).optional(),
+  flush: z.literal(true).optional(),
+  folds: z.literal(true).optional(),
   columns: z.union([z.literal(2), z.literal(3)]).optional(),
   run: z.literal(true).optional(),
   buttons: z.literal(true).optional(),
+  stacked: z.literal(true).optional(),
   cards: z.literal(true).optional(),
   bookmarks: z.literal(true).optional(),
   placed: z.enum(["header", "footer"]).optional(),

@@ -302,6 +302,22 @@ test("a heading leads to the page of a long contents list on which its line stan
   expect(leads("Part 119")).toEqual({ kind: "destination", id: "toc0000001" });
 });
 
+test("a list stands without indents and dots where that is asked for", async () => {
+  const list = (options: ListOptions) =>
+    createDocument([
+      nodes.contents_list.create({ id: "toc0000001", list: options }),
+      heading(1, "One"),
+      heading(2, "Deep"),
+    ]);
+  const shape = async (options: ListOptions) => {
+    const drawing = await first(list(options));
+    const dots = drawing.items.filter((item) => item.kind === "stroke" && item.dotted).length;
+    return [dots, find(drawing, "Deep").x > LEFT + 1];
+  };
+  expect(await shape({})).toEqual([2, true]);
+  expect(await shape({ flush: true, leaderless: true })).toEqual([0, false]);
+});
+
 describe("a menu", () => {
   const menu = (list: ListOptions) =>
     nodes.contents_list.create({ id: "toc0000001", heading: "", list: { pageless: true, ...list } });

@@ -10,10 +10,16 @@ const GUTTER = 18;
 const HIGHEST = 9 / 16;
 const NUMBER_ROOM = 3.2;
 
+/** Whether the number of its page stands behind an entry, and dots before that. */
+interface NumberLook {
+  readonly numbered: boolean;
+  readonly leader: boolean;
+}
+
 /** The strips of a menu of cards: two side by side, each with the picture of its place, its name with the page's number, and its first words. */
 export function cardStrips(
   entries: readonly ContentsEntry[],
-  numbered: boolean,
+  { numbered, leader }: NumberLook,
   toc: Tag,
   composition: Composition,
 ): Strip[] {
@@ -24,7 +30,7 @@ export function cardStrips(
       x: column * (width + GUTTER),
       y: 0,
       width,
-      strips: oneCard(entry, width, numbered, toc, composition),
+      strips: oneCard(entry, width, { numbered, leader }, toc, composition),
     }));
     strips.push({
       gap: GUTTER,
@@ -43,7 +49,7 @@ export function cardStrips(
 function oneCard(
   entry: ContentsEntry,
   width: number,
-  numbered: boolean,
+  { numbered, leader }: NumberLook,
   toc: Tag,
   composition: Composition,
 ): Strip[] {
@@ -77,7 +83,7 @@ function oneCard(
       free: false,
       start: 0,
       notes: NO_NOTES,
-      content: { kind: "contents", text: name, line, x: 0, width, to: entry.id, style, numbered },
+      content: { kind: "contents", text: name, line, x: 0, width, to: entry.id, style, numbered, leader },
       grounds: NO_GROUNDS,
       tag,
     }),

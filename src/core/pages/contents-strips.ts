@@ -41,9 +41,10 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const own = sheet.styles.contents;
   const style = sized(own, composition);
   const entries = listEntries(index, node);
-  const numbered = !optionsOf(node).pageless;
+  const { pageless, leaderless, flush } = optionsOf(node);
+  const numbered = !pageless;
   if (optionsOf(node).cards) {
-    const cards = cardStrips(entries, numbered, toc, composition);
+    const cards = cardStrips(entries, { numbered, leader: !leaderless }, toc, composition);
     strips.push(
       ...cards.map((strip, i) => (i === 0 ? { ...strip, gap: look.after, free: title === "" } : strip)),
     );
@@ -60,7 +61,7 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
     strips.push(...stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition));
   }
   for (const [i, entry] of entries.entries()) {
-    const x = own.indent + entry.depth * own.size * STEP;
+    const x = own.indent + (flush ? 0 : entry.depth * own.size * STEP);
     const text = wordsSet(
       entryWords(entry),
       style,
@@ -75,7 +76,17 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
         free: n === 0 && i > 0,
         start: 0,
         notes: NO_NOTES,
-        content: { kind: "contents", text, line: n, x, width, to: entry.id, style, numbered },
+        content: {
+          kind: "contents",
+          text,
+          line: n,
+          x,
+          width,
+          to: entry.id,
+          style,
+          numbered,
+          leader: !leaderless,
+        },
         grounds: NO_GROUNDS,
         tag,
       }),

@@ -86,6 +86,8 @@ export interface ContentsLine {
   readonly style: TextStyle;
   /** Whether the number of the page stands at its end. */
   readonly numbered: boolean;
+  /** Whether dots lead to that number. */
+  readonly leader: boolean;
 }
 
 /** What of a cell stands in a row, or in a part of a row that is taller than a page. */

@@ -51,7 +51,7 @@ export class ContentsListView implements NodeView {
     if (this.entries && sameEntries(entries, this.entries) && sameCards) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
-    const { columns, run, pageless, buttons, cards } = optionsOf(this.node);
+    const { columns, run, pageless, buttons, cards, stacked, flush, leaderless } = optionsOf(this.node);
     this.dom.setAttribute("aria-label", titleOf(this.node, index.doc));
     this.dom.dataset.columns = String(columns ?? 1);
     this.dom.toggleAttribute("data-run", run ?? false);
@@ -59,6 +59,9 @@ export class ContentsListView implements NodeView {
     this.dom.toggleAttribute("data-cards", cards ?? false);
     const placed = placedIn(this.node);
     this.dom.toggleAttribute("data-pageless", pageless ?? false);
+    this.dom.toggleAttribute("data-stacked", stacked ?? false);
+    this.dom.toggleAttribute("data-flush", flush ?? false);
+    this.dom.toggleAttribute("data-leaderless", leaderless ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";
     title.textContent = heading;

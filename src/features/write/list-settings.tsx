@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, SettledField } from "@/components/field";
 import { isListTitle, listTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
-import { kindOf, optionsOf } from "@/core/wayfinding";
+import { isMenu, kindOf, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
 
@@ -25,6 +25,7 @@ const COLUMNS = [
   { value: "3", label: "Three" },
   { value: "run", label: "All in a line" },
   { value: "buttons", label: "A menu of buttons" },
+  { value: "stacked", label: "A menu, one button below the other" },
   { value: "cards", label: "A menu of cards, with words and picture" },
 ] as const;
 
@@ -125,6 +126,27 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
           checked={!options.pageless}
           onChange={(on) => set({ pageless: on ? null : true })}
         />
+        {!options.pageless && !options.buttons && !options.run && (
+          <Check
+            label="Dots before them"
+            checked={!options.leaderless}
+            onChange={(on) => set({ leaderless: on ? null : true })}
+          />
+        )}
+        {sections && !isMenu(list) && !options.run && (
+          <>
+            <Check
+              label="Indents by level"
+              checked={!options.flush}
+              onChange={(on) => set({ flush: on ? null : true })}
+            />
+            <Check
+              label="Readers can fold it, on screens"
+              checked={options.folds ?? false}
+              onChange={(on) => set({ folds: on ? true : null })}
+            />
+          </>
+        )}
       </div>
       <Choice
         label="Columns on screens"
@@ -132,7 +154,9 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
           options.cards
             ? "cards"
             : options.buttons
-              ? "buttons"
+              ? options.stacked
+                ? "stacked"
+                : "buttons"
               : options.run
                 ? "run"
                 : (String(options.columns ?? 1) as "1" | "2" | "3")
@@ -141,7 +165,8 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
         onChange={(value) =>
           set({
             run: value === "run" ? true : null,
-            buttons: value === "buttons" ? true : null,
+            buttons: value === "buttons" || value === "stacked" ? true : null,
+            stacked: value === "stacked" ? true : null,
             cards: value === "cards" ? true : null,
             columns: value === "2" ? 2 : value === "3" ? 3 : null,
           })

@@ -7,6 +7,7 @@ import {
   pictureWords,
   type DestinationId,
   type ReturnRule,
+  shortened,
 } from "@/core/document";
 import {
   cardOf,
@@ -263,10 +264,12 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
   const heading = node.attrs.heading as string;
   const levels = levelsOf(node);
   const entries = listEntries(output.index, node);
-  const { columns, run, buttons, cards } = optionsOf(node);
+  const { columns, run, buttons, cards, stacked, flush, folds } = optionsOf(node);
   const isHome = contentsList(output.index)?.id === node.attrs.id && leadsFromHeadings(output.index);
   const lines = () =>
-    cards ? cardsHtml(entries, output) : branchesHtml(contentsTree(entries), output, isHome);
+    cards
+      ? cardsHtml(entries, output)
+      : branchesHtml(contentsTree(entries), output, { named: isHome, folds: folds && !run && !buttons });
   const list = entries.length > 0 ? lines() : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
   const options = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
@@ -276,6 +279,8 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
     buttons ? " data-buttons" : "",
     placedIn(node) ? ` data-placed="${placedIn(node)}"` : "",
     cards ? " data-cards" : "",
+    stacked ? " data-stacked" : "",
+    flush ? " data-flush" : "",
   ].join("");
   return `<nav${own} class="contents"${options} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
 }
@@ -299,10 +304,22 @@ function carriedOptions(node: Node): string {
   return json === "" ? "" : ` data-list="${escapeHtml(json)}"`;
 }
 
-/** Branches of a contents list as nested lists of links; `named`: lines have a public name, to be led back to. */
-export function branchesHtml(branches: readonly ContentsBranch[], output: HtmlOutput, named = false): string {
+/**
+ * Branches of a contents list as nested lists of links. `named`: lines have a public name, to be led back to; `folds`: readers fold and unfold what
+ * is below a line, without any script.
+ */
+export function branchesHtml(
+  branches: readonly ContentsBranch[],
+  output: HtmlOutput,
+  how: { readonly named?: boolean | undefined; readonly folds?: boolean | undefined } = {},
+): string {
+  const { named, folds } = how;
   const items = branches.map((branch) => {
-    const below = branch.below.length > 0 ? branchesHtml(branch.below, output, named) : "";
+    const list = branch.below.length > 0 ? branchesHtml(branch.below, output, how) : "";
+    const below =
+      folds && list
+        ? `<details open><summary><span>${escapeHtml(shortened(entryWords(branch), 60))}</span></summary>${list}</details>`
+        : list;
     const words = entryWords(branch);
     const anchor = named ? output.anchor(branch.id) : null;
     return `<li${anchor ? ` id="${lineAnchor(anchor)}"` : ""}><a href="${output.hrefOf(branch.id, words)}">${escapeHtml(words)}</a>${below}</li>`;

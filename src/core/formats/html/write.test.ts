@@ -30,6 +30,25 @@ function broken(html: string): string[] {
   return [...twice.map((id) => `twice: ${id}`), ...dead.map((id) => `dead: ${id}`)];
 }
 
+test("a list that readers fold is valid, each branch with a name, and reads as one without", async () => {
+  const list = (folds?: true) => schema.nodes.contents_list.create({ list: folds ? { folds } : {} });
+  const text = ["# One & 1 < 2", "## Deep", "### Deeper", "# Two"].join("\n\n");
+  const read = readFile("a.md", new TextEncoder().encode(text));
+  if (!read.ok) throw new Error(read.error.reason);
+  const blocks = read.manuscript.doc.content.content;
+  const html = (folds?: true) =>
+    writeFile({ doc: createDocument([list(folds), ...blocks]), pictures: new Map() }, "html").text;
+  expect(await faults(html(true))).toEqual([]);
+  expect(html(true).match(/<summary><span>[^<]+<\/span><\/summary>/g)).toEqual([
+    "<summary><span>One &amp; 1 &lt; 2</span></summary>",
+    "<summary><span>Deep</span></summary>",
+  ]);
+  expect(html()).not.toContain("<details");
+  const back = readFile("a.html", new TextEncoder().encode(html(true)));
+  if (!back.ok) throw new Error(back.error.reason);
+  expect(back.manuscript.doc.childCount).toBe(blocks.length + 1);
+});
+
 describe("the exported page", () => {
   const manual = readFile("manual.md", new TextEncoder().encode(longManual()));
   if (!manual.ok) throw new Error(manual.error.reason);

@@ -153,7 +153,7 @@ function frame(x: number, y: number, width: number, height: number, pen: Pen): v
 /** The last line of an entry has dots to the page's number; all of it is the link. */
 function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout, pen: Pen): void {
   if (strip.content.kind !== "contents") return;
-  const { text, line, x: inset, width, to, style, numbered } = strip.content;
+  const { text, line, x: inset, width, to, style, numbered, leader } = strip.content;
   const own = text.lines[line]!;
   const target = { kind: "destination" as const, id: to };
   // The same place may come next in another list.
@@ -165,7 +165,7 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
   const wide = widthOf(number, span, pen.resources);
   const base = y + own.baseline;
   const dots = { from: x + inset + own.width + 5, to: x + width - wide - 5 };
-  if (dots.to - dots.from > 8)
+  if (leader && dots.to - dots.from > 8)
     pen.draw({
       kind: "stroke",
       x: dots.from,
