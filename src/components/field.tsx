@@ -99,7 +99,7 @@ export function Check({
   className?: string;
 }) {
   return (
-    <label className={`flex min-h-6 items-center gap-2 text-sm ${className ?? ""}`}>
+    <label className={`flex min-h-[24px] items-center gap-2 text-sm ${className ?? ""}`}>
       <input
         type="checkbox"
         checked={checked}

@@ -252,3 +252,30 @@ The end.
   await page.getByRole("textbox", { name: "Pattern" }).waitFor();
   await clean(page, "renaming by a pattern");
 });
+
+test("axe finds nothing where a list is set, lines are added, and readers fold it below a menu that stays", async ({
+  page,
+}) => {
+  const list = (heading: string, options: object) =>
+    `<nav data-contents="${heading}" data-from="1" data-to="3" data-list='${JSON.stringify(options)}'></nav>`;
+  const text = [1, 2, 3]
+    .map((n) => `<h1>Room ${n}</h1><p>Words.</p><h2>Corner of ${n}</h2><p>More.</p>`)
+    .join("");
+  const lists = [
+    list("Menu", { buttons: true, placed: "header" }),
+    list("Contents", { folds: true }),
+    list("Cards", { cards: true }),
+  ];
+  await openFile(page, "leads.html", `<h1>House</h1>${lists.join("")}${text}`);
+  await manuscript(page).getByRole("navigation", { name: "Menu" }).getByText("Menu").click();
+  const tray = page.getByRole("region", { name: "Selected contents list" });
+  await tray.getByRole("button", { name: "Change single lines" }).click();
+  await tray.getByRole("button", { name: "Room 1", exact: true }).click();
+  await clean(page, "a menu in the tray");
+  await tray.getByRole("button", { name: "Add a line" }).click();
+  await page.getByRole("dialog", { name: "What the new line leads to" }).waitFor();
+  await clean(page, "adding a line");
+  await page.goto(`/read/${documentId(page)}`);
+  await page.locator("nav details summary").first().click();
+  await clean(page, "reading");
+});
