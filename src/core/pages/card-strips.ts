@@ -8,18 +8,18 @@ import { sized, stripsOf, wordsSet } from "./text-strips";
 const GUTTER = 18;
 /** A picture is as wide as its card, and no higher than this part of its width. */
 const HIGHEST = 9 / 16;
-const NUMBER_ROOM = 3.2;
 
-/** Whether the number of its page stands behind an entry, and dots before that. */
+/** Whether the number of its page stands behind an entry, dots before that, and the room that is kept free for it. */
 interface NumberLook {
   readonly numbered: boolean;
   readonly leader: boolean;
+  readonly reserve: number;
 }
 
 /** The strips of a menu of cards: two side by side, each with the picture of its place, its name with the page's number, and its first words. */
 export function cardStrips(
   entries: readonly ContentsEntry[],
-  { numbered, leader }: NumberLook,
+  numbers: NumberLook,
   toc: Tag,
   composition: Composition,
 ): Strip[] {
@@ -30,7 +30,7 @@ export function cardStrips(
       x: column * (width + GUTTER),
       y: 0,
       width,
-      strips: oneCard(entry, width, { numbered, leader }, toc, composition),
+      strips: oneCard(entry, width, numbers, toc, composition),
     }));
     strips.push({
       gap: GUTTER,
@@ -49,7 +49,7 @@ export function cardStrips(
 function oneCard(
   entry: ContentsEntry,
   width: number,
-  { numbered, leader }: NumberLook,
+  { numbered, leader, reserve }: NumberLook,
   toc: Tag,
   composition: Composition,
 ): Strip[] {
@@ -74,7 +74,7 @@ function oneCard(
       tag: card.alt ? { role: "Figure", parent: tag, alt: card.alt } : null,
     });
   }
-  const setting = { measure: width, leading: own.leading, reserve: numbered ? own.size * NUMBER_ROOM : 0 };
+  const setting = { measure: width, leading: own.leading, reserve: numbered ? reserve : 0 };
   const name = wordsSet(entryWords(entry), style, setting, composition);
   name.lines.forEach(({ height }, line) =>
     strips.push({

@@ -43,14 +43,15 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const entries = listEntries(index, node);
   const { pageless, leaderless, flush } = optionsOf(node);
   const numbered = !pageless;
+  const reserve = own.size * NUMBER_ROOM;
   if (optionsOf(node).cards) {
-    const cards = cardStrips(entries, { numbered, leader: !leaderless }, toc, composition);
+    const cards = cardStrips(entries, { numbered, leader: !leaderless, reserve }, toc, composition);
     strips.push(
       ...cards.map((strip, i) => (i === 0 ? { ...strip, gap: look.after, free: title === "" } : strip)),
     );
     return strips;
   }
-  const setting = { leading: own.leading, reserve: own.size * NUMBER_ROOM };
+  const setting = { leading: own.leading, reserve };
   if (entries.length === 0) {
     const none = wordsSet(
       NOTHING_LISTED[kindOf(node)],

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument } from "#tests/arbitrary-document";
+import { wordsOfHtml } from "#tests/words-of-html";
 import { indexDocument } from "@/core/destinations";
 import { writeFile } from "@/core/formats";
 import {
@@ -14,19 +15,11 @@ import {
   type ContentsBranch,
 } from ".";
 
-const plain = (html: string) =>
-  html
-    .replace(/<[^>]+>/g, "")
-    .replace(/&lt;/g, "<")
-    .replace(/&gt;/g, ">")
-    .replace(/&quot;/g, '"')
-    .replace(/&amp;/g, "&");
-
 /** The lines of the contents list as they stand in the exported page. */
 function linesOfPage(doc: Node): string[] {
   const { text } = writeFile({ doc, pictures: new Map() }, "html");
   const list = /<nav[^>]*data-contents[\s\S]*?<\/nav>/.exec(text)![0];
-  return [...list.matchAll(/<a href="#[^"]*">([\s\S]*?)<\/a>/g)].map((found) => plain(found[1]!));
+  return [...list.matchAll(/<a href="#[^"]*">([\s\S]*?)<\/a>/g)].map((found) => wordsOfHtml(found[1]!));
 }
 
 describe("what is built for readers is the same everywhere", () => {

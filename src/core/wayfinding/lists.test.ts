@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
+import { wordsOfHtml } from "#tests/words-of-html";
 import { laidOut } from "#tests/page-fonts";
 import type { Node } from "prosemirror-model";
 import {
@@ -177,13 +178,6 @@ describe("a generated list", () => {
   });
 });
 
-const plain = (html: string) =>
-  html
-    .replace(/<[^>]+>/g, "")
-    .replace(/&lt;/g, "<")
-    .replace(/&gt;/g, ">")
-    .replace(/&quot;/g, '"')
-    .replace(/&amp;/g, "&");
 const squeezed = (words: string) => words.replace(/\s+/g, "");
 
 const anyOptions: fc.Arbitrary<ListOptions> = fc.record(
@@ -215,7 +209,7 @@ describe("a list of any kind in any document", () => {
         const written = (format: "html" | "markdown" | "text") =>
           writeFile({ doc, pictures: new Map() }, format).text;
         const nav = /<nav[^>]*data-contents[\s\S]*?<\/nav>/.exec(written("html"))![0];
-        expect([...nav.matchAll(/<a [^>]*>([\s\S]*?)<\/a>/g)].map(([, line]) => plain(line!))).toEqual(
+        expect([...nav.matchAll(/<a [^>]*>([\s\S]*?)<\/a>/g)].map(([, line]) => wordsOfHtml(line!))).toEqual(
           wanted,
         );
         const read = readFile("a.md", new TextEncoder().encode(written("markdown")));
