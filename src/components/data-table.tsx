@@ -11,6 +11,12 @@ import { clsx } from "clsx";
 import { Check, ChevronDown, ChevronUp } from "lucide-react";
 import { useId, useMemo, useRef, useState, type ReactNode } from "react";
 
+/** Rows that are chosen for something to be done with all of them. */
+export interface RowChoice {
+  readonly chosen: ReadonlySet<string>;
+  readonly onChoose: (chosen: ReadonlySet<string>) => void;
+}
+
 /** A column of a table: what its cells say, and by what they are sorted and filtered. */
 export interface Column<Row> {
   readonly id: string;
@@ -29,7 +35,7 @@ const BESIDE = 8;
 
 /**
  * A table of any length, of which only the rows in view are drawn; sorted by its heads, filtered by words. One row is the active
- * one: arrow keys, Home, End and Page keys move it, Enter opens it, Space takes it into the choice or out of it.
+ * one: arrow keys, Home, End and Page keys move it, Enter opens it, Space takes it into the choice or out of it where rows are chosen.
  */
 export function DataTable<Row>({
   label,
@@ -38,8 +44,7 @@ export function DataTable<Row>({
   keyOf,
   filter,
   onOpen,
-  chosen,
-  onChoose,
+  choice,
   empty,
 }: {
   label: string;
@@ -49,8 +54,8 @@ export function DataTable<Row>({
   /** Words that a row has to hold. */
   filter: string;
   onOpen: (row: Row) => void;
-  chosen: ReadonlySet<string>;
-  onChoose: (chosen: ReadonlySet<string>) => void;
+  /** Null where rows are only looked at and opened. */
+  choice: RowChoice | null;
   empty: string;
 }) {
   const id = useId();
@@ -84,17 +89,19 @@ export function DataTable<Row>({
     estimateSize: () => ROW_HEIGHT,
     overscan: BESIDE,
   });
-  const grid = { gridTemplateColumns: `1.75rem ${columns.map(({ width }) => width).join(" ")}` };
+  const widths = columns.map(({ width }) => width).join(" ");
+  const grid = { gridTemplateColumns: choice ? `1.75rem ${widths}` : widths };
+  const chosen = choice?.chosen ?? NONE;
   const allChosen = shown.length > 0 && shown.every(({ id: key }) => chosen.has(key));
 
   function toggle(key: string) {
     const next = new Set(chosen);
     if (!next.delete(key)) next.add(key);
-    onChoose(next);
+    choice?.onChoose(next);
   }
 
   function toggleAll() {
-    onChoose(allChosen ? new Set() : new Set(shown.map(({ id: key }) => key)));
+    choice?.onChoose(allChosen ? new Set() : new Set(shown.map(({ id: key }) => key)));
   }
 
   function key(event: React.KeyboardEvent) {
@@ -113,8 +120,8 @@ export function DataTable<Row>({
       setActive(next);
       window.scrollToIndex(next);
     } else if (event.key === "Enter" && row) onOpen(row.original);
-    else if (event.key === " " && row) toggle(row.id);
-    else if (event.key === "a" && (event.ctrlKey || event.metaKey)) toggleAll();
+    else if (event.key === " " && row && choice) toggle(row.id);
+    else if (event.key === "a" && choice && (event.ctrlKey || event.metaKey)) toggleAll();
     else return;
     event.preventDefault();
   }
@@ -124,25 +131,27 @@ export function DataTable<Row>({
       role="grid"
       aria-label={label}
       aria-rowcount={shown.length + 1}
-      aria-multiselectable="true"
+      aria-multiselectable={choice !== null}
       aria-activedescendant={shown[active] ? `${id}-${active}` : undefined}
       tabIndex={0}
       onKeyDown={key}
       className="flex min-h-0 flex-1 flex-col text-sm focus-visible:outline-offset-2"
     >
       <div role="row" aria-rowindex={1} className="grid gap-3 border-b border-edge px-1 pb-1" style={grid}>
-        <span role="columnheader">
-          <button
-            type="button"
-            tabIndex={-1}
-            onClick={toggleAll}
-            aria-label={allChosen ? "Choose none" : "Choose all that are listed"}
-            title={allChosen ? "Choose none" : "Choose all that are listed"}
-            className="grid size-6 place-items-center"
-          >
-            <Box on={allChosen} />
-          </button>
-        </span>
+        {choice && (
+          <span role="columnheader">
+            <button
+              type="button"
+              tabIndex={-1}
+              onClick={toggleAll}
+              aria-label={allChosen ? "Choose none" : "Choose all that are listed"}
+              title={allChosen ? "Choose none" : "Choose all that are listed"}
+              className="grid size-6 place-items-center"
+            >
+              <Box on={allChosen} />
+            </button>
+          </span>
+        )}
         {table.getFlatHeaders().map((header, i) => {
           const sorted = header.column.getIsSorted();
           const { numeric, header: words } = columns[i]!;
@@ -177,7 +186,7 @@ export function DataTable<Row>({
                 id={`${id}-${index}`}
                 role="row"
                 aria-rowindex={index + 2}
-                aria-selected={chosen.has(row.id)}
+                aria-selected={choice ? chosen.has(row.id) : index === active}
                 onClick={() => {
                   setActive(index);
                   onOpen(row.original);
@@ -188,17 +197,19 @@ export function DataTable<Row>({
                 )}
                 style={{ ...grid, height: ROW_HEIGHT, transform: `translateY(${start}px)` }}
               >
-                <span
-                  role="gridcell"
-                  className="grid size-6 place-items-center"
-                  onClick={(event) => {
-                    event.stopPropagation();
-                    setActive(index);
-                    toggle(row.id);
-                  }}
-                >
-                  <Box on={chosen.has(row.id)} />
-                </span>
+                {choice && (
+                  <span
+                    role="gridcell"
+                    className="grid size-6 place-items-center"
+                    onClick={(event) => {
+                      event.stopPropagation();
+                      setActive(index);
+                      toggle(row.id);
+                    }}
+                  >
+                    <Box on={chosen.has(row.id)} />
+                  </span>
+                )}
                 {columns.map(({ id: column, value, cell, numeric }) => (
                   <span
                     key={column}
@@ -217,6 +228,8 @@ export function DataTable<Row>({
     </div>
   );
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 function Box({ on }: { on: boolean }) {
   return (

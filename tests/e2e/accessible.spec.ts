@@ -275,6 +275,11 @@ test("axe finds nothing where a list is set, lines are added, and readers fold i
   await tray.getByRole("button", { name: "Add a line" }).click();
   await page.getByRole("dialog", { name: "What the new line leads to" }).waitFor();
   await clean(page, "adding a line");
+  await page.keyboard.press("Escape");
+  await stage(page, "Wayfinding");
+  await page.getByText("Section by section").click();
+  await page.getByRole("grid", { name: "Reach, section by section" }).waitFor();
+  await clean(page, "reach, section by section", "iframe");
   await page.goto(`/read/${documentId(page)}`);
   await page.locator("nav details summary").first().click();
   await clean(page, "reading");

@@ -142,6 +142,11 @@ test("reach names the worst places of a document with gaps, and each gap is mend
   await reach.getByRole("button", { name: /^Put return links after sections down to level/ }).click();
   await expect(reach).not.toContainText("no links lead back");
   await expect(reach.getByRole("img", { name: "Reach of 50 sections along the document" })).toBeVisible();
+  await reach.getByText("Section by section").click();
+  const table = reach.getByRole("grid", { name: "Reach, section by section" });
+  await expect(table.getByRole("row", { name: /^Chapter 1 / })).toHaveText(/^Chapter 1111\d\.\d$/);
+  await table.getByRole("row", { name: /^Part 1\.2 / }).click();
+  await expect(manuscript(page).getByRole("heading", { name: "Part 1.2" })).toBeInViewport();
 });
 
 test("return links lead where one says, and a plan of one's own is built in another document", async ({

@@ -87,8 +87,7 @@ export function LongList<Row>({
         columns={columns}
         keyOf={keyOf}
         filter={filter}
-        chosen={chosen}
-        onChoose={setChosen}
+        choice={{ chosen, onChoose: setChosen }}
         onOpen={(row) => goToText(() => goTo(session.jumps, row))}
         empty={rows.length === 0 ? empty : (nothing ?? `None of the ${of}s is like that.`)}
       />

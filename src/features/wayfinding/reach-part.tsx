@@ -14,6 +14,7 @@ import {
 import { putContentsAtFront, setReturns, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 import { ReachPicture } from "./reach-picture";
+import { ReachTable } from "./reach-table";
 
 const WORST = 6;
 /** Reading on for so many pages to a way back is far. */
@@ -63,6 +64,10 @@ export function ReachPart() {
             </ul>
           )}
           <Mends coverage={coverage} reach={reach} />
+          <ReachTable
+            reach={reach}
+            onOpen={({ section }) => goToText(() => void session.jumps.to(section.heading.id))}
+          />
         </>
       )}
     </section>
