@@ -109,6 +109,8 @@ export class ManuscriptView {
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
   private caretChunk = -1;
+  /** How often each chunk was painted by request. */
+  private readonly painted = new WeakMap<HTMLElement, number>();
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
   /** What comes along with what is pasted or dropped from another document. */
@@ -350,13 +352,18 @@ export class ManuscriptView {
 
   /**
    * Has the chunk at a position painted in the very next frame. Left to itself the browser paints a chunk only a frame after it came
-   * into view, and puts what is typed before that beside the block that holds the caret.
+   * into view, and puts what is typed before that beside the block that holds the caret. Who asks last decides how long it lasts: given back
+   * to the browser in the middle of a scroll, it would be passed over where one looks what is in view.
    */
   private paintNow(pos: number): void {
     const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
     if (!(chunk instanceof HTMLElement)) return;
+    const turn = (this.painted.get(chunk) ?? 0) + 1;
+    this.painted.set(chunk, turn);
     chunk.style.contentVisibility = "visible";
-    afterTwoFrames(() => (chunk.style.contentVisibility = ""));
+    afterTwoFrames(() => {
+      if (this.painted.get(chunk) === turn) chunk.style.contentVisibility = "";
+    });
   }
 
   /** Has the chunk painted into which the caret came. */
