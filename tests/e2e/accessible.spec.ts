@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { documentId, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
+import { documentId, insert, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
 
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
@@ -141,8 +141,7 @@ for (const scheme of ["light", "dark"] as const)
     await clean(page, "words that lost their place");
     await page.getByRole("button", { name: "Let them go" }).click();
     await manuscript(page).locator("p").first().click();
-    await page.getByRole("button", { name: "Insert", exact: true }).click();
-    await page.getByRole("menuitem", { name: "Computed value" }).click();
+    await insert(page, "Computed value");
     await page.getByRole("textbox", { name: "What is computed" }).fill("wrods");
     await page.getByText("“wrods” is none of").waitFor();
     await clean(page, "computed value with a fault");

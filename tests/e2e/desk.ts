@@ -66,6 +66,12 @@ export async function typeAtEnd(page: Page, words: string): Promise<void> {
   await page.keyboard.type(words);
 }
 
+/** Puts in what the menu “Insert” has under a name. */
+export async function insert(page: Page, name: string): Promise<void> {
+  await page.getByRole("button", { name: "Insert", exact: true }).click();
+  await page.getByRole("menuitem", { name }).click();
+}
+
 /** Waits until everything is on disk. */
 export async function kept(page: Page): Promise<void> {
   await expect(page.locator('[data-kept="kept"]')).toBeVisible({ timeout: 15_000 });

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { readFileSync, writeFileSync } from "node:fs";
-import { caretAt, documentId, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { caretAt, documentId, insert, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
 
 const GUIDE = `# The guide
 
@@ -310,8 +310,7 @@ test("a value is computed in the text, stays current, and says why where it cann
   await openFile(page, "computed.md", GUIDE);
   await caretAt(page, "Bring a lamp", "behind");
   await page.keyboard.type(" (");
-  await page.getByRole("button", { name: "Insert", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Computed value" }).click();
+  await insert(page, "Computed value");
   const field = page.getByRole("textbox", { name: "What is computed" });
   await expect(field).toBeFocused();
   const value = manuscript(page).locator(".computation");

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { readFile } from "node:fs/promises";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { manuscript, openFile } from "./desk";
+import { insert, manuscript, openFile } from "./desk";
 
 const words = (count: number) => Array.from({ length: count }, () => "lamp").join(" ");
 const MANUAL = `# The lamps
@@ -23,8 +23,7 @@ async function openWithContents(page: Page): Promise<void> {
   await openFile(page, "lamps.md", MANUAL);
   await manuscript(page).click({ position: { x: 10, y: 60 } });
   await page.keyboard.press("Control+Home");
-  await page.getByRole("button", { name: "Insert", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Contents list" }).click();
+  await insert(page, "Contents list");
   await settledNumbers(page);
 }
 

@@ -4,6 +4,7 @@ import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   clickWords,
   documentId,
+  insert,
   jump,
   kept,
   manuscript,
@@ -261,8 +262,7 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
 }) => {
   await openFile(page, "cards.md", SIX);
   await page.keyboard.press("Control+Home");
-  await page.getByRole("button", { name: "Insert", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Menu of buttons" }).click();
+  await insert(page, "Menu of buttons");
   const list = page.getByRole("region", { name: "Selected contents list" });
   await list.getByLabel("Columns on screens").selectOption("cards");
   const menu = manuscript(page).locator(".contents-list[data-cards]");
@@ -288,14 +288,8 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
   await page.mouse.move(from.x + 6, from.y - 20, { steps: 4 });
   await page.mouse.move(to.x + 10, to.y + 8, { steps: 8 });
   await page.mouse.up();
-  await expect(menu.getByRole("button")).toHaveText([
-    "Room 6",
-    "Room 2",
-    "Room 1",
-    "Room 3",
-    "Room 4",
-    "Room 5",
-  ]);
+  const moved = [6, 2, 1, 3, 4, 5].map((n) => `Room ${n}`);
+  await expect(menu.getByRole("button")).toHaveText(moved);
 
   // No hand clicks in the very moment in which it let go.
   await page.waitForTimeout(120);
@@ -303,14 +297,7 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
   await expect(menu).toHaveCount(0);
   await clickWords(page, "Room 4");
   await page.getByRole("button", { name: "Make it a living list again" }).click();
-  await expect(menu.getByRole("button")).toHaveText([
-    "Room 6",
-    "Room 2",
-    "Room 1",
-    "Room 3",
-    "Room 4",
-    "Room 5",
-  ]);
+  await expect(menu.getByRole("button")).toHaveText(moved);
 });
 
 test("a menu stands in the header of each page and stays in view; a line is added to it by hand", async ({
@@ -318,8 +305,7 @@ test("a menu stands in the header of each page and stays in view; a line is adde
 }) => {
   await openFile(page, "header.md", `${SIX}\n## Cellar\n\n${"Long words. ".repeat(200)}\n`);
   await page.keyboard.press("Control+Home");
-  await page.getByRole("button", { name: "Insert", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Menu of buttons" }).click();
+  await insert(page, "Menu of buttons");
   const list = page.getByRole("region", { name: "Selected contents list" });
   await list.getByRole("combobox", { name: "Stands" }).selectOption("header");
   const menu = manuscript(page).locator(".contents-list[data-buttons]");
@@ -386,8 +372,7 @@ test("lists have the same lines in the manuscript, when read, in files, and on t
   );
   await page.keyboard.press("Control+Home");
   for (const kind of ["Contents list", "List of tables", "Index by the alphabet"]) {
-    await page.getByRole("button", { name: "Insert", exact: true }).click();
-    await page.getByRole("menuitem", { name: kind }).click();
+    await insert(page, kind);
   }
   await kept(page);
   const written = await manuscript(page)

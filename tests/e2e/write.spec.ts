@@ -3,6 +3,7 @@ import {
   clickWords,
   documentId,
   heightInWindow,
+  insert,
   jump,
   kept,
   manuscript,
@@ -214,8 +215,7 @@ test.describe("structure", () => {
   }) => {
     await openFile(page, "c.md", TEXT);
     await manuscript(page).getByText("First part").click();
-    await page.getByRole("button", { name: "Insert", exact: true }).click();
-    await page.getByRole("menuitem", { name: "Contents list" }).click();
+    await insert(page, "Contents list");
     const contents = manuscript(page).locator("nav.contents-list");
     await expect(contents).toHaveCount(1);
     await jump(page, "Contents");

@@ -1,3 +1,4 @@
+import type { Node } from "prosemirror-model";
 import type { ListKind } from "./list-options";
 
 /** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
@@ -234,9 +235,9 @@ export function fixedWords(language: string): FixedWords {
   return BY_LANGUAGE[main] ?? ENGLISH;
 }
 
-/** What a list of a kind is called at first in a language. */
-export function listTitle(of: ListKind, language: string): string {
-  return fixedWords(language).lists[of];
+/** The words of a document's language. */
+export function fixedWordsOf(doc: Node): FixedWords {
+  return fixedWords(doc.attrs.language as string);
 }
 
 /** Whether a list is called as lists of its kind are at first, in whatever language. */

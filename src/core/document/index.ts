@@ -41,7 +41,7 @@ export {
   type ListKind,
   type ListOptions,
 } from "./list-options";
-export { fixedWords, isListTitle, listTitle, type FixedWords } from "./fixed-words";
+export { fixedWords, fixedWordsOf, isListTitle, type FixedWords } from "./fixed-words";
 export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";

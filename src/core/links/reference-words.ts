@@ -1,6 +1,6 @@
 import { noteNumber, type Destination, type DocumentIndex } from "@/core/destinations";
 import {
-  fixedWords,
+  fixedWordsOf,
   partsOfForm,
   type FixedWords,
   type Reference,
@@ -26,7 +26,7 @@ export function referenceWords(
   pages: PageNumbers | null,
 ): string {
   const place = index.destination(target.id);
-  const language = fixedWords(index.doc.attrs.language as string);
+  const language = fixedWordsOf(index.doc);
   if (!place) return language.quoted(target.was ?? "?");
   const words = partsOfForm(form)
     .map((part) =>

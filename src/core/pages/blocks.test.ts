@@ -369,6 +369,15 @@ describe("a menu", () => {
     }
   });
 
+  test("of cards without entries says so", async () => {
+    const drawing = drawPage(await laid({ cards: true }, [paragraph("x")]), 0);
+    expect(
+      words(drawing)
+        .map(({ text }) => text)
+        .join(" "),
+    ).toContain("No headings of these levels yet.");
+  });
+
   test("of cards shows two side by side, with picture, name and first words", async () => {
     const blocks = [
       heading(1, "One"),

@@ -8,6 +8,7 @@ import {
   NOTHING_LISTED,
   optionsOf,
   placedIn,
+  type ContentsEntry,
 } from "@/core/wayfinding";
 import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
@@ -23,35 +24,41 @@ const STEP = 1.6;
 
 /** The strips of a contents list: its title, then its entries. The numbers of the pages are put in when it is drawn. */
 export function contentsStrips(node: Node, composition: Composition): Strip[] {
-  const { sheet, width, index } = composition;
   if (placedIn(node)) return [NOWHERE];
+  const { index } = composition;
   const toc: Tag = { role: "TOC", parent: null };
+  const entries = listEntries(index, node);
+  const strips = [...titleStrips(node, toc, composition), ...listStrips(node, entries, toc, composition)];
+  return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
+}
+
+function titleStrips(node: Node, toc: Tag, composition: Composition): Strip[] {
+  const { sheet, width } = composition;
   const title = node.attrs.heading as string;
   const look = sheet.styles.heading2;
-  const strips: Strip[] = [];
-  if (title) {
-    const set = wordsSet(
-      title,
-      sized(look, composition),
-      { measure: width, leading: look.leading },
-      composition,
-    );
-    strips.push(...stripsOf(set, { x: 0, tag: { role: "Caption", parent: toc }, start: 0 }, composition));
-  }
+  if (!title) return [];
+  const set = wordsSet(
+    title,
+    sized(look, composition),
+    { measure: width, leading: look.leading },
+    composition,
+  );
+  return stripsOf(set, { x: 0, tag: { role: "Caption", parent: toc }, start: 0 }, composition);
+}
+
+/** What stands below the title: a sentence, cards, or a line for each entry. The first of it is not parted from the title. */
+function listStrips(
+  node: Node,
+  entries: readonly ContentsEntry[],
+  toc: Tag,
+  composition: Composition,
+): Strip[] {
+  const { sheet, width } = composition;
   const own = sheet.styles.contents;
   const style = sized(own, composition);
-  const entries = listEntries(index, node);
-  const { pageless, leaderless, flush } = optionsOf(node);
-  const numbered = !pageless;
-  const reserve = own.size * NUMBER_ROOM;
-  if (optionsOf(node).cards) {
-    const cards = cardStrips(entries, { numbered, leader: !leaderless, reserve }, toc, composition);
-    strips.push(
-      ...cards.map((strip, i) => (i === 0 ? { ...strip, gap: look.after, free: title === "" } : strip)),
-    );
-    return strips;
-  }
-  const setting = { leading: own.leading, reserve };
+  const first = sheet.styles.heading2.after;
+  const { pageless, leaderless, flush, cards } = optionsOf(node);
+  const numbers = { numbered: !pageless, leader: !leaderless, reserve: own.size * NUMBER_ROOM };
   if (entries.length === 0) {
     const none = wordsSet(
       NOTHING_LISTED[kindOf(node)],
@@ -59,41 +66,30 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
       { measure: width, leading: own.leading },
       composition,
     );
-    strips.push(...stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition));
+    return stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition);
   }
-  for (const [i, entry] of entries.entries()) {
-    const x = own.indent + (flush ? 0 : entry.depth * own.size * STEP);
-    const text = wordsSet(
-      entryWords(entry),
-      style,
-      { ...setting, measure: Math.max(width / 3, width - x) },
-      composition,
+  if (cards)
+    return cardStrips(entries, numbers, toc, composition).map((strip, i) =>
+      i === 0 ? { ...strip, gap: first, free: false } : strip,
     );
+  const { numbered, leader, reserve } = numbers;
+  return entries.flatMap((entry, i) => {
+    const { id, depth } = entry;
+    const x = own.indent + (flush ? 0 : depth * own.size * STEP);
+    const setting = { leading: own.leading, reserve, measure: Math.max(width / 3, width - x) };
+    const text = wordsSet(entryWords(entry), style, setting, composition);
     const tag: Tag = { role: "TOCI", parent: toc };
-    text.lines.forEach((line, n) =>
-      strips.push({
-        gap: n > 0 ? 0 : i === 0 ? look.after : Math.max(own.before, own.after),
-        height: line.height,
-        free: n === 0 && i > 0,
-        start: 0,
-        notes: NO_NOTES,
-        content: {
-          kind: "contents",
-          text,
-          line: n,
-          x,
-          width,
-          to: entry.id,
-          style,
-          numbered,
-          leader: !leaderless,
-        },
-        grounds: NO_GROUNDS,
-        tag,
-      }),
-    );
-  }
-  return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
+    return text.lines.map(({ height }, line): Strip => ({
+      gap: line > 0 ? 0 : i === 0 ? first : Math.max(own.before, own.after),
+      height,
+      free: line === 0 && i > 0,
+      start: 0,
+      notes: NO_NOTES,
+      content: { kind: "contents", text, line, x, width, to: id, style, numbered, leader },
+      grounds: NO_GROUNDS,
+      tag,
+    }));
+  });
 }
 
 /** The place of a menu that stands in the header or footer of each page: it takes up no room in the text, but can be led to. */

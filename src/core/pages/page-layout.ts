@@ -240,7 +240,7 @@ function layOutOnce(
     starts[block] = pos;
     pos += node.nodeSize;
     // What stands in the header or footer is, in the text, where the next block begins.
-    if (!(isPlaced(node) && block < doc.childCount - 1)) {
+    if (placedIn(node) === null || block === doc.childCount - 1) {
       const depends = { noted: noted.has(block), referring: referring.has(block) };
       let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
       if (home && node.type.name === "heading") flow = ledHome(flow, leadFrom(node, home, index), cached.led);
@@ -340,10 +340,6 @@ function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sa
   )
     sameAtEnd++;
   return { same, sameAtEnd };
-}
-
-function isPlaced(node: Node): boolean {
-  return node.type.name === "contents_list" && placedIn(node) !== null;
 }
 
 /** The block with which the first section after the contents list begins; without a list, the first section. */

@@ -1,5 +1,5 @@
-import { fixedWords, type DestinationId } from "@/core/document";
-import type { DocumentIndex, Heading } from "@/core/destinations";
+import { fixedWordsOf, type DestinationId } from "@/core/document";
+import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 
 /** One line of a contents list. */
 export interface ContentsEntry {
@@ -18,6 +18,11 @@ export interface ContentsLevels {
   readonly to: number;
 }
 
+/** What a place is called where there is little room: a heading by its short title, where it has one. */
+export function inBrief(place: Destination): string {
+  return (place.kind === "heading" && place.short) || place.name;
+}
+
 /** The entries of a contents list of the whole document, or of some headings that follow each other, in order of place. */
 export function contentsEntries(
   index: DocumentIndex,
@@ -27,15 +32,16 @@ export function contentsEntries(
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
   const { numbers } = index;
-  const { untitled } = fixedWords(index.doc.attrs.language as string);
-  for (const { id, name, short, level } of headings) {
+  const { untitled } = fixedWordsOf(index.doc);
+  for (const heading of headings) {
+    const { id, level } = heading;
     if (level > levels.to) continue;
     while (above.length > 0 && above.at(-1)! >= level) above.pop();
     // A heading that is not shown still ends the sections before it.
     if (level < levels.from) continue;
     entries.push({
       id,
-      text: short || name || untitled,
+      text: inBrief(heading) || untitled,
       number: numbers.get(id) ?? "",
       level,
       depth: above.length,

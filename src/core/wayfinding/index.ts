@@ -3,6 +3,7 @@ export {
   contentsEntries,
   contentsTree,
   entryWords,
+  inBrief,
   type ContentsBranch,
   type ContentsEntry,
   type ContentsLevels,
@@ -18,6 +19,7 @@ export {
   isMenu,
   placedIn,
   placedMenus,
+  LOOKS,
   optionsOf,
   orderedEntries,
   tagsIn,
@@ -42,4 +44,4 @@ export {
 } from "./plans";
 export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
 export { returnLinks, wayHome, type ReturnLink, type WayOn } from "./returns";
-export { frontPos, newContents, withContents, withReturns } from "./put-wayfinding";
+export { frontPos, newList, withContents, withReturns } from "./put-wayfinding";

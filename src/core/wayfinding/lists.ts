@@ -1,10 +1,10 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import {
-  fixedWords,
-  listTitle,
+  fixedWordsOf,
   localeOf,
   MOST_IN_PAGE_LINE,
+  schema,
   type DestinationId,
   type ListKind,
   type ListOptions,
@@ -26,6 +26,9 @@ export function writtenOptions(list: Node): string {
   const { entries: _, order: _order, added: _added, ...rest } = optionsOf(list);
   return Object.keys(rest).length === 0 ? "" : JSON.stringify(rest);
 }
+
+/** Options that are seen on screens, each by an attribute of its own: `data-run`. */
+export const LOOKS = ["run", "buttons", "stacked", "cards", "pageless", "leaderless", "flush"] as const;
 
 /** What a generated list lists. */
 export function kindOf(list: Node): ListKind {
@@ -60,9 +63,10 @@ export function isMenuBy({ buttons, cards }: ListOptions): boolean {
   return buttons === true || cards === true;
 }
 
-/** Where a menu of buttons stands that is in no place of its own; null for any other list. */
-export function placedIn(list: Node): "header" | "footer" | null {
-  const { buttons, placed } = optionsOf(list);
+/** Where a menu of buttons stands that is in no place of its own; null for any other list, and for other blocks. */
+export function placedIn(block: Node): "header" | "footer" | null {
+  if (block.type !== schema.nodes.contents_list) return null;
+  const { buttons, placed } = optionsOf(block);
   return buttons === true ? (placed ?? null) : null;
 }
 
@@ -248,7 +252,7 @@ const BELOW_ALL = 7;
 function flat(place: Destination, { doc }: DocumentIndex): ContentsEntry {
   return {
     id: place.id,
-    text: place.name || fixedWords(doc.attrs.language as string).untitled,
+    text: place.name || fixedWordsOf(doc).untitled,
     number: "",
     level: BELOW_ALL,
     depth: 0,
@@ -300,5 +304,5 @@ export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
 
 /** What a list is called: as its author said, or as lists of its kind are. */
 export function titleOf(list: Node, doc: Node): string {
-  return (list.attrs.heading as string) || listTitle(kindOf(list), doc.attrs.language as string);
+  return (list.attrs.heading as string) || fixedWordsOf(doc).lists[kindOf(list)];
 }

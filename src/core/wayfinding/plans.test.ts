@@ -119,14 +119,19 @@ describe("a wayfinding plan", () => {
     ]);
     const behind = leftBehind(indexDocument(later));
     expect(behind.flatMap(({ sections }) => sections.map(({ name }) => name))).toEqual(["Late"]);
-    const done = catchUp(new Transform(later), behind).doc;
+    const own = { of: "section", columns: 2 };
+    const set = new Transform(later);
+    set.setNodeAttribute(planned.child(0).nodeSize + planned.child(1).nodeSize, "list", own);
+    const done = catchUp(set, leftBehind(indexDocument(set.doc))).doc;
+    // A list that was set otherwise stays as it is.
+    expect(done.child(2).attrs.list).toEqual(own);
     expect(leftBehind(indexDocument(done))).toEqual([]);
     expect(shape(done).filter((one) => one === "section")).toHaveLength(3);
     // A list that one section alone has is no rule.
     const alone = createDocument([...["One", "Two", "Three"].flatMap(chapter)]);
-    const own = new Transform(alone);
-    own.insert(alone.child(0).nodeSize, planned.child(2));
-    expect(leftBehind(indexDocument(own.doc))).toEqual([]);
+    const single = new Transform(alone);
+    single.insert(alone.child(0).nodeSize, planned.child(2));
+    expect(leftBehind(indexDocument(single.doc))).toEqual([]);
   });
 
   test("of one's own is read off a document, and is taken only where it is one", () => {

@@ -2,10 +2,11 @@ import { Transform } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
+  fixedWords,
+  fixedWordsOf,
   isListTitle,
   LIST_KINDS,
   listOptionsSchema,
-  listTitle,
   newId,
   returnRuleSchema,
   RETURNS_NONE,
@@ -61,9 +62,12 @@ export const planSchema: z.ZodType<Plan> = z.strictObject({
   returns: returnRuleSchema,
 });
 
+/** Where a plan is made no document is there yet; built, its lists are called as in the document's language. */
+const ENGLISH_TITLES = fixedWords("en").lists;
+
 const contents = (to: number, options: ListOptions = {}): PlannedList => ({
   of: "sections",
-  title: listTitle("sections", "en"),
+  title: ENGLISH_TITLES.sections,
   from: 1,
   to,
   at: "front",
@@ -72,7 +76,7 @@ const contents = (to: number, options: ListOptions = {}): PlannedList => ({
 /** A list of a kind at a place, called as such lists are; when it is built, in the language of the document. */
 export const listOf = (of: ListKind, at: PlannedList["at"], options: ListOptions = {}): PlannedList => ({
   of,
-  title: listTitle(of, "en"),
+  title: ENGLISH_TITLES[of],
   from: 1,
   to: 3,
   at,
@@ -242,15 +246,17 @@ export function leftBehind(index: DocumentIndex): LeftBehind[] {
   });
 }
 
-/** Gives the sections that are left behind what the others have. */
+/** Gives the sections that are left behind what the others have, whose own lists stay as they are. */
 export function catchUp<T extends Transform>(tr: T, behind: readonly LeftBehind[]): T {
-  for (const { list } of behind) putList(tr, list);
+  const places = behind.flatMap(({ list, sections }) => sections.map(({ end }) => ({ list, end })));
+  // From the last to the first, so that each is still where it was.
+  for (const { list, end } of places.sort((a, b) => b.end - a.end)) tr.insert(end, nodeOf(list, tr.doc));
   return tr;
 }
 
 function nodeOf({ of, title, from, to, options }: PlannedList, doc: Node): Node {
   const list: ListOptions = of === "sections" ? options : { of, ...options };
-  const heading = isListTitle(title, of) ? listTitle(of, doc.attrs.language as string) : title;
+  const heading = isListTitle(title, of) ? fixedWordsOf(doc).lists[of] : title;
   return schema.nodes.contents_list.create({ id: newId(), heading, from, to, list });
 }
 

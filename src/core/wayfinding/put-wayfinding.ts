@@ -1,5 +1,14 @@
 import type { Node } from "prosemirror-model";
-import { createDocument, lineOf, listTitle, newId, returnsDownTo, schema } from "@/core/document";
+import {
+  createDocument,
+  fixedWordsOf,
+  lineOf,
+  newId,
+  returnsDownTo,
+  schema,
+  type ListKind,
+  type ListOptions,
+} from "@/core/document";
 import type { ContentsLevels } from "./contents";
 
 /** Block before which a contents list stands at the front: the first, or the second where the first is the title. */
@@ -13,10 +22,11 @@ export function frontPos(doc: Node): number {
   return frontBlock(doc) === 0 ? 0 : doc.child(0).nodeSize;
 }
 
-/** A new contents list, called as such lists are in the language of a document. */
-export function newContents({ from, to }: ContentsLevels, doc: Node): Node {
-  const heading = listTitle("sections", doc.attrs.language as string);
-  return schema.nodes.contents_list.create({ id: newId(), heading, from, to });
+/** A new list of a kind for a document, called as such lists are in its language. */
+export function newList(of: ListKind, doc: Node, { from, to }: ContentsLevels = { from: 1, to: 3 }): Node {
+  const heading = fixedWordsOf(doc).lists[of];
+  const list: ListOptions = of === "sections" ? {} : { of };
+  return schema.nodes.contents_list.create({ id: newId(), heading, from, to, list });
 }
 
 /** The document with a contents list at the front; as it is where it has one already. */
@@ -24,7 +34,11 @@ export function withContents(doc: Node, levels: ContentsLevels): Node {
   const blocks = doc.content.content;
   if (blocks.some((block) => block.type.name === "contents_list")) return doc;
   const at = frontBlock(doc);
-  const whole = createDocument([...blocks.slice(0, at), newContents(levels, doc), ...blocks.slice(at)]);
+  const whole = createDocument([
+    ...blocks.slice(0, at),
+    newList("sections", doc, levels),
+    ...blocks.slice(at),
+  ]);
   return doc.type.create(doc.attrs, whole.content);
 }
 

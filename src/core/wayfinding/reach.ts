@@ -71,7 +71,7 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
       const place = placeOf(id);
       if (place === undefined) continue;
       for (let from = first; from <= last; from++) lead(from, place);
-      if (everywhere && id === contents?.id) waysBack.push(...starts);
+      if (everywhere && id === contents?.id) for (const start of starts) waysBack.push(start);
     }
   }
   /** The outermost section that ends at a position, by the number of its place. */

@@ -1,6 +1,7 @@
-import { fixedWords, schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
-import type { DocumentIndex, Heading, Section } from "@/core/destinations";
+import { fixedWordsOf, schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
+import type { Destination, DocumentIndex, Heading, Section } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
+import { inBrief } from "./contents";
 import { contentsList } from "./lists";
 
 /** A link that leads on from the end of a section. */
@@ -87,7 +88,7 @@ function stepsFrom(
   back: DestinationId | null,
 ): WayOn[] {
   if (!named) return [];
-  const says = fixedWords(doc.attrs.language as string);
+  const says = fixedWordsOf(doc);
   const firstFrom = (pos: number) => partitionPoint(named.length, (i) => named[i]!.pos < pos);
   const way = (rel: WayOn["rel"], called: string, place: Heading | undefined): WayOn[] =>
     place && place.id !== back
@@ -95,7 +96,7 @@ function stepsFrom(
           {
             rel,
             to: place.id,
-            words: `${called}: ${shortened(place.short || place.name, 60) || says.untitled}`,
+            words: `${called}: ${shortened(inBrief(place), 60) || says.untitled}`,
           },
         ]
       : [];
@@ -110,7 +111,7 @@ function stepsFrom(
 export function wayHome(index: DocumentIndex): WayOn {
   const rule = index.doc.attrs.returns as ReturnRule;
   const contents = contentsList(index);
-  const says = fixedWords(index.doc.attrs.language as string);
+  const says = fixedWordsOf(index.doc);
   const home =
     contents && rule.to !== "top"
       ? { to: contents.id, words: says.backToContents }
@@ -124,11 +125,11 @@ function leadOf(
   section: Section,
   index: DocumentIndex,
 ): { to: DestinationId | null; words: string } {
-  const says = fixedWords(index.doc.attrs.language as string);
+  const says = fixedWordsOf(index.doc);
   const top = { to: null, words: says.backToTop };
-  const backTo = ({ id, name }: { id: DestinationId; name: string }) => ({
-    to: id,
-    words: says.backTo(shortened(name, 60) || says.untitled),
+  const backTo = (place: Destination) => ({
+    to: place.id,
+    words: says.backTo(shortened(inBrief(place), 60) || says.untitled),
   });
   if (to === "top") return top;
   if (to === "parent") {

@@ -12,7 +12,7 @@ import {
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
 import { TitleMap, typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
-import { newContents } from "@/core/wayfinding";
+import { newList } from "@/core/wayfinding";
 
 const { nodes, marks } = schema;
 
@@ -66,7 +66,9 @@ export function makeStructure(
     ...typed.map(({ from, to }, i) => ({
       at: from,
       make: () =>
-        i === 0 ? tr.replaceWith(from, to, newContents({ from: 1, to: deepest }, doc)) : tr.delete(from, to),
+        i === 0
+          ? tr.replaceWith(from, to, newList("sections", doc, { from: 1, to: deepest }))
+          : tr.delete(from, to),
     })),
   ];
   // From the end, so that each finds its place where it is.

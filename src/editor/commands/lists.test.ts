@@ -1,16 +1,17 @@
 import { expect, test } from "@jest/globals";
 import { Desk, heading, paragraph } from "#tests/editing";
-import { schema } from "@/core/document";
+import { createDocument, schema } from "@/core/document";
 import { readFile, writeFile } from "@/core/formats";
+import { newList } from "@/core/wayfinding";
 import { coveredText } from "../plugins/covered-text";
 import { permanentIds } from "../plugins/permanent-ids";
-import { editEntry, freezeList, frozenAt, generatedList, thawList } from "./lists";
+import { editEntry, freezeList, frozenAt, thawList } from "./lists";
 
 function manual() {
   const desk = new Desk(
     [
       heading(1, "Manual"),
-      generatedList("sections", "en"),
+      newList("sections", createDocument([])),
       heading(1, "One"),
       paragraph("x"),
       heading(2, "Deep"),

@@ -1,16 +1,7 @@
 import { Fragment, type Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
-import {
-  listTitle,
-  newId,
-  schema,
-  shortened,
-  type EntryEdit,
-  type FrozenList,
-  type ListKind,
-  type ListOptions,
-} from "@/core/document";
+import { newId, schema, shortened, type EntryEdit, type FrozenList, type ListOptions } from "@/core/document";
 import {
   contentsTree,
   entryWords,
@@ -21,12 +12,6 @@ import {
 } from "@/core/wayfinding";
 
 const { nodes, marks } = schema;
-
-/** A new list of a kind, called as such lists are in a language. */
-export function generatedList(of: ListKind, language: string): Node {
-  const list: ListOptions = of === "sections" ? {} : { of };
-  return nodes.contents_list.create({ id: newId(), heading: listTitle(of, language), list });
-}
 
 /** A new menu: a button for each section of the first level that there are several of. */
 export function generatedMenu(index: DocumentIndex): Node {

@@ -1,10 +1,10 @@
 import type { Transaction } from "prosemirror-state";
 import type { ReturnRule } from "@/core/document";
-import { frontPos, newContents, type ContentsLevels } from "@/core/wayfinding";
+import { frontPos, newList, type ContentsLevels } from "@/core/wayfinding";
 
 /** Puts a contents list at the front of the document, after its title. */
 export function putContentsAtFront(tr: Transaction, levels: ContentsLevels): Transaction {
-  return tr.insert(frontPos(tr.doc), newContents(levels, tr.doc));
+  return tr.insert(frontPos(tr.doc), newList("sections", tr.doc, levels));
 }
 
 /** Sets the rule for return links. */

@@ -39,6 +39,7 @@ import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
 import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
+import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
 import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
@@ -108,9 +109,9 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
+  /** The chunk in which the caret was last, by its number. */
   private caretChunk = -1;
-  /** How often each chunk was painted by request. */
-  private readonly painted = new WeakMap<HTMLElement, number>();
+  private readonly painted = new PaintedNow();
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
   /** What comes along with what is pasted or dropped from another document. */
@@ -350,20 +351,10 @@ export class ManuscriptView {
 
   // What is done in the view
 
-  /**
-   * Has the chunk at a position painted in the very next frame. Left to itself the browser paints a chunk only a frame after it came
-   * into view, and puts what is typed before that beside the block that holds the caret. Who asks last decides how long it lasts: given back
-   * to the browser in the middle of a scroll, it would be passed over where one looks what is in view.
-   */
+  /** Has the chunk at a position painted in the very next frame. */
   private paintNow(pos: number): void {
     const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
-    if (!(chunk instanceof HTMLElement)) return;
-    const turn = (this.painted.get(chunk) ?? 0) + 1;
-    this.painted.set(chunk, turn);
-    chunk.style.contentVisibility = "visible";
-    afterTwoFrames(() => {
-      if (this.painted.get(chunk) === turn) chunk.style.contentVisibility = "";
-    });
+    if (chunk instanceof HTMLElement) this.painted.paint(chunk);
   }
 
   /** Has the chunk painted into which the caret came. */
@@ -497,10 +488,6 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
-}
-
-function afterTwoFrames(then: () => void): void {
-  requestAnimationFrame(() => requestAnimationFrame(then));
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

@@ -455,6 +455,7 @@ export class Exchange {
   }
 
   private become(state: KeepingState): void {
+    if (state.kind === "kept") this.whyNot = null;
     this.state = state;
     this.copy.changed();
   }

@@ -8,6 +8,7 @@ import {
   entryWords,
   kindOf,
   listEntries,
+  LOOKS,
   NOTHING_LISTED,
   optionsOf,
   placedIn,
@@ -51,17 +52,11 @@ export class ContentsListView implements NodeView {
     if (this.entries && sameEntries(entries, this.entries) && sameCards) return this.number(index, pages);
     this.entries = entries;
     const heading = this.node.attrs.heading as string;
-    const { columns, run, pageless, buttons, cards, stacked, flush, leaderless } = optionsOf(this.node);
-    this.dom.setAttribute("aria-label", titleOf(this.node, index.doc));
-    this.dom.dataset.columns = String(columns ?? 1);
-    this.dom.toggleAttribute("data-run", run ?? false);
-    this.dom.toggleAttribute("data-buttons", buttons ?? false);
-    this.dom.toggleAttribute("data-cards", cards ?? false);
+    const options = optionsOf(this.node);
     const placed = placedIn(this.node);
-    this.dom.toggleAttribute("data-pageless", pageless ?? false);
-    this.dom.toggleAttribute("data-stacked", stacked ?? false);
-    this.dom.toggleAttribute("data-flush", flush ?? false);
-    this.dom.toggleAttribute("data-leaderless", leaderless ?? false);
+    this.dom.setAttribute("aria-label", titleOf(this.node, index.doc));
+    this.dom.dataset.columns = String(options.columns ?? 1);
+    for (const look of LOOKS) this.dom.toggleAttribute(`data-${look}`, options[look] ?? false);
     const title = document.createElement("p");
     title.className = "contents-title";
     title.textContent = heading;

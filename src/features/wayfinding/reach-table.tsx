@@ -1,11 +1,28 @@
 import { useState } from "react";
 import { DataTable, type Column } from "@/components/data-table";
 import { shortened } from "@/core/document";
-import type { SectionReach } from "@/core/wayfinding";
+import { inBrief, type SectionReach } from "@/core/wayfinding";
 
-const jumps = (count: number | null) => (count === null ? "–" : String(count));
-/** What nothing leads to is sorted behind all others. */
-const ranked = (count: number | null) => count ?? Infinity;
+/** A column of counts; what nothing leads to is sorted behind all others. */
+function counts(
+  id: string,
+  header: string,
+  width: string,
+  of: (one: SectionReach) => number | null,
+  told: (count: number) => string = String,
+): Column<SectionReach> {
+  return {
+    id,
+    header,
+    width,
+    numeric: true,
+    value: (one) => of(one) ?? Infinity,
+    cell: (one) => {
+      const count = of(one);
+      return count === null ? "–" : told(count);
+    },
+  };
+}
 
 const COLUMNS: readonly Column<SectionReach>[] = [
   {
@@ -15,42 +32,20 @@ const COLUMNS: readonly Column<SectionReach>[] = [
     width: "minmax(6rem, 1fr)",
     cell: ({ section: { heading } }) => (
       <span style={{ paddingLeft: `${(heading.level - 1) * 0.6}rem` }}>
-        {shortened(heading.short || heading.name, 100) || "Untitled"}
+        {shortened(inBrief(heading), 100) || "Untitled"}
       </span>
     ),
   },
-  {
-    id: "start",
-    header: "From start",
-    value: ({ fromStart }) => ranked(fromStart),
-    cell: ({ fromStart }) => jumps(fromStart),
-    width: "4.6rem",
-    numeric: true,
-  },
-  {
-    id: "contents",
-    header: "Contents",
-    value: ({ fromContents }) => ranked(fromContents),
-    cell: ({ fromContents }) => jumps(fromContents),
-    width: "4.2rem",
-    numeric: true,
-  },
-  {
-    id: "back",
-    header: "Back",
-    value: ({ back }) => ranked(back),
-    cell: ({ back }) => jumps(back),
-    width: "2.6rem",
-    numeric: true,
-  },
-  {
-    id: "pages",
-    header: "Pages",
-    value: ({ pagesToBack }) => ranked(pagesToBack),
-    cell: ({ pagesToBack }) => (pagesToBack === null ? "–" : pagesToBack.toFixed(1)),
-    width: "3rem",
-    numeric: true,
-  },
+  counts("start", "From start", "4.6rem", ({ fromStart }) => fromStart),
+  counts("contents", "Contents", "4.2rem", ({ fromContents }) => fromContents),
+  counts("back", "Back", "2.6rem", ({ back }) => back),
+  counts(
+    "pages",
+    "Pages",
+    "3rem",
+    ({ pagesToBack }) => pagesToBack,
+    (pages) => pages.toFixed(1),
+  ),
 ];
 
 /** Each section with the fewest jumps from the beginning, from the contents list and back, and the pages to the nearest way back. */

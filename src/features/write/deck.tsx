@@ -38,12 +38,12 @@ import { useEffect, useRef, type ReactNode } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { Sign } from "@/components/signs";
 import { schema, type ListKind } from "@/core/document";
+import { newList } from "@/core/wayfinding";
 import {
   align,
   currentKind,
   currentLevel,
   emptyTable,
-  generatedList,
   generatedMenu,
   hasMark,
   insertBlock,
@@ -305,8 +305,7 @@ function Insert() {
   const session = useSession();
   const file = useRef<HTMLInputElement>(null);
   const { nodes } = schema;
-  const put = (of: ListKind) =>
-    session.run(insertBlock(generatedList(of, session.state.doc.attrs.language as string)));
+  const put = (of: ListKind) => session.run(insertBlock(newList(of, session.state.doc)));
   /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
   const written = (insert: Command) => {
     if (session.run(insert)) setTimeout(() => session.ask("tray"));

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, SettledField } from "@/components/field";
-import { isListTitle, listTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
+import { fixedWordsOf, isListTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
 import { isMenu, kindOf, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
@@ -47,9 +47,8 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
   function setKind(of: ListKind) {
     const tr = setListOptions(session.state.tr, pos, { of: of === "sections" ? null : of, entries: null });
     // A title that was given by hand stays.
-    const { language } = session.state.doc.attrs as { language: string };
     if (isListTitle(list.attrs.heading as string, kind))
-      tr.setNodeAttribute(pos, "heading", listTitle(of, language));
+      tr.setNodeAttribute(pos, "heading", fixedWordsOf(session.state.doc).lists[of]);
     session.dispatch(tr);
   }
 

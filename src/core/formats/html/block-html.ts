@@ -5,9 +5,9 @@ import {
   headerRows,
   idOf,
   pictureWords,
+  shortened,
   type DestinationId,
   type ReturnRule,
-  shortened,
 } from "@/core/document";
 import {
   cardOf,
@@ -17,6 +17,7 @@ import {
   kindOf,
   levelsOf,
   listEntries,
+  LOOKS,
   NOTHING_LISTED,
   optionsOf,
   placedIn,
@@ -46,7 +47,7 @@ export function documentHtml(output: HtmlOutput): string {
     const before = id
       ? (onBlocks.get(id) ?? []).map((bookmark) => bookmarkHtml(bookmark, output)).join("")
       : "";
-    const at = block.type.name === "contents_list" ? placedIn(block) : null;
+    const at = placedIn(block);
     (at ? placed[at] : lines).push(before + blockHtml(block, output));
     const back = returns.get(i + 1);
     if (back) {
@@ -264,25 +265,24 @@ function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutp
   const heading = node.attrs.heading as string;
   const levels = levelsOf(node);
   const entries = listEntries(output.index, node);
-  const { columns, run, buttons, cards, stacked, flush, folds } = optionsOf(node);
+  const options = optionsOf(node);
+  const { columns, cards } = options;
+  const placed = placedIn(node);
+  const folds = options.folds && !options.run && !options.buttons;
   const isHome = contentsList(output.index)?.id === node.attrs.id && leadsFromHeadings(output.index);
   const lines = () =>
     cards
       ? cardsHtml(entries, output)
-      : branchesHtml(contentsTree(entries), output, { named: isHome, folds: folds && !run && !buttons });
+      : branchesHtml(contentsTree(entries), output, { named: isHome, folds });
   const list = entries.length > 0 ? lines() : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
-  const options = [
+  const told = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
     carriedOptions(node),
     columns ? ` data-columns="${columns}"` : "",
-    run ? " data-run" : "",
-    buttons ? " data-buttons" : "",
-    placedIn(node) ? ` data-placed="${placedIn(node)}"` : "",
-    cards ? " data-cards" : "",
-    stacked ? " data-stacked" : "",
-    flush ? " data-flush" : "",
+    placed ? ` data-placed="${placed}"` : "",
+    ...LOOKS.map((look) => (options[look] ? ` data-${look}` : "")),
   ].join("");
-  return `<nav${own} class="contents"${options} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+  return `<nav${own} class="contents"${told} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
 }
 
 /** Entries as a grid of cards, each with the first words and the first picture of its place. */

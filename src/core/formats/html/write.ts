@@ -1,4 +1,4 @@
-import { FIRST_SHEET, leadsBack, listTitle, type Manuscript, type ReturnRule } from "@/core/document";
+import { FIRST_SHEET, fixedWordsOf, leadsBack, type Manuscript, type ReturnRule } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
 import { withMarkedPlaces } from "../marked-places";
@@ -69,6 +69,6 @@ ${body}
 function frontContents(output: HtmlOutput): string {
   const tree = contentsTree(contentsEntries(output.index, { from: 1, to: 3 }));
   if (tree.length === 0) return "";
-  const words = escapeHtml(listTitle("sections", output.index.doc.attrs.language as string));
+  const words = escapeHtml(fixedWordsOf(output.index.doc).lists.sections);
   return `<nav class="front" data-generated="contents" aria-label="${words}"><p>${words}</p>${branchesHtml(tree, output)}</nav>\n`;
 }

@@ -230,16 +230,10 @@ export class DocumentBuilder {
       block.attrs = { ...block.attrs, language };
   }
 
-  /** Says in which series the heading that is open is counted. */
-  nameSeries(series: Series): void {
+  /** Says of the heading that is open in which series it is counted, and what it is called in lists. */
+  nameHeading(named: { readonly series: Series; readonly short: string }): void {
     const block = this.textblock;
-    if (block?.kind === "heading") block.attrs = { ...block.attrs, series };
-  }
-
-  /** Says what the heading that is open is called in lists. */
-  nameShort(short: string): void {
-    const block = this.textblock;
-    if (block?.kind === "heading") block.attrs = { ...block.attrs, short };
+    if (block?.kind === "heading") block.attrs = { ...block.attrs, ...named };
   }
 
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */

@@ -248,8 +248,7 @@ class MarkdownWalk {
               ? headingAnchor(child.content)
               : null;
           if (attribute?.anchor) this.builder.anchor(attribute.anchor);
-          if (attribute?.series) this.builder.nameSeries(attribute.series);
-          if (attribute?.short) this.builder.nameShort(attribute.short);
+          if (attribute) this.builder.nameHeading({ series: attribute.series, short: attribute.short });
           this.builder.text(attribute ? attribute.text : child.content, marks());
           break;
         }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId, PageLine } from "@/core/document";
-import { contentsList, entryWords, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
+import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "../fonts/font-key";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
@@ -40,16 +40,14 @@ export function drawPageLines(layout: PageLayout, number: number, pen: Pen): voi
   const { margins, height } = layout.setup;
   const header = Math.max(SIZE * 1.5, margins.top * 0.62);
   const footer = height - Math.max(SIZE, margins.bottom * 0.5);
-  drawPageLine(rule.header, header, layout, number, pen);
-  drawPageLine(rule.footer, footer, layout, number, pen);
-  const { index } = layout;
-  const isEmpty = (line: PageLine) => line.every((words) => words === "");
-  placedMenus(index, "header").forEach((menu, i) =>
-    drawMenuLine(menu, header + MENU_STEP * (isEmpty(rule.header) ? i : i + 1), layout, pen),
-  );
-  placedMenus(index, "footer").forEach((menu, i) =>
-    drawMenuLine(menu, footer - MENU_STEP * (isEmpty(rule.footer) ? i : i + 1), layout, pen),
-  );
+  for (const [at, y, step] of [
+    ["header", header, MENU_STEP],
+    ["footer", footer, -MENU_STEP],
+  ] as const) {
+    drawPageLine(rule[at], y, layout, number, pen);
+    const first = rule[at].every((words) => words === "") ? y : y + step;
+    placedMenus(layout.index, at).forEach((menu, i) => drawMenuLine(menu, first + step * i, layout, pen));
+  }
 }
 
 /** From one line above or below the text to the next. */
@@ -158,7 +156,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{section}": {
           const heading = layout.sectionOf(number);
           if (!heading) return { words: "", target: null };
-          return { words: heading.short || heading.name, target: { kind: "destination", id: heading.id } };
+          return { words: inBrief(heading), target: { kind: "destination", id: heading.id } };
         }
         case "{contents}": {
           const list = contentsList(index);
