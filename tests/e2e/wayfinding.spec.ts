@@ -267,6 +267,13 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
   await list.getByLabel("Columns on screens").selectOption("cards");
   const menu = manuscript(page).locator(".contents-list[data-cards]");
   await expect(menu.locator("li").first()).toContainText("Words of the room.");
+  await kept(page);
+  const exported = await page.request.get(`/api/documents/${documentId(page)}/export?format=html`);
+  expect(await exported.text()).toContain("<p>Words of the room.</p></li>");
+  const reading = await page.context().newPage();
+  await reading.goto(`/read/${documentId(page)}`);
+  await expect(reading.locator("nav[data-cards] li").first()).toContainText("Words of the room.");
+  await reading.close();
   await list.getByRole("button", { name: "Change single lines" }).click();
   await list.getByRole("button", { name: "Room 1" }).click();
   await list.getByRole("button", { name: "Move down" }).click();
