@@ -76,6 +76,7 @@ test("a list of tables, and a front page with a menu of six buttons", async ({ p
   await menu.act(page.getByRole("button", { name: "Insert", exact: true }).click());
   await menu.act(page.getByRole("menuitem", { name: "Menu of buttons" }).click());
   menu.told("front page with a menu of six buttons", 3);
+  await expect(manuscript(page).locator(".contents-list[data-buttons]")).toBeInViewport();
   const buttons = manuscript(page).locator(".contents-list[data-buttons] button");
   await expect(buttons).toHaveText([1, 2, 3, 4, 5, 6].map((n) => `Room ${n}`));
   await kept(page);
@@ -103,6 +104,13 @@ test("a list is set in the tray, its lines are reworded and left out, and it bec
   await page.keyboard.press("Enter");
   await expect(lines).toHaveCount(12);
   await expect(lines.nth(2)).toHaveText("The second");
+  // What comes behind a list that is longer than the window is seen at once.
+  await tray.getByRole("combobox", { name: "Down to" }).selectOption("3");
+  await insert(page, "Menu of buttons");
+  await expect(manuscript(page).locator(".contents-list[data-buttons]")).toBeInViewport();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await nav(page, "Contents").getByText("Contents", { exact: true }).click();
+  await tray.getByRole("combobox", { name: "Down to" }).selectOption("2");
   // What was changed by hand stays, and the rest goes on being current.
   await jump(page, "Chapter 4");
   await page.keyboard.press("End");

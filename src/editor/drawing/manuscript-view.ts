@@ -266,10 +266,13 @@ export class ManuscriptView {
     this.choose(tr);
     if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
     const scrolls = (it: EditorState) => (it as unknown as ScrollCount).scrollToSelection;
-    if (scrolls(state) > scrolls(before)) tr.scrollIntoView();
+    const scroll = scrolls(state) > scrolls(before);
+    if (scroll) tr.scrollIntoView();
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
     this.paintCaret();
+    // The view scrolls only while the keyboard is in it, which a menu may have had.
+    if (scroll && !this.view.hasFocus()) this.reveal(state.selection.from, 0);
     // A large change is drawn where it is seen, and elsewhere when there is time.
     if (step && step.slice.content.childCount > 1 && this.drawnShare < 1) {
       this.far.more();
