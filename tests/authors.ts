@@ -104,18 +104,26 @@ export class Author {
   }
 
   private dispatchAs(kind: EditKind) {
-    return (tr: Transaction) => {
-      const { state, transactions } = this.state.applyTransaction(tr);
-      if (MAY_REMOVE.includes(kind)) {
-        const text = state.doc.textContent;
-        for (const letter of this.state.doc.textContent) if (!text.includes(letter)) this.removed.add(letter);
-      }
-      this.state = state;
-      const before = this.own.waiting.length;
-      this.own.add(transactions);
-      this.whenDone(transactions);
-      for (const it of this.own.waiting.slice(before)) this.kinds.set(it.number, kind);
-    };
+    return (tr: Transaction) => this.apply(tr, kind);
+  }
+
+  /** What others did, with what own plugins add to it as one's own. */
+  receive(tr: Transaction): void {
+    this.apply(tr, null);
+  }
+
+  private apply(tr: Transaction, kind: EditKind | null): void {
+    const { state, transactions } = this.state.applyTransaction(tr);
+    if (kind && MAY_REMOVE.includes(kind)) {
+      const text = state.doc.textContent;
+      for (const letter of this.state.doc.textContent) if (!text.includes(letter)) this.removed.add(letter);
+    }
+    this.state = state;
+    const before = this.own.waiting.length;
+    this.own.add(transactions);
+    this.whenDone(transactions);
+    if (!kind) return;
+    for (const it of this.own.waiting.slice(before)) this.kinds.set(it.number, kind);
   }
 
   edit({ kind, at, size, to }: Edit): void {
@@ -248,7 +256,7 @@ export class Author {
   take(since: SentSteps): void {
     if (this.own.misses(since)) throw new Error("steps were missed");
     const { tr, dropped, displaced } = this.own.take(since, this.state);
-    if (tr) this.state = this.state.apply(tr);
+    if (tr) this.receive(tr);
     this.dropped += dropped.length;
     this.displaced.push(...displaced);
   }

@@ -1,12 +1,11 @@
 import type { Node } from "prosemirror-model";
-import { AttrStep, DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemirror-transform";
+import { DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemirror-transform";
 import {
   changedRun,
   mapOver,
-  newId,
+  mendedIds,
   RegistryStep,
   ReplaceWordsStep,
-  sameIds,
   schema,
   stepFromJSON,
   stepToJSON,
@@ -111,10 +110,11 @@ export class OpenDocument {
       own.forEach((step, i) =>
         take(step, between.length > 0 ? stepToJSON(step) : steps[i]!.step, client, steps[i]!.number),
       );
-      const mending = checked(this.doc, doc, own, this.ids);
+      check(this.doc, doc, own);
+      const mended = mendedIds(this.doc, doc, this.ids);
       const before = this.numbers.get(AUTHORITY) ?? 0;
-      mending.steps.forEach((step, i) => take(step, stepToJSON(step), AUTHORITY, before + i + 1));
-      return { open: this.with(doc, accepted, mending.ids), rows: accepted };
+      mended?.steps.forEach((step, i) => take(step, stepToJSON(step), AUTHORITY, before + i + 1));
+      return { open: this.with(doc, accepted, mended?.ids ?? this.ids), rows: accepted };
     } catch (error) {
       if (between.length > 0 && (error as ServerError).code === "invalid-steps")
         throw newer(this.version, { version, steps: between.map(sent) });
@@ -190,59 +190,22 @@ function after(doc: Node, step: Step): Node {
   }
 }
 
-/**
- * Checks against the schema what changed, and finds the blocks whose ids have to be mended: of two with the same id the one
- * that stood there keeps it. Throws a {@link ServerError} where the document is not valid.
- */
-function checked(
-  before: Node,
-  doc: Node,
-  steps: readonly Step[],
-  ids: ReadonlySet<string>,
-): { steps: Step[]; ids: ReadonlySet<string> } {
+/** Checks against the schema what changed. Throws a {@link ServerError} where the document is not valid. */
+function check(before: Node, doc: Node, steps: readonly Step[]): void {
   try {
     if (doc.childCount === 0) throw new RangeError("the document is empty");
     if (doc.attrs !== before.attrs && steps.some((step) => step instanceof DocAttrStep))
       // A document of one empty paragraph with the same attributes is checked at no cost.
       schema.nodes.doc.create(doc.attrs, schema.nodes.paragraph.create()).check();
     const run = changedRun(before, doc);
-    const gone = before.content.content.slice(run.start, run.endBefore);
-    const fresh = doc.content.content.slice(run.start, run.endAfter);
-    for (const block of fresh) {
+    for (const block of doc.content.content.slice(run.start, run.endAfter)) {
       if (!schema.nodes.doc.contentMatch.matchType(block.type))
         throw new RangeError(`${block.type.name} cannot stand in a document`);
       block.check();
     }
-    return mended(gone, fresh, run.pos, ids);
   } catch (error) {
     throw unfit((error as Error).message);
   }
-}
-
-function mended(
-  gone: readonly Node[],
-  fresh: readonly Node[],
-  start: number,
-  ids: ReadonlySet<string>,
-): { steps: Step[]; ids: ReadonlySet<string> } {
-  if (sameIds(gone, fresh)) return { steps: [], ids };
-  const now = new Set(ids);
-  for (const block of gone) now.delete(block.attrs.id as string);
-  const steps: Step[] = [];
-  let pos = start;
-  const later: number[] = [];
-  for (const block of fresh) {
-    const id = block.attrs.id as string | null;
-    if (!id || now.has(id)) later.push(pos);
-    else now.add(id);
-    pos += block.nodeSize;
-  }
-  for (const place of later) {
-    const id = newId();
-    now.add(id);
-    steps.push(new AttrStep(place, "id", id));
-  }
-  return { steps, ids: now };
 }
 
 /** How many positions a step puts in and takes out. */

@@ -85,7 +85,7 @@ export class Writer implements Copy {
 
   settle(): void {}
   receive(tr: Transaction): void {
-    this.author.state = this.author.state.apply(tr);
+    this.author.receive(tr);
   }
   changed(): void {}
   displaced(words: Displaced): void {

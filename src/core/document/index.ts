@@ -92,6 +92,7 @@ export { contentChange, type ContentChange } from "./content-change";
 export { coversAll } from "./covers-all";
 export { blockById } from "./block-by-id";
 export { levelOf, sameIds, sizeOf } from "./blocks";
+export { mendedIds, type MendedIds } from "./mended-ids";
 export {
   leadsBack,
   RETURN_ALSO,

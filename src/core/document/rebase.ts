@@ -26,6 +26,8 @@ export interface Rebased {
   readonly dropped: readonly OwnStep[];
   /** Blocks as their author had them, that hold words of dropped steps. */
   readonly displaced: readonly Node[];
+  /** The document without what still waits. */
+  readonly accepted: Node;
 }
 
 /**
@@ -56,6 +58,7 @@ export function rebase(
     arrived.add(i);
     mirror(tr.mapping, own.length - 1 - i, tr.steps.length - 1);
   }
+  const onto = tr.doc;
   const waiting: OwnStep[] = [];
   const dropped: OwnStep[] = [];
   const words: Node[] = [];
@@ -72,7 +75,7 @@ export function rebase(
       words.push(...blocksWithWordsOf(own, i, mine));
     }
   });
-  return { waiting, dropped, displaced: withoutStanding(words, tr.doc) };
+  return { waiting, dropped, displaced: withoutStanding(words, tr.doc), accepted: onto };
 }
 
 /**

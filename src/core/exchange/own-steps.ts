@@ -1,7 +1,14 @@
 import type { Node } from "prosemirror-model";
 import { TextSelection, type EditorState, type Transaction } from "prosemirror-state";
 import { Transform } from "prosemirror-transform";
-import { becomeVersion, rebase, stepFromJSON, type AcceptedStep, type OwnStep } from "@/core/document";
+import {
+  becomeVersion,
+  mendedIds,
+  rebase,
+  stepFromJSON,
+  type AcceptedStep,
+  type OwnStep,
+} from "@/core/document";
 import type { SentSteps } from "./messages";
 
 /** What taking accepted steps in came to. */
@@ -17,6 +24,12 @@ const NOTHING: Taken = { tr: null, dropped: [], displaced: [] };
 
 /** Marks a transaction that brings in what others did; normalisers leave such a one alone. */
 export const OTHERS = "others";
+
+/**
+ * On a transaction that brings in what others did: the steps, to be done after it as one's own, that give ids to blocks that
+ * one's own steps now leave without one, as where a paragraph that was split is no longer in a list.
+ */
+export const IDS_TO_GIVE = "idsToGive";
 
 /** The steps of one client that the authority has not accepted yet, on the version they build on. */
 export class OwnSteps {
@@ -105,7 +118,7 @@ export class OwnSteps {
     acceptedUpTo: number,
   ): Taken {
     const tr = state.tr;
-    const { waiting, dropped, displaced } = rebase(tr, own, others, acceptedUpTo);
+    const { waiting, dropped, displaced, accepted } = rebase(tr, own, others, acceptedUpTo);
     if (state.selection instanceof TextSelection) {
       // The caret stays before what others put in at its spot.
       const { anchor, head } = state.selection;
@@ -115,6 +128,7 @@ export class OwnSteps {
     }
     // The names of these are those that ProseMirror's history knows.
     tr.setMeta("rebased", own.length).setMeta("addToHistory", false).setMeta(OTHERS, true);
+    tr.setMeta(IDS_TO_GIVE, mendedIds(accepted, tr.doc)?.steps ?? []);
     this.waiting = waiting;
     this.version = version;
     return { tr, dropped, displaced };

@@ -4,7 +4,10 @@ import { joinBackward, splitBlock } from "prosemirror-commands";
 import { history, redo, undo } from "prosemirror-history";
 import { Slice } from "prosemirror-model";
 import { TextSelection } from "prosemirror-state";
-import { Desk, heading, paragraph } from "#tests/editing";
+import { AttrStep, ReplaceAroundStep } from "prosemirror-transform";
+import { Desk, heading, list, paragraph } from "#tests/editing";
+import { stepToJSON } from "@/core/document";
+import { OwnSteps } from "@/core/exchange";
 import { permanentIds } from "./permanent-ids";
 
 const desk = () =>
@@ -88,4 +91,33 @@ describe("permanent ids", () => {
       { numRuns: 150 },
     );
   });
+});
+
+test("a paragraph that is split in a list has its ids, though somebody takes the list away around it", () => {
+  const one = new Desk([list("first words")], [permanentIds()]);
+  const before = one.state.doc;
+  const whole = one.doc.firstChild!;
+  const own = new OwnSteps("one", 0);
+  one.select("words", { empty: true });
+  one.run((state, dispatch) =>
+    splitBlock(state, (tr) => {
+      own.add([tr]);
+      dispatch!(tr);
+    }),
+  );
+  const lifted = new ReplaceAroundStep(0, whole.nodeSize, 2, whole.nodeSize - 2, Slice.empty, 0, true);
+  const steps = [lifted, new AttrStep(0, "id", "lifted")];
+  const sent = steps.map((step, i) => ({ client: "other", number: i + 1, step: stepToJSON(step) }));
+  expect(lifted.apply(before).doc?.toString()).toBe('doc(paragraph("first words"))');
+  const { state, transactions } = one.state.applyTransaction(
+    own.take({ version: 0, steps: sent }, one.state).tr!,
+  );
+  one.state = state;
+  own.add(transactions);
+  expect(one.doc.toString()).toBe('doc(paragraph("first "), paragraph("words"))');
+  unique(one);
+  expect(own.waiting.map(({ number, step }) => [number, step.toJSON().stepType as string])).toEqual([
+    [1, "replace"],
+    [2, "attr"],
+  ]);
 });

@@ -1,15 +1,20 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
+import type { Step } from "prosemirror-transform";
 import { newId, sameIds } from "@/core/document";
+import { IDS_TO_GIVE } from "@/core/exchange";
 import { ownChange } from "./own-change";
 
 /**
  * Gives every new block a permanent id, and a copy an id of its own: where two blocks share one, the one that stands where
- * the old one went keeps it. Looks only at blocks that the change brought.
+ * the old one went keeps it. Looks only at blocks that the change brought. What others did has its ids, but one's own steps
+ * on top of it may lack them.
  */
 export function permanentIds(): Plugin {
   return new Plugin({
     appendTransaction(transactions, before, after) {
+      const missing = transactions.flatMap((tr) => (tr.getMeta(IDS_TO_GIVE) as Step[] | undefined) ?? []);
+      if (missing.length > 0) return missing.reduce((tr, step) => tr.step(step), after.tr);
       const run = ownChange(transactions, before, after);
       if (!run) return null;
       const fresh = after.doc.content.content.slice(run.start, run.endAfter);
