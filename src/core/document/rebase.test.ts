@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { Slice, Fragment } from "prosemirror-model";
 import { AddMarkStep, ReplaceStep, Transform, type Step } from "prosemirror-transform";
-import { createDocument, rebase, schema } from ".";
+import { createDocument, MoveBlocksStep, rebase, schema } from ".";
 
 const words = (text: string) => new Slice(Fragment.from(schema.text(text)), 0, 0);
 
@@ -31,4 +31,24 @@ test("the same words in the same block keep it, though they were taken away and 
     doc: 'doc(paragraph("a ", bookmark("lamp"), " burns"))',
     dropped: 0,
   });
+});
+
+test("a link whose first word was typed just now does not reach over blocks that come between its words", () => {
+  const { heading, paragraph } = schema.nodes;
+  const doc = createDocument([
+    heading.create({ id: "h" }, schema.text("ab")),
+    paragraph.create({ id: "m" }, schema.text("mid")),
+  ]);
+  const link = schema.marks.link.create({ target: { kind: "web", url: "https://a.example/" } });
+  const mine = new Transform(doc).insert(1, schema.text("x")).addMark(1, 4, link);
+  const own = mine.steps.map((step, i) => ({ number: i + 1, step, inverted: step.invert(mine.docs[i]!) }));
+  const others = new Transform(doc).split(2).step(new MoveBlocksStep(3, 6, 11));
+  const tr = new Transform(mine.doc);
+  const { dropped } = rebase(
+    tr,
+    own,
+    others.steps.map((step) => ({ step, own: null })),
+  );
+  expect(tr.doc.toString()).toBe('doc(heading("xa"), paragraph("mid"), heading("b"))');
+  expect(dropped).toHaveLength(1);
 });

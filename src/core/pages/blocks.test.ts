@@ -360,6 +360,21 @@ describe("a menu", () => {
     }
   });
 
+  test("in the header of chapters with long names tells them apart by their numbers", async () => {
+    const numbered = (name: string) => [
+      heading(1, "Preface"),
+      ...Array.from({ length: 9 }, (_, i) => heading(1, `Chapter ${i + 1}. ${name}`)),
+    ];
+    const said = async (name: string) => {
+      const layout = await laid({ buttons: true, placed: "header" }, numbered(name));
+      return drawPage(layout, 0).links.slice(0, 10).map(({ words: own }) => own); // prettier-ignore
+    };
+    const long = await said("The keeping of the lamp in winter");
+    expect(long[0]).toBe("Preface");
+    long.slice(1).forEach((own, i) => expect(own).toMatch(new RegExp(`^${i + 1}\\. T.*…$`)));
+    expect((await said(""))[1]).toBe("1.");
+  });
+
   test("alone in a document, or at its end, can be led to", async () => {
     for (const blocks of [[], parts(1)]) {
       const doc = createDocument([...blocks, menu({ buttons: true, placed: "footer" })]);
@@ -431,6 +446,17 @@ describe("the lines above and below the text", () => {
       { kind: "destination", id: "toc0000001" },
     ]);
     for (const { y } of second) expect(y < margins.top || y > height - margins.bottom).toBe(true);
+  });
+
+  test.each([
+    ["Ελληνικά", { shaped: false, rtl: false }],
+    ["دليل المنارة", { shaped: true, rtl: true }],
+    ["מדריך", { rtl: true }],
+    ["灯台手册", { font: "han-400" }],
+  ])("are set in fonts that have their letters: %s", async (title, drawn) => {
+    const [first] = lines(await laidOut(doc(title)), 1);
+    expect(first).toMatchObject({ ...drawn, missing: false });
+    expect(first!.x).toBeCloseTo(LEFT, 1);
   });
 
   test("are cut short where they are too long, none over another", async () => {

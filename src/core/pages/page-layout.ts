@@ -6,6 +6,7 @@ import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } fro
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import type { Flow } from "./flow";
+import { wantPageLines } from "./page-line-words";
 import { PageReferences } from "./page-references";
 import { PageLabels } from "./page-labels";
 import { paginate, type Page } from "./paginate";
@@ -49,6 +50,8 @@ export class PageLayout {
       readonly flows: FlowCache;
       readonly returns: Map<string, Flow>;
       readonly led: LedFlows;
+      /** Words above and below the text for which all is there. */
+      readonly lined: Set<string>;
     },
   ) {
     this.labels = new PageLabels(this.pages.length, body > 0 ? this.pageOfStrip(body, 0) : 0);
@@ -205,6 +208,7 @@ function layOutOnce(
           flows: new WeakMap() as FlowCache,
           returns: new Map<string, Flow>(),
           led: new WeakMap() as LedFlows,
+          lined: new Set<string>(),
         };
   const composition: Composition = {
     sheet,
@@ -264,6 +268,7 @@ function layOutOnce(
       flows.push(known);
     }
   }
+  wantPageLines(index, resources, cached.lined);
   const endnotes = new Map<DestinationId, number>();
   for (const { id, flow } of endnoteFlows(index, composition)) {
     if (id) endnotes.set(id, flows.length);

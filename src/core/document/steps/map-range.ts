@@ -75,6 +75,12 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
     const result = map.mapResult(pos, assoc) as MapResult & { recover: number | null };
     const mirror = result.recover === null ? undefined : whole.getMirror?.(i);
     if (mirror !== undefined && mirror > i && mirror < last) {
+      // Meanwhile it stood where what it is in had been taken out.
+      let spot = result.pos;
+      for (let between = i + 1; between < mirror; between++) {
+        if (maps[between] instanceof MoveMap) atMoves.set(between, spot);
+        spot = maps[between]!.map(spot, assoc);
+      }
       i = mirror;
       pos = (maps[mirror] as StepMap & { recover(value: number): number }).recover(result.recover!);
       continue;

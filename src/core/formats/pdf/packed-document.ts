@@ -32,7 +32,8 @@ export interface InnerFont {
     glyphForCodePoint(code: number): { id: number; advanceWidth: number };
     getGlyph(id: number): { advanceWidth: number };
   };
-  readonly subset: { includeGlyph(id: number): number };
+  /** Its glyphs by the number each has in the file. */
+  readonly subset: { includeGlyph(id: number): number; readonly glyphs: number[] };
   readonly widths: number[];
   readonly unicode: number[][];
   readonly scale: number;

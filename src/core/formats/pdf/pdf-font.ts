@@ -7,6 +7,8 @@ export class PdfFont {
   private readonly inner: InnerFont;
   private readonly codes = new Map<number, string>();
   private readonly words = new Map<string, string>();
+  /** The numbers of glyphs that are read as other signs than at first. */
+  private readonly alike = new Map<string, number>();
 
   constructor(
     document: PackedDocument,
@@ -39,17 +41,20 @@ export class PdfFont {
       .join(space);
   }
 
-  /** The operands for a text that its font has shaped. */
-  showShaped({ glyphs }: ShapedText): string {
+  /**
+   * The operands for a text that its font has shaped. Marks are put where the font wants them: along the line by the operands
+   * themselves, above and below it by a rise (9.3.7), for which TJ ends and begins anew.
+   */
+  showShaped({ glyphs }: ShapedText, size: number): string {
     let out = "";
-    for (const { id, advance, text } of glyphs) {
+    for (const { id, advance, dx, dy, text } of glyphs) {
       const sub = this.glyph(
         id,
         [...text].map((sign) => sign.codePointAt(0)!),
       );
       const own = (this.inner.font.getGlyph(id).advanceWidth * this.inner.scale) / 1000;
-      const rest = own - advance;
-      out += `(${sub})${Math.abs(rest) < 0.0005 ? "" : num(rest * 1000)}`;
+      const shown = `${moved(-dx)}(${sub})${moved(own - advance + dx)}`;
+      out += Math.abs(dy) < LEAST ? shown : `] TJ ${num(dy * size)} Ts [${shown}] TJ 0 Ts [`;
     }
     return out;
   }
@@ -85,13 +90,36 @@ export class PdfFont {
     return sign;
   }
 
-  /** A glyph as it is written in a string: half as long as in hexadecimal digits, which is felt in packing. */
+  /**
+   * A glyph as it is written in a string: half as long as in hexadecimal digits, which is felt in packing. One glyph can be a part
+   * of several letters, as where dots make one of the other; it stands in the file once for each, since a reader learns the
+   * letters from the glyph's number.
+   */
   private glyph(id: number, signs: number[]): string {
-    const sub = this.inner.subset.includeGlyph(id);
+    const { subset, unicode } = this.inner;
+    let sub = subset.includeGlyph(id);
+    const first = unicode[sub];
+    if (first && !sameSigns(first, signs)) {
+      const read = `${id} ${signs.join(" ")}`;
+      sub = this.alike.get(read) ?? subset.glyphs.push(id) - 1;
+      this.alike.set(read, sub);
+    }
     this.inner.widths[sub] ??= this.inner.font.getGlyph(id).advanceWidth * this.inner.scale;
     this.inner.unicode[sub] ??= signs;
     return bytesOf(sub);
   }
+}
+
+/** Less than this, in parts of an em, is not seen. */
+const LEAST = 0.0005;
+
+/** What moves the glyphs after it to the left. */
+function moved(ems: number): string {
+  return Math.abs(ems) < LEAST ? "" : num(ems * 1000);
+}
+
+function sameSigns(a: readonly number[], b: readonly number[]): boolean {
+  return a.length === b.length && a.every((sign, i) => sign === b[i]);
 }
 
 /** The two bytes of a number in a literal string (ISO 32000-2, 7.3.4.2). */

@@ -1,7 +1,7 @@
 import { placeKey, shelfOf, UNKNOWN_SHELF, type AskedPlace } from "@/core/links";
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
-import { getDocument, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { getDocument, OPS, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { Transform } from "prosemirror-transform";
 import {
   createDocument,
@@ -188,6 +188,18 @@ describe("a PDF", () => {
     expect(plain.bytes().length).toBeLessThan(made.bytes().length);
     expect(await textOf(await opened(plain.bytes()), 2)).toBe(await textOf(file, 2));
   });
+});
+
+test("each letter of a script is read as itself, though several are made of the same strokes, and has its points in place", async () => {
+  const lines = ["دليل الثاني آخر تاب ناب باب ياب", "مُعَلِّم"];
+  const layout = await laidOut(markdown(lines.join("\n\n")));
+  const pdf = await opened((await written(layout)).bytes());
+  const read = await textOf(pdf, 0);
+  // From right to left; where points stand beside their letters is the reader's matter.
+  const letters = (text: string) => [...text.replace(/[^\p{L}]/gu, "")].sort().join("");
+  expect(letters(read.normalize("NFC"))).toBe(letters(lines.join("").normalize("NFC")));
+  const { fnArray } = await (await pdf.getPage(1)).getOperatorList();
+  expect(fnArray).toContain(OPS.setTextRise);
 });
 
 test("roman numbers of the front matter are the file's page labels", async () => {

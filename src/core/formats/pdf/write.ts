@@ -279,7 +279,7 @@ class Writing {
     if (!item.shaped) return null;
     const shape = this.layout.resources.shaper(item.font);
     const font = this.font(item.font);
-    return shape && font ? font.showShaped(shape(item.text)) : null;
+    return shape && font ? font.showShaped(shape(item.text), item.size) : null;
   }
 
   private picture(name: string) {

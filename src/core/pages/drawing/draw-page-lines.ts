@@ -1,25 +1,15 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId, PageLine } from "@/core/document";
-import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
-import { fontKey } from "../fonts/font-key";
+import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
-import { widthOf } from "../text/measure";
-import { colourOnPaper, type TextStyle } from "../text/text-style";
+import { namedContents, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
+import { setOnOneLine } from "../text/set-text";
+import { plainSource } from "../text/text-source";
+import { drawLine } from "./draw-line";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
-const SIZE = 8.5;
-const STYLE: TextStyle = {
-  font: fontKey("sans", 400, false),
-  size: SIZE,
-  colour: colourOnPaper("quiet"),
-  rise: 0,
-  underline: false,
-  strike: false,
-  link: null,
-  look: "underlined",
-  code: false,
-};
+const { size: SIZE } = PAGE_LINE_STYLE;
 
 interface Part {
   readonly words: string;
@@ -56,20 +46,27 @@ const MENU_STEP = SIZE * 1.7;
 const SIGN = "·";
 const SIGN_ROOM = SIZE * 0.8;
 
-/** The entries of a menu in the middle of a line; where they are too long together, the longest are cut short. */
+/**
+ * The entries of a menu in the middle of a line. Where they are too long together they go without the word that stands
+ * before the number of most of them, as “Chapter”, and the longest are cut short.
+ */
 function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void {
   const { margins, width } = layout.setup;
   const entries = listEntries(layout.index, menu);
   if (entries.length === 0) return;
   const room = width - margins.left - margins.right;
   const space: SizedPart = { words: "", target: null, width: SIGN_ROOM };
-  const sign = { words: SIGN, target: null, width: wide(SIGN, pen) };
+  const sign = { words: SIGN, target: null, width: pageLineWidth(SIGN, pen.resources) };
   const between = 2 * SIGN_ROOM + sign.width;
-  const words = entries.map(entryWords);
-  const each = sharedRoom(
-    words.map((text) => wide(text, pen)),
-    room - between * (entries.length - 1),
-  );
+  const forWords = room - between * (entries.length - 1);
+  const roomEach = (words: readonly string[]) =>
+    sharedRoom(
+      words.map((text) => pageLineWidth(text, pen.resources)),
+      forWords,
+    );
+  const whole = entries.map(entryWords);
+  const words = roomEach(whole) < Infinity ? withoutSharedLabel(whole) : whole;
+  const each = roomEach(words);
   const parts = entries.flatMap(({ id }, i): SizedPart[] => {
     const target: DrawnTarget = { kind: "destination", id };
     const own = cutShort([{ words: words[i]!, target }], each, pen);
@@ -77,6 +74,15 @@ function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void
   });
   const used = parts.reduce((sum, { width: own }) => sum + own, 0);
   drawParts(parts, margins.left + (room - used) / 2, y, `menu ${y}`, pen);
+}
+
+/** Entries of which most begin with the same word and a number, without that word. */
+function withoutSharedLabel(entries: readonly string[]): readonly string[] {
+  const first = entries.map((words) => /^\p{L}+\s+(?=\p{N})/u.exec(words)?.[0] ?? "");
+  const times = (word: string) => first.filter((one) => one === word).length;
+  return entries.map((words, i) =>
+    first[i] !== "" && times(first[i]!) * 2 > entries.length ? words.slice(first[i]!.length) : words,
+  );
 }
 
 /** The width that no word may go beyond so that all fit into a room; beyond all bounds where they fit as they are. */
@@ -109,34 +115,12 @@ function drawPageLine(line: PageLine, y: number, layout: PageLayout, number: num
 function drawParts(parts: readonly SizedPart[], from: number, y: number, line: string, pen: Pen): void {
   let x = from;
   for (const { words, target, width } of parts) {
-    if (words === "") {
-      x += width;
-      continue;
+    if (words !== "") {
+      const text = setOnOneLine(plainSource(words, PAGE_LINE_STYLE), width, SIZE);
+      drawLine(text, 0, x, y, null, pen, target, `${line} ${x}`);
     }
-    const box = { x, y: y - SIZE * 0.9, width, height: SIZE * 1.25 };
-    const link = target ? pen.link(target, words, box, null, `${line} ${x}`) : -1;
-    pen.draw({
-      kind: "words",
-      x,
-      y,
-      text: words,
-      font: STYLE.font,
-      size: SIZE,
-      colour: STYLE.colour,
-      extra: 0,
-      width,
-      rtl: false,
-      shaped: false,
-      missing: false,
-      tag: null,
-      link,
-    });
     x += width;
   }
-}
-
-function wide(words: string, pen: Pen): number {
-  return widthOf(words, { from: 0, to: words.length, style: STYLE, pos: -1 }, pen.resources);
 }
 
 const FIELD = /(\{(?:page|pages|title|section|contents)\})/;
@@ -159,12 +143,9 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
           return { words: inBrief(heading), target: { kind: "destination", id: heading.id } };
         }
         case "{contents}": {
-          const list = contentsList(index);
+          const list = namedContents(index);
           if (!list) return { words: "", target: null };
-          return {
-            words: titleOf(index.doc.child(list.block), index.doc),
-            target: { kind: "destination", id: list.id as DestinationId },
-          };
+          return { words: list.words, target: { kind: "destination", id: list.id as DestinationId } };
         }
         default:
           return { words: part, target: null };
@@ -178,12 +159,13 @@ function cutShort(parts: readonly Part[], room: number, pen: Pen): SizedPart[] {
   let left = room;
   for (const part of parts) {
     let { words } = part;
-    let width = wide(words, pen);
+    let width = pageLineWidth(words, pen.resources);
     if (width > left) {
       const signs = [...words];
-      while (signs.length > 0 && wide(`${signs.join("").trimEnd()}…`, pen) > left) signs.pop();
+      while (signs.length > 0 && pageLineWidth(`${signs.join("").trimEnd()}…`, pen.resources) > left)
+        signs.pop();
       words = signs.length > 0 ? `${signs.join("").trimEnd()}…` : "";
-      width = wide(words, pen);
+      width = pageLineWidth(words, pen.resources);
       if (words) fit.push({ ...part, words, width });
       break;
     }

@@ -53,14 +53,30 @@ const FIRST_STRONG = /[\p{L}]/u;
 /** Breaks a text into lines. Takes time in step with the text; a text without words is one empty line. */
 export function setText(source: TextSource, setting: Setting, resources: Resources): SetText {
   const ends = setting.code ? codeLines(source, setting, resources) : proseLines(source, setting, resources);
-  const first = FIRST_STRONG.exec(source.text)?.[0];
   return {
     source,
     setting,
     lines: ends,
-    rtl: first !== undefined && RIGHT_TO_LEFT.test(first),
+    rtl: readRightToLeft(source),
     missing: missingSigns(source, resources),
   };
+}
+
+/** A text on one line of its own, its spaces as they are; `width` is that of the text, in points. */
+export function setOnOneLine(source: TextSource, width: number, size: number): SetText {
+  const line = { from: 0, to: source.text.length, width, height: size, baseline: 0 };
+  return {
+    source,
+    setting: { measure: width, align: "left", size, leading: 1, hyphenate: null },
+    lines: [{ ...line, hyphen: false, spaces: 0, last: true }],
+    rtl: readRightToLeft(source),
+    missing: [],
+  };
+}
+
+function readRightToLeft({ text }: TextSource): boolean {
+  const first = FIRST_STRONG.exec(text)?.[0];
+  return first !== undefined && RIGHT_TO_LEFT.test(first);
 }
 
 function proseLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {

@@ -1,0 +1,56 @@
+import type { DocumentIndex } from "@/core/destinations";
+import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
+import { fontKey } from "./fonts/font-key";
+import type { Resources } from "./resources";
+import { widthOfWords } from "./text/measure";
+import { colourOnPaper, type TextStyle } from "./text/text-style";
+
+/** How the lines above and below the text of a page are set, and the menus that stand there. */
+export const PAGE_LINE_STYLE: TextStyle = {
+  font: fontKey("sans", 400, false),
+  size: 8.5,
+  colour: colourOnPaper("quiet"),
+  rise: 0,
+  underline: false,
+  strike: false,
+  link: null,
+  look: "underlined",
+  code: false,
+};
+
+/** The width in points of words in a line above or below the text. */
+export function pageLineWidth(words: string, resources: Resources): number {
+  return widthOfWords(words, { from: 0, to: words.length, style: PAGE_LINE_STYLE, pos: -1 }, resources);
+}
+
+/** The title of the contents list that a page line names; null where a document has none. */
+export function namedContents(index: DocumentIndex): { id: string; words: string } | null {
+  const list = contentsList(index);
+  return list && { id: list.id, words: titleOf(index.doc.child(list.block), index.doc) };
+}
+
+/** Words in which no font but that of the line is needed. */
+const PLAIN = /^[\x20-\x7e]*$/;
+
+/**
+ * Asks for what the lines above and below the text need on any page, since pages are drawn when all is there.
+ * @param known Words of which it is known that all is there; added to.
+ */
+export function wantPageLines(index: DocumentIndex, resources: Resources, known: Set<string>): void {
+  const { header, footer } = index.sheet.page;
+  const lines = [...header, ...footer].join("");
+  const menus = [...placedMenus(index, "header"), ...placedMenus(index, "footer")];
+  if (lines === "" && menus.length === 0) return;
+  resources.font(PAGE_LINE_STYLE.font);
+  const want = (words: string) => {
+    if (PLAIN.test(words) || known.has(words)) return;
+    const { misses } = resources;
+    pageLineWidth(words, resources);
+    if (resources.misses === misses) known.add(words);
+  };
+  want(`${lines}…·`);
+  if (lines.includes("{title}")) want(index.doc.attrs.title as string);
+  if (lines.includes("{contents}")) want(namedContents(index)?.words ?? "");
+  if (lines.includes("{section}")) for (const heading of index.headings) want(inBrief(heading));
+  for (const menu of menus) for (const entry of listEntries(index, menu)) want(entryWords(entry));
+}
