@@ -52,3 +52,19 @@ test("a link whose first word was typed just now does not reach over blocks that
   expect(tr.doc.toString()).toBe('doc(heading("xa"), paragraph("mid"), heading("b"))');
   expect(dropped).toHaveLength(1);
 });
+
+test("what one deletes up to a block one moved does not take a block along that somebody else moved there", () => {
+  const { heading, paragraph } = schema.nodes;
+  const doc = createDocument([
+    heading.create({ id: "b" }, schema.text("bb")),
+    paragraph.create({ id: "d" }, schema.text("dd")),
+    paragraph.create({ id: "a" }, schema.text("aa")),
+  ]);
+  // Both move a block to the end; what is deleted reaches from the last one into the own one.
+  const mine = new Transform(doc).step(new MoveBlocksStep(4, 8, 12)).delete(6, 10);
+  expect(mine.doc.toString()).toBe('doc(heading("bb"), paragraph("ad"))');
+  const own = mine.steps.map((step, i) => ({ number: i + 1, step, inverted: step.invert(mine.docs[i]!) }));
+  const tr = new Transform(mine.doc);
+  rebase(tr, own, [{ step: new MoveBlocksStep(0, 4, 12), own: null }]);
+  expect(tr.doc.toString()).toBe('doc(paragraph("aa"), heading("bb"), paragraph("dd"))');
+});

@@ -1,4 +1,4 @@
-import type { Mappable, Mapping, MapResult, StepMap } from "prosemirror-transform";
+import { Mapping, type Mappable, type MapResult, type StepMap } from "prosemirror-transform";
 import { MoveMap } from "./move-map";
 
 /** A range after a mapping; `gone` where its inside, or the very spot of an empty one, was removed. */
@@ -32,7 +32,49 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
     if (b !== undefined && !staysWhole(move, a, b, from === to)) return null;
   }
   if (start.pos > end.pos) return null;
+  if (mapping instanceof Mapping && othersComeIn(mapping, { from, to }, { from: start.pos, to: end.pos }))
+    return null;
   return { from: start.pos, to: end.pos, gone: start.deletedAcross && end.deletedAcross };
+}
+
+interface Range {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * Whether a run of blocks that was outside of a range is inside of it after a mapping. It need not have moved into it: one's
+ * own move, taken back and done again around it, can bring the range's end behind it.
+ */
+function othersComeIn(mapping: Mapping, before: Range, after: Range): boolean {
+  const { maps, from: first, to: last } = mapping;
+  for (let i = first; i < last; i++) {
+    const map = maps[i]!;
+    if (!(map instanceof MoveMap) || isMirrored(mapping, i)) continue;
+    const run = { from: map.from, to: map.to };
+    if (!overlap(after, mapped(run, mapping.slice(i, last)))) continue;
+    if (!overlap(before, mapped(run, inverted(mapping, first, i)))) return true;
+  }
+  return false;
+}
+
+function mapped({ from, to }: Range, mapping: Mapping): Range {
+  return { from: mapping.map(from, 1), to: mapping.map(to, -1) };
+}
+
+/** The way back through a part of a mapping. */
+function inverted(mapping: Mapping, first: number, last: number): Mapping {
+  const inverse = new Mapping();
+  for (let i = last - 1; i >= first; i--) {
+    const mirror = mapping.getMirror(i);
+    const known = mirror !== undefined && mirror > i && mirror < last;
+    inverse.appendMap(mapping.maps[i]!.invert(), known ? last - 1 - mirror : undefined);
+  }
+  return inverse;
+}
+
+function overlap(a: Range, b: Range): boolean {
+  return a.from < b.to && b.from < a.to;
 }
 
 /** Whether a map and the one that takes it back are both in a mapping. */
