@@ -87,6 +87,8 @@ export class Author {
   readonly linked: { target: LinkTarget; letters: string; before: string }[] = [];
   /** Letters that the author has taken away on purpose. */
   readonly removed = new Set<string>();
+  /** Letters that stood here when the author took others away. */
+  readonly left = new Set<string>();
   /** Letters that the author has cut and pasted somewhere. */
   readonly pasted = new Set<string>();
   dropped = 0;
@@ -116,6 +118,7 @@ export class Author {
     const { state, transactions } = this.state.applyTransaction(tr);
     if (kind && MAY_REMOVE.includes(kind)) {
       const text = state.doc.textContent;
+      for (const letter of text) this.left.add(letter);
       for (const letter of this.state.doc.textContent) if (!text.includes(letter)) this.removed.add(letter);
     }
     this.state = state;

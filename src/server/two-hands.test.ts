@@ -127,7 +127,8 @@ class Session {
     for (const letter of this.known)
       if (!after.includes(letter)) {
         expect(kinds.some((kind) => MAY_REMOVE.includes(kind))).toBe(true);
-        this.removed.add(letter);
+        // What was written inside of what somebody takes away goes with it; what they had seen and left does not.
+        if (!author.left.has(letter)) this.removed.add(letter);
       }
     this.known = after;
     if (!lost) this.answers.set(author, { since });
