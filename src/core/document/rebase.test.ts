@@ -53,6 +53,19 @@ test("a link whose first word was typed just now does not reach over blocks that
   expect(dropped).toHaveLength(1);
 });
 
+test("what one deletes does not reach to where somebody moved its first block", () => {
+  const doc = createDocument(
+    ["aa", "bb", "cc", "dd"].map((text) => schema.nodes.paragraph.create({ id: text }, schema.text(text))),
+  );
+  // The whole third block and a letter of the next.
+  const step = new ReplaceStep(8, 14, new Slice(Fragment.from(schema.nodes.paragraph.create()), 0, 1));
+  expect(step.apply(doc).doc!.toString()).toBe('doc(paragraph("aa"), paragraph("bb"), paragraph("d"))');
+  const tr = new Transform(step.apply(doc).doc!);
+  const own = [{ number: 1, step, inverted: step.invert(doc) }];
+  rebase(tr, own, [{ step: new MoveBlocksStep(8, 12, 0), own: null }]);
+  for (const text of ["aa", "bb", "cc"]) expect(tr.doc.textContent).toContain(text);
+});
+
 test("what one deletes up to a block one moved does not take a block along that somebody else moved there", () => {
   const { heading, paragraph } = schema.nodes;
   const doc = createDocument([

@@ -58,6 +58,21 @@ export function PagesView() {
     [step, scale],
   );
   const follow = useFollowDrawn(goTo);
+  /** The page that was asked for before there were any. */
+  const awaited = useRef<string | null>(null);
+  const visit = useCallback(
+    (label: string) => {
+      awaited.current = pages ? null : label;
+      if (!pages) return;
+      const page = pages.labels.page(label);
+      if (page === null) session.say(`There is no page ${label}.`);
+      else goTo(page);
+    },
+    [pages, goTo, session],
+  );
+  useEffect(() => {
+    if (pages && awaited.current !== null) visit(awaited.current);
+  }, [pages, visit]);
   const smaller = SIZES.findLast((one) => one < scale - 0.01);
   const larger = SIZES.find((one) => one > scale + 0.01);
   function resize(next: number) {
@@ -80,15 +95,7 @@ export function PagesView() {
           <ArrowLeft size={15} aria-hidden /> Publish
         </Link>
         <span className="flex-1" />
-        <PageField
-          key={here}
-          label={pages?.labels.of(here) ?? ""}
-          onGo={(label) => {
-            const page = pages?.labels.page(label) ?? null;
-            if (page === null) session.say(`There is no page ${label}.`);
-            else goTo(page);
-          }}
-        />
+        <PageField key={here} label={pages?.labels.of(here) ?? ""} onGo={visit} />
         <span className="text-sm text-quiet tabular-nums">
           {pages ? `of ${pages.labels.of(count - 1)}` : "Laying out the pages …"}
         </span>

@@ -89,7 +89,7 @@ function staysWhole(move: MoveMap, from: number, to: number, empty: boolean): bo
   if (empty) return true;
   const startMoves = move.carries(from, 1);
   const endMoves = move.carries(to, -1);
-  if (startMoves !== endMoves) return from <= move.from && to >= move.to;
+  if (startMoves !== endMoves) return false;
   if (startMoves) return true;
   const runInside = from <= move.from && to >= move.to;
   const goesInside = from < move.where && move.where < to;
