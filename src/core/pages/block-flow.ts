@@ -7,7 +7,7 @@ import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, type Flow, type Strip, type StripContent } from "./flow";
-import { innerStrips } from "./inner-strips";
+import { innerStrips, unindented } from "./inner-strips";
 import { tableStrips } from "./table-strips";
 import { textStrips } from "./text-strips";
 
@@ -97,7 +97,7 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
       return flow(
         innerStrips(
           block,
-          { ...place, x: body.indent, width: width - body.indent, look: { ...body, indent: 0 } },
+          { ...place, x: body.indent, width: width - body.indent, look: unindented(body) },
           composition,
         ),
         body,

@@ -70,6 +70,11 @@ export function childStrips(
   return strips;
 }
 
+/** A look without its indent; the very same where it has none. */
+export function unindented(look: Look): Look {
+  return look.indent === 0 ? look : { ...look, indent: 0 };
+}
+
 function listStrips(list: Node, place: InnerPlace, composition: Composition, depth: number): Strip[] {
   const ordered = list.type.name === "ordered_list";
   const tag: Tag = { role: "L", parent: place.tag };
@@ -80,6 +85,7 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
     ordered ? `${(list.attrs.start as number) + i}.` : SIGNS[depth % SIGNS.length]!;
   const widest = wordsSet(ordered ? `${last}.` : "•", style, { measure: 1e4, leading }, composition);
   const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
+  const look = unindented(place.look);
   const strips: Strip[] = [];
   let start = place.start + 1;
   list.forEach((item, _offset, i) => {
@@ -92,7 +98,7 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
         width: place.width - indent,
         tag: body,
         start: start + 1,
-        look: { ...place.look, indent: 0 },
+        look,
       },
       composition,
       size * ITEM_GAP,
@@ -124,7 +130,7 @@ function quotationStrips(node: Node, place: InnerPlace, composition: Composition
       width: Math.max(place.width / 3, place.width - inset),
       tag: { role: "BlockQuote", parent: place.tag },
       start: place.start + 1,
-      look: { ...look, indent: 0 },
+      look: unindented(look),
     },
     composition,
     look.size * 0.9,

@@ -5,7 +5,7 @@ import { captionStrips } from "./caption-strips";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type SetNote, type Strip, type Tag } from "./flow";
-import { childStrips } from "./inner-strips";
+import { childStrips, unindented } from "./inner-strips";
 
 /** Words of tables are a little smaller than those around. */
 const SMALLER = 0.93;
@@ -42,47 +42,85 @@ export function tableStrips(
 }
 
 function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, composition: Composition) {
-  const look = { ...composition.sheet.styles.body, indent: 0 };
+  const look = unindented(composition.sheet.styles.body);
   const cellLook: Look = { ...look, size: look.size * SMALLER, align: "left" };
   const { cells, columns } = gridCells(grid);
   const widths = columnWidths(cells, columns, composition.width, PADDING.right, cellLook, composition);
-  const lefts = widths.map((_, i) => widths.slice(0, i).reduce((sum, width) => sum + width, 0));
-  const rowTags = Array.from({ length: grid.childCount }, (): Tag => ({ role: "TR", parent: table }));
-  const set = cells.map((cell) =>
-    setCell(cell, gridStart, lefts, widths, rowTags, cellLook, heads, composition),
-  );
+  const how: TableSetting = {
+    gridStart,
+    widths,
+    lefts: leftsOf(widths),
+    rowTags: Array.from({ length: grid.childCount }, (): Tag => ({ role: "TR", parent: table })),
+    cell: cellLook,
+    header: { ...cellLook, weight: 600 },
+    heads,
+  };
+  const set = cells.map((cell) => setCell(cell, how, composition));
   const heights = rowHeights(set, grid.childCount);
   const strips: Strip[] = [];
   let headStrips = 0;
-  const headHeight = heights.slice(0, heads).reduce((sum, height) => sum + height, 0);
+  let headHeight = 0;
+  for (let row = 0; row < heads; row++) headHeight += heights[row]!;
   const room = composition.height - (headHeight < composition.height / 3 ? headHeight : 0) - 60;
   let start = gridStart + 1;
+  let next = 0;
+  /** The last row that a cell begun so far reaches into. */
+  let reached = -1;
   for (let row = 0; row < grid.childCount; row++) {
-    const begun = set.filter((cell) => cell.cell.row === row);
-    const held = set.some(({ cell }) => cell.row < row && cell.row + cell.rowSpan > row);
-    const line = row === heads - 1 ? 1.5 : 0.5;
+    const held = reached >= row;
+    const begun: SetCell[] = [];
+    for (; next < set.length && set[next]!.cell.row === row; next++) {
+      begun.push(set[next]!);
+      reached = Math.max(reached, row + set[next]!.cell.rowSpan - 1);
+    }
     const parts = slices(begun, heights[row]!, room);
-    parts.forEach((part, i) => {
+    // Between rows that a cell goes over there is no line.
+    const line = reached > row ? 0 : row === heads - 1 ? 1.5 : 0.5;
+    for (let i = 0; i < parts.length; i++) {
+      const { height, cells: own, notes } = parts[i]!;
       strips.push({
         gap: 0,
-        height: part.height,
+        height,
         free: i > 0 || (row > 0 && !held),
         start,
-        notes: part.notes,
+        notes,
         content: {
           kind: "row",
-          cells: part.cells,
-          line: i === parts.length - 1 && !continues(set, row) ? line : 0,
+          cells: own,
+          line: i === parts.length - 1 ? line : 0,
           width: composition.width,
         },
         grounds: NO_GROUNDS,
-        tag: rowTags[row]!,
+        tag: how.rowTags[row]!,
       });
-    });
+    }
     if (row < heads) headStrips = strips.length;
     start += grid.child(row).nodeSize;
   }
   return { strips, heads: headStrips };
+}
+
+/** Where columns of some widths begin. */
+function leftsOf(widths: readonly number[]): number[] {
+  const lefts: number[] = [];
+  let left = 0;
+  for (const width of widths) {
+    lefts.push(left);
+    left += width;
+  }
+  return lefts;
+}
+
+/** What all cells of a table are set by. */
+interface TableSetting {
+  readonly gridStart: number;
+  readonly widths: readonly number[];
+  readonly lefts: readonly number[];
+  readonly rowTags: readonly Tag[];
+  readonly cell: Look;
+  readonly header: Look;
+  /** How many rows at the top are headings. */
+  readonly heads: number;
 }
 
 interface SetCell {
@@ -93,40 +131,40 @@ interface SetCell {
   readonly height: number;
 }
 
-function setCell(
-  cell: GridCell,
-  gridStart: number,
-  lefts: readonly number[],
-  widths: readonly number[],
-  rows: readonly Tag[],
-  look: Look,
-  heads: number,
-  composition: Composition,
-): SetCell {
-  const x = lefts[cell.column] ?? 0;
-  const width = widths.slice(cell.column, cell.column + cell.colSpan).reduce((sum, own) => sum + own, 0);
+function setCell(cell: GridCell, how: TableSetting, composition: Composition): SetCell {
+  let width = 0;
+  for (let i = 0; i < cell.colSpan; i++) width += how.widths[cell.column + i] ?? 0;
   const header = cell.node.type.name === "table_header";
-  const own = header ? { ...look, weight: 600 } : look;
+  const look = header ? how.header : how.cell;
   const strips = childStrips(
     cell.node,
     {
       x: 0,
       width: Math.max(8, width - PADDING.right),
-      tag: {
-        role: header ? "TH" : "TD",
-        parent: rows[cell.row]!,
-        ...(header ? { scope: cell.row < heads ? ("Column" as const) : ("Row" as const) } : {}),
-        ...(cell.colSpan > 1 ? { colSpan: cell.colSpan } : {}),
-        ...(cell.rowSpan > 1 ? { rowSpan: cell.rowSpan } : {}),
-      },
-      start: gridStart + cell.start + 1,
-      look: own,
+      tag: cellTag(cell, header, how),
+      start: how.gridStart + cell.start + 1,
+      look,
     },
     // Divided words fill a wide column, and make a narrow one hard to read.
     width < look.size * NARROW ? { ...composition, hyphenate: null } : composition,
     look.size * 0.4,
   );
-  return { cell, x, width, strips, height: heightOf(strips) + PADDING.top + PADDING.bottom };
+  const height = heightOf(strips) + PADDING.top + PADDING.bottom;
+  return { cell, x: how.lefts[cell.column] ?? 0, width, strips, height };
+}
+
+function cellTag(cell: GridCell, header: boolean, { rowTags, heads }: TableSetting): Tag {
+  const parent = rowTags[cell.row]!;
+  const tag: Tag = header
+    ? { role: "TH", parent, scope: cell.row < heads ? "Column" : "Row" }
+    : { role: "TD", parent };
+  return cell.colSpan > 1 || cell.rowSpan > 1
+    ? {
+        ...tag,
+        ...(cell.colSpan > 1 ? { colSpan: cell.colSpan } : {}),
+        ...(cell.rowSpan > 1 ? { rowSpan: cell.rowSpan } : {}),
+      }
+    : tag;
 }
 
 /** The height of each row; a cell over several rows makes the last of them higher where it needs more. */
@@ -142,11 +180,6 @@ function rowHeights(cells: readonly SetCell[], rows: number): number[] {
   return heights;
 }
 
-/** Whether a cell that began in a row or before goes on in the next. */
-function continues(cells: readonly SetCell[], row: number): boolean {
-  return cells.some(({ cell }) => cell.row <= row && cell.row + cell.rowSpan > row + 1);
-}
-
 interface Slice {
   readonly height: number;
   readonly cells: CellPart[];
@@ -155,48 +188,42 @@ interface Slice {
 
 /** A row as it is, or in parts that fit on a page each: every cell gives as many of its strips as there is room for. */
 function slices(cells: readonly SetCell[], height: number, room: number): Slice[] {
-  if (height <= room)
-    return [
-      slice(
-        cells,
-        cells.map(({ strips }) => [0, strips.length]),
-        height,
-      ),
-    ];
+  if (height <= room) return [slice(cells, (own) => own.strips, height)];
   const parts: Slice[] = [];
   const from = cells.map(() => 0);
   while (cells.some(({ strips }, i) => from[i]! < strips.length)) {
-    const ranges = cells.map(({ strips }, i): [number, number] => {
-      let used = PADDING.top + PADDING.bottom;
-      let to = from[i]!;
-      while (to < strips.length) {
-        const need = (to > from[i]! ? strips[to]!.gap : 0) + strips[to]!.height;
-        if (used + need > room && to > from[i]!) break;
-        used += need;
-        to++;
-      }
-      return [from[i]!, to];
-    });
-    const tall = Math.max(
-      ...cells.map(({ strips }, i) => heightOf(strips.slice(...ranges[i]!)) + PADDING.top + PADDING.bottom),
-    );
-    parts.push(slice(cells, ranges, tall));
-    ranges.forEach(([, to], i) => (from[i] = to));
+    const fit = new Map(cells.map((own, i) => [own, fitting(own.strips, from[i]!, room)]));
+    const tall = Math.max(...[...fit.values()].map((strips) => heightOf(strips)));
+    parts.push(slice(cells, (own) => fit.get(own)!, tall + PADDING.top + PADDING.bottom));
+    cells.forEach((own, i) => (from[i]! += fit.get(own)!.length));
   }
   return parts;
 }
 
+/** The strips from one on that fit into a room; at least one where there is one. */
+function fitting(strips: readonly Strip[], from: number, room: number): readonly Strip[] {
+  let used = PADDING.top + PADDING.bottom;
+  let to = from;
+  while (to < strips.length) {
+    const need = (to > from ? strips[to]!.gap : 0) + strips[to]!.height;
+    if (used + need > room && to > from) break;
+    used += need;
+    to++;
+  }
+  return strips.slice(from, to);
+}
+
 function slice(
   cells: readonly SetCell[],
-  ranges: readonly (readonly [number, number])[],
+  stripsOf: (cell: SetCell) => readonly Strip[],
   height: number,
 ): Slice {
-  const parts = cells.map(({ x, width, strips }, i) => ({
-    x,
-    y: PADDING.top,
-    width,
-    strips: strips.slice(...ranges[i]!),
-  }));
-  const notes = parts.flatMap(({ strips }) => strips.flatMap((strip) => [...strip.notes]));
-  return { height, cells: parts, notes: notes.length > 0 ? notes : NO_NOTES };
+  const parts: CellPart[] = [];
+  let notes: SetNote[] | null = null;
+  for (const cell of cells) {
+    const strips = stripsOf(cell);
+    parts.push({ x: cell.x, y: PADDING.top, width: cell.width, strips });
+    for (const strip of strips) if (strip.notes.length > 0) (notes ??= []).push(...strip.notes);
+  }
+  return { height, cells: parts.slice(), notes: notes ?? NO_NOTES };
 }

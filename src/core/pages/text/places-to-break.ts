@@ -48,12 +48,14 @@ export function breakPlaces(
   let span = spans[0]!;
   let table = resources.font(span.style.font);
   let { size } = span.style;
+  let space = widthOf(" ", span, resources);
   let end = spans.length === 1 ? text.length : span.to;
   const enter = (next: number) => {
     number = next;
     span = spans[next]!;
     table = resources.font(span.style.font);
     size = span.style.size;
+    space = widthOf(" ", span, resources);
     end = next === spans.length - 1 ? text.length : span.to;
   };
   /** Width from `at` to `to`, which may lie in a later span. */
@@ -68,6 +70,11 @@ export function breakPlaces(
       at = until;
     }
     return width;
+  };
+  /** Width of the space or tab at `at`. */
+  const advanceSpace = (): number => {
+    while (end <= at && number < spans.length - 1) enter(number + 1);
+    return text.charCodeAt(at++) === SPACE ? space : widthOf("\t", span, resources);
   };
   /** Width from the beginning of a word, whose pieces are kerned with each other where one span sets them. */
   const advanceIn = (start: number, to: number, before: number): number => {
@@ -114,8 +121,8 @@ export function breakPlaces(
     const spacesSeen = spaces;
     let forced = false;
     if (onlySpaces) {
-      while (at < text.length && text.charCodeAt(at) === 32) {
-        x += advance(at + 1);
+      while (at < text.length && text.charCodeAt(at) === SPACE) {
+        x += advanceSpace();
         spaces++;
       }
     } else
@@ -125,7 +132,7 @@ export function breakPlaces(
           forced = true;
           break;
         }
-        x += advance(at + 1);
+        x += advanceSpace();
         spaces++;
       }
     add(wordEnd, at, seen, x, spacesSeen, spaces, 0, forced);
@@ -182,7 +189,8 @@ export function divideWord(
 }
 
 const NEW_LINE = 10;
-const isSpace = (code: number) => code === 32 || code === NEW_LINE || code === 9;
+const SPACE = 32;
+const isSpace = (code: number) => code === SPACE || code === NEW_LINE || code === 9;
 
 /** Makes room for `by` values at a place of a column. */
 function insert<T>(column: T[], place: number, by: number, count: number, empty: T): void {

@@ -19,19 +19,37 @@ export interface Setting {
   readonly code?: boolean;
 }
 
-/** One line of a set text. Offsets are those of the text, lengths points. */
-export interface SetLine {
-  readonly from: number;
-  readonly to: number;
-  /** Whether a hyphen is put at its end. */
-  readonly hyphen: boolean;
-  readonly width: number;
-  readonly spaces: number;
+/** How high a line is, and how far its base line lies below its top, in points. */
+interface LineBox {
   readonly height: number;
-  /** From the line's top to its base line. */
   readonly baseline: number;
-  /** Ends at the text's end or at a line end of its own: not stretched. */
-  readonly last: boolean;
+}
+
+/** One line of a set text. Offsets are those of the text, lengths points. */
+export class SetLine {
+  /**
+   * @param hyphen Whether a hyphen is put at its end.
+   * @param last Ends at the text's end or at a line end of its own: not stretched.
+   * @param box Shared by the lines of a text: a long document has a hundred thousand.
+   */
+  constructor(
+    readonly from: number,
+    readonly to: number,
+    readonly hyphen: boolean,
+    readonly width: number,
+    readonly spaces: number,
+    readonly last: boolean,
+    private readonly box: LineBox,
+  ) {}
+
+  get height(): number {
+    return this.box.height;
+  }
+
+  /** From the line's top to its base line. */
+  get baseline(): number {
+    return this.box.baseline;
+  }
 }
 
 /** A text broken into lines. */
@@ -51,7 +69,8 @@ const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
 const FIRST_STRONG = /[\p{L}]/u;
 
 /** Breaks a text into lines. Takes time in step with the text; a text without words is one empty line. */
-export function setText(source: TextSource, setting: Setting, resources: Resources): SetText {
+export function setText(source: TextSource, how: Setting, resources: Resources): SetText {
+  const setting = shared(how);
   const ends = setting.code ? codeLines(source, setting, resources) : proseLines(source, setting, resources);
   return {
     source,
@@ -62,13 +81,35 @@ export function setText(source: TextSource, setting: Setting, resources: Resourc
   };
 }
 
+/** The settings asked for last: nearly all texts of a document share a few. */
+const lastSettings: Setting[] = [];
+const MOST_SHARED = 8;
+
+/** An equal setting that is there already, or this one. */
+function shared(setting: Setting): Setting {
+  for (const one of lastSettings)
+    if (
+      one.measure === setting.measure &&
+      one.size === setting.size &&
+      one.leading === setting.leading &&
+      one.align === setting.align &&
+      one.hyphenate === setting.hyphenate &&
+      one.reserve === setting.reserve &&
+      one.code === setting.code
+    )
+      return one;
+  if (lastSettings.length === MOST_SHARED) lastSettings.pop();
+  lastSettings.unshift(setting);
+  return setting;
+}
+
 /** A text on one line of its own, its spaces as they are; `width` is that of the text, in points. */
 export function setOnOneLine(source: TextSource, width: number, size: number): SetText {
-  const line = { from: 0, to: source.text.length, width, height: size, baseline: 0 };
+  const box = { height: size, baseline: 0 };
   return {
     source,
     setting: { measure: width, align: "left", size, leading: 1, hyphenate: null },
-    lines: [{ ...line, hyphen: false, spaces: 0, last: true }],
+    lines: [new SetLine(0, source.text.length, false, width, 0, true, box)],
     rtl: readRightToLeft(source),
     missing: [],
   };
@@ -111,9 +152,7 @@ function linesAt(
   resources: Resources,
 ): SetLine[] {
   const lines: SetLine[] = [];
-  const even = isEven(source.spans, setting.size);
-  const height = setting.size * setting.leading;
-  const baseline = even ? baselineOf(source.spans[0]!, setting, resources) : 0;
+  const even = isEven(source.spans, setting.size) ? evenBox(source.spans[0]!, setting, resources) : null;
   let from = 0;
   let x = 0;
   let spacesBefore = 0;
@@ -132,7 +171,8 @@ function linesAt(
     x = places.next[end]!;
     spacesBefore = places.spacesNext[end]!;
   }
-  return lines;
+  // Exactly as long as it has to be: what grows keeps room for more.
+  return lines.slice();
 
   function line(
     from: number,
@@ -142,10 +182,21 @@ function linesAt(
     spaces: number,
     last: boolean,
   ): SetLine {
-    const tall = even ? { height, baseline } : lineHeight(source, from, to, setting, resources);
-    return { from, to, hyphen, width, spaces, last, ...tall };
+    const box = even ?? lineHeight(source, from, to, setting, resources);
+    return new SetLine(from, to, hyphen, width, spaces, last, box);
   }
 }
+
+/** The box of lines that hold nothing larger than their text; one object for all that are alike. */
+function evenBox(span: Span, setting: Setting, resources: Resources): LineBox {
+  const height = setting.size * setting.leading;
+  const baseline = baselineOf(span, setting, resources);
+  let known = boxes.get(height);
+  if (known?.baseline !== baseline) boxes.set(height, (known = { height, baseline }));
+  return known;
+}
+/** By height; the one that was asked for last. */
+const boxes = new Map<number, LineBox>();
 
 /** A word that is wider than its line, in lines of as many letters as fit. Letters stay whole with their marks. */
 function letters(source: TextSource, from: number, to: number, room: number, resources: Resources) {
@@ -172,14 +223,13 @@ function letters(source: TextSource, from: number, to: number, room: number, res
 function codeLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {
   const lines: SetLine[] = [];
   const span = source.spans[0]!;
-  const height = setting.size * setting.leading;
-  const baseline = baselineOf(span, setting, resources);
+  const box = evenBox(span, setting, resources);
   let from = 0;
   for (const typed of source.text.split("\n")) {
     const to = from + typed.length;
     const parts =
       typed === "" ? [{ from, to, width: 0 }] : letters(source, from, to, setting.measure, resources);
-    for (const part of parts) lines.push({ ...part, hyphen: false, spaces: 0, height, baseline, last: true });
+    for (const part of parts) lines.push(new SetLine(part.from, part.to, false, part.width, 0, true, box));
     from = to + 1;
   }
   return lines;
@@ -198,7 +248,13 @@ function baselineOf({ style }: Span, { size, leading }: Setting, resources: Reso
 }
 
 /** A line is as high as its largest words and equations need. */
-function lineHeight(source: TextSource, from: number, to: number, setting: Setting, resources: Resources) {
+function lineHeight(
+  source: TextSource,
+  from: number,
+  to: number,
+  setting: Setting,
+  resources: Resources,
+): LineBox {
   let above = baselineOf(source.spans[0]!, setting, resources);
   let below = setting.size * setting.leading - above;
   for (const span of source.spans) {

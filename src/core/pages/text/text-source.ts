@@ -70,6 +70,12 @@ export function textSource(
   label = "",
 ): TextSource {
   const base = styleOfLook(look, sheet);
+  const only = label === "" && node.childCount === 1 ? node.firstChild! : null;
+  // The most frequent case of a text in one piece.
+  if (only?.isText) {
+    const style = only.marks.length > 0 ? markedStyle(base, look, only.marks, sheet) : base;
+    return { text: only.text!, spans: [{ from: 0, to: only.text!.length, style, pos: start }] };
+  }
   const spans: Span[] = [];
   let text = label;
   if (label) spans.push({ from: 0, to: label.length, style: base, pos: -1 });
@@ -131,7 +137,7 @@ export function textSource(
     pos += child.nodeSize;
   });
   if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
-  return { text, spans };
+  return { text, spans: spans.slice() };
 }
 
 /** A text that is not in the document: generated words, set in one way. */

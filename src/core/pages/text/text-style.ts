@@ -36,8 +36,19 @@ export function colourOnPaper(colour: string | null, otherwise = "ink"): string 
   return named.startsWith("#") ? named : (COLOURS[named] ?? COLOURS.ink!);
 }
 
+/** Styles of looks, each kept for the sheet it was asked with last: nearly all texts of a document share a few. */
+const styles = new WeakMap<Look, { readonly sheet: StyleSheet; readonly style: TextStyle }>();
+
 /** How words of a look are set that carry no mark. */
 export function styleOfLook(look: Look, sheet: StyleSheet): TextStyle {
+  const known = styles.get(look);
+  if (known?.sheet === sheet) return known.style;
+  const style = makeStyle(look, sheet);
+  styles.set(look, { sheet, style });
+  return style;
+}
+
+function makeStyle(look: Look, sheet: StyleSheet): TextStyle {
   const { body } = sheet.styles;
   return {
     font: fontKey((look.face ?? body.face ?? "serif") as Family, look.weight, look.slant === "italic"),
