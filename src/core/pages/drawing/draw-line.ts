@@ -45,7 +45,10 @@ export function drawLine(
   if (align === "center") x += free / 2;
   else if (toRight && !toLeft && stretch === 0) x += free;
   const base = top + line.baseline;
-  for (const run of runsOf(text, line.from, line.to)) x += drawRun(run, x);
+  const runs = runsOf(text, line.from, line.to);
+  // What was measured when the line was broken is not measured again.
+  const known = runs.length === 1 && !line.hyphen ? line.width : null;
+  for (const run of runs) x += drawRun(run, x);
   // A space that the line's end stands for, so that words do not run together where text is taken out.
   const drawn = pen.items.findLast((item) => item.kind === "words");
   if (drawn && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
@@ -79,7 +82,7 @@ export function drawLine(
     const words = source.text.slice(from, to).replace(/[\t\n]/g, " ");
     const { style } = span;
     const spaces = stretch === 0 ? 0 : words.split(" ").length - 1;
-    const width = widthOfWords(words, span, pen.resources) + spaces * stretch;
+    const width = (known ?? widthOfWords(words, span, pen.resources)) + spaces * stretch;
     if (words === "") return 0;
     const target = link ?? style.link ?? (span.note ? noteTarget(span) : null);
     let linked = -1;
@@ -98,7 +101,10 @@ export function drawLine(
     for (const piece of rtl ? [...pieces].reverse() : pieces) {
       const own = words.slice(piece.from, piece.to);
       const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
-      const wide = pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
+      const wide =
+        pieces.length === 1
+          ? width
+          : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
       pen.draw({
         ...wordsOf(own, { ...style, font: piece.font }, offset, base, wide),
         rtl: rtl && RIGHT_TO_LEFT.test(own),
