@@ -1,5 +1,5 @@
 import type { DrawnLink, DrawnShapes, DrawnWords, FontKey, PageDrawing, Tag } from "@/core/pages";
-import { fillColour, num, strokeColour } from "./pdf-syntax";
+import { fillColour, hundredths, num, strokeColour } from "./pdf-syntax";
 import type { PdfFont } from "./pdf-font";
 
 /** What the content of a page needs of the file it is in. */
@@ -22,11 +22,14 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
   const out: string[] = [];
   let open: Tag | null | undefined;
   let inText = false;
+  /** Where the last words of the open text begin, in hundredths of a point; from there the next are told. */
+  let line: { readonly x: number; readonly y: number } | null = null;
   let font = "";
   let colour = "";
   const endText = () => {
     if (inText) out.push("ET");
     inText = false;
+    line = null;
   };
   const enter = (tag: Tag | null) => {
     if (open === tag) return;
@@ -53,10 +56,14 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
         item.rtl ? [...item.text].reverse().join("") : item.soft ? SOFT_HYPHEN : item.text,
         item.extra / item.size,
       );
+    const at = { x: Math.round(item.x * 100), y: Math.round(item.y * 100) };
     out.push(
-      `1 0 0 -1 ${num(item.x)} ${num(item.y)} Tm`,
+      line
+        ? `${hundredths(at.x - line.x)} ${hundredths(line.y - at.y)} Td`
+        : `1 0 0 -1 ${hundredths(at.x)} ${hundredths(at.y)} Tm`,
       `[${shown}${item.spaceAfter ? own.show(" ", 0) : ""}] TJ`,
     );
+    line = at;
   };
   for (const item of drawing.items) {
     switch (item.kind) {

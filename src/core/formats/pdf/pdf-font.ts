@@ -33,12 +33,12 @@ export class PdfFont {
    * @param extra Added to each space, in parts of an em.
    */
   show(text: string, extra: number): string {
-    if (!text.includes(" ")) return this.word(text);
-    const space = `(${this.code(0x20)})${extra === 0 ? "" : num(-extra * 1000)}`;
-    return text
+    if (!text.includes(" ")) return `(${this.word(text)})`;
+    const space = `${this.code(0x20)}${extra === 0 ? "" : `)${num(-extra * 1000)}(`}`;
+    return `(${text
       .split(" ")
       .map((word) => (word === "" ? "" : this.word(word)))
-      .join(space);
+      .join(space)})`;
   }
 
   /**
@@ -59,24 +59,20 @@ export class PdfFont {
     return out;
   }
 
+  /** What stands between the first and the last parenthesis of a word's operands. */
   private word(word: string): string {
     const known = this.words.get(word);
     if (known !== undefined) return known;
     let out = "";
-    let run = "";
     this.table.walk(word, (from, to, ligature, _advance, kern) => {
-      if (kern !== 0 && run !== "") {
-        out += `(${run})${num((-kern * 1000) / this.table.em)}`;
-        run = "";
-      }
-      run += ligature
+      if (kern !== 0 && out !== "") out += `)${num((-kern * 1000) / this.table.em)}(`;
+      out += ligature
         ? this.glyph(
             ligature,
             [...word.slice(from, to)].map((sign) => sign.codePointAt(0)!),
           )
         : this.code(word.codePointAt(from)!);
     });
-    if (run !== "") out += `(${run})`;
     this.words.set(word, out);
     return out;
   }
