@@ -62,12 +62,12 @@ export class FontTable {
     }
     this.ligatures = file.ligatures.map(([text, glyph], i) => [text, glyph, place + i]);
     const entries = place + file.ligatures.length;
-    this.advances = Int16Array.from(unpacked(file.advances));
+    this.advances = unpacked(file.advances, Int16Array);
     if (file.kerning) {
-      this.rows = Uint16Array.from(unpacked(file.kerning.rows));
-      this.columns = Uint16Array.from(unpacked(file.kerning.columns));
+      this.rows = unpacked(file.kerning.rows, Uint16Array);
+      this.columns = unpacked(file.kerning.columns, Uint16Array);
       this.width = file.kerning.width;
-      this.kerning = Int16Array.from(unpacked(file.kerning.values));
+      this.kerning = unpacked(file.kerning.values, Int16Array);
       if (this.rows.length !== entries) throw new RangeError(`the table of ${file.name} is damaged`);
     }
     this.space = this.widthOf(" ");
@@ -141,9 +141,18 @@ export class FontTable {
   }
 }
 
-function unpacked(repeated: readonly number[]): number[] {
-  const values: number[] = [];
-  for (let i = 0; i < repeated.length; i += 2)
-    for (let n = repeated[i + 1]!; n > 0; n--) values.push(repeated[i]!);
+/** Values and how often each is repeated, as a table of numbers. */
+function unpacked<Table extends Int16Array | Uint16Array>(
+  repeated: readonly number[],
+  Table: new (length: number) => Table,
+): Table {
+  let length = 0;
+  for (let i = 1; i < repeated.length; i += 2) length += repeated[i]!;
+  const values = new Table(length);
+  let at = 0;
+  for (let i = 0; i < repeated.length; i += 2) {
+    values.fill(repeated[i]!, at, at + repeated[i + 1]!);
+    at += repeated[i + 1]!;
+  }
   return values;
 }
