@@ -98,7 +98,7 @@ export class Session {
 
   private view: ManuscriptView | null = null;
   private adriftShown: AdriftTargets = new Map();
-  private pagesDrawn: PageMap | null = null;
+  private pagesDrawn: object | undefined;
   private computedDrawn: ReadonlyMap<string, Computed> | null = null;
   /** The pages as they were when one could last see them move where they are drawn to scale. */
   pagesShown: PageMap | null = null;
@@ -222,10 +222,11 @@ export class Session {
   private derivedChanged(): void {
     const pages = this.pages;
     const { computed } = this;
-    if (this.adriftShown !== this.adrift || this.pagesDrawn !== pages || this.computedDrawn !== computed) {
+    const origin = pages?.origin;
+    if (this.adriftShown !== this.adrift || this.pagesDrawn !== origin || this.computedDrawn !== computed) {
       this.adriftShown = this.adrift;
       this.computedDrawn = computed;
-      this.pagesDrawn = pages;
+      this.pagesDrawn = origin;
       // It may come in the middle of a click.
       this.settle();
       this.view?.update(null);

@@ -52,6 +52,12 @@ export class DocumentIndex {
     return this.once("links", () => gathered(this.placed, (run) => run.links));
   }
 
+  /** The links and cross-references near a position, those of the block it is in among them; not all need to be placed for it. */
+  linksNear(pos: number): readonly LinkPlace[] {
+    const { placed } = this;
+    return placed[partitionPoint(placed.length, (i) => placed[i]!.pos <= pos) - 1]?.links ?? [];
+  }
+
   /** Cross-references in order of place. */
   get references(): readonly ReferencePlace[] {
     return this.once("references", () => gathered(this.placed, (run) => run.references));

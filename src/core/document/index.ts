@@ -83,6 +83,7 @@ export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
 export { MOST_PLACES, ReplaceWordsStep, type WordsPlace } from "./steps/replace-words-step";
 export { placesInBlocks } from "./places-in-blocks";
 export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
+import "./long-fragments";
 import "./steps/under-two-hands";
 export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";
 export { becomeVersion } from "./become-version";

@@ -10,10 +10,12 @@ export class PageMap {
   /**
    * @param starts Position at which each page begins, in order.
    * @param front How many pages stand before the first section and are counted in roman numbers.
+   * @param origin The same object in all that is mapped from one layout: places that moved along have the numbers they had.
    */
   constructor(
     readonly starts: Int32Array,
     front: number,
+    readonly origin: object = {},
   ) {
     this.labels = new PageLabels(starts.length, front);
   }
@@ -54,6 +56,7 @@ export class PageMap {
     return new PageMap(
       this.starts.map((start) => changes.reduce((pos, change) => change.map(pos, -1), start)),
       this.labels.front,
+      this.origin,
     );
   }
 

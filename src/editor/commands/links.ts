@@ -51,13 +51,15 @@ export function insertLink(tr: Transaction, at: number, words: string, target: L
 
 /** The link whose words are at a position, if any. */
 export function linkAt(index: DocumentIndex, pos: number): LinkPlace | null {
-  return index.links.find((link) => !link.reference && link.from <= pos && pos <= link.to) ?? null;
+  return index.linksNear(pos).find((link) => !link.reference && link.from <= pos && pos <= link.to) ?? null;
 }
 
 /** The link or linked cross-reference at a position, if any. */
 export function leadAt(index: DocumentIndex, pos: number): LinkPlace | null {
   return (
-    index.links.find((link) => link.from <= pos && pos <= link.to && link.reference?.linked !== false) ?? null
+    index
+      .linksNear(pos)
+      .find((link) => link.from <= pos && pos <= link.to && link.reference?.linked !== false) ?? null
   );
 }
 

@@ -105,7 +105,7 @@ export class ManuscriptView {
   private readonly drawnSigns = new DrawnSigns();
   private readonly contentsViews = new Set<ContentsListView>();
   /** The pages of which contents lists show the numbers. */
-  private numberedBy: PageMap | null = null;
+  private numberedBy: object | undefined;
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
@@ -278,7 +278,8 @@ export class ManuscriptView {
       this.far.more();
       this.host.drawnChanged(this.drawnShare);
     }
-    if (change ? change.headings || change.places : this.numberedBy !== this.host.pages) this.drawContents();
+    if (change ? change.headings || change.places : this.numberedBy !== this.host.pages?.origin)
+      this.drawContents();
     else if (change)
       for (const list of this.contentsViews) if (list.hasCards) list.draw(index, this.host.pages);
     this.paragraphNumbers.show(this.host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
@@ -475,7 +476,7 @@ export class ManuscriptView {
   }
 
   private drawContents(): void {
-    this.numberedBy = this.host.pages;
+    this.numberedBy = this.host.pages?.origin;
     for (const list of this.contentsViews) list.draw(this.host.index, this.host.pages);
   }
 
