@@ -19,7 +19,11 @@ export class UpToDate {
 
   update(): Promise<void> {
     const next = this.updating.then(async () => {
-      for (const id of await this.stale()) await this.updateOne(id);
+      for (const id of await this.stale()) {
+        await this.updateOne(id);
+        // A whole shelf takes seconds, and who opens a document does not wait for it.
+        await new Promise((done) => setImmediate(done));
+      }
     });
     this.updating = next.catch(() => {});
     return next;
