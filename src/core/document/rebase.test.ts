@@ -81,3 +81,27 @@ test("what one deletes up to a block one moved does not take a block along that 
   rebase(tr, own, [{ step: new MoveBlocksStep(0, 4, 12), own: null }]);
   expect(tr.doc.toString()).toBe('doc(paragraph("aa"), heading("bb"), paragraph("dd"))');
 });
+
+test("a link that begins in a word which went along with its block does not stretch to words that stayed", () => {
+  const { paragraph } = schema.nodes;
+  const doc = createDocument([paragraph.create({ id: "p" }, schema.text("one two"))]);
+  const link = schema.marks.link.create({ target: { kind: "web", url: "https://a.example/" } });
+  const mine = new Transform(doc).insert(2, schema.text("x")).addMark(2, 9, link);
+  const own = mine.steps.map((step, i) => ({ number: i + 1, step, inverted: step.invert(mine.docs[i]!) }));
+  // The first word is cut and pasted before the other, as the block it was in; something comes between the two.
+  const others = new Transform(doc)
+    .delete(1, 5)
+    .setNodeAttribute(0, "id", "r")
+    .insert(0, [
+      paragraph.create({ id: "p" }, schema.text("one ")),
+      paragraph.create({ id: "m" }, schema.text("mid")),
+    ]);
+  const tr = new Transform(mine.doc);
+  const { dropped } = rebase(
+    tr,
+    own,
+    others.steps.map((step) => ({ step, own: null })),
+  );
+  expect(tr.doc.toString()).toBe('doc(paragraph("oxne "), paragraph("mid"), paragraph("two"))');
+  expect(dropped).toHaveLength(1);
+});

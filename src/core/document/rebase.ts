@@ -62,11 +62,18 @@ export function rebase(
   const waiting: OwnStep[] = [];
   const dropped: OwnStep[] = [];
   const words: Node[] = [];
+  /** Own steps that went to another place than their surroundings, with their block. */
+  const strayed: number[] = [];
   own.forEach((it, i) => {
     if (arrived.has(i) || it.number <= acceptedUpTo) return;
     if (dropped.some((lost) => takesBack(own, own.indexOf(lost), i))) return;
-    const mapped = it.step.map(tr.mapping.slice(own.length - i));
-    const placed = (mapped && applied(tr, mapped)) ?? applied(tr, atSameBlock(it.step, docBefore(i), tr.doc));
+    const torn = strayed.some((earlier) => reachesOutOf(own, earlier, i));
+    const mapped = torn ? null : it.step.map(tr.mapping.slice(own.length - i));
+    let placed = mapped && applied(tr, mapped);
+    if (!placed) {
+      placed = applied(tr, atSameBlock(it.step, docBefore(i), tr.doc));
+      if (placed) strayed.push(i);
+    }
     if (placed) {
       mirror(tr.mapping, own.length - 1 - i, tr.steps.length - 1);
       waiting.push({ number: it.number, step: placed, inverted: placed.invert(tr.docs.at(-1)!) });
@@ -105,6 +112,18 @@ function takesBack(own: readonly OwnStep[], i: number, j: number): boolean {
   const mapping = new Mapping(own.slice(i + 1, j).map(({ step }) => step.getMap()));
   const undoing = own[i]!.inverted.map(mapping);
   return undoing !== null && JSON.stringify(undoing) === JSON.stringify(own[j]!.step);
+}
+
+/** Whether the range of one own step, `j`, lies partly in what an earlier one, `i`, put in, and partly outside of that. */
+function reachesOutOf(own: readonly OwnStep[], i: number, j: number): boolean {
+  const { step } = own[i]!;
+  const range = rangeOf(own[j]!.step);
+  if (!(step instanceof ReplaceStep) || !range || range.from === range.to) return false;
+  const since = new Mapping(own.slice(i + 1, j).map((later) => later.step.getMap()));
+  const from = since.map(step.from, -1);
+  const to = since.map(step.from + step.slice.size, 1);
+  const apart = range.to <= from || range.from >= to;
+  return !apart && !(range.from >= from && range.to <= to);
 }
 
 function applied(tr: Transform, step: Step | null): Step | null {
