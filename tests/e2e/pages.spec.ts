@@ -1,7 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { readFile } from "node:fs/promises";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { insert, manuscript, openFile } from "./desk";
+import { documentId, insert, kept, manuscript, openFile } from "./desk";
 
 const words = (count: number) => Array.from({ length: count }, () => "lamp").join(" ");
 const MANUAL = `# The lamps
@@ -186,4 +186,22 @@ test("a sign that no font has is told on Proof", async ({ page }) => {
   await expect(page.getByText("No font has “\u{13000}” (U+13000)")).toBeVisible({ timeout: 20_000 });
   await page.getByRole("button", { name: "Go to it in Signs" }).click();
   await expect(manuscript(page)).toBeFocused();
+});
+
+test("a page that is asked for while pages are laid out is gone to when they are there", async ({ page }) => {
+  await openFile(page, "long.md", `# Lamp\n\n${"A line about the lamp.\n\n".repeat(200)}`);
+  await kept(page);
+  let give = () => {};
+  const held = new Promise<void>((done) => (give = done));
+  await page.context().route("**/page-fonts/*.json", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`/documents/${documentId(page)}/pages`);
+  await expect(page.getByText("Laying out the pages …")).toBeVisible();
+  await page.getByRole("textbox", { name: "Page" }).fill("4");
+  await page.keyboard.press("Enter");
+  give();
+  await expect(page.getByRole("region", { name: "Page 4", exact: true })).toBeInViewport();
+  await expect(page.getByText("There is no page")).toHaveCount(0);
 });

@@ -2,21 +2,11 @@ import type { DocumentIndex } from "@/core/destinations";
 import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
-import { widthOfWords } from "./text/measure";
-import { colourOnPaper, type TextStyle } from "./text/text-style";
+import { EVERY_FONT_HAS, widthOfWords } from "./text/measure";
+import { colourOnPaper, plainStyle } from "./text/text-style";
 
 /** How the lines above and below the text of a page are set, and the menus that stand there. */
-export const PAGE_LINE_STYLE: TextStyle = {
-  font: fontKey("sans", 400, false),
-  size: 8.5,
-  colour: colourOnPaper("quiet"),
-  rise: 0,
-  underline: false,
-  strike: false,
-  link: null,
-  look: "underlined",
-  code: false,
-};
+export const PAGE_LINE_STYLE = plainStyle(fontKey("sans", 400, false), 8.5, colourOnPaper("quiet"));
 
 /** The width in points of words in a line above or below the text. */
 export function pageLineWidth(words: string, resources: Resources): number {
@@ -29,9 +19,6 @@ export function namedContents(index: DocumentIndex): { id: string; words: string
   return list && { id: list.id, words: titleOf(index.doc.child(list.block), index.doc) };
 }
 
-/** Words in which no font but that of the line is needed. */
-const PLAIN = /^[\x20-\x7e]*$/;
-
 /**
  * Asks for what the lines above and below the text need on any page, since pages are drawn when all is there.
  * @param known Words of which it is known that all is there; added to.
@@ -43,7 +30,7 @@ export function wantPageLines(index: DocumentIndex, resources: Resources, known:
   if (lines === "" && menus.length === 0) return;
   resources.font(PAGE_LINE_STYLE.font);
   const want = (words: string) => {
-    if (PLAIN.test(words) || known.has(words)) return;
+    if (EVERY_FONT_HAS.test(words) || known.has(words)) return;
     const { misses } = resources;
     pageLineWidth(words, resources);
     if (resources.misses === misses) known.add(words);

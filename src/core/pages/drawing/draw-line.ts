@@ -2,14 +2,13 @@ import bidiFactory from "bidi-js";
 import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
 import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
-import type { SetText } from "../text/set-text";
+import { RIGHT_TO_LEFT, type SetText } from "../text/set-text";
 import type { Span, TextSource } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
 const bidi = bidiFactory();
-const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
 
 /** A stretch of a line that one span sets and that is read in one direction. */
 interface Run {

@@ -6,7 +6,7 @@ import { bestLines, fillLines } from "./fit-lines";
 import { breakPlaces } from "./places-to-break";
 import { setText, type SetLine, type Setting } from "./set-text";
 import { plainSource, type TextSource } from "./text-source";
-import type { TextStyle } from "./text-style";
+import { plainStyle } from "./text-style";
 
 /** A font in which every sign of ASCII is half an em wide, and `AV` is kerned by a tenth. */
 const HALF = new FontTable({
@@ -26,17 +26,7 @@ const HALF = new FontTable({
 });
 const resources = new Resources();
 resources.giveFont("serif-400", HALF);
-const STYLE: TextStyle = {
-  font: "serif-400",
-  size: 10,
-  colour: "#000000",
-  rise: 0,
-  underline: false,
-  strike: false,
-  link: null,
-  look: "underlined",
-  code: false,
-};
+const STYLE = plainStyle("serif-400", 10, "#000000");
 /** Ten points a letter pair: 100 points hold twenty signs. */
 const SETTING: Setting = { measure: 100, align: "left", size: 10, leading: 1.2, hyphenate: null };
 const set = (text: string, more: Partial<Setting> = {}) =>

@@ -60,14 +60,15 @@ export function pieceWidth(text: string, { font, shaped, missing }: FontPiece, r
 }
 
 /** Letters that every font of the faces has. */
-const PLAIN = /^[\x20-\x7e]*$/;
+export const EVERY_FONT_HAS = /^[\x20-\x7e]*$/;
 
 /** Width of the box that stands for a sign no font has, in parts of an em. */
 const MISSING_WIDTH = 0.7;
 
 /** A word in pieces by the fonts that have its signs. */
 export function fontPieces(word: string, key: FontKey, resources: Resources): FontPiece[] {
-  if (PLAIN.test(word)) return [{ from: 0, to: word.length, font: key, shaped: false, missing: false }];
+  if (EVERY_FONT_HAS.test(word))
+    return [{ from: 0, to: word.length, font: key, shaped: false, missing: false }];
   const pieces: FontPiece[] = [];
   for (let at = 0; at < word.length;) {
     const code = word.codePointAt(at)!;

@@ -65,7 +65,8 @@ export interface SetText {
 
 /** A ragged line that would be left with a larger hole than this part of the measure has its next word divided. */
 const HOLE = 0.18;
-const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+/** Letters that are read from right to left. */
+export const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
 const FIRST_STRONG = /[\p{L}]/u;
 
 /** Breaks a text into lines. Takes time in step with the text; a text without words is one empty line. */

@@ -50,10 +50,16 @@ export function styleOfLook(look: Look, sheet: StyleSheet): TextStyle {
 
 function makeStyle(look: Look, sheet: StyleSheet): TextStyle {
   const { body } = sheet.styles;
+  const font = fontKey((look.face ?? body.face ?? "serif") as Family, look.weight, look.slant === "italic");
+  return plainStyle(font, look.size, colourOnPaper(look.colour ?? body.colour));
+}
+
+/** A style of words on the base line that are no link and have no line with them; `colour` as on paper. */
+export function plainStyle(font: FontKey, size: number, colour: string): TextStyle {
   return {
-    font: fontKey((look.face ?? body.face ?? "serif") as Family, look.weight, look.slant === "italic"),
-    size: look.size,
-    colour: colourOnPaper(look.colour ?? body.colour),
+    font,
+    size,
+    colour,
     rise: 0,
     underline: false,
     strike: false,
