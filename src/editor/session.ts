@@ -109,7 +109,7 @@ export class Session {
   private readonly listeners = new Set<() => void>();
   /** Where the manuscript is to stand when it is shown again. */
   private shownNext: Place | null = null;
-  private readonly boxes = new Map<Box, () => void>();
+  private readonly boxes = new Map<Box, (words: string) => void>();
   private lastPeople: Exchange["people"] = [];
   private notices = 0;
 
@@ -354,16 +354,21 @@ export class Session {
 
   // Boxes
 
-  /** Says how a box of the interface is opened; answers how to take that back. */
-  offer(box: Box, open: () => void): () => void {
+  /** Says how a box of the interface is opened, with words if there are some; answers how to take that back. */
+  offer(box: Box, open: (words: string) => void): () => void {
     this.boxes.set(box, open);
     return () => this.boxes.delete(box);
   }
 
+  /** Whether the interface has a box at the moment. */
+  offers(box: Box): boolean {
+    return this.boxes.has(box);
+  }
+
   /** Opens a box; false where the interface has none at the moment. */
-  ask(box: Box): boolean {
+  ask(box: Box, words = ""): boolean {
     const open = this.boxes.get(box);
-    open?.();
+    open?.(words);
     return open !== undefined;
   }
 

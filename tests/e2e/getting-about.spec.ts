@@ -39,6 +39,15 @@ test("the jump box takes numbers, kinds and paragraphs, says where each lies and
   await page.keyboard.press("Control+j");
   await box.fill("p 999");
   await expect(page.getByText("Nothing here is called that.")).toBeVisible();
+  // What is no name may be among the words.
+  await box.fill("something to scroll");
+  await expect(option(page)).toContainText("Find “something to scroll” in the text");
+  await page.keyboard.press("Enter");
+  const bar = page.getByRole("region", { name: "Find and replace" });
+  await expect(bar.getByRole("textbox").first()).toBeFocused();
+  await expect(bar.getByRole("textbox").first()).toHaveValue("something to scroll");
+  await expect(bar.getByRole("status")).toHaveText(`${24 * 12} places`);
+  await expect(page.getByRole("combobox", { name: "Jump to" })).toHaveCount(0);
 });
 
 test("one steps from heading to heading and note to note, goes back, and forward again", async ({ page }) => {

@@ -1,5 +1,5 @@
 import { useRouter, usePathname } from "next/navigation";
-import { History } from "lucide-react";
+import { History, Search } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
@@ -92,10 +92,11 @@ function JumpList({
   // Places are gone to as they stand, so they must be those of the very newest version.
   const index = useSessionValue((it) => it.index);
   const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
-  const entries = [
-    ...(typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : []),
-    ...placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages }),
-  ];
+  const places = placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages });
+  const lately = typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : [];
+  const find = findEntry(typed.trim(), (words) => onChoose(() => session.ask("find", words)));
+  const entries =
+    typed.trim() !== "" && places.length === 0 && session.offers("find") ? [find] : [...lately, ...places];
   return (
     <Finder
       label="Jump to"
@@ -110,6 +111,22 @@ function JumpList({
       }
     />
   );
+}
+
+/** What is called like no place may still be among the words. */
+function findEntry(words: string, choose: (words: string) => void): FinderEntry {
+  return {
+    key: "find",
+    content: () => (
+      <>
+        <Search size={14} aria-hidden className="shrink-0 self-center text-quiet" />
+        <span className="min-w-0 flex-1 truncate" dir="auto">
+          Nothing here is called that. Find “{shortened(words, 60)}” in the text
+        </span>
+      </>
+    ),
+    choose: () => choose(words),
+  };
 }
 
 /** The places where the author worked lately, the latest first. */

@@ -44,7 +44,7 @@ export function Findings() {
 function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): string {
   const links =
     all === 0
-      ? "There are no links yet."
+      ? "There are no links in the text yet; lists and ways back lead by themselves."
       : adrift === 0
         ? `All ${all} links were followed, and every one lands.`
         : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;

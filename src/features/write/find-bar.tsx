@@ -68,8 +68,8 @@ export function FindBar() {
 
   useEffect(
     () =>
-      session.offer("find", () => {
-        const words = chosenWords(session);
+      session.offer("find", (given) => {
+        const words = given || chosenWords(session);
         setQuestion((last) => ({
           ...last,
           words: words || last.words,

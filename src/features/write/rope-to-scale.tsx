@@ -3,6 +3,7 @@ import { Maximize2, ZoomIn, ZoomOut } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { IconButton } from "@/components/button";
 import { listKeys } from "@/components/list-keys";
+import type { Bookmark, Heading } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { useSession, useSessionValue } from "@/editor";
 import { NoHeadings } from "./no-headings";
@@ -15,6 +16,8 @@ import { useRopeZoom } from "./use-rope-zoom";
 /** Names of so many letters fit; each label that is cut off costs the browser one more piece in every frame. */
 const SHORT = 20;
 const STEP = 1.8;
+/** Pixels for a name of level 1. */
+const WIDEST = 180;
 
 /**
  * The whole document drawn to scale as one vertical line, or a part of it drawn larger: by the wheel, by dragging, with two
@@ -69,7 +72,7 @@ export function RopeToScale() {
           onClick={() => session.jumps.to(place.id)}
           title={shortened(place.name, 300) || "Untitled"}
           className={clsx(
-            "absolute h-[17px] max-w-[180px] rounded-xs pr-1 text-left leading-[17px] hover:text-tide hover:underline",
+            "absolute h-[17px] rounded-xs pr-1 text-left leading-[17px] hover:text-tide hover:underline",
             place.name.length > SHORT ? "truncate" : "whitespace-nowrap",
             place.kind === "bookmark"
               ? "text-quiet italic"
@@ -80,7 +83,8 @@ export function RopeToScale() {
           )}
           style={{
             top: top - 8.5,
-            left: LINE + 16 + (place.kind === "heading" ? Math.min(place.level - 1, 3) * 8 : 0),
+            left: LINE + 16 + indentOf(place),
+            maxWidth: WIDEST - indentOf(place),
             fontSize: 12.5,
           }}
         >
@@ -119,4 +123,9 @@ export function RopeToScale() {
       )}
     </div>
   );
+}
+
+/** How far in a name stands, in pixels. */
+function indentOf(place: Heading | Bookmark): number {
+  return place.kind === "heading" ? Math.min(place.level - 1, 3) * 8 : 0;
 }
