@@ -7,7 +7,7 @@ import { indexDocument } from "@/core/destinations";
 import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/pdf-thread";
+import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/pdf-thread";
 import { readInThread } from "@/reading-thread";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
@@ -51,6 +51,7 @@ async function read(file: string): Promise<Manuscript & { dropped: readonly Drop
 }
 
 async function run(command: Command): Promise<number> {
+  compileForOneRun();
   switch (command.name) {
     case "help":
       print(usage());

@@ -7,9 +7,13 @@ import { contentOf, schema, type Manuscript, type Pictures } from "@/core/docume
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import { shelfOf } from "@/core/links";
+import { deflate } from "./deflate";
 import { layOutWhole } from "./lay-out-whole";
+import { compileForOneRun } from "./one-run";
 import { pictureForPdf } from "./picture-for-pdf";
 import type { PdfNews, PdfOrder, PdfOutcome } from "./messages";
+
+compileForOneRun();
 
 const order = workerData as PdfOrder;
 const tell = (news: PdfNews) => parentPort!.postMessage(news);
@@ -39,6 +43,7 @@ async function make(): Promise<PdfOutcome> {
           ...order.attachments,
         ],
         shelf: shelfOf(new Map(order.asked)),
+        deflate,
         made: new Date(),
       },
       options,

@@ -6,7 +6,7 @@ import type { Composition } from "./composition";
 import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
-import { NO_GROUNDS, NO_NOTES, type Flow, type Strip, type StripContent } from "./flow";
+import { NO_GROUNDS, NO_NOTES, stripLike, type Flow, type Strip, type StripContent } from "./flow";
 import { innerStrips, unindented } from "./inner-strips";
 import { tableStrips } from "./table-strips";
 import { textStrips } from "./text-strips";
@@ -85,7 +85,7 @@ function makeFlow(block: Node, label: string, composition: Composition): Flow {
       );
       // A heading is not parted.
       return flow(
-        strips.map((strip, i) => (i > 0 ? { ...strip, free: false } : strip)),
+        strips.map((strip, i) => (i > 0 ? stripLike(strip, { free: false }) : strip)),
         look,
         look,
       );
@@ -197,7 +197,7 @@ export function returnFlow(ways: readonly WayOn[], composition: Composition): Fl
     composition,
   );
   return flow(
-    strips.map((strip) => ({ ...strip, free: false })),
+    strips.map((strip) => stripLike(strip, { free: false })),
     { before: body.size, after: body.size },
   );
 }

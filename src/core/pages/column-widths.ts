@@ -51,22 +51,24 @@ export function columnWidths(
   padding: number,
   look: Look,
   composition: Composition,
-): number[] {
-  const least = new Array<number>(columns).fill(padding + look.size * 1.5);
-  const most = new Array<number>(columns).fill(padding + look.size * 1.5);
-  const chosen = new Array<number>(columns).fill(0);
+): Float64Array {
+  const least = new Float64Array(columns).fill(padding + look.size * 1.5);
+  const most = new Float64Array(columns).fill(padding + look.size * 1.5);
+  const chosen = new Float64Array(columns);
+  // Notes are counted when the cells are set.
+  const apart = { ...composition, notes: { foot: 0, end: 0 } };
   for (const cell of cells) {
     const given = cell.node.attrs.colwidth as readonly number[] | null;
     given?.forEach((pixels, i) => {
       if (pixels) chosen[cell.column + i] = pixels * 0.75;
     });
     if (cell.colSpan > 1) continue;
-    const wanted = wantedBy(cell.node, look, composition);
+    const wanted = wantedBy(cell.node, look, apart);
     least[cell.column] = Math.max(least[cell.column]!, wanted.least + padding);
     most[cell.column] = Math.max(most[cell.column]!, wanted.most + padding);
   }
   for (let i = 0; i < columns; i++) if (chosen[i]! > 0) least[i] = most[i] = chosen[i]!;
-  const sum = (values: readonly number[]) => values.reduce((all, value) => all + value, 0);
+  const sum = (values: Float64Array) => values.reduce((all, value) => all + value, 0);
   const leastSum = sum(least);
   const mostSum = sum(most);
   // Too narrow for all: what there is is parted in proportion to what each needs.
@@ -82,20 +84,28 @@ function wantedBy(cell: Node, look: Look, composition: Composition): { least: nu
   let most = 0;
   cell.descendants((node) => {
     if (!node.isTextblock) return true;
-    const { text, spans } = textSource(node, 0, look, { ...composition, notes: { foot: 0, end: 0 } });
+    const { text, spans } = textSource(node, 0, look, composition);
     let line = 0;
     let word = 0;
-    for (const span of spans) {
-      for (const part of text.slice(span.from, span.to).split(/(\s+)/)) {
-        const width = widthOf(part, span, composition.resources);
+    for (const span of spans)
+      for (let at = span.from; at < span.to;) {
+        const space = isSpace(text, at);
+        let to = at + 1;
+        while (to < span.to && isSpace(text, to) === space) to++;
+        const width = widthOf(text.slice(at, to), span, composition.resources);
         line += width;
-        word = /^\s/.test(part) ? 0 : word + width;
+        word = space ? 0 : word + width;
         // A single word of the width of the page may be parted anywhere.
         least = Math.max(least, Math.min(word, look.size * 16));
+        at = to;
       }
-    }
     most = Math.max(most, line);
     return false;
   });
   return { least: least + 1, most: most + 1 };
+}
+
+function isSpace(text: string, at: number): boolean {
+  const code = text.charCodeAt(at);
+  return code <= 0x20 || (code >= 0x80 && /\s/.test(text[at]!));
 }

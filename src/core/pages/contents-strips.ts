@@ -12,7 +12,7 @@ import {
 } from "@/core/wayfinding";
 import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
-import { NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
+import { NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { sized, stripsOf, wordsSet } from "./text-strips";
 
 type PlacedRun = DocumentIndex["placed"][number];
@@ -29,7 +29,7 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const toc: Tag = { role: "TOC", parent: null };
   const entries = listEntries(index, node);
   const strips = [...titleStrips(node, toc, composition), ...listStrips(node, entries, toc, composition)];
-  return strips.map((strip, i) => (i === 0 ? { ...strip, free: true } : strip));
+  return strips.map((strip, i) => (i === 0 ? stripLike(strip, { free: true }) : strip));
 }
 
 function titleStrips(node: Node, toc: Tag, composition: Composition): Strip[] {
@@ -70,7 +70,7 @@ function listStrips(
   }
   if (cards)
     return cardStrips(entries, numbers, toc, composition).map((strip, i) =>
-      i === 0 ? { ...strip, gap: first, free: false } : strip,
+      i === 0 ? stripLike(strip, { gap: first, free: false }) : strip,
     );
   const { numbered, leader, reserve } = numbers;
   return entries.flatMap((entry, i) => {

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
-import { heightOf, NO_GROUNDS, NO_NOTES, type Strip, type Tag } from "./flow";
+import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
 import { wordsSet, sized } from "./text-strips";
 
@@ -58,6 +58,6 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
       grounds: NO_GROUNDS,
       tag: decorative ? null : tag,
     },
-    ...caption.map((strip, i) => ({ ...strip, gap: i === 0 ? gap : strip.gap, free: false })),
+    ...caption.map((strip, i) => stripLike(strip, { gap: i === 0 ? gap : strip.gap, free: false })),
   ];
 }

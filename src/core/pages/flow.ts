@@ -43,14 +43,14 @@ export interface Strip {
   readonly tag: Tag | null;
 }
 
+/** A strip like another, but for what is said. */
+export function stripLike(strip: Strip, but: Partial<Strip>): Strip {
+  const { gap, height, free, start, notes, content, grounds, tag } = strip;
+  return { gap, height, free, start, notes, content, grounds, tag, ...but };
+}
+
 export type StripContent =
-  | {
-      readonly kind: "text";
-      readonly text: SetText;
-      readonly line: number;
-      readonly x: number;
-      readonly y: number;
-    }
+  | TextContent
   | MarkedLine
   | ContentsLine
   | {
@@ -64,13 +64,18 @@ export type StripContent =
   | { readonly kind: "rule"; readonly x: number; readonly width: number; readonly y: number }
   | { readonly kind: "empty" };
 
-/** The first line of a list's item, with its sign before it. */
-export interface MarkedLine {
-  readonly kind: "marked";
+/** A line of a text. */
+export interface TextContent {
+  readonly kind: "text";
   readonly text: SetText;
   readonly line: number;
   readonly x: number;
   readonly y: number;
+}
+
+/** The first line of a list's item, with its sign before it. */
+export interface MarkedLine extends Omit<TextContent, "kind"> {
+  readonly kind: "marked";
   readonly marker: SetText;
   readonly markerTag: Tag;
 }

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
-import type { Ground, Strip, Tag } from "./flow";
+import { stripLike, type Ground, type Strip, type Tag } from "./flow";
 import { setText } from "./text/set-text";
 import { colourOnPaper } from "./text/text-style";
 import { textSource } from "./text/text-source";
@@ -63,7 +63,7 @@ export function childStrips(
   let { start } = place;
   node.forEach((child, _offset, i) => {
     const own = innerStrips(child, { ...place, start }, composition, depth);
-    if (i > 0 && own[0]) own[0] = { ...own[0], gap: Math.max(own[0].gap, gap) };
+    if (i > 0 && own[0]) own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap) });
     for (const strip of own) strips.push(strip);
     start += child.nodeSize;
   });
@@ -107,11 +107,11 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
     const first = own[0]!;
     if (first.content.kind === "text") {
       const marker = wordsSet(marks(i), style, { measure: indent, leading }, composition);
-      own[0] = {
-        ...first,
+      const { text, line, x, y } = first.content;
+      own[0] = stripLike(first, {
         gap: i > 0 ? size * ITEM_GAP : first.gap,
-        content: { ...first.content, kind: "marked", marker, markerTag: { role: "Lbl", parent: itemTag } },
-      };
+        content: { kind: "marked", text, line, x, y, marker, markerTag: { role: "Lbl", parent: itemTag } },
+      });
     }
     for (const strip of own) strips.push(strip);
     start += item.nodeSize;
@@ -135,7 +135,7 @@ function quotationStrips(node: Node, place: InnerPlace, composition: Composition
     composition,
     look.size * 0.9,
     depth,
-  ).map((strip) => ({ ...strip, grounds: [bar, ...strip.grounds] }));
+  ).map((strip) => stripLike(strip, { grounds: [bar, ...strip.grounds] }));
 }
 
 const CODE_PADDING = 8;
@@ -162,11 +162,10 @@ function codeStrips(node: Node, place: InnerPlace, composition: Composition): St
   return strips.map((strip, i) => {
     const top = i === 0 ? CODE_PADDING : 0;
     const bottom = i === strips.length - 1 ? CODE_PADDING : 0;
-    return {
-      ...strip,
+    return stripLike(strip, {
       height: strip.height + top + bottom,
       grounds: [wash],
-      content: { ...strip.content, y: top } as Strip["content"],
-    };
+      content: { kind: "text", text, line: i, x: x + CODE_PADDING, y: top },
+    });
   });
 }

@@ -105,13 +105,6 @@ function blank(flow: number): Page {
   };
 }
 
-/** Where a page may end, and what stands on it then. */
-interface Place {
-  readonly flow: number;
-  readonly strip: number;
-  readonly notes: number;
-}
-
 function fillPage(
   flows: readonly Flow[],
   startFlow: number,
@@ -127,7 +120,10 @@ function fillPage(
   if (rest.length > 0) return page(startFlow, startStrip, notes.length, rest, startFlow);
 
   let used = 0;
-  let best: Place | null = null;
+  // Where the page may end, and how many notes stand on it then.
+  let bestFlow = -1;
+  let bestStrip = 0;
+  let bestNotes = 0;
   let flow = startFlow;
   let strip = startStrip;
   let empty = true;
@@ -140,24 +136,29 @@ function fillPage(
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) used += own.strips[i]!.height;
     for (; strip < own.strips.length; strip++) {
       const at = own.strips[strip]!;
-      if (at.free && !empty && mayEndBefore(flows, flow, strip)) best = { flow, strip, notes: notes.length };
+      if (at.free && !empty && mayEndBefore(flows, flow, strip)) {
+        bestFlow = flow;
+        bestStrip = strip;
+        bestNotes = notes.length;
+      }
       const gap =
         empty || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, flows[flow - 1]!.after);
       const more = gap + at.height;
       let noted = 0;
-      for (const note of at.notes) noted += note.height;
+      if (at.notes.length > 0) for (const note of at.notes) noted += note.height;
       if (noted > 0 && noteHeight === 0) noted += NOTE_RULE;
       if (used + more + noteHeight + noted <= height + 0.01) {
         used += more;
         noteHeight += noted;
-        for (const note of at.notes) notes.push({ note, from: 0, to: note.text.lines.length });
+        if (at.notes.length > 0)
+          for (const note of at.notes) notes.push({ note, from: 0, to: note.text.lines.length });
         empty = false;
         continue;
       }
       // Too long a note is parted rather than sent on with its line: else pages would stay half empty.
       const tooLong = noted > height * 0.3;
       const room = height - used - more - noteHeight;
-      if (at.notes.length > 0 && (best === null || tooLong) && room >= leastOf(at.notes, noteHeight === 0)) {
+      if (at.notes.length > 0 && (bestFlow < 0 || tooLong) && room >= leastOf(at.notes, noteHeight === 0)) {
         const parts = at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length }));
         const left = takeNotes(
           parts,
@@ -168,7 +169,7 @@ function fillPage(
           strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
         return page(next.flow, next.strip, notes.length, left, flow);
       }
-      if (best) return page(best.flow, best.strip, best.notes, NONE, flow);
+      if (bestFlow >= 0) return page(bestFlow, bestStrip, bestNotes, NONE, flow);
       if (!empty) return page(flow, strip, notes.length, NONE, flow);
       // Higher than a page by itself: it stands there all the same, its notes after it.
       const left = takeNotes(

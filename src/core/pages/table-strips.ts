@@ -4,7 +4,16 @@ import { headerRows } from "@/core/document";
 import { captionStrips } from "./caption-strips";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";
-import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type SetNote, type Strip, type Tag } from "./flow";
+import {
+  heightOf,
+  NO_GROUNDS,
+  NO_NOTES,
+  stripLike,
+  type CellPart,
+  type SetNote,
+  type Strip,
+  type Tag,
+} from "./flow";
 import { childStrips, unindented } from "./inner-strips";
 
 /** Words of tables are a little smaller than those around. */
@@ -29,12 +38,12 @@ export function tableStrips(
   const heads = headerRows(grid);
   const rows = rowStrips(grid, 1 + caption.nodeSize, heads, tag, composition);
   const [first] = rows.strips;
-  if (first && captioned > 0) rows.strips[0] = { ...first, gap: 4, free: false };
+  if (first && captioned > 0) rows.strips[0] = stripLike(first, { gap: 4, free: false });
   strips.push(...rows.strips);
   const headHeight = heightOf(rows.strips.slice(0, rows.heads));
   return {
     strips: strips.map((strip, i) =>
-      i > 0 && i <= captioned + rows.heads ? { ...strip, free: false } : strip,
+      i > 0 && i <= captioned + rows.heads ? stripLike(strip, { free: false }) : strip,
     ),
     repeated:
       rows.heads > 0 && headHeight < composition.height / 3 ? [captioned, captioned + rows.heads] : null,
@@ -54,8 +63,10 @@ function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, com
     cell: cellLook,
     header: { ...cellLook, weight: 600 },
     heads,
+    composition,
+    undivided: { ...composition, hyphenate: null },
   };
-  const set = cells.map((cell) => setCell(cell, how, composition));
+  const set = cells.map((cell) => setCell(cell, how));
   const heights = rowHeights(set, grid.childCount);
   const strips: Strip[] = [];
   let headStrips = 0;
@@ -101,26 +112,25 @@ function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, com
 }
 
 /** Where columns of some widths begin. */
-function leftsOf(widths: readonly number[]): number[] {
-  const lefts: number[] = [];
-  let left = 0;
-  for (const width of widths) {
-    lefts.push(left);
-    left += width;
-  }
+function leftsOf(widths: Float64Array): Float64Array {
+  const lefts = new Float64Array(widths.length);
+  for (let i = 1; i < widths.length; i++) lefts[i] = lefts[i - 1]! + widths[i - 1]!;
   return lefts;
 }
 
 /** What all cells of a table are set by. */
 interface TableSetting {
   readonly gridStart: number;
-  readonly widths: readonly number[];
-  readonly lefts: readonly number[];
+  readonly widths: Float64Array;
+  readonly lefts: Float64Array;
   readonly rowTags: readonly Tag[];
   readonly cell: Look;
   readonly header: Look;
   /** How many rows at the top are headings. */
   readonly heads: number;
+  readonly composition: Composition;
+  /** For words that are not divided. */
+  readonly undivided: Composition;
 }
 
 interface SetCell {
@@ -131,7 +141,7 @@ interface SetCell {
   readonly height: number;
 }
 
-function setCell(cell: GridCell, how: TableSetting, composition: Composition): SetCell {
+function setCell(cell: GridCell, how: TableSetting): SetCell {
   let width = 0;
   for (let i = 0; i < cell.colSpan; i++) width += how.widths[cell.column + i] ?? 0;
   const header = cell.node.type.name === "table_header";
@@ -146,7 +156,7 @@ function setCell(cell: GridCell, how: TableSetting, composition: Composition): S
       look,
     },
     // Divided words fill a wide column, and make a narrow one hard to read.
-    width < look.size * NARROW ? { ...composition, hyphenate: null } : composition,
+    width < look.size * NARROW ? how.undivided : how.composition,
     look.size * 0.4,
   );
   const height = heightOf(strips) + PADDING.top + PADDING.bottom;
@@ -168,8 +178,8 @@ function cellTag(cell: GridCell, header: boolean, { rowTags, heads }: TableSetti
 }
 
 /** The height of each row; a cell over several rows makes the last of them higher where it needs more. */
-function rowHeights(cells: readonly SetCell[], rows: number): number[] {
-  const heights = new Array<number>(rows).fill(0);
+function rowHeights(cells: readonly SetCell[], rows: number): Float64Array {
+  const heights = new Float64Array(rows);
   for (const { cell, height } of cells)
     if (cell.rowSpan === 1) heights[cell.row] = Math.max(heights[cell.row]!, height);
   for (const { cell, height } of cells) {

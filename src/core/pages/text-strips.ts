@@ -1,19 +1,15 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
-import { partitionPoint } from "@/core/order";
 import type { Composition } from "./composition";
-import { NO_GROUNDS, NO_NOTES, type SetNote, type Strip, type Tag } from "./flow";
+import { NO_NOTES, type SetNote, type Strip } from "./flow";
+import { TextLine, type LinesPlace } from "./text-line";
 import { setText, type SetText } from "./text/set-text";
 import { styleOfLook, type TextStyle } from "./text/text-style";
-import { plainSource, textSource, type TextSource } from "./text/text-source";
+import { plainSource, textSource } from "./text/text-source";
 
 /** Where a text stands within its block. Lengths are points. */
-export interface TextPlace {
-  readonly x: number;
+export interface TextPlace extends LinesPlace {
   readonly width: number;
-  readonly tag: Tag;
-  /** Position of the content's beginning, counted from the block's start. */
-  readonly start: number;
   readonly label?: string;
   readonly align?: Look["align"] | null;
 }
@@ -36,23 +32,10 @@ export function textStrips(node: Node, look: Look, place: TextPlace, composition
 }
 
 /** Strips of a text that is set already. */
-export function stripsOf(
-  text: SetText,
-  { x, tag, start }: Pick<TextPlace, "x" | "tag" | "start">,
-  composition: Composition,
-): Strip[] {
-  const { lines, source } = text;
+export function stripsOf(text: SetText, { x, tag, start }: LinesPlace, composition: Composition): Strip[] {
+  const place = { x, tag, start };
   const notes = notesByLine(text, composition);
-  return lines.map(({ height, from }, line) => ({
-    gap: 0,
-    height,
-    free: line === 0 || (line >= 2 && lines.length - line >= 2),
-    start: line === 0 ? start : positionAt(source, from, start),
-    notes: notes?.get(line) ?? NO_NOTES,
-    content: { kind: "text", text, line, x, y: 0 },
-    grounds: NO_GROUNDS,
-    tag,
-  }));
+  return text.lines.map((_, line) => new TextLine(text, line, place, notes?.get(line) ?? NO_NOTES));
 }
 
 /** A text of generated words. */
@@ -67,14 +50,6 @@ export function wordsSet(
     { align: "left", size: style.size, hyphenate: null, ...setting },
     composition.resources,
   );
-}
-
-/** The position in a block of a sign of its text, counted from the block's start. */
-export function positionAt(source: TextSource, offset: number, otherwise: number): number {
-  const { spans } = source;
-  const span = spans[partitionPoint(spans.length, (i) => spans[i]!.from <= offset) - 1];
-  if (!span || span.pos < 0) return otherwise;
-  return span.pos + (span.note || span.whole || span.tex !== undefined ? 0 : offset - span.from);
 }
 
 function notesByLine(text: SetText, composition: Composition): Map<number, SetNote[]> | null {

@@ -8,4 +8,5 @@ export {
   type PromisedPdfLink,
   type WrittenPdf,
 } from "./write";
+export type { Deflate } from "./packed-document";
 export { provePdf, type FailedPdfLink, type PdfProof } from "./proof";

@@ -15,16 +15,16 @@ export interface Spot {
 /** Names and the places they stand for (ISO 32000-2, 12.3.2.4). */
 export class NamedPlaces {
   private readonly spots = new Map<string, Spot>();
+  /** As they are written. */
   private readonly byId = new Map<DestinationId, string>();
 
   add(id: DestinationId, anchor: string, aliases: readonly string[], spot: Spot): void {
-    this.byId.set(id, anchor);
+    this.byId.set(id, text(anchor));
     for (const name of [anchor, ...aliases]) if (!this.spots.has(name)) this.spots.set(name, spot);
   }
 
   nameOf(target: DrawnTarget): string | null {
-    const name = target.kind === "destination" ? this.byId.get(target.id) : undefined;
-    return name === undefined ? null : text(name);
+    return (target.kind === "destination" ? this.byId.get(target.id) : null) ?? null;
   }
 
   /** Writes the tree of names; answers the number of its root. */

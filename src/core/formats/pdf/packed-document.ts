@@ -1,4 +1,3 @@
-import { zlibSync } from "fflate";
 import PDFDocument from "pdfkit";
 
 /** A numbered object of a file under way. */
@@ -7,6 +6,16 @@ export interface PdfReference {
   data: Record<string, unknown>;
   write(chunk: string | Uint8Array): void;
   end(chunk?: string | Uint8Array): void;
+}
+
+/** Packs bytes in the form that the filter `FlateDecode` unpacks (RFC 1950). */
+export type Deflate = (bytes: Uint8Array) => Uint8Array;
+
+/** A reference as the library writes it; its stream is packed while it is ended. */
+interface PackedReference extends PdfReference {
+  compress: boolean;
+  buffer: Uint8Array[];
+  finalize(): void;
 }
 
 /** The parts of the library's document that its types leave out. */
@@ -54,9 +63,11 @@ export class PackedDocument extends PDFDocument {
   declare private chunks: Uint8Array[];
   declare private gathered: number;
   declare private sink: ((bytes: Uint8Array) => void) | undefined;
+  declare private deflate: Deflate;
 
-  constructor(options: PDFKit.PDFDocumentOptions, sink: (bytes: Uint8Array) => void) {
+  constructor(options: PDFKit.PDFDocumentOptions, deflate: Deflate, sink: (bytes: Uint8Array) => void) {
     super(options);
+    this.deflate = deflate;
     this.objects = [];
     this.places = new Map();
     this.sink = sink;
@@ -91,6 +102,21 @@ export class PackedDocument extends PDFDocument {
     this.objects.forEach(({ id }, i) => this.places.set(id, [stream.id, i]));
     stream.end(Buffer.from(first + this.objects.map(({ text }) => `${text}\n`).join(""), "latin1"));
     this.objects = [];
+  }
+
+  /** @internal The library packs streams in its own way. */
+  override ref(data: Record<string, unknown>): PDFKit.PDFKitReference {
+    const made = super.ref(data);
+    const reference = made as unknown as PackedReference;
+    const { finalize } = reference;
+    reference.finalize = () => {
+      if (reference.compress && reference.buffer.length > 0) {
+        reference.buffer = [this.deflate(Buffer.concat(reference.buffer))];
+        reference.compress = false;
+      }
+      finalize.call(reference);
+    };
+    return made;
   }
 
   /** Ends the file; nothing of it is left in memory afterwards. */
@@ -149,7 +175,7 @@ export class PackedDocument extends PDFDocument {
     }
     const id = Buffer.from(inner._id).toString("hex");
     const encrypt = inner._security ? `/Encrypt ${inner._security.dictionary.id} 0 R` : "";
-    const deflated = zlibSync(table);
+    const deflated = this.deflate(table);
     inner._write(
       `${own} 0 obj\n<</Type/XRef/Size ${own + 1}/W[1 4 2]/Root ${inner._root.id} 0 R/Info ${inner._info.id} 0 R/ID[<${id}><${id}>]${encrypt}/Filter/FlateDecode/Length ${deflated.length}>>`,
     );

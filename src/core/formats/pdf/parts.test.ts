@@ -1,3 +1,4 @@
+import { zlibSync } from "fflate";
 import { UNKNOWN_SHELF } from "@/core/links";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
@@ -51,6 +52,7 @@ describe("a file with packed objects", () => {
     const chunks: Uint8Array[] = [];
     const document = new PackedDocument(
       { autoFirstPage: false, pdfVersion: "1.7", ...options },
+      zlibSync,
       (bytes) => void chunks.push(bytes),
     );
     document.addPage({ size: [100, 100], margin: 0 });
@@ -100,6 +102,7 @@ async function made(
       picture: () => picture && { bytes: picture },
       attachments: [],
       shelf: UNKNOWN_SHELF,
+      deflate: zlibSync,
       made: new Date(0),
     },
     pdfOptionsSchema.parse({ outline }),
@@ -214,7 +217,14 @@ test("progress is told along the way and ends with all pages; what is thrown the
   await expect(
     writePdf(
       await laidOut(doc),
-      { font: pageFont, picture: () => null, attachments: [], shelf: UNKNOWN_SHELF, made: new Date(0) },
+      {
+        font: pageFont,
+        picture: () => null,
+        attachments: [],
+        shelf: UNKNOWN_SHELF,
+        deflate: zlibSync,
+        made: new Date(0),
+      },
       pdfOptionsSchema.parse({}),
       () => {},
       () => {

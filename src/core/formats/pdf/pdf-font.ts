@@ -33,12 +33,16 @@ export class PdfFont {
    * @param extra Added to each space, in parts of an em.
    */
   show(text: string, extra: number): string {
-    if (!text.includes(" ")) return `(${this.word(text)})`;
-    const space = `${this.code(0x20)}${extra === 0 ? "" : `)${num(-extra * 1000)}(`}`;
-    return `(${text
-      .split(" ")
-      .map((word) => (word === "" ? "" : this.word(word)))
-      .join(space)})`;
+    const space = extra === 0 ? this.code(0x20) : `${this.code(0x20)})${num(-extra * 1000)}(`;
+    let out = "(";
+    for (let at = 0; at <= text.length;) {
+      const next = text.indexOf(" ", at);
+      const end = next < 0 ? text.length : next;
+      if (end > at) out += this.word(text.slice(at, end));
+      if (next >= 0) out += space;
+      at = end + 1;
+    }
+    return `${out})`;
   }
 
   /**

@@ -1,3 +1,4 @@
+import { zlibSync } from "fflate";
 import { placeKey, shelfOf, UNKNOWN_SHELF, type AskedPlace } from "@/core/links";
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
@@ -37,6 +38,7 @@ async function written(
       picture: () => ({ bytes: PICTURE }),
       attachments,
       shelf,
+      deflate: zlibSync,
       made: new Date(0),
     },
     pdfOptionsSchema.parse(chosen),

@@ -10,7 +10,7 @@ import {
   type PageLayout,
   type Tag,
 } from "@/core/pages";
-import { PackedDocument, type PdfReference } from "./packed-document";
+import { type Deflate, PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
 import { PdfFont } from "./pdf-font";
 import { NamedPlaces, type Spot } from "./named-places";
@@ -43,6 +43,7 @@ export interface PdfParts {
   readonly attachments: readonly PdfAttachment[];
   /** The other documents of the shelf. */
   readonly shelf: KnownShelf;
+  readonly deflate: Deflate;
   /** The time that the file says it was made. */
   readonly made: Date;
 }
@@ -150,6 +151,7 @@ class Writing {
         ...(options.opening ? { userPassword: options.opening } : {}),
         ...(options.owner ? { ownerPassword: options.owner, permissions: options.rights } : {}),
       } as PDFKit.PDFDocumentOptions,
+      parts.deflate,
       sink,
     );
     this.structure = options.tagged ? new StructureTree(this.document) : null;

@@ -1,11 +1,11 @@
 import bidiFactory from "bidi-js";
 import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
-import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
+import { EVERY_FONT_HAS, fontPieces, pieceWidth, widthOfWords } from "../text/measure";
 import { RIGHT_TO_LEFT, type SetText } from "../text/set-text";
 import type { Span, TextSource } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
-import type { DrawnTarget } from "./page-drawing";
+import type { DrawnTarget, DrawnWords } from "./page-drawing";
 import type { Pen } from "./pen";
 
 const bidi = bidiFactory();
@@ -17,6 +17,9 @@ interface Run {
   readonly span: Span;
   readonly rtl: boolean;
 }
+
+/** Words while they are being drawn. */
+type Words = { -readonly [Part in keyof DrawnWords]: DrawnWords[Part] };
 
 /**
  * Draws one line of a set text.
@@ -47,22 +50,22 @@ export function drawLine(
   const runs = runsOf(text, line.from, line.to);
   // What was measured when the line was broken is not measured again.
   const known = runs.length === 1 && !line.hyphen ? line.width : null;
+  let last: Words | null = null;
   for (const run of runs) x += drawRun(run, x);
   // A space that the line's end stands for, so that words do not run together where text is taken out.
-  const drawn = pen.items.findLast((item) => item.kind === "words");
-  if (drawn && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
-    pen.items[pen.items.lastIndexOf(drawn)] = { ...drawn, spaceAfter: true };
+  if (last && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
+    (last as Words).spaceAfter = true;
   if (line.hyphen) {
     const { style } = source.spans.findLast((span) => span.from < line.to)!;
     const width = pen.resources.font(style.font)?.widthOf("-") ?? 0.3;
-    pen.draw({ ...wordsOf("-", style, x, base, width * style.size), soft: true });
+    pen.draw({ ...wordsOf("-", style, x, width * style.size), soft: true });
   }
 
-  function wordsOf(words: string, style: TextStyle, at: number, y: number, width: number) {
+  function wordsOf(words: string, style: TextStyle, at: number, width: number): Words {
     return {
-      kind: "words" as const,
+      kind: "words",
       x: at,
-      y: y - style.rise,
+      y: base - style.rise,
       text: words,
       font: style.font,
       size: style.size,
@@ -74,6 +77,7 @@ export function drawLine(
       missing: false,
       tag,
       link: -1,
+      spaceAfter: false,
     };
   }
 
@@ -96,23 +100,28 @@ export function drawLine(
     }
     if (style.link && style.look === "button") drawButton(style, at, width);
     let offset = at;
-    const pieces = fontPieces(words, style.font, pen.resources);
-    for (const piece of rtl ? [...pieces].reverse() : pieces) {
-      const own = words.slice(piece.from, piece.to);
-      const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
-      const wide =
-        pieces.length === 1
-          ? width
-          : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
-      pen.draw({
-        ...wordsOf(own, { ...style, font: piece.font }, offset, base, wide),
-        rtl: rtl && RIGHT_TO_LEFT.test(own),
-        shaped: piece.shaped,
-        missing: piece.missing,
-        link: linked,
-      });
-      offset += wide;
-    }
+    const pieces = EVERY_FONT_HAS.test(words) ? null : fontPieces(words, style.font, pen.resources);
+    if (!pieces) {
+      last = wordsOf(words, style, at, width);
+      last.link = linked;
+      pen.draw(last);
+    } else
+      for (const piece of rtl ? [...pieces].reverse() : pieces) {
+        const own = words.slice(piece.from, piece.to);
+        const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
+        const wide =
+          pieces.length === 1
+            ? width
+            : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
+        last = wordsOf(own, style, offset, wide);
+        last.font = piece.font;
+        last.rtl = rtl && RIGHT_TO_LEFT.test(own);
+        last.shaped = piece.shaped;
+        last.missing = piece.missing;
+        last.link = linked;
+        pen.draw(last);
+        offset += wide;
+      }
     const thin = Math.max(0.4, style.size * 0.05);
     const strokeAt = (y: number) =>
       pen.draw({

@@ -23,6 +23,10 @@ export interface FontTableFile {
   };
 }
 
+/** Codes below this are looked up in pairs. */
+const PAIRED = 0x80;
+const ODD = -0x8000;
+
 /** The metrics of one font, unpacked for quick asking. Lengths are parts of an em. */
 export class FontTable {
   readonly name: string;
@@ -43,7 +47,12 @@ export class FontTable {
   private readonly columns: Uint16Array | null = null;
   private readonly width: number = 0;
   private readonly kerning: Int16Array | null = null;
-  private readonly widths = new Map<string, number>();
+  private readonly units = new Map<string, number>();
+  /**
+   * The advance of a sign after another, kerning included, for the commonest: `pairs[before * PAIRED + code]`, 0 where there is
+   * none before. {@link ODD} where it is more than that: the font lacks it, or a ligature may begin with the two.
+   */
+  private readonly pairs = new Int16Array(PAIRED * PAIRED).fill(ODD);
 
   constructor(file: FontTableFile) {
     this.name = file.name;
@@ -70,7 +79,23 @@ export class FontTable {
       this.kerning = unpacked(file.kerning.values, Int16Array);
       if (this.rows.length !== entries) throw new RangeError(`the table of ${file.name} is damaged`);
     }
+    this.fillPairs();
     this.space = this.widthOf(" ");
+  }
+
+  private fillPairs(): void {
+    for (let before = 0; before < PAIRED; before++)
+      for (let code = 0x20; code < PAIRED; code++) {
+        const [left, place] = [this.low[before]! - 1, this.low[code]! - 1];
+        if (place < 0 || (before > 0 && left < 0)) continue;
+        const kern =
+          before > 0 && this.kerning
+            ? this.kerning[this.rows![left]! * this.width + this.columns![place]!]!
+            : 0;
+        this.pairs[before * PAIRED + code] = this.advances[place]! + kern;
+      }
+    for (const [letters] of this.ligatures)
+      this.pairs[letters.charCodeAt(0) * PAIRED + letters.charCodeAt(1)] = ODD;
   }
 
   /** Whether the font has a sign. */
@@ -81,19 +106,40 @@ export class FontTable {
   /** The advance of a word with its kerning and ligatures; -1 where that does not tell it: the font lacks one
    * of its signs, or they are to be shaped. */
   widthOf(word: string): number {
-    const known = this.widths.get(word);
-    if (known !== undefined) return known;
+    const units = this.unitsIn(word, 0, word.length);
+    return units >= 0 ? units / this.em : -1;
+  }
+
+  /** The same of a word within a text, in units of the font: whole numbers, and nothing is made to ask for them. */
+  unitsIn(text: string, from: number, to: number): number {
+    const { pairs } = this;
     let units = 0;
+    let before = 0;
+    for (let at = from; at < to; at++) {
+      const code = text.charCodeAt(at);
+      const own = code < PAIRED ? pairs[before * PAIRED + code]! : ODD;
+      if (own === ODD) return this.oddUnits(text.slice(from, to));
+      units += own;
+      before = code;
+    }
+    return units;
+  }
+
+  /** The units of a word that has other signs than those of {@link pairs}, or ligatures. */
+  private oddUnits(word: string): number {
+    const known = this.units.get(word);
+    if (known !== undefined) return known;
+    let sum = 0;
     let whole = true;
     this.walk(word, (_from, _to, _glyph, advance, kern) => {
       if (advance < 0) whole = false;
-      units += advance + kern;
+      sum += advance + kern;
     });
-    const width = whole && !NEEDS_SHAPING.test(word) ? units / this.em : -1;
+    const units = whole && !NEEDS_SHAPING.test(word) ? sum : -1;
     // Words repeat; a text of single long strings must not fill the memory.
-    if (this.widths.size > 60_000) this.widths.clear();
-    this.widths.set(word, width);
-    return width;
+    if (this.units.size > 60_000) this.units.clear();
+    this.units.set(word, units);
+    return units;
   }
 
   /**

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { FontTable } from "../fonts/font-table";
 import { Resources } from "../resources";
 import { bestLines, fillLines } from "./fit-lines";
+import { widthOf } from "./measure";
 import { breakPlaces } from "./places-to-break";
 import { setText, type SetLine, type Setting } from "./set-text";
 import { plainSource, type TextSource } from "./text-source";
@@ -52,6 +53,27 @@ describe("the metrics of a font", () => {
       [1, 3, 900],
     ]);
   });
+
+  test("tell the same width of any word as its glyphs one after the other, wherever it stands in a text", () =>
+    fc.assert(
+      fc.property(
+        fc.string({ unit: fc.constantFrom(..."AVfi xyü\u0301-") }),
+        fc.string({ unit: fc.constantFrom(..."AVfi") }),
+        (word, before) => {
+          let units = 0;
+          let whole = !word.includes("\u0301");
+          HALF.walk(word, (_from, _to, _ligature, advance, kern) => {
+            if (advance < 0) whole = false;
+            units += advance + kern;
+          });
+          expect(HALF.widthOf(word)).toBeCloseTo(whole ? units / 1_000 : -1);
+          expect(HALF.unitsIn(before + word + before, before.length, before.length + word.length)).toBe(
+            whole ? units : -1,
+          );
+        },
+      ),
+      { numRuns: 500 },
+    ));
 
   test("that are damaged are refused", () => {
     const damaged = {
@@ -178,6 +200,48 @@ describe("lines", () => {
       { numRuns: 400 },
     ));
 });
+
+test("places at which a line may end know the width of all that is before them, over words of several looks", () =>
+  fc.assert(
+    fc.property(
+      fc.array(fc.string({ unit: fc.constantFrom(..."ab AV\n\t-fi"), maxLength: 12 }), {
+        minLength: 1,
+        maxLength: 5,
+      }),
+      (parts) => {
+        const text = parts.join("");
+        let at = 0;
+        const spans = parts.map((part, i) => {
+          const from = at;
+          at += part.length;
+          return { from, to: at, pos: from, style: { ...STYLE, size: 10 + i } };
+        });
+        const places = breakPlaces({ text, spans }, resources, null);
+        // Words one after the other, each in its spans; a line end has no width.
+        const widthTo = (offset: number) => {
+          let width = 0;
+          for (const span of spans)
+            for (const word of text
+              .slice(span.from, Math.max(span.from, Math.min(span.to, offset)))
+              .split(/(\s)/))
+              if (word !== "\n") width += widthOf(word, span, resources);
+          return width;
+        };
+        expect(places.from[places.count - 1]).toBe(text.length);
+        for (let i = 0; i < places.count; i++) {
+          // A word that goes on after the place may be kerned there.
+          if (i + 1 < places.count && places.from[i] === places.to[i]) continue;
+          expect(places.end[i]).toBeCloseTo(widthTo(places.to[i]!));
+          expect(places.next[i]).toBeCloseTo(widthTo(places.from[i]!));
+          expect(places.forced[i] === 1).toBe(
+            text[places.from[i]! - 1] === "\n" && places.from[i]! > places.to[i]!,
+          );
+          expect(places.spacesNext[i]).toBe((text.slice(0, places.from[i]).match(/[ \t]/g) ?? []).length);
+        }
+      },
+    ),
+    { numRuns: 1_000 },
+  ));
 
 test("the best lines are never worse than those that are filled one after the other", () => {
   const looseness = (ends: readonly number[] | null, places: ReturnType<typeof breakPlaces>) => {

@@ -1,4 +1,5 @@
 import LineBreaker from "linebreak";
+import type { FontTable } from "../fonts/font-table";
 import type { Hyphenate, Resources } from "../resources";
 import { widthOf } from "./measure";
 import type { Span, TextSource } from "./text-source";
@@ -11,16 +12,17 @@ export interface BreakPlaces {
   count: number;
   anyForced: boolean;
   /** Offset after the last sign that is seen on the line. */
-  readonly to: number[];
+  to: Int32Array;
   /** Offset of the next line's first sign. */
-  readonly from: number[];
-  readonly end: number[];
-  readonly next: number[];
-  readonly spacesEnd: number[];
-  readonly spacesNext: number[];
+  from: Int32Array;
+  end: Float64Array;
+  next: Float64Array;
+  spacesEnd: Int32Array;
+  spacesNext: Int32Array;
   /** Width of the hyphen that is put there; 0 where none is. */
-  readonly hyphen: number[];
-  readonly forced: boolean[];
+  hyphen: Float64Array;
+  /** 1 where a line ends whatever else may be. */
+  forced: Uint8Array;
 }
 
 /** One word and no sign at which it could be broken: the most frequent case, found without asking the breaker. */
@@ -38,107 +40,93 @@ export function breakPlaces(
   hyphenate: Hyphenate | null,
 ): BreakPlaces {
   const { text, spans } = source;
+  const { length } = text;
   places.count = 0;
   places.anyForced = false;
-  const onlySpaces = !text.includes("\n") && !text.includes("\t");
+  const onePieces = hyphenate === null && ONE_PIECES.test(text);
   let x = 0;
   let spaces = 0;
-  let at = 0;
-  let number = 0;
+  // What is set the same way: nothing of it is asked for anew for each word.
+  let number = -1;
   let span = spans[0]!;
-  let table = resources.font(span.style.font);
-  let { size } = span.style;
-  let space = widthOf(" ", span, resources);
-  let end = spans.length === 1 ? text.length : span.to;
-  const enter = (next: number) => {
-    number = next;
-    span = spans[next]!;
-    table = resources.font(span.style.font);
-    size = span.style.size;
-    space = widthOf(" ", span, resources);
-    end = next === spans.length - 1 ? text.length : span.to;
-  };
-  /** Width from `at` to `to`, which may lie in a later span. */
-  const advance = (to: number): number => {
-    let width = 0;
-    while (at < to) {
-      while (end <= at && number < spans.length - 1) enter(number + 1);
-      const until = to < end ? to : end;
-      const word = text.slice(at, until);
-      const own = table && span.tex === undefined ? table.widthOf(word) : -1;
-      width += own >= 0 ? own * size : widthOf(word, span, resources);
-      at = until;
+  let spanEnd = 0;
+  let table: FontTable | null = null;
+  let perUnit = 0;
+  let space = 0;
+  for (let at = 0; at < length;) {
+    if (at >= spanEnd && number < spans.length - 1) {
+      do span = spans[++number]!;
+      while (span.to <= at && number < spans.length - 1);
+      spanEnd = number === spans.length - 1 ? length : span.to;
+      table = span.tex === undefined ? resources.font(span.style.font) : null;
+      perUnit = table ? span.style.size / table.em : 0;
+      space = widthOf(" ", span, resources);
     }
-    return width;
-  };
-  /** Width of the space or tab at `at`. */
-  const advanceSpace = (): number => {
-    while (end <= at && number < spans.length - 1) enter(number + 1);
-    return text.charCodeAt(at++) === SPACE ? space : widthOf("\t", span, resources);
-  };
-  /** Width from the beginning of a word, whose pieces are kerned with each other where one span sets them. */
-  const advanceIn = (start: number, to: number, before: number): number => {
-    if (at === start || end < to || span.from > start) return before + advance(to);
-    const width = widthOf(text.slice(start, to), span, resources);
-    at = to;
-    return width;
-  };
-  while (at < text.length) {
-    let wordEnd = at;
-    if (onlySpaces) {
-      wordEnd = text.indexOf(" ", at);
-      if (wordEnd < 0) wordEnd = text.length;
-    } else while (wordEnd < text.length && !isSpace(text.charCodeAt(wordEnd))) wordEnd++;
-    const start = at;
-    if (hyphenate !== null && wordEnd - at > 4) {
+    const code = text.charCodeAt(at);
+    if (code <= SPACE && isSpace(code)) {
+      // What begins with a space is an empty word with a space after it.
+      if (places.count === 0 || places.forced[places.count - 1] === 1) add(at, spaces, x);
+      const last = places.count - 1;
+      at++;
+      if (code === NEW_LINE) {
+        places.forced[last] = 1;
+        places.anyForced = true;
+      } else {
+        x += code === SPACE ? space : widthOf("\t", span, resources);
+        spaces++;
+      }
+      places.from[last] = at;
+      places.spacesNext[last] = spaces;
+      places.next[last] = x;
+      continue;
+    }
+    let to = at + 1;
+    while (to < length && (text.charCodeAt(to) > SPACE || !isSpace(text.charCodeAt(to)))) to++;
+    const pieces = onePieces || to - at < 2 ? null : piecesOf(text, at, to, spans, number, hyphenate);
+    if (pieces) {
       const wordX = x;
-      for (const piece of dividedWord(text.slice(at, wordEnd), at, spanAt(spans, at, number), hyphenate)) {
-        x = wordX + advanceIn(start, piece.to, x - wordX);
-        if (piece.to < wordEnd)
-          add(
-            piece.to,
-            piece.to,
-            x,
-            x,
-            spaces,
-            spaces,
-            piece.hyphen ? widthOf("-", span, resources) : 0,
-            false,
-          );
+      let before = at;
+      for (const piece of pieces) {
+        // The pieces of a word are kerned with each other where one span sets them.
+        x =
+          piece.to <= spanEnd
+            ? wordX + widthAcross(source, number, at, piece.to, resources)
+            : x + widthAcross(source, number, before, piece.to, resources);
+        before = piece.to;
+        const place = add(piece.to, spaces, x);
+        if (piece.hyphen)
+          places.hyphen[place] = widthOf("-", spans[spanAt(spans, piece.to - 1, number)]!, resources);
       }
     } else {
-      // Most words are known to be one piece by their width being known.
-      const ends = wordEnd - at > 1 ? innerBreaks(text, at, wordEnd) : null;
-      const wordX = x;
-      if (ends)
-        for (const to of ends) {
-          x = wordX + advanceIn(start, start + to, x - wordX);
-          if (at < wordEnd) add(at, at, x, x, spaces, spaces, 0, false);
-        }
-      else x += advance(wordEnd);
+      const units = table && to <= spanEnd ? table.unitsIn(text, at, to) : -1;
+      x += units >= 0 ? units * perUnit : widthAcross(source, number, at, to, resources);
+      // Not as a number handed over, which would be an object for each word.
+      const place = add(to, spaces, 0);
+      places.end[place] = x;
+      places.next[place] = x;
     }
-    const seen = x;
-    const spacesSeen = spaces;
-    let forced = false;
-    if (onlySpaces) {
-      while (at < text.length && text.charCodeAt(at) === SPACE) {
-        x += advanceSpace();
-        spaces++;
-      }
-    } else
-      while (at < text.length && isSpace(text.charCodeAt(at))) {
-        if (text.charCodeAt(at) === NEW_LINE) {
-          at++;
-          forced = true;
-          break;
-        }
-        x += advanceSpace();
-        spaces++;
-      }
-    add(wordEnd, at, seen, x, spacesSeen, spaces, 0, forced);
+    at = to;
   }
-  if (text.length === 0 || text.endsWith("\n")) add(text.length, text.length, x, x, spaces, spaces, 0, false);
+  if (length === 0 || text.charCodeAt(length - 1) === NEW_LINE) add(length, spaces, x);
   return places;
+}
+
+/** The width of a stretch of a text, which may lie in several spans; `number` is that of the first, or of one before it. */
+function widthAcross(
+  { text, spans }: TextSource,
+  number: number,
+  from: number,
+  to: number,
+  resources: Resources,
+): number {
+  let width = 0;
+  for (let at = from; at < to;) {
+    number = spanAt(spans, at, number);
+    const until = number === spans.length - 1 ? to : Math.min(to, spans[number]!.to);
+    width += widthOf(text.slice(at, until), spans[number]!, resources);
+    at = until;
+  }
+  return width;
 }
 
 /** Puts places within the word that ends at a place into the table; answers how many. */
@@ -162,6 +150,7 @@ export function divideWord(
   const x = place === 0 ? 0 : table.next[place - 1]!;
   const spaces = place === 0 ? 0 : table.spacesNext[place - 1]!;
   const by = offsets.length;
+  if (table.count + by > table.to.length) grow(by);
   for (const column of [
     table.to,
     table.from,
@@ -171,8 +160,8 @@ export function divideWord(
     table.spacesNext,
     table.hyphen,
   ])
-    insert(column, place, by, table.count, 0);
-  insert(table.forced, place, by, table.count, false);
+    insert(column, place, by, table.count);
+  insert(table.forced, place, by, table.count);
   table.count += by;
   offsets.forEach(({ to: at }, i) => {
     const width = x + widthOf(word.slice(0, at - from), span, resources);
@@ -183,7 +172,7 @@ export function divideWord(
     table.spacesEnd[place + i] = spaces;
     table.spacesNext[place + i] = spaces;
     table.hyphen[place + i] = hyphen;
-    table.forced[place + i] = false;
+    table.forced[place + i] = 0;
   });
   return by;
 }
@@ -192,51 +181,83 @@ const NEW_LINE = 10;
 const SPACE = 32;
 const isSpace = (code: number) => code === SPACE || code === NEW_LINE || code === 9;
 
-/** Makes room for `by` values at a place of a column. */
-function insert<T>(column: T[], place: number, by: number, count: number, empty: T): void {
-  while (column.length < count + by) column.push(empty);
+/** Moves what stands in a column from a place on by so many places. */
+function insert(
+  column: Int32Array | Float64Array | Uint8Array,
+  place: number,
+  by: number,
+  count: number,
+): void {
   column.copyWithin(place + by, place, count);
 }
 
-const places: BreakPlaces = {
-  count: 0,
-  anyForced: false,
-  to: [],
-  from: [],
-  end: [],
-  next: [],
-  spacesEnd: [],
-  spacesNext: [],
-  hyphen: [],
-  forced: [],
-};
+const places = columns(1_024);
 
-function add(
-  to: number,
-  from: number,
-  end: number,
-  next: number,
-  spacesEnd: number,
-  spacesNext: number,
-  hyphen: number,
-  forced: boolean,
-): void {
-  const i = places.count++;
-  places.to[i] = to;
-  places.from[i] = from;
-  places.end[i] = end;
-  places.next[i] = next;
-  places.spacesEnd[i] = spacesEnd;
-  places.spacesNext[i] = spacesNext;
-  places.hyphen[i] = hyphen;
-  places.forced[i] = forced;
-  if (forced) places.anyForced = true;
+function columns(room: number): BreakPlaces {
+  return {
+    count: 0,
+    anyForced: false,
+    to: new Int32Array(room),
+    from: new Int32Array(room),
+    end: new Float64Array(room),
+    next: new Float64Array(room),
+    spacesEnd: new Int32Array(room),
+    spacesNext: new Int32Array(room),
+    hyphen: new Float64Array(room),
+    forced: new Uint8Array(room),
+  };
 }
 
-function spanAt(spans: readonly Span[], offset: number, from: number): Span {
+/** Makes room for so many places more. */
+function grow(by: number): void {
+  const wide = columns(2 * (places.count + by));
+  for (const name of ["to", "from", "end", "next", "spacesEnd", "spacesNext", "hyphen", "forced"] as const)
+    wide[name].set(places[name]);
+  Object.assign(places, { ...wide, count: places.count, anyForced: places.anyForced });
+}
+
+/** A place at which nothing is put and after which no space stands yet. */
+function add(to: number, spaces: number, x: number): number {
+  if (places.count === places.to.length) grow(1);
+  const i = places.count++;
+  places.to[i] = to;
+  places.from[i] = to;
+  places.end[i] = x;
+  places.next[i] = x;
+  places.spacesEnd[i] = spaces;
+  places.spacesNext[i] = spaces;
+  places.hyphen[i] = 0;
+  places.forced[i] = 0;
+  return i;
+}
+
+/** The number of the span in which an offset lies; `from` is its own or one before it. */
+function spanAt(spans: readonly Span[], offset: number, from: number): number {
   let i = from;
   while (i < spans.length - 1 && spans[i]!.to <= offset) i++;
-  return spans[i]!;
+  return i;
+}
+
+/** The pieces of a word between which a line may end; null for the most frequent case of a word that is one piece. */
+function piecesOf(
+  text: string,
+  from: number,
+  to: number,
+  spans: readonly Span[],
+  number: number,
+  hyphenate: Hyphenate | null,
+): readonly Piece[] | null {
+  if (hyphenate !== null && to - from > 4)
+    return dividedWord(text.slice(from, to), from, spans[spanAt(spans, from, number)]!, hyphenate);
+  return innerBreaks(text, from, to)?.map((end) => ({ to: from + end, hyphen: false })) ?? null;
+}
+
+/** A piece of a word. */
+interface Piece {
+  /** Offset in the text after its last letter. */
+  readonly to: number;
+  /** Whether a hyphen is put there. */
+  readonly hyphen: boolean;
 }
 
 /** Where a word may be broken without a hyphen; null for the most frequent case of a word that is one piece. */
@@ -244,6 +265,9 @@ function innerBreaks(text: string, from: number, to: number): number[] | null {
   for (let i = from; i < to; i++) if (!ONE_PIECE[text.charCodeAt(i)]) return odd(text.slice(from, to));
   return null;
 }
+
+/** A text without a sign at which a word could be broken: the most frequent case. */
+const ONE_PIECES = /^[\w \t\n.,;:!?()'"’“”‘…À-ÖØ-öø-ɏ]*$/;
 
 function odd(word: string): number[] | null {
   return PLAIN.test(word) ? null : breaksWithin(word);
@@ -269,13 +293,8 @@ function breaksWithin(word: string): number[] {
 const within = new Map<string, number[]>();
 
 /** The pieces of a word: by the signs at which it may be broken, and where its letters may be divided. */
-function dividedWord(
-  word: string,
-  start: number,
-  span: Span,
-  hyphenate: Hyphenate,
-): { to: number; hyphen: boolean }[] {
-  const pieces: { to: number; hyphen: boolean }[] = [];
+function dividedWord(word: string, start: number, span: Span, hyphenate: Hyphenate): Piece[] {
+  const pieces: Piece[] = [];
   const ends = PLAINEST.test(word) ? [word.length] : breaksWithin(word);
   let from = 0;
   for (const end of ends) {

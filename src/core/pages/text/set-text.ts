@@ -88,7 +88,8 @@ const MOST_SHARED = 8;
 
 /** An equal setting that is there already, or this one. */
 function shared(setting: Setting): Setting {
-  for (const one of lastSettings)
+  for (let i = 0; i < lastSettings.length; i++) {
+    const one = lastSettings[i]!;
     if (
       one.measure === setting.measure &&
       one.size === setting.size &&
@@ -99,6 +100,7 @@ function shared(setting: Setting): Setting {
       one.code === setting.code
     )
       return one;
+  }
   if (lastSettings.length === MOST_SHARED) lastSettings.pop();
   lastSettings.unshift(setting);
   return setting;
@@ -117,32 +119,34 @@ export function setOnOneLine(source: TextSource, width: number, size: number): S
 }
 
 function readRightToLeft({ text }: TextSource): boolean {
-  const first = FIRST_STRONG.exec(text)?.[0];
-  return first !== undefined && RIGHT_TO_LEFT.test(first);
+  const first = text.search(FIRST_STRONG);
+  return first >= 0 && RIGHT_TO_LEFT.test(text[first]!);
 }
 
 function proseLines(source: TextSource, setting: Setting, resources: Resources): SetLine[] {
+  const places = breakPlaces(source, resources, null);
+  const ends = lineEnds(places, source, setting, resources);
+  return linesAt(places, ends, source, setting, resources);
+}
+
+/** Chooses the ends of the lines; breaks the text anew into `places`, which is one table for all texts, where words are divided. */
+function lineEnds(places: BreakPlaces, source: TextSource, setting: Setting, resources: Resources): LineEnds {
   const { measure, reserve = 0, align, hyphenate } = setting;
-  const make = (places: BreakPlaces, ends: LineEnds) => linesAt(places, ends, source, setting, resources);
-  if (reserve > 0) {
-    // Generated lines with something at their end: broken as if all were as long as the last.
-    const places = breakPlaces(source, resources, null);
-    return make(places, fillLines(places, measure - reserve, 1, null));
-  }
-  const plain = breakPlaces(source, resources, null);
-  if (plain.end[plain.count - 1]! <= measure && !plain.anyForced) return make(plain, [plain.count - 1]);
+  // Generated lines with something at their end: broken as if all were as long as the last.
+  if (reserve > 0) return fillLines(places, measure - reserve, 1, null);
+  if (places.end[places.count - 1]! <= measure && !places.anyForced) return [places.count - 1];
   if (align === "justify") {
     const space = widthOf(" ", source.spans[0]!, resources);
-    const best = bestLines(plain, measure, space, 1);
-    if (best) return make(plain, best);
-    const divided = breakPlaces(source, resources, hyphenate);
-    const second = bestLines(divided, measure, space, 1.6) ?? bestLines(divided, measure, space, 8);
-    if (second) return make(divided, second);
-    const again = breakPlaces(source, resources, null);
-    return make(again, fillLines(again, measure, 1, null));
+    const whole = bestLines(places, measure, space, 1);
+    if (whole) return whole;
+    breakPlaces(source, resources, hyphenate);
+    const divided = bestLines(places, measure, space, 1.6) ?? bestLines(places, measure, space, 8);
+    if (divided) return divided;
+    breakPlaces(source, resources, null);
+    return fillLines(places, measure, 1, null);
   }
-  const divide = hyphenate && ((place: number) => divideWord(plain, place, source, resources, hyphenate));
-  return make(plain, fillLines(plain, measure, HOLE, divide));
+  const divide = hyphenate && ((place: number) => divideWord(places, place, source, resources, hyphenate));
+  return fillLines(places, measure, HOLE, divide);
 }
 
 function linesAt(
@@ -152,40 +156,33 @@ function linesAt(
   setting: Setting,
   resources: Resources,
 ): SetLine[] {
-  const lines: SetLine[] = [];
+  // Exactly as long as it has to be: what grows keeps room for more.
+  const lines = new Array<SetLine>(ends.length);
+  let count = 0;
   const even = isEven(source.spans, setting.size) ? evenBox(source.spans[0]!, setting, resources) : null;
   let from = 0;
   let x = 0;
   let spacesBefore = 0;
-  for (const [i, end] of ends.entries()) {
+  for (let i = 0; i < ends.length; i++) {
+    const end = ends[i]!;
     const to = places.to[end]!;
     const width = places.end[end]! - x + places.hyphen[end]!;
-    const room = setting.measure;
-    const hyphen = places.hyphen[end]! > 0;
-    const last = i === ends.length - 1 || places.forced[end]!;
+    const last = i === ends.length - 1 || places.forced[end] === 1;
     const spaces = places.spacesEnd[end]! - spacesBefore;
-    if (width > room + 0.5 && spaces === 0 && to - from > 1)
-      for (const part of letters(source, from, to, room, resources))
-        lines.push(line(part.from, part.to, false, part.width, 0, part.to === to && last));
-    else lines.push(line(from, to, hyphen, width, spaces, last));
+    if (width > setting.measure + 0.5 && spaces === 0 && to - from > 1)
+      for (const part of letters(source, from, to, setting.measure, resources)) {
+        const box = even ?? lineHeight(source, part.from, part.to, setting, resources);
+        lines[count++] = new SetLine(part.from, part.to, false, part.width, 0, part.to === to && last, box);
+      }
+    else {
+      const box = even ?? lineHeight(source, from, to, setting, resources);
+      lines[count++] = new SetLine(from, to, places.hyphen[end]! > 0, width, spaces, last, box);
+    }
     from = places.from[end]!;
     x = places.next[end]!;
     spacesBefore = places.spacesNext[end]!;
   }
-  // Exactly as long as it has to be: what grows keeps room for more.
-  return lines.slice();
-
-  function line(
-    from: number,
-    to: number,
-    hyphen: boolean,
-    width: number,
-    spaces: number,
-    last: boolean,
-  ): SetLine {
-    const box = even ?? lineHeight(source, from, to, setting, resources);
-    return new SetLine(from, to, hyphen, width, spaces, last, box);
-  }
+  return lines;
 }
 
 /** The box of lines that hold nothing larger than their text; one object for all that are alike. */

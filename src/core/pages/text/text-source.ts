@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
 import { schema, type Look, type Reference, type StyleSheet } from "@/core/document";
+import { partitionPoint } from "@/core/order";
 import type { Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
 
@@ -138,6 +139,14 @@ export function textSource(
   });
   if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
   return { text, spans: spans.slice() };
+}
+
+/** The position in a block of a sign of its text, counted from the block's start. */
+export function positionAt(source: TextSource, offset: number, otherwise: number): number {
+  const { spans } = source;
+  const span = spans[partitionPoint(spans.length, (i) => spans[i]!.from <= offset) - 1];
+  if (!span || span.pos < 0) return otherwise;
+  return span.pos + (span.note || span.whole || span.tex !== undefined ? 0 : offset - span.from);
 }
 
 /** A text that is not in the document: generated words, set in one way. */
