@@ -14,6 +14,7 @@ export async function buildTools() {
       "reading-thread": "src/reading-thread/thread.ts",
       "pdf-thread": "src/pdf-thread/thread.ts",
       "expression-thread": "src/server/search/expression-thread.ts",
+      "listing-thread": "src/server/catalogue/listing-thread.ts",
       "page-count-thread": "src/server/files/page-count-thread.ts",
       settings: "src/server/settings.ts",
       seed: "demo/seed.ts",

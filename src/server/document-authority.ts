@@ -16,6 +16,7 @@ import type { AppendRequest, HistoryEntry, LiveEvent, Presence, SentSteps } from
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { summaryOf, type DocumentSummary } from "@/reading-thread";
+import type { ListingThread } from "./catalogue/list-in-thread";
 import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
 import { explained, notThere, ServerError } from "./errors";
 import type { FileStore } from "./files/file-store";
@@ -76,6 +77,7 @@ export class DocumentAuthority {
     readonly pictures: PictureStore,
     readonly files: FileStore,
     expressionThread: string,
+    listing: ListingThread,
   ) {
     this.stored = new StoredDocuments(db);
     this.commit = new GroupCommit(db);
@@ -84,7 +86,12 @@ export class DocumentAuthority {
       return { doc: index.doc, version };
     };
     this.search = new ShelfSearch(db, read, expressionThread);
-    this.catalogue = new ShelfCatalogue(db, (id) => this.load(id));
+    this.catalogue = new ShelfCatalogue(
+      db,
+      (id) => this.load(id),
+      // Of what is open here the index is at hand.
+      (id) => (this.open.has(id) ? null : listing.list(id)),
+    );
   }
 
   // The shelf

@@ -3,8 +3,9 @@
  * an interface or of HTTP beyond the status that an error has.
  */
 import path from "node:path";
+import { ListingThread } from "./catalogue/list-in-thread";
 import { DocumentAuthority } from "./document-authority";
-import { openDatabase } from "./database";
+import { DATABASE, openDatabase } from "./database";
 import { FileStore } from "./files/file-store";
 import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
@@ -46,6 +47,7 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
     threadFile("expression-thread"),
+    new ListingThread(threadFile("listing-thread"), path.join(/* turbopackIgnore: true */ folder, DATABASE)),
   );
 }
 

@@ -1,18 +1,17 @@
 import { sql, type Kysely } from "kysely";
 import { createHash } from "node:crypto";
-import type { Destination, DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/destinations";
 import { shortened, type DestinationId, type DocumentTarget } from "@/core/document";
 import { findQuoted, placeKey, shelfOf, type AskedPlace, type KnownShelf } from "@/core/links";
-import { partitionPoint } from "@/core/order";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { UpToDate } from "../derived/up-to-date";
 import type { Tables } from "../tables";
+import { listedRows, MOST_LETTERS, type ListedDocument } from "./listed-rows";
 
 const VALUES_AT_ONCE = 400;
 /** So many places that have no row are looked for in one go. */
 const SOUGHT_AT_ONCE = 20;
 const MOST_FOUND = 40;
-const MOST_LETTERS = 500;
 
 /**
  * The places of all documents of the shelf, and the links that lead from one document to another. Kept in tables that are brought
@@ -26,6 +25,8 @@ export class ShelfCatalogue {
   constructor(
     private readonly db: Kysely<Tables>,
     private readonly read: (id: string) => Promise<{ index: DocumentIndex; version: number }>,
+    /** Lists a document without reading it here; null where it is better done here. */
+    private readonly elsewhere: (id: string) => Promise<ListedDocument> | null = () => null,
   ) {
     this.rows = new UpToDate(db, "listed_documents", (id) => this.updateOne(id));
   }
@@ -180,9 +181,19 @@ export class ShelfCatalogue {
     }));
   }
 
-  private async updateOne(id: string): Promise<void> {
+  private async listed(id: string): Promise<ListedDocument> {
+    try {
+      const listed = await this.elsewhere(id);
+      if (listed) return listed;
+    } catch {
+      // What cannot be read there is mended where it is read here, or the reason is told.
+    }
     const { index, version } = await this.read(id);
-    const [places, links] = [JSON.stringify(placesOf(index)), JSON.stringify(linksOf(index))];
+    return { version, ...listedRows(index) };
+  }
+
+  private async updateOne(id: string): Promise<void> {
+    const { version, places, links } = await this.listed(id);
     const digest = createHash("sha256").update(places).update(links).digest("base64");
     await this.db.transaction().execute(async (transaction) => {
       // Most changes are of words that are no part of this.
@@ -206,62 +217,6 @@ export class ShelfCatalogue {
     });
     this.digests.set(id, digest);
   }
-}
-
-/** A place as a row: id, kind, name, that in lower case, anchor, path as JSON, note, whether it is flagged, by when. */
-type PlaceRow = readonly [string, string, string, string, string, string, string, 0 | 1, string];
-
-function placesOf(index: DocumentIndex): PlaceRow[] {
-  const notes = index.notes.flatMap(({ id }) => (id && index.destination(id)) ?? []);
-  const paths = new Paths(index);
-  return [...index.destinations, ...notes].map((place) => {
-    const name = shortened(place.name, MOST_LETTERS);
-    const bookmark = place.kind === "bookmark" ? place : null;
-    return [
-      place.id,
-      place.kind,
-      name,
-      name.toLowerCase(),
-      index.anchors.of(place.id) ?? "",
-      paths.of(place),
-      bookmark?.note ?? "",
-      bookmark?.followUp ? 1 : 0,
-      bookmark?.due ?? "",
-    ];
-  });
-}
-
-/** The names of the sections around places, as JSON; made once for each section. */
-class Paths {
-  private readonly known = new Map<number, string>();
-
-  constructor(private readonly index: DocumentIndex) {}
-
-  of({ kind, pos }: Destination): string {
-    const { headings, sections } = this.index;
-    const number = partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1;
-    // A heading's own name is no part of its path.
-    const around = kind === "heading" ? (sections[number]?.parent ?? -1) : number;
-    let path = this.known.get(around);
-    if (path === undefined) {
-      const names: string[] = [];
-      for (let i = around; i >= 0; i = sections[i]!.parent) names.unshift(shortened(headings[i]!.name, 80));
-      this.known.set(around, (path = JSON.stringify(names)));
-    }
-    return path;
-  }
-}
-
-/** A link to another document as a row: that, the place, its words, the block in which they stand, and where in that they begin. */
-type LinkRow = readonly [string, string | null, string, string | null, number];
-
-function linksOf(index: DocumentIndex): LinkRow[] {
-  return index.links.flatMap(({ target, text, from, block }): LinkRow[] => {
-    if (target.kind !== "document") return [];
-    const at = index.blockAt(block);
-    const id = (at?.node.attrs.id as string | null | undefined) ?? null;
-    return [[target.document, target.id ?? null, shortened(text, MOST_LETTERS), id, at ? from - at.pos : 0]];
-  });
 }
 
 /** SQLite takes only so many values in one statement. */
