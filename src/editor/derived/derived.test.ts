@@ -190,6 +190,22 @@ describe("what is worked out beside the editing", () => {
     expect([...derived.pages!.value.starts]).toEqual([0, 12]);
   });
 
+  test("keeps the origin of pages that only moved along with the words, whether or not they were asked for meanwhile", () => {
+    const { peer, derived, dispatch, state } = side();
+    const told = (revision: number, ...starts: number[]) =>
+      peer.onmessage!({
+        data: { kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] },
+      } as unknown as MessageEvent<FromWorker>);
+    told(0, 0, 10);
+    const { origin } = derived.pages!.value;
+    dispatch(state().tr.insertText("!", 3));
+    told(1, 0, 11);
+    expect(derived.pages!.value.origin).toBe(origin);
+    dispatch(state().tr.insertText("!", 3));
+    told(2, 0, 14);
+    expect(derived.pages!.value.origin).not.toBe(origin);
+  });
+
   test("keeps the drawings of the pages that are looked at, and of no others", () => {
     const { peer, derived } = side();
     const drawn = (page: number) =>

@@ -180,9 +180,9 @@ export class DerivedState {
     } else if (answer.kind === "pages") {
       if (answer.revision !== this.revision) return;
       const pages = new PageMap(answer.starts, answer.front);
+      // The same object where nothing moved but along with its words, so that nothing is drawn anew.
+      if (!this.pages?.value.equals(pages)) this.pageMap = pages;
       this.sincePages = [];
-      // The same object where nothing moved, so that nothing is drawn anew.
-      if (!this.pageMap?.equals(pages)) this.pageMap = pages;
       this.pagesAt = answer.revision;
       this.missingSigns = answer.missing;
     } else if (answer.kind === "finding-places") {

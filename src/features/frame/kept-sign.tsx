@@ -1,8 +1,20 @@
+import { useEffect, useState } from "react";
 import { useSessionValue, type KeepingState } from "@/editor";
+
+/** "Kept" is said when nothing was written for so many milliseconds: what is said with every few keys is heard as noise. */
+const CALM = 400;
+const KEEPING: KeepingState = { kind: "keeping" };
 
 /** Whether all that is on the screen is on disk. */
 export function KeptSign() {
-  const state = useSessionValue((session) => session.kept);
+  const now = useSessionValue((session) => session.kept);
+  const [settled, setSettled] = useState(now);
+  useEffect(() => {
+    if (now.kind !== "kept") return;
+    const timer = setTimeout(() => setSettled(now), CALM);
+    return () => clearTimeout(timer);
+  }, [now]);
+  const state = now.kind === "kept" && settled !== now ? KEEPING : now;
   const fault = state.kind === "unreachable" || state.kind === "refused";
   const words = wordsOf(state);
   return (
