@@ -52,10 +52,9 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
     if (filled !== colour) out.push((colour = filled));
     const shown =
       context.shaped(item) ??
-      own.show(
-        item.rtl ? [...item.text].reverse().join("") : item.soft ? SOFT_HYPHEN : item.text,
-        item.extra / item.size,
-      );
+      (item.soft
+        ? own.softHyphen()
+        : own.show(item.rtl ? [...item.text].reverse().join("") : item.text, item.extra / item.size));
     const at = { x: Math.round(item.x * 100), y: Math.round(item.y * 100) };
     out.push(
       line
@@ -107,8 +106,6 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
   if (open !== undefined) out.push("EMC");
   return out.join("\n");
 }
-
-const SOFT_HYPHEN = "\u00ad";
 
 function tagOf(item: DrawnWords | DrawnShapes, drawing: PageDrawing, context: PageContext): Tag | null {
   const link = item.link >= 0 ? drawing.links[item.link] : undefined;

@@ -4,11 +4,13 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
-import { laidOut, pageFont } from "#tests/page-fonts";
+import { builtResources, laidOut, pageFont } from "#tests/page-fonts";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { createDocument, schema, type Picture } from "@/core/document";
+import { FontTable, type FontKey } from "@/core/pages";
 import { PackedDocument } from "./packed-document";
 import { pathOperators } from "./page-content";
+import { PdfFont } from "./pdf-font";
 import { fillColour, num, text } from "./pdf-syntax";
 import { pdfOptionsSchema, provePdf, writePdf } from ".";
 
@@ -46,6 +48,23 @@ describe("PDF syntax", () => {
     ["", ""],
   ])("the path %s is drawn by %s", (path, operators) => expect(pathOperators(path)).toBe(operators));
 });
+
+test.each(["serif-400", "sans-600", "mono-400"])(
+  "the hyphen of a divided word is seen in %s, and read as one that goes",
+  async (key) => {
+    const table = new FontTable(await builtResources().fontTable(key as FontKey));
+    const document = new PackedDocument({ autoFirstPage: false }, zlibSync, () => {});
+    const font = new PdfFont(document, pageFont(key), table);
+    const inner = document.inner._font;
+    const numberOf = (operand: string) => operand.charCodeAt(1) * 256 + operand.charCodeAt(2);
+    const [soft, hard] = [numberOf(font.softHyphen()), numberOf(font.show("-", 0))];
+    const hyphen = inner.font.glyphForCodePoint(0x2d).id;
+    expect(hyphen).toBeGreaterThan(0);
+    expect([inner.subset.glyphs[soft], inner.subset.glyphs[hard]]).toEqual([hyphen, hyphen]);
+    expect([inner.unicode[soft], inner.unicode[hard]]).toEqual([[0xad], [0x2d]]);
+    expect(inner.widths[soft]).toBeCloseTo(table.widthOf("-") * 1_000);
+  },
+);
 
 describe("a file with packed objects", () => {
   async function packed(count: number, options: PDFKit.PDFDocumentOptions = {}) {

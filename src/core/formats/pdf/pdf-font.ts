@@ -46,6 +46,14 @@ export class PdfFont {
   }
 
   /**
+   * The operand for a hyphen that stands only because its line ends: it looks like any hyphen, and is read as one that goes when
+   * the words are taken out. The fonts' own glyph for that sign is empty, or is not there.
+   */
+  softHyphen(): string {
+    return `(${this.glyph(this.inner.font.glyphForCodePoint(0x2d).id, [0xad])})`;
+  }
+
+  /**
    * The operands for a text that its font has shaped. Marks are put where the font wants them: along the line by the operands
    * themselves, above and below it by a rise (9.3.7), for which TJ ends and begins anew.
    */
