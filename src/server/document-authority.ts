@@ -209,6 +209,13 @@ export class DocumentAuthority {
     return stored;
   }
 
+  /** The version of that snapshot. */
+  async snapshotVersion(_person: Person, id: string): Promise<number> {
+    const version = await this.stored.newestSnapshotVersion(id);
+    if (version === undefined) throw notThere();
+    return version;
+  }
+
   /** The newest version with the pictures it holds and the files attached to it. */
   async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
     const { index } = await this.read(person, id);

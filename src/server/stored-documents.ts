@@ -104,6 +104,15 @@ export class StoredDocuments {
       .executeTakeFirst();
   }
 
+  async newestSnapshotVersion(id: string): Promise<number | undefined> {
+    const row = await this.db
+      .selectFrom("snapshots")
+      .select(({ fn }) => fn.max("version").as("version"))
+      .where("document_id", "=", id)
+      .executeTakeFirst();
+    return row?.version ?? undefined;
+  }
+
   /** The steps that led from one version to another, or null where some of them are not there. */
   async stepsAfter(id: string, from: number, to: number): Promise<StoredStep[] | null> {
     if (from >= to) return [];

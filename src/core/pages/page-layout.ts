@@ -245,8 +245,14 @@ function layOutOnce(
     pos += node.nodeSize;
     // What stands in the header or footer is, in the text, where the next block begins.
     if (placedIn(node) === null || block === doc.childCount - 1) {
-      const depends = { noted: noted.has(block), referring: referring.has(block) };
-      let flow = unchanged?.(block, node) ?? blockFlow(node, depends, composition, cached.flows);
+      let flow =
+        unchanged?.(block, node) ??
+        blockFlow(
+          node,
+          { noted: noted.has(block), referring: referring.has(block) },
+          composition,
+          cached.flows,
+        );
       if (home && node.type.name === "heading") flow = ledHome(flow, leadFrom(node, home, index), cached.led);
       if (bodyBlock > 0 && block === bodyBlock) {
         body = flows.length;

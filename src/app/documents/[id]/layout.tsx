@@ -28,8 +28,10 @@ export default async function DocumentLayout({ children, params }: Props) {
   await connection();
   const { id } = await params;
   await titleOf(id);
-  // The text is on its way while the program still is.
-  preload(`/api/documents/${id}/snapshot`, { as: "fetch", crossOrigin: "anonymous" });
+  // The text is on its way while the program still is, and the server puts it together meanwhile.
+  const version = await (await authority()).snapshotVersion(LOCAL_AUTHOR, id);
+  for (const part of ["snapshot", `steps?after=${version}`])
+    preload(`/api/documents/${id}/${part}`, { as: "fetch", crossOrigin: "anonymous" });
   return (
     <DocumentFrame key={id} id={id}>
       {children}
