@@ -1,5 +1,6 @@
 import { partitionPoint } from "@/core/order";
 import { NEEDS_SHAPING } from "./shaped-text";
+import { isUnseen, SOFT_HYPHEN } from "./unseen";
 
 /**
  * What a line needs to know of a font, as `scripts/page-fonts.mjs` writes it. Lengths are units of the font; `codes` are starts
@@ -143,7 +144,7 @@ export class FontTable {
   }
 
   /**
-   * Calls `visit` for each glyph of a word in order: which letters it stands for, the font's number of it where it is a ligature
+   * Calls `visit` for each glyph of a word that is seen, in order: which letters it stands for, the font's number of it where it is a ligature
    * (else 0), its own advance, and the kerning before it, both in units of the font. The advance of a sign it lacks is -1.
    */
   walk(
@@ -156,6 +157,10 @@ export class FontTable {
       let ligature = 0;
       let place = -1;
       const code = word.charCodeAt(at);
+      if (code >= SOFT_HYPHEN && isUnseen(code)) {
+        at = to;
+        continue;
+      }
       if ((code === 0x66 || code === 0x74) && this.ligatures.length > 0)
         for (const [text, glyph, own] of this.ligatures)
           if (word.startsWith(text, at)) {

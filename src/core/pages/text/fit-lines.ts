@@ -24,16 +24,19 @@ export function fillLines(
     const from = start < 0 ? 0 : places.next[start]!;
     const limit = from + measure + 0.001;
     let best = -1;
+    let tight = -1;
     while (at < places.count && places.end[at]! <= limit) {
-      best = at++;
-      if (places.forced[best]) break;
+      // A hyphen that would stand there needs room as well.
+      if (places.end[at]! + places.hyphen[at]! <= limit) best = at;
+      tight = at;
+      if (places.forced[at++]) break;
     }
     const full = at < places.count && !(best >= 0 && places.forced[best]);
     const used = best < 0 ? 0 : places.end[best]! - from;
     if (full && divide && used < measure * (1 - hole) && divide(at) > 0)
       for (; places.hyphen[at]! > 0; at++) if (places.end[at]! + places.hyphen[at]! <= limit) best = at;
     // What is wider than the line stands in a line of its own; letters are parted later.
-    if (best < 0) best = Math.min(at, places.count - 1);
+    if (best < 0) best = tight >= 0 ? tight : Math.min(at, places.count - 1);
     ends.push(best);
     start = best;
     at = best + 1;

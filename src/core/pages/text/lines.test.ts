@@ -132,6 +132,23 @@ describe("lines", () => {
     );
   });
 
+  test("end with a hyphen where their author lets a word be divided, and only there are signs seen that have no width", () => {
+    const text = "abcdef\u00adghijkl\u00admnopqr\u00adstuvwx";
+    const short = set(`${text} ab`);
+    expect(wordsOf(short)).toEqual(["abcdef\u00adghijkl\u00admnopqr\u00ad-", "stuvwx ab"]);
+    expect(short.lines[0]!.width).toBe(95);
+    expect(short.missing).toEqual([]);
+    // With room for the letters, but not for the hyphen.
+    expect(wordsOf(set("abcdefghijklmnop\u00adqrst\u00aduvw"))).toEqual([
+      "abcdefghijklmnop\u00ad-",
+      "qrst\u00aduvw",
+    ]);
+    expect(wordsOf(set("ab\u00ad abcdefghijklmnopqr"))).toEqual(["ab\u00ad", "abcdefghijklmnopqr"]);
+    expect(HALF.widthOf("a\u200bb\u2060\u00ad\ufeff")).toBe(1);
+    const justified = set(`aa bbb cc ddd ${text} ab`, { align: "justify" });
+    for (const { width } of justified.lines) expect(width).toBeLessThanOrEqual(100);
+  });
+
   test("do not divide words in capitals, short words, or by less than two letters and three", () => {
     for (const word of ["OBSERVATORY", "abcd"])
       expect(wordsOf(set(`${"x".repeat(13)} ${word} y`, { hyphenate: everySecond })).join("")).not.toContain(

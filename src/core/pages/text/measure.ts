@@ -1,5 +1,6 @@
 import { insteadOf, type FontKey } from "../fonts/font-key";
 import { NEEDS_SHAPING } from "../fonts/shaped-text";
+import { isUnseen } from "../fonts/unseen";
 import type { Resources } from "../resources";
 import type { Span } from "./text-source";
 
@@ -95,7 +96,7 @@ function isMark(code: number): boolean {
 function fontWith(code: number, key: FontKey, resources: Resources): FontKey | null {
   if (resources.font(key)?.has(code)) return key;
   // Signs that are not seen need no font.
-  if (code === 0x200b || code === 0xad || code === 0x2060 || code === 0xfeff) return key;
+  if (isUnseen(code)) return key;
   for (const other of insteadOf(key)) if (resources.font(other)?.has(code)) return other;
   return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
 }

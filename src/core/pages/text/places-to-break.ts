@@ -1,5 +1,6 @@
 import LineBreaker from "linebreak";
 import type { FontTable } from "../fonts/font-table";
+import { SOFT_HYPHEN } from "../fonts/unseen";
 import type { Hyphenate, Resources } from "../resources";
 import { widthOf } from "./measure";
 import type { Span, TextSource } from "./text-source";
@@ -94,7 +95,7 @@ export function breakPlaces(
             : x + widthAcross(source, number, before, piece.to, resources);
         before = piece.to;
         const place = add(piece.to, spaces, x);
-        if (piece.hyphen)
+        if (piece.hyphen && piece.to < to)
           places.hyphen[place] = widthOf("-", spans[spanAt(spans, piece.to - 1, number)]!, resources);
       }
     } else {
@@ -144,7 +145,7 @@ export function divideWord(
   // A word of several looks stays whole; they are few.
   if (!span || span.to < to || to - from < 5) return 0;
   const word = source.text.slice(from, to);
-  const offsets = dividedWord(word, from, span, hyphenate).filter(({ hyphen }) => hyphen);
+  const offsets = dividedWord(word, from, span, hyphenate).filter((piece) => piece.hyphen && piece.to < to);
   if (offsets.length === 0) return 0;
   const hyphen = widthOf("-", span, resources);
   const x = place === 0 ? 0 : table.next[place - 1]!;
@@ -249,7 +250,8 @@ function piecesOf(
 ): readonly Piece[] | null {
   if (hyphenate !== null && to - from > 4)
     return dividedWord(text.slice(from, to), from, spans[spanAt(spans, from, number)]!, hyphenate);
-  return innerBreaks(text, from, to)?.map((end) => ({ to: from + end, hyphen: false })) ?? null;
+  const ends = innerBreaks(text, from, to);
+  return ends && ends.map((end) => ({ to: from + end, hyphen: endsSoftly(text, from + end) }));
 }
 
 /** A piece of a word. */
@@ -301,10 +303,15 @@ function dividedWord(word: string, start: number, span: Span, hyphenate: Hyphena
     const part = word.slice(from, end);
     if (!span.style.code && span.tex === undefined)
       for (const at of divisions(part, hyphenate)) pieces.push({ to: start + from + at, hyphen: true });
-    pieces.push({ to: start + end, hyphen: false });
+    pieces.push({ to: start + end, hyphen: endsSoftly(word, end) });
     from = end;
   }
   return pieces;
+}
+
+/** Whether a hyphen is put at an offset if a line ends there, as its author says. */
+function endsSoftly(text: string, end: number): boolean {
+  return text.charCodeAt(end - 1) === SOFT_HYPHEN;
 }
 
 /** Offsets at which a word may be divided: at least two letters before, three after. Words in capitals stay whole. */
