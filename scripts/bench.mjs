@@ -65,7 +65,7 @@ if (only === "links") measureCore(TASKS.filter(({ name }) => name.startsWith("li
 if (only === "wayfinding")
   measureCore(TASKS.filter(({ name }) => /^wayfinding:|^contents list$|toc$/.test(name)));
 if (only === "pages" || !only) {
-  ensurePageFonts();
+  await ensurePageFonts();
   run(process.execPath, ["dist/bench-pages.mjs"]);
   run(process.execPath, ["dist/bench-pages-lines.mjs"]);
 }

@@ -34,7 +34,7 @@ function sourceHash() {
 export async function ensureBuilt() {
   const stamp = path.join(root, ".next", "gate-rope-built");
   const hash = sourceHash();
-  ensurePageFonts();
+  await ensurePageFonts();
   await buildTools();
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === hash) return;
   console.log("Building …");

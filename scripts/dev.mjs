@@ -4,7 +4,7 @@ import { ensureInstalled } from "./install.mjs";
 import { ensurePageFonts } from "./page-fonts.mjs";
 
 ensureInstalled();
-ensurePageFonts();
+await ensurePageFonts();
 await buildTools();
 process.env.NEXT_TELEMETRY_DISABLED = "1";
 const { serve } = await import("./start.mjs");

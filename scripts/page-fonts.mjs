@@ -14,7 +14,6 @@ import {
 import { createHash } from "node:crypto";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
-import * as fontkit from "fontkit";
 import { root } from "./install.mjs";
 
 /** The families by the name that the core gives them, with the weights that looks may ask for and whether they have a slant. */
@@ -34,7 +33,7 @@ const kerned = (code) =>
   code < 0x600 || (code >= 0x1e00 && code < 0x2070) || (code >= 0x20a0 && code < 0x20d0);
 
 /** Prepares them unless they are there already. */
-export function ensurePageFonts() {
+export async function ensurePageFonts() {
   const folder = path.join(root, "public", "page-fonts");
   const stamp = path.join(folder, "made-of.txt");
   const hash = createHash("sha256").update(readFileSync(fileURLToPath(import.meta.url)));
@@ -42,6 +41,8 @@ export function ensurePageFonts() {
     hash.update(readFileSync(path.join(packageOf(name), "package.json")));
   const made = hash.digest("hex");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === made) return;
+  // Asked for now: the packages may have been installed since this file was read.
+  const fontkit = await import("fontkit");
   rmSync(folder, { recursive: true, force: true });
   mkdirSync(folder, { recursive: true });
   for (const [family, { folder: name, weights, slanted }] of Object.entries(FAMILIES))
@@ -243,4 +244,4 @@ function classes(table) {
   return known;
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) ensurePageFonts();
+if (import.meta.url === pathToFileURL(process.argv[1]).href) await ensurePageFonts();
