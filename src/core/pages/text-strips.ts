@@ -28,12 +28,11 @@ export function textStrips(node: Node, look: Look, place: TextPlace, composition
     },
     composition.resources,
   );
-  return stripsOf(text, { ...place, x: place.x + look.indent }, composition);
+  return stripsOf(text, { x: place.x + look.indent, tag: place.tag, start: place.start }, composition);
 }
 
 /** Strips of a text that is set already. */
-export function stripsOf(text: SetText, { x, tag, start }: LinesPlace, composition: Composition): Strip[] {
-  const place = { x, tag, start };
+export function stripsOf(text: SetText, place: LinesPlace, composition: Composition): Strip[] {
   const notes = notesByLine(text, composition);
   return text.lines.map((_, line) => new TextLine(text, line, place, notes?.get(line) ?? NO_NOTES));
 }

@@ -24,7 +24,7 @@ export class NamedPlaces {
   }
 
   nameOf(target: DrawnTarget): string | null {
-    return (target.kind === "destination" ? this.byId.get(target.id) : null) ?? null;
+    return target.kind === "destination" ? (this.byId.get(target.id) ?? null) : null;
   }
 
   /** Writes the tree of names; answers the number of its root. */

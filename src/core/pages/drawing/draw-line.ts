@@ -1,7 +1,7 @@
 import bidiFactory from "bidi-js";
 import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
-import { EVERY_FONT_HAS, fontPieces, pieceWidth, widthOfWords } from "../text/measure";
+import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
 import { RIGHT_TO_LEFT, type SetText } from "../text/set-text";
 import type { Span, TextSource } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
@@ -100,28 +100,23 @@ export function drawLine(
     }
     if (style.link && style.look === "button") drawButton(style, at, width);
     let offset = at;
-    const pieces = EVERY_FONT_HAS.test(words) ? null : fontPieces(words, style.font, pen.resources);
-    if (!pieces) {
-      last = wordsOf(words, style, at, width);
+    const pieces = fontPieces(words, style.font, pen.resources);
+    for (const piece of rtl ? [...pieces].reverse() : pieces) {
+      const own = words.slice(piece.from, piece.to);
+      const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
+      const wide =
+        pieces.length === 1
+          ? width
+          : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
+      last = wordsOf(own, style, offset, wide);
+      last.font = piece.font;
+      last.rtl = rtl && RIGHT_TO_LEFT.test(own);
+      last.shaped = piece.shaped;
+      last.missing = piece.missing;
       last.link = linked;
       pen.draw(last);
-    } else
-      for (const piece of rtl ? [...pieces].reverse() : pieces) {
-        const own = words.slice(piece.from, piece.to);
-        const ownSpaces = stretch === 0 ? 0 : own.split(" ").length - 1;
-        const wide =
-          pieces.length === 1
-            ? width
-            : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
-        last = wordsOf(own, style, offset, wide);
-        last.font = piece.font;
-        last.rtl = rtl && RIGHT_TO_LEFT.test(own);
-        last.shaped = piece.shaped;
-        last.missing = piece.missing;
-        last.link = linked;
-        pen.draw(last);
-        offset += wide;
-      }
+      offset += wide;
+    }
     const thin = Math.max(0.4, style.size * 0.05);
     const strokeAt = (y: number) =>
       pen.draw({

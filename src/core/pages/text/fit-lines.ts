@@ -1,4 +1,4 @@
-import type { BreakPlaces } from "./places-to-break";
+import type { BreakPlaces } from "./break-table";
 
 /** The places at which the lines of a text end, in order, the last one included. */
 export type LineEnds = readonly number[];

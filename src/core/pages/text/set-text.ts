@@ -1,8 +1,9 @@
 import type { Look } from "@/core/document";
 import type { Hyphenate, Resources } from "../resources";
+import type { BreakPlaces } from "./break-table";
 import { bestLines, fillLines, type LineEnds } from "./fit-lines";
 import { equationBox, fontPieces, widthOf } from "./measure";
-import { breakPlaces, divideWord, type BreakPlaces } from "./places-to-break";
+import { breakPlaces, divideWord } from "./places-to-break";
 import type { Span, TextSource } from "./text-source";
 
 /** How a text is to be set. Lengths are points. */
@@ -145,7 +146,7 @@ function lineEnds(places: BreakPlaces, source: TextSource, setting: Setting, res
     breakPlaces(source, resources, null);
     return fillLines(places, measure, 1, null);
   }
-  const divide = hyphenate && ((place: number) => divideWord(places, place, source, resources, hyphenate));
+  const divide = hyphenate && ((place: number) => divideWord(place, source, resources, hyphenate));
   return fillLines(places, measure, HOLE, divide);
 }
 
