@@ -64,6 +64,18 @@ describe("what is typed into the jump box finds", () => {
   });
 });
 
+test("of names that match alike, that of a section comes first", () => {
+  const manual = createDocument([
+    heading(1, "Start"),
+    figure("The resolver, first"),
+    figure("Resolver"),
+    heading(2, "The resolver menu"),
+  ]);
+  expect(
+    placesSought(indexDocument(manual), "resolver").map((it) => it.kind === "destination" && it.place.name),
+  ).toEqual(["Resolver", "The resolver menu", "The resolver, first"]);
+});
+
 test("a page is found by its number as it is written, once pages are laid out", () => {
   const at = index.headings[2]!.pos;
   const pages = { starts: [0, at], labels: { page: (label: string) => ["i", "1"].indexOf(label) } };

@@ -72,8 +72,9 @@ export function placesSought(
       return { place, rank: !isAll && place.name.toLowerCase().startsWith(whole) ? 6 : rank };
     })
     .filter(({ rank }) => rank > 0);
-  // Places are in order, and stay so where they rank alike.
-  if (words.length > 0) places.sort((a, b) => b.rank - a.rank);
+  // Places are in order, and stay so where they rank alike; but sections are looked for before what stands in them.
+  const isHeading = ({ place }: { place: Destination }) => (place.kind === "heading" ? 1 : 0);
+  if (words.length > 0) places.sort((a, b) => b.rank - a.rank || isHeading(b) - isHeading(a));
   return [
     ...notes,
     ...places.map(({ place }) => ({

@@ -27,6 +27,7 @@ export {
   writtenOptions,
 } from "./lists";
 export { cardOf, type Card } from "./cards";
+export { planEffect, type PlanEffect } from "./plan-effect";
 export { doubledBy, type Doubled } from "./doubled";
 export {
   buildPlan,

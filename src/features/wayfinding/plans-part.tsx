@@ -3,21 +3,19 @@ import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check } from "@/components/field";
-import { indexDocument } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import {
   buildPlan,
   catchUp,
-  coverageOf,
   doubledBy,
   leftBehind,
+  planEffect,
   planOf,
-  reachOf,
   READY_PLANS,
-  withPlan,
   type Coverage,
   type Doubled,
   type Plan,
+  type PlanEffect,
 } from "@/core/wayfinding";
 import { useSession, useSessionValue } from "@/editor";
 import { builtPlan, keepPlan, noteBuilt, ownPlans, removePlan } from "./own-plans";
@@ -35,11 +33,8 @@ export function PlansPart() {
   const [keeping, setKeeping] = useState(false);
   const doubled = useMemo(() => doubledBy(index, plan), [index, plan]);
   const replaced = keeping ? NONE : doubled;
-  const { before, after, built } = useMemo(() => {
-    const planned = withPlan(index.doc, plan, replaced);
-    const [before, after] = [index, indexDocument(planned)].map((one) => coverageOf(reachOf(one)));
-    return { before: before!, after: after!, built: planned.eq(index.doc) };
-  }, [index, plan, replaced]);
+  const pages = useSessionValue((it) => it.pagesShown) ?? undefined;
+  const effect = useMemo(() => planEffect(index, plan, replaced, pages), [index, plan, replaced, pages]);
 
   function build() {
     // Letters typed since have moved what is replaced.
@@ -74,7 +69,7 @@ export function PlansPart() {
         ))}
       </div>
       <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
-      <BeforeAfter plan={plan} before={before} after={after} built={built} />
+      <BeforeAfter plan={plan} {...effect} />
       {doubled.length > 0 && (
         <Check
           className="mt-2"
@@ -84,7 +79,7 @@ export function PlansPart() {
         />
       )}
       <div className="mt-3 flex flex-wrap gap-2">
-        {!built && (
+        {!effect.built && (
           <Button look="main" onClick={build}>
             Build this plan
           </Button>
@@ -156,17 +151,7 @@ function saidOf(doubled: readonly Doubled[]): string {
 }
 
 /** What a plan changes: how far readers get now, and how far with it. */
-function BeforeAfter({
-  plan,
-  before,
-  after,
-  built,
-}: {
-  plan: Plan;
-  before: Coverage;
-  after: Coverage;
-  built: boolean;
-}) {
+function BeforeAfter({ plan, before, after, built }: PlanEffect & { plan: Plan }) {
   if (before.sections === 0)
     return <p className="mt-2 text-sm text-quiet">Without headings there is nothing to lead to yet.</p>;
   if (built)
