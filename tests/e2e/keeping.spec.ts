@@ -27,6 +27,27 @@ test("what is shown as kept is on disk: it is there after the server was killed"
   }
 });
 
+test("while one writes on, one thing is said, and in a pause another", async ({ page }) => {
+  await openFile(page, "k.md", "# Steady\n\ntext");
+  await kept(page);
+  await page.evaluate(() => {
+    const said: string[] = [];
+    Object.assign(window, { said });
+    const sign = document.querySelector<HTMLElement>("[data-kept]")!;
+    new MutationObserver(() => {
+      if (sign.dataset.kept !== said.at(-1)) said.push(sign.dataset.kept!);
+    }).observe(sign, { attributes: true });
+  });
+  // Longer than several answers of the server take.
+  await typeAtEnd(page, "w");
+  await page.keyboard.type("ords that are written one after the other", { delay: 60 });
+  await kept(page);
+  expect(await page.evaluate(() => (window as unknown as { said: string[] }).said)).toEqual([
+    "keeping",
+    "kept",
+  ]);
+});
+
 test("a disk that takes nothing says so in one line, and the text stays on the screen until it is kept", async ({
   page,
 }) => {
