@@ -12,7 +12,9 @@ export class OwnServer {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Throws where it does not start, and where another listens on its port: that one would be tested in its place. */
   async start(): Promise<void> {
+    if (await fetch(this.address).catch(() => null)) throw new Error(`port ${this.port} is taken`);
     this.process = spawn(process.execPath, ["scripts/start.mjs"], {
       env: {
         ...process.env,

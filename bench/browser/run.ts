@@ -56,6 +56,7 @@ try {
     "pages",
     "engine",
     "text shown",
+    "in the editor",
     "first key in",
     ...Object.keys(PLACES).map((place) => `work of a key, ${place} (p95)`),
     "key to painted, middle (p95)",
@@ -63,7 +64,7 @@ try {
     "off by",
     "heap",
   );
-  line(...Array<string>(11).fill("---"));
+  line(...Array<string>(12).fill("---"));
   for (const pages of PAGES)
     for (const engine of ENGINES) {
       if (engine === "bare, flat" && pages > 1_000) continue;
@@ -74,7 +75,7 @@ try {
       // The first opening also warms the server and the browser's caches of code.
       await (await OpenEditor.open(browser, where)).close();
       const editor = await OpenEditor.open(browser, where);
-      const { firstText, firstKey } = editor.opened;
+      const { opened } = editor;
       await editor.settled();
       const work: string[] = [];
       let real = "";
@@ -90,8 +91,9 @@ try {
       line(
         pages,
         engine,
-        `${firstText.toFixed(0)} ms`,
-        `${firstKey.toFixed(0)} ms`,
+        `${opened.firstText.toFixed(0)} ms`,
+        `${opened.editor.toFixed(0)} ms`,
+        `${opened.firstKey.toFixed(0)} ms`,
         ...work,
         real,
         `${jump.time.toFixed(0)} ms`,

@@ -11,10 +11,16 @@ export const metadata: Metadata = {
   description: "Structure long documents, mark their places, link them, and prove that every link lands.",
 };
 
+const ADDRESSED = 'if (location.hash) document.documentElement.dataset.addressed = "";';
+
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en">
-      <body>{children}</body>
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        {/* Before anything is painted: whether the address names a place in a document. */}
+        <script dangerouslySetInnerHTML={{ __html: ADDRESSED }} />
+        {children}
+      </body>
     </html>
   );
 }

@@ -10,6 +10,7 @@ export function placeInAddress({ id, words }: Pick<DocumentTarget, "id" | "words
 /** Goes to the place that the window's address names, which may also be words found, by their block and from where to where in it. */
 export function goToAddressed(session: Session): void {
   const { hash, pathname } = window.location;
+  delete document.documentElement.dataset.addressed;
   const found = /^#at=([\w-]+)\.(\d+)\.(\d+)$/.exec(hash);
   const place = asId(/^#to=([\w-]+)$/.exec(hash)?.[1]);
   const words = fromJSON(quotationSchema, decodeSafely(/^#words=(.+)$/.exec(hash)?.[1] ?? ""));

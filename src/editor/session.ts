@@ -40,9 +40,6 @@ import { Stepping, type StepKind } from "./stepping";
 import { whenIdle } from "./when-idle";
 import { WorkPlaces } from "./work-places";
 
-/** A last place of work nearer to the beginning than this, in positions, is no reason to open somewhere else. */
-const FAR = 1_000;
-
 /** What the session tells its author, shown for a while. */
 export interface Notice {
   readonly id: number;
@@ -376,10 +373,11 @@ export class Session {
 
   /** Opens at the last place of work. */
   private beginWhereLeft(): void {
-    const pos = this.work.in(this.state.doc)[0];
-    if (pos === undefined || pos < FAR) return;
-    this.state = this.state.apply(this.state.tr.setSelection(Selection.near(this.state.doc.resolve(pos))));
-    this.shownNext = { pos };
+    const place = this.work.opening(this.state.doc);
+    if (!place) return;
+    const { doc, tr } = this.state;
+    this.state = this.state.apply(tr.setSelection(Selection.near(doc.resolve(place.caret))));
+    this.shownNext = { pos: place.landing };
     this.jumps.beginAt();
   }
 

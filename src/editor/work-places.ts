@@ -1,12 +1,7 @@
 import type { Node } from "prosemirror-model";
-import { z } from "zod";
-import { blockById } from "@/core/document";
 import { keepInBrowser, readKeptList } from "./kept-in-browser";
-
-/** A place where somebody worked: a block by its permanent id, and how far into it. */
-const workPlaceSchema = z.object({ block: z.string(), offset: z.number().int().nonnegative() }).readonly();
-
-type WorkPlace = z.infer<typeof workPlaceSchema>;
+import { openingPlace, placeIn, PLACES_COOKIE, toldPlaces, workPlaceSchema } from "./opening-place";
+import type { OpeningPlace, WorkPlace } from "./opening-place";
 
 const MOST = 8;
 /** Places nearer than this many blocks to each other are one. */
@@ -43,10 +38,12 @@ export class WorkPlaces {
 
   /** Where one worked last, as positions of a document; places that were removed are left out. */
   in(doc: Node): number[] {
-    return this.places.flatMap(({ block, offset }) => {
-      const found = blockById(doc, block);
-      return found ? [found.pos + Math.min(offset, found.node.nodeSize - 1)] : [];
-    });
+    return this.places.map((place) => placeIn(doc, place)).filter((pos) => pos !== null);
+  }
+
+  /** Where the document is to be opened; null for its beginning. */
+  opening(doc: Node): OpeningPlace | null {
+    return openingPlace(doc, this.places);
   }
 
   /** Writes down what was noted. */
@@ -54,6 +51,8 @@ export class WorkPlaces {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     keepInBrowser(this.key, JSON.stringify(this.places));
+    if (this.places.length > 0)
+      document.cookie = `${PLACES_COOKIE}=${toldPlaces(this.places)}; path=/documents/${this.document}; max-age=31536000; samesite=strict`;
   }
 
   private get key(): string {

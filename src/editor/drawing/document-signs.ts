@@ -1,4 +1,4 @@
-import type { Node } from "prosemirror-model";
+import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
 import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
@@ -182,19 +182,28 @@ function same<T>(
 }
 
 function labelSign(label: string, block: Node, size: number): Sign {
+  return {
+    key: `label ${label}`,
+    from: 0,
+    to: size,
+    draw: (from, to) => Decoration.node(from, to, labelled(label, block)),
+  };
+}
+
+/** How the element of a block shows what is counted. */
+export function labelled(label: string, block: Node): { class: string; style: string } {
   const words =
     block.type === schema.nodes.heading
       ? `${label}\u2002`
       : block.type === schema.nodes.equation
         ? `(${label})`
         : `${label}. `;
-  return {
-    key: `label ${label}`,
-    from: 0,
-    to: size,
-    draw: (from, to) =>
-      Decoration.node(from, to, { class: "labelled", style: `--label: ${JSON.stringify(words)}` }),
-  };
+  return { class: "labelled", style: labelStyle(words) };
+}
+
+/** The style by which an element shows words that are no part of it. */
+export function labelStyle(words: string): string {
+  return `--label: ${JSON.stringify(words)}`;
 }
 
 /** The numbers of the notes in a block. */
@@ -209,7 +218,7 @@ function noteSigns(notes: readonly NotePiece[], known: string | undefined): Sign
       from,
       to,
       draw: (start, stop) =>
-        Decoration.node(start, stop, { style: `--label: ${JSON.stringify(number)}`, "data-number": number }),
+        Decoration.node(start, stop, { style: labelStyle(number), "data-number": number }),
     };
   });
 }
@@ -276,16 +285,20 @@ function returnSign(link: ReturnLink, follow: (way: WayOn) => void, size: number
 }
 
 function returnLinkElement(link: ReturnLink, follow: (way: WayOn) => void): HTMLElement {
-  const line = document.createElement("p");
-  line.className = "return-link";
+  const line = DOMSerializer.renderSpec(document, returnLine(link)).dom as HTMLElement;
   line.contentEditable = "false";
-  for (const way of link.ways) {
-    const button = document.createElement("button");
-    button.type = "button";
-    button.textContent = way.words;
+  line.querySelectorAll("button").forEach((button, i) => {
     button.tabIndex = -1;
-    button.addEventListener("click", () => follow(way));
-    line.append(...(line.childNodes.length > 0 ? [" · ", button] : [button]));
-  }
+    button.addEventListener("click", () => follow(link.ways[i]!));
+  });
   return line;
+}
+
+/** The line that leads back after a section. */
+export function returnLine({ ways }: ReturnLink): DOMOutputSpec {
+  const buttons = ways.flatMap(({ words }, i) => {
+    const button = ["button", { type: "button" }, words];
+    return i > 0 ? [" · ", button] : [button];
+  });
+  return ["p", { class: "return-link" }, ...buttons];
 }

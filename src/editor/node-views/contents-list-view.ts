@@ -1,4 +1,4 @@
-import type { Node } from "prosemirror-model";
+import { DOMSerializer, type Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import type { DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
@@ -6,16 +6,13 @@ import type { PageMap } from "@/core/pages/page-map";
 import {
   cardOf,
   entryWords,
-  kindOf,
   listEntries,
   LOOKS,
-  NOTHING_LISTED,
   optionsOf,
-  placedIn,
-  titleOf,
   type Card,
   type ContentsEntry,
 } from "@/core/wayfinding";
+import { contentsLook, contentsParts } from "./contents-list-parts";
 
 /** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
 export class ContentsListView implements NodeView {
@@ -25,10 +22,14 @@ export class ContentsListView implements NodeView {
 
   constructor(
     private node: Node,
-    private readonly jump: (id: DestinationId) => void,
+    jump: (id: DestinationId) => void,
   ) {
-    this.dom.className = "contents-list";
     this.dom.contentEditable = "false";
+    this.dom.addEventListener("click", ({ target }) => {
+      const item = (target as Element).closest("button")?.closest("li");
+      const entry = item && this.entries?.[[...item.parentElement!.children].indexOf(item)];
+      if (entry) jump(entry.id);
+    });
   }
 
   update(node: Node): boolean {
@@ -51,19 +52,13 @@ export class ContentsListView implements NodeView {
     this.cards = cardsNow;
     if (this.entries && sameEntries(entries, this.entries) && sameCards) return this.number(index, pages);
     this.entries = entries;
-    const heading = this.node.attrs.heading as string;
-    const options = optionsOf(this.node);
-    const placed = placedIn(this.node);
-    this.dom.setAttribute("aria-label", titleOf(this.node, index.doc));
-    this.dom.dataset.columns = String(options.columns ?? 1);
-    for (const look of LOOKS) this.dom.toggleAttribute(`data-${look}`, options[look] ?? false);
-    const title = document.createElement("p");
-    title.className = "contents-title";
-    title.textContent = heading;
+    for (const look of LOOKS) this.dom.removeAttribute(`data-${look}`);
+    for (const [name, value] of Object.entries(contentsLook(this.node, index)))
+      this.dom.setAttribute(name, value);
     this.dom.replaceChildren(
-      ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
-      title,
-      entries.length > 0 ? this.list(entries) : noteLine(NOTHING_LISTED[kindOf(this.node)]),
+      ...contentsParts(this.node, entries, this.cards).map(
+        (part) => DOMSerializer.renderSpec(document, part).dom,
+      ),
     );
     this.number(index, pages);
   }
@@ -78,21 +73,6 @@ export class ContentsListView implements NodeView {
       if (label) item.dataset.page = label;
       else delete item.dataset.page;
     });
-  }
-
-  private list(entries: readonly ContentsEntry[]): HTMLElement {
-    const list = document.createElement("ul");
-    for (const [i, entry] of entries.entries()) {
-      const item = document.createElement("li");
-      item.style.setProperty("--depth", String(entry.depth));
-      const button = document.createElement("button");
-      button.type = "button";
-      button.textContent = entryWords(entry);
-      button.addEventListener("click", () => this.jump(entry.id));
-      item.append(button, ...cardParts(this.cards[i]));
-      list.append(item);
-    }
-    return list;
   }
 
   stopEvent(event: Event): boolean {
@@ -112,30 +92,4 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
         entry.id === b[i]!.id && entryWords(entry) === entryWords(b[i]!) && entry.depth === b[i]!.depth,
     )
   );
-}
-
-/** What a card shows beside its name: the picture above it by its looks, and the words below. */
-function cardParts(card: Card | undefined): HTMLElement[] {
-  const parts: HTMLElement[] = [];
-  if (card?.picture) {
-    const image = document.createElement("img");
-    image.src = `/api/pictures/${card.picture}`;
-    image.alt = card.alt;
-    image.draggable = false;
-    parts.push(image);
-  }
-  if (card?.words) {
-    const line = document.createElement("p");
-    line.textContent = card.words;
-    parts.push(line);
-  }
-  return parts;
-}
-
-/** A line that tells of the list itself, and is none of its entries. */
-function noteLine(words: string): HTMLElement {
-  const line = document.createElement("p");
-  line.className = "contents-note";
-  line.textContent = words;
-  return line;
 }

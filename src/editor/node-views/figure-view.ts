@@ -1,4 +1,4 @@
-import type { Node } from "prosemirror-model";
+import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { lacksWords, pictureWords } from "@/core/document";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
@@ -30,33 +30,26 @@ export class FigureView implements NodeView {
   }
 
   private draw(): void {
-    const { picture, width, place } = this.node.attrs as {
-      picture: string;
-      width: number | null;
-      place: string;
-    };
-    const alt = pictureWords(this.node);
+    const { width, place } = this.node.attrs as { width: number | null; place: string };
     this.contentDOM.classList.toggle("is-empty", this.node.content.size === 0);
     this.dom.dataset.place = place;
     this.frame.style.width = width === null ? "" : `${width}%`;
     this.dom.style.width = place === "line" || width === null ? "" : `${width}%`;
     this.dom.toggleAttribute("data-width", width !== null);
     this.frame.classList.toggle("without-words", lacksWords(this.node));
-    if (picture) {
-      const image = document.createElement("img");
-      image.src = `/api/pictures/${picture}`;
-      image.alt = alt;
-      image.draggable = false;
-      this.frame.replaceChildren(image);
-    } else {
-      const missing = document.createElement("p");
-      missing.className = "no-picture";
-      missing.textContent = alt ? `Picture missing: ${alt}` : "Picture missing";
-      this.frame.replaceChildren(missing);
-    }
+    this.frame.replaceChildren(DOMSerializer.renderSpec(document, pictureIn(this.node)).dom);
   }
 
   ignoreMutation(mutation: ViewMutationRecord): boolean {
     return mutation.type !== "selection" && !this.contentDOM.contains(mutation.target);
   }
+}
+
+/** The picture of a figure, or what stands where it is missing. */
+export function pictureIn(figure: Node): DOMOutputSpec {
+  const picture = figure.attrs.picture as string;
+  const alt = pictureWords(figure);
+  return picture
+    ? ["img", { src: `/api/pictures/${picture}`, alt, draggable: "false" }]
+    : ["p", { class: "no-picture" }, alt ? `Picture missing: ${alt}` : "Picture missing"];
 }

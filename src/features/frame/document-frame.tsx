@@ -1,6 +1,7 @@
 "use client";
 
-import { useEffect, useState, type ReactNode } from "react";
+import { useSelectedLayoutSegment } from "next/navigation";
+import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react";
 import { attachedFiles } from "@/core/document";
 import { fetchDocument, goToAddressed, Session, SessionContext, useSession, useSessionValue } from "@/editor";
 import { buttonLook } from "@/components/button";
@@ -29,10 +30,41 @@ function Acting() {
   );
 }
 
-/** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
-export function DocumentFrame({ id, children }: { id: string; children: ReactNode }) {
+/** What is shown of a document that is being opened while nothing is known of it yet. */
+export function PlainOpening() {
+  return (
+    <main className="grid h-screen place-items-center text-quiet" aria-busy="true">
+      <p role="status">Opening the document …</p>
+    </main>
+  );
+}
+
+/** Whether the window's address names a place: then the document will not stand where the server thinks. */
+function useAddressed(): boolean {
+  return useSyncExternalStore(
+    () => () => {},
+    () => window.location.hash !== "",
+    () => false,
+  );
+}
+
+/**
+ * The frame of an open document. It holds the session, so that all four stages show the same text at the same moment.
+ * `opening` is what the stage of writing shows until then.
+ */
+export function DocumentFrame({
+  id,
+  opening,
+  children,
+}: {
+  id: string;
+  opening: ReactNode;
+  children: ReactNode;
+}) {
   const [session, setSession] = useState<Session | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const writes = useSelectedLayoutSegment() === null;
+  const addressed = useAddressed();
 
   useEffect(() => {
     let opened: Session | null = null;
@@ -73,12 +105,7 @@ export function DocumentFrame({ id, children }: { id: string; children: ReactNod
         </button>
       </main>
     );
-  if (!session)
-    return (
-      <main className="grid h-screen place-items-center text-quiet" aria-busy="true">
-        <p role="status">Opening the document …</p>
-      </main>
-    );
+  if (!session) return writes && !addressed ? opening : <PlainOpening />;
   return (
     <SessionContext.Provider value={session}>
       <div className="flex h-screen flex-col overflow-hidden">

@@ -2,13 +2,13 @@ import { clsx } from "clsx";
 import { BookOpen, History, Search } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { Fragment } from "react";
+import { Fragment, type ReactNode } from "react";
 import { buttonLook, Button, IconButton } from "@/components/button";
 import { Mark } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
 import { KeptSign } from "./kept-sign";
 import { People } from "./people";
-import { TitleField } from "./title-field";
+import { TITLE_LOOK, TitleField } from "./title-field";
 
 const STAGES = [
   { path: "", label: "Write" },
@@ -22,6 +22,39 @@ export function TopBand() {
   const session = useSession();
   const title = useSessionValue((it) => it.title);
   return (
+    <Band id={session.id} title={<TitleField key={title} title={title} />}>
+      <KeptSign />
+      <People />
+      <IconButton label="History of this document" onClick={() => session.ask("history")}>
+        <History size={16} />
+      </IconButton>
+      <Button
+        onClick={() => session.ask("jump")}
+        aria-keyshortcuts="Control+J"
+        title="Jump to any heading or bookmark (Ctrl+J)"
+      >
+        <Search size={15} aria-hidden /> <span className="max-sm:sr-only">Jump</span>
+      </Button>
+      <Link href={`/read/${session.id}`} className={buttonLook()} title="Open the reading view">
+        <BookOpen size={15} aria-hidden /> <span className="max-sm:sr-only">Read</span>
+      </Link>
+    </Band>
+  );
+}
+
+/** The row while its document is being opened. */
+export function OpeningBand({ id, title }: { id: string; title: string }) {
+  return (
+    <Band id={id} title={<p className={TITLE_LOOK}>{title}</p>}>
+      <p role="status" className="text-sm text-quiet">
+        Opening …
+      </p>
+    </Band>
+  );
+}
+
+function Band({ id, title, children }: { id: string; title: ReactNode; children: ReactNode }) {
+  return (
     <header className="isolate flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-3 sm:flex-nowrap">
       <div className="flex min-w-0 flex-1 items-center gap-1">
         <Link
@@ -32,26 +65,10 @@ export function TopBand() {
         >
           <Mark />
         </Link>
-        <TitleField key={title} title={title} />
+        {title}
       </div>
-      <Stages id={session.id} />
-      <div className="flex items-center justify-end gap-2 sm:flex-1">
-        <KeptSign />
-        <People />
-        <IconButton label="History of this document" onClick={() => session.ask("history")}>
-          <History size={16} />
-        </IconButton>
-        <Button
-          onClick={() => session.ask("jump")}
-          aria-keyshortcuts="Control+J"
-          title="Jump to any heading or bookmark (Ctrl+J)"
-        >
-          <Search size={15} aria-hidden /> <span className="max-sm:sr-only">Jump</span>
-        </Button>
-        <Link href={`/read/${session.id}`} className={buttonLook()} title="Open the reading view">
-          <BookOpen size={15} aria-hidden /> <span className="max-sm:sr-only">Read</span>
-        </Link>
-      </div>
+      <Stages id={id} />
+      <div className="flex items-center justify-end gap-2 sm:flex-1">{children}</div>
     </header>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useMemo, useRef } from "react";
+import { useLayoutEffect, useMemo, useRef } from "react";
 import { Button } from "@/components/button";
 import { styleRules } from "@/core/styles";
 import { useSession, useSessionValue } from "@/editor";
@@ -12,7 +12,8 @@ export function Manuscript() {
   const [whole, setWhole] = useWholeText();
   const empty = useSessionValue((it) => it.index.doc.childCount === 1 && it.index.doc.content.size === 2);
 
-  useEffect(() => {
+  // Before it is painted: the first words are on the screen already, and the editor takes their place.
+  useLayoutEffect(() => {
     const unmount = session.mount(place.current!);
     session.focus();
     return unmount;

@@ -1,10 +1,11 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
-import type { ReactNode } from "react";
+import { Suspense, type ReactNode } from "react";
 import { preload } from "react-dom";
-import { DocumentFrame } from "@/features/frame/document-frame";
+import { DocumentFrame, PlainOpening } from "@/features/frame/document-frame";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
+import { FirstWords } from "./first-words";
 
 interface Props {
   children: ReactNode;
@@ -33,7 +34,15 @@ export default async function DocumentLayout({ children, params }: Props) {
   for (const part of ["snapshot", `steps?after=${version}`])
     preload(`/api/documents/${id}/${part}`, { as: "fetch", crossOrigin: "anonymous" });
   return (
-    <DocumentFrame key={id} id={id}>
+    <DocumentFrame
+      key={id}
+      id={id}
+      opening={
+        <Suspense fallback={<PlainOpening />}>
+          <FirstWords id={id} />
+        </Suspense>
+      }
+    >
       {children}
     </DocumentFrame>
   );

@@ -1,0 +1,24 @@
+import { cookies } from "next/headers";
+import { styleRules } from "@/core/styles";
+import { firstWords } from "@/editor/first-words/first-words";
+import { openingPlace, PLACES_COOKIE, readTold } from "@/editor/opening-place";
+import { PlainOpening } from "@/features/frame/document-frame";
+import { Opening } from "@/features/write/opening";
+import { authority, LOCAL_AUTHOR } from "@/server";
+
+/** The text of a document around the place where its author worked last, until the editor is there. */
+export async function FirstWords({ id }: { id: string }) {
+  const told = readTold((await cookies()).get(PLACES_COOKIE)?.value ?? "");
+  const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
+  const place = openingPlace(index.doc, told);
+  // Words within a long block: where they stand on the screen is known to the browser alone.
+  if (place?.block === null) return <PlainOpening />;
+  return (
+    <Opening
+      id={id}
+      title={(index.doc.attrs.title as string) || "Untitled"}
+      looks={styleRules(index.sheet, ".manuscript")}
+      html={firstWords(index, place?.block ?? 0)}
+    />
+  );
+}

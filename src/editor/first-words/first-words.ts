@@ -1,0 +1,163 @@
+import { clsx } from "clsx";
+import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
+import { noteNumber, type DocumentIndex } from "@/core/destinations";
+import { idOf, lacksWords, schema, type Reference } from "@/core/document";
+import { drawEquation } from "@/core/equations";
+import { referenceWords } from "@/core/links";
+import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
+import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
+import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
+import { pictureIn } from "../node-views/figure-view";
+import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
+
+/** So many blocks are written before the one that is shown first, and from it on. */
+const BEFORE = 12;
+const BLOCKS = 40;
+/** … but no more once there are so many signs of HTML: they fill more than a window. */
+const ENOUGH = 60_000;
+
+/**
+ * The manuscript around the block that is shown first, as HTML: what its author sees until the editor is there, drawn by the
+ * same rules. That block is marked with `data-first`, unless it is the very first.
+ */
+export function firstWords(index: DocumentIndex, first: number): string {
+  const { doc } = index;
+  const from = Math.max(0, first - BEFORE);
+  const to = Math.min(doc.childCount, first + BLOCKS);
+  const writer = new BlockWriter(index, from, to);
+  const returns = new Map(returnLinks(index).map((link) => [link.block - 1, link]));
+  const written: string[] = [];
+  let length = 0;
+  for (let i = from; i < to && length < ENOUGH; i++) {
+    const back = returns.get(i);
+    const html =
+      writer.write(doc.child(i), i === first && first > 0 ? { "data-first": "" } : {}) +
+      (back ? htmlOf(DOMSerializer.renderSpec(writtenDocument, returnLine(back)).dom) : "");
+    written.push(html);
+    if (i >= first) length += html.length;
+  }
+  return written.join("");
+}
+
+/** Writes blocks one after the other, with what the document counts and words itself. */
+class BlockWriter {
+  private readonly notes: string[];
+  private readonly references: string[];
+  private readonly serializer: DOMSerializer;
+
+  constructor(
+    private readonly index: DocumentIndex,
+    from: number,
+    to: number,
+  ) {
+    const within = ({ block }: { block: number }) => block >= from && block < to;
+    // In order of place, as they are met.
+    this.notes = index.notes.filter(within).map(({ place, number }) => noteNumber(place, number));
+    this.references = index.references
+      .filter(within)
+      .map(({ reference, from }) => referenceWords(reference, from, index, null));
+    this.serializer = new DOMSerializer(
+      {
+        ...DRAWN,
+        contents_list: (node) => this.contentsList(node),
+        note: (node) => this.note(node),
+        cross_reference: (node) => this.reference(node),
+      },
+      DOMSerializer.marksFromSchema(schema),
+    );
+  }
+
+  write(block: Node, more: Record<string, string>): string {
+    const id = idOf(block);
+    const label = id && (this.index.numbers.get(id) ?? this.index.captions.get(id));
+    const spec = this.serializer.nodes[block.type.name]!(block);
+    const own = { ...more, ...(label ? labelled(label, block) : {}) };
+    const { dom, contentDOM } = DOMSerializer.renderSpec(writtenDocument, dressed(spec, own));
+    if (contentDOM)
+      this.serializer.serializeFragment(block.content, { document: writtenDocument }, contentDOM);
+    return htmlOf(dom);
+  }
+
+  private contentsList(node: Node): DOMOutputSpec {
+    const entries = listEntries(this.index, node);
+    const cards = optionsOf(node).cards ? entries.map(({ id }) => cardOf(this.index, id)) : [];
+    return ["nav", contentsLook(node, this.index), ...contentsParts(node, entries, cards)];
+  }
+
+  private note(node: Node): DOMOutputSpec {
+    const empty = node.content.size === 0 ? " is-empty" : "";
+    return ["sup", { class: `note-sign${empty}`, style: labelStyle(this.notes.shift() ?? "") }];
+  }
+
+  private reference(node: Node): DOMOutputSpec {
+    const { linked } = node.attrs as Reference;
+    return ["span", { class: clsx("cross-reference", { linked }) }, this.references.shift() ?? "…"];
+  }
+}
+
+type Drawing = (node: Node) => DOMOutputSpec;
+
+/** How nodes are drawn that the editor draws otherwise than the schema says. */
+const DRAWN: Record<string, Drawing> = {
+  ...Object.fromEntries(
+    Object.entries(DOMSerializer.nodesFromSchema(schema)).map(([name, draw]) => [name, withLine(draw)]),
+  ),
+  figure: (node) => {
+    const { width, place } = node.attrs as { width: number | null; place: string };
+    const wide = width === null ? {} : { "data-width": "" };
+    const percent = `width: ${width}%`;
+    return [
+      "figure",
+      { "data-place": place, ...wide, ...(place !== "line" && width !== null ? { style: percent } : {}) },
+      [
+        "div",
+        {
+          class: clsx("picture", { "without-words": lacksWords(node) }),
+          ...(width === null ? {} : { style: percent }),
+        },
+        pictureIn(node),
+      ],
+      ["figcaption", 0],
+    ];
+  },
+  equation: drawnEquation,
+  formula: drawnEquation,
+  computation: () => ["span", { class: "computation" }, "…"],
+};
+
+/** An equation as it is drawn once its program part is there. */
+function drawnEquation(node: Node): DOMOutputSpec {
+  const name = node.isInline ? "formula" : "equation-line";
+  const tag = node.isInline ? "span" : "div";
+  const tex = node.attrs.tex as string;
+  const drawn = drawEquation(tex, { form: "screen", block: node.isBlock });
+  // Markup of KaTeX's own, from TeX that may link to nothing and load nothing.
+  return "html" in drawn
+    ? [tag, { class: name }, writtenMarkup(drawn.html)]
+    : [tag, { class: `${name} fault` }, ["code", tex || "Equation"]];
+}
+
+/** A text without words has the height of a line. */
+function withLine(draw: Drawing): Drawing {
+  return (node) => {
+    const spec = draw(node);
+    return node.isTextblock && node.content.size === 0 ? filled(spec as readonly unknown[]) : spec;
+  };
+}
+
+function filled(spec: readonly unknown[]): DOMOutputSpec {
+  return spec.map((part) =>
+    part === 0 ? ["br", { class: "ProseMirror-trailingBreak" }] : Array.isArray(part) ? filled(part) : part,
+  ) as unknown as DOMOutputSpec;
+}
+
+/** The drawing of a block with more attributes. */
+function dressed(spec: DOMOutputSpec, more: Record<string, string>): DOMOutputSpec {
+  if (!Array.isArray(spec)) return spec;
+  const [tag, attributes, ...rest] = spec as [string, Record<string, string>, ...unknown[]];
+  const both = {
+    class: clsx(attributes.class, more.class) || null,
+    style: clsx(attributes.style && `${attributes.style};`, more.style) || null,
+  };
+  return [tag, { ...attributes, ...more, ...both }, ...rest] as unknown as DOMOutputSpec;
+}

@@ -1,0 +1,58 @@
+import type { DOMOutputSpec, Node } from "prosemirror-model";
+import type { DocumentIndex } from "@/core/destinations";
+import {
+  entryWords,
+  kindOf,
+  LOOKS,
+  NOTHING_LISTED,
+  optionsOf,
+  placedIn,
+  titleOf,
+  type Card,
+  type ContentsEntry,
+} from "@/core/wayfinding";
+
+/** How a contents list looks in the manuscript, as attributes of its element. */
+export function contentsLook(node: Node, index: DocumentIndex): Record<string, string> {
+  const options = optionsOf(node);
+  return {
+    class: "contents-list",
+    "aria-label": titleOf(node, index.doc),
+    "data-columns": String(options.columns ?? 1),
+    ...Object.fromEntries(LOOKS.flatMap((look) => (options[look] ? [[`data-${look}`, ""]] : []))),
+  };
+}
+
+/** What stands in a contents list: its title and its lines, with what a card shows beside its name. */
+export function contentsParts(
+  node: Node,
+  entries: readonly ContentsEntry[],
+  cards: readonly Card[],
+): DOMOutputSpec[] {
+  const placed = placedIn(node);
+  const lines = entries.map((entry, i) => [
+    "li",
+    { style: `--depth: ${entry.depth}` },
+    ["button", { type: "button" }, entryWords(entry)],
+    ...cardParts(cards[i]),
+  ]);
+  return [
+    ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
+    ["p", { class: "contents-title" }, node.attrs.heading as string],
+    entries.length > 0 ? ["ul", ...lines] : noteLine(NOTHING_LISTED[kindOf(node)]),
+  ];
+}
+
+/** What a card shows beside its name: the picture above it by its looks, and the words below. */
+function cardParts(card: Card | undefined): DOMOutputSpec[] {
+  const parts: DOMOutputSpec[] = [];
+  if (card?.picture)
+    parts.push(["img", { src: `/api/pictures/${card.picture}`, alt: card.alt, draggable: "false" }]);
+  if (card?.words) parts.push(["p", card.words]);
+  return parts;
+}
+
+/** A line that tells of the list itself, and is none of its entries. */
+function noteLine(words: string): DOMOutputSpec {
+  return ["p", { class: "contents-note" }, words];
+}
