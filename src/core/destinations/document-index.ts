@@ -1,5 +1,11 @@
 import type { Node } from "prosemirror-model";
-import type { BookmarkEntry, DestinationId, Registry, StyleSheet } from "@/core/document";
+import {
+  changedRun,
+  type BookmarkEntry,
+  type DestinationId,
+  type Registry,
+  type StyleSheet,
+} from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { assignAnchors, type Anchors } from "./anchors";
 import type {
@@ -314,7 +320,11 @@ export class DocumentIndex {
  */
 export function indexDocument(doc: Node, earlier?: DocumentIndex): DocumentIndex {
   if (earlier?.doc === doc) return earlier;
-  const runs = runsOf(doc.content.content, earlier?.placed.map((placed) => placed.run) ?? []);
+  const runs = runsOf(
+    doc.content.content,
+    earlier?.placed.map((placed) => placed.run) ?? [],
+    earlier ? changedRun(earlier.doc, doc) : { start: 0, endAfter: doc.childCount },
+  );
   const placed: PlacedRun[] = [];
   let pos = 0;
   let block = 0;

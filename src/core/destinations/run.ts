@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId, Series } from "@/core/document";
+import type { ChangedRun, DestinationId, Series } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
 import type { BlockDestination } from "./destination";
 
@@ -56,12 +56,16 @@ const BLOCK_KINDS: Record<string, BlockDestination["kind"]> = {
 };
 
 /**
- * The runs of a document's blocks. Runs before the first and after the last changed block are taken over from `previous`
- * as they are; only what lies between is joined anew.
+ * The runs of a document's blocks. Of `previous`, the runs of an earlier version, those that lie before or after what changed
+ * since are taken over as they are; only what lies between is joined anew.
  */
-export function runsOf(blocks: readonly Node[], previous: readonly Run[]): Run[] {
-  const before = matchingRuns(blocks, previous);
-  const after = matchingRunsFromEnd(blocks, previous, before);
+export function runsOf(
+  blocks: readonly Node[],
+  previous: readonly Run[],
+  changed: Pick<ChangedRun, "start" | "endAfter">,
+): Run[] {
+  const before = runsWithin(previous, changed.start);
+  const after = runsWithin(previous.slice(before.runs).reverse(), blocks.length - changed.endAfter);
   const kept = previous.slice(0, before.runs);
   const tail = previous.slice(previous.length - after.runs);
   const middle: Run[] = [];
@@ -74,37 +78,13 @@ export function runsOf(blocks: readonly Node[], previous: readonly Run[]): Run[]
   return [...kept, ...middle, ...tail];
 }
 
-function matchingRuns(blocks: readonly Node[], previous: readonly Run[]) {
-  let runs = 0;
-  let at = 0;
-  for (const run of previous) {
-    if (at + run.blocks.length > blocks.length || !same(run.blocks, blocks, at)) break;
-    at += run.blocks.length;
-    runs++;
-  }
-  return { runs, blocks: at };
-}
-
-function matchingRunsFromEnd(
-  blocks: readonly Node[],
-  previous: readonly Run[],
-  before: { runs: number; blocks: number },
-) {
-  let runs = 0;
-  let length = 0;
-  for (let i = previous.length - 1; i >= before.runs; i--) {
-    const run = previous[i]!;
-    const start = blocks.length - length - run.blocks.length;
-    if (start < before.blocks || !same(run.blocks, blocks, start)) break;
-    length += run.blocks.length;
-    runs++;
-  }
-  return { runs, blocks: length };
-}
-
-function same(run: readonly Node[], blocks: readonly Node[], at: number): boolean {
-  for (let i = 0; i < run.length; i++) if (run[i] !== blocks[at + i]) return false;
-  return true;
+/** How many runs lie within so many blocks, and how many blocks they have. */
+function runsWithin(runs: readonly Run[], most: number): { runs: number; blocks: number } {
+  let count = 0;
+  let blocks = 0;
+  while (count < runs.length && blocks + runs[count]!.blocks.length <= most)
+    blocks += runs[count++]!.blocks.length;
+  return { runs: count, blocks };
 }
 
 function join(blocks: readonly Node[]): Run {

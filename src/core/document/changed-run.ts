@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { replacedChild } from "./long-fragments";
 
 /**
  * The blocks that differ between two versions of a document: `before.slice(start, endBefore)` became
@@ -24,6 +25,11 @@ export function changedRun(before: Node, after: Node): ChangedRun {
 }
 
 function compared(before: Node, after: Node): ChangedRun {
+  const replaced = replacedChild(before.content, after.content);
+  if (replaced) {
+    const { index, pos } = replaced;
+    return { start: index, endBefore: index + 1, endAfter: index + 1, pos };
+  }
   const a = before.content.content;
   const b = after.content.content;
   const least = Math.min(a.length, b.length);

@@ -30,30 +30,26 @@ export class DrawnSigns {
 
   /** `floating` are signs at places of the document that change often: carets, what is held, what glows. */
   of(layout: ChunkLayout, signs: BlockSigns, floating: readonly Sign[]): DecorationSource {
-    const sets = new Map<Node, DecorationSet>();
-    layout.drawn.forEach((chunk) => {
-      if (!chunk.attrs.drawn) return;
-      const set = this.ofChunk(chunk, signs);
-      if (set !== DecorationSet.empty) sets.set(chunk, set);
-    });
+    const own = (chunk: Node) => (chunk.attrs.drawn ? this.ofChunk(chunk, signs) : DecorationSet.empty);
     const before = this.floating;
     this.floating = new Map();
-    for (const [index, own] of byChunk(layout, floating)) {
+    const sets = new Map<Node, DecorationSet>();
+    for (const [index, above] of byChunk(layout, floating)) {
       const chunk = layout.drawn.child(index);
-      const base = sets.get(chunk) ?? DecorationSet.empty;
-      const key = keyOf(own);
+      const base = own(chunk);
+      const key = keyOf(above);
       const known = before.get(chunk);
       const set =
         known?.key === key && known.base === base
           ? known.set
           : base.add(
               chunk,
-              own.map((sign) => sign.draw(sign.from, sign.to)),
+              above.map((sign) => sign.draw(sign.from, sign.to)),
             );
       this.floating.set(chunk, { key, base, set });
       sets.set(chunk, set);
     }
-    return new ChunkSigns(sets);
+    return new ChunkSigns((chunk) => sets.get(chunk) ?? own(chunk));
   }
 
   private ofChunk(chunk: Node, signs: BlockSigns): DecorationSet {
@@ -104,12 +100,12 @@ function keyOf(signs: readonly Sign[]): string {
 
 /** Hands each chunk its own set: the view asks for the chunks one after the other, with every key. */
 class ChunkSigns extends (DecorationSet as unknown as new (local: [], children: []) => DecorationSet) {
-  constructor(private readonly sets: ReadonlyMap<Node, DecorationSet>) {
+  constructor(private readonly of: (chunk: Node) => DecorationSet) {
     super([], []);
   }
 
   override forChild(_offset: number, chunk: Node): DecorationSet {
-    return this.sets.get(chunk) ?? DecorationSet.empty;
+    return this.of(chunk);
   }
 
   eq(other: DecorationSource): boolean {

@@ -522,10 +522,12 @@ function copyPluginNotes(from: Transaction, to: Transaction): void {
 }
 
 /**
- * Before each commit React notes the selection of a focused element whose property says that it can be edited, by walking
- * through all of its nodes: some 80 ms at a thousand pages, for nothing, since it draws nothing in the manuscript. The
- * attribute, which the browser goes by, stays.
+ * React draws nothing in the manuscript. Yet before each commit it notes the selection of a focused element whose property says
+ * that it can be edited, by walking through all of its nodes, some 80 ms at a thousand pages: the attribute, which the browser
+ * goes by, stays. And of what is typed it would look at each event on its way down and up again.
  */
 function hideFromReact(dom: HTMLElement): void {
   Object.defineProperty(dom, "contentEditable", { value: "inherit", configurable: true });
+  for (const type of ["keypress", "textInput", "input", "keyup"])
+    dom.addEventListener(type, (event) => event.stopPropagation());
 }

@@ -1,20 +1,12 @@
 import { useEffect, useState } from "react";
-import { useSessionValue, type KeepingState } from "@/editor";
+import { useSession, type KeepingState } from "@/editor";
 
 /** "Kept" is said when nothing was written for so many milliseconds: what is said with every few keys is heard as noise. */
 const CALM = 400;
-const KEEPING: KeepingState = { kind: "keeping" };
 
 /** Whether all that is on the screen is on disk. */
 export function KeptSign() {
-  const now = useSessionValue((session) => session.kept);
-  const [settled, setSettled] = useState(now);
-  useEffect(() => {
-    if (now.kind !== "kept") return;
-    const timer = setTimeout(() => setSettled(now), CALM);
-    return () => clearTimeout(timer);
-  }, [now]);
-  const state = now.kind === "kept" && settled !== now ? KEEPING : now;
+  const state = useCalmState();
   const fault = state.kind === "unreachable" || state.kind === "refused";
   const words = wordsOf(state);
   return (
@@ -28,6 +20,34 @@ export function KeptSign() {
       <span className={`line-clamp-2 leading-tight ${fault ? "" : "max-sm:sr-only"}`}>{words}</span>
     </p>
   );
+}
+
+/** How it stands, "kept" only once that lasts: while one writes on, nothing is drawn anew. */
+function useCalmState(): KeepingState {
+  const session = useSession();
+  const [shown, setShown] = useState(session.kept);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let [now, said] = [session.kept, session.kept];
+    const say = (state: KeepingState) => {
+      if (state.kind === "keeping" && said.kind === "keeping") return;
+      said = state;
+      setShown(state);
+    };
+    say(now);
+    const stop = session.subscribe(() => {
+      if (session.kept === now) return;
+      now = session.kept;
+      clearTimeout(timer);
+      if (now.kind === "kept") timer = setTimeout(say, CALM, now);
+      else say(now);
+    });
+    return () => {
+      stop();
+      clearTimeout(timer);
+    };
+  }, [session]);
+  return shown;
 }
 
 /** A ring: open while something is kept, with a tick or a stroke in it else. Changes with every few keys, so it stays one drawing. */
