@@ -99,6 +99,30 @@ test("where the address names a place, no other is shown until the document stan
   await expect(page.getByText("The place that the link leads to was removed.")).toBeVisible();
 });
 
+test("who comes back to a document never sees it as it was before", async ({ page }) => {
+  await openFile(page, "back.md", longManual());
+  await jump(page, "Dew and frost");
+  await page.keyboard.type("Newly written. ");
+  await kept(page);
+  await page.getByRole("link", { name: "Go to the shelf" }).click();
+  await expect(
+    page.getByRole("heading", { name: "back" }).or(page.getByText("Brought in")).first(),
+  ).toBeVisible();
+  // All that is ever on the screen while it opens.
+  await page.evaluate(() => {
+    const seen: string[] = [];
+    Object.assign(window, { seen });
+    new MutationObserver(() => {
+      const words = document.querySelector(".first-words")?.textContent;
+      if (words) seen.push(words);
+    }).observe(document.body, { childList: true, subtree: true });
+  });
+  await page.goBack();
+  await expect(manuscript(page)).toContainText("Newly written.");
+  for (const words of await page.evaluate(() => (window as unknown as { seen: string[] }).seen))
+    expect(words).toContain("Newly written.");
+});
+
 test("a new document and one that is gone are opened as before", async ({ page }) => {
   await page.goto("/");
   await page.getByRole("button", { name: "New document" }).click();

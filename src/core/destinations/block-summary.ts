@@ -75,7 +75,22 @@ function read(block: Node): BlockSummary {
       words += readTextblock(node, at + 2, found);
       return false;
     });
-  return { id: idOf(block), words, line: knownBy(block), ...found };
+  return {
+    id: idOf(block),
+    words,
+    line: knownBy(block),
+    links: kept(found.links),
+    bookmarks: kept(found.bookmarks),
+    notes: kept(found.notes),
+    computed: kept(found.computed),
+  };
+}
+
+const NONE: readonly never[] = [];
+
+/** A list as it is kept with its block: most blocks have none, and one that grew has room for more than it holds. */
+function kept<T>(list: readonly T[]): readonly T[] {
+  return list.length === 0 ? NONE : list.slice();
 }
 
 interface Found {

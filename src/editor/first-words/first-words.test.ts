@@ -66,6 +66,13 @@ test("far into a document some blocks stand before the one that is shown first, 
   expect(firstWords(numbered(5), 0)).not.toContain("data-first");
 });
 
+test("a block that is longer than anybody reads at once is left to the editor", () => {
+  const doc = createDocument([paragraph("Before."), paragraph("x".repeat(300_000)), paragraph("After.")]);
+  expect(firstWords(indexDocument(doc), 0)).toMatch(/^<p [^>]*>Before\.<\/p>$/);
+  expect(firstWords(indexDocument(doc), 1)).toBe("");
+  expect(firstWords(indexDocument(doc), 2)).toBe("");
+});
+
 test("of blocks longer than a window there are only as many as fill it", () => {
   const long = paragraph("word ".repeat(10_000));
   const html = firstWords(

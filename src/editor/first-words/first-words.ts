@@ -15,10 +15,12 @@ const BEFORE = 12;
 const BLOCKS = 40;
 /** … but no more once there are so many signs of HTML: they fill more than a window. */
 const ENOUGH = 60_000;
+/** A block longer than this, in positions or in signs of HTML, is left to the editor. */
+const LONG = 200_000;
 
 /**
  * The manuscript around the block that is shown first, as HTML: what its author sees until the editor is there, drawn by the
- * same rules. That block is marked with `data-first`, unless it is the very first.
+ * same rules. That block is marked with `data-first`, unless it is the very first. Empty where a block is too long for that.
  */
 export function firstWords(index: DocumentIndex, first: number): string {
   const { doc } = index;
@@ -29,14 +31,16 @@ export function firstWords(index: DocumentIndex, first: number): string {
   const written: string[] = [];
   let length = 0;
   for (let i = from; i < to && length < ENOUGH; i++) {
+    if (doc.child(i).nodeSize > LONG) break;
     const back = returns.get(i);
     const html =
       writer.write(doc.child(i), i === first && first > 0 ? { "data-first": "" } : {}) +
       (back ? htmlOf(DOMSerializer.renderSpec(writtenDocument, returnLine(back)).dom) : "");
+    if (html.length > LONG) break;
     written.push(html);
     if (i >= first) length += html.length;
   }
-  return written.join("");
+  return written.length > first - from ? written.join("") : "";
 }
 
 /** Writes blocks one after the other, with what the document counts and words itself. */

@@ -48,23 +48,24 @@ function useAddressed(): boolean {
   );
 }
 
-/**
- * The frame of an open document. It holds the session, so that all four stages show the same text at the same moment.
- * `opening` is what the stage of writing shows until then.
- */
-export function DocumentFrame({
-  id,
-  opening,
-  children,
-}: {
+/** What the server sent of documents and was shown already, by its number: who goes back gets it again, as it was then. */
+const shown = new Set<string>();
+
+interface Props {
   id: string;
-  opening: ReactNode;
+  /** What the stage of writing shows until the document is open, and the number under which the server sent it. */
+  opening: { readonly words: ReactNode; readonly number: string };
   children: ReactNode;
-}) {
+}
+
+/** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
+export function DocumentFrame({ id, opening, children }: Props) {
   const [session, setSession] = useState<Session | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const writes = useSelectedLayoutSegment() === null;
   const addressed = useAddressed();
+  const [newest] = useState(() => !shown.has(opening.number));
+  useEffect(() => void shown.add(opening.number), [opening.number]);
 
   useEffect(() => {
     let opened: Session | null = null;
@@ -105,7 +106,7 @@ export function DocumentFrame({
         </button>
       </main>
     );
-  if (!session) return writes && !addressed ? opening : <PlainOpening />;
+  if (!session) return writes && newest && !addressed ? opening.words : <PlainOpening />;
   return (
     <SessionContext.Provider value={session}>
       <div className="flex h-screen flex-col overflow-hidden">

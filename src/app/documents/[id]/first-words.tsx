@@ -8,17 +8,20 @@ import { authority, LOCAL_AUTHOR } from "@/server";
 
 /** The text of a document around the place where its author worked last, until the editor is there. */
 export async function FirstWords({ id }: { id: string }) {
+  const words = await wordsOf(id).catch(() => null);
+  return words?.html ? <Opening id={id} {...words} /> : <PlainOpening />;
+}
+
+/** What can be shown; why something cannot, the opening itself says. */
+async function wordsOf(id: string) {
   const told = readTold((await cookies()).get(PLACES_COOKIE)?.value ?? "");
   const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
   const place = openingPlace(index.doc, told);
   // Words within a long block: where they stand on the screen is known to the browser alone.
-  if (place?.block === null) return <PlainOpening />;
-  return (
-    <Opening
-      id={id}
-      title={(index.doc.attrs.title as string) || "Untitled"}
-      looks={styleRules(index.sheet, ".manuscript")}
-      html={firstWords(index, place?.block ?? 0)}
-    />
-  );
+  if (place?.block === null) return null;
+  return {
+    title: (index.doc.attrs.title as string) || "Untitled",
+    looks: styleRules(index.sheet, ".manuscript"),
+    html: firstWords(index, place?.block ?? 0),
+  };
 }

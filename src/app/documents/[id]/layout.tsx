@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { connection } from "next/server";
 import { Suspense, type ReactNode } from "react";
 import { preload } from "react-dom";
+import { newId } from "@/core/document";
 import { DocumentFrame, PlainOpening } from "@/features/frame/document-frame";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 import { FirstWords } from "./first-words";
@@ -37,11 +38,14 @@ export default async function DocumentLayout({ children, params }: Props) {
     <DocumentFrame
       key={id}
       id={id}
-      opening={
-        <Suspense fallback={<PlainOpening />}>
-          <FirstWords id={id} />
-        </Suspense>
-      }
+      opening={{
+        words: (
+          <Suspense fallback={<PlainOpening />}>
+            <FirstWords id={id} />
+          </Suspense>
+        ),
+        number: newId(),
+      }}
     >
       {children}
     </DocumentFrame>
