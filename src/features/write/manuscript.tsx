@@ -12,15 +12,16 @@ export function Manuscript() {
   const [whole, setWhole] = useWholeText();
   const empty = useSessionValue((it) => it.index.doc.childCount === 1 && it.index.doc.content.size === 2);
 
-  // Before it is painted: the first words are on the screen already, and the editor takes their place.
+  // Before it is painted, for the first words are on the screen already and the editor takes their place; and taken away while it
+  // can still be measured.
   useLayoutEffect(() => {
     const unmount = session.mount(place.current!);
     session.focus();
-    return unmount;
+    return () => {
+      session.leaveView();
+      unmount();
+    };
   }, [session]);
-
-  // While it can still be measured.
-  useLayoutEffect(() => () => session.leaveView(), [session]);
 
   return (
     <div
