@@ -134,6 +134,25 @@ test("the numbers of pages stand in the margin wherever one scrolls, and beside 
   const numbers = () => marks.evaluateAll((all) => all.map((mark) => Number(mark.getAttribute("data-page"))));
   expect(Math.max(...(await numbers()))).toBeLessThan(20);
   const edge = await manuscript(page).locator("p").first().boundingBox();
+  // Writing beside one leaves it as it stands: another would be laid out anew with each key.
+  const beside = page.locator(".manuscript p:has(> .page-mark)").first();
+  await beside.scrollIntoViewIfNeeded();
+  const mark = await beside.locator(".page-mark").elementHandle();
+  const box = (await beside.boundingBox())!;
+  await page.mouse.click(box.x + 30, box.y + 10);
+  await page.evaluate(() => {
+    const changed: string[] = [];
+    Object.assign(window, { changed });
+    new MutationObserver((all) => {
+      for (const { addedNodes } of all) for (const node of addedNodes) changed.push(node.nodeName);
+    }).observe(document.querySelector(".manuscript")!, { childList: true, subtree: true });
+  });
+  await page.keyboard.type("beside the mark");
+  await expect(beside).toContainText("beside the mark");
+  expect(await page.evaluate(() => (window as unknown as { changed: string[] }).changed)).not.toContain(
+    "SPAN",
+  );
+  expect(await mark!.evaluate((element) => element.isConnected)).toBe(true);
   await manuscript(page).hover();
   await page.mouse.wheel(0, 60_000);
   await expect.poll(async () => Math.min(...(await numbers()))).toBeGreaterThan(20);

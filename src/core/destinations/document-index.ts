@@ -23,7 +23,7 @@ import type {
 import { captionLabels, shownNumbers } from "./numbers";
 import { paragraphById } from "./paragraphs";
 import { PlacedRun } from "./placed-run";
-import { runsOf } from "./run";
+import { runsOf, type Run } from "./run";
 import { sectionsOf } from "./sections";
 
 /**
@@ -36,14 +36,20 @@ export class DocumentIndex {
   /** @internal Use {@link indexDocument}. */
   constructor(
     readonly doc: Node,
-    readonly placed: readonly PlacedRun[],
+    readonly runs: readonly Run[],
     private readonly previous: Pick<DocumentIndex, "anchors" | "destinations" | "doc"> | null,
+    /** Runs of an earlier version where they stood then; many stand there still. */
+    private readonly placedBefore: readonly PlacedRun[],
   ) {}
+
+  /** The runs where they stand. A key moves all that follows it, and most keys are followed by another before anybody asks. */
+  get placed(): readonly PlacedRun[] {
+    return this.once("placed", () => placedRuns(this.runs, this.placedBefore));
+  }
 
   /** Number of words in the document, captions and tables included, generated lists not. */
   get words(): number {
-    const last = this.placed.at(-1);
-    return last ? last.wordsBefore + last.run.words : 0;
+    return this.runs.reduce((sum, run) => sum + run.words, 0);
   }
 
   get headings(): readonly Heading[] {
@@ -60,8 +66,14 @@ export class DocumentIndex {
 
   /** The links and cross-references near a position, those of the block it is in among them; not all need to be placed for it. */
   linksNear(pos: number): readonly LinkPlace[] {
-    const { placed } = this;
-    return placed[partitionPoint(placed.length, (i) => placed[i]!.pos <= pos) - 1]?.links ?? [];
+    let [start, block] = [0, 0];
+    for (const [i, run] of this.runs.entries()) {
+      if (pos < start + run.size || i === this.runs.length - 1)
+        return new PlacedRun(run, start, block, 0).links;
+      start += run.size;
+      block += run.blocks.length;
+    }
+    return [];
   }
 
   /** Cross-references in order of place. */
@@ -190,7 +202,7 @@ export class DocumentIndex {
     return this.once("standing", () => {
       const ids = new Set<string>();
       const { bookmarks } = this.registry;
-      for (const { run } of this.placed) {
+      for (const run of this.runs) {
         for (const { id } of run.headings) ids.add(id);
         for (const { id } of run.others) ids.add(id);
         for (const { summary } of run.marked)
@@ -312,6 +324,28 @@ export class DocumentIndex {
       ? { anchors: this.anchors, destinations: this.destinations, doc: this.doc }
       : this.previous;
   }
+
+  /** @internal The runs as they were placed last. */
+  get lastPlaced(): readonly PlacedRun[] {
+    return this.memo.has("placed") ? this.placed : this.placedBefore;
+  }
+}
+
+function placedRuns(runs: readonly Run[], before: readonly PlacedRun[]): PlacedRun[] {
+  const placed: PlacedRun[] = [];
+  let pos = 0;
+  let block = 0;
+  let words = 0;
+  for (const [i, run] of runs.entries()) {
+    const known = before[i];
+    const stays =
+      known?.run === run && known.pos === pos && known.block === block && known.wordsBefore === words;
+    placed.push(stays ? known : new PlacedRun(run, pos, block, words));
+    pos += run.size;
+    block += run.blocks.length;
+    words += run.words;
+  }
+  return placed;
 }
 
 /**
@@ -322,25 +356,10 @@ export function indexDocument(doc: Node, earlier?: DocumentIndex): DocumentIndex
   if (earlier?.doc === doc) return earlier;
   const runs = runsOf(
     doc.content.content,
-    earlier?.placed.map((placed) => placed.run) ?? [],
+    earlier?.runs ?? [],
     earlier ? changedRun(earlier.doc, doc) : { start: 0, endAfter: doc.childCount },
   );
-  const placed: PlacedRun[] = [];
-  let pos = 0;
-  let block = 0;
-  let words = 0;
-  for (const [i, run] of runs.entries()) {
-    const before = earlier?.placed[i];
-    placed.push(
-      before?.run === run && before.pos === pos && before.block === block && before.wordsBefore === words
-        ? before
-        : new PlacedRun(run, pos, block, words),
-    );
-    pos += run.size;
-    block += run.blocks.length;
-    words += run.words;
-  }
-  return new DocumentIndex(doc, placed, earlier?.inheritance ?? null);
+  return new DocumentIndex(doc, runs, earlier?.inheritance ?? null, earlier?.lastPlaced ?? []);
 }
 
 /** Bookmarks on blocks, by registry: it changes seldom, and is asked for them with every key. */

@@ -39,7 +39,7 @@ export function followLinks(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SH
   const adrift = new Map<string, string>();
   const landing = new Set<string>();
   const count = { all: 0, adrift: 0 };
-  for (const { run } of index.placed) {
+  for (const run of index.runs) {
     const { targets, links } = targetsOf(run);
     count.all += links;
     for (const [key, { target, links: own }] of targets) {

@@ -9,7 +9,7 @@ const known = new WeakMap<Run, readonly DocumentTarget[]>();
 /** The places of other documents to which links of a document lead, each once. Most runs stay the same from one version to the next. */
 export function documentTargets(index: DocumentIndex): readonly DocumentTarget[] {
   const found = new Map<string, DocumentTarget>();
-  for (const { run } of index.placed) {
+  for (const run of index.runs) {
     let own = known.get(run);
     if (!own) {
       const links = run.linked.flatMap(({ summary }) => summary.links);

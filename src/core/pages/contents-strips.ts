@@ -114,7 +114,7 @@ export function contentsKey(node: Node, { index }: Composition): string {
     return listEntries(index, node)
       .map((entry) => `${entry.id} ${entry.depth} ${entryWords(entry)}\n`)
       .join("");
-  const headings = index.placed.map(({ run }) => runKey(run)).join("");
+  const headings = index.runs.map(runKey).join("");
   const numbers = index.numbers.size > 0 ? [...index.numbers.values()].join() : "";
   return `${node.attrs.from as number} ${headings} ${numbers}`;
 }

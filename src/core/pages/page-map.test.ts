@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import fc from "fast-check";
 import { StepMap } from "prosemirror-transform";
 import { FontTable } from "./fonts/font-table";
 import { bolder, fontKey, insteadOf } from "./fonts/font-key";
@@ -7,7 +8,7 @@ import { layOutWith, PageLabels, PageMap, Resources } from ".";
 import { heading, paragraph } from "#tests/editing";
 import { builtResources } from "#tests/page-fonts";
 import { indexDocument } from "@/core/destinations";
-import { createDocument } from "@/core/document";
+import { createDocument, MoveMap } from "@/core/document";
 
 const map = (...starts: number[]) => new PageMap(Int32Array.from(starts), 0);
 
@@ -25,6 +26,33 @@ describe("where the pages begin", () => {
     expect([...pages.starts]).toEqual([0, 110, 230]);
     // What stood at the beginning of a page goes on standing there.
     expect([...map(0, 100).mapped([new StepMap([100, 0, 5])]).starts]).toEqual([0, 100]);
+  });
+
+  test("goes along as each position would by itself, whatever changed", () => {
+    const size = 2_000;
+    const plain = fc
+      .uniqueArray(fc.tuple(fc.nat(size / 20), fc.nat(9), fc.nat(30)), {
+        selector: ([at]) => at,
+        maxLength: 4,
+      })
+      .map((ranges) => {
+        const sorted = ranges.sort(([a], [b]) => a - b);
+        return new StepMap(sorted.flatMap(([at, gone, come]) => [at * 20, gone, come]));
+      });
+    const moved = fc
+      .tuple(fc.nat(size), fc.nat(300), fc.nat(size))
+      .map(([from, length, where]) =>
+        where >= from && where <= from + length
+          ? new StepMap([])
+          : new MoveMap(from, from + length, where < from ? where : where + 1),
+      );
+    const starts = fc.array(fc.nat(size), { maxLength: 30 }).map((all) => all.sort((a, b) => a - b));
+    fc.assert(
+      fc.property(starts, fc.array(fc.oneof(plain, plain, moved), { maxLength: 3 }), (at, changes) => {
+        const alone = at.map((pos) => changes.reduce((there, change) => change.map(there, -1), pos));
+        expect([...map(...at).mapped(changes).starts]).toEqual(alone);
+      }),
+    );
   });
 
   test("is the same, or looks the same where it is drawn to scale", () => {

@@ -1,4 +1,4 @@
-import type { Mappable } from "prosemirror-transform";
+import { StepMap, type Mappable } from "prosemirror-transform";
 import { looksSame, partitionPoint } from "@/core/order";
 import { PageLabels } from "./page-labels";
 import type { PageLayout } from "./page-layout";
@@ -53,11 +53,9 @@ export class PageMap {
 
   /** The same pages after a change of the document, as far as can be told before they are laid out anew. */
   mapped(changes: readonly Mappable[]): PageMap {
-    return new PageMap(
-      this.starts.map((start) => changes.reduce((pos, change) => change.map(pos, -1), start)),
-      this.labels.front,
-      this.origin,
-    );
+    const starts = this.starts.slice();
+    for (const change of changes) move(starts, change);
+    return new PageMap(starts, this.labels.front, this.origin);
   }
 
   /** Whether all pages begin at the same places and are counted alike. */
@@ -69,4 +67,28 @@ export class PageMap {
   looksLike(other: PageMap, size: number): boolean {
     return this.labels.front === other.labels.front && looksSame(this.starts, other.starts, size);
   }
+}
+
+/** Moves positions along with a change. Of most changes nothing before them moves, and all that is behind them alike. */
+function move(starts: Int32Array, change: Mappable): void {
+  // Moves put positions out of order.
+  const plain =
+    change.constructor === StepMap && starts.every((start, i) => i === 0 || starts[i - 1]! <= start);
+  const part = plain ? touched(change as StepMap) : { from: -Infinity, to: Infinity };
+  if (!part) return;
+  let page = partitionPoint(starts.length, (i) => starts[i]! < part.from);
+  for (; page < starts.length && starts[page]! <= part.to; page++)
+    starts[page] = change.map(starts[page]!, -1);
+  const by = page < starts.length ? change.map(starts[page]!, -1) - starts[page]! : 0;
+  for (; page < starts.length; page++) starts[page]! += by;
+}
+
+/** From where to where a change replaces something; null where it replaces nothing. */
+function touched(change: StepMap): { from: number; to: number } | null {
+  let [from, to] = [Infinity, -1];
+  change.forEach((start, end) => {
+    from = Math.min(from, start);
+    to = Math.max(to, end);
+  });
+  return to < 0 ? null : { from, to };
 }

@@ -29,7 +29,7 @@ import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
 import { matchSigns } from "../plugins/matches";
 import { caretSigns } from "../plugins/others-carets";
-import { pageSigns } from "../plugins/page-starts";
+import { PageMarks, pageSigns } from "../plugins/page-starts";
 import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
@@ -103,6 +103,7 @@ export class ManuscriptView {
   private shown: EditorState;
   private signs: DocumentSigns;
   private readonly drawnSigns = new DrawnSigns();
+  private readonly pageMarks = new PageMarks();
   private readonly contentsViews = new Set<ContentsListView>();
   /** The pages of which contents lists show the numbers. */
   private numberedBy: object | undefined;
@@ -156,7 +157,7 @@ export class ManuscriptView {
           ...caretSigns(host.state),
           ...matchSigns(host.state, this.inView),
           ...this.rangeEnds.signs(),
-          ...pageSigns(host.pages, host.state.doc, this.inView),
+          ...pageSigns(host.pages, host.state.doc, this.inView, this.pageMarks),
           // The view asks for the first time while it is made.
           ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
         ]),

@@ -8,7 +8,7 @@ import type { Range } from "./mapped-range";
 const AROUND = 12_000;
 
 /** The numbers of pages in the right margin where they begin, near to what is in view. */
-export function pageSigns(pages: PageMap | null, doc: Node, inView: Range): Sign[] {
+export function pageSigns(pages: PageMap | null, doc: Node, inView: Range, marks: PageMarks): Sign[] {
   if (!pages) return [];
   const signs: Sign[] = [];
   let last = -1;
@@ -26,7 +26,7 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range): Sign
       from: at,
       to: at,
       draw: (from) =>
-        Decoration.widget(from, () => pageMark(label), {
+        Decoration.widget(from, marks.of(label), {
           side: -1,
           key: `page ${label}`,
           ignoreSelection: true,
@@ -54,11 +54,22 @@ function lineAt(doc: Node, start: number): number | null {
 
 const before = (pos: number) => (pos > 0 ? pos : null);
 
-function pageMark(label: string): HTMLElement {
-  const mark = document.createElement("span");
-  mark.className = "page-mark";
-  mark.contentEditable = "false";
-  mark.setAttribute("aria-hidden", "true");
-  mark.dataset.page = label;
-  return mark;
+/**
+ * The marks of the pages, one for each number. It stays the same element wherever its page begins: the view asks for it anew with every
+ * key in the words beside it, and another one would have the browser lay those out a second time.
+ */
+export class PageMarks {
+  private readonly known = new Map<string, HTMLElement>();
+
+  of(label: string): HTMLElement {
+    let mark = this.known.get(label);
+    if (mark) return mark;
+    mark = document.createElement("span");
+    mark.className = "page-mark";
+    mark.contentEditable = "false";
+    mark.setAttribute("aria-hidden", "true");
+    mark.dataset.page = label;
+    this.known.set(label, mark);
+    return mark;
+  }
 }
