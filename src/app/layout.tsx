@@ -11,7 +11,8 @@ export const metadata: Metadata = {
   description: "Structure long documents, mark their places, link them, and prove that every link lands.",
 };
 
-const ADDRESSED = 'if (location.hash) document.documentElement.dataset.addressed = "";';
+const ADDRESSED = `if (location.hash && location.pathname.startsWith("/documents/"))
+  document.documentElement.dataset.addressed = "";`;
 
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
