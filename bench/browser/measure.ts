@@ -75,7 +75,7 @@ export class OpenEditor {
         timeout: 120_000,
       },
     );
-    const { firstText, editor: editorText } = await page.evaluate(
+    const { firstText, editor } = await page.evaluate(
       () => (window as unknown as { bench: { firstText: number; editor: number } }).bench,
     );
     let firstKey = NaN;
@@ -92,7 +92,7 @@ export class OpenEditor {
       await page.keyboard.press("Q");
       firstKey = await page.evaluate(keyIsIn);
     }
-    return new OpenEditor(page, protocol, { firstText, editor: editorText, firstKey });
+    return new OpenEditor(page, protocol, { firstText, editor, firstKey });
   }
 
   /** Waits until all of it is drawn and nothing more is going on. */

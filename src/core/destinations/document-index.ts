@@ -69,7 +69,7 @@ export class DocumentIndex {
     let [start, block] = [0, 0];
     for (const [i, run] of this.runs.entries()) {
       if (pos < start + run.size || i === this.runs.length - 1)
-        return new PlacedRun(run, start, block, 0).links;
+        return this.once(`links of ${i}`, () => new PlacedRun(run, start, block, 0).links);
       start += run.size;
       block += run.blocks.length;
     }

@@ -7,7 +7,7 @@ import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
 import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
 import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
-import { pictureIn } from "../node-views/figure-view";
+import { figureShape, pictureIn } from "../node-views/figure-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
 
 /** So many blocks are written before the one that is shown first, and from it on. */
@@ -107,20 +107,13 @@ const DRAWN: Record<string, Drawing> = {
     Object.entries(DOMSerializer.nodesFromSchema(schema)).map(([name, draw]) => [name, withLine(draw)]),
   ),
   figure: (node) => {
-    const { width, place } = node.attrs as { width: number | null; place: string };
-    const wide = width === null ? {} : { "data-width": "" };
-    const percent = `width: ${width}%`;
+    const { place, picture, whole } = figureShape(node);
+    const width = (value: string) => (value ? { style: `width: ${value}` } : {});
+    const frame = clsx("picture", { "without-words": lacksWords(node) });
     return [
       "figure",
-      { "data-place": place, ...wide, ...(place !== "line" && width !== null ? { style: percent } : {}) },
-      [
-        "div",
-        {
-          class: clsx("picture", { "without-words": lacksWords(node) }),
-          ...(width === null ? {} : { style: percent }),
-        },
-        pictureIn(node),
-      ],
+      { "data-place": place, ...(picture ? { "data-width": "" } : {}), ...width(whole) },
+      ["div", { class: frame, ...width(picture) }, pictureIn(node)],
       ["figcaption", 0],
     ];
   },

@@ -30,12 +30,12 @@ export class FigureView implements NodeView {
   }
 
   private draw(): void {
-    const { width, place } = this.node.attrs as { width: number | null; place: string };
+    const { place, picture, whole } = figureShape(this.node);
     this.contentDOM.classList.toggle("is-empty", this.node.content.size === 0);
     this.dom.dataset.place = place;
-    this.frame.style.width = width === null ? "" : `${width}%`;
-    this.dom.style.width = place === "line" || width === null ? "" : `${width}%`;
-    this.dom.toggleAttribute("data-width", width !== null);
+    this.frame.style.width = picture;
+    this.dom.style.width = whole;
+    this.dom.toggleAttribute("data-width", picture !== "");
     this.frame.classList.toggle("without-words", lacksWords(this.node));
     this.frame.replaceChildren(DOMSerializer.renderSpec(document, pictureIn(this.node)).dom);
   }
@@ -43,6 +43,13 @@ export class FigureView implements NodeView {
   ignoreMutation(mutation: ViewMutationRecord): boolean {
     return mutation.type !== "selection" && !this.contentDOM.contains(mutation.target);
   }
+}
+
+/** Where a figure stands, and the widths of its picture and of the whole; empty where these are their own. */
+export function figureShape({ attrs }: Node): { place: string; picture: string; whole: string } {
+  const { width, place } = attrs as { width: number | null; place: string };
+  const picture = width === null ? "" : `${width}%`;
+  return { place, picture, whole: place === "line" ? "" : picture };
 }
 
 /** The picture of a figure, or what stands where it is missing. */

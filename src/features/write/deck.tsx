@@ -103,7 +103,7 @@ export function Deck() {
       ref={bar}
       onKeyDown={(event) => event.key === "Escape" && session.focus()}
       aria-label="Deck: what can be done with the selection (F6)"
-      className="flex h-full items-center gap-1 overflow-x-auto border-t border-line px-3 [&_button]:shrink-0"
+      className="flex h-full items-center gap-1 overflow-x-auto px-3 [&_button]:shrink-0"
     >
       <Levels />
       <Divider />

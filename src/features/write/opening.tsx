@@ -1,6 +1,7 @@
 "use client";
 
 import { OpeningBand } from "@/features/frame/top-band";
+import { WriteFrame } from "./write-frame";
 
 /**
  * The stage on which a document is written, before there is an editor: its text stands where it will stand. Nothing can be done
@@ -21,8 +22,7 @@ export function Opening({
   return (
     <div className="flex h-screen flex-col overflow-hidden">
       <OpeningBand id={id} title={title} />
-      <div className="flex min-h-0 flex-1">
-        <div className="hidden w-[232px] shrink-0 border-r border-line md:block" />
+      <WriteFrame>
         <main aria-busy="true" className="min-w-0 flex-1">
           <div inert className="first-words h-full overflow-y-auto px-16">
             <style>{looks}</style>
@@ -32,9 +32,7 @@ export function Opening({
             </div>
           </div>
         </main>
-        <div className="w-72 shrink-0 border-l border-line" />
-      </div>
-      <div className="h-12 shrink-0 border-t border-line" />
+      </WriteFrame>
     </div>
   );
 }

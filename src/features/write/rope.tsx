@@ -17,7 +17,7 @@ const KEPT = "gate-rope rope";
 export function Rope() {
   const [form, setForm] = useState<Form>(readKept(KEPT) === "even" ? "even" : "scale");
   return (
-    <nav aria-label="Rope" className="isolate flex h-full flex-col border-r border-line">
+    <nav aria-label="Rope" className="isolate flex h-full flex-col">
       <Segments
         label="Form of the rope"
         className="h-9 shrink-0 px-3"

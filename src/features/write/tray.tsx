@@ -21,7 +21,7 @@ export function Tray() {
         // Back to the text, unless a field has made something of it.
         if (event.key === "Escape" && !event.defaultPrevented) session.focus();
       }}
-      className="isolate h-full overflow-y-auto border-l border-line"
+      className="isolate h-full overflow-y-auto"
     >
       <Selected />
       <FrozenList />

@@ -17,6 +17,7 @@ import { Rope } from "./rope";
 import { TitlesPanel } from "./titles-panel";
 import { Tray } from "./tray";
 import { WayBack } from "./way-back";
+import { WriteFrame } from "./write-frame";
 
 /**
  * The stage on which a document is written: rope, manuscript, tray and deck. What stands around the manuscript is isolated,
@@ -29,8 +30,15 @@ export function Write() {
   useTray(() => setTrayOpen(true));
   return (
     <div className="flex h-full flex-col" data-bookmarks={bookmarksShown ? "shown" : "hidden"}>
-      <div className="flex min-h-0 flex-1">
-        <div className="hidden w-[232px] shrink-0 md:block">{around && <Rope />}</div>
+      <WriteFrame
+        rope={around && <Rope />}
+        tray={trayOpen ? around && <Tray /> : null}
+        deck={
+          <section aria-label="Deck" className="isolate h-full">
+            {around && <Deck />}
+          </section>
+        }
+      >
         <main className="relative min-w-0 flex-1">
           <Manuscript />
           <FindBar />
@@ -46,11 +54,7 @@ export function Write() {
             </IconButton>
           </div>
         </main>
-        {trayOpen && <div className="w-72 shrink-0">{around && <Tray />}</div>}
-      </div>
-      <section aria-label="Deck" className="isolate h-12 shrink-0">
-        {around && <Deck />}
-      </section>
+      </WriteFrame>
       <LinkPicker />
       <TitleLinks />
       <BookmarkPanel />
