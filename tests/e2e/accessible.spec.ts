@@ -1,7 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { documentId, insert, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
+import { documentId, insert, lookAtText, manuscript, openFile, openHeld, selectWords, stage } from "./desk";
 
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
@@ -282,4 +282,13 @@ test("axe finds nothing where a list is set, lines are added, and readers fold i
   await page.goto(`/read/${documentId(page)}`);
   await page.locator("nav details summary").first().click();
   await clean(page, "reading");
+});
+
+test("axe finds nothing while a document is being opened", async ({ page }) => {
+  await openFile(page, "handbook.md", DRAFT);
+  const letGo = await openHeld(page);
+  await expect(page.locator(".first-words h1").first()).toBeVisible();
+  await clean(page, "opening");
+  letGo();
+  await expect(manuscript(page)).toBeVisible();
 });

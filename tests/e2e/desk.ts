@@ -51,6 +51,18 @@ export async function pasteFrom(page: Page, data: { html?: string; text?: string
   }, data);
 }
 
+/** Loads the page with the program's own fetching of the text held back; answers how to let it go on. */
+export async function openHeld(page: Page): Promise<() => void> {
+  let letGo = () => {};
+  const held = new Promise<void>((done) => (letGo = done));
+  await page.route("**/snapshot", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.reload({ waitUntil: "commit" });
+  return letGo;
+}
+
 export function documentId(page: Page): string {
   return /\/documents\/([^/?#]+)/.exec(page.url())![1]!;
 }

@@ -1,20 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
 import { longManual } from "#tests/long-manual";
-import { clickWords, documentId, jump, kept, manuscript, openFile, typeAtEnd } from "./desk";
+import { clickWords, documentId, jump, kept, manuscript, openFile, openHeld, typeAtEnd } from "./desk";
 
 const firstWords = (page: Page) => page.locator(".first-words");
-
-/** Loads the page with the program's own fetching of the text held back; answers how to let it go on. */
-async function openHeld(page: Page): Promise<() => void> {
-  let letGo = () => {};
-  const held = new Promise<void>((done) => (letGo = done));
-  await page.route("**/snapshot", async (route) => {
-    await held;
-    await route.continue();
-  });
-  await page.reload({ waitUntil: "commit" });
-  return letGo;
-}
 
 /** Where the blocks in view stand, by their ids. */
 function blocksInView(page: Page, within: string): Promise<Record<string, number[]>> {

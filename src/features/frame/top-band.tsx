@@ -45,7 +45,7 @@ export function TopBand() {
 /** The row while its document is being opened. */
 export function OpeningBand({ id, title }: { id: string; title: string }) {
   return (
-    <Band id={id} title={<p className={TITLE_LOOK}>{title}</p>}>
+    <Band id={id} title={<h1 className={TITLE_LOOK}>{title}</h1>}>
       <p role="status" className="text-sm text-quiet">
         Opening …
       </p>
