@@ -94,14 +94,25 @@ function titlesSeen(doc: Node): Seen[] {
   return seen.filter((one, i) => !isListItem(one, seen[i - 1], seen[i + 1]));
 }
 
-/** Numbered lines that follow each other without any text between them, and say no more, are a list. */
+/**
+ * Numbered lines that follow each other without any text between them, and say no more, are a list; but a section may begin with
+ * its first part at once.
+ */
 function isListItem(one: Seen, before: Seen | undefined, after: Seen | undefined): boolean {
-  const plain = (it: Seen | undefined) =>
-    it?.signs.length === 1 && it.signs[0]!.kind === "numbered" && it.block.type === schema.nodes.paragraph;
-  if (!plain(one)) return false;
-  return (
-    (plain(before) && before!.index === one.index - 1) || (plain(after) && after!.index === one.index + 1)
-  );
+  return goesOn(before, one) || goesOn(one, after);
+}
+
+function goesOn(one: Seen | undefined, after: Seen | undefined): boolean {
+  const [number, next] = [one, after].map(onlyNumber);
+  return !!number && !!next && after!.index === one!.index + 1 && next !== `${number}.1`;
+}
+
+/** The number of a line that is known for a title by nothing else. */
+function onlyNumber(one: Seen | undefined): string | null {
+  const [sign, more] = one?.signs ?? [];
+  return sign?.kind === "numbered" && !more && one!.block.type === schema.nodes.paragraph
+    ? sign.number
+    : null;
 }
 
 /** Which levels the titles of one document have. */

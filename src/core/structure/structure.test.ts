@@ -65,6 +65,27 @@ describe("titles that are typed but not made", () => {
     ).toEqual(["1 Chapter 1. Before dusk", "1? 1. take the lamp", "2 1.1 Round"]);
   });
 
+  test("a section that begins with its first part is none of a list's lines, nor is that part", () => {
+    expect(
+      proposed(
+        paragraph("Chapter 2. The tower"),
+        paragraph("2.1. The stairs"),
+        paragraph("2.1.1. The first steps"),
+        paragraph(LONG),
+        paragraph("2.1.2. Further up"),
+        paragraph(LONG),
+        paragraph("4.2 the red lamp"),
+        paragraph("4.3 the other lamp"),
+        paragraph("4.3.2 its shade"),
+      ),
+    ).toEqual([
+      "1 Chapter 2. The tower",
+      "2 2.1. The stairs",
+      "3 2.1.1. The first steps",
+      "3 2.1.2. Further up",
+    ]);
+  });
+
   test("a number of several parts may stand before a whole question; capitals of programs are none", () => {
     const question =
       "4.12. " + "How is it that the lamp goes out and nobody has put it out, ".repeat(2) + "and why?";
