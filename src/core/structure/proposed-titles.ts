@@ -55,7 +55,7 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
   let above = 0;
   for (const one of seen) {
     const now = levelOf(one.block);
-    const ranked = ranks.ofWords(one.signs);
+    const ranked = ranks.ofWords(one);
     if (now > 0 && !flat) {
       above = now;
       continue;
@@ -119,8 +119,8 @@ function onlyNumber(one: Seen | undefined): string | null {
 class Ranks {
   private readonly parts: boolean;
   private readonly chapters: boolean;
-  /** The fewest parts that a number has. */
-  private readonly shortest: number;
+  /** The fewest parts that a number has within the same chapter. */
+  private readonly shortest: ReadonlyMap<Seen, number>;
   private readonly looks: readonly Look[];
   private readonly counted: ReadonlySet<Seen>;
 
@@ -129,21 +129,24 @@ class Ranks {
     const signs = seen.flatMap((one) => one.signs);
     this.parts = signs.some((sign) => sign.kind === "named" && sign.rank === "part");
     this.chapters = signs.some((sign) => sign.kind === "named" && sign.rank === "chapter");
-    const numbered = seen.flatMap((one) =>
-      one.signs.flatMap((sign) => (sign.kind === "numbered" ? [{ one, parts: sign.parts }] : [])),
-    );
-    // Below chapters, numbers of one part that do not count through the document are those of lists, not of sections.
-    const ranking = numbered.filter(({ one, parts }) => !this.chapters || parts > 1 || this.counted.has(one));
-    this.shortest = Math.min(
-      ...(ranking.length > 0 ? ranking : numbered).map(({ parts }) => parts),
-      Infinity,
-    );
+    this.shortest = this.fewestParts(seen);
     const present = new Set(
       seen
-        .filter((one) => this.ofWords(one.signs) === null && levelOf(one.block) === 0)
+        .filter((one) => this.ofWords(one) === null && levelOf(one.block) === 0)
         .map((one) => lookOf(one.signs)),
     );
     this.looks = LOOKS.filter((look) => present.has(look));
+  }
+
+  private fewestParts(seen: readonly Seen[]): Map<Seen, number> {
+    const fewest = new Map<Seen, number>();
+    for (const chapter of byChapter(seen)) {
+      // Below chapters, numbers of one part that do not count through the document are those of lists, not of sections.
+      const ranking = chapter.filter((one) => !this.chapters || partsOf(one)! > 1 || this.counted.has(one));
+      const parts = Math.min(...(ranking.length > 0 ? ranking : chapter).map((one) => partsOf(one)!));
+      for (const one of chapter) fewest.set(one, parts);
+    }
+    return fewest;
   }
 
   /** Whether a title has the next of numbers that go through the document one by one. */
@@ -153,24 +156,39 @@ class Ranks {
 
   /** Whether any title has its level from a number or a name. */
   get inWords(): boolean {
-    return this.parts || this.chapters || this.shortest < Infinity;
+    return this.parts || this.chapters || this.shortest.size > 0;
   }
 
   /** The level that number or name give, or null where there is neither. */
-  ofWords(signs: readonly TitleSign[]): number | null {
-    const named = signs.find((sign) => sign.kind === "named");
+  ofWords(one: Seen): number | null {
+    const named = one.signs.find((sign) => sign.kind === "named");
     const chapter = this.parts ? 2 : 1;
     if (named) return named.rank === "part" ? 1 : chapter;
-    const numbered = signs.find((sign) => sign.kind === "numbered");
-    if (!numbered) return null;
+    const parts = partsOf(one);
+    if (parts === null) return null;
     const base = this.chapters ? chapter : chapter - 1;
-    return Math.max(1, base + numbered.parts - this.shortest + 1);
+    return Math.max(1, base + parts - (this.shortest.get(one) ?? parts) + 1);
   }
 
   /** The place of a look among those there are, from 0. */
   ofLook(look: Look): number {
     return Math.max(0, this.looks.indexOf(look));
   }
+}
+
+/** How many parts the number of a title has; null where it has none. */
+function partsOf({ signs }: Seen): number | null {
+  return signs.find((sign) => sign.kind === "numbered")?.parts ?? null;
+}
+
+/** The titles with numbers, those of a chapter together; all of them where no chapters are named. */
+function byChapter(seen: readonly Seen[]): Seen[][] {
+  const chapters: Seen[][] = [[]];
+  for (const one of seen) {
+    if (one.signs.some((sign) => sign.kind === "named")) chapters.push([]);
+    if (partsOf(one) !== null) chapters.at(-1)!.push(one);
+  }
+  return chapters.filter((numbered) => numbered.length > 0);
 }
 
 /** Fewer numbers than these in a row are not taken for those of chapters. */

@@ -86,6 +86,29 @@ describe("titles that are typed but not made", () => {
     ]);
   });
 
+  test("a preface that counts its sections from 1 pushes none of those in chapters down", () => {
+    expect(
+      proposed(
+        ...["Preface", "1. What this is", "2. Whom it is for", "3. How to read it", "3.1. Signs"].flatMap(
+          (title) => [paragraph(title), paragraph(LONG)],
+        ),
+        ...["Chapter 1. The tower", "1.1. The stairs", "1.1.1. The first steps"].flatMap((title) => [
+          paragraph(title),
+          paragraph(LONG),
+        ]),
+      ),
+    ).toEqual([
+      "1 Preface",
+      "2 1. What this is",
+      "2 2. Whom it is for",
+      "2 3. How to read it",
+      "3 3.1. Signs",
+      "1 Chapter 1. The tower",
+      "2 1.1. The stairs",
+      "3 1.1.1. The first steps",
+    ]);
+  });
+
   test("a number of several parts may stand before a whole question; capitals of programs are none", () => {
     const question =
       "4.12. " + "How is it that the lamp goes out and nobody has put it out, ".repeat(2) + "and why?";
