@@ -1,5 +1,6 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
+import { redo, undo } from "prosemirror-history";
 import type { Slice } from "prosemirror-model";
 import { EditorState, type Plugin, NodeSelection, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
@@ -43,6 +44,7 @@ import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
 import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
+import { typeLetter } from "./typed-letter";
 import { watchInView } from "./watch-in-view";
 import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
@@ -187,6 +189,13 @@ export class ManuscriptView {
       // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
       clipboardTextParser: (text) => plainSlice(text),
       handleDOMEvents: {
+        // Chosen from a menu of the browser, which only knows of what it did itself.
+        beforeinput: (_view, event) => {
+          const takeBack = { historyUndo: undo, historyRedo: redo }[event.inputType];
+          if (!takeBack) return false;
+          event.preventDefault();
+          return takeBack(host.state, (tr) => host.dispatch(tr));
+        },
         paste: (view, event) => {
           const html = foreignHtml(event.clipboardData);
           const asText = (view as unknown as InnerView).input.shiftKey;
@@ -220,6 +229,11 @@ export class ManuscriptView {
         if (!this.view.composing) this.settle();
         return host.carrying.key(event) || host.pocket.keyDown(event) || this.keyOfPlugins(event);
       },
+      handleKeyPress: (view, event) =>
+        typeLetter(view, event, (text, at) =>
+          host.dispatch(host.state.tr.insertText(text, this.layout.toDocument(at)).scrollIntoView()),
+        ),
+      handleScrollToSelection: () => this.caretIsInView,
       handleTextInput: (view, from, to, text) =>
         typeText(
           host,
@@ -488,6 +502,18 @@ export class ManuscriptView {
     const element = doc.resolve(at).depth === 0 ? this.view.nodeDOM(this.layout.toDrawn(at)) : null;
     if (element instanceof HTMLElement) return element.getBoundingClientRect().top;
     return this.coordsAt(at)?.top ?? null;
+  }
+
+  /**
+   * Whether there is no need to scroll to the caret. The view itself would ask of all elements around it how they scroll; here
+   * only code and tables do besides the manuscript, and to them it is left.
+   */
+  private get caretIsInView(): boolean {
+    const { $head, empty } = this.view.state.selection;
+    if (!empty || $head.depth !== 2 || $head.parent.type.spec.code) return false;
+    const box = this.scroller?.getBoundingClientRect();
+    const { top, bottom } = this.view.coordsAtPos($head.pos, 1);
+    return box !== undefined && top >= box.top && bottom <= box.bottom;
   }
 
   private get scroller(): HTMLElement | null {

@@ -24,11 +24,7 @@ export function Manuscript() {
   }, [session]);
 
   return (
-    <div
-      data-scroller
-      data-whole={whole || undefined}
-      className={`h-full overflow-y-auto px-16 ${carrying ? "[&_.manuscript]:cursor-crosshair" : ""}`}
-    >
+    <>
       <Button
         aria-pressed={whole}
         onClick={() => setWhole(!whole)}
@@ -36,16 +32,23 @@ export function Manuscript() {
       >
         Show all of the text to screen readers
       </Button>
-      {empty && (
-        <p className="mx-auto max-w-160 pt-10 text-sm text-quiet">
-          Write, or paste a text. Then give its titles a level with Ctrl+Alt+1 to 6: sections, the rope and
-          contents lists follow.
-        </p>
-      )}
-      <Looks />
-      <div ref={place} />
       <Drawing />
-    </div>
+      {/* Contained, so that the browser lays out nothing around it for a key. */}
+      <div
+        data-scroller
+        data-whole={whole || undefined}
+        className={`h-full overflow-y-auto px-16 contain-strict ${carrying ? "[&_.manuscript]:cursor-crosshair" : ""}`}
+      >
+        {empty && (
+          <p className="mx-auto max-w-160 pt-10 text-sm text-quiet">
+            Write, or paste a text. Then give its titles a level with Ctrl+Alt+1 to 6: sections, the rope and
+            contents lists follow.
+          </p>
+        )}
+        <Looks />
+        <div ref={place} />
+      </div>
+    </>
   );
 }
 

@@ -1,0 +1,111 @@
+import { expect, test, type Page } from "@playwright/test";
+import { caretAt, kept, manuscript, openFile, storedLines } from "./desk";
+
+const TEXT = `# Harbour lights
+
+The **lantern** burns by the quay, see [the far end](#harbour-lights) and \`wick 4\` too.
+
+- oil for a week
+- spare glass
+
+| where | who |
+|---|---|
+| north | keeper |
+
+\`\`\`
+light(1)
+\`\`\`
+
+The last line.
+`;
+
+/** How each piece of the text is drawn, with what only the caret's place leaves behind taken out. */
+function drawnPieces(page: Page): Promise<string[]> {
+  return manuscript(page).evaluate((root) =>
+    [...root.querySelectorAll(".chunk > *")].map((block) => {
+      const copy = block.cloneNode(true) as Element;
+      // Pages are told when they are laid out.
+      for (const mark of copy.querySelectorAll(".page-mark")) mark.remove();
+      copy.normalize();
+      return copy.innerHTML.replace(/ (class|style)=""/g, "");
+    }),
+  );
+}
+
+test("letters stand where they are typed, in the look of their place, on the screen as on disk", async ({
+  page,
+}) => {
+  await openFile(page, "t.md", TEXT);
+  for (const [words, edge, typed] of [
+    ["Harbour", "behind", "s"],
+    ["antern", "before", "lL"],
+    ["Lantern", "behind", "ish glow, ok"],
+    ["far", "before", "very4 "],
+    ["the very", "before", "x"],
+    ["end", "behind", "ing"],
+    ["wick", "behind", "ed"],
+    ["oil", "before", "whale"],
+    ["glass", "behind", "es"],
+    ["keeper", "behind", "s too"],
+    ["light(1)", "before", "turn"],
+    ["light(1)", "behind", "2 x"],
+    ["The last", "before", "And so. "],
+    ["line.", "behind", "Ende"],
+  ] as const) {
+    await caretAt(page, words, edge);
+    await page.keyboard.type(typed);
+  }
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("New words");
+  for (let i = 0; i < 3; i++) await page.keyboard.press("Backspace");
+  await page.keyboard.type("e");
+  const lines = await storedLines(page);
+  expect(lines).toEqual(
+    expect.arrayContaining([
+      "Harbours lights",
+      "The llLanternish glow, ok burns by the quay, see xthe very4 far ending and wicked 4 too.",
+      "turnlight(1)2 x",
+      "And so. The last line.Ende",
+      "New woe",
+    ]),
+  );
+  for (const words of ["whaleoil for a week", "spare glasses", "keepers too"])
+    await expect(manuscript(page).getByText(words, { exact: true })).toBeVisible();
+  const drawn = await drawnPieces(page);
+  await page.reload();
+  await expect(manuscript(page)).toContainText("New woe");
+  expect(await drawnPieces(page)).toEqual(drawn);
+});
+
+test("a typed letter leaves the words around it alone, so that marks of misspelling stay on them", async ({
+  page,
+}) => {
+  await openFile(page, "t.md", TEXT);
+  await caretAt(page, "burns", "before");
+  // What the browser marks is a range in the node of the words.
+  await page.evaluate(() => {
+    const { focusNode } = document.getSelection()!;
+    const range = document.createRange();
+    range.setStart(focusNode!, focusNode!.textContent!.indexOf("quay"));
+    range.setEnd(focusNode!, focusNode!.textContent!.indexOf("quay") + 4);
+    Object.assign(window, { marked: range });
+  });
+  await page.keyboard.type("still");
+  await expect(manuscript(page)).toContainText("stillburns by the quay");
+  expect(await page.evaluate(() => String((window as unknown as { marked: Range }).marked))).toBe("quay");
+});
+
+test("the browser's own undo, as its menu has it, is that of the manuscript", async ({ page, context }) => {
+  await openFile(page, "t.md", TEXT);
+  await caretAt(page, "quay", "behind");
+  await page.keyboard.type(" at night, they say");
+  await expect(manuscript(page)).toContainText("by the quay at night, they say, see");
+  const protocol = await context.newCDPSession(page);
+  // A key that does nothing of itself carries the command.
+  await protocol.send("Input.dispatchKeyEvent", { type: "rawKeyDown", key: "F13", commands: ["undo"] });
+  await protocol.send("Input.dispatchKeyEvent", { type: "keyUp", key: "F13" });
+  await expect(manuscript(page)).toContainText("by the quay, see");
+  await page.keyboard.press("Control+Shift+z");
+  await expect(manuscript(page)).toContainText("by the quay at night, they say, see");
+  await kept(page);
+});
