@@ -38,7 +38,7 @@ export function IconButton({
       title={label}
       aria-pressed={pressed}
       className={clsx(
-        "inline-flex size-8 shrink-0 items-center justify-center rounded-base disabled:opacity-40",
+        "inline-flex size-8 shrink-0 items-center justify-center rounded-base disabled:text-current/40",
         pressed ? "bg-tide-wash text-tide" : "hover:bg-wash",
         className,
       )}

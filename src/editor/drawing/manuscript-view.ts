@@ -557,4 +557,7 @@ function hideFromReact(dom: HTMLElement): void {
   Object.defineProperty(dom, "contentEditable", { value: "inherit", configurable: true });
   for (const type of ["keypress", "textInput", "input", "keyup"])
     dom.addEventListener(type, (event) => event.stopPropagation());
+  dom.addEventListener("keydown", (event) => {
+    if (event.key.length === 1 && !(event.ctrlKey || event.metaKey || event.altKey)) event.stopPropagation();
+  });
 }

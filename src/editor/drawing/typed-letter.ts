@@ -4,7 +4,7 @@ import type { EditorView } from "prosemirror-view";
 
 /** The parts of a view by which it knows its own elements; they are not in its types. */
 interface DrawnNodes {
-  domObserver: { stop(): void; start(): void };
+  domObserver: { observer: MutationObserver };
   docView: { markDirty(from: number, to: number): void };
 }
 
@@ -36,11 +36,11 @@ export function typeLetter(
   const insert = () => view.state.tr.insertText(text, pos);
   if (view.someProp("handleTextInput", (handle) => handle(view, pos, pos, text, insert))) return true;
   const { domObserver, docView } = view as unknown as DrawnNodes;
-  domObserver.stop();
   // Should other elements be drawn here now, the view is not to take these for what it drew itself.
   docView.markDirty(pos - offset, pos - offset + words.length);
   words.insertData(offset, text);
-  domObserver.start();
+  // The view, which knew of all that went before, is not to read it there.
+  domObserver.observer.takeRecords();
   done(text, pos);
   return true;
 }

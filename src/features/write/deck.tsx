@@ -210,7 +210,7 @@ function Levels() {
           disabled={level === null}
           onMouseDown={keepSelection}
           onClick={() => session.run(setLevel(one))}
-          className={`h-8 min-w-7 rounded-base px-1.5 text-sm font-medium disabled:opacity-40 ${
+          className={`h-8 min-w-7 rounded-base px-1.5 text-sm font-medium disabled:text-current/40 ${
             level === one ? "bg-tide-wash text-tide" : "hover:bg-wash"
           }`}
         >
