@@ -29,8 +29,11 @@ class NearPeer implements Peer {
   }
 
   answer(change: (answer: FromWorker) => FromWorker = (it) => it): void {
-    for (const answer of this.copy.answers())
-      this.onmessage?.({ data: change(answer) } as MessageEvent<FromWorker>);
+    this.tell(...this.copy.answers().map(change));
+  }
+
+  tell(...answers: FromWorker[]): void {
+    this.onmessage?.({ data: answers } as unknown as MessageEvent<FromWorker[]>);
   }
 
   terminate(): void {}
@@ -62,7 +65,7 @@ describe("what is worked out beside the editing", () => {
     );
     const pause = () => {
       const places = peer.copy.findingPlaces();
-      if (places) peer.onmessage?.({ data: places } as MessageEvent<FromWorker>);
+      if (places) peer.tell(places);
     };
     pause();
     expect(derived.findingPlaces).toEqual([]);
@@ -105,7 +108,7 @@ describe("what is worked out beside the editing", () => {
     expect(derived.links?.current).toBe(false);
     const late: FromWorker[] = peer.copy.answers();
     dispatch(state().tr.insertText("y", 8));
-    for (const data of late) peer.onmessage?.({ data } as MessageEvent<FromWorker>);
+    peer.tell(...late);
     expect(derived.links?.current).toBe(false);
     peer.answer();
     expect(derived.links?.current).toBe(true);
@@ -167,9 +170,13 @@ describe("what is worked out beside the editing", () => {
   test("carries the beginnings of pages along until they are told of anew", () => {
     const { peer, derived, dispatch, state, changes } = side();
     const tell = (revision: number, ...starts: number[]) =>
-      peer.onmessage?.({
-        data: { kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] },
-      } as unknown as MessageEvent<FromWorker>);
+      peer.tell({
+        kind: "pages",
+        revision,
+        starts: Int32Array.from(starts),
+        front: 0,
+        missing: [],
+      } as unknown as FromWorker);
     expect(derived.pages).toBeNull();
     tell(0, 0, 7);
     const first = derived.pages!;
@@ -193,9 +200,13 @@ describe("what is worked out beside the editing", () => {
   test("keeps the origin of pages that only moved along with the words, whether or not they were asked for meanwhile", () => {
     const { peer, derived, dispatch, state } = side();
     const told = (revision: number, ...starts: number[]) =>
-      peer.onmessage!({
-        data: { kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] },
-      } as unknown as MessageEvent<FromWorker>);
+      peer.tell({
+        kind: "pages",
+        revision,
+        starts: Int32Array.from(starts),
+        front: 0,
+        missing: [],
+      } as unknown as FromWorker);
     told(0, 0, 10);
     const { origin } = derived.pages!.value;
     dispatch(state().tr.insertText("!", 3));
@@ -209,9 +220,12 @@ describe("what is worked out beside the editing", () => {
   test("keeps the drawings of the pages that are looked at, and of no others", () => {
     const { peer, derived } = side();
     const drawn = (page: number) =>
-      peer.onmessage?.({
-        data: { kind: "drawing", revision: 0, page, drawing: { label: String(page) } },
-      } as unknown as MessageEvent<FromWorker>);
+      peer.tell({
+        kind: "drawing",
+        revision: 0,
+        page,
+        drawing: { label: String(page) },
+      } as unknown as FromWorker);
     derived.lookAtPages([0, 1]);
     drawn(0);
     drawn(1);

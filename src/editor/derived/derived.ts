@@ -12,7 +12,7 @@ import type { FromWorker, LinkCount, ToWorker } from "./protocol";
 /** A worker, or what stands for one in a test. */
 export interface Peer {
   postMessage(message: ToWorker): void;
-  onmessage: ((event: MessageEvent<FromWorker>) => void) | null;
+  onmessage: ((event: MessageEvent<readonly FromWorker[]>) => void) | null;
   terminate(): void;
 }
 
@@ -24,7 +24,7 @@ export interface Derived<T> {
 
 const BLOCKS_AT_ONCE = 300;
 /** Steps made within so many milliseconds go into one message. */
-const GATHERED = 150;
+const GATHERED = 200;
 
 /**
  * What is worked out beside the editing: which links are adrift, the findings of the proof. The worker is fed with the
@@ -171,42 +171,57 @@ export class DerivedState {
     this.whenIdle(() => next(0));
   }
 
-  private hear(answer: FromWorker): void {
-    if (answer.kind === "lost") return this.hand(this.newest);
-    if (answer.kind === "computed") this.computed = new Map(answer.values);
-    else if (answer.kind === "drawing") {
-      this.drawings.set(answer.page, answer.drawing);
-      this.drawingsCame++;
-    } else if (answer.kind === "pages") {
-      if (answer.revision !== this.revision) return;
-      const pages = new PageMap(answer.starts, answer.front);
-      // The same object where nothing moved but along with its words, so that nothing is drawn anew.
-      if (!this.pages?.value.equals(pages)) this.pageMap = pages;
-      this.sincePages = [];
-      this.pagesAt = answer.revision;
-      this.missingSigns = answer.missing;
-    } else if (answer.kind === "finding-places") {
-      const places = [...answer.places];
-      if (
-        answer.revision !== this.revision ||
-        looksSame(places, this.findingPlaces, this.newest.content.size)
-      )
-        return;
-      this.findingPlaces = places;
-    } else if (answer.kind === "proof") {
-      if (answer.revision !== this.revision) return;
-      this.findings = answer.findings;
-      this.findingsAt = answer.revision;
-    } else {
-      for (const target of answer.removed) this.told.delete(target);
-      for (const [target, why] of answer.added) this.told.set(target, why);
-      // The worker has the later steps already and answers to them at once.
-      if (answer.revision !== this.revision) return;
-      this.linkCount = answer.links;
-      this.linksAt = answer.revision;
-      if (!sameTargets(this.adrift, this.told)) this.adrift = new Map(this.told);
+  private hear(answers: readonly FromWorker[]): void {
+    let changed = false;
+    for (const answer of answers) changed = this.takeIn(answer) || changed;
+    if (changed) this.changed();
+  }
+
+  /** Takes an answer in; false where it says nothing new about what is shown. */
+  private takeIn(answer: FromWorker): boolean {
+    const newest = answer.revision === this.revision;
+    switch (answer.kind) {
+      case "lost":
+        this.hand(this.newest);
+        return false;
+      case "computed":
+        this.computed = new Map(answer.values);
+        return true;
+      case "drawing":
+        this.drawings.set(answer.page, answer.drawing);
+        this.drawingsCame++;
+        return true;
+      case "pages": {
+        if (!newest) return false;
+        const pages = new PageMap(answer.starts, answer.front);
+        // The same object where nothing moved but along with its words, so that nothing is drawn anew.
+        if (!this.pages?.value.equals(pages)) this.pageMap = pages;
+        this.sincePages = [];
+        this.pagesAt = answer.revision;
+        this.missingSigns = answer.missing;
+        return true;
+      }
+      case "finding-places": {
+        const places = [...answer.places];
+        if (!newest || looksSame(places, this.findingPlaces, this.newest.content.size)) return false;
+        this.findingPlaces = places;
+        return true;
+      }
+      case "proof":
+        if (!newest) return false;
+        this.findings = answer.findings;
+        this.findingsAt = answer.revision;
+        return true;
+      case "adrift":
+        for (const target of answer.removed) this.told.delete(target);
+        for (const [target, why] of answer.added) this.told.set(target, why);
+        // The worker has the later steps already and answers to them at once.
+        if (!newest) return false;
+        this.linkCount = answer.links;
+        this.linksAt = answer.revision;
+        if (!sameTargets(this.adrift, this.told)) this.adrift = new Map(this.told);
+        return true;
     }
-    this.changed();
   }
 }
 

@@ -8,7 +8,7 @@ import type { FromWorker, ToWorker } from "./protocol";
 /** The scope of a dedicated worker, as far as it is used here; the library of the DOM does not have it. */
 const scope = self as unknown as {
   onmessage: ((event: MessageEvent<ToWorker>) => void) | null;
-  postMessage(message: FromWorker): void;
+  postMessage(answers: readonly FromWorker[]): void;
 };
 
 /** What pages are laid out with, from the server that the window came from. */
@@ -39,22 +39,40 @@ let asked = false;
 let laying = false;
 let pause: ReturnType<typeof setTimeout> | undefined;
 
+/** What is to be told, together: the window takes notice of each message, between one key and the next. */
+let untold: FromWorker[] = [];
+let telling: ReturnType<typeof setTimeout> | undefined;
+
+/** So many milliseconds what is known waits for the pages. */
+const TOGETHER = 60;
+
+function tell(): void {
+  clearTimeout(telling);
+  telling = undefined;
+  if (untold.length > 0) scope.postMessage(untold);
+  untold = [];
+}
+
 /** Writing pauses after so many milliseconds without a change. */
 const PAUSE = 700;
 
 scope.onmessage = ({ data }) => {
-  if (data.kind === "look-at-pages") for (const answer of pages.look(data.pages)) scope.postMessage(answer);
+  if (data.kind === "look-at-pages") {
+    untold.push(...pages.look(data.pages));
+    tell();
+  }
   if (!copy.take(data) || asked) return;
   asked = true;
   // What has come meanwhile is taken in first: one answer for all of it.
   setTimeout(() => {
     asked = false;
-    for (const answer of copy.answers()) scope.postMessage(answer);
+    untold.push(...copy.answers());
+    telling ??= setTimeout(tell, TOGETHER);
     void layOut();
     clearTimeout(pause);
     pause = setTimeout(() => {
       const answer = copy.findingPlaces();
-      if (answer) scope.postMessage(answer);
+      if (answer) scope.postMessage([answer]);
     }, PAUSE);
   });
 };
@@ -66,8 +84,8 @@ async function layOut(): Promise<void> {
   try {
     for (let told: DocumentIndex | null = null; copy.index && told !== copy.index;) {
       const { index, revision } = copy;
-      for (const answer of await pages.follow(index, revision, () => copy.index !== index))
-        scope.postMessage(answer);
+      untold.push(...(await pages.follow(index, revision, () => copy.index !== index)));
+      tell();
       told = index;
     }
   } catch (error) {
