@@ -77,6 +77,37 @@ test("letters stand where they are typed, in the look of their place, on the scr
   expect(await drawnPieces(page)).toEqual(drawn);
 });
 
+test("letters typed at the edges of what is marked for a while stand once, and in their place", async ({
+  page,
+}) => {
+  await openFile(page, "t.md", TEXT);
+  await page.keyboard.press("Control+Alt+f");
+  await page.getByLabel("Words to find").fill("quay");
+  await expect(manuscript(page).locator(".match")).toHaveText("quay");
+  for (const [edge, typed, shown] of [
+    ["before", "pre", "by the prequay, see"],
+    ["behind", "side", "by the prequayside, see"],
+    ["before", "x", "by the prexquayside, see"],
+  ] as const) {
+    await caretAt(page, "quay", edge);
+    await page.keyboard.type(typed);
+    await expect(manuscript(page)).toContainText(shown);
+  }
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type("yy");
+  await expect(manuscript(page)).toContainText("by the prexquyyayside, see");
+  await expect(manuscript(page).locator(".match")).toHaveCount(0);
+  expect(await storedLines(page)).toContain(
+    "The lantern burns by the prexquyyayside, see the far end and wick 4 too.",
+  );
+  await page.getByRole("button", { name: "Close (Escape)" }).click();
+  const drawn = await drawnPieces(page);
+  await page.reload();
+  await expect(manuscript(page)).toContainText("prexquyyayside");
+  expect(await drawnPieces(page)).toEqual(drawn);
+});
+
 test("a typed letter leaves the words around it alone, so that marks of misspelling stay on them", async ({
   page,
 }) => {
