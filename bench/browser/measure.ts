@@ -95,6 +95,11 @@ export class OpenEditor {
     return new OpenEditor(page, protocol, { firstText, editor, firstKey });
   }
 
+  /** Brings the editor before those that are open beside it. */
+  front(): Promise<void> {
+    return this.page.bringToFront();
+  }
+
   /** Waits until all of it is drawn and nothing more is going on. */
   async settled(): Promise<void> {
     await this.page.waitForFunction(() => !document.querySelector("[data-undrawn]"), null, {

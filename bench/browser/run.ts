@@ -11,6 +11,7 @@ import { generatedMarkdown } from "../generated";
 import { RunningServer } from "../running-server";
 import type { Spread } from "../spread";
 import { serveBare } from "./bare-server";
+import { keysInTurns } from "./in-turns";
 import { OpenEditor } from "./measure";
 
 /*
@@ -21,6 +22,7 @@ const PAGES = (process.env.PAGES ?? "10,100,1000,3000").split(",").map(Number);
 const KEYS = Number(process.env.KEYS ?? 60);
 const PLACES = { start: 0.02, middle: 0.5, end: 0.98 };
 const ENGINES = ["bare, flat", "bare, in chunks", "Gate Rope"] as const;
+type Engine = (typeof ENGINES)[number];
 const SECONDS = 6;
 
 const data = mkdtempSync(path.join(tmpdir(), "gate-rope-bench-"));
@@ -48,6 +50,11 @@ for (const pages of PAGES) {
 const line = (...cells: (string | number)[]) => console.log(`| ${cells.join(" | ")} |`);
 const spread = ({ median, p95 }: Spread) => `${median.toFixed(1)} (${p95.toFixed(1)})`;
 
+const address = (engine: Engine, pages: number) =>
+  engine === "Gate Rope"
+    ? `${server.address}/documents/${ids.get(pages)}`
+    : `${bare.address}/?pages=${pages}${engine === "bare, flat" ? "" : "&chunks"}`;
+
 const server = await RunningServer.start(data, 4398);
 const bare = await serveBare(process.cwd(), documents);
 const browser = await chromium.launch(CHROMIUM);
@@ -70,9 +77,7 @@ try {
     for (const engine of ENGINES) {
       if (engine === "bare, flat" && pages > 1_000) continue;
       const own = engine === "Gate Rope";
-      const where = own
-        ? `${server.address}/documents/${ids.get(pages)}`
-        : `${bare.address}/?pages=${pages}${engine === "bare, flat" ? "" : "&chunks"}`;
+      const where = address(engine, pages);
       // The first opening also warms the server and the browser's caches of code.
       await (await OpenEditor.open(browser, where)).close();
       const editor = await OpenEditor.open(browser, where);
@@ -106,6 +111,36 @@ try {
       await editor.close();
     }
   console.log("");
+  const beside = [
+    ["bare, in chunks", 1_000],
+    ["Gate Rope", 1_000],
+    ["Gate Rope", 10],
+  ] as const;
+  if (beside.every(([, pages]) => PAGES.includes(pages))) {
+    const editors = [];
+    for (const [engine, pages] of beside)
+      editors.push(await OpenEditor.open(browser, address(engine, pages)));
+    for (const editor of editors) await editor.settled();
+    line(
+      "work of a key, in turns (p95)",
+      ...beside.map(([engine, pages]) => `${engine}, ${pages}`),
+      "times bare",
+      "times 10 pages",
+    );
+    line(...Array<string>(beside.length + 3).fill("---"));
+    for (const [place, share] of Object.entries(PLACES)) {
+      const works = await keysInTurns(editors, share);
+      const [limit, long, short] = works.map(({ median }) => median);
+      line(
+        place,
+        ...works.map((work) => `${spread(work)} ms`),
+        (long! / limit!).toFixed(2),
+        (long! / short!).toFixed(2),
+      );
+    }
+    for (const editor of editors) await editor.close();
+    console.log("");
+  }
   line("a frame of the rope, median (p95)", "nothing moves", "drawn larger, along and smaller");
   line("---", "---", "---");
   for (const [pages, { still, moved }] of rope)

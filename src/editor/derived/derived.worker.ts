@@ -84,7 +84,9 @@ async function layOut(): Promise<void> {
   try {
     for (let told: DocumentIndex | null = null; copy.index && told !== copy.index;) {
       const { index, revision } = copy;
-      untold.push(...(await pages.follow(index, revision, () => copy.index !== index)));
+      const answers = await pages.follow(index, revision, () => copy.index !== index);
+      // What was known before is told meanwhile, and the list another one.
+      untold.push(...answers);
       tell();
       told = index;
     }
