@@ -36,6 +36,10 @@ class NearPeer implements Peer {
     this.onmessage?.({ data: answers } as unknown as MessageEvent<FromWorker[]>);
   }
 
+  tellPages(revision: number, ...starts: number[]): void {
+    this.tell({ kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] });
+  }
+
   terminate(): void {}
 }
 
@@ -169,16 +173,8 @@ describe("what is worked out beside the editing", () => {
 
   test("carries the beginnings of pages along until they are told of anew", () => {
     const { peer, derived, dispatch, state, changes } = side();
-    const tell = (revision: number, ...starts: number[]) =>
-      peer.tell({
-        kind: "pages",
-        revision,
-        starts: Int32Array.from(starts),
-        front: 0,
-        missing: [],
-      } as unknown as FromWorker);
     expect(derived.pages).toBeNull();
-    tell(0, 0, 7);
+    peer.tellPages(0, 0, 7);
     const first = derived.pages!;
     expect(first.current).toBe(true);
     expect([...first.value.starts]).toEqual([0, 7]);
@@ -187,33 +183,25 @@ describe("what is worked out beside the editing", () => {
     expect([...derived.pages!.value.starts]).toEqual([0, 11]);
     const carried = derived.pages!.value;
     // One of an older version is not shown; one that tells the same changes nothing that is drawn.
-    tell(0, 0, 99);
+    peer.tellPages(0, 0, 99);
     expect(derived.pages!.value).toBe(carried);
-    tell(1, 0, 11);
+    peer.tellPages(1, 0, 11);
     expect(derived.pages).toEqual({ value: carried, current: true });
     const before = changes();
-    tell(1, 0, 12);
+    peer.tellPages(1, 0, 12);
     expect(changes()).toBe(before + 1);
     expect([...derived.pages!.value.starts]).toEqual([0, 12]);
   });
 
   test("keeps the origin of pages that only moved along with the words, whether or not they were asked for meanwhile", () => {
     const { peer, derived, dispatch, state } = side();
-    const told = (revision: number, ...starts: number[]) =>
-      peer.tell({
-        kind: "pages",
-        revision,
-        starts: Int32Array.from(starts),
-        front: 0,
-        missing: [],
-      } as unknown as FromWorker);
-    told(0, 0, 10);
+    peer.tellPages(0, 0, 10);
     const { origin } = derived.pages!.value;
     dispatch(state().tr.insertText("!", 3));
-    told(1, 0, 11);
+    peer.tellPages(1, 0, 11);
     expect(derived.pages!.value.origin).toBe(origin);
     dispatch(state().tr.insertText("!", 3));
-    told(2, 0, 14);
+    peer.tellPages(2, 0, 14);
     expect(derived.pages!.value.origin).not.toBe(origin);
   });
 

@@ -44,7 +44,7 @@ import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
 import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
-import { typeLetter } from "./typed-letter";
+import { typeLetter } from "./type-letter";
 import { watchInView } from "./watch-in-view";
 import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
@@ -194,7 +194,8 @@ export class ManuscriptView {
           const takeBack = { historyUndo: undo, historyRedo: redo }[event.inputType];
           if (!takeBack) return false;
           event.preventDefault();
-          return takeBack(host.state, (tr) => host.dispatch(tr));
+          takeBack(host.state, (tr) => host.dispatch(tr));
+          return true;
         },
         paste: (view, event) => {
           const html = foreignHtml(event.clipboardData);

@@ -13,7 +13,7 @@ const TYPED_BY_SYSTEM = typeof navigator !== "undefined" && /Mac|iP(?:hone|ad|od
 
 /**
  * Puts a typed letter behind another one on the screen, and hands it on with its place in the drawing. A browser's own command for
- * it takes longer than all the rest of a key, and tells what it did in events from which the view would have to read it
+ * it is a quarter of the work of a key, and tells what it did in events from which the view would have to read it
  * again. Only the letter is put into the element, so that the marks of misspelt words stay. False where the browser is to type:
  * over something chosen, where no letter stands before the caret, where the letter would look different from it, and all
  * that ends a word, for then the browser looks how it is spelt.
