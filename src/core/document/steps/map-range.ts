@@ -25,11 +25,12 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   const end = trace(mapping, to, -1);
   const start = from === to ? end : trace(mapping, from, 1);
   for (const [i, a] of start.atMoves) {
-    // A move that is taken back later on tears nothing apart for good.
-    if (isMirrored(mapping, i)) continue;
     const b = end.atMoves.get(i);
-    const move = mapsOf(mapping)[i] as MoveMap;
-    if (b !== undefined && !staysWhole(move, a, b, from === to)) return null;
+    if (b === undefined) continue;
+    // Ends that crossed have nothing between them any more; a move would put something there.
+    if (a > b && start.lasting.has(i) && end.lasting.has(i)) return null;
+    // A move that is taken back later on tears nothing apart for good.
+    if (!isMirrored(mapping, i) && !staysWhole(mapsOf(mapping)[i] as MoveMap, a, b, from === to)) return null;
   }
   if (start.pos > end.pos) return null;
   if (mapping instanceof Mapping && othersComeIn(mapping, { from, to }, { from: start.pos, to: end.pos }))
@@ -101,6 +102,8 @@ interface Traced {
   readonly deletedAcross: boolean;
   /** Where the position stood just before each move. */
   readonly atMoves: ReadonlyMap<number, number>;
+  /** The moves before which it did not stand in the place of something taken out that comes back later. */
+  readonly lasting: ReadonlySet<number>;
 }
 
 /** Maps one position as ProseMirror does, recovering through mirrored maps, and notes where it stood at each move. */
@@ -109,11 +112,15 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
   const whole = mapping as Partial<Mapping>;
   const last = whole.to ?? maps.length;
   const atMoves = new Map<number, number>();
+  const lasting = new Set<number>();
   let pos = start;
   let deletedAcross = false;
   for (let i = whole.from ?? 0; i < last; i++) {
     const map = maps[i]!;
-    if (map instanceof MoveMap) atMoves.set(i, pos);
+    if (map instanceof MoveMap) {
+      atMoves.set(i, pos);
+      lasting.add(i);
+    }
     const result = map.mapResult(pos, assoc) as MapResult & { recover: number | null };
     const mirror = result.recover === null ? undefined : whole.getMirror?.(i);
     if (mirror !== undefined && mirror > i && mirror < last) {
@@ -130,7 +137,7 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
     deletedAcross ||= result.deletedAcross;
     pos = result.pos;
   }
-  return { pos, deletedAcross, atMoves };
+  return { pos, deletedAcross, atMoves, lasting };
 }
 
 function mapsOf(mapping: Mappable): readonly StepMap[] {

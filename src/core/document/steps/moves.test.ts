@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import type { Node } from "prosemirror-model";
-import { Mapping, Step, Transform } from "prosemirror-transform";
+import { Fragment, Slice, type Node } from "prosemirror-model";
+import { Mapping, ReplaceStep, Step, Transform } from "prosemirror-transform";
 import { heading, list, paragraph } from "#tests/editing";
 import { BlockKindStep, createDocument, MoveBlocksStep, MoveMap, rebase, schema, type OwnStep } from "..";
 
@@ -72,19 +72,37 @@ describe("a move of blocks", () => {
         while (!doc.resolve(pos).parent.inlineContent) pos = (pos + 1) % doc.content.size;
         const tr = new Transform(doc).insert(pos, schema.text("new"));
         const own: OwnStep = { number: 1, step: tr.steps[0]!, inverted: tr.steps[0]!.invert(doc) };
+        const merged = new Transform(tr.doc);
         const { waiting, dropped } = rebase(
-          tr,
+          merged,
           [own],
           [{ step: new MoveBlocksStep(from, to, where), own: null }],
         );
         expect(dropped).toEqual([]);
         expect(waiting).toHaveLength(1);
         const block = doc.resolve(pos).node(1);
-        const there = tr.doc.content.content.find((it) => it.attrs.id === block.attrs.id)!;
+        const there = merged.doc.content.content.find((it) => it.attrs.id === block.attrs.id)!;
         expect(there.textContent).toContain("new");
         expect(there.textContent.replace("new", "")).toBe(block.textContent);
       }),
     );
+  });
+
+  test("puts no link on what it carries, where the linked words are gone with the end of their block", () => {
+    const [title, words] = [doc.child(0), doc.child(1)];
+    const tr = new Transform(doc).step(
+      new MoveBlocksStep(title.nodeSize, title.nodeSize + words.nodeSize, 0),
+    );
+    const at = words.nodeSize + 2;
+    const link = schema.marks.link.create({ target: { kind: "web", url: "https://a.example/" } });
+    tr.addMark(at, at + 2, link);
+    const own = tr.steps.map((step, i) => ({ number: i + 1, step, inverted: step.invert(tr.docs[i]!) }));
+    const end = new Slice(Fragment.from(schema.nodes.heading.create(title.attrs)), 1, 0);
+    const merged = new Transform(tr.doc);
+    const { waiting } = rebase(merged, own, [{ step: new ReplaceStep(1, title.nodeSize, end), own: null }]);
+    expect(waiting.map(({ number }) => number)).toEqual([1]);
+    expect(merged.doc.rangeHasMark(0, merged.doc.content.size, schema.marks.link)).toBe(false);
+    expect(merged.doc.child(0).eq(words)).toBe(true);
   });
 
   test("maps as a mapping does: through another and back", () => {
@@ -125,8 +143,9 @@ describe("a change of a block's kind", () => {
     const tr = new Transform(doc).insert(7, schema.text("new "));
     const own: OwnStep = { number: 1, step: tr.steps[0]!, inverted: tr.steps[0]!.invert(doc) };
     const step = new BlockKindStep(words.attrs.id as string, "heading", { level: 2 });
-    rebase(tr, [own], [{ step, own: null }]);
-    expect(tr.doc.child(1).type.name).toBe("heading");
-    expect(tr.doc.child(1).textContent).toContain("new ");
+    const merged = new Transform(tr.doc);
+    rebase(merged, [own], [{ step, own: null }]);
+    expect(merged.doc.child(1).type.name).toBe("heading");
+    expect(merged.doc.child(1).textContent).toContain("new ");
   });
 });
