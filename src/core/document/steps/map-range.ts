@@ -24,6 +24,8 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   }
   const end = trace(mapping, to, -1);
   const start = from === to ? end : trace(mapping, from, 1);
+  // Nothing comes into one letter, and nothing tears it.
+  if (to - from === 1 && end.pos - start.pos === 1) return { from: start.pos, to: end.pos, gone: false };
   for (const [i, a] of start.atMoves) {
     const b = end.atMoves.get(i);
     if (b === undefined) continue;
@@ -36,6 +38,31 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   if (mapping instanceof Mapping && othersComeIn(mapping, { from, to }, { from: start.pos, to: end.pos }))
     return null;
   return { from: start.pos, to: end.pos, gone: start.deletedAcross && end.deletedAcross };
+}
+
+/**
+ * Maps a range whose every letter counts for itself, as those under a mark do, to the ranges in which its letters then are:
+ * several where moved runs of blocks tore it apart or moved into it, none where no letter is left. In order, apart from each
+ * other.
+ */
+export function mapPieces(mapping: Mappable, from: number, to: number): readonly Range[] {
+  const pieces = halves(mapping, from, to).sort((a, b) => a.from - b.from);
+  const apart: Range[] = [];
+  for (const piece of pieces) {
+    const before = apart.at(-1);
+    if (before && piece.from <= before.to) apart[apart.length - 1] = { from: before.from, to: piece.to };
+    else apart.push(piece);
+  }
+  return apart;
+}
+
+/** What stays whole of a range, found by halving what does not. */
+function halves(mapping: Mappable, from: number, to: number): Range[] {
+  const whole = mapRange(mapping, from, to);
+  if (whole) return whole.from < whole.to ? [whole] : [];
+  if (to - from < 2) return [];
+  const middle = Math.floor((from + to) / 2);
+  return [...halves(mapping, from, middle), ...halves(mapping, middle, to)];
 }
 
 interface Range {

@@ -4,10 +4,10 @@ import {
   RemoveMarkStep,
   ReplaceAroundStep,
   ReplaceStep,
+  Step,
   type Mappable,
-  type Step,
 } from "prosemirror-transform";
-import { mapRange } from "./map-range";
+import { mapPieces, mapRange } from "./map-range";
 
 /*
  * ProseMirror's own steps, made fit for documents that several people change at once. Its history maps steps too, so this
@@ -39,14 +39,28 @@ ReplaceAroundStep.prototype.map = function (
 };
 
 AddMarkStep.prototype.map = function (this: AddMarkStep, mapping: Mappable): Step | null {
-  const range = mapRange(mapping, this.from, this.to);
-  return range && range.from < range.to ? new AddMarkStep(range.from, range.to, this.mark) : null;
+  return marked(this, mapPieces(mapping, this.from, this.to), AddMarkStep);
 };
 
 RemoveMarkStep.prototype.map = function (this: RemoveMarkStep, mapping: Mappable): Step | null {
-  const range = mapRange(mapping, this.from, this.to);
-  return range && range.from < range.to ? new RemoveMarkStep(range.from, range.to, this.mark) : null;
+  return marked(this, mapPieces(mapping, this.from, this.to), RemoveMarkStep);
 };
+
+/** A step that does to ranges what one with a mark did to its own: ProseMirror's own set of steps where they are several. */
+function marked(
+  { mark }: AddMarkStep | RemoveMarkStep,
+  ranges: readonly { from: number; to: number }[],
+  Kind: typeof AddMarkStep | typeof RemoveMarkStep,
+): Step | null {
+  const steps = ranges.map(({ from, to }) => new Kind(from, to, mark));
+  // It has no public constructor.
+  if (steps.length > 1)
+    return Step.fromJSON(mark.type.schema, {
+      stepType: "markSet",
+      steps: steps.map((step) => step.toJSON()),
+    });
+  return steps[0] ?? null;
+}
 
 /** Where each map of a mapping has its mirror: built as mirrors are added, and shared by the slices of a mapping. */
 const mirrors = new WeakMap<number[], Map<number, number>>();
