@@ -17,7 +17,7 @@ async function allDrawn(page: Page): Promise<void> {
 /** Puts the caret at the beginning of the block that begins a chunk. */
 async function caretAtBorder(page: Page, chunk: number): Promise<{ before: string; at: string }> {
   const border = await page.evaluate((index) => {
-    const chunks = document.querySelectorAll(".manuscript > .chunk");
+    const chunks = document.querySelectorAll(".manuscript .chunk");
     const first = chunks[index]!.querySelector("p, h2")!;
     const last = chunks[index - 1]!.lastElementChild!;
     first.scrollIntoView({ block: "center" });
@@ -184,13 +184,13 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
   test("words are dragged into another chunk", async ({ page }) => {
     await page.evaluate(() =>
       document
-        .querySelectorAll(".manuscript > .chunk")[2]!
+        .querySelectorAll(".manuscript .chunk")[2]!
         .firstElementChild!.scrollIntoView({ block: "center" }),
     );
     // Until what has come into view is laid out, and stands.
     await page.waitForTimeout(400);
     const spots = await page.evaluate(() => {
-      const chunk = document.querySelectorAll(".manuscript > .chunk")[2]!;
+      const chunk = document.querySelectorAll(".manuscript .chunk")[2]!;
       const from = chunk.previousElementSibling!.lastElementChild!.getBoundingClientRect();
       const to = chunk.firstElementChild!.getBoundingClientRect();
       return {

@@ -41,10 +41,15 @@ export const blockSpecs = {
     },
   },
   /*
-   * How an editor lays a document out on a screen: its blocks in chunks. Never stored, sent or read from outside; the two
-   * kinds are here because only blocks of one schema can be shared between a document and its drawing.
+   * How an editor lays a document out on a screen: its blocks in chunks, and these in bundles. Never stored, sent or read from
+   * outside; the kinds are here because only blocks of one schema can be shared between a document and its drawing.
    */
-  drawing: { content: "chunk+" },
+  drawing: { content: "bundle+" },
+  bundle: {
+    content: "chunk+",
+    selectable: false,
+    toDOM: () => ["div", { class: "bundle" }, 0],
+  },
   chunk: {
     content: "block+",
     selectable: false,

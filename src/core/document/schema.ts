@@ -17,5 +17,5 @@ export const schema: DocumentSchema = (place.gateRopeSchema ??= new Schema({ nod
 /** The kinds of block that stand directly in a document. */
 export type BlockKind = Exclude<
   keyof typeof blockSpecs,
-  "doc" | "drawing" | "chunk" | "list_item" | `table_${string}`
+  "doc" | "drawing" | "bundle" | "chunk" | "list_item" | `table_${string}`
 >;

@@ -36,7 +36,7 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
   const rules = [
     `${scope} { ${fontOf(styles.body)} }`,
     // Blocks of a drawing stand in chunks; those of a page at once in the text.
-    ...["", " > .chunk"].map(
+    ...["", " > .bundle > .chunk"].map(
       (between) => `${scope}${between} > p { ${blockOf(styles.body)}${pages(styles.body)} }`,
     ),
     ...Object.entries(BLOCKS).map(([name, blocks]) => {
@@ -46,7 +46,9 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
     ...[1, 2, 3, 4, 5, 6].map((level) => {
       const before = Math.max(0, styles[`heading${level}` as StyleName].before - styles.body.after);
       // The space of a chunk's last block does not meet that of the next one's first.
-      return `${scope} > .chunk + .chunk > h${level}:first-child { margin-top: ${length(before)}; }`;
+      const chunks = ["> .bundle > .chunk + .chunk", "> .bundle + .bundle > .chunk:first-child"];
+      const headings = chunks.map((chunk) => `${scope} ${chunk} > h${level}:first-child`);
+      return `${headings.join(", ")} { margin-top: ${length(before)}; }`;
     }),
     `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
     `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,

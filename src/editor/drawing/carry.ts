@@ -2,7 +2,7 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import { ReplaceStep, type Step } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
 import { changedRun, shifted, sizeOf } from "@/core/document";
-import { documentOf, selectionToDocument, withoutChunks } from "./chunk-layout";
+import { documentOf, documentPosition, inOneChunk, selectionToDocument, withoutChunks } from "./chunk-layout";
 
 /** What a view notes on its transactions and the document's state has to know too. */
 const NOTES = ["addToHistory", "composition", "paste", "pointer", "uiEvent"];
@@ -25,7 +25,7 @@ export function carried(from: Transaction, state: EditorState): Transaction {
 function stepByStep(from: Transaction, tr: Transaction): boolean {
   const steps: Step[] = [];
   for (const [i, step] of from.steps.entries()) {
-    const flat = inOneChunk(step, from.docs[i]!);
+    const flat = asInDocument(step, from.docs[i]!);
     if (!flat) return false;
     steps.push(flat);
   }
@@ -33,15 +33,13 @@ function stepByStep(from: Transaction, tr: Transaction): boolean {
 }
 
 /** A step inside of one chunk with the document's positions; null for any other. */
-function inOneChunk(step: Step, drawn: Node): Step | null {
+function asInDocument(step: Step, drawn: Node): Step | null {
   const { from, to, pos } = step as Step & { from?: number; to?: number; pos?: number };
   const start = from ?? pos;
   if (start === undefined) return null;
-  const $start = drawn.resolve(start);
-  const $end = drawn.resolve(to ?? start);
-  if ($start.depth === 0 || $end.depth === 0 || $start.index(0) !== $end.index(0)) return null;
+  if (!inOneChunk(drawn.resolve(start), drawn.resolve(to ?? start))) return null;
   if (step instanceof ReplaceStep && withoutChunks(step.slice) !== step.slice) return null;
-  return step.map(shifted(-2 * $start.index(0) - 1));
+  return step.map(shifted(documentPosition(drawn, start) - start));
 }
 
 function asChangedBlocks(drawn: Node, state: EditorState, tr: Transaction): void {

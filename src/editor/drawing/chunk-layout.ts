@@ -1,30 +1,25 @@
-import { Fragment, Slice, type Node } from "prosemirror-model";
+import { Fragment, Slice, type Node, type ResolvedPos } from "prosemirror-model";
 import type { Selection } from "prosemirror-state";
 import { ReplaceStep, StepMap, type Mappable, type Mapping } from "prosemirror-transform";
 import { schema, type ChangedRun } from "@/core/document";
 import { partitionPoint } from "@/core/order";
+import { bundlesOf, chunksOf, drawingOf, LEAST_BLOCKS, MOST_BLOCKS, MOST_CHUNKS, newChunks } from "./chunks";
 
-/** So many blocks stand in a chunk when it is made. */
-const CHUNK = 64;
-/** A chunk that grew longer than this is divided, one that shrank below the least joins its neighbour. */
-const MOST = 2 * CHUNK;
-const LEAST = CHUNK / 8;
-/** More new chunks than these are not all drawn at once. */
-const FEW = 4;
-
-const { drawing, chunk } = schema.nodes;
+const { bundle, chunk } = schema.nodes;
 
 /**
  * How the blocks of one version of a document stand in chunks on the screen, and where each position of the document is in
- * that drawing. A chunk adds a position before its blocks and one after them; nothing else differs. Immutable.
+ * that drawing. A chunk adds a position before its blocks and one after them, and so does a bundle of chunks; nothing else
+ * differs. Immutable.
  */
 export class ChunkLayout {
   private constructor(
-    /** `drawing > chunk > block`, the blocks the very same as the document's. */
+    /** `drawing > bundle > chunk > block`, the blocks the very same as the document's. */
     readonly drawn: Node,
-    /** Where each chunk begins in the document, and how many blocks stand before it; one more at the end. */
+    /** Where each bundle begins in the document, how many blocks and how many chunks stand before it; one more at the end. */
     private readonly starts: readonly number[],
     private readonly firsts: readonly number[],
+    private readonly chunks: readonly number[],
   ) {}
 
   /** Lays a document out anew; `isDrawn` says which chunks, by number and first block, are drawn at once. */
@@ -32,66 +27,82 @@ export class ChunkLayout {
     doc: Node,
     isDrawn: (firstBlock: number, lastBlock: number) => boolean = () => true,
   ): ChunkLayout {
-    const chunks: Node[] = [];
-    const blocks = doc.content.content;
-    for (let at = 0; at < blocks.length;) {
-      const end = border(blocks, at);
-      chunks.push(chunk.create({ drawn: isDrawn(at, end - 1) }, Fragment.fromArray(blocks.slice(at, end))));
-      at = end;
-    }
-    return ChunkLayout.from(drawing.create(null, chunks));
+    return ChunkLayout.from(drawingOf(bundlesOf(chunksOf(doc.content.content, isDrawn))));
   }
 
   private static from(drawn: Node): ChunkLayout {
     const starts = [0];
     const firsts = [0];
+    const chunks = [0];
     drawn.forEach((one) => {
-      starts.push(starts.at(-1)! + one.content.size);
-      firsts.push(firsts.at(-1)! + one.childCount);
+      const within = placesIn(one);
+      starts.push(starts.at(-1)! + within.starts.at(-1)!);
+      firsts.push(firsts.at(-1)! + within.firsts.at(-1)!);
+      chunks.push(chunks.at(-1)! + one.childCount);
     });
-    return new ChunkLayout(drawn, starts, firsts);
+    return new ChunkLayout(drawn, starts, firsts, chunks);
   }
 
   get chunkCount(): number {
-    return this.drawn.childCount;
+    return this.chunks.at(-1)!;
+  }
+
+  /** A chunk by its number. */
+  chunk(index: number): Node {
+    const at = this.bundleOf(index);
+    return this.drawn.child(at).child(index - this.chunks[at]!);
+  }
+
+  /** Whether there is such a chunk, and it only holds its place so far. */
+  isLeftOut(index: number): boolean {
+    return index >= 0 && index < this.chunkCount && this.chunk(index).attrs.drawn === false;
   }
 
   /** The chunk in which a position of the document lies; at a border the later one, or the earlier with `assoc` below 0. */
   chunkAt(pos: number, assoc = 1): number {
-    // The last start is where the document ends; whatever lies before the first is in the first.
-    const begun = partitionPoint(this.starts.length - 1, (i) =>
-      assoc < 0 ? this.starts[i]! < pos : this.starts[i]! <= pos,
-    );
-    return Math.max(0, begun - 1);
+    const at = begun(this.starts, pos, assoc);
+    return this.chunks[at]! + begun(placesIn(this.drawn.child(at)).starts, pos - this.starts[at]!, assoc);
   }
 
   /** The chunk in which a block stands, by the block's number. */
   chunkOfBlock(block: number): number {
-    let i = 0;
-    while (i < this.chunkCount - 1 && this.firsts[i + 1]! <= block) i++;
-    return i;
+    const at = begun(this.firsts, block, 1);
+    return this.chunks[at]! + begun(placesIn(this.drawn.child(at)).firsts, block - this.firsts[at]!, 1);
   }
 
-  /** Where the content of a chunk begins in the document. */
+  /** Where the content of a chunk begins in the document; of the one behind the last: where the document ends. */
   startOf(index: number): number {
-    return this.starts[index]!;
+    const at = this.bundleOf(index);
+    return this.starts[at]! + placesIn(this.drawn.child(at)).starts[index - this.chunks[at]!]!;
+  }
+
+  /** How many blocks stand before a chunk. */
+  private firstOf(index: number): number {
+    const at = this.bundleOf(index);
+    return this.firsts[at]! + placesIn(this.drawn.child(at)).firsts[index - this.chunks[at]!]!;
   }
 
   /** Where a chunk begins in the drawing. */
   drawnStartOf(index: number): number {
-    return this.starts[index]! + 2 * index;
+    return this.startOf(index) + 2 * index + 2 * this.bundleOf(index) + 1;
+  }
+
+  /** The bundle in which a chunk stands, by number; of the one behind the last: the last. */
+  private bundleOf(index: number): number {
+    return begun(this.chunks, index, 1);
   }
 
   /** How many chunks hold their text on the screen. */
   get drawnCount(): number {
     let count = 0;
-    this.drawn.forEach((one) => void (one.attrs.drawn && count++));
+    this.drawn.forEach((one) => one.forEach(({ attrs }) => void (attrs.drawn && count++)));
     return count;
   }
 
   /** A position of the document, in the drawing. */
   toDrawn(pos: number, assoc = 1): number {
-    return pos + 2 * this.chunkAt(pos, assoc) + 1;
+    const index = this.chunkAt(pos, assoc);
+    return pos + 2 * index + 2 * this.bundleOf(index) + 2;
   }
 
   /** A position of the drawing, in the document. */
@@ -118,35 +129,59 @@ export class ChunkLayout {
     let first = this.chunkOfBlock(run.start === run.endBefore ? Math.max(0, run.start - 1) : run.start);
     let last = this.chunkOfBlock(Math.max(run.start, run.endBefore - 1));
     const grown = run.endAfter - run.endBefore;
-    const count = () => this.firsts[last + 1]! - this.firsts[first]! + grown;
-    while (count() < LEAST && (first > 0 || last < this.chunkCount - 1)) {
+    const count = () => this.firstOf(last + 1) - this.firstOf(first) + grown;
+    while (count() < LEAST_BLOCKS && (first > 0 || last < this.chunkCount - 1)) {
       if (last < this.chunkCount - 1) last++;
       else first--;
     }
-    const blocks = after.content.content.slice(this.firsts[first], this.firsts[last + 1]! + grown);
-    const chunks =
-      first === last && blocks.length <= MOST
-        ? [chunk.create({ drawn: true }, Fragment.fromArray(blocks))]
-        : grown === 0
-          ? this.sameChunks(after, first, last)
-          : newChunks(blocks);
-    return new ReplaceStep(
-      this.drawnStartOf(first),
-      this.drawnStartOf(last + 1),
-      new Slice(Fragment.fromArray(chunks), 0, 0),
-    );
+    const blocks = after.content.content.slice(this.firstOf(first), this.firstOf(last + 1) + grown);
+    if (first === last && blocks.length <= MOST_BLOCKS)
+      return this.replaced(first, last, [chunk.create({ drawn: true }, Fragment.fromArray(blocks))]);
+    return this.replaced(first, last, grown === 0 ? this.sameChunks(after, first, last) : newChunks(blocks));
   }
 
   /** Chunks with their blocks as another version has them; those in which nothing changed are the very same. */
   private sameChunks(after: Node, first: number, last: number): Node[] {
     const chunks: Node[] = [];
     for (let i = first; i <= last; i++) {
-      const before = this.drawn.child(i);
-      const blocks = after.content.content.slice(this.firsts[i], this.firsts[i + 1]);
+      const before = this.chunk(i);
+      const blocks = after.content.content.slice(this.firstOf(i), this.firstOf(i + 1));
       const same = blocks.every((block, k) => block === before.child(k));
       chunks.push(same ? before : before.copy(Fragment.fromArray(blocks)));
     }
     return chunks;
+  }
+
+  /** The step that puts chunks in the place of a run of chunks; their bundles keep their borders if they can. */
+  private replaced(first: number, last: number, chunks: readonly Node[]): ReplaceStep {
+    const from = this.bundleOf(first);
+    const to = this.bundleOf(last);
+    const within = chunks.length + this.drawn.child(from).childCount - (last + 1 - first) <= MOST_CHUNKS;
+    if (from === to && within)
+      return stepTo(this.drawnStartOf(first), this.drawnStartOf(last) + this.chunk(last).nodeSize, chunks);
+    const all = [
+      ...this.drawn.child(from).content.content.slice(0, first - this.chunks[from]!),
+      ...chunks,
+      ...this.drawn.child(to).content.content.slice(last + 1 - this.chunks[to]!),
+    ];
+    const kept = all.length === this.chunks[to + 1]! - this.chunks[from]!;
+    return stepTo(
+      this.drawnStartOfBundle(from),
+      this.drawnStartOfBundle(to + 1),
+      kept ? this.sameBundles(all, from, to) : bundlesOf(all),
+    );
+  }
+
+  private sameBundles(chunks: readonly Node[], from: number, to: number): Node[] {
+    return this.drawn.content.content.slice(from, to + 1).map((before, i) => {
+      const at = this.chunks[from + i]! - this.chunks[from]!;
+      const own = chunks.slice(at, at + before.childCount);
+      return own.every((one, k) => one === before.child(k)) ? before : before.copy(Fragment.fromArray(own));
+    });
+  }
+
+  private drawnStartOfBundle(at: number): number {
+    return this.starts[at]! + 2 * this.chunks[at]! + 2 * at;
   }
 
   /** The layout of a drawing that came of this one. */
@@ -155,10 +190,58 @@ export class ChunkLayout {
   }
 }
 
+/** Where each chunk of a bundle begins in the text of the bundle, and how many of its blocks stand before it; one more at the end. */
+interface PlacesInBundle {
+  readonly starts: readonly number[];
+  readonly firsts: readonly number[];
+}
+
+const knownPlaces = new WeakMap<Node, PlacesInBundle>();
+
+function placesIn(one: Node): PlacesInBundle {
+  let known = knownPlaces.get(one);
+  if (known) return known;
+  const starts = [0];
+  const firsts = [0];
+  one.forEach(({ content, childCount }) => {
+    starts.push(starts.at(-1)! + content.size);
+    firsts.push(firsts.at(-1)! + childCount);
+  });
+  knownPlaces.set(one, (known = { starts, firsts }));
+  return known;
+}
+
+/**
+ * Which of some parts a place lies in, by where each begins and the last one ends. What lies before the first is in the first, what
+ * lies behind the last in the last; what lies at a border in the later one, or in the earlier with `assoc` below 0.
+ */
+function begun(starts: readonly number[], place: number, assoc: number): number {
+  const count = partitionPoint(starts.length - 1, (i) =>
+    assoc < 0 ? starts[i]! < place : starts[i]! <= place,
+  );
+  return Math.max(0, count - 1);
+}
+
+function stepTo(from: number, to: number, nodes: readonly Node[]): ReplaceStep {
+  return new ReplaceStep(from, to, new Slice(Fragment.fromArray([...nodes]), 0, 0));
+}
+
+/** How many chunks of a drawing stand before a position, that it is in or not: the number of its own chunk where it is in one. */
+export function chunksBefore($pos: ResolvedPos): number {
+  let count = $pos.depth > 0 ? $pos.index(1) : 0;
+  for (let i = 0; i < $pos.index(0); i++) count += $pos.node(0).child(i).childCount;
+  return count;
+}
+
+/** Whether two positions of a drawing stand in one chunk. */
+export function inOneChunk($a: ResolvedPos, $b: ResolvedPos): boolean {
+  return $a.sharedDepth($b.pos) >= 2;
+}
+
 /** A position of any drawing, in the document it draws. */
 export function documentPosition(drawn: Node, pos: number): number {
   const $pos = drawn.resolve(pos);
-  return pos - 2 * $pos.index(0) - ($pos.depth > 0 ? 1 : 0);
+  return pos - 2 * $pos.index(0) - 2 * chunksBefore($pos) - Math.min($pos.depth, 2);
 }
 
 /** A selection of a drawing, in the document it draws. */
@@ -172,41 +255,20 @@ export function selectionToDocument(drawn: Node, selection: Selection, doc: Node
 /** The document a drawing draws. */
 export function documentOf(drawn: Node, doc: Node): Node {
   const blocks: Node[] = [];
-  drawn.forEach((one) => blocks.push(...one.content.content));
+  drawn.forEach((one) => one.forEach(({ content }) => blocks.push(...content.content)));
   return doc.copy(Fragment.fromArray(blocks));
 }
 
-/** A slice without chunks, as the document has it. */
+/** A slice without bundles and chunks, as the document has it. */
 export function withoutChunks(slice: Slice): Slice {
   const { content, openStart, openEnd } = slice;
-  if (content.firstChild?.type !== chunk) return slice;
-  const blocks: Node[] = [];
-  content.forEach((one) => blocks.push(...one.content.content));
-  return new Slice(Fragment.fromArray(blocks), Math.max(0, openStart - 1), Math.max(0, openEnd - 1));
-}
-
-/**
- * Where a chunk that begins at a block ends. It does not end before a heading, if that can be helped: the space above a
- * heading joins the space below the block before it, which it cannot do from another chunk.
- */
-function border(blocks: readonly Node[], start: number): number {
-  const end = start + CHUNK;
-  if (blocks.length - start <= CHUNK * 1.5) return blocks.length;
-  for (let i = end; i < start + MOST && i < blocks.length; i++)
-    if (blocks[i]!.type !== schema.nodes.heading && blocks[i - 1]!.type !== schema.nodes.heading) return i;
-  return end;
-}
-
-function newChunks(blocks: readonly Node[]): Node[] {
-  const chunks: Node[] = [];
-  const few = blocks.length <= FEW * CHUNK;
-  for (let at = 0; at < blocks.length;) {
-    const end = border(blocks, at);
-    const drawn = few || at === 0 || end === blocks.length;
-    chunks.push(chunk.create({ drawn }, Fragment.fromArray(blocks.slice(at, end))));
-    at = end;
-  }
-  return chunks;
+  const outer = content.firstChild?.type;
+  if (outer !== bundle && outer !== chunk) return slice;
+  const inner: Node[] = [];
+  content.forEach((one) => inner.push(...one.content.content));
+  return withoutChunks(
+    new Slice(Fragment.fromArray(inner), Math.max(0, openStart - 1), Math.max(0, openEnd - 1)),
+  );
 }
 
 /** Positions that move, and none that is removed; enough for selections to be mapped. */

@@ -1,9 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
-
-const LETTERS_IN_LINE = 68;
-const LINE = 27.2;
-const GAP = 15;
+import { estimatedHeight } from "./estimated-height";
 
 /**
  * A chunk of the manuscript. While it is out of view the browser neither lays it out nor paints it, and takes its height
@@ -15,7 +12,7 @@ export class ChunkView implements NodeView {
 
   constructor(private node: Node) {
     this.dom.className = "chunk";
-    const height = Math.round(estimatedHeight(node));
+    const height = estimatedHeight(node);
     if (node.attrs.drawn) {
       this.contentDOM = this.dom;
       this.dom.style.containIntrinsicSize = `auto ${height}px`;
@@ -37,16 +34,7 @@ export class ChunkView implements NodeView {
   }
 }
 
-/** How high blocks will stand, in pixels, as far as their text tells. */
-function estimatedHeight(chunk: Node): number {
-  let height = 0;
-  chunk.forEach((block) => {
-    const lines = Math.max(1, Math.ceil(block.textContent.length / LETTERS_IN_LINE));
-    height +=
-      lines * LINE +
-      GAP +
-      (block.type.name === "heading" ? 28 : 0) +
-      (block.type.name === "figure" ? 280 : 0);
-  });
-  return height;
+/** The elements of all chunks of a drawing, in order. */
+export function chunkElements(drawing: HTMLElement): readonly HTMLElement[] {
+  return [...drawing.querySelectorAll<HTMLElement>(":scope > .bundle > .chunk")];
 }

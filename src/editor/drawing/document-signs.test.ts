@@ -93,7 +93,9 @@ describe("the signs of a document", () => {
 
 describe("signs as they are drawn", () => {
   const setOf = (source: DecorationSource, layout: ChunkLayout, i: number) =>
-    source.forChild(layout.drawnStartOf(i), layout.drawn.child(i)) as DecorationSet;
+    source
+      .forChild(0, layout.drawn.child(0))
+      .forChild(layout.drawnStartOf(i), layout.chunk(i)) as DecorationSet;
   test("are kept by chunk, and made anew only where something differs", () => {
     const one = new Followed();
     const drawn = new DrawnSigns();
@@ -109,7 +111,7 @@ describe("signs as they are drawn", () => {
 
   test("that span chunks are on each of them, and on none that is not drawn", () => {
     const one = new Followed();
-    const layout = ChunkLayout.of(one.state.doc, (start) => start < 100);
+    const layout = ChunkLayout.of(one.state.doc, (start) => start < 30);
     const held: Sign = {
       key: "held",
       from: layout.startOf(1) - 5,
@@ -125,7 +127,7 @@ describe("signs as they are drawn", () => {
         )
         .map(({ from, to }) => [from, to]),
     );
-    const size = (i: number) => layout.drawn.child(i).content.size;
+    const size = (i: number) => layout.chunk(i).content.size;
     expect(pieces).toEqual([[[size(0) - 5, size(0)]], [[0, size(1)]], []]);
   });
 });

@@ -35,7 +35,7 @@ export class DrawnSigns {
     this.floating = new Map();
     const sets = new Map<Node, DecorationSet>();
     for (const [index, above] of byChunk(layout, floating)) {
-      const chunk = layout.drawn.child(index);
+      const chunk = layout.chunk(index);
       const base = own(chunk);
       const key = keyOf(above);
       const known = before.get(chunk);
@@ -49,7 +49,7 @@ export class DrawnSigns {
       this.floating.set(chunk, { key, base, set });
       sets.set(chunk, set);
     }
-    return new ChunkSigns((chunk) => sets.get(chunk) ?? own(chunk));
+    return new DrawingSigns((chunk) => sets.get(chunk) ?? own(chunk));
   }
 
   private ofChunk(chunk: Node, signs: BlockSigns): DecorationSet {
@@ -78,7 +78,7 @@ function byChunk(layout: ChunkLayout, signs: readonly Sign[]): Map<number, Sign[
   for (const sign of signs) {
     const last = layout.chunkAt(sign.to, sign.to > sign.from ? -1 : 1);
     for (let i = layout.chunkAt(sign.from); i <= last; i++) {
-      const chunk = layout.drawn.child(i);
+      const chunk = layout.chunk(i);
       if (!chunk.attrs.drawn) continue;
       const start = layout.startOf(i);
       found.set(i, [
@@ -98,10 +98,36 @@ function keyOf(signs: readonly Sign[]): string {
   return signs.map(({ key, from, to }) => `${from} ${to} ${key}`).join("\n");
 }
 
-/** Hands each chunk its own set: the view asks for the chunks one after the other, with every key. */
-class ChunkSigns extends (DecorationSet as unknown as new (local: [], children: []) => DecorationSet) {
-  constructor(private readonly of: (chunk: Node) => DecorationSet) {
+type SetOf = (chunk: Node) => DecorationSet;
+
+/** A set as the view knows them, that hands on those of what stands in it. */
+const Handing = DecorationSet as unknown as new (local: [], children: []) => DecorationSet;
+
+/** Hands each bundle the signs of its chunks. */
+class DrawingSigns extends Handing {
+  constructor(private readonly of: SetOf) {
     super([], []);
+  }
+
+  override forChild(_offset: number, bundle: Node): DecorationSet {
+    return new BundleSigns(bundle, this.of);
+  }
+
+  eq(other: DecorationSource): boolean {
+    return this === other;
+  }
+}
+
+/** Hands each chunk of a bundle its own set. The view asks with every key; bundles whose chunks have the same it passes over. */
+class BundleSigns extends Handing {
+  private readonly sets: readonly DecorationSet[];
+
+  constructor(
+    private readonly bundle: Node,
+    private readonly of: SetOf,
+  ) {
+    super([], []);
+    this.sets = bundle.content.content.map(of);
   }
 
   override forChild(_offset: number, chunk: Node): DecorationSet {
@@ -109,6 +135,10 @@ class ChunkSigns extends (DecorationSet as unknown as new (local: [], children: 
   }
 
   eq(other: DecorationSource): boolean {
-    return this === other;
+    return (
+      other instanceof BundleSigns &&
+      other.bundle === this.bundle &&
+      other.sets.every((set, i) => set === this.sets[i])
+    );
   }
 }

@@ -1,14 +1,15 @@
 import { whenIdle } from "../when-idle";
+import { chunkElements } from "./chunk-view";
 
 interface Drawing {
-  /** The chunk to be drawn next, by number; null when all are. */
-  nextToDraw(): number | null;
+  /** The chunks to be drawn next, by number; none when all are. */
+  nextToDraw(): readonly number[];
   draw(indexes: readonly number[]): void;
 }
 
 /** Chunks this near to what is in view are drawn at once. */
 const NEAR = "1500px";
-/** Time one needs for a chunk, at the most, in milliseconds. */
+/** Time one needs for the chunks that are drawn next, at the most, in milliseconds. */
 const TIME = 8;
 
 /**
@@ -34,8 +35,8 @@ export class FarChunks {
   /** There may be others to draw. */
   more(): void {
     this.giveUp();
-    for (const chunk of this.dom.children)
-      if ((chunk as HTMLElement).dataset.undrawn !== undefined) this.observer.observe(chunk);
+    for (const chunk of chunkElements(this.dom))
+      if (chunk.dataset.undrawn !== undefined) this.observer.observe(chunk);
     this.drawRest();
   }
 
@@ -45,19 +46,18 @@ export class FarChunks {
   }
 
   private near(entries: readonly IntersectionObserverEntry[]): void {
-    const chunks = [...this.dom.children];
-    const indexes = entries
-      .filter((entry) => entry.isIntersecting && entry.target.isConnected)
-      .map((entry) => chunks.indexOf(entry.target));
-    if (indexes.length > 0) this.drawing.draw(indexes);
+    const near = entries.filter((entry) => entry.isIntersecting && entry.target.isConnected);
+    if (near.length === 0) return;
+    const chunks = chunkElements(this.dom);
+    this.drawing.draw(near.map(({ target }) => chunks.indexOf(target as HTMLElement)));
   }
 
   private drawRest(): void {
     this.giveUp = whenIdle((timeLeft) => {
       do {
         const next = this.drawing.nextToDraw();
-        if (next === null) return this.observer.disconnect();
-        this.drawing.draw([next]);
+        if (next.length === 0) return this.observer.disconnect();
+        this.drawing.draw(next);
       } while (timeLeft() > TIME);
       this.drawRest();
     });

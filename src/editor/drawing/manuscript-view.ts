@@ -33,6 +33,7 @@ import { caretSigns } from "../plugins/others-carets";
 import { PageMarks, pageSigns } from "../plugins/page-starts";
 import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
+import { BundleView } from "./bundle-view";
 import { ChunkLayout, withoutChunks } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
 import { commandView, type Drawn } from "./command-view";
@@ -92,6 +93,8 @@ interface ScrollCount {
 
 /** At opening so many blocks are drawn at once, around the place that is shown first. */
 const DRAWN_AT_ONCE = 40;
+/** So many chunks are drawn together when there is time. */
+const DRAWN_WHEN_IDLE = 4;
 /** About as high as a line of text, in pixels. */
 const LINE = 28;
 
@@ -172,6 +175,7 @@ export class ManuscriptView {
         spellcheck: "true",
       },
       nodeViews: {
+        bundle: (node) => new BundleView(node),
         chunk: (node) => new ChunkView(node),
         contents_list: (node): NodeView => {
           const list = new ContentsListView(node, (id) => void host.jumps.to(id));
@@ -371,10 +375,14 @@ export class ManuscriptView {
 
   // What is done in the view
 
-  /** Has the chunk at a position painted in the very next frame. */
+  /** Has the chunk at a position painted in the very next frame, and what stands beside it. */
   private paintNow(pos: number): void {
-    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(pos)));
-    if (chunk instanceof HTMLElement) this.painted.paint(chunk);
+    const at = this.layout.chunkAt(pos);
+    for (let i = Math.max(0, at - 1); i <= at + 1 && i < this.layout.chunkCount; i++) {
+      const chunk = this.view.nodeDOM(this.layout.drawnStartOf(i));
+      for (const part of [chunk, chunk?.parentElement])
+        if (part instanceof HTMLElement) this.painted.paint(part);
+    }
   }
 
   /** Has the chunk painted into which the caret came. */
@@ -468,7 +476,7 @@ export class ManuscriptView {
   }
 
   private drawChunks(indexes: readonly number[]): void {
-    if (!indexes.some((index) => this.layout.drawn.maybeChild(index)?.attrs.drawn === false)) return;
+    if (!indexes.some((index) => this.layout.isLeftOut(index))) return;
     this.settle();
     const tr = drawing(this.view.state.tr, this.layout, indexes);
     if (!tr.docChanged) return;
@@ -482,13 +490,16 @@ export class ManuscriptView {
     return this.layout.drawnCount / this.layout.chunkCount;
   }
 
-  /** The chunk that is drawn next when there is time: the nearest after what is in view, then what is before it. */
-  private nextToDraw(): number | null {
-    const { drawn } = this.layout;
-    const here = this.layout.chunkAt(this.inView.from);
-    for (let i = here; i < drawn.childCount; i++) if (!drawn.child(i).attrs.drawn) return i;
-    for (let i = here; i >= 0; i--) if (!drawn.child(i).attrs.drawn) return i;
-    return null;
+  /** The chunks that are drawn next when there is time: the nearest after what is in view, then what is before it. */
+  private nextToDraw(): readonly number[] {
+    const { layout } = this;
+    const here = layout.chunkAt(this.inView.from);
+    const next: number[] = [];
+    for (let i = here; i < layout.chunkCount && next.length < DRAWN_WHEN_IDLE; i++)
+      if (layout.isLeftOut(i)) next.push(i);
+    for (let i = here - 1; i >= 0 && next.length < DRAWN_WHEN_IDLE; i--)
+      if (layout.isLeftOut(i)) next.push(i);
+    return next;
   }
 
   private drawContents(): void {
@@ -511,7 +522,7 @@ export class ManuscriptView {
    */
   private get caretIsInView(): boolean {
     const { $head, empty } = this.view.state.selection;
-    if (!empty || $head.depth !== 2 || $head.parent.type.spec.code) return false;
+    if (!empty || $head.depth !== 3 || $head.parent.type.spec.code) return false;
     const box = this.scroller?.getBoundingClientRect();
     const { top, bottom } = this.view.coordsAtPos($head.pos, 1);
     return box !== undefined && top >= box.top && bottom <= box.bottom;
@@ -529,10 +540,8 @@ function hasPictures(data: DataTransfer | null): boolean {
 
 /** Marks chunks as drawn. */
 function drawing(tr: Transaction, layout: ChunkLayout, indexes: readonly number[]): Transaction {
-  for (const index of indexes) {
-    const chunk = layout.drawn.maybeChild(index);
-    if (chunk && !chunk.attrs.drawn) tr.setNodeAttribute(layout.drawnStartOf(index), "drawn", true);
-  }
+  for (const index of indexes)
+    if (layout.isLeftOut(index)) tr.setNodeAttribute(layout.drawnStartOf(index), "drawn", true);
   return tr;
 }
 

@@ -1,20 +1,20 @@
 /**
- * Chunks that are painted in the very next frame. Left to itself the browser paints a chunk only a frame after it came into view, and
+ * Parts of a drawing that are painted in the very next frame. Left to itself the browser paints one only a frame after it came into view, and
  * puts what is typed before that beside the block that holds the caret.
  */
 export class PaintedNow {
   /** How often each was asked for. */
   private readonly asked = new WeakMap<HTMLElement, number>();
 
-  /** Has a chunk painted for two frames. Who asks last decides for how long: given back to the browser in the middle of a scroll, it would be
+  /** Has a part painted for two frames. Who asks last decides for how long: given back to the browser in the middle of a scroll, it would be
    * passed over where one looks what is in view. */
-  paint(chunk: HTMLElement): void {
-    const turn = (this.asked.get(chunk) ?? 0) + 1;
-    this.asked.set(chunk, turn);
-    chunk.style.contentVisibility = "visible";
+  paint(part: HTMLElement): void {
+    const turn = (this.asked.get(part) ?? 0) + 1;
+    this.asked.set(part, turn);
+    part.style.contentVisibility = "visible";
     requestAnimationFrame(() =>
       requestAnimationFrame(() => {
-        if (this.asked.get(chunk) === turn) chunk.style.contentVisibility = "";
+        if (this.asked.get(part) === turn) part.style.contentVisibility = "";
       }),
     );
   }

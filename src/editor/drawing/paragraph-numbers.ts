@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { paragraphsIn } from "@/core/destinations";
+import { chunkElements } from "./chunk-view";
 
 /** The numbers of paragraphs in the margin: each chunk is told how many stand before it; within it the browser counts on. */
 export class ParagraphNumbers {
@@ -13,14 +14,15 @@ export class ParagraphNumbers {
     element.toggleAttribute("data-numbered", shown);
     if (!shown) return;
     let before = 0;
-    drawing.forEach((chunk, _pos, i) => {
-      const drawn = element.children[i];
+    const elements = chunkElements(element);
+    const chunks = drawing.content.content.flatMap(({ content }) => content.content);
+    for (const [i, chunk] of chunks.entries()) {
       const first = String(before);
-      if (drawn instanceof HTMLElement && drawn.style.getPropertyValue("--paragraphs") !== first)
-        drawn.style.setProperty("--paragraphs", first);
+      if (elements[i] && elements[i].style.getPropertyValue("--paragraphs") !== first)
+        elements[i].style.setProperty("--paragraphs", first);
       let own = this.counts.get(chunk);
       if (own === undefined) this.counts.set(chunk, (own = paragraphsIn(chunk)));
       before += own;
-    });
+    }
   }
 }

@@ -3,7 +3,7 @@ import type { ResolvedPos } from "prosemirror-model";
 import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
 import { schema } from "@/core/document";
 import { linkRange } from "../commands/links";
-import type { ChunkLayout } from "./chunk-layout";
+import { inOneChunk, type ChunkLayout } from "./chunk-layout";
 import { typedAddress } from "./typed-address";
 
 /** What typing needs of the window it is done in. */
@@ -45,7 +45,7 @@ export function typeText(
     host.dispatch(closeHistory(linked));
     return true;
   }
-  if ($from.depth > 0 && $to.depth > 0 && $from.index(0) === $to.index(0)) return false;
+  if (inOneChunk($from, $to)) return false;
   host.dispatch(tr.insertText(text, from, to).scrollIntoView());
   return true;
 }

@@ -1,12 +1,13 @@
 import { AllSelection, Plugin, type Selection, TextSelection, type Transaction } from "prosemirror-state";
 import { Decoration, type EditorView } from "prosemirror-view";
-import type { ChunkLayout } from "./chunk-layout";
+import { chunksBefore, type ChunkLayout } from "./chunk-layout";
+import { chunkElements } from "./chunk-view";
 import type { Drawn } from "./command-view";
 import type { Sign } from "./drawn-signs";
 import { WideSelection } from "./wide-selection";
 
 /** The browser is not told of a selection that ends so many chunks, some fifty pages, from where it began. */
-const WIDE = 6;
+const WIDE = 24;
 
 /** Keys that move the end of a selection with Shift. */
 const MOVES = new Set([
@@ -30,8 +31,8 @@ export function chosenInDrawing(
   const whole = selection instanceof AllSelection;
   if (!(whole || selection instanceof TextSelection) || !isWide(layout, selection.from, selection.to))
     return layout.selectionToDrawn(selection);
-  const anchor = whole ? 1 : layout.toDrawn(selection.anchor);
-  const head = whole ? layout.drawn.content.size - 1 : layout.toDrawn(selection.head);
+  const anchor = whole ? 2 : layout.toDrawn(selection.anchor);
+  const head = whole ? layout.drawn.content.size - 2 : layout.toDrawn(selection.head);
   // Drawn by hand across so much text: the browser knows it already, and is in the middle of it.
   const byHand =
     !(shown instanceof WideSelection) && tr.selection.anchor === anchor && tr.selection.head === head;
@@ -124,9 +125,7 @@ function showChosen(view: EditorView, before: { selection: Selection }): void {
   const { selection } = view.state;
   const wide = selection instanceof WideSelection;
   if (!wide && !(before.selection instanceof WideSelection)) return;
-  const first = wide ? selection.$from.index(0) : Infinity;
-  const last = wide ? selection.$to.index(0) : -Infinity;
-  const { children } = view.dom;
-  for (let i = 0; i < children.length; i++)
-    children[i]!.toggleAttribute("data-chosen", i > first && i < last);
+  const first = wide ? chunksBefore(selection.$from) : Infinity;
+  const last = wide ? chunksBefore(selection.$to) : -Infinity;
+  chunkElements(view.dom).forEach((chunk, i) => chunk.toggleAttribute("data-chosen", i > first && i < last));
 }

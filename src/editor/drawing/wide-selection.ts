@@ -25,8 +25,8 @@ export class WideSelection extends Selection {
     const $head = doc.resolve(head);
     const told =
       anchor < head
-        ? Selection.near(doc.resolve($head.start(1)), 1).from
-        : Selection.near(doc.resolve($head.end(1)), -1).to;
+        ? Selection.near(doc.resolve($head.start(2)), 1).from
+        : Selection.near(doc.resolve($head.end(2)), -1).to;
     return new WideSelection(doc, anchor, head, told);
   }
 

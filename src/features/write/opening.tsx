@@ -28,7 +28,9 @@ export function Opening({
             <style>{looks}</style>
             <div className="manuscript">
               {/* Written from the checked model by the rules that draw the manuscript. */}
-              <div className="chunk" dangerouslySetInnerHTML={{ __html: html }} />
+              <div className="bundle">
+                <div className="chunk" dangerouslySetInnerHTML={{ __html: html }} />
+              </div>
             </div>
           </div>
         </main>

@@ -1,0 +1,78 @@
+import { Fragment, type Node } from "prosemirror-model";
+import { schema } from "@/core/document";
+
+/** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
+const CHUNK = 16;
+const BUNDLE = 24;
+/** A chunk that grew longer than this is divided, one that shrank below the least joins its neighbour. */
+export const MOST_BLOCKS = 2 * CHUNK;
+export const LEAST_BLOCKS = CHUNK / 8;
+/** A bundle that grew longer than this is divided. */
+export const MOST_CHUNKS = 2 * BUNDLE;
+/** More new blocks than these are not all drawn at once, only as many at either end. */
+const MANY = 256;
+const EDGE = 64;
+
+const { drawing, bundle, chunk } = schema.nodes;
+
+/** Blocks in chunks; `isDrawn` says of which, by the numbers of its first and last block. */
+export function chunksOf(
+  blocks: readonly Node[],
+  isDrawn: (firstBlock: number, lastBlock: number) => boolean,
+): Node[] {
+  const chunks: Node[] = [];
+  for (let at = 0; at < blocks.length;) {
+    const end = border(blocks, at);
+    chunks.push(chunk.create({ drawn: isDrawn(at, end - 1) }, Fragment.fromArray(blocks.slice(at, end))));
+    at = end;
+  }
+  return chunks;
+}
+
+/** Chunks of blocks that were not there before; where they are many, only those at the edges are drawn. */
+export function newChunks(blocks: readonly Node[]): Node[] {
+  const { length } = blocks;
+  return chunksOf(blocks, (first, last) => length <= MANY || first < EDGE || last >= length - EDGE);
+}
+
+/** Chunks in bundles. */
+export function bundlesOf(chunks: readonly Node[]): Node[] {
+  const bundles: Node[] = [];
+  for (let at = 0; at < chunks.length;) {
+    const end = chunks.length - at <= BUNDLE * 1.5 ? chunks.length : at + BUNDLE;
+    bundles.push(bundle.create(null, Fragment.fromArray(chunks.slice(at, end))));
+    at = end;
+  }
+  return bundles;
+}
+
+export function drawingOf(bundles: readonly Node[]): Node {
+  return drawing.create(null, Fragment.fromArray([...bundles]));
+}
+
+/**
+ * Where a chunk that begins at a block ends. It does not end before a heading or below a figure that words stand beside, if that
+ * can be helped: the space above a heading joins the space below the block before it, and words flow around a figure, which
+ * neither does from another chunk.
+ */
+function border(blocks: readonly Node[], start: number): number {
+  const end = start + CHUNK;
+  if (blocks.length - start <= CHUNK * 1.5) return blocks.length;
+  for (let i = end; i < start + MOST_BLOCKS && i < blocks.length; i++)
+    if (
+      !isHeading(blocks[i]!) &&
+      !isHeading(blocks[i - 1]!) &&
+      !floats(blocks[i - 1]!) &&
+      !floats(blocks[i - 2]!)
+    )
+      return i;
+  return end;
+}
+
+function isHeading(block: Node): boolean {
+  return block.type === schema.nodes.heading;
+}
+
+function floats(block: Node): boolean {
+  return block.type === schema.nodes.figure && block.attrs.place !== "line";
+}
