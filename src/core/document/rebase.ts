@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { Mapping, ReplaceStep, type Step, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
 import { shifted } from "./steps/shifted";
+import { mapByLetters } from "./steps/under-two-hands";
 
 /** A step that its author made here and the authority has not accepted yet. */
 export interface OwnStep {
@@ -68,7 +69,8 @@ export function rebase(
     if (arrived.has(i) || it.number <= acceptedUpTo) return;
     if (dropped.some((lost) => takesBack(own, own.indexOf(lost), i))) return;
     const torn = strayed.some((earlier) => reachesOutOf(own, earlier, i));
-    const mapped = torn ? null : it.step.map(tr.mapping.slice(own.length - i));
+    const over = tr.mapping.slice(own.length - i);
+    const mapped = torn ? mapByLetters(it.step, over) : it.step.map(over);
     let placed = mapped && applied(tr, mapped);
     if (!placed) {
       placed = applied(tr, atSameBlock(it.step, docBefore(i), tr.doc));

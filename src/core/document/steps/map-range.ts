@@ -46,7 +46,17 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
  * other.
  */
 export function mapPieces(mapping: Mappable, from: number, to: number): readonly Range[] {
-  const pieces = halves(mapping, from, to).sort((a, b) => a.from - b.from);
+  return joined(halves(mapping, from, to));
+}
+
+/** The same with every letter mapped by itself: where words of the range went another way than those around them. */
+export function mapLetters(mapping: Mappable, from: number, to: number): readonly Range[] {
+  const letters = Array.from({ length: to - from }, (_, i) => halves(mapping, from + i, from + i + 1));
+  return joined(letters.flat());
+}
+
+function joined(ranges: readonly Range[]): readonly Range[] {
+  const pieces = [...ranges].sort((a, b) => a.from - b.from);
   const apart: Range[] = [];
   for (const piece of pieces) {
     const before = apart.at(-1);

@@ -7,7 +7,7 @@ import {
   Step,
   type Mappable,
 } from "prosemirror-transform";
-import { mapPieces, mapRange } from "./map-range";
+import { mapLetters, mapPieces, mapRange } from "./map-range";
 
 /*
  * ProseMirror's own steps, made fit for documents that several people change at once. Its history maps steps too, so this
@@ -45,6 +45,13 @@ AddMarkStep.prototype.map = function (this: AddMarkStep, mapping: Mappable): Ste
 RemoveMarkStep.prototype.map = function (this: RemoveMarkStep, mapping: Mappable): Step | null {
   return marked(this, mapPieces(mapping, this.from, this.to), RemoveMarkStep);
 };
+
+/** A step with a mark, each letter of its range mapped by itself; null for any other step. */
+export function mapByLetters(step: Step, mapping: Mappable): Step | null {
+  if (!(step instanceof AddMarkStep || step instanceof RemoveMarkStep)) return null;
+  const Kind = step instanceof AddMarkStep ? AddMarkStep : RemoveMarkStep;
+  return marked(step, mapLetters(mapping, step.from, step.to), Kind);
+}
 
 /** A step that does to ranges what one with a mark did to its own: ProseMirror's own set of steps where they are several. */
 function marked(
