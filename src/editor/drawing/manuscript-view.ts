@@ -1,12 +1,10 @@
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
 import { redo, undo } from "prosemirror-history";
-import type { Slice } from "prosemirror-model";
 import { EditorState, type Plugin, NodeSelection, type Transaction } from "prosemirror-state";
-import { handlePaste as handleTablePaste, tableEditing } from "prosemirror-tables";
+import { tableEditing } from "prosemirror-tables";
 import { EditorView, type NodeView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import { schema } from "@/core/document";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import type { Carrying } from "../carrying";
@@ -21,10 +19,6 @@ import { ComputationView } from "../node-views/computation-view";
 import { ReferenceView } from "../node-views/reference-view";
 import type { Pocket } from "../pocket";
 import type { Incoming } from "../paste/incoming";
-import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
-import { ownIds } from "../paste/own-ids";
-import { pasteTransaction } from "../paste/paste-transaction";
-import { foreignHtml, plainSlice } from "../paste/take-paste";
 import type { ShownSigns } from "../shown-signs";
 import { glowSigns } from "../plugins/glow";
 import { heldSigns } from "../plugins/held-range";
@@ -34,12 +28,12 @@ import { PageMarks, pageSigns } from "../plugins/page-starts";
 import type { Range } from "../plugins/mapped-range";
 import { carried } from "./carry";
 import { BundleView } from "./bundle-view";
-import { ChunkLayout, withoutChunks } from "./chunk-layout";
+import { ChunkLayout } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
+import { clipboardProps } from "./clipboard";
 import { commandView, type Drawn } from "./command-view";
 import { DocumentSigns } from "./document-signs";
 import { DrawnSigns } from "./drawn-signs";
-import { dropped } from "./drop";
 import { FarChunks } from "./far-chunks";
 import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
@@ -84,7 +78,6 @@ export interface Place {
 /** The parts of a view that are not in its types. */
 interface InnerView {
   domObserver: { forceFlush(): void; flush(): void };
-  input: { shiftKey: boolean };
 }
 /** How often a state was asked to bring its selection into view; not in the types either. */
 interface ScrollCount {
@@ -120,8 +113,6 @@ export class ManuscriptView {
   private readonly painted = new PaintedNow();
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
-  /** What comes along with what is pasted or dropped from another document. */
-  private brought: Brought | null = null;
   /** The view's own transaction, while the document's state is told of it. */
   private under: Transaction | null = null;
 
@@ -144,7 +135,13 @@ export class ManuscriptView {
       dispatch: (tr) => host.dispatch(tr),
       layout: () => this.layout,
     };
+    const clipboard = clipboardProps(host, {
+      ...drawn,
+      commands: () => this.forCommands,
+      posAt: (left, top) => this.posAt(left, top),
+    });
     this.view = new EditorView(element, {
+      ...clipboard,
       state: EditorState.create({
         doc: this.layout.drawn,
         plugins: [
@@ -190,9 +187,8 @@ export class ManuscriptView {
         cross_reference: (node, _view, _pos, decorations) => new ReferenceView(node, decorations),
         computation: (node, _view, _pos, decorations) => new ComputationView(node, decorations),
       },
-      // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
-      clipboardTextParser: (text) => plainSlice(text),
       handleDOMEvents: {
+        ...clipboard.handleDOMEvents,
         // Chosen from a menu of the browser, which only knows of what it did itself.
         beforeinput: (_view, event) => {
           const takeBack = { historyUndo: undo, historyRedo: redo }[event.inputType];
@@ -201,32 +197,6 @@ export class ManuscriptView {
           takeBack(host.state, (tr) => host.dispatch(tr));
           return true;
         },
-        paste: (view, event) => {
-          const html = foreignHtml(event.clipboardData);
-          const asText = (view as unknown as InnerView).input.shiftKey;
-          if (html === null || asText || this.inCode || hasPictures(event.clipboardData)) return false;
-          event.preventDefault();
-          host.incoming.pasteForeign(html);
-          return true;
-        },
-      },
-      transformCopied: (slice) => withoutChunks(slice),
-      clipboardSerializer: copyingFrom(host.id, () => host.index.registry),
-      transformPastedText: (text) => {
-        this.brought = null;
-        return text;
-      },
-      transformPastedHTML: (html) => {
-        this.brought = broughtAlong(html, host.id);
-        return html;
-      },
-      transformPasted: (slice, view) => {
-        // What is dragged to another place is no copy.
-        const moves = (view.dragging as { move?: boolean } | null)?.move;
-        const { brought } = this;
-        if (moves) return withoutChunks(slice);
-        const own = ownIds(withoutChunks(slice), host.state.doc, brought);
-        return brought ? leadBack(own, host.state.doc, brought) : own;
       },
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
       handleKeyDown: (_view, event) => {
@@ -246,9 +216,6 @@ export class ManuscriptView {
           { $from: view.state.doc.resolve(from), $to: view.state.doc.resolve(to) },
           text,
         ),
-      handlePaste: (_view, event, slice) =>
-        host.incoming.takeFiles(event.clipboardData) || this.paste(event, slice),
-      handleDrop: (_view, event, slice, moved) => this.drop(event, slice, moved),
     });
     hideFromReact(this.view.dom);
     this.forCommands = commandView(this.view, drawn);
@@ -420,39 +387,9 @@ export class ManuscriptView {
     );
   }
 
-  private paste(event: ClipboardEvent, slice: Slice): boolean {
-    const { state } = this.host;
-    const inCells = handleTablePaste(this.forCommands, event, slice);
-    const tr = inCells ? this.host.state.tr : pasteTransaction(state, slice);
-    if (this.brought) nameBrought(tr, this.brought);
-    if (!inCells || tr.docChanged) this.host.dispatch(tr);
-    return true;
-  }
-
   private posAt(left: number, top: number): number | null {
     const found = this.view.posAtCoords({ left, top });
     return found && this.layout.toDocument(found.pos);
-  }
-
-  private get inCode(): boolean {
-    return this.host.state.selection.$from.parent.type === schema.nodes.code_block;
-  }
-
-  private drop(event: DragEvent, slice: Slice, moved: boolean): boolean {
-    if (!moved && this.host.incoming.takeFiles(event.dataTransfer)) return true;
-    const place = this.posAt(event.clientX, event.clientY);
-    if (place === null) return false;
-    const node = (this.view.dragging as { node?: NodeSelection } | null)?.node;
-    const taken = node ?? this.view.state.selection;
-    const tr = dropped(
-      this.host.state,
-      place,
-      withoutChunks(slice),
-      moved ? { from: this.layout.toDocument(taken.from), to: this.layout.toDocument(taken.to) } : null,
-    );
-    if (tr) this.host.dispatch(this.brought && !moved ? nameBrought(tr, this.brought) : tr);
-    this.view.focus();
-    return true;
   }
 
   // What is drawn
@@ -531,11 +468,6 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
-}
-
-/** Whether a picture was copied as such; programs put its HTML beside it. */
-function hasPictures(data: DataTransfer | null): boolean {
-  return [...(data?.files ?? [])].some((file) => file.type.startsWith("image/"));
 }
 
 /** Marks chunks as drawn. */

@@ -1,0 +1,112 @@
+import type { Slice } from "prosemirror-model";
+import type { EditorState, NodeSelection, Transaction } from "prosemirror-state";
+import { handlePaste as handleTablePaste } from "prosemirror-tables";
+import type { EditorProps, EditorView } from "prosemirror-view";
+import type { DocumentIndex } from "@/core/destinations";
+import { schema } from "@/core/document";
+import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
+import type { Incoming } from "../paste/incoming";
+import { ownIds } from "../paste/own-ids";
+import { pasteTransaction } from "../paste/paste-transaction";
+import { foreignHtml, plainSlice } from "../paste/take-paste";
+import { withoutChunks, type ChunkLayout } from "./chunk-layout";
+import { dropped } from "./drop";
+
+/** What copying, pasting and dragging need of the session. */
+interface ClipboardHost {
+  /** The document. */
+  readonly id: string;
+  readonly state: EditorState;
+  readonly index: DocumentIndex;
+  readonly incoming: Incoming;
+  dispatch(tr: Transaction): void;
+}
+
+/** What they need of the drawing, at this moment. */
+interface ClipboardDrawing {
+  readonly layout: () => ChunkLayout;
+  /** The view as commands take it. */
+  readonly commands: () => EditorView;
+  /** The position of the document at a spot of the window. */
+  readonly posAt: (left: number, top: number) => number | null;
+}
+
+/** The parts of a view that are not in its types. */
+interface InnerView {
+  input: { shiftKey: boolean };
+}
+
+/** What a view does with what is copied, pasted and dragged: all of it is done to the document, whose slices have no chunks. */
+export function clipboardProps(
+  host: ClipboardHost,
+  { layout, commands, posAt }: ClipboardDrawing,
+): EditorProps {
+  /** What comes along with what is pasted or dropped from another document. */
+  let brought: Brought | null = null;
+
+  function paste(event: ClipboardEvent, slice: Slice): boolean {
+    const { state } = host;
+    const inCells = handleTablePaste(commands(), event, slice);
+    const tr = inCells ? host.state.tr : pasteTransaction(state, slice);
+    if (brought) nameBrought(tr, brought);
+    if (!inCells || tr.docChanged) host.dispatch(tr);
+    return true;
+  }
+
+  function drop(view: EditorView, event: DragEvent, slice: Slice, moved: boolean): boolean {
+    if (!moved && host.incoming.takeFiles(event.dataTransfer)) return true;
+    const place = posAt(event.clientX, event.clientY);
+    if (place === null) return false;
+    const node = (view.dragging as { node?: NodeSelection } | null)?.node;
+    const taken = node ?? view.state.selection;
+    const tr = dropped(
+      host.state,
+      place,
+      withoutChunks(slice),
+      moved ? { from: layout().toDocument(taken.from), to: layout().toDocument(taken.to) } : null,
+    );
+    if (tr) host.dispatch(brought && !moved ? nameBrought(tr, brought) : tr);
+    view.focus();
+    return true;
+  }
+
+  return {
+    // Text that is pasted as it is; HTML from elsewhere never gets to the view's own reader.
+    clipboardTextParser: (text) => plainSlice(text),
+    handleDOMEvents: {
+      paste: (view, event) => {
+        const html = foreignHtml(event.clipboardData);
+        const asText = (view as unknown as InnerView).input.shiftKey;
+        const inCode = host.state.selection.$from.parent.type === schema.nodes.code_block;
+        if (html === null || asText || inCode || hasPictures(event.clipboardData)) return false;
+        event.preventDefault();
+        host.incoming.pasteForeign(html);
+        return true;
+      },
+    },
+    transformCopied: (slice) => withoutChunks(slice),
+    clipboardSerializer: copyingFrom(host.id, () => host.index.registry),
+    transformPastedText: (text) => {
+      brought = null;
+      return text;
+    },
+    transformPastedHTML: (html) => {
+      brought = broughtAlong(html, host.id);
+      return html;
+    },
+    transformPasted: (slice, view) => {
+      // What is dragged to another place is no copy.
+      const moves = (view.dragging as { move?: boolean } | null)?.move;
+      if (moves) return withoutChunks(slice);
+      const own = ownIds(withoutChunks(slice), host.state.doc, brought);
+      return brought ? leadBack(own, host.state.doc, brought) : own;
+    },
+    handlePaste: (_view, event, slice) => host.incoming.takeFiles(event.clipboardData) || paste(event, slice),
+    handleDrop: drop,
+  };
+}
+
+/** Whether a picture was copied as such; programs put its HTML beside it. */
+function hasPictures(data: DataTransfer | null): boolean {
+  return [...(data?.files ?? [])].some((file) => file.type.startsWith("image/"));
+}
