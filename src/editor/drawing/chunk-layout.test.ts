@@ -5,7 +5,7 @@ import { AllSelection, EditorState, NodeSelection, TextSelection } from "prosemi
 import { CellSelection } from "prosemirror-tables";
 import { canSplit, ReplaceStep } from "prosemirror-transform";
 import { emptyTable } from "@/editor/commands/blocks";
-import { changedRun, createDocument, MoveBlocksStep, schema } from "@/core/document";
+import { changedRun, createDocument, MoveBlocksStep, newId, schema } from "@/core/document";
 import { heading, list, paragraph } from "#tests/editing";
 import { carried } from "./carry";
 import { ChunkLayout, documentOf, withoutChunks } from "./chunk-layout";
@@ -78,9 +78,19 @@ describe("a layout in chunks", () => {
     expect(layout.chunk(1).child(0)).toBe(doc.child(layout.chunk(0).childCount));
   });
 
-  test("does not begin a chunk with a heading", () => {
-    const layout = ChunkLayout.of(documentWith(1_000));
-    for (const chunk of chunksOf(layout).slice(1)) expect(chunk.firstChild!.type.name).not.toBe("heading");
+  test("begins a chunk where no space above a block, and no figure beside it, is shared with another chunk", () => {
+    const figure = schema.nodes.figure.create({ id: newId(), src: "", alt: "", place: "left" });
+    const doc = documentWith(1_000);
+    const blocks = doc.content.content.flatMap((one, i) => (i % 11 === 4 ? [figure, one] : [one]));
+    const layout = ChunkLayout.of(createDocument(blocks));
+    expect(layout.chunkCount).toBeGreaterThan(30);
+    const chunks = chunksOf(layout);
+    for (const [i, chunk] of chunks.slice(1).entries()) {
+      expect(["paragraph", "bullet_list"]).toContain(chunk.firstChild!.type.name);
+      const before = chunks[i]!.content.content.slice(-2).map(({ type }) => type.name);
+      expect(before).not.toContain("figure");
+      expect(before[1]).not.toBe("heading");
+    }
   });
 
   test("finds each position again, and keeps its parent", () => {

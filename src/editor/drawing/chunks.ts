@@ -1,4 +1,4 @@
-import { Fragment, type Node } from "prosemirror-model";
+import { Fragment, type Node, type NodeType } from "prosemirror-model";
 import { schema } from "@/core/document";
 
 /** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
@@ -13,7 +13,8 @@ export const MOST_CHUNKS = 2 * BUNDLE;
 const MANY = 256;
 const EDGE = 64;
 
-const { drawing, bundle, chunk } = schema.nodes;
+const { nodes } = schema;
+const { drawing, bundle, chunk } = nodes;
 
 /** Blocks in chunks; `isDrawn` says of which, by the numbers of its first and last block. */
 export function chunksOf(
@@ -51,28 +52,27 @@ export function drawingOf(bundles: readonly Node[]): Node {
 }
 
 /**
- * Where a chunk that begins at a block ends. It does not end before a heading or below a figure that words stand beside, if that
- * can be helped: the space above a heading joins the space below the block before it, and words flow around a figure, which
- * neither does from another chunk.
+ * Where a chunk that begins at a block ends. The space above a block joins the space below the one before it, and words flow around
+ * a figure, which neither does from another chunk: if that can be helped, the next one begins with a block that has no space
+ * above it and stands below no such figure. A heading stays with what it is the heading of.
  */
 function border(blocks: readonly Node[], start: number): number {
   const end = start + CHUNK;
   if (blocks.length - start <= CHUNK * 1.5) return blocks.length;
-  for (let i = end; i < start + MOST_BLOCKS && i < blocks.length; i++)
-    if (
-      !isHeading(blocks[i]!) &&
-      !isHeading(blocks[i - 1]!) &&
-      !floats(blocks[i - 1]!) &&
-      !floats(blocks[i - 2]!)
-    )
+  for (let i = end; i < start + MOST_BLOCKS && i < blocks.length; i++) {
+    const above = [blocks[i - 1]!, blocks[i - 2]!];
+    if (WITHOUT_SPACE.has(blocks[i]!.type) && above[0]!.type !== nodes.heading && !above.some(floats))
       return i;
+  }
   return end;
 }
 
-function isHeading(block: Node): boolean {
-  return block.type === schema.nodes.heading;
-}
+const WITHOUT_SPACE: ReadonlySet<NodeType> = new Set([
+  nodes.paragraph,
+  nodes.bullet_list,
+  nodes.ordered_list,
+]);
 
 function floats(block: Node): boolean {
-  return block.type === schema.nodes.figure && block.attrs.place !== "line";
+  return block.type === nodes.figure && block.attrs.place !== "line";
 }
