@@ -318,7 +318,11 @@ export class ManuscriptView {
       const top = this.topOf(pos);
       if (top !== null) scroller.scrollTop += top - scroller.getBoundingClientRect().top - goal;
     };
-    this.paintNow(pos);
+    const chunk = this.paintNow(pos)!.getBoundingClientRect();
+    const place = this.topOf(pos) ?? chunk.top;
+    // What stands beside it is seen too where the chunk does not fill the window.
+    if (place - chunk.top < goal) this.paintNow(pos, -1);
+    if (chunk.bottom - place < scroller.clientHeight - goal) this.paintNow(pos, 1);
     settle();
     requestAnimationFrame(settle);
   }
@@ -342,14 +346,14 @@ export class ManuscriptView {
 
   // What is done in the view
 
-  /** Has the chunk at a position painted in the very next frame, and what stands beside it. */
-  private paintNow(pos: number): void {
-    const at = this.layout.chunkAt(pos);
-    for (let i = Math.max(0, at - 1); i <= at + 1 && i < this.layout.chunkCount; i++) {
-      const chunk = this.view.nodeDOM(this.layout.drawnStartOf(i));
-      for (const part of [chunk, chunk?.parentElement])
-        if (part instanceof HTMLElement) this.painted.paint(part);
-    }
+  /** Has the chunk at a position painted in the very next frame; or the one so many chunks behind it, if there is one. */
+  private paintNow(pos: number, behind = 0): HTMLElement | null {
+    const index = this.layout.chunkAt(pos) + behind;
+    if (index < 0 || index >= this.layout.chunkCount) return null;
+    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(index)) as HTMLElement;
+    this.painted.paint(chunk);
+    this.painted.paint(chunk.parentElement!);
+    return chunk;
   }
 
   /** Has the chunk painted into which the caret came. */
