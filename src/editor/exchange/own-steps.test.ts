@@ -36,7 +36,7 @@ describe("undo of one author alone", () => {
         while (redo(state, (tr) => (state = state.apply(tr))));
         expect(state.doc.eq(last)).toBe(true);
       }),
-      { numRuns: 150 },
+      { numRuns: 600 },
     );
   });
 });

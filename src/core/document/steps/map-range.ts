@@ -26,13 +26,16 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   const start = from === to ? end : trace(mapping, from, 1);
   // Nothing comes into one letter, and nothing tears it.
   if (to - from === 1 && end.pos - start.pos === 1) return { from: start.pos, to: end.pos, gone: false };
+  let ordered = true;
   for (const [i, a] of start.atMoves) {
     const b = end.atMoves.get(i);
     if (b === undefined) continue;
-    // Ends that crossed have nothing between them any more; a move would put something there.
-    if (a > b && start.lasting.has(i) && end.lasting.has(i)) return null;
+    const move = mapsOf(mapping)[i] as MoveMap;
+    // Ends that crossed, and not by a move, have nothing between them any more; a move would put something there.
+    if (ordered && a > b && start.lasting.has(i) && end.lasting.has(i)) return null;
+    ordered = move.map(a, 1) <= move.map(b, -1);
     // A move that is taken back later on tears nothing apart for good.
-    if (!isMirrored(mapping, i) && !staysWhole(mapsOf(mapping)[i] as MoveMap, a, b, from === to)) return null;
+    if (!isMirrored(mapping, i) && !staysWhole(move, a, b, from === to)) return null;
   }
   if (start.pos > end.pos) return null;
   if (mapping instanceof Mapping && othersComeIn(mapping, { from, to }, { from: start.pos, to: end.pos }))
