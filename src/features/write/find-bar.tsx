@@ -120,6 +120,8 @@ function Bar({
   const field = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
+    // They may come in the middle of a click.
+    session.settle();
     // Where the text has changed since, others will be found in a moment.
     if (session.state.doc === doc) session.dispatch(showMatches(session.state.tr, places));
   }, [session, places, doc]);
