@@ -60,26 +60,32 @@ export class ChunkLayout {
 
   /** The chunk in which a position of the document lies; at a border the later one, or the earlier with `assoc` below 0. */
   chunkAt(pos: number, assoc = 1): number {
-    const at = begun(this.starts, pos, assoc);
-    return this.chunks[at]! + begun(placesIn(this.drawn.child(at)).starts, pos - this.starts[at]!, assoc);
+    return this.chunkWith("starts", pos, assoc);
   }
 
   /** The chunk in which a block stands, by the block's number. */
   chunkOfBlock(block: number): number {
-    const at = begun(this.firsts, block, 1);
-    return this.chunks[at]! + begun(placesIn(this.drawn.child(at)).firsts, block - this.firsts[at]!, 1);
+    return this.chunkWith("firsts", block, 1);
   }
 
   /** Where the content of a chunk begins in the document; of the one behind the last: where the document ends. */
   startOf(index: number): number {
-    const at = this.bundleOf(index);
-    return this.starts[at]! + placesIn(this.drawn.child(at)).starts[index - this.chunks[at]!]!;
+    return this.before("starts", index);
   }
 
   /** How many blocks stand before a chunk. */
   private firstOf(index: number): number {
+    return this.before("firsts", index);
+  }
+
+  private chunkWith(what: keyof PlacesInBundle, place: number, assoc: number): number {
+    const at = begun(this[what], place, assoc);
+    return this.chunks[at]! + begun(placesIn(this.drawn.child(at))[what], place - this[what][at]!, assoc);
+  }
+
+  private before(what: keyof PlacesInBundle, index: number): number {
     const at = this.bundleOf(index);
-    return this.firsts[at]! + placesIn(this.drawn.child(at)).firsts[index - this.chunks[at]!]!;
+    return this[what][at]! + placesIn(this.drawn.child(at))[what][index - this.chunks[at]!]!;
   }
 
   /** Where a chunk begins in the drawing. */

@@ -27,12 +27,13 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
   // Nothing comes into one letter, and nothing tears it.
   if (to - from === 1 && end.pos - start.pos === 1) return { from: start.pos, to: end.pos, gone: false };
   let ordered = true;
-  for (const [i, a] of start.atMoves) {
-    const b = end.atMoves.get(i);
-    if (b === undefined) continue;
+  for (const [i, { pos: a, lasting }] of start.atMoves) {
+    const other = end.atMoves.get(i);
+    if (!other) continue;
+    const b = other.pos;
     const move = mapsOf(mapping)[i] as MoveMap;
     // Ends that crossed, and not by a move, have nothing between them any more; a move would put something there.
-    if (ordered && a > b && start.lasting.has(i) && end.lasting.has(i)) return null;
+    if (ordered && a > b && lasting && other.lasting) return null;
     ordered = move.map(a, 1) <= move.map(b, -1);
     // A move that is taken back later on tears nothing apart for good.
     if (!isMirrored(mapping, i) && !staysWhole(move, a, b, from === to)) return null;
@@ -140,10 +141,8 @@ function staysWhole(move: MoveMap, from: number, to: number, empty: boolean): bo
 interface Traced {
   readonly pos: number;
   readonly deletedAcross: boolean;
-  /** Where the position stood just before each move. */
-  readonly atMoves: ReadonlyMap<number, number>;
-  /** The moves before which it did not stand in the place of something taken out that comes back later. */
-  readonly lasting: ReadonlySet<number>;
+  /** Where the position stood just before each move; not lasting where it was in something taken out that comes back later. */
+  readonly atMoves: ReadonlyMap<number, { readonly pos: number; readonly lasting: boolean }>;
 }
 
 /** Maps one position as ProseMirror does, recovering through mirrored maps, and notes where it stood at each move. */
@@ -151,23 +150,19 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
   const maps = mapsOf(mapping);
   const whole = mapping as Partial<Mapping>;
   const last = whole.to ?? maps.length;
-  const atMoves = new Map<number, number>();
-  const lasting = new Set<number>();
+  const atMoves = new Map<number, { pos: number; lasting: boolean }>();
   let pos = start;
   let deletedAcross = false;
   for (let i = whole.from ?? 0; i < last; i++) {
     const map = maps[i]!;
-    if (map instanceof MoveMap) {
-      atMoves.set(i, pos);
-      lasting.add(i);
-    }
+    if (map instanceof MoveMap) atMoves.set(i, { pos, lasting: true });
     const result = map.mapResult(pos, assoc) as MapResult & { recover: number | null };
     const mirror = result.recover === null ? undefined : whole.getMirror?.(i);
     if (mirror !== undefined && mirror > i && mirror < last) {
       // Meanwhile it stood where what it is in had been taken out.
       let spot = result.pos;
       for (let between = i + 1; between < mirror; between++) {
-        if (maps[between] instanceof MoveMap) atMoves.set(between, spot);
+        if (maps[between] instanceof MoveMap) atMoves.set(between, { pos: spot, lasting: false });
         spot = maps[between]!.map(spot, assoc);
       }
       i = mirror;
@@ -177,7 +172,7 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
     deletedAcross ||= result.deletedAcross;
     pos = result.pos;
   }
-  return { pos, deletedAcross, atMoves, lasting };
+  return { pos, deletedAcross, atMoves };
 }
 
 function mapsOf(mapping: Mappable): readonly StepMap[] {
