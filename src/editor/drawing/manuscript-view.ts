@@ -37,6 +37,7 @@ import { DrawnSigns } from "./drawn-signs";
 import { FarChunks } from "./far-chunks";
 import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
+import { positionAt } from "./position-at";
 import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
 import { typeLetter } from "./type-letter";
@@ -229,10 +230,15 @@ export class ManuscriptView {
     this.paintCaret();
     this.host.drawnChanged(this.drawnShare);
     this.paragraphNumbers.show(host.shownSigns.paragraphNumbers, this.layout.drawn, this.view.dom);
-    this.unwatch = watchInView(this.forCommands, this.scroller, (part) => {
-      this.inView = part;
-      host.inViewChanged(part);
-    });
+    this.unwatch = watchInView(
+      this.view.dom,
+      this.scroller,
+      (left, top) => this.layout.toDocument(positionAt(this.view, left, top)),
+      (part) => {
+        this.inView = part;
+        host.inViewChanged(part);
+      },
+    );
   }
 
   /** The view as commands of the editor take it: with the document's state and positions. */

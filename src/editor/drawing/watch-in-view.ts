@@ -1,22 +1,23 @@
-import type { EditorView } from "prosemirror-view";
 import type { Range } from "../plugins/mapped-range";
 
 /** Tells which part of a document is in view, once a frame at the most; answers how to end that. */
 export function watchInView(
-  view: EditorView,
+  drawing: HTMLElement,
   scroller: HTMLElement | null,
+  positionAt: (left: number, top: number) => number,
   tell: (part: Range) => void,
 ): () => void {
   if (!scroller) return () => {};
   let asked = false;
+  let ended = false;
   let told: Range = { from: 0, to: 0 };
   const look = () => {
     asked = false;
-    if (view.isDestroyed) return;
+    if (ended) return;
     const box = scroller.getBoundingClientRect();
-    const left = view.dom.getBoundingClientRect().left + 120;
-    const from = view.posAtCoords({ left, top: box.top + 8 })?.pos ?? 0;
-    const to = view.posAtCoords({ left, top: box.bottom - 8 })?.pos ?? view.state.doc.content.size;
+    const left = drawing.getBoundingClientRect().left + 120;
+    const from = positionAt(left, box.top + 8);
+    const to = positionAt(left, box.bottom - 8);
     if (from === told.from && to === told.to) return;
     told = { from, to };
     tell(told);
@@ -30,6 +31,7 @@ export function watchInView(
   observer.observe(scroller);
   ask();
   return () => {
+    ended = true;
     scroller.removeEventListener("scroll", ask);
     observer.disconnect();
   };
