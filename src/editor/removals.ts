@@ -3,7 +3,7 @@ import type { DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinatio
 import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import {
   impactOf,
-  incomingCounts,
+  incomingLinks,
   referenceWords,
   type Going,
   type Impact,
@@ -75,7 +75,8 @@ export class Removals {
         ? index.destination(selection.node.attrs.id as DestinationId)
         : undefined;
     if (!place) return false;
-    if (!incomingCounts(index).has(place.id) && elsewhere.incomingTo(place.id).length === 0) return false;
+    if (incomingLinks(index, place.id).length === 0 && elsewhere.incomingTo(place.id).length === 0)
+      return false;
     const called = shortened(place.name, 40);
     const removal = called ? `“${called}” was` : "What was chosen was";
     this.begin({ kind: "blocks", ids: [place.id], called: removal });
@@ -113,8 +114,7 @@ export class Removals {
     const { index } = this.host;
     const gone = change.gone.filter((id) => earlier.standing.has(id) && !index.destination(id));
     if (gone.length === 0) return;
-    const counts = incomingCounts(index);
-    const links = gone.reduce((sum, id) => sum + (counts.get(id) ?? 0), 0);
+    const links = gone.reduce((sum, id) => sum + incomingLinks(index, id).length, 0);
     if (links === 0) return;
     const told =
       links === 1

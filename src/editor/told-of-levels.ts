@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import { lineOf, schema, shortened, type DestinationId } from "@/core/document";
-import { incomingCounts } from "@/core/links";
+import { incomingLinks } from "@/core/links";
 import { kindOf, levelsOf } from "@/core/wayfinding";
 import type { DocumentChange } from "./document-change";
 
@@ -36,10 +36,9 @@ export function toldOfLevels({ before, after, run }: DocumentChange, index: Docu
       ...(joined.length > 0 ? [`${called(joined)} joined ${name}.`] : []),
     ];
   });
-  const counts = incomingCounts(index);
   const links = changed
     .filter(({ is }) => is === null)
-    .reduce((sum, { node }) => sum + (counts.get(node.attrs.id as DestinationId) ?? 0), 0);
+    .reduce((sum, { node }) => sum + incomingLinks(index, node.attrs.id as DestinationId).length, 0);
   if (links > 0)
     told.push(
       links === 1 ? "The link that leads there still lands." : `The ${links} links there still land.`,

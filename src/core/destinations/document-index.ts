@@ -232,6 +232,14 @@ export class DocumentIndex {
     return headings[partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1] ?? null;
   }
 
+  /** The section that a heading begins, by the heading's id. */
+  sectionOf(heading: string): Section | undefined {
+    return this.once(
+      "sectionByHeading",
+      () => new Map(this.sections.map((it) => [it.heading.id as string, it])),
+    ).get(heading);
+  }
+
   /** The place of a position in a block whose id is known. */
   blockAt(block: number): { node: Node; pos: number } | null {
     for (const run of this.placed) {

@@ -3,7 +3,6 @@ export {
   calledOf,
   countAdrift,
   follow,
-  incomingCounts,
   incomingLinks,
   resolveLinks,
   type Followed,

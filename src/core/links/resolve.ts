@@ -150,23 +150,25 @@ function webAddress(url: string): Followed {
   return URL.canParse(url) ? OUTSIDE : adrift(`“${url}” is not a web address.`);
 }
 
-/** The links that lead to a destination. */
+const byDestination = new WeakMap<DocumentIndex, ReadonlyMap<DestinationId, readonly LinkPlace[]>>();
+
+/** The links that lead to a destination, in order of place. The first question to an index looks through all of its links. */
 export function incomingLinks(index: DocumentIndex, id: DestinationId): readonly LinkPlace[] {
-  return index.links.filter((link) => link.target.kind === "destination" && link.target.id === id);
+  let known = byDestination.get(index);
+  if (!known) {
+    const found = new Map<DestinationId, LinkPlace[]>();
+    for (const link of index.links) {
+      if (link.target.kind !== "destination") continue;
+      const others = found.get(link.target.id);
+      if (others) others.push(link);
+      else found.set(link.target.id, [link]);
+    }
+    byDestination.set(index, (known = found));
+  }
+  return known.get(id) ?? NONE;
 }
 
-const counted = new WeakMap<DocumentIndex, ReadonlyMap<DestinationId, number>>();
-
-/** How many links lead to each destination that any leads to. */
-export function incomingCounts(index: DocumentIndex): ReadonlyMap<DestinationId, number> {
-  const known = counted.get(index);
-  if (known) return known;
-  const counts = new Map<DestinationId, number>();
-  for (const { target } of index.links)
-    if (target.kind === "destination") counts.set(target.id, (counts.get(target.id) ?? 0) + 1);
-  counted.set(index, counts);
-  return counts;
-}
+const NONE: readonly LinkPlace[] = [];
 
 /** How many links of a document are adrift. */
 export function countAdrift(index: DocumentIndex): number {

@@ -72,7 +72,7 @@ describe("what is built for readers is the same everywhere", () => {
       fc.property(anyDocument, (any) => {
         const index = indexDocument(withReturns(any, 6));
         for (const link of returnLinks(index)) {
-          const section = index.sections.find((one) => one.heading.id === link.section.id)!;
+          const section = index.sectionOf(link.section.id)!;
           expect(link.block).toBe(section.endBlock);
           expect(link.pos).toBe(section.end);
         }

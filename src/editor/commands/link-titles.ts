@@ -74,9 +74,7 @@ export function linkTitles(
   const id = known?.id ?? newId();
   const { name } = known ?? freeName("List of sections", index);
   const target = { kind: "destination" as const, id, was: name };
-  const ends = new Set(
-    lines.map(({ meant }) => index.sections.find(({ heading }) => heading.id === meant.id)!.end),
-  );
+  const ends = new Set(lines.map(({ meant }) => index.sectionOf(meant.id)!.end));
   // From the end, so that each finds its place where it is.
   for (const end of [...ends].sort((a, b) => b - a))
     tr.insert(

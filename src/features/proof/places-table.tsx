@@ -5,7 +5,7 @@ import type { Column } from "@/components/data-table";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
-import { incomingCounts, type PageNumbers } from "@/core/links";
+import { incomingLinks, type PageNumbers } from "@/core/links";
 import { setBookmarkField, useSession } from "@/editor";
 import { LongList, type Part } from "./long-list";
 import { RenameByPattern } from "./rename-by-pattern";
@@ -121,13 +121,12 @@ function BookmarkActions({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]
 }
 
 function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
-  const counts = incomingCounts(index);
   return index.destinations.map((place) => ({
     place,
     name: shortened(place.name, 200) || "Untitled",
     number: index.numbers.get(place.id) ?? index.captions.get(place.id) ?? "",
     anchor: index.anchors.of(place.id) ?? "",
-    links: counts.get(place.id) ?? 0,
+    links: incomingLinks(index, place.id).length,
     page: pages?.labelAt(place.pos) ?? "",
     due: place.kind === "bookmark" && place.followUp ? place.due || "some day" : "",
     section: (place.kind === "heading" ? null : index.sectionAt(place.pos)?.name) ?? "",

@@ -6,7 +6,7 @@ import { listKeys } from "@/components/list-keys";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { Bookmark } from "@/core/destinations";
-import { incomingCounts } from "@/core/links";
+import { incomingLinks } from "@/core/links";
 import { Segments } from "@/components/segments";
 import { freeName, renameBookmark, useSession, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
@@ -33,7 +33,6 @@ export function BookmarkList() {
       order === "place" ? index.bookmarks : [...index.bookmarks].sort((a, b) => a.name.localeCompare(b.name)),
     [index, order],
   );
-  const incoming = incomingCounts(index);
   const [typed, setTyped] = useState("");
   const [all, setAll] = useState(false);
   const words = typed.trim().toLowerCase();
@@ -71,7 +70,7 @@ export function BookmarkList() {
             key={bookmark.id}
             bookmark={bookmark}
             first={i === 0}
-            incoming={incoming.get(bookmark.id) ?? 0}
+            incoming={incomingLinks(index, bookmark.id).length}
             session={session}
           />
         ))}

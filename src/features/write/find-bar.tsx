@@ -328,7 +328,7 @@ function useScope(where: Where, { section: id }: Opened): Scope {
   return useMemo<Scope>(() => {
     if (chosen) return { kind: "range", ...chosen };
     if (index) {
-      const section = index.sections.find((it) => it.heading.id === id);
+      const section = id ? index.sectionOf(id) : undefined;
       const first = index.headings[0];
       // What stands before the first heading is a section too.
       return section

@@ -1,7 +1,7 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { shortened } from "@/core/document";
-import { incomingCounts } from "@/core/links";
+import { incomingLinks } from "@/core/links";
 import { dropBookmark, useSession, useSessionValue } from "@/editor";
 import { putOnChosen } from "./selected-bookmark";
 
@@ -11,14 +11,13 @@ export function LostBookmarks() {
   const index = useSessionValue((it) => it.outline);
   const lost = index.lostBookmarks;
   if (lost.length === 0) return null;
-  const counts = incomingCounts(index);
   return (
     <section aria-label="Lost" className="px-4 py-3 text-sm">
       <h2 className="mb-1 font-semibold">Lost: their words were taken out</h2>
       <ul>
         {lost.map((id) => {
           const { name, last } = index.registry.bookmarks[id]!;
-          const links = counts.get(id) ?? 0;
+          const links = incomingLinks(index, id).length;
           return (
             <li key={id} className="py-1.5">
               <p className="break-words" dir="auto">

@@ -4,7 +4,7 @@ import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { shortened, type DestinationId } from "@/core/document";
-import { incomingCounts } from "@/core/links";
+import { incomingLinks } from "@/core/links";
 import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
 import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
@@ -20,7 +20,7 @@ export function SelectedBookmark() {
   const chosen = useSessionValue((it) => !it.state.selection.empty);
   const noteId = useId();
   if (!bookmark) return null;
-  const links = incomingCounts(index).get(bookmark.id) ?? 0;
+  const links = incomingLinks(index, bookmark.id).length;
   const set = (field: "note" | "followUp" | "due", value: string | boolean) =>
     session.dispatch(setBookmarkField(session.state.tr, bookmark.id, field, value));
   return (

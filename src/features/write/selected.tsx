@@ -90,8 +90,7 @@ function PlaceFacts({ place }: { place: Destination }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const incoming = incomingLinks(index, place.id);
-  const section =
-    place.kind === "heading" ? index.sections.find((one) => one.heading.id === place.id) : undefined;
+  const section = index.sectionOf(place.id);
   return (
     <>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
