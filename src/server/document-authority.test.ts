@@ -21,8 +21,8 @@ beforeEach(async () => {
 });
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-const doc = () =>
-  createDocument([schema.nodes.paragraph.create(null, schema.text("text"))], { title: "Kept" });
+const doc = (text = "text") =>
+  createDocument([schema.nodes.paragraph.create(null, schema.text(text))], { title: "Kept" });
 const insert = (text: string, at = 1) => ({
   stepType: "replace",
   from: at,
@@ -202,18 +202,27 @@ describe("steps", () => {
 
 test("only so many documents are held in memory; one that was put away is read from disk again", async () => {
   const ids: string[] = [];
-  for (let i = 0; i < 40; i++) {
+  for (let i = 0; i < 120; i++) {
     const id = await documents.create(LOCAL_AUTHOR, doc());
     ids.push(id);
     await append(id, 0, `c${i}`, [insert(`${i} `)]);
   }
-  expect(documents["open"].size).toBe(24);
+  expect(documents["open"].size).toBe(100);
   expect(documents["open"].has(ids[0]!)).toBe(false);
   expect(await textOf(ids[0]!)).toBe("0 text");
   numbers.c0 = 1;
   await append(ids[0]!, 1, "c0", [insert("again ")]);
   expect(await textOf(ids[0]!)).toBe("again 0 text");
-  expect(documents["open"].size).toBe(24);
+  expect(documents["open"].size).toBe(100);
+});
+
+test("of very long documents fewer are held in memory", async () => {
+  const long = "Words. ".repeat(1_500_000);
+  for (let i = 0; i < 5; i++) {
+    const id = await documents.create(LOCAL_AUTHOR, doc(long));
+    await documents.read(LOCAL_AUTHOR, id);
+  }
+  expect(documents["open"].size).toBe(3);
 });
 
 test("a snapshot that is damaged on disk is made anew from an older one and its steps, and reported", async () => {
@@ -312,7 +321,7 @@ describe("the shelf", () => {
 
   test("has more documents than are held in memory", async () => {
     const ids = [];
-    for (let i = 0; i < 60; i++) ids.push(await documents.create(LOCAL_AUTHOR, doc()));
+    for (let i = 0; i < 120; i++) ids.push(await documents.create(LOCAL_AUTHOR, doc()));
     for (const id of ids) await append(id, 0, "a", [insert(`${id} `)]);
     for (const id of ids) expect(await textOf(id)).toBe(`${id} text`);
   });

@@ -49,7 +49,9 @@ const STEPS_BETWEEN_SNAPSHOTS = 300;
 const TIME_BETWEEN_SNAPSHOTS = 5_000;
 /** … but for so many steps, which are still applied at a glance when the document is opened. */
 const MOST_STEPS_BETWEEN_SNAPSHOTS = 1_500;
-const MOST_OPEN = 24;
+/** So many documents are held in memory, and so many positions of all of them together: some fifteen of a thousand pages. */
+const MOST_OPEN = 100;
+const MOST_IN_MEMORY = 40_000_000;
 const MOST_STEPS_AT_ONCE = 2_000;
 
 /**
@@ -454,9 +456,12 @@ export class DocumentAuthority {
   private put(id: string, open: OpenDocument): void {
     this.open.delete(id);
     this.open.set(id, open);
-    for (const [oldest] of this.open) {
-      if (this.open.size <= MOST_OPEN) break;
+    let size = 0;
+    for (const { doc } of this.open.values()) size += doc.content.size;
+    for (const [oldest, { doc }] of this.open) {
+      if (oldest === id || (this.open.size <= MOST_OPEN && size <= MOST_IN_MEMORY)) break;
       if (this.waiting.has(oldest)) break;
+      size -= doc.content.size;
       this.open.delete(oldest);
       this.snapshots.delete(oldest);
     }
