@@ -13,16 +13,25 @@ async function tabTo(page: Page, wanted: Locator): Promise<void> {
   throw new Error("the keyboard does not get there");
 }
 
+/** Presses a key until an element has the keyboard; each press is awaited, since what it moves to gets it a little later. */
+async function pressTo(page: Page, key: string, wanted: Locator): Promise<void> {
+  const focused = () => page.evaluateHandle(() => document.activeElement);
+  for (let i = 0; i < 40; i++) {
+    if (await wanted.evaluate((element) => element === document.activeElement)) return;
+    const before = await focused();
+    await page.keyboard.press(key);
+    await page.waitForFunction((element) => element !== document.activeElement, before);
+  }
+  throw new Error(`“${key}” does not get there`);
+}
+
 /** Chooses an entry of the deck's Insert menu: F6 leads to the deck, arrow keys along it. */
 async function insert(page: Page, entry: string): Promise<void> {
   await page.keyboard.press("F6");
-  const menu = page.getByRole("button", { name: "Insert", exact: true });
-  for (let i = 0; i < 40 && !(await menu.evaluate((it) => it === document.activeElement)); i++)
-    await page.keyboard.press("ArrowRight");
+  await expect(manuscript(page)).not.toBeFocused();
+  await pressTo(page, "ArrowRight", page.getByRole("button", { name: "Insert", exact: true }));
   await page.keyboard.press("Enter");
-  const item = page.getByRole("menuitem", { name: new RegExp(`^${entry}\\b`) });
-  for (let i = 0; i < 24 && !(await item.evaluate((it) => it === document.activeElement)); i++)
-    await page.keyboard.press("ArrowDown");
+  await pressTo(page, "ArrowDown", page.getByRole("menuitem", { name: new RegExp(`^${entry}\\b`) }));
   await page.keyboard.press("Enter");
 }
 
