@@ -46,7 +46,9 @@ function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): str
     all === 0
       ? "There are no links in the text yet; lists and ways back lead by themselves."
       : adrift === 0
-        ? `All ${all} links were followed, and every one lands.`
+        ? all === 1
+          ? "The one link was followed, and lands."
+          : `All ${all} links were followed, and every one lands.`
         : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;
   return findings.length === 0 ? `${links} Nothing else was found.` : links;
 }

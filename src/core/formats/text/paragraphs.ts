@@ -1,4 +1,5 @@
 import { isContentsLine, isUnderline, opensLikeTitle } from "@/core/structure";
+import { drawnLines } from "./drawn-table";
 
 /** A paragraph of plain text: one line, or several whose ends mean something. */
 export type TextParagraph = readonly string[];
@@ -19,8 +20,8 @@ const ITEM = /^\s*(?:[-*•‣–+]|\(?(?:\d{1,3}|[a-z]|[ivx]{1,4})[.)])\s+\S/u;
 
 /**
  * Makes paragraphs of lines. A blank line ends one. Line ends of text that was wrapped at a column are joined: those after
- * which the next word would not have fitted. Verse, addresses, lists, lines of a contents list and underlined titles keep
- * theirs. A line that begins further in than the one before, after a line that was not full, begins a paragraph.
+ * which the next word would not have fitted. Verse, addresses, lists, lines of a contents list, underlined titles and drawn
+ * tables keep theirs. A line that begins further in than the one before, after a line that was not full, begins a paragraph.
  */
 export function paragraphsOf(lines: readonly string[]): TextParagraphs {
   const runs = runsOf(lines);
@@ -62,7 +63,15 @@ function columnOf(runs: readonly (readonly string[])[]): number {
 
 /** Each paragraph as its lines, each line as the parts that are joined to one. */
 function paragraphsOfRun(run: readonly string[], width: number): string[][][] {
+  if (run.length === 0) return [];
   if (run.length === 1) return [[[run[0]!]]];
+  const drawn = drawnLines(run);
+  if (drawn)
+    return [
+      ...paragraphsOfRun(run.slice(0, drawn.start), width),
+      withoutIndent(run.slice(drawn.start, drawn.end)).map((line) => [line]),
+      ...paragraphsOfRun(run.slice(drawn.end), width),
+    ];
   if (run.length === 2 && isUnderline(run[1]!.trim())) return [[[run[0]!.trim()], [run[1]!.trim()]]];
   if (run.filter((line) => isContentsLine(line.trim())).length * 2 >= run.length)
     return [withoutIndent(run).map((line) => [line])];
