@@ -82,7 +82,7 @@ export class Session {
   /** What is worked out in a worker beside the editing. */
   readonly derived: DerivedState;
   readonly shownSigns = new ShownSigns(() => {
-    this.view?.update(null);
+    this.redraw();
     this.tell();
   });
   /** How much of the manuscript is drawn, from 0 to 1. */
@@ -224,9 +224,7 @@ export class Session {
       this.adriftShown = this.adrift;
       this.computedDrawn = computed;
       this.pagesDrawn = origin;
-      // It may come in the middle of a click.
-      this.settle();
-      this.view?.update(null);
+      this.redraw();
     }
     if (pages && !(this.pagesShown && pages.looksLike(this.pagesShown, this.index.doc.content.size)))
       this.pagesShown = pages;
@@ -510,7 +508,7 @@ export class Session {
   inViewChanged(part: { from: number; to: number }): void {
     this.inView = part;
     // Matches and numbers of pages are drawn only near to what is in view.
-    if (foundPlaces(this.state).length > 0 || this.pages) this.view?.update(null);
+    if (foundPlaces(this.state).length > 0 || this.pages) this.redraw();
     this.tell();
   }
 
@@ -543,6 +541,12 @@ export class Session {
     const link = leadAt(this.index, pos);
     if (link) this.following.follow(link.target);
     return link !== null;
+  }
+
+  /** Draws what changed beside the text. It may come in the middle of a click, as while the text still scrolls. */
+  private redraw(): void {
+    this.settle();
+    this.view?.update(null);
   }
 
   private tell(): void {

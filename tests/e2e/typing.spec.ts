@@ -140,3 +140,25 @@ test("the browser's own undo, as its menu has it, is that of the manuscript", as
   await expect(manuscript(page)).toContainText("by the quay at night, they say, see");
   await kept(page);
 });
+
+test("the caret goes where one clicks while the text still scrolls", async ({ page }) => {
+  const filler = "Words that go on and on and say nothing of it. ".repeat(6);
+  await openFile(
+    page,
+    "scrolls.md",
+    Array.from({ length: 60 }, (_, i) => `## Part ${i + 1}\n\n${filler}`).join("\n\n"),
+  );
+  // The numbers of pages are drawn for what is in view.
+  await expect(manuscript(page).locator(".page-mark")).not.toHaveCount(0);
+  await caretAt(page, "Part 1", "behind");
+  for (let i = 0; i < 8; i++) {
+    await page.mouse.move(500, 400);
+    await page.mouse.wheel(0, 320);
+    await page.mouse.click(500, 400);
+    await page.keyboard.type("§");
+  }
+  await kept(page);
+  await expect(manuscript(page).getByRole("heading", { name: "Part 1", exact: true })).toHaveCount(1);
+  const words = await manuscript(page).evaluate((root) => root.textContent);
+  expect(words.match(/§+/g)).toEqual(Array(8).fill("§"));
+});
