@@ -5,28 +5,34 @@ export interface DrawnTable {
 }
 
 const DRAWN = /^\s*[|+].*[|+]$/;
-const RULE = /^\s*[|+][-=+|:\s]*[-=]{2}[-=+|:\s]*$/;
 const LEAST_LINES = 3;
+/** What has more columns was not drawn by hand for anybody to read. */
+const MOST_COLUMNS = 100;
+
+/** Whether a line of a drawing is a line across. */
+function isRule(line: string): boolean {
+  return /^[-=+|:\s]+$/.test(line) && /--|==/.test(line);
+}
 
 /**
- * Where the first drawing among the lines begins and ends (exclusive): lines that follow each other, each between bars, and
- * one of them at least a line across. Null where there is none.
+ * Where the drawings among some lines begin and end (exclusive): lines that follow each other, each between bars, and one of
+ * them at least a line across.
  */
-export function drawnLines(lines: readonly string[]): { start: number; end: number } | null {
+export function drawingsAmong(lines: readonly string[]): { start: number; end: number }[] {
+  const found: { start: number; end: number }[] = [];
   for (let start = 0; start < lines.length; start++) {
     let end = start;
     while (end < lines.length && DRAWN.test(lines[end]!)) end++;
-    if (end - start >= LEAST_LINES && lines.slice(start, end).some((line) => RULE.test(line)))
-      return { start, end };
+    if (end - start >= LEAST_LINES && lines.slice(start, end).some(isRule)) found.push({ start, end });
     start = Math.max(start, end - 1);
   }
-  return null;
+  return found;
 }
 
 /** Whether lines are a drawing from the first to the last, and the table that it is, if it is one; null where they are none. */
 export function drawingOf(lines: readonly string[]): { readonly table: DrawnTable | null } | null {
-  const found = drawnLines(lines);
-  return found?.start === 0 && found.end === lines.length ? { table: tableOf(lines) } : null;
+  const [first] = drawingsAmong(lines);
+  return first?.start === 0 && first.end === lines.length ? { table: tableOf(lines) } : null;
 }
 
 /**
@@ -35,14 +41,14 @@ export function drawingOf(lines: readonly string[]): { readonly table: DrawnTabl
  * line is a row, and one that begins with an empty cell goes on with the row before. Null for what is drawn but no table.
  */
 function tableOf(lines: readonly string[]): DrawnTable | null {
-  const rules = lines.filter((line) => RULE.test(line));
-  const words = lines.filter((line) => !RULE.test(line));
+  const rules = lines.filter((line) => isRule(line));
+  const words = lines.filter((line) => !isRule(line));
   const columns = columnsOf(words, rules);
   if (!columns) return null;
   const groups: string[][][] = [[]];
   let double = -1;
   for (const line of lines) {
-    if (!RULE.test(line)) groups.at(-1)!.push(columns(line));
+    if (!isRule(line)) groups.at(-1)!.push(columns(line));
     else {
       if (groups.at(-1)!.length > 0) groups.push([]);
       // A double line closes the head, where one is drawn below it.
@@ -68,6 +74,7 @@ function columnsOf(words: readonly string[], rules: readonly string[]): ((line: 
       .split("|")
       .map((cell) => cell.trim());
   const count = byBars(first).length;
+  if (count > MOST_COLUMNS) return null;
   if (words.every((line) => byBars(line).length === count)) return count > 1 ? byBars : null;
   // Bars among the words of a cell stand in other columns in other lines.
   const bars = [...first].flatMap((sign, at) =>

@@ -1,5 +1,5 @@
 import { isContentsLine, isUnderline, opensLikeTitle } from "@/core/structure";
-import { drawnLines } from "./drawn-table";
+import { drawingsAmong } from "./drawn-table";
 
 /** A paragraph of plain text: one line, or several whose ends mean something. */
 export type TextParagraph = readonly string[];
@@ -14,6 +14,8 @@ export interface TextParagraphs {
 const LONGEST_WRAPPED = 120;
 /** A narrower column is taken for verse or a list rather than for wrapped prose. */
 const NARROWEST = 40;
+/** So many titles stand right above one text; where more do, as in a list of them, none is one. */
+const MOST_TITLES = 8;
 /** Lines of prose stay this much below the width of their column. */
 const SLACK = 2;
 const ITEM = /^\s*(?:[-*•‣–+]|\(?(?:\d{1,3}|[a-z]|[ivx]{1,4})[.)])\s+\S/u;
@@ -63,15 +65,19 @@ function columnOf(runs: readonly (readonly string[])[]): number {
 
 /** Each paragraph as its lines, each line as the parts that are joined to one. */
 function paragraphsOfRun(run: readonly string[], width: number): string[][][] {
-  if (run.length === 0) return [];
-  if (run.length === 1) return [[[run[0]!]]];
-  const drawn = drawnLines(run);
-  if (drawn)
-    return [
-      ...paragraphsOfRun(run.slice(0, drawn.start), width),
-      withoutIndent(run.slice(drawn.start, drawn.end)).map((line) => [line]),
-      ...paragraphsOfRun(run.slice(drawn.end), width),
-    ];
+  const parts: string[][][][] = [];
+  let from = 0;
+  for (const { start, end } of drawingsAmong(run)) {
+    const drawing = withoutIndent(run.slice(start, end)).map((line) => [line]);
+    parts.push(paragraphsOfWords(run.slice(from, start), width), [drawing]);
+    from = end;
+  }
+  parts.push(paragraphsOfWords(run.slice(from), width));
+  return parts.flat();
+}
+
+function paragraphsOfWords(run: readonly string[], width: number, titles = 0): string[][][] {
+  if (run.length <= 1) return run.map((line) => [[line]]);
   if (run.length === 2 && isUnderline(run[1]!.trim())) return [[[run[0]!.trim()], [run[1]!.trim()]]];
   if (run.filter((line) => isContentsLine(line.trim())).length * 2 >= run.length)
     return [withoutIndent(run).map((line) => [line])];
@@ -79,8 +85,13 @@ function paragraphsOfRun(run: readonly string[], width: number): string[][][] {
     return [itemsOf(run)];
   const [first, ...rest] = run;
   // A title that stands right above its text.
-  if (!isFull(first!, rest[0]!, width) && rest.length > 1 && opensLikeTitle(first!.trim()))
-    return [[[first!.trim()]], ...paragraphsOfRun(rest, width)];
+  if (
+    titles < MOST_TITLES &&
+    !isFull(first!, rest[0]!, width) &&
+    rest.length > 1 &&
+    opensLikeTitle(first!.trim())
+  )
+    return [[[first!.trim()]], ...paragraphsOfWords(rest, width, titles + 1)];
   return isWrapped(run, width) ? wrappedParagraphs(run, width) : keptLines(run);
 }
 

@@ -6,8 +6,8 @@ import { paragraphsOf } from "./paragraphs";
 
 /** What is drawn across a page to part what is above it from what is below. */
 const LINE_OF_SIGNS = /^(?:([-=_*~])\1{4,}|\*(?:\s+\*){2,})$/;
-/** What a table is called above it. */
-const CAPTION = /^table\s+\S+\s+\S/i;
+/** What a table is called above it, with a number. */
+const CAPTION = /^table\s+\S*\d\S*\s+\S/i;
 
 /**
  * Reads plain text: a blank line ends a paragraph, a form feed is a page break; line ends inside one are joined where the text

@@ -49,6 +49,16 @@ describe("plain text", () => {
   test("of 40,000 lines is read without harm", () => {
     expect(read("line\n\n".repeat(40_000)).doc.childCount).toBe(40_000);
   });
+
+  test.each([
+    ["titles", "CHAPTER\n".repeat(60_000)],
+    ["small tables between words", "|a|b|\n|-|-|\n|--|-|\nwords\n".repeat(15_000)],
+    ["a line that is nearly a line across", `|a|\n|${"-".repeat(300_000)}x-|\n|b|\n`],
+    ["a table of many columns", `${"|a".repeat(3_000)}|\n|--|\n${"|b".repeat(3_000)}|\n`],
+  ])("of %s is read, and keeps every word", (_what, text) => {
+    const words = (all: string) => all.match(/[a-z]+/gi)!.length;
+    expect(words(writeFile(read(text), "text").text)).toBe(words(text));
+  });
 });
 
 describe("line ends of plain text", () => {
