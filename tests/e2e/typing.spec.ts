@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { caretAt, kept, manuscript, openFile, storedLines } from "./desk";
+import { caretAt, kept, manuscript, openFile, stage, storedLines, typeAtEnd } from "./desk";
 
 const TEXT = `# Harbour lights
 
@@ -161,4 +161,17 @@ test("the caret goes where one clicks while the text still scrolls", async ({ pa
   await expect(manuscript(page).getByRole("heading", { name: "Part 1", exact: true })).toHaveCount(1);
   const words = await manuscript(page).evaluate((root) => root.textContent);
   expect(words.match(/§+/g)).toEqual(Array(8).fill("§"));
+});
+
+test("letters typed as soon as the manuscript is back stand in their order", async ({ page }) => {
+  const parts = Array.from({ length: 60 }, (_, i) => `## Part ${i + 1}\n\nWords of it.`);
+  await openFile(page, "back.md", parts.join("\n\n"));
+  for (let i = 1; i <= 6; i++) {
+    await stage(page, "Proof");
+    await stage(page, "Write");
+    await typeAtEnd(page, "");
+    await page.keyboard.press("Enter");
+    await page.keyboard.type(`Late${i}`);
+    await expect(manuscript(page).locator("p").last()).toHaveText(`Late${i}`);
+  }
 });

@@ -109,8 +109,8 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
-  /** The chunk in which the caret was last, by its number. */
-  private caretChunk = -1;
+  /** The chunk in which the caret was last. */
+  private caretChunk: globalThis.Node | null = null;
   private readonly painted = new PaintedNow();
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
@@ -362,13 +362,12 @@ export class ManuscriptView {
     return chunk;
   }
 
-  /** Has the chunk painted into which the caret came. */
+  /** Has the chunk painted in which the caret is, for as long as it is there. */
   private paintCaret(): void {
-    const { head } = this.shown.selection;
-    const chunk = this.layout.chunkAt(head);
+    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(this.shown.selection.head)));
     if (chunk === this.caretChunk) return;
     this.caretChunk = chunk;
-    this.paintNow(head);
+    if (chunk instanceof HTMLElement) this.painted.hold([chunk, chunk.parentElement!]);
   }
 
   /** Does to the document what the view did to its drawing. */

@@ -5,6 +5,17 @@
 export class PaintedNow {
   /** How often each was asked for. */
   private readonly asked = new WeakMap<HTMLElement, number>();
+  private held: readonly HTMLElement[] = [];
+
+  /**
+   * Has parts painted until others are held. A part that is given back is not painted for a frame, even in view: what is typed
+   * in it then would stand behind the caret.
+   */
+  hold(parts: readonly HTMLElement[]): void {
+    for (const part of this.held) if (!parts.includes(part)) part.style.contentVisibility = "";
+    for (const part of parts) if (!this.held.includes(part)) part.style.contentVisibility = "visible";
+    this.held = parts;
+  }
 
   /** Has a part painted for two frames. Who asks last decides for how long: given back to the browser in the middle of a scroll, it would be
    * passed over where one looks what is in view. */
@@ -14,7 +25,7 @@ export class PaintedNow {
     part.style.contentVisibility = "visible";
     requestAnimationFrame(() =>
       requestAnimationFrame(() => {
-        if (this.asked.get(part) === turn) part.style.contentVisibility = "";
+        if (this.asked.get(part) === turn && !this.held.includes(part)) part.style.contentVisibility = "";
       }),
     );
   }
