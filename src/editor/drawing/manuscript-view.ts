@@ -109,8 +109,6 @@ export class ManuscriptView {
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
-  /** The chunk in which the caret was last. */
-  private caretChunk: globalThis.Node | null = null;
   private readonly painted = new PaintedNow();
   private readonly paragraphNumbers = new ParagraphNumbers();
   private readonly rangeEnds: RangeEnds;
@@ -356,7 +354,7 @@ export class ManuscriptView {
   private paintNow(pos: number, behind = 0): HTMLElement | null {
     const index = this.layout.chunkAt(pos) + behind;
     if (index < 0 || index >= this.layout.chunkCount) return null;
-    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(index)) as HTMLElement;
+    const chunk = this.chunkElement(index);
     this.painted.paint(chunk);
     this.painted.paint(chunk.parentElement!);
     return chunk;
@@ -364,10 +362,12 @@ export class ManuscriptView {
 
   /** Has the chunk painted in which the caret is, for as long as it is there. */
   private paintCaret(): void {
-    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(this.layout.chunkAt(this.shown.selection.head)));
-    if (chunk === this.caretChunk) return;
-    this.caretChunk = chunk;
-    if (chunk instanceof HTMLElement) this.painted.hold([chunk, chunk.parentElement!]);
+    const chunk = this.chunkElement(this.layout.chunkAt(this.shown.selection.head));
+    this.painted.hold([chunk, chunk.parentElement!]);
+  }
+
+  private chunkElement(index: number): HTMLElement {
+    return this.view.nodeDOM(this.layout.drawnStartOf(index)) as HTMLElement;
   }
 
   /** Does to the document what the view did to its drawing. */

@@ -12,9 +12,10 @@ export class PaintedNow {
    * in it then would stand behind the caret.
    */
   hold(parts: readonly HTMLElement[]): void {
-    for (const part of this.held) if (!parts.includes(part)) part.style.contentVisibility = "";
-    for (const part of parts) if (!this.held.includes(part)) part.style.contentVisibility = "visible";
+    const before = this.held;
     this.held = parts;
+    for (const part of [...before, ...parts])
+      if (!(before.includes(part) && parts.includes(part))) this.paint(part);
   }
 
   /** Has a part painted for two frames. Who asks last decides for how long: given back to the browser in the middle of a scroll, it would be

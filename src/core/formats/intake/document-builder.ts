@@ -24,6 +24,7 @@ import { NoteReferences } from "./note-references";
 import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
+import { behindTypedNumber } from "./caption-number";
 import { tableGrid, type CellDraft } from "./table-grid";
 
 const { nodes, marks: markTypes } = schema;
@@ -68,9 +69,6 @@ export interface FigureLook {
 
 /** The roles by which an image says that it only decorates (WAI-ARIA 1.2, presentation). */
 export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"]);
-
-/** A caption's number as people type it: `Figure 3.`, `Fig. 2-1:`, `TABLE IV –`. */
-const TYPED_NUMBER = /^(?:figure|fig\.?|table|tab\.?)\s+(?:\d+|[A-Z]|[IVXLC]+)(?:[.-]\d+)*\s*[.:–—-]\s+/i;
 
 /**
  * Builds a valid document from what a reader meets in the order of the file. It keeps the stack itself, so no depth of a
@@ -288,10 +286,9 @@ export class DocumentBuilder {
   /** A caption without the number somebody typed before it: captions are counted. */
   private withoutNumber(inline: Node[]): Node[] {
     const first = inline[0];
-    const typed = first?.isText ? TYPED_NUMBER.exec(first.text!) : null;
-    if (!first || !typed) return inline;
+    const rest = first?.isText ? behindTypedNumber(first.text!) : null;
+    if (!first || rest === null) return inline;
     this.dropped.add("typed number of a caption", "Captions are counted, so that their numbers stay right.");
-    const rest = first.text!.slice(typed[0].length);
     return [...(rest ? [schema.text(rest, first.marks)] : []), ...inline.slice(1)];
   }
 

@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import fc from "fast-check";
 import { schema } from "@/core/document";
 import { readFile, writeFile } from "..";
 
@@ -104,4 +105,30 @@ test("no word is lost where a table stands right below a line and right above an
 
 test("bars without a line across are words", () => {
   expect(read("| one |\n| two |\n| three |").doc.firstChild!.type.name).toBe("paragraph");
+});
+
+test("a sentence about a table is not its caption", () => {
+  const { caption, blocks } = tableIn("Table 3 has the lamps\n\n| a | b |\n|---|---|\n| 1 | 2 |");
+  expect(caption).toBe("");
+  expect(blocks).toEqual(["paragraph", "table"]);
+});
+
+test("whatever is drawn, no letter is lost or doubled", () => {
+  const line = fc
+    .tuple(
+      fc.constantFrom("|", "+", " |", ""),
+      fc.array(fc.constantFrom("|", "+", "-", "--", "=", " ", "a", "b | c", "word "), { maxLength: 9 }),
+      fc.constantFrom("|", "+", ""),
+    )
+    .map(([begin, within, end]) => begin + within.join("") + end);
+  const letters = (text: string) => [...text.replace(/[^a-z]/g, "")].sort().join("");
+  fc.assert(
+    fc.property(fc.array(line, { minLength: 1, maxLength: 9 }), (lines) => {
+      const text = lines.join("\n");
+      fc.pre(letters(text) !== "");
+      const { doc } = read(text);
+      expect(letters(doc.textContent)).toBe(letters(text));
+    }),
+    { numRuns: 2_000 },
+  );
 });

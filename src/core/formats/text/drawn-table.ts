@@ -36,9 +36,9 @@ export function drawingOf(lines: readonly string[]): { readonly table: DrawnTabl
 }
 
 /**
- * Reads a drawing as a table of two columns or more. Where there are lines across between the rows, what
- * stands between two of them is one row whose words are wrapped in their cells; where there is one below the head alone, each
- * line is a row, and one that begins with an empty cell goes on with the row before. Null for what is drawn but no table.
+ * Reads a drawing as a table of two columns or more. Where there are lines across between the rows, what stands between two of
+ * them is one row whose words are wrapped in their cells; where there is one below the head alone, each line is a row, and one
+ * that begins with an empty cell goes on with the row before. Null for what is drawn but no table.
  */
 function tableOf(lines: readonly string[]): DrawnTable | null {
   const rules = lines.filter((line) => isRule(line));
@@ -81,7 +81,9 @@ function columnsOf(words: readonly string[], rules: readonly string[]): ((line: 
     sign === "|" && words.every((it) => it[at] === "|") ? [at] : [],
   );
   const agree = rules.every((rule) => [...rule].every((sign, at) => sign !== "+" || bars.includes(at)));
-  if (bars.length < 3 || !agree) return null;
+  // No word may stand outside of the outer ones.
+  const within = words.every((line) => line.search(/\S/) === bars[0] && line.length - 1 === bars.at(-1));
+  if (bars.length < 3 || !agree || !within) return null;
   return (line) => bars.slice(1).map((end, i) => line.slice(bars[i]! + 1, end).trim());
 }
 

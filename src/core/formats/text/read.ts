@@ -1,4 +1,5 @@
 import type { Manuscript } from "@/core/document";
+import { behindTypedNumber } from "../intake/caption-number";
 import { DocumentBuilder } from "../intake/document-builder";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { drawingOf, type DrawnTable } from "./drawn-table";
@@ -6,8 +7,6 @@ import { paragraphsOf } from "./paragraphs";
 
 /** What is drawn across a page to part what is above it from what is below. */
 const LINE_OF_SIGNS = /^(?:([-=_*~])\1{4,}|\*(?:\s+\*){2,})$/;
-/** What a table is called above it, with a number. */
-const CAPTION = /^table\s+\S*\d\S*\s+\S/i;
 
 /**
  * Reads plain text: a blank line ends a paragraph, a form feed is a page break; line ends inside one are joined where the text
@@ -56,10 +55,10 @@ export function readText(text: string, context: ReadContext): Manuscript {
   return builder.finish(titleFromName(context.name), () => undefined);
 }
 
-/** The caption that a paragraph above a table is, or null. */
+/** The caption that a paragraph above a table is, with the number typed before it; or null. */
 function captionOf(lines: readonly string[] | undefined): string | null {
   const line = lines?.length === 1 ? lines[0]!.trim() : "";
-  return CAPTION.test(line) ? line : null;
+  return /^tab/i.test(line) && behindTypedNumber(line) !== null ? line : null;
 }
 
 function addTable(builder: DocumentBuilder, { rows, headers }: DrawnTable, caption: string | null): void {
