@@ -15,13 +15,43 @@ const { paragraph, heading, bullet_list, ordered_list } = schema.nodes;
 const LONGEST_TITLE = 120;
 /** Fewer lines than these are not taken for a contents list. */
 const LEAST_LINES = 3;
+/** Lists of a whole text, its parts, their chapters, and what else may be meant. */
+const MAX_DEPTH = 6;
 
 /**
  * Contents lists without page numbers: lines, or items of a list, that name what stands further down. Verses that come again
- * are none: between what a contents list names there is text.
+ * are none: between what a contents list names there is text. What one list names is no line of another one: that of a whole
+ * text is found only when those of its chapters are known.
  */
 export function namedAgain(doc: Node): NamedAgain[] {
-  const later = blocksByTitle(doc);
+  let known: NamedAgain[] = [];
+  for (let depth = 0; depth < MAX_DEPTH; depth++) {
+    const found = outermost([...known, ...runsBeside(known, doc)]);
+    if (lengthOf(found) === lengthOf(known)) break;
+    known = found;
+  }
+  return known;
+}
+
+/** Runs in order of place, without those that lie in another or overlap one before. */
+function outermost(runs: NamedAgain[]): NamedAgain[] {
+  let last = 0;
+  return runs
+    .sort((a, b) => a.first - b.first || b.end - a.end)
+    .filter(({ first, end }) => {
+      const beside = first >= last;
+      if (beside) last = end;
+      return beside;
+    });
+}
+
+function lengthOf(runs: readonly NamedAgain[]): number {
+  return runs.reduce((sum, { first, end }) => sum + end - first, 0);
+}
+
+/** Those that name what stands in none of the known ones. */
+function runsBeside(known: readonly NamedAgain[], doc: Node): NamedAgain[] {
+  const later = blocksByTitle(doc, known);
   const found: NamedAgain[] = [];
   for (let first = 0; first < doc.childCount; first++) {
     const titles: string[] = [];
@@ -42,15 +72,24 @@ export function namedAgain(doc: Node): NamedAgain[] {
   return found;
 }
 
-/** The numbers of blocks that may be titles, in order. */
-function blocksByTitle(doc: Node): TitleMap<number> {
-  const blocks = new TitleMap<number>();
+/**
+ * The numbers of blocks that may be the title of a name, in order; those in lists are none. Where headings are called so, what
+ * else says the same is none either.
+ */
+function blocksByTitle(doc: Node, lists: readonly NamedAgain[]): (title: string) => readonly number[] {
+  const [headings, paragraphs] = [new TitleMap<number>(), new TitleMap<number>()];
+  let at = 0;
   doc.forEach((block, _pos, index) => {
+    if (lists[at] && index >= lists[at]!.end) at++;
+    if (lists[at] && index >= lists[at]!.first) return;
     if (block.type !== paragraph && block.type !== heading) return;
     if (block.content.size === 0 || block.content.size > LONGEST_TITLE) return;
-    blocks.add(linesOf(block)[0]?.text ?? "", index);
+    (block.type === heading ? headings : paragraphs).add(linesOf(block)[0]?.text ?? "", index);
   });
-  return blocks;
+  return (title) => {
+    const called = headings.all(title);
+    return called.length > 0 ? called : paragraphs.all(title);
+  };
 }
 
 /** The lines of a block that may name titles: of a paragraph, or of a list, with those in it. */
@@ -66,12 +105,16 @@ function namingLines(block: Node): string[] | null {
 }
 
 /** For each line the first block after the one before that says the same; null where a line has none. */
-function placesOf(lines: readonly string[], later: TitleMap<number>, after: number): number[] | null {
+function placesOf(
+  lines: readonly string[],
+  later: (title: string) => readonly number[],
+  after: number,
+): number[] | null {
   const places: number[] = [];
   let last = after;
   for (const line of lines) {
     if (line.length > LONGEST_TITLE) return null;
-    const blocks = later.all(line);
+    const blocks = later(line);
     const next = blocks[partitionPoint(blocks.length, (i) => blocks[i]! <= last)];
     if (next === undefined) return null;
     places.push(next);

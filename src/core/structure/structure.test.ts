@@ -260,6 +260,35 @@ describe("contents lists typed by hand", () => {
     expect(proposed(...doc.content.content)).toEqual(expect.arrayContaining([titles[0], titles[1]]));
   });
 
+  test("of a whole text and of its chapters, of which each names what stands below it, are all found", () => {
+    const section = (words: string) => [paragraph(words), paragraph(LONG)];
+    const doc = createDocument([
+      lines(
+        "The tower",
+        "Its foot",
+        "Its stairs",
+        "Its head",
+        "The rope",
+        "Its knots",
+        "Its gates",
+        "Its end",
+      ),
+      paragraph(LONG),
+      paragraph("The tower"),
+      lines("Its foot", "Its stairs", "Its head"),
+      paragraph(LONG),
+      ...["Its foot", "Its stairs", "Its head", "The rope"].flatMap(section),
+      lines("Its knots", "Its gates", "Its end"),
+      paragraph(LONG),
+      ...["Its knots", "Its gates", "Its end"].flatMap(section),
+    ]);
+    expect(typedContents(doc).map(({ first, lines: { length } }) => [first, length])).toEqual([
+      [0, 8],
+      [3, 3],
+      [13, 3],
+    ]);
+  });
+
   test("verses that come again are none", () => {
     const verse = ["The wind came in", "The lamp went out", "The rope held on"].map((words) =>
       paragraph(words),
