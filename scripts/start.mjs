@@ -6,6 +6,7 @@ import { root } from "./install.mjs";
 /** Starts the server; answers its address. Ends the process with one line when a setting or the data folder is wrong. */
 export async function serve({ dev = false } = {}) {
   const { readSettings, SettingsError } = await import("../dist/settings.mjs");
+  const { guarded } = await import("../dist/guard.mjs");
   let settings;
   try {
     settings = readSettings(process.env);
@@ -19,7 +20,10 @@ export async function serve({ dev = false } = {}) {
   const app = next({ dev, dir: root, hostname: host, port, httpServer: server });
   await app.prepare();
   const handle = app.getRequestHandler();
-  server.on("request", (request, response) => void handle(request, response));
+  server.on(
+    "request",
+    guarded(settings, (request, response) => void handle(request, response), { dev }),
+  );
   await new Promise((resolve) => {
     server.once("error", (error) =>
       stop(

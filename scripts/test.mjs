@@ -84,8 +84,8 @@ tests(
   {
     file: "test-results/e2e.json",
     read: (report) => ({
-      passed: report.stats.expected + report.stats.flaky,
-      failed: report.stats.unexpected,
+      passed: report.stats.expected,
+      failed: report.stats.unexpected + report.stats.flaky,
     }),
   },
 );

@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
+import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { PageNonce } from "@/components/style-rules";
 import "./globals.css";
 import "./manuscript.css";
 import "./margins.css";
@@ -14,13 +16,15 @@ export const metadata: Metadata = {
 const ADDRESSED = `if (location.hash && location.pathname.startsWith("/documents/"))
   document.documentElement.dataset.addressed = "";`;
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const policy = (await headers()).get("content-security-policy") ?? "";
+  const nonce = /'nonce-([^']+)'/.exec(policy)?.[1] ?? "";
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
         {/* Before anything is painted: whether the address names a place in a document. */}
-        <script dangerouslySetInnerHTML={{ __html: ADDRESSED }} />
-        {children}
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: ADDRESSED }} />
+        <PageNonce nonce={nonce}>{children}</PageNonce>
       </body>
     </html>
   );

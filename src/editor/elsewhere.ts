@@ -1,5 +1,6 @@
 import type { DocumentIndex } from "@/core/destinations";
 import type { DestinationId } from "@/core/document";
+import { posted } from "@/core/exchange/posted";
 import {
   documentTargets,
   placeKey,
@@ -67,8 +68,7 @@ export class Elsewhere {
 
   /** Places of other documents whose names hold some words. */
   async find(words: string, signal: AbortSignal): Promise<readonly ListedPlace[]> {
-    const query = new URLSearchParams({ words, except: this.host.id });
-    const answer = await answered(`/api/places?${query.toString()}`, { signal });
+    const answer = await answered("/api/places/find", posted({ words, except: this.host.id }, { signal }));
     return ((await answer.json()) as { places: ListedPlace[] }).places;
   }
 
@@ -80,11 +80,7 @@ export class Elsewhere {
   private async ask(targets: ReturnType<typeof documentTargets>): Promise<void> {
     if (targets.length === 0) return;
     try {
-      const answer = await answered("/api/places", {
-        method: "POST",
-        headers: { "Content-Type": "application/json" },
-        body: JSON.stringify({ targets: targets.slice(0, MOST_ASKED) }),
-      });
+      const answer = await answered("/api/places", posted({ targets: targets.slice(0, MOST_ASKED) }));
       const { places } = (await answer.json()) as { places: AskedPlaces };
       if (this.closed) return;
       const next = new Map([...this.known, ...Object.entries(places)]);

@@ -26,9 +26,11 @@ import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Person } from "./person";
 import type { PictureStore } from "./picture-store";
+import type { SearchThreads } from "./search/search-in-thread";
 import { ShelfSearch } from "./search/shelf-search";
 import { StoredDocuments } from "./stored-documents";
 import type { DocumentTable, Tables } from "./tables";
+import { ownEntry } from "@/core/own-entry";
 
 /** A document as the shelf lists it. */
 export type ShelfEntry = Pick<
@@ -78,7 +80,7 @@ export class DocumentAuthority {
     private readonly db: Kysely<Tables>,
     readonly pictures: PictureStore,
     readonly files: FileStore,
-    expressionThread: string,
+    searching: SearchThreads,
     listing: ListingThread,
   ) {
     this.stored = new StoredDocuments(db);
@@ -87,7 +89,7 @@ export class DocumentAuthority {
       const { index, version } = await this.load(id);
       return { doc: index.doc, version };
     };
-    this.search = new ShelfSearch(db, read, expressionThread);
+    this.search = new ShelfSearch(db, read, searching);
     this.catalogue = new ShelfCatalogue(
       db,
       (id) => this.load(id),
@@ -110,8 +112,8 @@ export class DocumentAuthority {
   }
 
   /** Where something stands in the documents of the shelf. Throws a SoughtError for what cannot be sought. */
-  find(_person: Person, sought: Sought): Promise<FoundDocument[]> {
-    return this.search.find(sought);
+  find(_person: Person, sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
+    return this.search.find(sought, signal);
   }
 
   /** What places of other documents are called by now, by their keys. What one may not read is not there. */
@@ -233,7 +235,7 @@ export class DocumentAuthority {
     file: string,
   ): Promise<AttachedFile & { bytes: Uint8Array }> {
     const { index } = await this.read(person, id);
-    const entry = index.registry.files?.[file];
+    const entry = ownEntry(index.registry.files, file);
     const bytes = entry && !entry.removed ? this.files.find(entry.content) : null;
     if (!entry || !bytes) throw new ServerError(404, "no-file", "There is no such file.");
     return { ...entry, bytes };

@@ -9,6 +9,7 @@ import { DATABASE, openDatabase } from "./database";
 import { FileStore } from "./files/file-store";
 import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
+import { SearchThreads } from "./search/search-in-thread";
 import { readSettings } from "./settings";
 
 const place = globalThis as typeof globalThis & {
@@ -46,7 +47,7 @@ export async function openAuthority(folder: string): Promise<DocumentAuthority> 
     await openDatabase(folder),
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
-    threadFile("expression-thread"),
+    new SearchThreads(threadFile("search-thread"), path.join(/* turbopackIgnore: true */ folder, DATABASE)),
     new ListingThread(threadFile("listing-thread"), path.join(/* turbopackIgnore: true */ folder, DATABASE)),
   );
 }

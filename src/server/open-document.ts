@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemirror-transform";
 import {
   changedRun,
+  checkFromOutside,
   mapOver,
   mendedIds,
   RegistryStep,
@@ -12,12 +13,9 @@ import {
   type StepJSON,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import type { AppendRequest, SentSteps } from "@/core/exchange";
+import { AUTHORITY, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { ServerError } from "./errors";
 import type { StoredStep } from "./stored-documents";
-
-/** Who the authority is among the clients, for the steps by which it mends ids. */
-const AUTHORITY = "authority";
 
 /** One document in memory at its newest version. Immutable: each accepted request makes a new one. */
 export class OpenDocument {
@@ -66,7 +64,7 @@ export class OpenDocument {
   /**
    * Takes a client's steps in; answers the document with them, and the steps as they were accepted. Steps on an older
    * version are brought to the newest, up to the first that has no plain place there: who sends hundreds would wait for
-   * ever beside somebody who goes on writing, if one of them held up the rest. `between` are the steps since their version.
+   * ever beside somebody who goes on writing, if one of them held up the rest. What takes too long is cut short likewise. `between` are the steps since their version.
    * The same number is taken once: a request sent twice brings nothing new. Throws a {@link ServerError}: 409 with the steps
    * in between when their author has to rebase the first, 422 when they do not fit.
    */
@@ -84,7 +82,9 @@ export class OpenDocument {
     if (steps[0]!.number <= last) return { open: this, rows: [] };
     if (steps.some(({ number }, i) => i > 0 && number <= steps[i - 1]!.number))
       throw unfit("the steps are not in order");
-    let own = steps.map(({ step }) => parsed(step));
+    // What is not taken now, its author sends again; so no request holds up the others for long.
+    const atOnce = between.length > 0 ? Math.max(1, Math.floor(MAX_MAPPINGS / between.length)) : steps.length;
+    let own = steps.slice(0, atOnce).map(({ step }) => parsed(step));
     if (between.length > 0) {
       own = mapOver(
         own,
@@ -107,9 +107,14 @@ export class OpenDocument {
       });
     };
     try {
-      own.forEach((step, i) =>
-        take(step, between.length > 0 ? stepToJSON(step) : steps[i]!.step, client, steps[i]!.number),
-      );
+      const until = performance.now() + MAX_MS_AT_ONCE;
+      for (const [i, step] of own.entries()) {
+        if (i > 0 && performance.now() > until) {
+          own = own.slice(0, i);
+          break;
+        }
+        take(step, between.length > 0 ? stepToJSON(step) : steps[i]!.step, client, steps[i]!.number);
+      }
       check(this.doc, doc, own);
       const mended = mendedIds(this.doc, doc, this.ids);
       const before = this.numbers.get(AUTHORITY) ?? 0;
@@ -144,6 +149,9 @@ export class OpenDocument {
 }
 
 const STEPS_IN_MEMORY = 1_000;
+/** So long may the steps of one request be applied, in milliseconds, and so often are they mapped over others. */
+const MAX_MS_AT_ONCE = 250;
+const MAX_MAPPINGS = 500_000;
 
 /** A step to be stored. */
 export interface Row extends StoredStep {
@@ -174,10 +182,19 @@ function unfit(why: string): ServerError {
 
 function parsed(json: StepJSON): Step {
   try {
-    return stepFromJSON(json);
+    return inOrder(stepFromJSON(json));
   } catch (error) {
     throw unfit((error as Error).message);
   }
+}
+
+/** A step that ends before it begins would double what lies between. Throws a RangeError. */
+function inOrder(step: Step): Step {
+  const { from, gapFrom, gapTo, to } = step as Partial<ReplaceAroundStep>;
+  const places = [from, gapFrom, gapTo, to].filter((place) => place !== undefined);
+  if (places.some((place, i) => !Number.isInteger(place) || place < (i > 0 ? places[i - 1]! : 0)))
+    throw new RangeError("a change ends before it begins");
+  return step;
 }
 
 function after(doc: Node, step: Step): Node {
@@ -198,11 +215,7 @@ function check(before: Node, doc: Node, steps: readonly Step[]): void {
       // A document of one empty paragraph with the same attributes is checked at no cost.
       schema.nodes.doc.create(doc.attrs, schema.nodes.paragraph.create()).check();
     const run = changedRun(before, doc);
-    for (const block of doc.content.content.slice(run.start, run.endAfter)) {
-      if (!schema.nodes.doc.contentMatch.matchType(block.type))
-        throw new RangeError(`${block.type.name} cannot stand in a document`);
-      block.check();
-    }
+    checkFromOutside(doc.content.content.slice(run.start, run.endAfter));
   } catch (error) {
     throw unfit((error as Error).message);
   }

@@ -7,6 +7,8 @@ export interface Settings {
   readonly port: number;
   /** HOST: the address the server listens on. */
   readonly host: string;
+  /** GATE_ROPE_NAMES: further names under which the server is reached, as a page's address names them. */
+  readonly names: readonly string[];
   /** GATE_ROPE_DATA: the folder that holds the database and the pictures, as an absolute path. */
   readonly data: string;
 }
@@ -22,6 +24,20 @@ const schema = z.object({
     .string()
     .regex(/^[A-Za-z0-9.:-]+$/, "HOST has to be a host name or an address")
     .default("127.0.0.1"),
+  GATE_ROPE_NAMES: z
+    .string()
+    .transform((text) => text.split(/[\s,]+/).filter(Boolean))
+    .pipe(
+      z.array(
+        z
+          .string()
+          .regex(
+            /^[A-Za-z0-9.:_-]+$/,
+            "GATE_ROPE_NAMES has to list host names, without ports, separated by commas",
+          ),
+      ),
+    )
+    .default([]),
   GATE_ROPE_DATA: z.string().min(1, "GATE_ROPE_DATA has to name a folder").default("data"),
 });
 
@@ -35,6 +51,11 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   );
   const parsed = schema.safeParse(given);
   if (!parsed.success) throw new SettingsError(`${parsed.error.issues[0]!.message}.`);
-  const { PORT, HOST, GATE_ROPE_DATA } = parsed.data;
-  return { port: PORT, host: HOST, data: path.resolve(/* turbopackIgnore: true */ GATE_ROPE_DATA) };
+  const { PORT, HOST, GATE_ROPE_NAMES, GATE_ROPE_DATA } = parsed.data;
+  return {
+    port: PORT,
+    host: HOST,
+    names: GATE_ROPE_NAMES,
+    data: path.resolve(/* turbopackIgnore: true */ GATE_ROPE_DATA),
+  };
 }

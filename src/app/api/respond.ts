@@ -1,5 +1,7 @@
 import { NextResponse, type NextRequest } from "next/server";
 import { z } from "zod";
+import { MAX_NODE_DEPTH } from "@/core/document";
+import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { isServerError, ServerError } from "@/server";
 
 type Handler<P> = (request: NextRequest, context: { params: Promise<P> }) => Promise<Response> | Response;
@@ -8,7 +10,8 @@ type Method = (typeof METHODS)[number];
 
 /**
  * The handlers of one route. Every error has one shape, `{error: {code, message, …}}`; a method the route does not take
- * is answered with 405 and those it takes; a request that another site's page sends is refused.
+ * is answered with 405 and those it takes. What another site's page sends never gets here (`server/http`). What is
+ * answered is stored nowhere on the way, unless the route says that it may be.
  */
 export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<Method, Handler<P>> {
   const taken = METHODS.filter((method) => handlers[method]);
@@ -20,10 +23,11 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
           throw new ServerError(
             405,
             "method",
-            `${method} is not taken here; ${taken.join(", ") || "nothing"} is.`,
+            taken.length > 0
+              ? `${method} is not allowed; use ${taken.join(" or ")}.`
+              : `${method} is not allowed here.`,
           );
-        if (method !== "GET") refuseOtherSites(request);
-        return await handler(request, context);
+        return unstored(await handler(request, context));
       } catch (error) {
         return errorResponse(error, taken);
       }
@@ -33,11 +37,9 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
   return Object.fromEntries(wrapped) as Record<Method, Handler<P>>;
 }
 
-/** The server trusts who reaches it, so a page of another site must not act through the author's browser. */
-function refuseOtherSites(request: NextRequest): void {
-  const site = request.headers.get("sec-fetch-site");
-  if (site && site !== "same-origin" && site !== "none")
-    throw new ServerError(403, "other-site", "Another site may not change documents here.");
+function unstored(response: Response): Response {
+  if (!response.headers.has("Cache-Control")) response.headers.set("Cache-Control", "no-store");
+  return response;
 }
 
 function errorResponse(error: unknown, taken: readonly string[]): Response {
@@ -68,21 +70,32 @@ export async function bodyOf<T>(
   } catch {
     throw new ServerError(400, "not-json", "The request does not hold valid JSON.");
   }
+  if (isTooDeep(json)) throw new ServerError(400, "wrong-body", "The request is nested too deep.");
   const parsed = shape.safeParse(json);
   if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  const where = issue.path.length > 0 ? ` at ${issue.path.join(".")}` : "";
-  throw new ServerError(400, "wrong-body", `The request is not as it should be: ${issue.message}${where}.`);
+  const said = faultSaid(schemaFault(parsed.error));
+  throw new ServerError(400, "wrong-body", `The request is not as it should be: ${said}.`);
+}
+
+/** So deep may objects and lists of a request lie inside each other: a node takes two. */
+const MAX_JSON_DEPTH = 2 * MAX_NODE_DEPTH + 40;
+
+/** Before anything looks at it that calls itself for each level. */
+function isTooDeep(json: unknown): boolean {
+  let level: unknown[] = [json];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > MAX_JSON_DEPTH) return true;
+    level = level.flatMap((value) =>
+      typeof value === "object" && value !== null ? Object.values(value) : [],
+    );
+  }
+  return false;
 }
 
 /** The bytes of a request's body; no more of it is read than is allowed. Throws a {@link ServerError} where it is more. */
 export async function bytesWithin(request: Request, most: number, what = "file"): Promise<Uint8Array> {
   const tooLarge = () =>
-    new ServerError(
-      413,
-      "too-large",
-      `The ${what} is larger than ${most / 1024 / 1024} MB, which is the limit.`,
-    );
+    new ServerError(413, "too-large", `The ${what} is larger than ${sizeSaid(most)}, which is the limit.`);
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge();
   const pieces: Uint8Array[] = [];
   let length = 0;
@@ -96,6 +109,10 @@ export async function bytesWithin(request: Request, most: number, what = "file")
     pieces.push(piece.value);
   }
   return new Uint8Array(Buffer.concat(pieces));
+}
+
+function sizeSaid(bytes: number): string {
+  return bytes >= 1024 * 1024 ? `${Math.floor(bytes / 1024 / 1024)} MB` : `${Math.floor(bytes / 1024)} kB`;
 }
 
 /** A whole number in a request's query. Throws a {@link ServerError} where it is none. */

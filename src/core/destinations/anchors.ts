@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId, Registry } from "@/core/document";
 import type { Destination } from "./destination";
+import { ownEntry } from "@/core/own-entry";
 
 /** Length that every format and every reader takes. */
 export const ANCHOR_LENGTH = 40;
@@ -98,15 +99,15 @@ export function assignAnchors(
   const byAnchor = new Map<string, DestinationId | null>(RESERVED.map((name) => [name, null]));
   const byId = new Map<DestinationId, string>();
   const earlierNames = new Map<DestinationId, string[]>();
-  const published = destinations.filter((place) => registry.anchors[place.id]);
+  const published = destinations.filter((place) => ownEntry(registry.anchors, place.id));
   for (const place of published) {
-    const { anchor } = registry.anchors[place.id]!;
+    const { anchor } = ownEntry(registry.anchors, place.id)!;
     if (byAnchor.has(anchor.toLowerCase())) continue;
     byId.set(place.id, anchor);
     byAnchor.set(anchor.toLowerCase(), place.id);
   }
   for (const place of published)
-    for (const alias of registry.anchors[place.id]!.aliases)
+    for (const alias of ownEntry(registry.anchors, place.id)!.aliases)
       if (!byAnchor.has(alias.toLowerCase())) {
         byAnchor.set(alias.toLowerCase(), place.id);
         earlierNames.set(place.id, [...(earlierNames.get(place.id) ?? []), alias]);

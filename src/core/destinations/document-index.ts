@@ -25,6 +25,7 @@ import { paragraphById } from "./paragraphs";
 import { PlacedRun } from "./placed-run";
 import { runsOf, type Run } from "./run";
 import { sectionsOf } from "./sections";
+import { ownEntry } from "@/core/own-entry";
 
 /**
  * The index of one version of a document: its headings, sections, bookmarks, figures, tables and links in order of place,
@@ -206,7 +207,7 @@ export class DocumentIndex {
         for (const { id } of run.headings) ids.add(id);
         for (const { id } of run.others) ids.add(id);
         for (const { summary } of run.marked)
-          for (const { id } of summary.bookmarks) if (bookmarks[id] && !bookmarks[id].removed) ids.add(id);
+          for (const { id } of summary.bookmarks) if (ownEntry(bookmarks, id)?.removed === false) ids.add(id);
       }
       const onBlocks = this.blockEntries;
       if (onBlocks.length > 0) {
@@ -260,7 +261,7 @@ export class DocumentIndex {
     const found = new Map<string, Bookmark>();
     for (const run of this.placed)
       for (const piece of run.pieces) {
-        const entry = entries[piece.id];
+        const entry = ownEntry(entries, piece.id);
         if (!entry || entry.removed) continue;
         const before = found.get(piece.id);
         if (before) found.set(piece.id, { ...before, end: piece.to, text: `${before.text} ${piece.text}` });

@@ -4,6 +4,7 @@ import type { DocumentIndex } from "./document-index";
 import { headingNumbers, noteNumber } from "./numbers";
 import { paragraphAt } from "./paragraphs";
 import type { Stop } from "./stops";
+import { ownEntry } from "@/core/own-entry";
 
 /** A place that was sought by what somebody typed. */
 export type FoundPlace =
@@ -93,7 +94,7 @@ function read(typed: string): Sought {
   const page = /^p(?:age|\.)?(?:\s*(\d{1,7})|\s+([ivxlc]{1,9}))$/iu.exec(text);
   if (page) return { kind: "page", label: page[1] ?? page[2]! };
   const [, first, rest] = /^(\p{L}+)\.?\s*(.*)$/u.exec(text) ?? [];
-  const kind = first ? KINDS[first.toLowerCase()] : undefined;
+  const kind = first ? ownEntry(KINDS, first.toLowerCase()) : undefined;
   // "Figure" alone may be the beginning of a name as well.
   return kind && (rest || first !== text) ? { kind, words: rest! } : { kind: "all", words: text };
 }

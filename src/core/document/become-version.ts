@@ -1,6 +1,7 @@
 import { diffArrays } from "diff";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
+import type { AttachedFile } from "./attached-file";
 import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
 import { contentChange } from "./content-change";
@@ -9,6 +10,7 @@ import { RegistryStep, type RegistryChange } from "./steps/registry-step";
 import { StyleStep } from "./steps/style-step";
 import type { AnchorEntry, BookmarkEntry, Registry } from "./registry";
 import type { StyleSheet } from "./style-sheet";
+import { ownEntry } from "@/core/own-entry";
 
 /**
  * Changes a document into another version of it by steps that touch only what differs: blocks that stand in both under the
@@ -93,6 +95,8 @@ function becomeRegistry(tr: Transform, target: Registry): void {
   );
   const anchors = differing<AnchorEntry>(before.anchors, target.anchors);
   if (anchors.length > 0) changes.push({ part: "anchors", entries: Object.fromEntries(anchors) });
+  for (const [id, entry] of differing<AttachedFile>(before.files ?? {}, target.files ?? {}))
+    changes.push({ part: "files", id, entry });
   for (const change of changes) tr.step(new RegistryStep(change));
 }
 
@@ -102,6 +106,6 @@ function differing<T>(
 ): [string, T | null][] {
   const ids = new Set([...Object.keys(before), ...Object.keys(after)]);
   return [...ids]
-    .filter((id) => JSON.stringify(before[id]) !== JSON.stringify(after[id]))
-    .map((id) => [id, after[id] ?? null]);
+    .filter((id) => JSON.stringify(ownEntry(before, id)) !== JSON.stringify(ownEntry(after, id)))
+    .map((id) => [id, ownEntry(after, id) ?? null]);
 }

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { ListKind } from "./list-options";
+import { ownEntry } from "@/core/own-entry";
 
 /** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
 export interface FixedWords {
@@ -232,7 +233,7 @@ const BY_LANGUAGE: Readonly<Record<string, FixedWords>> = {
 /** The words of a language (BCP 47), whatever its country; English for one that is not known. */
 export function fixedWords(language: string): FixedWords {
   const [main = ""] = language.toLowerCase().split(/[-_]/);
-  return BY_LANGUAGE[main] ?? ENGLISH;
+  return ownEntry(BY_LANGUAGE, main) ?? ENGLISH;
 }
 
 /** The words of a document's language. */

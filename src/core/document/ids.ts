@@ -1,3 +1,5 @@
+import { z } from "zod";
+
 /** The permanent id of a destination: never shown, never changed, unique in its document. */
 export type DestinationId = string & { readonly __brand: "DestinationId" };
 
@@ -19,7 +21,16 @@ export function newId(): DestinationId {
   return id as DestinationId;
 }
 
-/** Takes a string from outside as an id, or null if it cannot be one. */
+/** Takes a string from outside as an id, or null if it cannot be one. What every object answers to is none. */
 export function asId(value: unknown): DestinationId | null {
-  return typeof value === "string" && /^[0-9A-Za-z_-]{1,64}$/.test(value) ? (value as DestinationId) : null;
+  return typeof value === "string" && /^[0-9A-Za-z_-]{1,64}$/.test(value) && !(value in Object.prototype)
+    ? (value as DestinationId)
+    : null;
 }
+
+/** Checks an id that comes from outside. */
+export const idSchema = z
+  .string()
+  .regex(/^[0-9A-Za-z_-]{1,64}$/, "not an id")
+  .refine((value) => asId(value) !== null, "not an id: a word with a meaning of its own")
+  .transform((value) => value as DestinationId);

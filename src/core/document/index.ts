@@ -15,7 +15,7 @@ export {
   type Alignment,
   type Series,
 } from "./attributes";
-export { asId, newId, type DestinationId } from "./ids";
+export { asId, idSchema, newId, type DestinationId } from "./ids";
 export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
 export {
   addressOf,
@@ -92,6 +92,7 @@ export { changedRun, type ChangedRun } from "./changed-run";
 export { contentChange, type ContentChange } from "./content-change";
 export { coversAll } from "./covers-all";
 export { blockById } from "./block-by-id";
+export { checkDocumentFromOutside, checkFromOutside, MAX_NODE_DEPTH } from "./from-outside";
 export { levelOf, sameIds, sizeOf } from "./blocks";
 export { mendedIds, type MendedIds } from "./mended-ids";
 export {

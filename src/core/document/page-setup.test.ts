@@ -51,7 +51,7 @@ describe("the paper of a document", () => {
   ])("with %s is refused", (_what, setup) => {
     expect(pageSetupSchema.safeParse(setup).success).toBe(false);
     expect(() => StyleStep.fromJSON(schema, { change: { page: { setup } } })).toThrow(
-      "Not a change of style",
+      "not a change of style",
     );
     const styles = { ...sheetOf(doc), page: { ...sheetOf(doc).page, setup } };
     expect(() => doc.type.create({ ...doc.attrs, styles }, doc.content).check()).toThrow();

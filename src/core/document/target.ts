@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
 import { actionSchema, type Action } from "./action";
-import type { DestinationId } from "./ids";
+import { idSchema, type DestinationId } from "./ids";
 
 /**
  * Where a link leads. A destination is held by its permanent id, never by name or text; `was` is what it was
@@ -47,11 +47,6 @@ export interface FileTarget {
   id: string;
   page?: number;
 }
-
-const idSchema = z
-  .string()
-  .regex(/^[0-9A-Za-z_-]{1,64}$/)
-  .transform((id) => id as DestinationId);
 
 const MOST_CONTEXT = 200;
 

@@ -5,7 +5,14 @@ import { z } from "zod";
  * a version is the number of steps since the document was made.
  */
 
-const client = z.string().min(1).max(64);
+/** Who the authority is among the clients, for the steps by which it mends what it accepts. */
+export const AUTHORITY = "authority";
+
+const client = z
+  .string()
+  .min(1)
+  .max(64)
+  .refine((name) => name !== AUTHORITY, "this name is the server's own");
 const version = z.int().min(0);
 const stepJSON = z.looseObject({ stepType: z.string() });
 

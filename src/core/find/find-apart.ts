@@ -18,9 +18,13 @@ export type Found = { readonly stretches: readonly number[] } | { readonly fault
 /** An expression may take so long, in milliseconds; then it is given up. */
 export const MOST_TIME = 3_000;
 
-/** Why an expression was given up. */
-export function tookTooLong(): SoughtError {
-  return new SoughtError("It takes too long. Repetitions inside of repetitions, such as (a+)+, never end.");
+/** Why a search was given up. */
+export function tookTooLong({ how }: Pick<Sought, "how"> = { how: "expression" }): SoughtError {
+  return new SoughtError(
+    how === "expression"
+      ? "It takes too long. Repetitions inside of repetitions, such as (a+)+, never end."
+      : "It takes too long. Try longer words.",
+  );
 }
 
 /** What the thread answers. */

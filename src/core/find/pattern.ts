@@ -1,4 +1,5 @@
 import { folded, type Folding } from "./folded";
+import { SignsFinder } from "./signs-finder";
 
 /** What is sought, and how it is meant. */
 export interface Sought extends Folding {
@@ -51,20 +52,25 @@ export function isSoughtError(error: unknown): error is SoughtError {
 type PartSign = string | typeof ANY;
 const ANY = Symbol("any letter");
 
-/** Signs that follow each other; the first stretch of them without “any letter” is what is looked for first. */
+/** Signs that follow each other. */
 interface Part {
   readonly signs: readonly PartSign[];
-  readonly length: number;
+  /** The first stretch of them without “any letter”. */
   readonly literal: string;
-  /** How many signs stand before the literal. */
-  readonly before: number;
+  /** Finds them where “any letter” is among them; null where they are plain text. */
+  readonly found: SignsFinder | null;
 }
 
 function partOf(signs: readonly PartSign[]): Part {
   const before = signs.findIndex((sign) => sign !== ANY);
   const end = before < 0 ? 0 : signs.findIndex((sign, i) => i > before && sign === ANY);
   const literal = before < 0 ? "" : signs.slice(before, end < 0 ? undefined : end).join("");
-  return { signs, length: signs.length, literal, before: Math.max(0, before) };
+  const plain = literal.length === signs.length;
+  return {
+    signs,
+    literal,
+    found: plain ? null : new SignsFinder(signs.map((sign) => (sign === ANY ? null : sign))),
+  };
 }
 
 function partsOf(sought: Sought): Pattern {
@@ -73,19 +79,27 @@ function partsOf(sought: Sought): Pattern {
   if (parts.length === 0) return () => [];
   return (text) => {
     const { text: line, origin } = folded(text, sought);
+    const edges: Edges = {
+      begin: (at) => !sought.wholeWords || isBorder(line, at),
+      // An accent that matters belongs to the letter before it.
+      end: (at) =>
+        !(sought.accents && /\p{M}/u.test(line[at] ?? "")) && (!sought.wholeWords || isBorder(line, at)),
+    };
     const found: Stretch[] = [];
     for (let at = 0; at < line.length;) {
-      const match = nextMatch(line, parts, at);
+      const match = nextMatch(line, parts, edges, at);
       if (!match) break;
-      // An accent that matters belongs to the letter before it.
-      const whole =
-        !(sought.accents && /\p{M}/u.test(line[match.to] ?? "")) &&
-        (!sought.wholeWords || (isBorder(line, match.from) && isBorder(line, match.to)));
-      if (whole) found.push({ from: origin(match.from), to: origin(match.to) });
-      at = whole ? match.to : match.from + 1;
+      found.push({ from: origin(match.from), to: origin(match.to) });
+      at = match.to;
     }
     return found;
   };
+}
+
+/** Where what is found may begin and end. */
+interface Edges {
+  begin(at: number): boolean;
+  end(at: number): boolean;
 }
 
 function wildcardParts(sought: Sought): Part[] {
@@ -109,37 +123,41 @@ function codeUnits(text: string, folding: Folding): string[] {
 
 /**
  * The first place from `at` on where the parts stand in their order, as close together as they can from their last one
- * back. Each part is looked for once, so that no pattern takes longer than a look through the line for each of its parts.
+ * back. What is passed over is never looked at again, so that all that is found in a line takes two looks through it.
  */
-function nextMatch(line: string, parts: readonly Part[], at: number): Stretch | null {
+function nextMatch(line: string, parts: readonly Part[], edges: Edges, at: number): Stretch | null {
+  const last = parts.length - 1;
+  const mayStand = (i: number) => (from: number) =>
+    (i > 0 || edges.begin(from)) && (i < last || edges.end(from + parts[i]!.signs.length));
   const starts: number[] = [];
   let from = at;
-  for (const part of parts) {
-    const start = find(line, part, from, 1);
+  for (const [i, part] of parts.entries()) {
+    const start = find(line, part, from, 1, mayStand(i));
     if (start < 0) return null;
     starts.push(start);
-    from = start + part.length;
+    from = start + part.signs.length;
   }
-  for (let i = parts.length - 2; i >= 0; i--) {
-    const latest = starts[i + 1]! - parts[i]!.length;
-    starts[i] = find(line, parts[i]!, latest, -1);
+  for (let i = last - 1; i >= 0; i--) {
+    const latest = starts[i + 1]! - parts[i]!.signs.length;
+    starts[i] = find(line, parts[i]!, latest, -1, mayStand(i));
   }
   return { from: starts[0]!, to: from };
 }
 
-function find(line: string, { signs, length, literal, before }: Part, from: number, step: 1 | -1): number {
-  for (let at = from; at >= 0 && at + length <= line.length; at += step) {
-    const found = step > 0 ? line.indexOf(literal, at + before) : line.lastIndexOf(literal, at + before);
-    at = found - before;
-    if (found < 0 || at < 0 || at + length > line.length) return -1;
-    if (literal.length === length) return at;
-    if (signs.every((sign, i) => (sign === ANY ? isLetter(line[at + i]!) : line[at + i] === sign))) return at;
+/** The first place from one on, or the last up to it, where a part stands and may stand; −1 where there is none. */
+function find(
+  line: string,
+  { signs, literal, found }: Part,
+  from: number,
+  step: 1 | -1,
+  mayStand: (at: number) => boolean,
+): number {
+  if (found) return found.find(line, from, step, mayStand);
+  for (let at = from; at >= 0 && at + signs.length <= line.length; at += step) {
+    at = step > 0 ? line.indexOf(literal, at) : line.lastIndexOf(literal, at);
+    if (at < 0 || mayStand(at)) return at;
   }
   return -1;
-}
-
-function isLetter(sign: string): boolean {
-  return /[\p{L}\p{N}]/u.test(sign);
 }
 
 /** Whether a word begins or ends at a place. */

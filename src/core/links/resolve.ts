@@ -2,6 +2,7 @@ import { addressOf, isAddress, saidOf, schemeOf, type DestinationId, type LinkTa
 import type { Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
 import { findQuoted, type QuotedWords } from "./quoted-words";
 import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
+import { ownEntry } from "@/core/own-entry";
 
 /** A place of the document on which a link can land. */
 export type Spot = Destination | QuotedWords | Top;
@@ -94,7 +95,7 @@ function adrift(why: string): Followed {
 }
 
 function file({ id, page }: { id: string; page?: number }, index: DocumentIndex): Followed {
-  const entry = index.registry.files?.[id];
+  const entry = ownEntry(index.registry.files, id);
   if (!entry) return adrift("The file it leads to is not attached to this document.");
   if (entry.removed) return adrift(`The file “${entry.name}” was taken away.`);
   if (page !== undefined && page > (entry.pages ?? 0))
@@ -126,7 +127,7 @@ export function calledOf(
       return found.place === null ? title : `${found.place || "Untitled"} in “${title}”`;
     }
     case "file": {
-      const name = index.registry.files?.[target.id]?.name ?? "A file";
+      const name = ownEntry(index.registry.files, target.id)?.name ?? "A file";
       return target.page === undefined ? name : `${name}, page ${target.page}`;
     }
     case "action":
@@ -137,7 +138,7 @@ export function calledOf(
 }
 
 function whyNot(target: { id: DestinationId; was?: string }, index: DocumentIndex): string {
-  const entry = index.registry.bookmarks[target.id];
+  const entry = ownEntry(index.registry.bookmarks, target.id);
   if (entry?.removed) return `The bookmark “${entry.name}” was removed.`;
   if (entry) return `The text of the bookmark “${entry.name}” was removed.`;
   return target.was ? `Nothing here is called “${target.was}”.` : "Its destination was removed.";

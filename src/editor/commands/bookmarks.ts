@@ -11,6 +11,7 @@ import {
   type Registry,
 } from "@/core/document";
 import { summarise, type Bookmark, type DocumentIndex } from "@/core/destinations";
+import { ownEntry } from "@/core/own-entry";
 
 const { nodes, marks } = schema;
 
@@ -144,7 +145,7 @@ export function bookmarkIdAt(index: DocumentIndex, pos: number): DestinationId |
   const at = pos - ($pos.depth > 0 ? $pos.before(1) : pos);
   const here = summarise(block)
     .bookmarks.filter(
-      ({ id, from, to }) => from <= at && at <= to && registry.bookmarks[id]?.removed === false,
+      ({ id, from, to }) => from <= at && at <= to && ownEntry(registry.bookmarks, id)?.removed === false,
     )
     .sort((a, b) => a.to - a.from - (b.to - b.from));
   return here[0]?.id ?? index.bookmarkOnBlock(block.attrs.id as string);
@@ -217,7 +218,7 @@ export function publishAnchors(
   const entries: Record<string, AnchorEntry> = {};
   for (const id of only ?? index.destinations.map((place) => place.id)) {
     const anchor = index.anchors.of(id);
-    if (anchor && !published[id]) entries[id] = { anchor, aliases: [] };
+    if (anchor && !ownEntry(published, id)) entries[id] = { anchor, aliases: [] };
   }
   if (Object.keys(entries).length === 0) return null;
   return tr.step(new RegistryStep({ part: "anchors", entries })).setMeta("addToHistory", false);

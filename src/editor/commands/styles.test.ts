@@ -108,7 +108,7 @@ describe("a change of style", () => {
     { more: 1 },
   ])("of %j is none, and refused", (look) => {
     expect(() => stepFromJSON({ stepType: "style", change: { style: "body", look } })).toThrow(
-      /Not a change of style/,
+      /not a change of style/,
     );
   });
 

@@ -14,6 +14,7 @@ import {
   type Registry,
 } from "@/core/document";
 import { freeNames } from "../commands/bookmarks";
+import { ownEntry } from "@/core/own-entry";
 
 /*
  * What is copied tells the names of its bookmarks and the document it is from. In another document the bookmarks then stand under their
@@ -46,7 +47,7 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
   const of = DOMSerializer.fromSchema(schema);
   const from = { "data-from": document };
   const named = (spec: DOMOutputSpec, id: string) => {
-    const entry = registry().bookmarks[id];
+    const entry = ownEntry(registry().bookmarks, id);
     return entry && !entry.removed
       ? withAttributes(spec, { ...from, "data-name": called(entry.name) })
       : spec;
@@ -152,7 +153,8 @@ export function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Tran
     for (const { id, from, to } of summarise(block).bookmarks) kinds.set(id, to > from ? "range" : "point");
   });
   const add = (id: string, entry: ReturnType<typeof bookmarkEntry>) => {
-    if (!known()[id]) tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, entry }));
+    if (!ownEntry(known(), id))
+      tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, entry }));
   };
   for (const [id, name] of names) {
     const kind = kinds.get(id);

@@ -11,6 +11,7 @@ import {
   type Registry,
 } from "@/core/document";
 import { ownChange } from "./own-change";
+import { ownEntry } from "@/core/own-entry";
 
 const MOST_LETTERS = 200;
 
@@ -31,7 +32,7 @@ export function lastPlaces(): Plugin {
       const inOrder = [...gone].sort(([, a], [, b]) => a.block - b.block);
       const lasts: Record<string, LastPlace> = {};
       for (const [id, { block, words }] of inOrder) {
-        const entry = bookmarks[id];
+        const entry = ownEntry(bookmarks, id);
         if (!entry || entry.removed) continue;
         lasts[id] = { words: shortened(words, MOST_LETTERS), ...places.before(block) };
       }

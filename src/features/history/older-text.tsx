@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
+import { StyleRules } from "@/components/style-rules";
 import type { StyleSheet } from "@/core/document";
 import { UNKNOWN_SHELF } from "@/core/links";
 import { styleRules } from "@/core/styles";
@@ -40,7 +41,7 @@ export function OlderText({ doc }: { doc: Node }) {
       lang={doc.attrs.language as string}
       className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
     >
-      <style>{styleRules(doc.attrs.styles as StyleSheet, ".older-text")}</style>
+      <StyleRules>{styleRules(doc.attrs.styles as StyleSheet, ".older-text")}</StyleRules>
       <div ref={place} className="older-text reading mx-auto max-w-160" />
     </div>
   );

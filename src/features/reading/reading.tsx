@@ -1,5 +1,6 @@
 import Link from "next/link";
 import { Mark } from "@/components/signs";
+import { StyleRules } from "@/components/style-rules";
 import type { ListedFile } from "@/features/frame/action-panel";
 import { BackChip } from "./back-chip";
 import { ReadingActions } from "./reading-actions";
@@ -75,7 +76,7 @@ export function Reading({
         )}
       </header>
       <main id="text" lang={language} tabIndex={-1} className="px-5 py-8 focus:outline-none sm:px-8 lg:py-12">
-        <style>{looks}</style>
+        <StyleRules>{looks}</StyleRules>
         {/* Written by the core from the checked model: nothing of a file's own markup gets here. */}
         <article className="reading mx-auto max-w-160" dangerouslySetInnerHTML={{ __html: html }} />
       </main>

@@ -5,6 +5,7 @@ import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { WAYS_TO_FIND } from "@/components/ways-to-find";
 import { listKeys } from "@/components/list-keys";
+import { posted } from "@/core/exchange/posted";
 import type { FoundDocument, Sought } from "@/core/find";
 
 type Answer =
@@ -132,18 +133,19 @@ function Found({ answer }: { answer: Answer | null }) {
 /** What the server finds, a moment after the last letter; null while it looks. */
 function useAnswer(words: string, how: Sought["how"], chosen: ReadonlySet<Option>): Answer | null {
   const [answer, setAnswer] = useState<{ readonly to: string; readonly answer: Answer } | null>(null);
-  const asked = new URLSearchParams({
+  const sought: Sought = {
     words,
     how,
-    case: chosen.has("case") ? "1" : "0",
-    accents: chosen.has("accents") ? "1" : "0",
-    whole: chosen.has("whole") ? "1" : "0",
-  }).toString();
+    matchCase: chosen.has("case"),
+    accents: chosen.has("accents"),
+    wholeWords: chosen.has("whole"),
+  };
+  const asked = JSON.stringify(sought);
   useEffect(() => {
     if (words.trim() === "") return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
-      fetch(`/api/search?${asked}`, { signal: abort.signal })
+      fetch("/api/search", posted(JSON.parse(asked) as Sought, { signal: abort.signal }))
         .then(async (response) => {
           const json = (await response.json()) as {
             documents?: FoundDocument[];

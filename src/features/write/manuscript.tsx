@@ -1,5 +1,6 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { Button } from "@/components/button";
+import { StyleRules } from "@/components/style-rules";
 import { styleRules } from "@/core/styles";
 import { useSession, useSessionValue } from "@/editor";
 import { useWholeText } from "./whole-text";
@@ -56,7 +57,7 @@ export function Manuscript() {
 function Looks() {
   const sheet = useSessionValue((it) => it.index.sheet);
   const rules = useMemo(() => styleRules(sheet, ".manuscript"), [sheet]);
-  return <style>{rules}</style>;
+  return <StyleRules>{rules}</StyleRules>;
 }
 
 /** How much of a long manuscript is drawn. The text in view stands at once; the rest follows within seconds. */

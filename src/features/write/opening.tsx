@@ -1,5 +1,6 @@
 "use client";
 
+import { StyleRules } from "@/components/style-rules";
 import { OpeningBand } from "@/features/frame/top-band";
 import { WriteFrame } from "./write-frame";
 
@@ -25,7 +26,7 @@ export function Opening({
       <WriteFrame>
         <main aria-busy="true" className="min-w-0 flex-1">
           <div inert className="first-words h-full overflow-y-auto px-16">
-            <style>{looks}</style>
+            <StyleRules>{looks}</StyleRules>
             <div className="manuscript">
               {/* Written from the checked model by the rules that draw the manuscript. */}
               <div className="bundle">

@@ -1,5 +1,6 @@
 import { useId, useState, type ReactNode } from "react";
 import { Check, Choice, fieldLook } from "@/components/field";
+import { StyleRules } from "@/components/style-rules";
 import {
   FACES,
   NAMED_COLOURS,
@@ -209,7 +210,7 @@ function Sample({ sheet, style }: { sheet: StyleSheet; style: StyleName }) {
       role="img"
       className="style-sample my-2 max-h-32 overflow-hidden rounded-base border border-line bg-ground px-3 py-2"
     >
-      <style>{styleRules(sheet, ".style-sample")}</style>
+      <StyleRules>{styleRules(sheet, ".style-sample")}</StyleRules>
       {sampleOf(style, words)}
     </div>
   );

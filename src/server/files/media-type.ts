@@ -1,4 +1,5 @@
 import { recognisePicture } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 
 /** Media types of files that authors attach, by how their names end. */
 const BY_ENDING: Record<string, string> = {
@@ -23,7 +24,7 @@ export function mediaTypeOf(name: string, bytes: Uint8Array): string {
   const head = String.fromCharCode(...bytes.subarray(0, 1_024));
   if (head.includes("%PDF-")) return "application/pdf";
   const ending = /\.([a-z0-9]{1,8})$/i.exec(name)?.[1]?.toLowerCase() ?? "";
-  return recognisePicture(bytes)?.type ?? BY_ENDING[ending] ?? "application/octet-stream";
+  return recognisePicture(bytes)?.type ?? ownEntry(BY_ENDING, ending) ?? "application/octet-stream";
 }
 
 /** Kinds that a browser shows by itself and in which no script runs. */

@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { z } from "zod";
-import { createDocument, schema } from "@/core/document";
+import { checkDocumentFromOutside, createDocument, schema } from "@/core/document";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { bodyOf, route } from "../respond";
 
@@ -14,7 +14,7 @@ function documentOf(body: z.infer<typeof newDocument>) {
   if (!body.document) return createDocument([], { title: body.title ?? "Untitled" });
   try {
     const doc = schema.nodeFromJSON(body.document);
-    doc.check();
+    checkDocumentFromOutside(doc);
     return body.title === undefined ? doc : doc.type.create({ ...doc.attrs, title: body.title }, doc.content);
   } catch (error) {
     throw new ServerError(422, "invalid-document", `This is not a document: ${(error as Error).message}`);

@@ -1,8 +1,9 @@
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
+import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { attachedFileSchema, type AttachedFile } from "../attached-file";
-import type { DestinationId } from "../ids";
+import { idSchema, type DestinationId } from "../ids";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
@@ -13,6 +14,7 @@ import {
   type LastPlace,
   type Registry,
 } from "../registry";
+import { ownEntry } from "@/core/own-entry";
 
 /**
  * A change of one field of one bookmark, of a whole bookmark, of the anchors of some destinations, or of an attached file (null
@@ -30,10 +32,7 @@ export type RegistryChange =
 
 export type BookmarkField = "name" | "note" | "followUp" | "due" | "removed" | "kind";
 
-const id = z
-  .string()
-  .max(64)
-  .transform((value) => value as DestinationId);
+const id = idSchema;
 const textField = z.enum(["name", "note"]);
 const flagField = z.enum(["followUp", "removed"]);
 
@@ -61,11 +60,11 @@ const changeSchema: z.ZodType<RegistryChange> = z.union([
   }),
   z.strictObject({
     part: z.literal("bookmarks"),
-    lasts: z.record(z.string().max(64), lastPlaceSchema.nullable()),
+    lasts: z.record(idSchema, lastPlaceSchema.nullable()),
   }),
   z.strictObject({
     part: z.literal("anchors"),
-    entries: z.record(z.string().max(64), anchorEntrySchema.nullable()),
+    entries: z.record(idSchema, anchorEntrySchema.nullable()),
   }),
   z.strictObject({ part: z.literal("files"), id, entry: attachedFileSchema.nullable() }),
 ]);
@@ -80,14 +79,14 @@ export class RegistryStep extends Step {
     const registry = doc.attrs.registry as Registry;
     const change = this.change;
     if ("field" in change) {
-      const before = registry.bookmarks[change.id];
+      const before = ownEntry(registry.bookmarks, change.id);
       if (!before) return StepResult.fail("The bookmark is not there any more.");
       return StepResult.ok(withEntries(doc, registry, "bookmarks", { [change.id]: changed(before, change) }));
     }
     if ("lasts" in change) {
       // Those that somebody else has let go of for good meanwhile are left out.
       const entries = Object.entries(change.lasts).flatMap(([id, value]) => {
-        const before = registry.bookmarks[id];
+        const before = ownEntry(registry.bookmarks, id);
         return before ? [[id, changed(before, { field: "last", value })] as const] : [];
       });
       return StepResult.ok(withEntries(doc, registry, "bookmarks", Object.fromEntries(entries)));
@@ -103,7 +102,7 @@ export class RegistryStep extends Step {
     const registry = doc.attrs.registry as Registry;
     const change = this.change;
     if ("field" in change) {
-      const before = registry.bookmarks[change.id];
+      const before = ownEntry(registry.bookmarks, change.id);
       if (!before) return this;
       return new RegistryStep(
         change.field === "last"
@@ -116,20 +115,20 @@ export class RegistryStep extends Step {
         part: "bookmarks",
         lasts: Object.fromEntries(
           Object.keys(change.lasts).flatMap((id) => {
-            const before = registry.bookmarks[id];
+            const before = ownEntry(registry.bookmarks, id);
             return before ? [[id, before.last ?? null]] : [];
           }),
         ),
       });
     if (change.part === "bookmarks")
-      return new RegistryStep({ ...change, entry: registry.bookmarks[change.id] ?? null });
+      return new RegistryStep({ ...change, entry: ownEntry(registry.bookmarks, change.id) ?? null });
     return new RegistryStep(
       change.part === "files"
-        ? { ...change, entry: registry.files?.[change.id] ?? null }
+        ? { ...change, entry: ownEntry(registry.files, change.id) ?? null }
         : {
             part: "anchors",
             entries: Object.fromEntries(
-              Object.keys(change.entries).map((id) => [id, registry.anchors[id] ?? null]),
+              Object.keys(change.entries).map((id) => [id, ownEntry(registry.anchors, id) ?? null]),
             ),
           },
     );
@@ -149,7 +148,8 @@ export class RegistryStep extends Step {
 
   static override fromJSON(_schema: Schema, json: unknown): RegistryStep {
     const parsed = z.object({ change: changeSchema }).safeParse(json);
-    if (!parsed.success) throw new RangeError("Not a registry step: " + z.prettifyError(parsed.error));
+    if (!parsed.success)
+      throw new RangeError(`not a change of names: ${faultSaid(schemaFault(parsed.error))}`);
     return new RegistryStep(parsed.data.change);
   }
 }

@@ -1,6 +1,7 @@
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
+import { faultSaid, schemaFault } from "@/core/schema-fault";
 import {
   captionRuleSchema,
   lookSchema,
@@ -75,7 +76,8 @@ export class StyleStep extends Step {
 
   static override fromJSON(_schema: Schema, json: unknown): StyleStep {
     const parsed = z.object({ change: changeSchema }).safeParse(json);
-    if (!parsed.success) throw new RangeError("Not a change of style: " + z.prettifyError(parsed.error));
+    if (!parsed.success)
+      throw new RangeError(`not a change of style: ${faultSaid(schemaFault(parsed.error))}`);
     return new StyleStep(parsed.data.change);
   }
 }

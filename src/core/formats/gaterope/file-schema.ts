@@ -8,6 +8,7 @@ import {
   expressionSchema,
   frozenListSchema,
   hintSchema,
+  idSchema,
   linkLookSchema,
   listOptionsSchema,
   linkTargetSchema,
@@ -22,9 +23,7 @@ import {
  * docs/format is generated from it.
  */
 
-const id = z
-  .string()
-  .regex(/^[0-9A-Za-z_-]{1,64}$/)
+const id = idSchema
   .nullable()
   .optional()
   .describe("The permanent id of the block; one is given where it is missing.");
@@ -43,7 +42,7 @@ const mark = z
         hint: hintSchema.optional(),
       }),
     }),
-    z.strictObject({ type: z.literal("bookmark"), attrs: z.strictObject({ id: z.string().max(64) }) }),
+    z.strictObject({ type: z.literal("bookmark"), attrs: z.strictObject({ id: idSchema }) }),
     z.strictObject({
       type: z.literal("colour"),
       attrs: z.strictObject({ colour: z.string().regex(COLOUR) }),
@@ -76,7 +75,7 @@ const inline = z
     z.strictObject({ type: z.literal("hard_break"), marks }),
     z.strictObject({
       type: z.literal("bookmark_point"),
-      attrs: z.strictObject({ id: z.string().max(64) }),
+      attrs: z.strictObject({ id: idSchema }),
       marks,
     }),
   ])
@@ -235,9 +234,9 @@ export const fileSchema = z.strictObject({
       title: z.string().max(20_000),
       language: z.string().max(40),
       registry: z.strictObject({
-        bookmarks: z.record(z.string().max(64), bookmarkEntrySchema),
-        anchors: z.record(z.string().max(64), anchorEntrySchema),
-        files: z.record(z.string().max(64), attachedFileSchema).optional(),
+        bookmarks: z.record(idSchema, bookmarkEntrySchema),
+        anchors: z.record(idSchema, anchorEntrySchema),
+        files: z.record(idSchema, attachedFileSchema).optional(),
       }),
       returns: returnRuleSchema,
       styles: styleSheetSchema.optional(),

@@ -1,7 +1,8 @@
-import { z } from "zod";
+import type { z } from "zod";
 import {
   contentOf,
   createDocument,
+  MAX_NODE_DEPTH,
   MOST_FILE_BYTES,
   pictureName,
   recognisePicture,
@@ -9,6 +10,7 @@ import {
   type Manuscript,
   type Picture,
 } from "@/core/document";
+import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { fromBase64 } from "../base64";
 import { LIMITS } from "../intake/limits";
 import type { ReadContext } from "../intake/read-context";
@@ -22,9 +24,7 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
   context.progress(0.3);
   const parsed = fileSchema.safeParse(json);
   if (!parsed.success) {
-    const issue = deepest(parsed.error.issues);
-    const where = issue.path.length > 0 ? ` at ${issue.path.slice(0, 12).join(".")}` : "";
-    throw new ReadError(`The file is not a Gate Rope document: ${issue.message}${where}.`);
+    throw new ReadError(`The file is not a Gate Rope document: ${faultSaid(schemaFault(parsed.error))}.`);
   }
   context.progress(0.6);
   const { document, pictures, files = {} } = parsed.data;
@@ -44,20 +44,6 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
   }
 }
 
-/** A union tells the failures of all its members; the one that got furthest says most. */
-function deepest(issues: readonly z.core.$ZodIssue[]): { path: PropertyKey[]; message: string } {
-  let best: { path: PropertyKey[]; message: string } = { path: [], message: "it is empty" };
-  const queue = issues.map((issue) => ({ issue, path: issue.path as PropertyKey[] }));
-  for (let next = queue.pop(); next; next = queue.pop()) {
-    const { issue, path } = next;
-    if (path.length >= best.path.length) best = { path, message: issue.message };
-    if (issue.code === "invalid_union")
-      for (const branch of issue.errors)
-        for (const inside of branch) queue.push({ issue: inside, path: [...path, ...inside.path] });
-  }
-  return best;
-}
-
 function parseJson(text: string): unknown {
   try {
     return JSON.parse(text.replace(/^\uFEFF/, ""));
@@ -75,6 +61,9 @@ function parseJson(text: string): unknown {
   }
 }
 
+/** A node takes two levels of a file; around all of them and within a mark there are some more. */
+const MAX_JSON_DEPTH = 2 * MAX_NODE_DEPTH + 20;
+
 /** Depth and number of nodes are bounded before anything recursive sees the file. */
 function checkSize(json: unknown): void {
   const stack: { value: unknown; depth: number }[] = [{ value: json, depth: 0 }];
@@ -82,8 +71,7 @@ function checkSize(json: unknown): void {
   for (let next = stack.pop(); next; next = stack.pop()) {
     const { value, depth } = next;
     if (typeof value !== "object" || value === null) continue;
-    if (depth > LIMITS.nesting * 6)
-      throw new ReadError("The file is nested deeper than any Gate Rope document.");
+    if (depth > MAX_JSON_DEPTH) throw new ReadError("The file is nested deeper than any Gate Rope document.");
     if (!Array.isArray(value) && "type" in value && !("text" in value) && ++blocks > LIMITS.blocks * 4)
       throw new ReadError(
         `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,

@@ -33,6 +33,7 @@ import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
 import type { HtmlOutput, WrittenNote } from "./html-output";
 import { inlineHtml } from "./inline-html";
+import { ownEntry } from "@/core/own-entry";
 
 /** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
 export function documentHtml(output: HtmlOutput): string {
@@ -123,7 +124,7 @@ function blockBookmarks(output: HtmlOutput): Map<string, DestinationId[]> {
 
 /** A bookmark on a block is an empty element before it, so that the block keeps an anchor of its own. */
 function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
-  const name = output.index.registry.bookmarks[id]?.name ?? "";
+  const name = ownEntry(output.index.registry.bookmarks, id)?.name ?? "";
   const anchor = output.anchor(id);
   return anchor
     ? `${output.aliases(id)}<div${attribute("id", anchor)} data-name="${escapeHtml(name)}"></div>`

@@ -20,6 +20,7 @@ import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
+import { ownEntry } from "@/core/own-entry";
 
 /** Elements that never come in, with all they hold; those with a reason are counted in the import report. */
 const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
@@ -143,7 +144,7 @@ export class HtmlReading implements TokenHandler {
   onStartTag(tag: Token.TagToken): void {
     this.flush();
     this.afterTag = true;
-    const raw = RAW[tag.tagName];
+    const raw = ownEntry(RAW, tag.tagName);
     if (raw !== undefined) this.tokenizer.state = raw;
     this.start(tag);
   }

@@ -4,6 +4,7 @@ import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
+import { ownEntry } from "@/core/own-entry";
 
 /** Inline content as HTML. Marks that go on from one piece of text to the next stay open. */
 export function inlineHtml(parent: Node, output: HtmlOutput): string {
@@ -57,7 +58,7 @@ function noteSign(node: Node, output: HtmlOutput): string {
 }
 
 function nameAttribute(id: DestinationId, output: HtmlOutput): string {
-  return ` data-name="${escapeHtml(output.index.registry.bookmarks[id]?.name ?? "")}"`;
+  return ` data-name="${escapeHtml(ownEntry(output.index.registry.bookmarks, id)?.name ?? "")}"`;
 }
 
 const TAGS: Record<string, string> = {

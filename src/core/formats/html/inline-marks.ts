@@ -1,5 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { COLOUR, schema, type Alignment } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 
 const { strong, emphasis, underline, strike, superscript, subscript, code, colour, size } = schema.marks;
 
@@ -27,7 +28,7 @@ const BY_NAME: Record<string, Mark> = {
 /** The marks that an HTML element puts on its words: by its name and by the few declarations that are kept of its style. */
 export function marksOfElement(name: string, attributes: ReadonlyMap<string, string>): Mark[] {
   const marks: Mark[] = [];
-  const own = BY_NAME[name];
+  const own = ownEntry(BY_NAME, name);
   if (own) marks.push(own);
   if (name === "font" && attributes.get("color")) marks.push(...colourMark(attributes.get("color")!));
   const style = attributes.get("style");
@@ -100,7 +101,7 @@ function hexColour(value: string): string | null {
         .map((part) => Math.min(Number(part), 255).toString(16).padStart(2, "0"))
         .join("")
     );
-  return NAMED_COLOURS[value] ?? null;
+  return ownEntry(NAMED_COLOURS, value) ?? null;
 }
 
 /** The sixteen colours of HTML 4.01, section 6.5. */

@@ -13,6 +13,7 @@ import {
 import { anchorFrom, ANCHOR_LENGTH } from "@/core/destinations";
 import type { DropLog } from "./drop-log";
 import { LinkPromises } from "./link-promises";
+import { ownEntry } from "@/core/own-entry";
 
 /** An anchor as a file has it. */
 export interface NamedAnchor {
@@ -62,7 +63,7 @@ export class NamedPlaces {
         this.ranges.delete(id);
       } else this.nameBookmark(id, "range", range);
     }
-    return this.bookmarks[id] !== undefined;
+    return ownEntry(this.bookmarks, id) !== undefined;
   }
 
   /** The anchor of a range that enclosed no words; null where it enclosed some. */

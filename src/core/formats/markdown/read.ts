@@ -28,6 +28,7 @@ import {
   shortTitleIn,
   tableCaption,
 } from "./conventions";
+import { ownEntry } from "@/core/own-entry";
 
 const { strong, emphasis, strike, code } = schema.marks;
 
@@ -340,7 +341,7 @@ function headingAnchor(
   const { rest, short } = shortTitleIn(found[2]!);
   const words = rest.split(/\s+/);
   const anchor = words.find((word) => /^#[^\s]{1,200}$/u.test(word))?.slice(1) ?? null;
-  const series = seriesFrom(words.map((word) => SERIES[word]).find(Boolean));
+  const series = seriesFrom(words.map((word) => ownEntry(SERIES, word)).find(Boolean));
   return anchor || series || short ? { text: found[1]!, anchor, series, short } : null;
 }
 

@@ -41,6 +41,7 @@ import {
   returnsComment,
   shortTitleAttribute,
 } from "./conventions";
+import { ownEntry } from "@/core/own-entry";
 
 /** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
 export function writeMarkdown(
@@ -383,7 +384,7 @@ class MarkdownWriter {
   }
 
   private anchorTag(id: DestinationId): string {
-    const name = this.index.registry.bookmarks[id]?.name ?? "";
+    const name = ownEntry(this.index.registry.bookmarks, id)?.name ?? "";
     const aliases = this.index.anchors.aliases(id).map((alias) => `<a id="${escapeHtml(alias)}"></a>`);
     return `${aliases.join("")}<a id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></a>`;
   }

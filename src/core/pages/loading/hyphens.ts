@@ -1,4 +1,5 @@
 import type { Hyphenate } from "../resources";
+import { ownEntry } from "@/core/own-entry";
 
 type Patterns = { hyphenateSync: (text: string) => string };
 
@@ -30,7 +31,7 @@ const LANGUAGES: Readonly<Record<string, () => Promise<Patterns | { default: Pat
 /** How words of a language are divided (Liang's algorithm and the patterns of the TeX users); null for a language without patterns. */
 export async function hyphensOf(language: string): Promise<Hyphenate | null> {
   const tag = language.toLowerCase();
-  const load = LANGUAGES[tag] ?? LANGUAGES[tag.split("-")[0]!];
+  const load = ownEntry(LANGUAGES, tag) ?? ownEntry(LANGUAGES, tag.split("-")[0]!);
   if (!load) return null;
   const loaded = await load();
   const { hyphenateSync } = "default" in loaded ? loaded.default : loaded;

@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import type { Face, LinkLook, LinkTarget, Look, StyleSheet } from "@/core/document";
 import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
+import { ownEntry } from "@/core/own-entry";
 
 /** How words are set. Lengths are points. */
 export interface TextStyle {
@@ -33,7 +34,7 @@ const COLOURS: Readonly<Record<string, string>> = {
 /** A colour of a look on paper: named ones as six digits. */
 export function colourOnPaper(colour: string | null, otherwise = "ink"): string {
   const named = colour ?? otherwise;
-  return named.startsWith("#") ? named : (COLOURS[named] ?? COLOURS.ink!);
+  return named.startsWith("#") ? named : (ownEntry(COLOURS, named) ?? COLOURS.ink!);
 }
 
 /** Styles of looks, each kept for the sheet it was asked with last: nearly all texts of a document share a few. */

@@ -1,0 +1,51 @@
+import type { Node } from "prosemirror-model";
+import { asId } from "./ids";
+import { schema } from "./schema";
+
+/**
+ * So deep may nodes lie inside each other, the document's own blocks counted as 1. Readers keep lists and quotations at twelve
+ * levels, some thirty nodes; what walks a document calls itself for each level, so there has to be an end.
+ */
+export const MAX_NODE_DEPTH = 100;
+
+/**
+ * Checks blocks that somebody sends as parts of a document: against the schema, that they may stand there, that nothing lies
+ * too deep, that ids are ids. Throws a RangeError that says what is wrong.
+ */
+export function checkFromOutside(blocks: readonly Node[]): void {
+  for (const block of blocks) {
+    if (!schema.nodes.doc.contentMatch.matchType(block.type))
+      throw new RangeError(`${block.type.name} cannot stand in a document`);
+    checkWithin(block);
+    block.check();
+  }
+}
+
+/** Checks a whole document; its blocks also have to have ids, each another. */
+export function checkDocumentFromOutside(doc: Node): void {
+  const ids = new Set<unknown>();
+  for (const { attrs } of doc.content.content) {
+    if (!attrs.id) throw new RangeError("a block has no id");
+    if (ids.size === ids.add(attrs.id).size) throw new RangeError("two blocks have the same id");
+  }
+  checkFromOutside(doc.content.content);
+  doc.check();
+}
+
+/** Ids and depth; without a call for each level. */
+function checkWithin(block: Node): void {
+  const open: { node: Node; depth: number }[] = [{ node: block, depth: 1 }];
+  for (let next = open.pop(); next; next = open.pop()) {
+    const { node, depth } = next;
+    if (depth > MAX_NODE_DEPTH)
+      throw new RangeError(`lists and quotations lie more than ${MAX_NODE_DEPTH} deep`);
+    checkId(node.attrs.id);
+    for (const mark of node.marks) checkId(mark.attrs.id);
+    for (const child of node.content.content) open.push({ node: child, depth: depth + 1 });
+  }
+}
+
+/** A block that has no id yet is given one by the authority. */
+function checkId(id: unknown): void {
+  if (id !== undefined && id !== null && asId(id) === null) throw new RangeError("an id is no id");
+}
