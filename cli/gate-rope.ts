@@ -195,6 +195,10 @@ function reasonOf(error: unknown): string {
   return (code && known[code]) ?? (error instanceof Error ? error.message : String(error));
 }
 
+function firstLine(error: unknown): string {
+  return (error instanceof Error ? error.message : String(error)).split("\n", 1)[0]!.slice(0, 500);
+}
+
 function print(text: string): void {
   process.stdout.write(text + "\n");
 }
@@ -208,7 +212,7 @@ try {
   process.exitCode = await run(readCommand(process.argv.slice(2)));
 } catch (error) {
   const known = [Stop, UsageError, UpkeepError, SettingsError, DatabaseError];
-  if (!known.some((kind) => error instanceof kind)) throw error;
-  process.stderr.write(`gate-rope: ${(error as Error).message}\n`);
+  const expected = known.some((kind) => error instanceof kind);
+  process.stderr.write(`gate-rope: ${expected ? "" : "An unexpected error: "}${firstLine(error)}\n`);
   process.exitCode = CANNOT_READ;
 }

@@ -62,8 +62,10 @@ async function seed(documents: DocumentAuthority): Promise<number> {
 }
 
 try {
-  const documents = await openAuthority(readSettings(process.env).data);
+  const { data, acceptLoss } = readSettings(process.env);
+  const documents = await openAuthority(data, { acceptLoss });
   const count = await seed(documents);
+  await documents.close();
   if (count > 0) console.log(`Put ${count} demo documents on the shelf.`);
 } catch (error) {
   if (!(error instanceof SettingsError || error instanceof DatabaseError)) throw error;

@@ -5,6 +5,7 @@ import { ensureInstalled, root } from "./install.mjs";
 
 process.env.NEXT_TELEMETRY_DISABLED = "1";
 process.chdir(root);
+if (process.argv.includes("--accept-loss")) process.env.GATE_ROPE_ACCEPT_LOSS = "1";
 ensureInstalled();
 await ensureBuilt();
 const seeded = spawnSync(process.execPath, ["dist/seed.mjs"], { stdio: "inherit", cwd: root });

@@ -36,10 +36,16 @@ export async function serve({ dev = false } = {}) {
   });
   for (const signal of ["SIGINT", "SIGTERM"])
     process.once(signal, () => {
-      server.close(() => process.exit(0));
+      // What was accepted is brought into the database's own file before the end.
+      server.close(() => void Promise.resolve(globalThis.gateRopeEnd?.()).finally(() => process.exit(0)));
       server.closeAllConnections();
     });
   return `http://${host.includes(":") ? `[${host}]` : host}:${port}`;
+}
+
+/** `--accept-loss` behind the command: goes on where the data folder holds less than was accepted. */
+export function takeArguments() {
+  if (process.argv.includes("--accept-loss")) process.env.GATE_ROPE_ACCEPT_LOSS = "1";
 }
 
 function stop(line) {
@@ -49,5 +55,6 @@ function stop(line) {
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   process.env.NEXT_TELEMETRY_DISABLED = "1";
+  takeArguments();
   console.log(`Gate Rope stands at ${await serve()}`);
 }

@@ -90,6 +90,10 @@ void make().then(
   (error: unknown) =>
     tell({
       kind: "outcome",
-      outcome: { ok: false, reason: `The PDF could not be made: ${(error as Error).message}` },
+      outcome: { ok: false, reason: `The PDF could not be made: ${whyOf(error as NodeJS.ErrnoException)}` },
     }),
 );
+
+function whyOf({ code, message }: NodeJS.ErrnoException): string {
+  return code === "ENOSPC" || code === "EDQUOT" ? "the server's disk is full." : message;
+}

@@ -4,12 +4,14 @@ import type { ReadingNews, ReadingOrder, ReadOutcome } from "./messages";
 
 /**
  * Reads a file in a thread of its own, within the limits on time and memory of {@link LIMITS}. Never throws for what is
- * in the file: a thread that runs out of either gives an error that says so. `thread` is the built thread's file.
+ * in the file: a thread that runs out of either gives an error that says so, and so does one that is ended by `signal`. `thread` is the
+ * built thread's file.
  */
 export function readInThread(
   thread: string | URL,
   order: ReadingOrder,
   onProgress: (done: number) => void = () => {},
+  signal?: AbortSignal,
 ): Promise<ReadOutcome> {
   return new Promise((resolve) => {
     const worker = new Worker(thread, {
@@ -18,6 +20,7 @@ export function readInThread(
     });
     const finish = (outcome: ReadOutcome) => {
       clearTimeout(timer);
+      signal?.removeEventListener("abort", cancelled);
       void worker.terminate();
       resolve(outcome);
     };
@@ -26,6 +29,9 @@ export function readInThread(
       () => fail(`The file takes longer than ${LIMITS.time / 1000} seconds to read, which is the limit.`),
       LIMITS.time,
     );
+    const cancelled = () => fail("Reading was cancelled.");
+    signal?.addEventListener("abort", cancelled);
+    if (signal?.aborted) cancelled();
     worker.on("message", (news: ReadingNews) => {
       if (news.kind === "progress") onProgress(news.done);
       else finish(news.outcome);

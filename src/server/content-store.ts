@@ -1,21 +1,63 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { createHash } from "node:crypto";
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from "node:fs";
 import path from "node:path";
 
-/** Bytes in files of a folder beside the database, each content once, under a name that is made from its hash. */
+/**
+ * Files beside the database, each content once, under a name that begins with the SHA-256 of its bytes. What was kept is on disk,
+ * file and folder, before that is said; what is read is compared with its name.
+ */
 export class ContentStore {
   constructor(private readonly folder: string) {}
 
   keep(name: string, bytes: Uint8Array): void {
+    // A power cut may have left an empty file under the name.
+    if (this.find(name)) return;
     const file = this.fileOf(name);
-    if (existsSync(file)) return;
-    mkdirSync(path.dirname(file), { recursive: true });
+    const parent = path.dirname(file);
+    makeFolder(parent);
     const beside = `${file}.${process.pid}.part`;
-    writeFileSync(beside, bytes);
-    renameSync(beside, file);
+    try {
+      const out = openSync(beside, "w");
+      try {
+        for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
+        fsyncSync(out);
+      } finally {
+        closeSync(out);
+      }
+      renameSync(beside, file);
+      syncFolder(parent);
+    } catch (error) {
+      rmSync(beside, { force: true });
+      throw error;
+    }
   }
 
-  /** Null where there are none of that name, which has to be one that was made here. */
+  /** Null where there are none of that name, which has to be one that was made here, or where they are not those it tells. */
   find(name: string): Uint8Array | null {
+    const bytes = this.read(name);
+    return bytes && hashOf(bytes) === name.slice(0, HASH_LENGTH) ? bytes : null;
+  }
+
+  /** Whether something stands under a name, whole or damaged. */
+  has(name: string): boolean {
+    return existsSync(this.fileOf(name));
+  }
+
+  remove(name: string): void {
+    rmSync(this.fileOf(name), { force: true });
+  }
+
+  private read(name: string): Uint8Array | null {
     try {
       return new Uint8Array(readFileSync(this.fileOf(name)));
     } catch {
@@ -25,5 +67,33 @@ export class ContentStore {
 
   private fileOf(name: string): string {
     return path.join(/* turbopackIgnore: true */ this.folder, name.slice(0, 2), name);
+  }
+}
+
+const HASH_LENGTH = 64;
+
+function hashOf(bytes: Uint8Array): string {
+  return createHash("sha256").update(bytes).digest("hex");
+}
+
+/** Makes a folder and those around it, so that they outlive a power cut as well. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return;
+  const parent = path.dirname(folder);
+  makeFolder(parent);
+  try {
+    mkdirSync(folder);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
+  }
+  syncFolder(parent);
+}
+
+function syncFolder(folder: string): void {
+  const handle = openSync(folder, "r");
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
   }
 }

@@ -1,7 +1,8 @@
 import { accessSync, constants, existsSync, mkdirSync } from "node:fs";
 import path from "node:path";
-import Database from "better-sqlite3";
-import { Kysely, Migrator, SqliteDialect } from "kysely";
+import { Kysely, Migrator, SqliteDialect, SqliteDriver, type DatabaseConnection } from "kysely";
+import { Connection } from "./connection";
+import { messageOf } from "./errors";
 import { MIGRATIONS } from "./migrations";
 import type { Tables } from "./tables";
 
@@ -11,11 +12,19 @@ export const DATABASE = "gate-rope.sqlite";
 /** Why the database cannot be opened, in one line. Nothing has been changed. */
 export class DatabaseError extends Error {}
 
+/** A database that is open: questions are asked of `db`, `connection` is the file below. */
+export interface OpenedDatabase {
+  readonly db: Kysely<Tables>;
+  readonly connection: Connection;
+  /** What SQLite's quick check found in the file, in its words; null where all is well. */
+  readonly damage: string | null;
+}
+
 /**
  * Opens the database in a data folder, making both where they are missing, and brings it to this version.
  * Throws a {@link DatabaseError} when the folder cannot be written or the database is from a newer version.
  */
-export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
+export async function openDatabase(folder: string): Promise<OpenedDatabase> {
   try {
     makeFolder(folder);
     accessSync(folder, constants.W_OK);
@@ -25,21 +34,46 @@ export async function openDatabase(folder: string): Promise<Kysely<Tables>> {
     );
   }
   const file = path.join(/* turbopackIgnore: true */ folder, DATABASE);
-  const sqlite = openFile(file);
-  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: sqlite }) });
+  const connection = openFile(file);
+  const db = new Kysely<Tables>({ dialect: new Dialect({ database: connection }) });
   try {
-    refuseNewer(sqlite, file);
-    await keepBeforeMigration(sqlite, folder);
+    refuseNewer(connection, file);
+    await keepBeforeMigration(connection, folder);
     const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } });
     const { error } = await migrator.migrateToLatest();
     if (error)
       throw new DatabaseError(
         `The database ${file} could not be brought to this version: ${messageOf(error)}`,
       );
-    return db;
+    const state = connection.pragma("quick_check(1)") as string;
+    return { db, connection, damage: state === "ok" ? null : state };
   } catch (error) {
     await db.destroy();
     throw error;
+  }
+}
+
+class Dialect extends SqliteDialect {
+  constructor(private readonly config: { readonly database: Connection }) {
+    super(config);
+  }
+
+  override createDriver() {
+    return new Driver(this.config);
+  }
+}
+
+/**
+ * A transaction ends with the error that broke it. When a disk is full SQLite rolls back by itself, and the roll-back that
+ * follows fails with an error of its own that says nothing.
+ */
+class Driver extends SqliteDriver {
+  constructor(private readonly own: { readonly database: Connection }) {
+    super(own);
+  }
+
+  override async rollbackTransaction(connection: DatabaseConnection): Promise<void> {
+    if (this.own.database.inTransaction) await super.rollbackTransaction(connection);
   }
 }
 
@@ -50,23 +84,19 @@ function makeFolder(folder: string): void {
   mkdirSync(folder);
 }
 
-function openFile(file: string): Database.Database {
+function openFile(file: string): Connection {
   try {
-    const sqlite = new Database(file);
-    // What is shown as kept has to be on disk: FULL makes SQLite wait for it at each commit.
-    sqlite.pragma("journal_mode = WAL");
-    sqlite.pragma("synchronous = FULL");
-    sqlite.pragma("foreign_keys = ON");
-    // Longer would keep everybody waiting: the browser tries again.
-    sqlite.pragma("busy_timeout = 800");
-    return sqlite;
+    const connection = new Connection(file);
+    // A server that was killed left its newest work in the -wal file alone.
+    connection.checkpoint("truncate");
+    return connection;
   } catch (error) {
     throw new DatabaseError(`The database ${file} cannot be opened: ${messageOf(error)}.`);
   }
 }
 
 /** A newer Gate Rope may have changed what this one does not know; working on would damage it. */
-function refuseNewer(sqlite: Database.Database, file: string): void {
+function refuseNewer(sqlite: Connection, file: string): void {
   const known = sqlite.prepare("select name from sqlite_master where name = 'kysely_migration'").get();
   if (!known) return;
   const done = sqlite.prepare("select name from kysely_migration").all() as { name: string }[];
@@ -78,7 +108,7 @@ function refuseNewer(sqlite: Database.Database, file: string): void {
 }
 
 /** A database that is to be changed in its shape is copied first; the copy stays in the data folder. */
-async function keepBeforeMigration(sqlite: Database.Database, folder: string): Promise<void> {
+async function keepBeforeMigration(sqlite: Connection, folder: string): Promise<void> {
   const known = sqlite.prepare("select name from sqlite_master where name = 'kysely_migration'").get();
   if (!known) return;
   const done = new Set(sqlite.prepare("select name from kysely_migration").pluck().all());
@@ -93,9 +123,4 @@ async function keepBeforeMigration(sqlite: Database.Database, folder: string): P
       `The database was not brought to this version, since a copy of it could not be written to ${copy}: ${messageOf(error)}. Nothing was changed.`,
     );
   }
-}
-
-function messageOf(error: unknown): string {
-  // Not told by its class: the driver's errors may come from where another copy of it was loaded.
-  return (error as { message?: string }).message ?? String(error);
 }

@@ -355,7 +355,7 @@ test("a disk that is full refuses with one line, and what was kept before is as 
   await sql`pragma max_page_count = ${sql.lit(rows[0]!.page_count + 4)}`.execute(documents["db"]);
   await expect(append(id, 1, "a", [insert("x".repeat(100_000))])).rejects.toMatchObject({
     status: 507,
-    message: "The disk is full, so this was not kept. Your text stays on the screen.",
+    message: "The server's disk is full, so this was not saved.",
   });
   await expect(
     documents.create(
@@ -403,6 +403,15 @@ describe("pictures", () => {
       ),
     ).toHaveLength(1);
     expect(store.find(name)).toEqual({ type: "image/svg+xml", bytes: svg });
+    // What a power cut left, or a disk spoiled, is no picture, and is replaced by the next that comes.
+    const file = path.join(folder, "pictures", name.slice(0, 2), name);
+    for (const spoiled of ["", "<svg/>"]) {
+      writeFileSync(file, spoiled);
+      expect(store.find(name)).toBeNull();
+      expect(store.has(name)).toBe(true);
+      store.keep({ type: "image/svg+xml", bytes: svg });
+      expect(store.find(name)).toEqual({ type: "image/svg+xml", bytes: svg });
+    }
     expect(() => store.find("../gate-rope.sqlite")).toThrow(/no such picture/);
     expect(existsSync(path.join(folder, "gate-rope.sqlite"))).toBe(true);
   });

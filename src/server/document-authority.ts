@@ -24,6 +24,7 @@ import { GroupCommit } from "./group-commit";
 import { historyOf } from "./history";
 import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
+import type { Keeper } from "./keeper";
 import type { Person } from "./person";
 import type { PictureStore } from "./picture-store";
 import type { SearchThreads } from "./search/search-in-thread";
@@ -78,6 +79,7 @@ export class DocumentAuthority {
 
   constructor(
     private readonly db: Kysely<Tables>,
+    private readonly keeper: Keeper,
     readonly pictures: PictureStore,
     readonly files: FileStore,
     searching: SearchThreads,
@@ -96,6 +98,17 @@ export class DocumentAuthority {
       // Of what is open here the index is at hand.
       (id) => (this.open.has(id) ? null : listing.list(id)),
     );
+  }
+
+  /** What people have to know of the state of what is stored, in sentences. */
+  get troubles(): readonly string[] {
+    return this.keeper.troubles;
+  }
+
+  /** Ends the work: all that was accepted is in the database's own file then. */
+  async close(): Promise<void> {
+    await this.commit.drained();
+    await this.keeper.close();
   }
 
   // The shelf
@@ -147,13 +160,17 @@ export class DocumentAuthority {
     return this.store(person, documentJSON(doc), summaryOf(indexDocument(doc)));
   }
 
-  /** Stores a document that was read and checked elsewhere, as JSON text with its summary; answers its id. */
+  /**
+   * Stores a document that was read and checked elsewhere, as JSON text with its summary; answers its id. Rejects with the signal's reason
+   * where nobody wants it any more.
+   */
   async store(
     _person: Person,
     json: string,
     summary: DocumentSummary,
     pictures: Manuscript["pictures"] = new Map(),
     files: Manuscript["files"] = new Map(),
+    signal?: AbortSignal,
   ): Promise<string> {
     const id = newId();
     const now = Date.now();
@@ -162,6 +179,7 @@ export class DocumentAuthority {
       for (const picture of pictures.values()) this.pictures.keep(picture);
       this.files.keepAll(files);
       await this.commit.write(async (transaction) => {
+        signal?.throwIfAborted();
         await transaction
           .insertInto("documents")
           .values({ id, ...summary, version: 0, created_at: now, changed_at: now, removed_at: null })
@@ -172,6 +190,7 @@ export class DocumentAuthority {
           .execute();
       });
     });
+    this.keeper.committed(id, 0);
     return id;
   }
 
@@ -395,6 +414,7 @@ export class DocumentAuthority {
         for (const { one } of taken) one.failed(explained(error));
         return;
       }
+    if (rows.length > 0) this.keeper.committed(id, open.version);
     this.put(id, open);
     for (const { one } of taken) {
       const steps = await this.between(id, open, one.request.version);
@@ -477,16 +497,18 @@ export class DocumentAuthority {
       .whereRef("summed_version", "<", "version")
       .where("removed_at", "is", null)
       .execute();
-    for (const { id } of stale) {
-      const { index, version } = await this.load(id);
-      await this.db
-        .updateTable("documents")
-        .set({ ...summaryOf(index), summed_version: version })
-        .where("id", "=", id)
-        .execute()
+    for (const { id } of stale)
+      try {
+        const { index, version } = await this.load(id);
+        await this.db
+          .updateTable("documents")
+          .set({ ...summaryOf(index), summed_version: version })
+          .where("id", "=", id)
+          .execute();
+      } catch (error) {
         // The shelf shows older counts then; nothing is lost.
-        .catch(() => undefined);
-    }
+        console.error(`gate-rope: document ${id} could not be counted: ${(error as Error).message}`);
+      }
   }
 }
 

@@ -20,15 +20,13 @@ export function isServerError(error: unknown): error is ServerError {
   return error instanceof Error && error.name === "ServerError";
 }
 
+export const DISK_FULL = "The server's disk is full, so this was not saved.";
+
 /** What a fault of the disk or the database means for the author; other errors as they are. */
 export function explained(error: unknown): unknown {
   const code = (error as { code?: unknown }).code;
-  if (code === "SQLITE_FULL" || code === "ENOSPC")
-    return new ServerError(
-      507,
-      "disk-full",
-      "The disk is full, so this was not kept. Your text stays on the screen.",
-    );
+  if (code === "SQLITE_FULL" || code === "ENOSPC" || code === "EDQUOT")
+    return new ServerError(507, "disk-full", DISK_FULL);
   if (code === "SQLITE_READONLY" || code === "EACCES" || code === "EROFS" || code === "SQLITE_CANTOPEN")
     return new ServerError(503, "not-writable", "The data folder cannot be written, so this was not kept.");
   if (code === "SQLITE_BUSY" || code === "SQLITE_LOCKED" || code === "SQLITE_BUSY_SNAPSHOT")
@@ -48,4 +46,9 @@ export function explained(error: unknown): unknown {
 
 export function notThere(): ServerError {
   return new ServerError(404, "no-document", "There is no such document. It may have been removed.");
+}
+
+/** What an error says. Not told by its class: the driver's errors may come from where another copy of it was loaded. */
+export function messageOf(error: unknown): string {
+  return (error as { message?: string }).message ?? String(error);
 }

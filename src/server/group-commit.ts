@@ -27,6 +27,11 @@ export class GroupCommit {
     });
   }
 
+  /** Resolves when nothing waits to be written. */
+  async drained(): Promise<void> {
+    while (this.running) await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+
   private async run(): Promise<void> {
     this.running = true;
     while (this.waiting.length > 0) {
@@ -35,7 +40,7 @@ export class GroupCommit {
       const group = this.waiting;
       this.waiting = [];
       try {
-        await transact(this.db, async (transaction) => {
+        await this.db.transaction().execute(async (transaction) => {
           for (const { writing } of group) await writing(transaction);
         });
         for (const { done } of group) done();
@@ -49,29 +54,7 @@ export class GroupCommit {
 
   /** One piece that cannot be written must not take the others with it. */
   private async oneByOne(group: readonly Waiting[]): Promise<void> {
-    for (const { writing, done, failed } of group) await transact(this.db, writing).then(done, failed);
-  }
-}
-
-/**
- * A transaction whose error is the one that broke it. When a disk is full SQLite rolls back by itself, and the roll-back
- * that follows fails with an error of its own that says nothing.
- */
-export async function transact<T>(
-  db: Kysely<Tables>,
-  call: (transaction: Transaction<Tables>) => Promise<T>,
-): Promise<T> {
-  let cause: unknown = null;
-  try {
-    return await db.transaction().execute(async (transaction) => {
-      try {
-        return await call(transaction);
-      } catch (error) {
-        cause = error;
-        throw error;
-      }
-    });
-  } catch (error) {
-    throw cause ?? error;
+    for (const { writing, done, failed } of group)
+      await this.db.transaction().execute(writing).then(done, failed);
   }
 }

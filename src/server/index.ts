@@ -5,8 +5,10 @@
 import path from "node:path";
 import { ListingThread } from "./catalogue/list-in-thread";
 import { DocumentAuthority } from "./document-authority";
-import { DATABASE, openDatabase } from "./database";
+import { AcceptedMark, missingFrom, missingSaid, readAccepted } from "./accepted-mark";
+import { DATABASE, DatabaseError, openDatabase, type OpenedDatabase } from "./database";
 import { FileStore } from "./files/file-store";
+import { Keeper } from "./keeper";
 import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
 import { SearchThreads } from "./search/search-in-thread";
@@ -19,7 +21,8 @@ const place = globalThis as typeof globalThis & {
 
 /** The authority of this process. Next.js bundles routes apart, so it is kept where all of them see the same one. */
 export function authority(): Promise<DocumentAuthority> {
-  place.gateRopeAuthority ??= openAuthority(readSettings(process.env).data).catch((error: unknown) => {
+  const { data, acceptLoss } = readSettings(process.env);
+  place.gateRopeAuthority ??= openAuthority(data, { acceptLoss }).catch((error: unknown) => {
     delete place.gateRopeAuthority;
     throw error;
   });
@@ -41,15 +44,41 @@ export function pageFonts(): string {
   return path.join(/* turbopackIgnore: true */ process.cwd(), "public", "page-fonts");
 }
 
-/** Opens the documents in a data folder. */
-export async function openAuthority(folder: string): Promise<DocumentAuthority> {
+/**
+ * Opens the documents in a data folder. Throws a {@link DatabaseError} where it cannot, and where less is there than was accepted, unless
+ * that loss is accepted.
+ */
+export async function openAuthority(folder: string, { acceptLoss = false } = {}): Promise<DocumentAuthority> {
+  const opened = await openDatabase(folder);
+  const mark = new AcceptedMark(folder);
+  const standing = await versionsIn(opened.db);
+  const missing = missingFrom(standing, readAccepted(folder));
+  if (missing && !acceptLoss) {
+    await opened.db.destroy();
+    throw new DatabaseError(
+      `${missingSaid(missing)} that were accepted are missing from the database in ${folder}, as when its -wal file was removed. Put that file back, restore a backup, or start with --accept-loss to go on without them.`,
+    );
+  }
+  mark.reset(standing);
+  const database = path.join(/* turbopackIgnore: true */ folder, DATABASE);
+  const searching = new SearchThreads(threadFile("search-thread"), database);
+  const listing = new ListingThread(threadFile("listing-thread"), database);
   return new DocumentAuthority(
-    await openDatabase(folder),
+    opened.db,
+    new Keeper(opened, mark, async () => {
+      await Promise.all([searching.close(), listing.close()]);
+    }),
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
-    new SearchThreads(threadFile("search-thread"), path.join(/* turbopackIgnore: true */ folder, DATABASE)),
-    new ListingThread(threadFile("listing-thread"), path.join(/* turbopackIgnore: true */ folder, DATABASE)),
+    searching,
+    listing,
   );
+}
+
+/** The version of each document in the database, also of those that were removed from the shelf. */
+async function versionsIn(db: OpenedDatabase["db"]): Promise<Map<string, number>> {
+  const rows = await db.selectFrom("documents").select(["id", "version"]).execute();
+  return new Map(rows.map(({ id, version }) => [id, version]));
 }
 
 /** The built file of a thread. */
@@ -62,6 +91,7 @@ export type { PdfJob } from "./pdf-jobs";
 export { DatabaseError } from "./database";
 export { fileTooLarge } from "./files/file-store";
 export { mayBeShown } from "./files/media-type";
-export { isServerError, ServerError } from "./errors";
+export { explained, isServerError, ServerError } from "./errors";
+export { Turns } from "./turns";
 export { LOCAL_AUTHOR, type Person } from "./person";
 export { readSettings, SettingsError, type Settings } from "./settings";

@@ -5,7 +5,7 @@ import { fileNameFor } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
 import { pdfInThread, pdfOrder, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
-import { ServerError } from "./errors";
+import { explained, messageOf, ServerError } from "./errors";
 
 /** A PDF that is made, or was made, as it is told to who asked for it. */
 export interface PdfJob {
@@ -83,7 +83,10 @@ export class PdfJobs {
           renameSync(beside, file);
           kept.state = { kind: "made", ...made };
         } catch (error) {
-          kept.state = { kind: "failed", reason: `The PDF could not be kept: ${(error as Error).message}` };
+          kept.state = {
+            kind: "failed",
+            reason: `The PDF could not be saved: ${messageOf(explained(error))}`,
+          };
         }
       } else {
         rmSync(beside, { force: true });

@@ -25,6 +25,11 @@ export class PictureStore {
     return bytes && { type, bytes };
   }
 
+  /** Whether something stands under a picture's name, whole or damaged. */
+  has(name: string): boolean {
+    return this.contents.has(name);
+  }
+
   /** The pictures of these names that are there. */
   all(names: Iterable<string>): Pictures {
     const found = new Map<string, Picture>();

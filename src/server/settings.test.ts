@@ -9,6 +9,7 @@ describe("settings", () => {
       host: "127.0.0.1",
       names: [],
       data: path.resolve("data"),
+      acceptLoss: false,
     });
     expect(readSettings({ PORT: "", HOST: "", GATE_ROPE_DATA: "" })).toEqual(readSettings({}));
   });

@@ -55,7 +55,7 @@ test("a disk that takes nothing says so in one line, and the text stays on the s
   const full = JSON.stringify({
     error: {
       code: "disk-full",
-      message: "The disk is full, so this was not kept. Your text stays on the screen.",
+      message: "The server's disk is full, so this was not saved.",
     },
   });
   await page.route("**/steps", (route) =>

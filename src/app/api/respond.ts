@@ -2,7 +2,7 @@ import { NextResponse, type NextRequest } from "next/server";
 import { z } from "zod";
 import { MAX_NODE_DEPTH } from "@/core/document";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
-import { isServerError, ServerError } from "@/server";
+import { explained, isServerError, ServerError } from "@/server";
 
 type Handler<P> = (request: NextRequest, context: { params: Promise<P> }) => Promise<Response> | Response;
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
@@ -29,6 +29,8 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
           );
         return unstored(await handler(request, context));
       } catch (error) {
+        // Nobody waits for the answer any more.
+        if (request.signal.aborted) return new Response(null, { status: 499 });
         return errorResponse(error, taken);
       }
     };
@@ -42,7 +44,8 @@ function unstored(response: Response): Response {
   return response;
 }
 
-function errorResponse(error: unknown, taken: readonly string[]): Response {
+function errorResponse(thrown: unknown, taken: readonly string[]): Response {
+  const error = explained(thrown);
   if (isServerError(error)) {
     const headers = error.status === 405 ? { Allow: taken.join(", ") } : undefined;
     return NextResponse.json(

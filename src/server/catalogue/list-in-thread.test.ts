@@ -56,7 +56,7 @@ test("a thread that cannot be started says so each time, and documents are liste
   await expect(thread.list(coast)).rejects.toThrow();
 
   const documents = await openAuthority(folder);
-  const db = await openDatabase(folder);
+  const { db } = await openDatabase(folder);
   await db.deleteFrom("listed_documents").execute();
   const readHere: string[] = [];
   const catalogue = new ShelfCatalogue(
@@ -75,7 +75,7 @@ test("a thread that cannot be started says so each time, and documents are liste
 });
 
 test("what nobody has open is not read where others write", async () => {
-  const db = await openDatabase(folder);
+  const { db } = await openDatabase(folder);
   await db.deleteFrom("listed_documents").execute();
   const thread = new ListingThread(THREAD, path.join(folder, DATABASE));
   const catalogue = new ShelfCatalogue(

@@ -58,6 +58,14 @@ export class ListingThread {
     this.asked.clear();
   }
 
+  /** Ends the thread; what it was asked for is rejected. */
+  async close(): Promise<void> {
+    const { worker } = this;
+    if (!worker) return;
+    this.lost(worker, new Error("The thread was ended."));
+    await worker.terminate();
+  }
+
   private end(): void {
     const { worker } = this;
     this.worker = null;

@@ -1,4 +1,5 @@
 import { Worker } from "node:worker_threads";
+import { Turns } from "../turns";
 import { MOST_TIME, SoughtError, tookTooLong, type FoundDocument, type Sought } from "@/core/find";
 
 /** What the thread answers. */
@@ -17,8 +18,12 @@ const IDLE = 3_000;
  */
 export class SearchThreads {
   private idle: { readonly worker: Worker; readonly ending: ReturnType<typeof setTimeout> }[] = [];
-  private underWay = 0;
-  private readonly waiting: (() => void)[] = [];
+  private readonly workers = new Set<Worker>();
+  private readonly turns = new Turns(
+    MOST_AT_ONCE,
+    MOST_WAITING,
+    "Too many searches are running just now. Try again in a moment.",
+  );
 
   /** `file` is the built thread's, `database` that of the database. */
   constructor(
@@ -27,33 +32,29 @@ export class SearchThreads {
   ) {}
 
   /** Rejects with a SoughtError that says in words what is wrong, and with the signal's reason where that is aborted. */
-  async find(sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
-    if (this.waiting.length >= MOST_WAITING)
-      throw new SoughtError("Too many searches are running just now. Try again in a moment.");
-    if (this.underWay >= MOST_AT_ONCE) await new Promise<void>((begin) => this.waiting.push(begin));
-    else this.underWay++;
-    try {
-      signal?.throwIfAborted();
-      return await this.run(sought, signal);
-    } finally {
-      const next = this.waiting.shift();
-      if (next) next();
-      else this.underWay--;
-    }
+  find(sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
+    return this.turns.take(() => this.run(sought, signal), signal);
+  }
+
+  /** Ends all threads; searches under way are rejected. */
+  async close(): Promise<void> {
+    await Promise.all([...this.workers].map((worker) => worker.terminate()));
   }
 
   private async run(sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
     const worker = this.takeWorker();
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let abort: (() => void) | undefined;
+    const over = new AbortController();
+    const until = { once: true, signal: over.signal };
     try {
       const answer = await new Promise<SearchAnswer>((done, fail) => {
-        timer = setTimeout(() => fail(tookTooLong(sought)), MOST_TIME);
-        abort = () => fail(signal!.reason as Error);
-        signal?.addEventListener("abort", abort, { once: true });
-        worker.once("message", done);
-        worker.once("error", fail);
-        worker.once("exit", () => fail(new Error("The search ended early.")));
+        const ended = () => fail(new Error("The search ended early."));
+        const timer = setTimeout(() => fail(tookTooLong(sought)), MOST_TIME);
+        signal?.addEventListener("abort", () => fail(signal.reason as Error), until);
+        worker.on("message", done).on("error", fail).on("exit", ended);
+        over.signal.addEventListener("abort", () => {
+          clearTimeout(timer);
+          worker.off("message", done).off("error", fail).off("exit", ended);
+        });
         worker.postMessage(sought);
       });
       this.keepIdle(worker);
@@ -63,8 +64,7 @@ export class SearchThreads {
       if (!this.idle.some((it) => it.worker === worker)) void worker.terminate();
       throw error;
     } finally {
-      clearTimeout(timer);
-      if (abort) signal?.removeEventListener("abort", abort);
+      over.abort();
     }
   }
 
@@ -77,19 +77,21 @@ export class SearchThreads {
     const worker = new Worker(this.file, { workerData: this.database });
     // A server that ends does not wait for it; said before it runs, that would not hold.
     worker.on("online", () => worker.unref());
+    this.workers.add(worker);
+    // What happens to one that is idle is nobody's fault who asked; its end takes it off the list.
+    worker.on("error", () => {});
+    worker.on("exit", () => {
+      this.workers.delete(worker);
+      this.idle = this.idle.filter((it) => it.worker !== worker);
+    });
     return worker;
   }
 
   private keepIdle(worker: Worker): void {
-    worker.removeAllListeners("message").removeAllListeners("error").removeAllListeners("exit");
     const ending = setTimeout(() => {
       this.idle = this.idle.filter((it) => it.worker !== worker);
       void worker.terminate();
     }, IDLE).unref();
-    // Whatever happens to it then is nobody's fault who asked.
-    worker.on("error", () => {
-      this.idle = this.idle.filter((it) => it.worker !== worker);
-    });
     this.idle.push({ worker, ending });
   }
 }

@@ -13,6 +13,7 @@ import {
   writeSync,
 } from "node:fs";
 import path from "node:path";
+import { ACCEPTED_MARK } from "../accepted-mark";
 import { DATABASE, openDatabase } from "../database";
 import { runningServer } from "./server-mark";
 import { UpkeepError } from "./upkeep-error";
@@ -83,7 +84,7 @@ export async function restoreBackup(folder: string, file: string): Promise<Kept 
     if (!existsSync(database)) throw new UpkeepError(`${file}: This is no backup of Gate Rope.`);
     refuseDamaged(database, file);
     // Brings an older backup to this version before it takes the place of anything.
-    await (await openDatabase(fresh)).destroy();
+    await (await openDatabase(fresh)).db.destroy();
     const documents = countDocuments(database);
     const contents = countContents(fresh);
     const aside = putAside(folder);
@@ -98,7 +99,8 @@ export async function restoreBackup(folder: string, file: string): Promise<Kept 
 
 function putAside(folder: string): string | null {
   const standing = readdirSync(folder).filter(
-    (name) => name.startsWith(DATABASE) || (CONTENTS as readonly string[]).includes(name),
+    (name) =>
+      name.startsWith(DATABASE) || name === ACCEPTED_MARK || (CONTENTS as readonly string[]).includes(name),
   );
   if (standing.length === 0) return null;
   const stamp = new Date().toISOString().replace(/[:.]/g, "-");

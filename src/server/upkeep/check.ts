@@ -2,7 +2,8 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { attachedFiles, contentOf, pictureName, stepFromJSON, type Registry } from "@/core/document";
+import { attachedFiles, stepFromJSON, type Registry } from "@/core/document";
+import { missingFrom, missingSaid, readAccepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
 import { PictureStore } from "../picture-store";
@@ -30,7 +31,7 @@ interface StepRow {
 
 /**
  * Reads a data folder from end to end and changes nothing: the database's own consistency, every snapshot, every step
- * applied in order, every picture and attached file against the hash that is its name. Throws an {@link UpkeepError} where there is nothing to
+ * applied in order, all that was accepted against what is there, every picture and attached file against the hash that is its name. Throws an {@link UpkeepError} where there is nothing to
  * be read.
  */
 export function checkFolder(folder: string): Checked {
@@ -71,6 +72,14 @@ export function checkFolder(folder: string): Checked {
       for (const { content } of attachedFiles((found.doc?.attrs.registry ?? {}) as Partial<Registry>))
         files.add(content);
     }
+    const missing = missingFrom(
+      new Map(documents.map(({ id, version }) => [id, version])),
+      readAccepted(folder),
+    );
+    if (missing)
+      faults.push(
+        `${missingSaid(missing)} that were accepted are missing: ${missing.documents.join(", ") || "the end of some documents"}.`,
+      );
     faults.push(...checkPictures(folder, pictures), ...checkFiles(folder, files));
     return { ...counts, pictures: pictures.size, files: files.size, faults };
   } finally {
@@ -140,17 +149,19 @@ function checkBlocks(doc: Node): string[] {
 function checkPictures(folder: string, names: ReadonlySet<string>): string[] {
   const store = new PictureStore(path.join(folder, "pictures"));
   return [...names].flatMap((name) => {
-    const picture = store.find(name);
-    if (!picture) return [`The picture ${name} is not there.`];
-    return pictureName(picture) === name ? [] : [`The picture ${name} is damaged.`];
+    if (store.find(name)) return [];
+    return [store.has(name) ? `The picture ${name} is damaged.` : `The picture ${name} is not there.`];
   });
 }
 
 function checkFiles(folder: string, contents: ReadonlySet<string>): string[] {
   const store = new ContentStore(path.join(folder, "files"));
   return [...contents].flatMap((content) => {
-    const bytes = store.find(content);
-    if (!bytes) return [`The attached file ${content} is not there.`];
-    return contentOf(bytes) === content ? [] : [`The attached file ${content} is damaged.`];
+    if (store.find(content)) return [];
+    return [
+      store.has(content)
+        ? `The attached file ${content} is damaged.`
+        : `The attached file ${content} is not there.`,
+    ];
   });
 }

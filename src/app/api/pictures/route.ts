@@ -2,15 +2,12 @@ import { NextResponse } from "next/server";
 import { recognisePicture, tooLarge } from "@/core/document";
 import { LIMITS } from "@/core/formats";
 import { authority, ServerError } from "@/server";
-import { route } from "../respond";
+import { bytesWithin, route } from "../respond";
 
 /** Keeps a picture; its bytes are the body. Answers its name. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   async POST(request) {
-    if (Number(request.headers.get("content-length") ?? 0) > LIMITS.pictureBytes)
-      throw new ServerError(413, "too-large", "The picture is larger than 20 MB, which is the limit.");
-    const bytes = new Uint8Array(await request.arrayBuffer());
-    const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
+    const picture = recognisePicture(await bytesWithin(request, LIMITS.pictureBytes, "picture"));
     if (!picture)
       throw new ServerError(
         422,

@@ -21,6 +21,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
         documents: await (await authority()).find(LOCAL_AUTHOR, sought, request.signal),
       });
     } catch (error) {
+      request.signal.throwIfAborted();
       if (isSoughtError(error)) throw new ServerError(400, "invalid-request", error.message);
       throw error;
     }

@@ -1,15 +1,21 @@
 import path from "node:path";
 import { LIMITS } from "@/core/formats";
 import { readInThread } from "@/reading-thread";
-import { authority, LOCAL_AUTHOR, isServerError, ServerError } from "@/server";
+import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
 import { bytesWithin, route } from "../../respond";
 
 const encoder = new TextEncoder();
+const BUSY = "Too many files are being imported just now. Try again when they are done.";
+/** So many files are held in memory at the same time; what waits is not read from the network yet. */
+const receiving = new Turns(6, 100, BUSY);
+/** Of those so many are read, each in a thread. */
+const reading = new Turns(2, 100, BUSY);
 
 /**
  * Brings in one file: its bytes are the body, its name stands in the address. Answers lines of JSON while it is read:
  * `{progress}` and at last `{id, summary, dropped}` or `{error}`. Nothing is created from a file with an error, nor with
- * `&keep=no`: then the last line is `{document, summary, dropped}`, to be looked at first.
+ * `&keep=no`: then the last line is `{document, summary, dropped}`, to be looked at first. Where the client goes away reading ends,
+ * and nothing is created.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   async POST(request) {
@@ -17,49 +23,72 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     if (name === "" || name.length > 400)
       throw new ServerError(400, "no-name", "The address has to name the file.");
     const keep = request.nextUrl.searchParams.get("keep") !== "no";
-    const bytes = await bytesWithin(request, LIMITS.fileBytes);
-    const documents = await authority();
-    const lines = new ReadableStream<Uint8Array>({
-      async start(controller) {
-        const tell = (line: object) => controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
-        try {
-          const thread = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "reading-thread.mjs");
-          const outcome = await readInThread(thread, { name, bytes, folder: null }, (progress) =>
-            tell({ progress }),
-          );
-          if (!outcome.ok)
-            tell({ error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } });
-          else if (!keep)
-            tell({
-              document: JSON.parse(outcome.json) as object,
-              summary: outcome.summary,
-              dropped: outcome.dropped,
+    const gone = new AbortController();
+    request.signal.addEventListener("abort", () => gone.abort());
+    return new Promise<Response>((answer, fail) => {
+      receiving
+        .take(async () => {
+          const bytes = await bytesWithin(request, LIMITS.fileBytes);
+          await new Promise<void>((done) => {
+            const lines = new ReadableStream<Uint8Array>({
+              async start(controller) {
+                const tell = (line: object) => {
+                  if (!gone.signal.aborted) controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
+                };
+                try {
+                  tell(await bringIn(name, bytes, keep, tell, gone.signal));
+                } catch (error) {
+                  tell({ error: told(error) });
+                }
+                if (!gone.signal.aborted) controller.close();
+                done();
+              },
+              cancel: () => gone.abort(),
             });
-          else {
-            const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
-            const id = await documents.store(
-              LOCAL_AUTHOR,
-              outcome.json,
-              outcome.summary,
-              pictures,
-              new Map(outcome.files),
+            answer(
+              new Response(lines, { headers: { "Content-Type": "application/x-ndjson; charset=utf-8" } }),
             );
-            tell({ id, summary: outcome.summary, dropped: outcome.dropped });
-          }
-        } catch (error) {
-          const known = isServerError(error);
-          if (!known) console.error(error);
-          tell({
-            error: {
-              code: known ? error.code : "internal",
-              message: known ? error.message : "The file could not be kept. Nothing was created.",
-              line: null,
-            },
           });
-        }
-        controller.close();
-      },
+        }, gone.signal)
+        .catch(fail);
     });
-    return new Response(lines, { headers: { "Content-Type": "application/x-ndjson; charset=utf-8" } });
   },
 });
+
+/** Reads a file and stores what came of it; answers the last line. */
+async function bringIn(
+  name: string,
+  bytes: Uint8Array,
+  keep: boolean,
+  tell: (line: object) => void,
+  signal: AbortSignal,
+): Promise<object> {
+  const thread = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "reading-thread.mjs");
+  const outcome = await reading.take(
+    () => readInThread(thread, { name, bytes, folder: null }, (progress) => tell({ progress }), signal),
+    signal,
+  );
+  signal.throwIfAborted();
+  if (!outcome.ok)
+    return { error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } };
+  const { summary, dropped } = outcome;
+  if (!keep) return { document: JSON.parse(outcome.json) as object, summary, dropped };
+  const id = await (
+    await authority()
+  ).store(
+    LOCAL_AUTHOR,
+    outcome.json,
+    summary,
+    new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest])),
+    new Map(outcome.files),
+    signal,
+  );
+  return { id, summary, dropped };
+}
+
+function told(thrown: unknown) {
+  const error = explained(thrown);
+  if (isServerError(error)) return { code: error.code, message: error.message, line: null };
+  console.error(error);
+  return { code: "internal", message: "The file could not be saved. Nothing was created.", line: null };
+}
