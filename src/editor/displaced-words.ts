@@ -1,4 +1,4 @@
-import { Fragment } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import { schema } from "@/core/document";
 import type { Displaced } from "./exchange/waiting-store";
 import type { JumpHost, Jumps } from "./jumps";
@@ -6,6 +6,7 @@ import type { JumpHost, Jumps } from "./jumps";
 /** What is needed of the window whose author's words they are. */
 interface DisplacedHost extends JumpHost {
   readonly jumps: Jumps;
+  becomeVersion(older: Node): void;
 }
 
 /** Words of this author whose place somebody else removed: shown until they are put back or let go. */
@@ -24,10 +25,14 @@ export class DisplacedWords {
     this.changed();
   }
 
-  /** Puts words back, after the block with the caret. */
+  /** Puts words back, after the block with the caret; a whole version in the place of all that is there. */
   putBack(id: string): void {
     const words = this.list.find((it) => it.id === id);
     if (!words) return;
+    if (words.kind === "version") {
+      this.host.becomeVersion(schema.nodeFromJSON(words.blocks[0]));
+      return this.letGo(id);
+    }
     const { selection, tr } = this.host.state;
     const { $to } = selection;
     const pos = $to.depth === 0 ? $to.pos : $to.after(1);

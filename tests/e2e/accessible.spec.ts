@@ -139,7 +139,7 @@ for (const scheme of ["light", "dark"] as const)
     await page.reload();
     await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
     await clean(page, "words that lost their place");
-    await page.getByRole("button", { name: "Let them go" }).click();
+    await page.getByRole("button", { name: "Discard" }).click();
     await manuscript(page).locator("p").first().click();
     await insert(page, "Computed value");
     await page.getByRole("textbox", { name: "What is computed" }).fill("wrods");

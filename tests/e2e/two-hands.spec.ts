@@ -174,7 +174,7 @@ test("words whose place somebody else removed are shown to their author and can 
   await page.reload();
   await expect(lost).toContainText("second with new words to go");
   await manuscript(page).getByText("last").click();
-  await lost.getByRole("button", { name: "Put back at the caret" }).click();
+  await lost.getByRole("button", { name: "Insert at the cursor" }).click();
   await expect(manuscript(page)).toContainText("second with new words to go");
   await expect(lost).toBeHidden();
   await kept(page);

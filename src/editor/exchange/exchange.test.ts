@@ -333,6 +333,10 @@ describe("what others do", () => {
     const { index } = await server.documents.read(LOCAL_AUTHOR, earlier);
     expect(index.doc.firstChild!.textContent).toBe("first");
     expect(one.state.doc.eq(index.doc)).toBe(true);
+    // What this window held may be the last copy: it is offered as a version, with all that was accepted in it.
+    const held = one.words.find((it) => it.kind === "version")!;
+    expect(schema.nodeFromJSON(held.blocks[0]).textContent).toContain("lost with the restore ");
+    expect(await one.store.displaced(id)).toContainEqual(held);
   });
 
   test("to remove the document is told", async () => {

@@ -329,7 +329,7 @@ export class Exchange {
 
   private apply({ tr, dropped, displaced }: Taken): void {
     if (tr) this.copy.receive(tr);
-    if (displaced.length > 0) this.keepDisplaced(displaced, dropped[0]!);
+    if (displaced.length > 0) void this.keepDisplaced(this.ofPlace(displaced, dropped[0]!));
     else if (dropped.length > 0) this.copy.dropped(dropped.length);
   }
 
@@ -372,8 +372,27 @@ export class Exchange {
     // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
     if (this.closed || (version < this.version && version >= asked)) return;
     this.copy.settle();
-    this.apply(this.own.become(schema.nodeFromJSON(document), version, last, this.copy.state));
+    const target = schema.nodeFromJSON(document);
+    if (version < this.version) await this.keepVersion(target);
+    this.apply(this.own.become(target, version, last, this.copy.state));
     this.afterTaking();
+  }
+
+  /**
+   * The server has an older version than this window: it was put back, or lost something, and this window may hold the last copy of what
+   * was accepted. It is stored before the window becomes what the server has, and offered as a version to restore.
+   */
+  private async keepVersion(target: Node): Promise<void> {
+    const { doc } = this.copy.state;
+    if (doc.eq(target)) return;
+    await this.keepDisplaced({
+      kind: "version",
+      id: `${this.client} version ${this.version}`,
+      document: this.options.document,
+      blocks: [doc.toJSON() as object],
+      words: doc.attrs.title as string,
+      at: Date.now(),
+    });
   }
 
   private loadAnewSoon(): void {
@@ -395,24 +414,27 @@ export class Exchange {
     this.refusals = 0;
     this.copy.receive(tr);
     this.afterTaking();
-    if (blocks.some((block) => block.textContent.trim() !== "")) this.keepDisplaced(blocks, given[0]!);
+    if (blocks.some((block) => block.textContent.trim() !== ""))
+      void this.keepDisplaced(this.ofPlace(blocks, given[0]!));
     else this.copy.dropped(given.length);
     await this.loadAnew();
   }
 
   /** `first`: the first of the steps that put the words in. */
-  private keepDisplaced(blocks: readonly Node[], first: OwnStep): void {
-    const displaced: Displaced = {
+  private ofPlace(blocks: readonly Node[], first: OwnStep): Displaced {
+    return {
+      kind: "place",
       id: displacedId(this.client, first),
       document: this.options.document,
       blocks: blocks.map((block) => block.toJSON() as object),
       words: blocks.map((block) => block.textContent).join("\n"),
       at: Date.now(),
     };
-    void this.options.store
-      .keepDisplaced(displaced)
-      .catch(() => {})
-      .then(() => this.copy.displaced(displaced));
+  }
+
+  private async keepDisplaced(displaced: Displaced): Promise<void> {
+    await this.options.store.keepDisplaced(displaced).catch(() => {});
+    this.copy.displaced(displaced);
   }
 
   /** How long what is typed now may wait for what is typed next, or for the server to be back. */

@@ -14,11 +14,16 @@ export interface StoredWaiting {
   readonly steps: readonly StoredOwnStep[];
 }
 
-/** Words whose place somebody else removed, kept until their author has put them back or let them go. */
+/** Words that the server does not have, kept until their author has put them back or let them go. */
 export interface Displaced {
+  /**
+   * `place`: somebody else removed the place where they stood. `version`: a whole document, as a window held it when the server went back
+   * to an earlier version; missing where it was stored before there was that kind.
+   */
+  readonly kind?: "place" | "version";
   readonly id: string;
   readonly document: string;
-  /** Blocks as JSON. */
+  /** Blocks as JSON; of a whole version the document itself. */
   readonly blocks: readonly object[];
   readonly words: string;
   /** Milliseconds since 1970. */
