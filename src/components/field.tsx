@@ -1,4 +1,5 @@
 import { useId, type ComponentProps, type ReactNode } from "react";
+import { useTyped } from "./use-typed";
 
 /** The look of what one types or chooses in; `width` says how wide it is. */
 export function fieldLook(width = "w-full"): string {
@@ -27,23 +28,21 @@ export function TextField({
   );
 }
 
-/** A line whose words count when it is left, or at Enter; what an undo brings back is shown. `onSettle` is told of other words only. */
-export function SettledField({
+/** A line whose words are kept with each letter, without spaces around them; what an undo brings back is shown. */
+export function KeptField({
   value,
-  onSettle,
+  onKeep,
   ...rest
-}: Omit<ComponentProps<typeof TextField>, "value" | "defaultValue" | "onBlur" | "onKeyDown"> & {
+}: Omit<ComponentProps<typeof TextField>, "value" | "defaultValue" | "onChange" | "onBlur" | "onKeyDown"> & {
   value: string;
-  onSettle: (words: string) => void;
+  onKeep: (words: string) => void;
 }) {
+  const { shown, type, leave } = useTyped(value, onKeep, (words) => words.trim());
   return (
     <TextField
-      key={value}
-      defaultValue={value}
-      onBlur={(event) => {
-        const words = event.target.value.trim();
-        if (words !== value) onSettle(words);
-      }}
+      value={shown}
+      onChange={(event) => type(event.target.value)}
+      onBlur={leave}
       onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       {...rest}
     />

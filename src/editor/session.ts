@@ -14,6 +14,7 @@ import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
 import { bookmarkIdAt } from "./commands/bookmarks";
 import { Pocket } from "./pocket";
+import { OneField } from "./one-field";
 import { Removals, SAID } from "./removals";
 import { splitSection } from "./commands/sections";
 import { DerivedState, startWorker } from "./derived/derived";
@@ -108,6 +109,7 @@ export class Session {
   private shownNext: Place | null = null;
   private readonly boxes = new Map<Box, (words: string) => void>();
   private lastPeople: Exchange["people"] = [];
+  private readonly oneField = new OneField();
   private notices = 0;
 
   constructor(
@@ -236,7 +238,7 @@ export class Session {
   dispatch = (tr: Transaction): void => {
     const before = this.state.doc;
     const earlier = this.index;
-    const { state, transactions } = this.state.applyTransaction(tr);
+    const { state, transactions } = this.state.applyTransaction(this.oneField.mark(tr));
     this.state = state;
     const changed = transactions.some((transaction) => transaction.steps.length > 0);
     const change = changed ? new DocumentChange(before, state.doc) : null;
@@ -278,6 +280,15 @@ export class Session {
   /** Whether a command would do something here. */
   can(command: Command): boolean {
     return command(this.state, undefined, this.view?.forCommands);
+  }
+
+  /**
+   * Changes a block, named by its permanent id, where it stands by now: what a panel shows may be older than the text, and somebody
+   * may have written above it. Nothing is done where the block is gone.
+   */
+  changeBlock(id: DestinationId, change: (tr: Transaction, pos: number, block: Node) => Transaction): void {
+    const found = blockById(this.state.doc, id);
+    if (found) this.dispatch(change(this.state.tr, found.pos, found.node));
   }
 
   focus(): void {

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useTyped } from "@/components/use-typed";
 import { useSession } from "@/editor";
 
 /** How the title looks in the band. */
@@ -7,17 +8,26 @@ export const TITLE_LOOK = "min-w-0 flex-1 truncate px-1.5 font-serif text-base f
 /** The document's title, to be changed where it stands. */
 export function TitleField({ title }: { title: string }) {
   const session = useSession();
-  const [typed, setTyped] = useState(title);
+  const { shown, type, leave } = useTyped(
+    title,
+    (words) => session.rename(words),
+    (words) => words.trim() || null,
+  );
+  const [before, setBefore] = useState(title);
   return (
     <input
       aria-label="Title of the document"
-      value={typed}
+      value={shown}
       dir="auto"
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={() => session.rename(typed.trim() || "Untitled")}
+      onFocus={() => setBefore(title)}
+      onChange={(event) => type(event.target.value)}
+      onBlur={leave}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setTyped(title);
+        if (event.key === "Escape") {
+          session.rename(before);
+          leave();
+        }
       }}
       className={`h-8 rounded-base hover:bg-wash ${TITLE_LOOK}`}
     />

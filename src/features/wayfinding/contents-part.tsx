@@ -1,6 +1,6 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice, SettledField } from "@/components/field";
+import { Choice, KeptField } from "@/components/field";
 import { shortened } from "@/core/document";
 import type { BlockDestination } from "@/core/destinations";
 import { contentsList, listEntries } from "@/core/wayfinding";
@@ -67,11 +67,11 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
   return (
     <>
       <div className="mb-4 grid grid-cols-2 gap-3">
-        <SettledField
+        <KeptField
           label="Title of the list"
           value={node.attrs.heading as string}
-          onSettle={(title) =>
-            session.dispatch(session.state.tr.setNodeAttribute(list.pos, "heading", title))
+          onKeep={(title) =>
+            session.changeBlock(list.id, (tr, pos) => tr.setNodeAttribute(pos, "heading", title))
           }
         />
         <Choice
@@ -79,10 +79,8 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
           value={String(node.attrs.to)}
           options={LEVELS}
           onChange={(value) =>
-            session.dispatch(
-              session.state.tr
-                .setNodeAttribute(list.pos, "to", Number(value))
-                .setNodeAttribute(list.pos, "from", 1),
+            session.changeBlock(list.id, (tr, pos) =>
+              tr.setNodeAttribute(pos, "to", Number(value)).setNodeAttribute(pos, "from", 1),
             )
           }
         />

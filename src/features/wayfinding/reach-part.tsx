@@ -123,12 +123,8 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
   const shown = list ? levelsOf(index.doc.child(list.block)).to : 0;
 
   function showAll() {
-    const tr = session.state.tr;
-    session.dispatch(
-      list
-        ? tr.setNodeAttribute(list.pos, "to", unreached)
-        : putContentsAtFront(tr, { from: 1, to: Math.max(unreached, 2) }),
-    );
+    if (list) session.changeBlock(list.id, (tr, pos) => tr.setNodeAttribute(pos, "to", unreached));
+    else session.dispatch(putContentsAtFront(session.state.tr, { from: 1, to: Math.max(unreached, 2) }));
     session.say(
       list ? `The contents list shows levels down to ${unreached} now.` : "Put a contents list at the front.",
       {

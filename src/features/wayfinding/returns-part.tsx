@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Check, Choice, SettledField } from "@/components/field";
+import { Check, Choice, KeptField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import {
   returnsDownTo,
@@ -133,11 +133,11 @@ export function ReturnsPart() {
           }}
         />
         {rule.levels.length > 0 && (
-          <SettledField
+          <KeptField
             label="Words of the link"
             placeholder={links[0]?.ways[0].words ?? "Back to contents"}
             value={rule.words}
-            onSettle={(words) => session.dispatch(setReturns(session.state.tr, { ...rule, words }))}
+            onKeep={(words) => session.dispatch(setReturns(session.state.tr, { ...rule, words }))}
           />
         )}
       </div>

@@ -1,7 +1,8 @@
 import { useId } from "react";
 import { fieldLook } from "@/components/field";
+import { useTyped } from "@/components/use-typed";
 
-/** A number with its unit; what is typed counts when it is left, or at Enter. Emptied it is null, where `empty` says what that means. */
+/** A number with its unit, kept as it is typed once it lies within bounds. Emptied it is null, where `empty` says what that means. */
 export function Amount({
   label,
   unit,
@@ -22,6 +23,15 @@ export function Amount({
   onChange: (value: number | null) => void;
 }) {
   const id = useId();
+  const { shown, type, leave } = useTyped(
+    value === null ? "" : String(value),
+    (words) => onChange(words === "" ? null : Number(words)),
+    (words) => {
+      if (words === "") return empty ? "" : null;
+      const number = Number(words);
+      return number >= least && number <= most ? String(number) : null;
+    },
+  );
   return (
     <div>
       <label htmlFor={id} className="mb-1 block text-sm font-medium">
@@ -30,24 +40,19 @@ export function Amount({
       <input
         id={id}
         type="number"
-        // What an undo brings back is shown.
-        key={value}
-        defaultValue={value ?? ""}
+        value={shown}
+        onChange={(event) => type(event.target.value)}
         placeholder={empty}
         min={least}
         max={most}
         step={step}
         className={fieldLook()}
         onBlur={(event) => {
-          const { value: words, valueAsNumber } = event.target;
-          if (words === "") {
-            if (empty && value !== null) onChange(null);
-            else event.target.value = String(value ?? "");
-            return;
-          }
-          const within = Math.min(most, Math.max(least, valueAsNumber));
-          event.target.value = String(within);
-          if (within !== value) onChange(within);
+          // What lies outside of the bounds becomes the nearest within.
+          const { value: words, valueAsNumber: number } = event.target;
+          const within = Math.min(most, Math.max(least, number));
+          if (words !== "" && within !== number && within !== value) onChange(within);
+          leave();
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />

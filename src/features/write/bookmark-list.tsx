@@ -3,6 +3,7 @@ import { memo, useMemo, useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted } from "@/components/counted";
 import { listKeys } from "@/components/list-keys";
+import { useBeforeLeaving } from "@/components/use-before-leaving";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { Bookmark } from "@/core/destinations";
@@ -195,6 +196,7 @@ function RenameField({
         { undo: true },
       );
   }
+  useBeforeLeaving(keep);
   return (
     <input
       aria-label={`New name for ${shortened(bookmark.name, 40)}`}

@@ -1,6 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { useId } from "react";
 import { Check, Choice } from "@/components/field";
+import { useTyped } from "@/components/use-typed";
+import type { DestinationId } from "@/core/document";
 import { useSession } from "@/editor";
 import { Amount } from "./amount";
 
@@ -11,10 +13,10 @@ const PLACES = [
 ] as const;
 
 /** What a picture shows in words, how wide it is and where it stands. */
-export function FigureOptions({ block, pos }: { block: Node; pos: number }) {
+export function FigureOptions({ block }: { block: Node }) {
   const session = useSession();
   const set = (name: string, value: unknown) =>
-    session.dispatch(session.state.tr.setNodeAttribute(pos, name, value));
+    session.changeBlock(block.attrs.id as DestinationId, (tr, pos) => tr.setNodeAttribute(pos, name, value));
   return (
     <div key={block.attrs.id as string} className="mb-3 grid gap-2">
       {!block.attrs.decorative && (
@@ -48,6 +50,7 @@ export function FigureOptions({ block, pos }: { block: Node; pos: number }) {
 function AltField({ alt, onChange }: { alt: string; onChange: (alt: string) => void }) {
   const session = useSession();
   const id = useId();
+  const { shown, type, leave } = useTyped(alt, onChange);
   return (
     <div>
       <label htmlFor={id} className="mb-1 block font-medium">
@@ -56,10 +59,10 @@ function AltField({ alt, onChange }: { alt: string; onChange: (alt: string) => v
       <textarea
         id={id}
         data-tray-field
-        key={alt}
-        defaultValue={alt}
+        value={shown}
         rows={3}
-        onBlur={(event) => event.target.value !== alt && onChange(event.target.value)}
+        onChange={(event) => type(event.target.value)}
+        onBlur={leave}
         onKeyDown={(event) => event.key === "Escape" && session.leaveChosen()}
         className="w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
       />

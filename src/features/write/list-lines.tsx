@@ -4,7 +4,8 @@ import type { Node } from "prosemirror-model";
 import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { Choice, fieldLook } from "@/components/field";
-import { shortened, type EntryEdit } from "@/core/document";
+import { useTyped } from "@/components/use-typed";
+import { shortened, type DestinationId, type EntryEdit } from "@/core/document";
 import { entryWords, isMenu, kindOf, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
 import { addEntry, editEntry, moveEntry, removeAdded, useSession, useSessionValue } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
@@ -18,7 +19,7 @@ const SHOWN = [
 ] as const;
 
 /** The lines of a list, to be reworded, left out, or in a menu moved one by one; the others stay current, and so do these. */
-export function ListLines({ list, pos }: { list: Node; pos: number }) {
+export function ListLines({ list }: { list: Node }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [open, setOpen] = useState(false);
@@ -26,6 +27,8 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
+  const change = (how: Parameters<typeof session.changeBlock>[1]) =>
+    session.changeBlock(list.attrs.id as DestinationId, how);
   const changed = Object.keys(edits).length;
   if (!open)
     return (
@@ -37,7 +40,7 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
   const added = new Set(optionsOf(list).added);
   const shown = entries.slice(0, MOST);
   const move = (id: string, before: string | null) =>
-    session.dispatch(moveEntry(session.state.tr, pos, session.index, id, before));
+    change((tr, pos) => moveEntry(tr, pos, session.index, id, before));
   return (
     <div>
       <DndContext
@@ -61,11 +64,9 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
               open={chosen === entry.id}
               onOpen={(on) => setChosen(on ? entry.id : null)}
               onTakeOut={
-                added.has(entry.id)
-                  ? () => session.dispatch(removeAdded(session.state.tr, pos, entry.id))
-                  : null
+                added.has(entry.id) ? () => change((tr, pos) => removeAdded(tr, pos, entry.id)) : null
               }
-              onEdit={(edit) => session.dispatch(editEntry(session.state.tr, pos, entry.id, edit))}
+              onEdit={(edit) => change((tr, pos) => editEntry(tr, pos, entry.id, edit))}
               move={
                 isMenu(list)
                   ? {
@@ -91,7 +92,7 @@ export function ListLines({ list, pos }: { list: Node; pos: number }) {
         except={new Set([list.attrs.id as string, ...entries.map(({ id }) => id)])}
         onPlace={({ id }) => {
           setAdding(false);
-          session.dispatch(addEntry(session.state.tr, pos, id));
+          change((tr, pos) => addEntry(tr, pos, id));
           setChosen(id);
         }}
       />
@@ -175,21 +176,36 @@ function Line({
               }
             />
           )}
-          <input
-            key={words ?? ""}
-            aria-label="Own words for this line"
+          <OwnWords
+            words={words ?? ""}
             placeholder={shortened(entry.text, 60)}
-            defaultValue={words ?? ""}
-            onBlur={(event) => {
-              const next = event.target.value.trim();
-              if (next !== (words ?? ""))
-                onEdit(next ? { words: next, ...(out && { out }) } : out ? { out } : null);
-            }}
-            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-            className={fieldLook()}
+            onKeep={(next) => onEdit(next ? { words: next, ...(out && { out }) } : out ? { out } : null)}
           />
         </div>
       )}
     </li>
+  );
+}
+
+function OwnWords({
+  words,
+  placeholder,
+  onKeep,
+}: {
+  words: string;
+  placeholder: string;
+  onKeep: (words: string) => void;
+}) {
+  const { shown, type, leave } = useTyped(words, onKeep, (typed) => typed.trim());
+  return (
+    <input
+      aria-label="Own words for this line"
+      placeholder={placeholder}
+      value={shown}
+      onChange={(event) => type(event.target.value)}
+      onBlur={leave}
+      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      className={fieldLook()}
+    />
   );
 }

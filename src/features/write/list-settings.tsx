@@ -1,7 +1,13 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
-import { Check, Choice, SettledField } from "@/components/field";
-import { fixedWordsOf, isListTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
+import { Check, Choice, KeptField } from "@/components/field";
+import {
+  fixedWordsOf,
+  isListTitle,
+  MOST_IN_PAGE_LINE,
+  type DestinationId,
+  type ListKind,
+} from "@/core/document";
 import { isMenu, kindOf, optionsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
@@ -36,32 +42,38 @@ const PLACES = [
 ] as const;
 
 /** What a generated list lists, and how; it stays current whatever is chosen. */
-export function ListSettings({ list, pos }: { list: Node; pos: number }) {
+export function ListSettings({ list }: { list: Node }) {
   const session = useSession();
   const kind = kindOf(list);
   const options = optionsOf(list);
   const sections = kind === "sections" || kind === "section";
+  const change = (how: Parameters<typeof session.changeBlock>[1]) =>
+    session.changeBlock(list.attrs.id as DestinationId, how);
   const set = (changed: Parameters<typeof setListOptions>[2]) =>
-    session.dispatch(setListOptions(session.state.tr, pos, changed));
+    change((tr, pos) => setListOptions(tr, pos, changed));
 
   function setKind(of: ListKind) {
-    const tr = setListOptions(session.state.tr, pos, { of: of === "sections" ? null : of, entries: null });
-    // A title that was given by hand stays.
-    if (isListTitle(list.attrs.heading as string, kind))
-      tr.setNodeAttribute(pos, "heading", fixedWordsOf(session.state.doc).lists[of]);
-    session.dispatch(tr);
+    change((tr, pos, now) => {
+      setListOptions(tr, pos, { of: of === "sections" ? null : of, entries: null });
+      // A title that was given by hand stays.
+      return isListTitle(now.attrs.heading as string, kind)
+        ? tr.setNodeAttribute(pos, "heading", fixedWordsOf(tr.doc).lists[of])
+        : tr;
+    });
   }
 
   function setLevel(name: "from" | "to", value: string) {
     const level = Number(value);
-    const tr = session.state.tr.setNodeAttribute(pos, name, level);
-    if (name === "from" && level > (list.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
-    if (name === "to" && level < (list.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
-    session.dispatch(tr);
+    change((tr, pos, now) => {
+      tr.setNodeAttribute(pos, name, level);
+      if (name === "from" && level > (now.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
+      if (name === "to" && level < (now.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
+      return tr;
+    });
   }
 
   function freeze() {
-    session.dispatch(freezeList(session.state.tr, pos, session.index));
+    change((tr, pos) => freezeList(tr, pos, session.index));
     session.say("The list is ordinary text with ordinary links now, and stays as it is.", { undo: true });
     session.focus();
   }
@@ -69,10 +81,10 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
   return (
     <div className="mb-3 grid gap-3">
       <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />
-      <SettledField
+      <KeptField
         label="Title of the list"
         value={list.attrs.heading as string}
-        onSettle={(title) => session.dispatch(session.state.tr.setNodeAttribute(pos, "heading", title))}
+        onKeep={(title) => change((tr, pos) => tr.setNodeAttribute(pos, "heading", title))}
       />
       {kind === "sections" && (
         <div className="grid grid-cols-2 gap-3">
@@ -106,12 +118,12 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
         />
       )}
       {(kind === "bookmarks" || options.bookmarks) && (
-        <SettledField
+        <KeptField
           label="Only those with the tag"
           placeholder="all"
           hint="A tag is a word behind # in the note of a bookmark."
           value={options.tag ?? ""}
-          onSettle={(words) => set({ tag: words.replace(/^#/, "") || null })}
+          onKeep={(words) => set({ tag: words.replace(/^#/, "") || null })}
         />
       )}
       <div>
@@ -187,7 +199,7 @@ export function ListSettings({ list, pos }: { list: Node; pos: number }) {
           )}
         </div>
       )}
-      <ListLines list={list} pos={pos} />
+      <ListLines list={list} />
       <Button look="quiet" className="-ml-3 justify-self-start" onClick={freeze}>
         Turn into text
       </Button>

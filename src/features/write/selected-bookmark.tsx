@@ -3,6 +3,7 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
+import { useTyped } from "@/components/use-typed";
 import { shortened, type DestinationId } from "@/core/document";
 import { incomingLinks } from "@/core/links";
 import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
@@ -42,14 +43,7 @@ export function SelectedBookmark() {
       <label htmlFor={noteId} className="mb-1 block font-medium">
         Note to oneself
       </label>
-      <textarea
-        id={noteId}
-        key={`${bookmark.id} ${bookmark.note}`}
-        defaultValue={bookmark.note}
-        rows={2}
-        onBlur={(event) => event.target.value !== bookmark.note && set("note", event.target.value)}
-        className="mb-2 w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
-      />
+      <Note key={bookmark.id} id={noteId} note={bookmark.note} onKeep={(note) => set("note", note)} />
       <div className="mb-3 flex min-h-8 flex-wrap items-center gap-x-3 gap-y-1">
         <Check label="Come back here" checked={bookmark.followUp} onChange={(on) => set("followUp", on)} />
         {bookmark.followUp && (
@@ -75,6 +69,20 @@ export function SelectedBookmark() {
         )}
       </div>
     </section>
+  );
+}
+
+function Note({ id, note, onKeep }: { id: string; note: string; onKeep: (note: string) => void }) {
+  const { shown, type, leave } = useTyped(note, onKeep);
+  return (
+    <textarea
+      id={id}
+      value={shown}
+      rows={2}
+      onChange={(event) => type(event.target.value)}
+      onBlur={leave}
+      className="mb-2 w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
+    />
   );
 }
 

@@ -1,6 +1,6 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice, SettledField } from "@/components/field";
+import { Choice, KeptField } from "@/components/field";
 import type { LinkLook } from "@/core/document";
 import type { LinkPlace } from "@/core/destinations";
 import { targetKey } from "@/core/links";
@@ -51,12 +51,12 @@ function LinkSection({ link }: { link: LinkPlace }) {
       <LeadsTo target={link.target} />
       <div className="mb-3 grid gap-2">
         <Choice label="Look" value={look} options={LOOKS} onChange={(value) => set({ look: value })} />
-        <SettledField
+        <KeptField
           label="Hint for readers"
           value={hint}
           maxLength={1_000}
           placeholder="Shown where the pointer rests on it"
-          onSettle={(words) => set({ hint: words })}
+          onKeep={(words) => set({ hint: words })}
         />
       </div>
       {same.length > 1 && (

@@ -1,4 +1,5 @@
 import { useId, useState } from "react";
+import { useTyped } from "@/components/use-typed";
 import { Button } from "@/components/button";
 import { Check, Choice, fieldLook } from "@/components/field";
 import { REFERENCE_FIELDS, whyNoForm, type Reference } from "@/core/document";
@@ -47,7 +48,7 @@ export function SelectedReference({ reference }: { reference: Reference }) {
           }}
           onKeyDown={(event) => event.key === "Escape" && session.leaveChosen()}
         />
-        {own && <FormField key={form} form={form} onChange={(next) => change({ form: next })} />}
+        {own && <FormField form={form} onChange={(next) => change({ form: next })} />}
         <Check label="Leads there" checked={linked} onChange={(on) => change({ linked: on })} />
       </div>
       <div className="flex flex-wrap gap-2">
@@ -63,9 +64,10 @@ export function SelectedReference({ reference }: { reference: Reference }) {
 /** The form as it is written, with fields in braces. */
 function FormField({ form, onChange }: { form: string; onChange: (form: string) => void }) {
   const id = useId();
-  const [typed, setTyped] = useState(form);
-  const why = whyNoForm(typed);
-  const take = () => why === null && typed !== form && onChange(typed);
+  const { shown, type, leave } = useTyped(form, onChange, (words) =>
+    whyNoForm(words) === null ? words : null,
+  );
+  const why = whyNoForm(shown);
   return (
     <div>
       <label htmlFor={id} className="mb-1 block font-medium">
@@ -73,10 +75,9 @@ function FormField({ form, onChange }: { form: string; onChange: (form: string) 
       </label>
       <input
         id={id}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => event.key === "Enter" && take()}
+        value={shown}
+        onChange={(event) => type(event.target.value)}
+        onBlur={leave}
         aria-invalid={why !== null}
         aria-describedby={`${id}-hint`}
         className={fieldLook()}

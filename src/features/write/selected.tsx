@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
-import { NodeSelection, type Selection } from "prosemirror-state";
+import { NodeSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Choice, SettledField } from "@/components/field";
+import { Choice, KeptField } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import { MOST_IN_SHORT_TITLE, schema, shortened, type DestinationId, type Reference } from "@/core/document";
 import type { Destination } from "@/core/destinations";
@@ -32,12 +32,10 @@ export function Selected() {
 }
 
 function SelectedBlock() {
-  const session = useSession();
   const block = useSessionValue(selectedPlace);
   const index = useSessionValue((it) => it.outline);
   const place = block ? index.destination(block.attrs.id as DestinationId) : undefined;
   if (!block || !place) return null;
-  const pos = blockPos(session.state.selection);
   return (
     <section
       aria-label={`Selected ${KIND_NAMES[place.kind]}`}
@@ -51,10 +49,10 @@ function SelectedBlock() {
       </h2>
       {place.kind === "heading" && <ShortTitle block={block} />}
       {place.kind === "heading" && <SeriesChoice block={block} />}
-      {place.kind === "figure" && <FigureOptions block={block} pos={pos} />}
+      {place.kind === "figure" && <FigureOptions block={block} />}
       {place.kind === "table" && <TableOptions />}
       {place.kind === "equation" && <EquationField node={block} />}
-      {place.kind === "contents" && <ListSettings list={block} pos={pos} />}
+      {place.kind === "contents" && <ListSettings list={block} />}
       <PlaceFacts place={place} />
     </section>
   );
@@ -77,10 +75,6 @@ function selectedPlace(session: Session): Node | null {
 }
 
 const PLACES = ["heading", "figure", "table", "equation", "contents_list"];
-
-function blockPos({ $from, from }: Selection): number {
-  return $from.depth === 0 ? from : $from.before(1);
-}
 
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
@@ -141,13 +135,14 @@ function ShortTitle({ block }: { block: Node }) {
   const session = useSession();
   return (
     <div className="mb-3">
-      <SettledField
+      <KeptField
+        key={block.attrs.id as string}
         label="Short title"
         placeholder="as it is"
         hint="What it is called in lists, menus, and headers of pages."
         maxLength={MOST_IN_SHORT_TITLE}
         value={block.attrs.short as string}
-        onSettle={(words) =>
+        onKeep={(words) =>
           session.dispatch(setShortTitle(session.state.tr, block.attrs.id as DestinationId, words))
         }
       />

@@ -1,6 +1,7 @@
 import { useId, useState, type ReactNode } from "react";
 import { Check, Choice, fieldLook } from "@/components/field";
 import { StyleRules } from "@/components/style-rules";
+import { useTyped } from "@/components/use-typed";
 import {
   FACES,
   NAMED_COLOURS,
@@ -305,6 +306,7 @@ function Words({
   onChange: (words: string) => void;
 }) {
   const id = useId();
+  const { shown, type, leave } = useTyped(value, onChange);
   return (
     <div className={beside ? "grid grid-cols-[4rem_1fr] items-center" : undefined}>
       <label htmlFor={id} className={`block truncate text-sm font-medium ${beside ? "" : "mb-1"}`}>
@@ -312,11 +314,11 @@ function Words({
       </label>
       <input
         id={id}
-        key={value}
-        defaultValue={value}
+        value={shown}
         maxLength={most}
         className={fieldLook()}
-        onBlur={(event) => event.target.value !== value && onChange(event.target.value)}
+        onChange={(event) => type(event.target.value)}
+        onBlur={leave}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
     </div>
