@@ -13,3 +13,7 @@ run("npx", ["jest", "tests/faults"], {
     FAULTY_FOR: process.env.FAULTY_FOR ?? "60000",
   },
 });
+run("npx", ["playwright", "test", "tab-death"], {
+  cwd: root,
+  env: { ...process.env, DEATHS: process.env.DEATHS ?? "64" },
+});

@@ -62,7 +62,7 @@ test("a disk that takes nothing says so in one line, and the text stays on the s
     route.fulfill({ status: 507, contentType: "application/json", body: full }),
   );
   await typeAtEnd(page, " more words");
-  await expect(page.locator('[data-kept="refused"]')).toContainText("The disk is full");
+  await expect(page.locator('[data-kept="refused"]')).toContainText("The server's disk is full");
   await expect(manuscript(page)).toContainText("more words");
   await page.unroute("**/steps");
   await kept(page);

@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import { LastKeys, quickStorage, withLastKeys, type HeldKeys } from "./last-keys";
 import type { Displaced, StoredOwnStep, StoredWaiting, WaitingStore } from "./waiting-store";
 
 interface StoreSchema extends DBSchema {
@@ -10,9 +11,22 @@ interface StoreSchema extends DBSchema {
   displaced: { key: string; value: Displaced; indexes: { document: string } };
 }
 
-/** Steps that wait, in the browser's own database. */
+/** Steps that wait, in the browser's own database, and the last keys of each window beside it. */
 export class BrowserStore implements WaitingStore {
   private db: Promise<IDBPDatabase<StoreSchema>> | null = null;
+  private readonly keys: LastKeys;
+
+  constructor(storage = quickStorage()) {
+    this.keys = new LastKeys(storage);
+  }
+
+  hold(held: HeldKeys): void {
+    this.keys.hold(held);
+  }
+
+  release(client: string): void {
+    this.keys.release(client);
+  }
 
   private open(): Promise<IDBPDatabase<StoreSchema>> {
     this.db ??= openDB<StoreSchema>("gate-rope", 1, {
@@ -58,10 +72,16 @@ export class BrowserStore implements WaitingStore {
         .getAll(IDBKeyRange.bound([document, client, 0], [document, client, Number.MAX_SAFE_INTEGER]));
       found.push({ document, client, version, steps: steps.map(({ number, step }) => ({ number, step })) });
     }
+    for (const held of this.keys.read(document)) {
+      const at = found.findIndex(({ client }) => client === held.client);
+      const left = withLastKeys(found[at], held);
+      if (left) found.splice(at < 0 ? found.length : at, 1, left);
+    }
     return found;
   }
 
   async forget(document: string, client: string): Promise<void> {
+    this.keys.release(client);
     const transaction = (await this.open()).transaction(["windows", "steps"], "readwrite");
     void transaction.objectStore("windows").delete([document, client]);
     void transaction

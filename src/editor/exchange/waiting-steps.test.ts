@@ -32,6 +32,34 @@ describe("steps that wait", () => {
     expect(waiting.safe).toBe(true);
   });
 
+  test("are held at once, and found with the last keys though the window ended before the database had them", async () => {
+    const storage = new MemoryStorage();
+    const store = new BrowserStore(storage);
+    const left = async () =>
+      (await new BrowserStore(storage).read("keys")).map(({ version, steps }) => [
+        version,
+        steps.map(({ number }) => number),
+      ]);
+    const waiting = new WaitingSteps(store, "keys", "window");
+    const steps = [own(1), own(2), own(3), own(4)];
+    void waiting.note(4, steps.slice(0, 1));
+    expect(await left()).toEqual([[4, [1]]]);
+    await waiting.note(4, steps.slice(0, 2));
+    expect(storage.length).toBe(0);
+    void waiting.note(4, steps.slice(0, 3));
+    void waiting.note(4, steps);
+    expect(await left()).toEqual([[4, [1, 2, 3, 4]]]);
+    // Two were accepted: the database still has them, on the version before.
+    void waiting.note(6, steps.slice(2));
+    expect(await left()).toEqual([[6, [3, 4]]]);
+    await waiting.note(6, steps.slice(2));
+    expect(storage.length).toBe(0);
+    void waiting.note(8, []);
+    expect(storage.length).toBe(0);
+    await waiting.note(8, []);
+    expect(await left()).toEqual([]);
+  });
+
   test("of two windows and two documents are kept apart", async () => {
     const store = new BrowserStore();
     await new WaitingSteps(store, "one", "a").note(0, [own(1)]);
@@ -76,3 +104,26 @@ describe("steps that wait", () => {
     expect(await store.displaced("doc")).toEqual([]);
   });
 });
+
+/** What a browser's storage is, in memory. */
+class MemoryStorage implements Storage {
+  private readonly items = new Map<string, string>();
+  get length() {
+    return this.items.size;
+  }
+  clear() {
+    this.items.clear();
+  }
+  getItem(key: string) {
+    return this.items.get(key) ?? null;
+  }
+  key(index: number) {
+    return [...this.items.keys()][index] ?? null;
+  }
+  removeItem(key: string) {
+    this.items.delete(key);
+  }
+  setItem(key: string, value: string) {
+    this.items.set(key, value);
+  }
+}

@@ -11,6 +11,8 @@ const GATHERED = 100;
 export class WaitingSteps {
   safe = true;
   private readonly written = new Map<number, OwnStep>();
+  /** The version on which the store has what it has; null where it has nothing. */
+  private writtenVersion: number | null = null;
   private wanted: { version: number; steps: readonly OwnStep[] } | null = null;
   private running: Promise<void> | null = null;
 
@@ -23,8 +25,26 @@ export class WaitingSteps {
   /** Notes what waits now; resolves when that, or something later, is written or could not be. */
   note(version: number, steps: readonly OwnStep[]): Promise<void> {
     this.wanted = { version, steps };
+    this.hold(version, steps);
     this.running ??= this.run();
     return this.running;
+  }
+
+  /** Holds what the store does not have yet, and all of it where it has it on another version. */
+  private hold(version: number, steps: readonly OwnStep[]): void {
+    if (!this.store.hold) return;
+    if (steps.length === 0) return this.store.release?.(this.client);
+    const whole = version !== this.writtenVersion;
+    let from = whole ? 0 : steps.length;
+    if (!whole) while (from > 0 && this.written.get(steps[from - 1]!.number) !== steps[from - 1]) from--;
+    const fresh = steps.slice(from);
+    this.store.hold({
+      document: this.document,
+      client: this.client,
+      version,
+      whole,
+      steps: fresh.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
+    });
   }
 
   private async run(): Promise<void> {
@@ -48,6 +68,9 @@ export class WaitingSteps {
           );
         for (const number of forget) this.written.delete(number);
         for (const it of put) this.written.set(it.number, it);
+        this.writtenVersion = steps.length === 0 ? null : version;
+        // Where more came meanwhile it is held with what comes next.
+        if (!this.wanted) this.store.release?.(this.client);
         this.safe = true;
       } catch {
         this.safe = steps.length === 0;

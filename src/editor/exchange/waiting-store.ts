@@ -1,4 +1,5 @@
 import type { StepJSON } from "@/core/document";
+import type { HeldKeys } from "./last-keys";
 
 /** One step that waits, as it is stored. */
 export interface StoredOwnStep {
@@ -50,6 +51,9 @@ export interface WaitingStore {
   ): Promise<void>;
   /** What windows left behind for a document. */
   read(document: string): Promise<StoredWaiting[]>;
+  /** Holds, at once, what is not written yet; let go of with the next writing. */
+  hold?(held: HeldKeys): void;
+  release?(client: string): void;
   forget(document: string, client: string): Promise<void>;
   keepDisplaced(displaced: Displaced): Promise<void>;
   displaced(document: string): Promise<Displaced[]>;
