@@ -152,7 +152,7 @@ export async function caretAt(
   const { x, y } = await pointOf(page, words, edge, within);
   await page.mouse.click(x, y);
   // No hand presses a key in the same few milliseconds.
-  await page.waitForTimeout(60);
+  await frames(page);
 }
 
 /** Selects words in the manuscript, as by dragging over them. */
@@ -175,7 +175,27 @@ export async function clickWords(
   await place.scrollIntoViewIfNeeded();
   await place.click({ position: { x: 12, y: 10 }, ...options });
   // No hand presses a key in the same few milliseconds.
-  await page.waitForTimeout(60);
+  await frames(page);
+}
+
+/** Lets the page draw so many frames: what it does with a click or a key is done then. */
+export async function frames(page: Page, count = 4): Promise<void> {
+  await page.evaluate(async (wanted) => {
+    for (let i = 0; i < wanted; i++) await new Promise((done) => requestAnimationFrame(done));
+  }, count);
+}
+
+/** Waits until something stands at the same height for a dozen frames: what was laid out meanwhile moves it no more. */
+export async function atRest(place: Locator): Promise<void> {
+  await place.evaluate(async (element) => {
+    let top = NaN;
+    for (let same = 0; same < 12; same++) {
+      await new Promise((done) => requestAnimationFrame(done));
+      const now = element.getBoundingClientRect().top;
+      if (now !== top) same = 0;
+      top = now;
+    }
+  });
 }
 
 /** Opens one of the four stages. */

@@ -1,5 +1,5 @@
 import { expect, test, type CDPSession, type Page } from "@playwright/test";
-import { heightInWindow, jump, kept, manuscript, openFile, stage } from "./desk";
+import { atRest, frames, heightInWindow, jump, kept, manuscript, openFile, stage } from "./desk";
 
 /** A text of so many short sections: long enough to be drawn in many chunks. */
 function longText(sections: number): string {
@@ -139,7 +139,7 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await expect(place).toBeInViewport();
     const height = await heightInWindow(page, place);
     await allDrawn(page);
-    await page.waitForTimeout(500);
+    await atRest(place);
     expect(Math.abs((await heightInWindow(page, place)) - height)).toBeLessThanOrEqual(2);
     expect(Math.abs(height - 120)).toBeLessThanOrEqual(2);
   });
@@ -149,13 +149,13 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await page.mouse.move(600, 400);
     await page.mouse.wheel(0, 233);
     const place = manuscript(page).getByText("Middle words of 90.");
-    await page.waitForTimeout(400);
+    await atRest(place);
     const height = await heightInWindow(page, place);
     for (let i = 0; i < 2; i++) {
       await stage(page, "Proof");
       await stage(page, "Write");
       await expect(place).toBeInViewport();
-      await page.waitForTimeout(400);
+      await atRest(place);
       expect(Math.abs((await heightInWindow(page, place)) - height)).toBeLessThanOrEqual(2);
     }
   });
@@ -188,7 +188,7 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
         .firstElementChild!.scrollIntoView({ block: "center" }),
     );
     // Until what has come into view is laid out, and stands.
-    await page.waitForTimeout(400);
+    await atRest(page.locator(".manuscript .chunk").nth(2));
     const spots = await page.evaluate(() => {
       const chunk = document.querySelectorAll(".manuscript .chunk")[2]!;
       const from = chunk.previousElementSibling!.lastElementChild!.getBoundingClientRect();
@@ -203,14 +203,15 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await page.mouse.dblclick(spots.from.x, spots.from.y);
     const word = await page.evaluate(() => getSelection()!.toString());
     // A press that comes at once is a third click, which chooses the paragraph.
-    await page.waitForTimeout(800);
+    const clicked = await page.evaluate(() => performance.now());
+    await page.waitForFunction((at) => performance.now() - at > 600, clicked);
     await page.mouse.move(spots.from.x, spots.from.y);
     await page.mouse.down();
     await page.mouse.move(spots.from.x + 8, spots.from.y + 4, { steps: 4 });
-    await page.waitForTimeout(200);
+    await frames(page, 12);
     await page.mouse.move(spots.to.x + 20, spots.to.y, { steps: 8 });
     await page.mouse.move(spots.to.x, spots.to.y, { steps: 5 });
-    await page.waitForTimeout(200);
+    await frames(page, 12);
     await page.mouse.up();
     await expect(manuscript(page).getByText(word.trim() + spots.target, { exact: true })).toHaveCount(1);
     await expect(manuscript(page).getByText(spots.words, { exact: true })).toHaveCount(0);

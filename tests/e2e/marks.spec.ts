@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { caretAt, pointOf, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { caretAt, frames, kept, manuscript, openFile, pointOf, selectWords, stage } from "./desk";
 
 /** Counts what an author does: a click, a key chord, a typed text is one each. */
 class Actions {
@@ -189,7 +189,7 @@ test("a place is taken along and tied to several words one after the other; the 
   await expect(page.getByText("“Closing” is taken along.")).toBeVisible();
   for (const words of ["The dome", "Weather"]) {
     await selectWords(page, words);
-    await page.waitForTimeout(60);
+    await frames(page);
     await page.keyboard.press("Enter");
   }
   await selectWords(page, "Going home");

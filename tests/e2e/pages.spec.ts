@@ -1,7 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { readFile } from "node:fs/promises";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { documentId, insert, kept, manuscript, openFile } from "./desk";
+import { documentId, frames, insert, kept, manuscript, openFile } from "./desk";
 
 const words = (count: number) => Array.from({ length: count }, () => "lamp").join(" ");
 const MANUAL = `# The lamps
@@ -33,12 +33,11 @@ async function settledNumbers(page: Page): Promise<string[]> {
   await expect
     .poll(
       async () => {
-        await page.waitForTimeout(700);
         const before = last;
         last = (await shownNumbers(page)).join();
         return /^[\d,]+$/.test(last) && last === before;
       },
-      { timeout: 30_000 },
+      { timeout: 30_000, intervals: [700] },
     )
     .toBe(true);
   return last.split(",");
@@ -109,7 +108,7 @@ test("page numbers follow what is written, and one jumps to a page", async ({ pa
   await expect(page.getByRole("option", { name: /^¶ ?Page 3/ })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.locator(".page-mark[data-page='3']")).toBeInViewport();
-  await page.waitForTimeout(100);
+  await frames(page, 8);
   await page.keyboard.press("Control+Enter");
   await page.keyboard.press("Control+Home");
   await page.evaluate(() => {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { clickWords, manuscript, openFile } from "./desk";
+import { atRest, clickWords, manuscript, openFile } from "./desk";
 
 const FILLER = "Words that go on and on and say nothing of it. ".repeat(8);
 const TEXT = Array.from(
@@ -15,7 +15,7 @@ test("the rope is drawn larger by keys and by the wheel, shows more names, none 
 }) => {
   await openFile(page, "rope.md", `# All\n\n[gone](#nowhere)\n\n${TEXT}`);
   await expect(labels(page).first()).toBeVisible();
-  await page.waitForTimeout(300);
+  await atRest(labels(page).last());
   const before = await labels(page).count();
   await labels(page).first().focus();
   for (let i = 0; i < 4; i++) await page.keyboard.press("+");

@@ -4,6 +4,7 @@ import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   clickWords,
   documentId,
+  frames,
   insert,
   jump,
   kept,
@@ -307,7 +308,7 @@ test("a menu of cards, in an order of its own; a list becomes text and a living 
   await expect(menu.getByRole("button")).toHaveText(moved);
 
   // No hand clicks in the very moment in which it let go.
-  await page.waitForTimeout(120);
+  await frames(page, 8);
   await list.getByRole("button", { name: "Turn into text" }).click();
   await expect(menu).toHaveCount(0);
   await clickWords(page, "Room 4");

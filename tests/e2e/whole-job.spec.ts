@@ -4,6 +4,7 @@ import { longManual, PLAIN_TITLES } from "../long-manual";
 import {
   clickWords,
   documentId,
+  frames,
   heightInWindow,
   jump,
   kept,
@@ -28,7 +29,7 @@ test("a manual of more than a hundred pages is structured, marked, linked, read 
       await line.scrollIntoViewIfNeeded();
       await line.click();
       // No hand presses a key in the same few milliseconds.
-      await page.waitForTimeout(60);
+      await frames(page);
       await page.keyboard.press("Control+Alt+1");
       await expect(
         manuscript(page).getByRole("heading", { level: 1, name: title, exact: true }),

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { sectionedFile, sectionedLines } from "../sectioned-text";
-import { manuscript, openFile, storedLines } from "./desk";
+import { atRest, manuscript, openFile, storedLines } from "./desk";
 
 const LINES = sectionedLines(150);
 const FILE = sectionedFile(LINES);
@@ -62,7 +62,7 @@ test.describe("what is done to a long text as a whole", () => {
     await page.keyboard.press("Home");
     const far = manuscript(page).getByText("Middle words of 120.");
     await far.scrollIntoViewIfNeeded();
-    await page.waitForTimeout(400);
+    await atRest(far);
     await far.click({ modifiers: ["Shift"], position: { x: 2, y: 10 } });
     await expect(page.locator(".chunk[data-chosen]").first()).toBeAttached();
     expect(await toldToBrowser(page)).toBeLessThan(FILE.length / 4);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { another, bringIn, jump, kept, manuscript, selectWords, stage } from "../e2e/desk";
+import { another, bringIn, frames, jump, kept, manuscript, selectWords, stage } from "../e2e/desk";
 
 /*
  * The pictures of docs/screenshots, one of each main view, of the demo documents. They are looked at by people; what the
@@ -8,7 +8,11 @@ import { another, bringIn, jump, kept, manuscript, selectWords, stage } from "..
 
 /** What moves or blinks has come to rest. */
 async function take(page: Page, name: string): Promise<void> {
-  await page.waitForTimeout(1_200);
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+    await Promise.all(document.getAnimations().map((one) => one.finished.catch(() => {})));
+  });
+  await frames(page, 60);
   await page.screenshot({ path: `docs/screenshots/${name}.png`, caret: "initial" });
 }
 
