@@ -29,7 +29,10 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   const toc: Tag = { role: "TOC", parent: null };
   const entries = listEntries(index, node);
   const strips = [...titleStrips(node, toc, composition), ...listStrips(node, entries, toc, composition)];
-  return strips.map((strip, i) => (i === 0 ? stripLike(strip, { free: true }) : strip));
+  // A list is one sign of the document: it stands where its first strip is, and what comes after that is behind the sign.
+  return strips.map((strip, i) =>
+    i === 0 ? stripLike(strip, { free: true }) : stripLike(strip, { start: node.nodeSize }),
+  );
 }
 
 function titleStrips(node: Node, toc: Tag, composition: Composition): Strip[] {

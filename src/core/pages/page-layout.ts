@@ -129,7 +129,12 @@ export class PageLayout {
 
   /** The innermost section in which a page begins; where one begins at its head, that. */
   sectionOf(page: number): Heading | null {
-    return this.index.sectionAt(this.startOf(page));
+    const at = this.pages[Math.min(page, this.pages.length - 1)];
+    const start = this.startOf(page);
+    // Where a block goes on it is that block's, also where the next is a heading.
+    const goesOn = at && at.strip > 0 ? this.starts[this.blockOf(at.flow)]! : -1;
+    const block = goesOn < 0 ? null : this.index.doc.nodeAt(goesOn);
+    return this.index.sectionAt(block ? Math.min(start, goesOn + block.nodeSize - 1) : start);
   }
 
   /** The block that a flow shows, or the one before it where it is generated. */

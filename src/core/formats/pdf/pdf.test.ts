@@ -15,6 +15,7 @@ import {
   type LinkTarget,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
+import { PageMap } from "@/core/pages/page-map";
 import type { PageLayout } from "@/core/pages";
 import { optionFault, pdfOptionsSchema, provePdf, writePdf, type PdfAttachment, type WrittenPdf } from ".";
 
@@ -29,6 +30,7 @@ async function written(
   chosen: Chosen = {},
   attachments: readonly PdfAttachment[] = [],
   shelf = UNKNOWN_SHELF,
+  deflate: (data: Uint8Array) => Uint8Array = zlibSync,
 ) {
   const chunks: Uint8Array[] = [];
   const made = await writePdf(
@@ -38,7 +40,7 @@ async function written(
       picture: () => ({ bytes: PICTURE }),
       attachments,
       shelf,
-      deflate: zlibSync,
+      deflate,
       made: new Date(0),
     },
     pdfOptionsSchema.parse(chosen),
@@ -112,7 +114,7 @@ describe("a PDF", () => {
   test("whose links are found out when they do not lead where they should", async () => {
     const [first] = made.promised.filter(({ to }) => to.kind === "place");
     const wrong = [
-      { ...first!, to: { kind: "place" as const, page: 3, y: 100 } },
+      { ...first!, to: { kind: "place" as const, page: 3, y: 100, begins: null } },
       { ...first!, boxes: [{ x: 0, y: 0, width: 10, height: 10 }] },
       { ...first!, to: { kind: "address" as const, url: "https://example.org/" } },
       { ...first!, page: 999 },
@@ -124,6 +126,115 @@ describe("a PDF", () => {
       expect.stringMatching(/^It leads to “nothing”/),
       "Its page is not in the file.",
     ]);
+  });
+
+  describe("whose faults are in the file itself", () => {
+    /** The file with what stands in it unpacked, so that it can be spoiled letter by letter. */
+    const spoilt = async (change: (text: string) => string) => {
+      const { bytes, promised } = await written(layout, {}, [], UNKNOWN_SHELF, (data) =>
+        zlibSync(data, { level: 0 }),
+      );
+      const before = Buffer.from(bytes()).toString("latin1");
+      const after = change(before);
+      expect(after).not.toBe(before);
+      // Where each object lies is counted in bytes.
+      expect(after.length).toBe(before.length);
+      return (await provePdf(new Uint8Array(Buffer.from(after, "latin1")), promised)).failed.map(
+        ({ why }) => why,
+      );
+    };
+
+    test.each<[string, (text: string) => string, RegExp]>([
+      [
+        "a place on another page",
+        (text) => {
+          const [first, ...more] = [...text.matchAll(/\[(\d+) 0 R\/XYZ 0 [\d.]+ null\]/g)].map(
+            (it) => it[1]!,
+          );
+          const other = more.find((id) => id !== first && id.length === first!.length)!;
+          return text.replace(`[${first} 0 R/XYZ`, `[${other} 0 R/XYZ`);
+        },
+        /lands on page/,
+      ],
+      [
+        "a place at another line",
+        (text) =>
+          text.replace(
+            /(0 R\/XYZ 0 )(\d)(\d\d)/,
+            (_all, head: string, a: string, b: string) => `${head}${(Number(a) + 5) % 7}${b}`,
+          ),
+        /points too (?:low|high)/,
+      ],
+      [
+        "a link to another name",
+        (text) => {
+          const names = [...text.matchAll(/\/Dest(\([\w-]+\))/g)].map((it) => it[1]!);
+          const like = (one: string) => names.find((name) => name !== one && name.length === one.length);
+          const name = names.find(like)!;
+          return text.replace(`/Dest${name}`, `/Dest${like(name)}`);
+        },
+        /lands/,
+      ],
+      [
+        "a box off its words",
+        (text) =>
+          text.replace(
+            /(\/Subtype\/Link|\/Type\/Annot)(\/Rect\[\d)(\d)/,
+            (_all, a: string, b: string, c: string) => `${a}${b}${(Number(c) + 5) % 10}`,
+          ),
+        /No link lies on its words/,
+      ],
+    ])("is found out: %s", async (_what, change, why) => {
+      expect((await spoilt(change)).some((one) => why.test(one))).toBe(true);
+    });
+  });
+
+  describe("of pages that make the same mistake as what they promise", () => {
+    const mistaken = async (
+      change: (place: ReturnType<PageLayout["placeAt"]>) => { flow: number; strip: number },
+    ) => {
+      const wrong = Object.create(layout, {
+        placeAt: { value: (pos: number) => ({ ...layout.placeAt(pos), ...change(layout.placeAt(pos)) }) },
+      }) as PageLayout;
+      const file = await written(wrong);
+      return (await provePdf(file.bytes(), file.promised)).failed.map(({ why }) => why);
+    };
+
+    test.each<[string, Parameters<typeof mistaken>[0]]>([
+      ["the last line of a list", ({ flow }) => ({ flow, strip: layout.flows[flow]!.strips.length - 1 })],
+      ["the block behind", ({ flow }) => ({ flow: flow + 1, strip: 0 })],
+      ["the block before", ({ flow }) => ({ flow: Math.max(0, flow - 1), strip: 0 })],
+    ])("is found out by the words: %s", async (_what, change) => {
+      const failed = await mistaken(change);
+      expect(failed.length).toBeGreaterThan(5);
+      for (const why of failed) expect(why).toMatch(/does not stand first/);
+    });
+
+    test("is found out where a box lies on other words", async () => {
+      const [one, other] = made.promised.filter(({ page, words }) => page === 0 && /^\D{4,}/.test(words));
+      const { failed } = await provePdf(made.bytes(), [{ ...other!, words: one!.words }]);
+      expect(failed.map(({ why }) => why)).toEqual(["No link lies on its words."]);
+    });
+  });
+
+  test("leads back to a list of several pages at its title", async () => {
+    const long = createDocument([
+      schema.nodes.contents_list.create({ id: "toc0000001", heading: "What is in it" }),
+      ...Array.from({ length: 120 }, (_, i) => [
+        schema.nodes.heading.create({ level: 1 }, schema.text(`Part ${i}`)),
+        schema.nodes.paragraph.create(null, schema.text("Words.")),
+      ]).flat(),
+    ]);
+    const returns = { levels: [1], words: "To the list", to: "contents" as const };
+    const laid = await laidOut(long.type.create({ ...long.attrs, returns }, long.content));
+    const list = laid.index.contentsLists[0]!;
+    expect(laid.labelOf(list.id)).toBe("1");
+    expect(PageMap.of(laid).labelAt(list.pos)).toBe("1");
+    const file = await written(laid);
+    const back = file.promised.filter(({ words }) => words.includes("To the list"));
+    expect(back).toHaveLength(120);
+    for (const { to } of back) expect(to).toMatchObject({ page: 0, y: laid.setup.margins.top });
+    expect((await provePdf(file.bytes(), file.promised)).failed).toEqual([]);
   });
 
   test("has headings in its outline, every destination under its anchor, and says what it is", async () => {

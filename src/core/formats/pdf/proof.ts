@@ -1,4 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { shortened } from "@/core/document";
+import { linesOf, type PageLine } from "./page-lines";
+import { liesOn, standsAt } from "./words-at";
 import type { PromisedPdfLink } from "./write";
 
 /** A promised link that does not do what was promised. */
@@ -43,8 +46,8 @@ async function reader() {
 }
 
 /**
- * Opens a written file again and follows every link that it promises: it must lie where it was put, and land on the right page at the
- * right height, or lead to the right address.
+ * Opens a written file again and follows every link that it promises: it must lie on its words, as these are read on the page, and
+ * land on the right page at the right height where the first words of its destination are read first; or lead to the right address.
  * @throws when the file cannot be opened at all.
  */
 export async function provePdf(
@@ -74,7 +77,7 @@ export async function provePdf(
         const found = (await page.getAnnotations({ intent: "print" })) as LinkAnnotation[];
         const [, , , height] = page.view as [number, number, number, number];
         for (const link of own) {
-          const why = await follow.fault(link, found, height);
+          const why = await follow.fault(link, found, height, number);
           if (why) failed.push({ words: link.words, page: number + 1, why });
         }
         page.cleanup();
@@ -113,13 +116,15 @@ class Follower {
   private named: Promise<Record<string, readonly unknown[]>> | null = null;
   private readonly pages = new Map<string, Promise<number>>();
   private readonly heights = new Map<number, number>();
+  private readonly lines = new Map<number, Promise<PageLine[]>>();
 
   constructor(private readonly file: PDFDocumentProxy) {}
 
   async fault(
-    { boxes, to }: PromisedPdfLink,
+    { boxes, to, words }: PromisedPdfLink,
     annotations: readonly LinkAnnotation[],
     height: number,
+    number: number,
   ): Promise<string | null> {
     const left = Math.min(...boxes.map(({ x }) => x));
     const top = Math.min(...boxes.map(({ y }) => y));
@@ -131,7 +136,7 @@ class Follower {
         (subtype === "Link" || subtype === "FileAttachment") &&
         rect.every((value, i) => Math.abs(value - wanted[i]!) <= NEAR),
     );
-    if (!own) return "No link lies on its words.";
+    if (!own || !liesOn(words, boxes, await this.linesOn(number))) return "No link lies on its words.";
     if (to.kind === "address") {
       const url = own.unsafeUrl ?? own.url;
       return url === to.url ? null : `It leads to “${url ?? "nothing"}”, not to “${to.url}”.`;
@@ -149,9 +154,17 @@ class Follower {
     const page = await this.pageOf(ref);
     if (page !== to.page) return `It lands on page ${page + 1}, not on page ${to.page + 1}.`;
     const landed = (await this.heightOf(page)) - y;
-    return Math.abs(landed - to.y) <= NEAR
-      ? null
-      : `It lands ${Math.round(Math.abs(landed - to.y))} points too ${landed > to.y ? "low" : "high"}.`;
+    if (Math.abs(landed - to.y) > NEAR)
+      return `It lands ${Math.round(Math.abs(landed - to.y))} points too ${landed > to.y ? "low" : "high"}.`;
+    // Where the pages put the place may itself be wrong; the words that are read there cannot.
+    if (to.begins === null || standsAt(to.begins, landed, await this.linesOn(page))) return null;
+    return `Where it lands, “${shortened(to.begins.words, 40)}” does not stand first.`;
+  }
+
+  private linesOn(page: number): Promise<PageLine[]> {
+    let known = this.lines.get(page);
+    if (!known) this.lines.set(page, (known = this.file.getPage(page + 1).then(linesOf)));
+    return known;
   }
 
   private places(): Promise<Record<string, readonly unknown[]>> {

@@ -1,3 +1,4 @@
+import type { DestinationId } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {
@@ -13,6 +14,7 @@ import {
 import { type Deflate, PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
 import { PdfFont } from "./pdf-font";
+import { firstWordsOf, lineWordsOf, type FirstWords } from "./first-words";
 import { NamedPlaces, type Spot } from "./named-places";
 import { num, text } from "./pdf-syntax";
 import type { PdfOptions } from "./options";
@@ -55,7 +57,13 @@ export interface PromisedPdfLink {
   readonly page: number;
   readonly boxes: readonly Box[];
   readonly to:
-    | { readonly kind: "place"; readonly page: number; readonly y: number }
+    | {
+        readonly kind: "place";
+        readonly page: number;
+        readonly y: number;
+        /** What has to stand there, as the document says it; null where that begins with no words. */
+        readonly begins: FirstWords | null;
+      }
     /** Also a file beside it, with the name of a place in that: `Other.pdf#opening`. */
     | { readonly kind: "address"; readonly url: string }
     /** A file in the file. */
@@ -238,7 +246,9 @@ class Writing {
         words,
         page,
         boxes: link.boxes,
-        to: spot ? { kind: "place", page: spot.page, y: spot.y } : outside!.to,
+        to: spot
+          ? { kind: "place", page: spot.page, y: spot.y, begins: this.firstWords(link.target) }
+          : outside!.to,
       });
     }
     const dests = names.write(document, height);
@@ -322,19 +332,43 @@ class Writing {
         const place = this.layout.placeOfLine(target.of);
         return place && this.strips.get(stripKey(place.flow, place.strip));
       }
-      case "note": {
-        const flow = this.layout.flowOfEndnote(target.id);
-        return flow === undefined ? this.notes.get(target.id) : this.strips.get(stripKey(flow, 0));
-      }
+      case "note":
+        return this.spotOfNote(target.id);
       case "destination":
       case "words": {
         const followed = follow(target, this.layout.index);
+        // Who is led to a note wants to read it, not its sign.
+        const note = followed.lands && followed.destination?.kind === "note" && target.kind === "destination";
+        if (note) return this.spotOfNote(target.id);
         const place = followed.lands && followed.destination && this.layout.placeAt(followed.destination.pos);
         return place ? this.strips.get(stripKey(place.flow, place.strip)) : undefined;
       }
       default:
         return undefined;
     }
+  }
+
+  private spotOfNote(id: DestinationId): Spot | undefined {
+    const flow = this.layout.flowOfEndnote(id);
+    return flow === undefined ? this.notes.get(id) : this.strips.get(stripKey(flow, 0));
+  }
+
+  /** What has to stand where a link lands: told by the document, not by the pages. */
+  private firstWords(target: DrawnTarget): FirstWords | null {
+    const { index } = this.layout;
+    let begins: FirstWords | null = null;
+    if (target.kind === "line") {
+      const list = contentsList(index);
+      begins = list && lineWordsOf(index.doc.child(list.block), target.of, index);
+    } else if (target.kind === "note") {
+      const note = index.destination(target.id);
+      begins = note ? firstWordsOf(note, index) : null;
+    } else if (target.kind === "destination" || target.kind === "words") {
+      const followed = follow(target, index);
+      begins = followed.lands && followed.destination ? firstWordsOf(followed.destination, index) : null;
+    }
+    // A letter that no font has stands as another sign.
+    return begins && [...begins.words].some((sign) => this.layout.missing.has(sign)) ? null : begins;
   }
 
   /** Every destination under its anchor, earlier ones too. */

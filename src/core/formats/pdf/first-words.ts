@@ -1,0 +1,95 @@
+import type { Node } from "prosemirror-model";
+import type { DocumentIndex } from "@/core/destinations";
+import type { Spot } from "@/core/links";
+import type { DestinationId } from "@/core/document";
+import { entryWords, listEntries, placedIn } from "@/core/wayfinding";
+
+/** What a reader sees first where a link lands, as the document says it, whatever pages it was laid out on. */
+export interface FirstWords {
+  readonly words: string;
+  /**
+   * `first`: nothing but a number or a label stands before them. `line`: they begin in the first line. `below`: they stand somewhere below, as
+   * a caption does.
+   */
+  readonly where: "first" | "line" | "below";
+}
+
+/** So many letters tell one place from another. */
+const LETTERS = 60;
+
+/** The first words of a spot; null where it begins with none: a picture without a caption, an equation. */
+export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWords | null {
+  const { pos } = destination;
+  switch (destination.kind) {
+    case "contents": {
+      const list = index.doc.nodeAt(pos)!;
+      // One that stands in the lines of pages has no place of its own in the text.
+      return placedIn(list) ? null : ofList(list, index);
+    }
+    case "figure":
+    case "table":
+      return said(textFrom(index.doc.nodeAt(pos)!, 0), "below");
+    case "equation":
+    case "top":
+      return null;
+    case "heading":
+      return said(textFrom(index.doc.nodeAt(pos)!, 0), "first");
+    case "note":
+      return said(textFrom(index.doc.nodeAt(pos)!, 0), "line");
+    default: {
+      const at = index.doc.resolve(pos);
+      const block = at.parent.isTextblock ? at.parent : at.nodeAfter;
+      if (!block || block.type.name === "figure" || block.type.name === "table" || block.isAtom) return null;
+      return said(textFrom(block, at.parent.isTextblock ? at.parentOffset : 0), "line");
+    }
+  }
+}
+
+/** The words of the line of a contents list that leads to a place. */
+export function lineWordsOf(list: Node, of: DestinationId, index: DocumentIndex): FirstWords | null {
+  const entry = listEntries(index, list).find(({ id }) => id === of);
+  return entry ? said(entryWords(entry), "line") : null;
+}
+
+function ofList(list: Node, index: DocumentIndex): FirstWords | null {
+  const title = list.attrs.heading as string;
+  if (title) return said(title, "first");
+  const [entry] = listEntries(index, list);
+  return entry ? said(entryWords(entry), "line") : null;
+}
+
+/** The text from an offset on, up to what is drawn in another way or computed: an equation, a note's sign, a cross-reference. */
+function textFrom(block: Node, offset: number): string {
+  let text = "";
+  let begun = false;
+  block.nodesBetween(offset, block.content.size, (node, pos) => {
+    if (begun && !node.isText && node.isInline && node.type.name !== "bookmark_point") text += STOP;
+    if (node.isText) {
+      text += node.text!.slice(Math.max(0, offset - pos));
+      begun = true;
+    }
+    // What stands first and is no text is drawn otherwise.
+    if (!begun && node.isInline && !node.isText && node.type.name !== "bookmark_point") text += STOP;
+    return !node.isInline && !text.includes(STOP);
+  });
+  return text.split(STOP, 1)[0]!;
+}
+const STOP = "\0";
+
+function said(text: string, where: FirstWords["where"]): FirstWords | null {
+  const words = text.slice(0, LETTERS * 2);
+  return lettersOf(words) === "" || goesOtherWay(words) ? null : { words, where };
+}
+
+/** The letters and digits of a text, in which spaces, hyphens and the like of a page make no difference. */
+export function lettersOf(text: string): string {
+  return text
+    .normalize("NFKC")
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]/gu, "");
+}
+
+/** Whether a text is in a script whose order on the page is not that of the text, which is not looked for. */
+export function goesOtherWay(text: string): boolean {
+  return /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}]/u.test(text);
+}

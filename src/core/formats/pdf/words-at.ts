@@ -1,0 +1,66 @@
+import type { Box } from "@/core/pages";
+import { goesOtherWay, lettersOf, type FirstWords } from "./first-words";
+import type { PageLine } from "./page-lines";
+
+/** Points by which a line may stand above the place that leads to it. */
+const ABOVE = 0.5;
+/** So many letters may stand before a heading's words: its number, “Appendix B”. */
+const LABEL = 14;
+/** Fewer letters at the end of a line tell nothing. */
+const FEWEST = 3;
+/** As many letters of a text are compared. */
+const COMPARED = 24;
+
+/** Whether the first words of a destination are read at a height of a page, points from its upper edge. */
+export function standsAt(begins: FirstWords, y: number, lines: readonly PageLine[]): boolean {
+  const below = lines.filter(({ baseline }) => baseline >= y - ABOVE);
+  const wanted = lettersOf(begins.words).slice(0, COMPARED);
+  const first = letters(below[0]);
+  const text = below
+    .slice(0, begins.where === "below" ? undefined : 4)
+    .map(letters)
+    .join("");
+  const at = text.indexOf(wanted);
+  if (begins.where === "below") return at >= 0;
+  const last = begins.where === "first" ? Math.min(LABEL, first.length - 1) : first.length - 1;
+  if (at >= 0 && at <= last) return true;
+  // They go on where the line, or the page, ends.
+  for (let from = 0; from <= last; from++) {
+    const rest = first.slice(from);
+    if (rest.length >= Math.min(FEWEST, wanted.length) && wanted.startsWith(rest)) return true;
+  }
+  return false;
+}
+
+/** Whether the words of a link are read where its boxes lie. */
+export function liesOn(words: string, boxes: readonly Box[], lines: readonly PageLine[]): boolean {
+  const wanted = lettersOf(words);
+  // A picture, or signs that are no letters.
+  if (wanted === "" || goesOtherWay(words)) return true;
+  const read = boxes.map((box) => lettersIn(box, lines)).join("");
+  for (let length = Math.min(wanted.length, COMPARED); length > 0; length--)
+    if (read.includes(wanted.slice(0, length))) return length >= Math.min(FEWEST, wanted.length);
+  return false;
+}
+
+function lettersIn(box: Box, lines: readonly PageLine[]): string {
+  return lettersOf(
+    lines
+      .flatMap(({ pieces }) => pieces)
+      // A raised sign stands by itself.
+      .filter(({ baseline }) => baseline >= box.y - ABOVE && baseline <= box.y + box.height + ABOVE)
+      .map(({ text, x, width }) => {
+        // Letters of a piece are taken to be equally wide; a few of them more at each side make up for that.
+        const each = width / text.length || 1;
+        const slack = 2 + text.length * 0.12;
+        const from = Math.floor((box.x - x) / each - slack);
+        const to = Math.ceil((box.x + box.width - x) / each + slack);
+        return to <= 0 || from >= text.length ? "" : text.slice(Math.max(0, from), to);
+      })
+      .join(""),
+  );
+}
+
+function letters(line: PageLine | undefined): string {
+  return lettersOf(line?.text ?? "");
+}
