@@ -124,6 +124,8 @@ class Writing {
   /** Links whose destination is not in the document any more. */
   private adrift = 0;
   private readonly linkTags = new WeakMap<DrawnLink, Tag>();
+  /** Signs that no font has. */
+  private readonly missing: ReadonlyMap<string, number>;
 
   constructor(
     private readonly layout: PageLayout,
@@ -131,6 +133,7 @@ class Writing {
     private readonly options: PdfOptions,
     sink: (bytes: Uint8Array) => void,
   ) {
+    this.missing = layout.missing;
     const { count } = layout.labels;
     const from = Math.max(0, (options.pages?.from ?? 1) - 1);
     const to = Math.min(count, options.pages?.to ?? count);
@@ -368,7 +371,7 @@ class Writing {
       begins = followed.lands && followed.destination ? firstWordsOf(followed.destination, index) : null;
     }
     // A letter that no font has stands as another sign.
-    return begins && [...begins.words].some((sign) => this.layout.missing.has(sign)) ? null : begins;
+    return begins && [...begins.words].some((sign) => this.missing.has(sign)) ? null : begins;
   }
 
   /** Every destination under its anchor, earlier ones too. */
