@@ -100,7 +100,7 @@ type Draft =
   | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
   | { kind: "list"; ordered: boolean; items: Piece[][] }
-  | { kind: "code"; text: string }
+  | { kind: "code"; text: string; marked: string | null }
   | { kind: "table"; rows: Piece[][]; caption: Piece[] }
   | { kind: "rule" | "page_break" };
 
@@ -129,7 +129,14 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
     }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("equation" as const), tex }) },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constant("code" as const), text: words }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("code" as const),
+      text: words,
+      marked: fc.option(words, { freq: 3 }),
+    }),
+  },
   {
     weight: 1,
     arbitrary: fc.record({
@@ -195,7 +202,16 @@ function build(drafts: readonly Draft[]): Node {
       case "equation":
         return nodes.equation.create({ id, tex: one.tex });
       case "code":
-        return nodes.code_block.create({ id }, schema.text(one.text));
+        if (one.marked === null) return nodes.code_block.create({ id }, schema.text(one.text));
+        else {
+          const place = newId();
+          bookmarks[place] = bookmarkEntry("range", `Place ${++count}`);
+          return nodes.code_block.create({ id }, [
+            schema.text(`${one.text}\n\n`),
+            schema.text(one.marked, [marks.bookmark.create({ id: place })]),
+            schema.text(" end"),
+          ]);
+        }
       case "table":
         return nodes.table.create({ id }, [
           nodes.table_caption.create(null, inline(one.caption)),

@@ -9,7 +9,7 @@ export const ANCHOR_LENGTH = 40;
 /** Names that the exports use themselves. */
 const RESERVED = ["top"];
 
-/** Public names both ways. Look-ups by name do not regard case. */
+/** Public names both ways. Look-ups by name are to the letter first, then without regard to case. */
 export interface Anchors {
   /** The anchor of a destination. */
   of(id: DestinationId): string | undefined;
@@ -83,8 +83,10 @@ function firstFree(
 
 /**
  * Gives every destination its anchor: published ones keep theirs, the others derive one from their name in order of
- * place, with a number where the name is taken. No two are the same without regard to case. When neither names nor
+ * place, with a number where the name is taken without regard to case. When neither names nor
  * order nor published anchors differ from the `earlier` index, its anchors are handed on.
+ *
+ * Anchors that are published already stay to the letter: addresses elsewhere lead to them, in files with names such as `pwd` and `PWD`.
  */
 export function assignAnchors(
   destinations: readonly Destination[],
@@ -96,22 +98,28 @@ export function assignAnchors(
     sameNames(destinations, registry, earlier.destinations, earlier.doc.attrs.registry as Registry)
   )
     return earlier.anchors;
-  const byAnchor = new Map<string, DestinationId | null>(RESERVED.map((name) => [name, null]));
+  const exact = new Map<string, DestinationId>();
+  const byAnchor = new Map<string, DestinationId | null>();
+  const stand = (anchor: string, id: DestinationId) => {
+    exact.set(anchor, id);
+    if (!byAnchor.has(anchor.toLowerCase())) byAnchor.set(anchor.toLowerCase(), id);
+  };
   const byId = new Map<DestinationId, string>();
   const earlierNames = new Map<DestinationId, string[]>();
   const published = destinations.filter((place) => ownEntry(registry.anchors, place.id));
   for (const place of published) {
     const { anchor } = ownEntry(registry.anchors, place.id)!;
-    if (byAnchor.has(anchor.toLowerCase())) continue;
+    if (exact.has(anchor)) continue;
     byId.set(place.id, anchor);
-    byAnchor.set(anchor.toLowerCase(), place.id);
+    stand(anchor, place.id);
   }
   for (const place of published)
     for (const alias of ownEntry(registry.anchors, place.id)!.aliases)
-      if (!byAnchor.has(alias.toLowerCase())) {
-        byAnchor.set(alias.toLowerCase(), place.id);
+      if (!exact.has(alias)) {
+        stand(alias, place.id);
         earlierNames.set(place.id, [...(earlierNames.get(place.id) ?? []), alias]);
       }
+  for (const name of RESERVED) if (!byAnchor.has(name)) byAnchor.set(name, null);
   const nextNumber = new Map<string, number>();
   for (const place of destinations) {
     if (byId.has(place.id)) continue;
@@ -123,12 +131,12 @@ export function assignAnchors(
       anchor = free.anchor;
     }
     byId.set(place.id, anchor);
-    byAnchor.set(anchor, place.id);
+    stand(anchor, place.id);
   }
   return {
     of: (id) => byId.get(id),
     aliases: (id) => earlierNames.get(id) ?? [],
-    find: (anchor) => byAnchor.get(anchor.toLowerCase()) ?? undefined,
+    find: (anchor) => exact.get(anchor) ?? byAnchor.get(anchor.toLowerCase()) ?? undefined,
   };
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument, essence } from "#tests/arbitrary-document";
-import { RETURN_ALSO, type ReturnRule } from "@/core/document";
+import { RETURN_ALSO, type Registry, type ReturnRule } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
@@ -62,3 +62,70 @@ describe.each(["gaterope", "html", "markdown"] as const)(
     });
   },
 );
+
+/** Every bookmark by its name, and under which anchors each place is found. */
+function namesIn(doc: Parameters<typeof essence>[0]) {
+  const { index, registry } = { index: indexDocument(doc), registry: doc.attrs.registry as Registry };
+  return {
+    bookmarks: Object.values(registry.bookmarks)
+      .map(({ name, kind }) => `${kind} ${name}`)
+      .sort(),
+    anchors: index.destinations
+      .flatMap(({ id, name }) =>
+        [index.anchors.of(id)!, ...index.anchors.aliases(id)].map((it) => `${it}: ${name}`),
+      )
+      .sort(),
+  };
+}
+
+/** A document whose places have anchors of their own and were known by others before: also such as no program would derive. */
+const published = fc
+  .tuple(
+    anyDocument,
+    fc.array(fc.constantFrom("pwd", "PWD", "top", "Änderung", "x.y-z", "_low"), {
+      minLength: 1,
+      maxLength: 6,
+    }),
+    fc.array(fc.constantFrom("Old", "old", "1st", "a%b", 'q"<>', "näme"), { maxLength: 6 }),
+  )
+  .map(([doc, own, earlier]) => {
+    const free = { own: [...new Set(own)], earlier: [...new Set(earlier)] };
+    const anchors: Record<string, { anchor: string; aliases: string[] }> = {};
+    for (const { id, kind } of indexDocument(doc).destinations) {
+      const anchor = kind === "contents" ? undefined : free.own.pop();
+      if (anchor) anchors[id] = { anchor, aliases: free.earlier.splice(0, 2) };
+    }
+    const registry = { ...(doc.attrs.registry as Registry), anchors };
+    return doc.type.create({ ...doc.attrs, registry }, doc.content);
+  });
+
+describe.each(["gaterope", "html", "markdown"] as const)("a second trip through %s", (format) => {
+  test("adds nothing to the first, whatever anchors places have and had", () => {
+    fc.assert(
+      fc.property(published, (doc) => {
+        const first = through(doc, format);
+        expect({ text: first.text, names: namesIn(first.doc) }).toEqual({
+          text: first.text,
+          names: namesIn(doc),
+        });
+        const second = through(first.doc, format);
+        expect(second.text).toBe(first.text);
+        expect(namesIn(second.doc)).toEqual(namesIn(doc));
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
+
+test("anchors of a file that differ in case only, and one called top, keep their addresses", () => {
+  const html =
+    '<h1 id="pwd">One</h1><p>w</p><h1 id="PWD">Two</h1><p>w</p><h1 id="top">Three</h1><p><a href="#PWD">to two</a> <a href="#top">to three</a></p>';
+  const read = readFile("a.html", new TextEncoder().encode(html));
+  if (!read.ok) throw new Error(read.error.reason);
+  const index = indexDocument(read.manuscript.doc);
+  const called = (anchor: string) => index.destination(index.anchors.find(anchor)!)?.name;
+  expect(["pwd", "PWD", "top"].map(called)).toEqual(["One", "Two", "Three"]);
+  expect(resolveLinks(index).map((link) => link.lands && link.destination?.name)).toEqual(["Two", "Three"]);
+  const { text } = writeFile(read.manuscript, "html");
+  expect([...text.matchAll(/ id="(pwd|PWD|top)"/g)].map((it) => it[1])).toEqual(["pwd", "PWD", "top"]);
+});

@@ -81,12 +81,17 @@ export class HtmlOutput {
 
   /** The `href` that leads to a destination, noted as promised; to the top for null. */
   hrefOf(id: DestinationId | null, text: string): string {
-    return this.promise(text, `#${encodeURIComponent(id ? this.index.anchors.of(id)! : "top")}`, id);
+    return this.promise(text, `#${encodeURIComponent(id ? this.index.anchors.of(id)! : this.top)}`, id);
   }
 
   private promise(text: string, href: string, destination: DestinationId | null): string {
     this.promised.push({ text, href, destination });
     return href;
+  }
+
+  /** The anchor of the beginning, which a place of the document may have taken. */
+  get top(): string {
+    return this.index.anchors.find("top") === undefined ? "top" : "_top";
   }
 
   /** The anchor to write at a destination. */
@@ -99,7 +104,7 @@ export class HtmlOutput {
     return this.index.anchors
       .aliases(id)
       .filter((alias) => !/\s/.test(alias))
-      .map((alias) => `<span id="${escapeHtml(alias)}"></span>`)
+      .map((alias) => earlierAnchor("span", alias, this.anchor(id)!))
       .join("");
   }
 }
@@ -111,4 +116,9 @@ export interface WrittenNote {
   readonly number: number;
   /** Begins with a low line, which no derived anchor does. */
   readonly anchor: string;
+}
+
+/** An empty element that keeps an earlier anchor of a place alive, and says so to whoever reads it in again. */
+export function earlierAnchor(tag: "a" | "div" | "span", earlier: string, anchor: string): string {
+  return `<${tag} id="${escapeHtml(earlier)}" data-earlier="${escapeHtml(anchor)}"></${tag}>`;
 }

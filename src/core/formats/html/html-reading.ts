@@ -294,6 +294,12 @@ export class HtmlReading implements TokenHandler {
       fresh = true,
     ) => this.open.push(name, "block", { ...more, align, leave }, fresh);
 
+    const earlierOf = attributes.get("data-earlier");
+    if (earlierOf && id !== "") {
+      builder.earlier(id, earlierOf);
+      this.open.push(name, "silent");
+      return true;
+    }
     if (name === "nav" && attributes.has("data-contents")) {
       this.addContents(attributes);
       this.open.push(name, "silent");
@@ -414,7 +420,7 @@ export class HtmlReading implements TokenHandler {
     if (!WRAPPERS.has(name)) return false;
     builder.closeImplied();
     if (id !== "" && attributes.get("class") === "equation-line") builder.anchor(id);
-    else if (id !== "" && !(name === "body" && id === "top"))
+    else if (id !== "" && !(name === "body" && /^_?top$/.test(id)))
       this.wrapperId(id, attributes.get("data-name") ?? null);
     if (isPageBreak(attributes)) builder.addLeaf("page_break");
     block(() => builder.closeImplied(), {}, false);

@@ -89,6 +89,6 @@ describe("the exported page", () => {
       { doc: one.type.create({ ...one.attrs, registry }, one.content), pictures: new Map() },
       "html",
     ).text;
-    expect(page).toContain('<h1 id="log"><span id="old-log"></span>Log</h1>');
+    expect(page).toContain('<h1 id="log"><span id="old-log" data-earlier="log"></span>Log</h1>');
   });
 });

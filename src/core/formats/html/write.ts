@@ -61,7 +61,7 @@ ${rule}${sheet}<title>${escapeHtml(title)}</title>
 ${styleSheet(fonts, index.sheet)}
 </style>
 </head>
-<body id="top">
+<body id="${output.top}">
 ${front}<main>
 ${body}
 </main>

@@ -587,6 +587,11 @@ export class DocumentBuilder {
     else this.pending.push({ anchor, name });
   }
 
+  /** An anchor under which the place of another one was known before. */
+  earlier(anchor: string, of: string): void {
+    this.places.earlier(anchor, of);
+  }
+
   /** A mark for the words that an anchor encloses. It becomes a bookmark with the first word, or the heading's anchor. */
   rangeMark(anchor: string, name: string | null = null): Mark {
     return this.places.rangeMark({ anchor, name });
@@ -623,6 +628,7 @@ export class DocumentBuilder {
       this.blocks.push(this.places.named(last, this.pending));
     }
     const headings = this.blocks.filter((block) => block.type === nodes.heading);
+    this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
     const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
     const blocks = this.notes.settled(this.blocks);

@@ -30,6 +30,11 @@ export class LinkPromises {
     return true;
   }
 
+  /** The place of an anchor, to the letter. */
+  placeOf(anchor: string): DestinationId | undefined {
+    return this.places.get(anchor);
+  }
+
   has(anchor: string): boolean {
     return this.places.has(anchor);
   }
@@ -48,7 +53,7 @@ export class LinkPromises {
         if (id) {
           target.id = id;
           delete target.was;
-        } else if (/^top$/i.test(anchor) && promised === this.promised) leadToTop(target);
+        } else if (/^_?top$/i.test(anchor) && promised === this.promised) leadToTop(target);
       }
   }
 }

@@ -30,7 +30,10 @@ export class NamedPlaces {
   readonly links = new LinkPromises();
   private readonly bookmarks: Record<string, BookmarkEntry> = {};
   private readonly anchors: Record<string, AnchorEntry> = {};
+  /** Anchors to the letter, and without regard to case. */
   private readonly taken = new Set<string>();
+  private readonly folded = new Set<string>();
+  private readonly earlierOnes: { readonly anchor: string; readonly of: string }[] = [];
   private readonly ranges = new Map<DestinationId, NamedAnchor>();
   private readonly usedRanges = new Set<DestinationId>();
 
@@ -70,6 +73,23 @@ export class NamedPlaces {
   emptyRange(mark: Mark): NamedAnchor | null {
     const id = mark.attrs.id as DestinationId;
     return this.usedRanges.has(id) ? null : (this.ranges.get(id) ?? null);
+  }
+
+  // Earlier anchors
+
+  /** Notes an anchor under which a place was known before; what it is called now may stand further down. */
+  earlier(anchor: string, of: string): void {
+    this.earlierOnes.push({ anchor, of });
+  }
+
+  /** Gives places their earlier anchors, once all are known. One whose place is not in the file leads nowhere, as it did there. */
+  settleEarlier(): void {
+    for (const { anchor, of } of this.earlierOnes) {
+      const id = this.links.placeOf(of);
+      const entry = id && ownEntry(this.anchors, id);
+      if (!entry || anchor.length > 200 || !this.links.stands(anchor, id)) continue;
+      this.anchors[id] = { ...entry, aliases: [...entry.aliases, anchor] };
+    }
   }
 
   // Points and blocks
@@ -124,11 +144,15 @@ export class NamedPlaces {
   private publish(id: DestinationId, names: readonly string[]): void {
     const [first, ...rest] = names as [string, ...string[]];
     const valid = VALID_ANCHOR.test(first) && first.length <= ANCHOR_LENGTH;
-    const base = valid ? first : anchorFrom(first, "place");
-    let anchor = base;
-    for (let n = 2; this.taken.has(anchor.toLowerCase()); n++)
-      anchor = `${base.slice(0, ANCHOR_LENGTH - 6)}-${n}`;
-    this.taken.add(anchor.toLowerCase());
+    let anchor = first;
+    if (!valid || this.taken.has(first)) {
+      const base = valid ? first : anchorFrom(first, "place");
+      anchor = base;
+      for (let n = 2; this.folded.has(anchor.toLowerCase()); n++)
+        anchor = `${base.slice(0, ANCHOR_LENGTH - 6)}-${n}`;
+    }
+    this.taken.add(anchor);
+    this.folded.add(anchor.toLowerCase());
     const aliases = [...(anchor === first ? [] : [first]), ...rest].filter((name) => name.length <= 200);
     this.anchors[id] = { anchor, aliases };
   }

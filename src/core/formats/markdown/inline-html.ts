@@ -104,6 +104,12 @@ export class InlineHtml {
       this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }
+    const earlierOf = attributes.get("data-earlier");
+    if (earlierOf && attributes.get("id")) {
+      this.builder.earlier(attributes.get("id")!, earlierOf);
+      this.open.push({ name, marks: [], range: null, silent: true });
+      return;
+    }
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
     const bookmarkName = attributes.get("data-name") ?? null;
     const marks = marksOfElement(name, attributes);

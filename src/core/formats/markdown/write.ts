@@ -29,7 +29,7 @@ import { toBase64 } from "../base64";
 import { blockHtml, notesHtml } from "../html/block-html";
 import { escapeHtml } from "../html/escape";
 import { CARRIED, linkHtml } from "../html/inline-html";
-import { HtmlOutput, type WrittenNote } from "../html/html-output";
+import { earlierAnchor, HtmlOutput, type WrittenNote } from "../html/html-output";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
@@ -145,21 +145,29 @@ class MarkdownWriter {
     return [...content, ...notesHtml(this.output).map(html)];
   }
 
+  /** Empty elements that keep earlier anchors of a place alive. */
+  private earlier(tag: "a" | "div", id: DestinationId): string {
+    const { anchors } = this.index;
+    return anchors
+      .aliases(id)
+      .map((alias) => earlierAnchor(tag, alias, anchors.of(id)!))
+      .join("");
+  }
+
   private blockAnchor(id: DestinationId): string {
     const name = this.index.registry.bookmarks[id]!.name;
-    const aliases = this.index.anchors.aliases(id).map((alias) => `<div id="${escapeHtml(alias)}"></div>`);
-    return `${aliases.join("")}<div id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></div>`;
+    return `${this.earlier("div", id)}<div id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></div>`;
   }
 
   /** A block that stands directly in the document, `pos` its position there. */
   private block(node: Node, pos: number): RootContent[] {
     const id = idOf(node);
     const anchor = id ? this.index.anchors.of(id) : undefined;
-    const aliases = id ? this.index.anchors.aliases(id) : [];
     switch (node.type.name) {
       case "heading": {
         if (node.attrs.align) return [html(blockHtml(node, this.output))];
-        const before = aliases.map((alias) => html(`<a id="${escapeHtml(alias)}"></a>`) as PhrasingContent);
+        const earlier = id ? this.earlier("a", id) : "";
+        const before = earlier ? [html(earlier) as PhrasingContent] : [];
         // The anchor is no text to be escaped, so it goes out as it stands.
         const words = [
           ...(anchor ? [`#${anchor}`] : []),
@@ -183,9 +191,7 @@ class MarkdownWriter {
         return this.contents(node, anchor ?? "contents");
       case "equation":
         return [
-          ...[...aliases, ...(anchor ? [anchor] : [])].map((one) =>
-            html(`<div id="${escapeHtml(one)}"></div>`),
-          ),
+          ...(id && anchor ? [html(`${this.earlier("div", id)}<div id="${anchor}"></div>`)] : []),
           { type: "math", value: node.attrs.tex as string },
         ];
       case "page_break":
@@ -223,6 +229,8 @@ class MarkdownWriter {
           children: mapChildren(node, pos + 1, (child, at) => this.inner(child, at) as never),
         };
       case "code_block":
+        // Nothing but letters stands between the fences.
+        if (node.childCount > 1 || node.firstChild?.marks.length) return html(blockHtml(node, this.output));
         return { type: "code", lang: (node.attrs.language as string) || null, value: node.textContent };
       case "rule":
         return { type: "thematicBreak" };
@@ -246,11 +254,8 @@ class MarkdownWriter {
       alt: node.attrs.alt as string,
       title: node.textContent || null,
     };
-    const anchors = [...this.index.anchors.aliases(id), this.index.anchors.of(id)!];
-    return {
-      type: "paragraph",
-      children: [...anchors.map((anchor) => html(`<a id="${escapeHtml(anchor)}"></a>`)), image],
-    };
+    const anchor = html(`${this.earlier("a", id)}<a id="${this.index.anchors.of(id)!}"></a>`);
+    return { type: "paragraph", children: [anchor as PhrasingContent, image] };
   }
 
   /** A plain table as Markdown has it, with its caption after it; any other as HTML. */
@@ -259,8 +264,7 @@ class MarkdownWriter {
     const gridPos = pos + 1 + caption.nodeSize;
     if (!isPlain(grid)) return [html(blockHtml(node, this.output))];
     const id = idOf(node)!;
-    const anchors = [...this.index.anchors.aliases(id), this.index.anchors.of(id)!];
-    const before = anchors.map((anchor) => `<div id="${escapeHtml(anchor)}"></div>`).join("");
+    const before = `${this.earlier("div", id)}<div id="${this.index.anchors.of(id)!}"></div>`;
     const rows = mapChildren(grid, gridPos + 1, (row, rowPos) => ({
       type: "tableRow" as const,
       children: mapChildren(row, rowPos + 1, (cell, cellPos) => ({
@@ -287,7 +291,7 @@ class MarkdownWriter {
     const heading = node.attrs.heading as string;
     const content: RootContent[] = [
       html(contentsComment({ ...levels, options: writtenOptions(node) }, anchor, heading)),
-      html(`<div id="${anchor}"></div>`),
+      html(`${this.earlier("div", idOf(node)!)}<div id="${anchor}"></div>`),
     ];
     if (heading)
       content.push({
@@ -385,8 +389,7 @@ class MarkdownWriter {
 
   private anchorTag(id: DestinationId): string {
     const name = ownEntry(this.index.registry.bookmarks, id)?.name ?? "";
-    const aliases = this.index.anchors.aliases(id).map((alias) => `<a id="${escapeHtml(alias)}"></a>`);
-    return `${aliases.join("")}<a id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></a>`;
+    return `${this.earlier("a", id)}<a id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></a>`;
   }
 
   /** Nests pieces that share a mark under one node, the outermost mark first. */

@@ -38,6 +38,7 @@ export function liesOn(words: string, boxes: readonly Box[], lines: readonly Pag
   // A picture, or signs that are no letters.
   if (wanted === "" || goesOtherWay(words)) return true;
   const read = boxes.map((box) => lettersIn(box, lines)).join("");
+  if (read !== "" && wanted.startsWith(read)) return true;
   for (let length = Math.min(wanted.length, COMPARED); length > 0; length--)
     if (read.includes(wanted.slice(0, length))) return length >= Math.min(FEWEST, wanted.length);
   return false;
