@@ -12,12 +12,14 @@ export type Command =
       contents: { from: number; to: number } | null;
       returns: number;
       title: string | null;
+      json: boolean;
       pdf: PdfOptions;
       /** Files that are kept in a PDF. */
       attach: readonly string[];
     }
   | { name: "proof"; file: string; json: boolean }
-  | { name: "backup" | "restore"; file: string; data: string | null }
+  | { name: "backup"; file: string; data: string | null; force: boolean }
+  | { name: "restore"; file: string; data: string | null }
   | { name: "check"; json: boolean; data: string | null }
   | { name: "help" };
 
@@ -26,10 +28,10 @@ export class UsageError extends Error {}
 
 const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
-                  [--returns 1-2] [--title …]
+                  [--returns 1-2] [--title …]   follows the links of what it wrote; --json tells all that was left out
 gate-rope proof FILE [--json]                  what is wrong in a document
-gate-rope backup FILE [--data FOLDER]          all documents and pictures into one zip file
-gate-rope restore FILE [--data FOLDER]         a backup in the place of what is there, which is put aside
+gate-rope backup FILE [--data FOLDER]          all documents and pictures into one zip file; --force replaces one
+gate-rope restore FILE [--data FOLDER]         restores a backup; what is there is moved aside
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
 Formats: .md .html .txt .gaterope.json, and .pdf for OUT, with:
@@ -65,6 +67,7 @@ export function readCommand(words: readonly string[]): Command {
     case "proof":
       return { name, file: one(), json: values.json ?? false };
     case "backup":
+      return { name, file: one(), data: values.data ?? null, force: values.force ?? false };
     case "restore":
       return { name, file: one(), data: values.data ?? null };
     case "check":
@@ -82,6 +85,7 @@ export function readCommand(words: readonly string[]): Command {
         contents: values.contents === undefined ? null : checked("--contents", values.contents),
         returns: returns?.to ?? 0,
         title: values.title ?? null,
+        json: values.json ?? false,
         pdf: pdfOptions(values),
         attach: values.attach ?? [],
       };
@@ -116,6 +120,7 @@ function parse(words: readonly string[]) {
         opening: { type: "string" },
         allow: { type: "string" },
         data: { type: "string" },
+        force: { type: "boolean" },
         help: { type: "boolean", short: "h" },
       },
     });

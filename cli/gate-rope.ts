@@ -1,10 +1,18 @@
 /** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
-import { mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, type Manuscript } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
-import { formatOf, LIMITS, writeFile, type Dropped } from "@/core/formats";
+import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import {
+  firstWordsOf,
+  formatOf,
+  LIMITS,
+  writeFile,
+  type Dropped,
+  type FormatName,
+  type PromisedLink,
+} from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/pdf-thread";
@@ -14,6 +22,7 @@ import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
 import { readCommand, usage, UsageError, type Command } from "./command-line";
+import { followHtml, followMarkdown, type Followed } from "./follow-file";
 import { inspect, inspectionText } from "./inspect";
 
 const CANNOT_READ = 2;
@@ -78,6 +87,8 @@ async function run(command: Command): Promise<number> {
       return findings.some((finding) => finding.kind === "adrift") ? 1 : 0;
     }
     case "backup": {
+      if (existsSync(command.file) && !command.force)
+        throw new Stop(`${command.file}: There is such a file already. --force replaces it.`);
       const kept = await writeBackup(dataFolder(command.data), path.resolve(command.file));
       print(`${saidOf(kept)} are in ${command.file}.`);
       return 0;
@@ -103,16 +114,16 @@ async function run(command: Command): Promise<number> {
       const format = /\.pdf$/i.test(command.to) ? "pdf" : formatOf(command.to);
       if (!format)
         throw new Stop(
-          `${command.to}: This kind of file is not known. Known are .md, .html, .txt, .gaterope.json and .pdf.`,
+          `${command.to}: Unsupported file type. Supported: .md, .html, .txt, .gaterope.json and .pdf.`,
         );
-      const { doc: read_, pictures, files } = await read(command.from);
+      const { doc: read_, pictures, files, dropped } = await read(command.from);
       let doc =
         command.title === null
           ? read_
           : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
-      if (format === "pdf") return writePdfFile(command, { doc, pictures, files });
+      if (format === "pdf") return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
         fonts: format === "html" ? exportFonts(ROOT) : [],
         pages: await pagesAskedFor(indexDocument(doc), PAGE_FONTS, () => Promise.resolve(pictures)),
@@ -123,16 +134,52 @@ async function run(command: Command): Promise<number> {
         writeWhole(file, bytes);
       }
       writeWhole(command.to, written.text);
-      return 0;
+      return told(command, dropped, followed(command.to, format, written.promised, indexDocument(doc)));
     }
   }
 }
 
+/** What the written file itself says of its links. */
+function followed(
+  file: string,
+  format: FormatName,
+  links: readonly PromisedLink[],
+  index: DocumentIndex,
+): Followed {
+  const promised = links.map(({ text, href, destination }) => {
+    const place = destination && index.destination(destination);
+    const begins = place?.kind === "heading" ? firstWordsOf(place, index) : null;
+    return { text, href, leadsTo: begins?.words ?? null };
+  });
+  const text = readFileSync(file, "utf8");
+  if (format === "html") return followHtml(text, promised);
+  if (format === "markdown") return followMarkdown(text, promised);
+  return { promised: 0, failed: [] };
+}
+
+/** Says what became of a file that was written; answers how the command ends. */
+function told(
+  { to, json }: Extract<Command, { name: "convert" }>,
+  dropped: readonly Dropped[],
+  { promised, failed }: Followed,
+  more: object = {},
+): number {
+  if (json) print(JSON.stringify({ file: to, links: { promised, failed }, ...more, dropped }, null, 2));
+  else {
+    if (dropped.length > 0)
+      print(`Left out: ${dropped.map(({ what, count }) => `${count} × ${what}`).join(", ")}.`);
+    for (const { text, why } of failed) process.stderr.write(`gate-rope: ${to}: “${text}”: ${why}\n`);
+  }
+  return failed.length > 0 ? 1 : 0;
+}
+
 /** Writes a PDF and follows its links; 1 where one of them does not land, which is told on standard error. */
 async function writePdfFile(
-  { to, pdf, attach }: Extract<Command, { name: "convert" }>,
+  command: Extract<Command, { name: "convert" }>,
   manuscript: Manuscript,
+  dropped: readonly Dropped[],
 ): Promise<number> {
+  const { to, pdf, attach } = command;
   const attachments = attach.map((file) => {
     try {
       return { name: path.basename(file), type: "application/octet-stream", bytes: readFileSync(file) };
@@ -153,11 +200,14 @@ async function writePdfFile(
     rmSync(beside, { force: true });
     throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
   }
-  for (const { words, page, why } of made.proof.failed)
-    process.stderr.write(`gate-rope: ${to}: “${words}” on page ${page}: ${why}\n`);
   if (made.missing.length > 0)
     process.stderr.write(`gate-rope: ${to}: No font has ${made.missing.join(" ")}\n`);
-  return made.proof.failed.length > 0 ? 1 : 0;
+  const { promised, failed } = made.proof;
+  const followed = {
+    promised,
+    failed: failed.map(({ words, page, why }) => ({ text: words, why: `On page ${page}: ${why}` })),
+  };
+  return told(command, dropped, followed, { missing: made.missing });
 }
 
 function dataFolder(named: string | null): string {

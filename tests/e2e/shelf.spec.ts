@@ -36,7 +36,7 @@ test("several files come in at once, each with its own end: documents, and reaso
     "cut.html was not brought in. Line 2: The file is cut off inside a tag.",
   );
   await expect(report).toContainText("empty.md was not brought in. The file is empty.");
-  await expect(report).toContainText("what.xyz was not brought in. This kind of file is not known");
+  await expect(report).toContainText("what.xyz was not brought in. Unsupported file type");
   const row = page.getByRole("row", { name: /Good one/ });
   await expect(row.getByRole("cell").nth(3)).toHaveText("1");
 });

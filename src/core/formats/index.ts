@@ -4,5 +4,6 @@ export { writeFile, type WrittenFile } from "./write-file";
 export { FORMATS, fileNameFor, formatOf, type FormatName } from "./format-names";
 export { LIMITS } from "./intake/limits";
 export type { Dropped } from "./intake/drop-log";
+export { firstWordsOf } from "./first-words";
 export type { PromisedLink } from "./promised-link";
 export type { EmbeddedFont } from "./html";

@@ -12,7 +12,7 @@ const fails = (name: string, content: Uint8Array | string) => {
 
 describe("a file that cannot be read says why, and where", () => {
   test.each<[string, string, Uint8Array | string, RegExp, number | null]>([
-    ["an unknown ending", "a.xyz", "text", /kind of file is not known/, null],
+    ["an unknown ending", "a.xyz", "text", /Unsupported file type/, null],
     ["an empty file", "a.md", "", /empty/, null],
     ["only spaces", "a.md", " \n \n", /no text/, null],
     ["a PDF named .md", "a.md", "%PDF-1.7 ...", /a PDF/, null],

@@ -47,7 +47,7 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
   try {
     const format = formatOf(name);
     if (!format)
-      throw new ReadError("This kind of file is not known. Known are .md, .html, .txt and .gaterope.json.");
+      throw new ReadError("Unsupported file type. Supported: .md, .html, .txt and .gaterope.json.");
     if (bytes.length > LIMITS.fileBytes)
       throw new ReadError("The file is larger than 50 MB, which is the limit.");
     context.progress(0.05);

@@ -1,5 +1,5 @@
 import type { Box } from "@/core/pages";
-import { goesOtherWay, lettersOf, type FirstWords } from "./first-words";
+import { goesOtherWay, lettersOf, type FirstWords } from "../first-words";
 import type { PageLine } from "./page-lines";
 
 /** Points by which a line may stand above the place that leads to it. */

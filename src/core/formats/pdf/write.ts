@@ -14,7 +14,7 @@ import {
 import { type Deflate, PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
 import { PdfFont } from "./pdf-font";
-import { firstWordsOf, lineWordsOf, type FirstWords } from "./first-words";
+import { firstWordsOf, lineWordsOf, type FirstWords } from "../first-words";
 import { NamedPlaces, type Spot } from "./named-places";
 import { num, text } from "./pdf-syntax";
 import type { PdfOptions } from "./options";
