@@ -9,7 +9,7 @@ import {
 import { redo, undo } from "prosemirror-history";
 import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-list";
 import type { Node } from "prosemirror-model";
-import { Selection, TextSelection, type Command } from "prosemirror-state";
+import { NodeSelection, Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { schema } from "@/core/document";
 import { splitBlockWithId, toggle } from "./commands/blocks";
@@ -41,6 +41,23 @@ const chooseTo =
     return true;
   };
 
+/** A generated list or an equation beside the caret is chosen first, so that one sees what the next key takes out. */
+function chooseGenerated(direction: -1 | 1): Command {
+  return ({ selection, doc, tr }, dispatch) => {
+    const { $head, empty } = selection;
+    if (!empty || !$head.parent.isTextblock || $head.depth !== 1) return false;
+    const atEdge =
+      direction < 0 ? $head.parentOffset === 0 : $head.parentOffset === $head.parent.content.size;
+    if (!atEdge) return false;
+    const border = doc.resolve(direction < 0 ? $head.before() : $head.after());
+    const beside = direction < 0 ? border.nodeBefore : border.nodeAfter;
+    if (beside?.type !== nodes.contents_list && beside?.type !== nodes.equation) return false;
+    const at = direction < 0 ? border.pos - beside.nodeSize : border.pos;
+    dispatch?.(tr.setSelection(NodeSelection.create(doc, at)).scrollIntoView());
+    return true;
+  };
+}
+
 const levels = Object.fromEntries(
   [0, 1, 2, 3, 4, 5, 6].map((level) => [`Mod-Alt-${level}`, setLevel(level)]),
 );
@@ -62,6 +79,8 @@ export const manuscriptKeys: Record<string, Command>[] = [
       liftEmptyBlock,
       splitBlockWithId,
     ),
+    Backspace: chooseGenerated(-1),
+    Delete: chooseGenerated(1),
     Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
     "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
     "Mod-Home": goTo(Selection.atStart),

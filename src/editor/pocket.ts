@@ -36,6 +36,10 @@ export interface PocketedPlace {
 
 const MOST = 12;
 const KEY = "gate-rope pocket";
+/** The place in the hand, for whichever window one goes to with it. */
+const HAND_KEY = "gate-rope hand";
+/** What one forgot to put down is put down after so long, in milliseconds. */
+const HELD_FOR = 15 * 60_000;
 
 const keptSchema = z.object({
   document: z.string(),
@@ -53,8 +57,8 @@ const keptSchema = z.object({
  * words are chosen and tied to it one after the other, without leaving that.
  */
 export class Pocket {
-  /** The place in the hand. */
-  held: PocketedPlace | null = null;
+  /** The place in the hand, taken here or in another window. */
+  held: PocketedPlace | null = heldInBrowser();
   private places: readonly PocketedPlace[] = kept();
 
   constructor(
@@ -92,6 +96,7 @@ export class Pocket {
   private hold({ name, ...place }: Pick<PocketedPlace, "id" | "words" | "name">): void {
     const { id: document, title } = this.host;
     this.held = { document, ...place, name: shortened(name, 200), title };
+    keepInBrowser(HAND_KEY, JSON.stringify([{ ...this.held, at: Date.now() }]));
     this.remember(this.held);
     this.changed();
   }
@@ -117,10 +122,15 @@ export class Pocket {
   /** Looks what other windows have picked up since. */
   look(): void {
     this.places = kept();
+    const held = heldInBrowser();
+    if (JSON.stringify(held) === JSON.stringify(this.held)) return;
+    this.held = held;
+    this.changed();
   }
 
   putDown(): void {
     this.held = null;
+    keepInBrowser(HAND_KEY, "[]");
     this.changed();
   }
 
@@ -164,4 +174,11 @@ function keyOf(place: PocketedPlace): string {
 
 function kept(): readonly PocketedPlace[] {
   return readKeptList(KEY, keptSchema);
+}
+
+function heldInBrowser(): PocketedPlace | null {
+  const [held] = readKeptList(HAND_KEY, keptSchema.extend({ at: z.number() }));
+  if (!held || Date.now() - held.at > HELD_FOR) return null;
+  const { at: _, ...place } = held;
+  return place;
 }

@@ -50,6 +50,9 @@ export interface Look {
   readonly keepWithNext: boolean;
   readonly newPage: boolean;
   readonly numbering: Numbering;
+  /** Of contents lines: whether they are underlined, as links are, and whether those of the first level stand out. Absent: not. */
+  readonly underlined?: boolean | undefined;
+  readonly firstBold?: boolean | undefined;
 }
 
 /** How captions are counted, and the words before their numbers. */
@@ -139,6 +142,8 @@ export const lookSchema = z.strictObject({
   keepWithNext: z.boolean(),
   newPage: z.boolean(),
   numbering: z.enum(NUMBERINGS),
+  underlined: z.boolean().optional(),
+  firstBold: z.boolean().optional(),
 });
 
 /** Checks a caption rule. */

@@ -10,6 +10,7 @@ import {
   placedIn,
   type ContentsEntry,
 } from "@/core/wayfinding";
+import { bolder } from "@/core/styles";
 import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
@@ -80,7 +81,9 @@ function listStrips(
     const { id, depth } = entry;
     const x = own.indent + (flush ? 0 : depth * own.size * STEP);
     const setting = { leading: own.leading, reserve, measure: Math.max(width / 3, width - x) };
-    const text = wordsSet(entryWords(entry), style, setting, composition);
+    const line = own.firstBold && depth === 0 ? sized({ ...own, weight: bolder(own) }, composition) : style;
+    const lined = own.underlined ? { ...line, underline: true } : line;
+    const text = wordsSet(entryWords(entry), lined, setting, composition);
     const tag: Tag = { role: "TOCI", parent: toc };
     return text.lines.map(({ height }, line): Strip => ({
       gap: line > 0 ? 0 : i === 0 ? first : Math.max(own.before, own.after),

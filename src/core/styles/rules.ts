@@ -27,6 +27,23 @@ const BLOCKS: Partial<Record<StyleName, string>> = {
   contents: ":is(.contents-list, nav.contents, nav.front) li",
 };
 
+/** The lines of generated lists: in the manuscript, and on pages for readers. Menus have the look of buttons. */
+const LINES =
+  ":is(.contents-list:not([data-buttons]) button, :is(nav.contents:not([data-buttons]), nav.front) a[href])";
+const FIRST_LINES =
+  ':is(.contents-list:not([data-buttons]) li[style="--depth: 0"] button, :is(nav.contents:not([data-buttons]), nav.front) > ol > li > a[href])';
+
+function lineUnder({ underlined }: Look): string {
+  return underlined
+    ? "text-decoration: underline; text-decoration-color: var(--hemp); text-underline-offset: 0.18em;"
+    : "text-decoration: none;";
+}
+
+/** The weight of lines that stand out among those of a look. */
+export function bolder({ weight }: Look): number {
+  return Math.min(900, Math.max(600, weight + 200));
+}
+
 /**
  * The rules of a style sheet (CSS) for a text whose element is `scope`. Lengths are multiples of `--point`, which the place
  * says: a point on paper, more on a screen. Colours that have a name come from the place too.
@@ -53,7 +70,13 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
     `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
     `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,
     `${scope} pre code { font-size: inherit; }`,
-    `${scope} :is(a[data-target], a[href], :where(.cross-reference.linked), .contents-list button, .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
+    `${scope} :is(a[data-target], a[href], :where(.cross-reference.linked), .return-link button) { ${wordsOf(styles.link, styles.body)} }`,
+    // Lines of a list look like the text around them, not like links, unless their style says so.
+    `${scope} ${LINES} { color: inherit; font: inherit; ${lineUnder(styles.contents)} }`,
+    `${scope} ${LINES}:hover { text-decoration: underline; text-decoration-color: var(--hemp); }`,
+    ...(styles.contents.firstBold
+      ? [`${scope} ${FIRST_LINES} { font-weight: ${bolder(styles.contents)}; }`]
+      : []),
     `${scope} a.button { ${fontOf(styles.button, styles.body)} }`,
   ];
   return rules.join("\n");

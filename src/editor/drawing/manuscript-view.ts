@@ -174,7 +174,11 @@ export class ManuscriptView {
         bundle: (node) => new BundleView(node),
         chunk: (node) => new ChunkView(node),
         contents_list: (node): NodeView => {
-          const list = new ContentsListView(node, (id) => void host.jumps.to(id));
+          const list = new ContentsListView(
+            node,
+            (id) => void host.jumps.to(id),
+            () => this.view.focus(),
+          );
           this.contentsViews.add(list);
           list.draw(host.index, host.pages);
           return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
@@ -201,7 +205,12 @@ export class ManuscriptView {
       handleKeyDown: (_view, event) => {
         // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.
         if (!this.view.composing) this.settle();
-        return host.carrying.key(event) || host.pocket.keyDown(event) || this.keyOfPlugins(event);
+        return (
+          host.carrying.key(event) ||
+          host.pocket.keyDown(event) ||
+          this.entersList(event) ||
+          this.keyOfPlugins(event)
+        );
       },
       handleKeyPress: (view, event) =>
         typeLetter(view, event, (text, at) =>
@@ -388,6 +397,15 @@ export class ManuscriptView {
     const { doc, tr } = this.host.state;
     this.host.dispatch(tr.setSelection(NodeSelection.create(doc, this.layout.toDocument(drawnPos))));
     this.view.focus();
+  }
+
+  /** Enter or Space on a chosen list leads to its entries, which are led to by the same keys. */
+  private entersList({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+    const { selection } = this.host.state;
+    if ((key !== "Enter" && key !== " ") || ctrlKey || metaKey || altKey) return false;
+    if (!(selection instanceof NodeSelection) || selection.node.type.name !== "contents_list") return false;
+    const dom = this.view.nodeDOM(this.view.state.selection.from);
+    return [...this.contentsViews].some((list) => list.dom === dom && list.enter()) || true;
   }
 
   private keyOfPlugins(event: KeyboardEvent): boolean {

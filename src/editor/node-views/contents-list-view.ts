@@ -23,6 +23,8 @@ export class ContentsListView implements NodeView {
   constructor(
     private node: Node,
     jump: (id: DestinationId) => void,
+    /** Brings the keyboard back to the text. */
+    leave: () => void,
   ) {
     this.dom.contentEditable = "false";
     this.dom.addEventListener("click", ({ target }) => {
@@ -30,6 +32,23 @@ export class ContentsListView implements NodeView {
       const entry = item && this.entries?.[[...item.parentElement!.children].indexOf(item)];
       if (entry) jump(entry.id);
     });
+    this.dom.addEventListener("keydown", (event) => {
+      if (!isEntry(event.target) || hasModifier(event)) return;
+      if (event.key === "Escape") leave();
+      else if (!moveAmong(this.buttons, event.target, event.key)) return;
+      event.preventDefault();
+    });
+  }
+
+  /** Brings the keyboard to the entries; false where there is none. */
+  enter(): boolean {
+    const [first] = this.buttons;
+    first?.focus();
+    return first !== undefined;
+  }
+
+  private get buttons(): HTMLButtonElement[] {
+    return [...this.dom.querySelectorAll("button")];
   }
 
   update(node: Node): boolean {
@@ -75,8 +94,9 @@ export class ContentsListView implements NodeView {
     });
   }
 
+  /** What is pressed on an entry is meant for it, and never for the text in which the caret stands unseen; commands are for all. */
   stopEvent(event: Event): boolean {
-    return event.target instanceof HTMLButtonElement && event.type !== "keydown";
+    return isEntry(event.target) && !(event instanceof KeyboardEvent && hasModifier(event));
   }
 
   ignoreMutation(): boolean {
@@ -92,4 +112,21 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
         entry.id === b[i]!.id && entryWords(entry) === entryWords(b[i]!) && entry.depth === b[i]!.depth,
     )
   );
+}
+
+function isEntry(target: EventTarget | null): target is HTMLButtonElement {
+  return target instanceof HTMLButtonElement;
+}
+
+function hasModifier({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
+  return ctrlKey || metaKey || altKey;
+}
+
+/** Moves the keyboard among buttons by arrows, Home and End; false for any other key. */
+function moveAmong(buttons: readonly HTMLButtonElement[], from: HTMLButtonElement, key: string): boolean {
+  const at = buttons.indexOf(from);
+  const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: buttons.length - 1 }[key];
+  if (to === undefined) return false;
+  buttons[Math.min(Math.max(to, 0), buttons.length - 1)]?.focus();
+  return true;
 }

@@ -1,4 +1,4 @@
-import { useId, useState, type ReactNode } from "react";
+import { useId, useState, type CSSProperties, type ReactNode } from "react";
 import { Check, Choice, fieldLook } from "@/components/field";
 import { StyleRules } from "@/components/style-rules";
 import { useTyped } from "@/components/use-typed";
@@ -178,6 +178,20 @@ export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKey
           checked={look.slant === "italic"}
           onChange={(italic) => change({ slant: italic ? "italic" : "upright" })}
         />
+        {style === "contents" && (
+          <>
+            <Check
+              label="Underlined, as links are"
+              checked={look.underlined ?? false}
+              onChange={(underlined) => change({ underlined })}
+            />
+            <Check
+              label="First level bold"
+              checked={look.firstBold ?? false}
+              onChange={(firstBold) => change({ firstBold })}
+            />
+          </>
+        )}
         {blocks && (
           <>
             <Check
@@ -239,7 +253,11 @@ function sampleOf(style: StyleName, words: string): ReactNode {
     case "contents":
       return (
         <ul className="contents-list">
-          <li>{words}</li>
+          <li style={{ "--depth": 0 } as CSSProperties}>
+            <button type="button" tabIndex={-1}>
+              {words}
+            </button>
+          </li>
         </ul>
       );
     case "link":

@@ -58,7 +58,7 @@ export class StyleStep extends Step {
     }
     return new StyleStep({
       style: change.style,
-      look: fieldsOf(sheet.styles[change.style], change.look),
+      look: fieldsOf({ underlined: false, firstBold: false, ...sheet.styles[change.style] }, change.look),
     });
   }
 
