@@ -10,9 +10,11 @@ export default async function ShelfPage({
 }) {
   await connection();
   const { find } = await searchParams;
+  const documents = await authority();
   return (
     <Shelf
-      initial={await (await authority()).list(LOCAL_AUTHOR)}
+      initial={await documents.list(LOCAL_AUTHOR)}
+      troubles={documents.troubles}
       find={typeof find === "string" ? find.slice(0, 1_000) : ""}
     />
   );

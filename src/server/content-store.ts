@@ -5,9 +5,11 @@ import {
   fsyncSync,
   mkdirSync,
   openSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeSync,
 } from "node:fs";
 import path from "node:path";
@@ -53,8 +55,14 @@ export class ContentStore {
     return existsSync(this.fileOf(name));
   }
 
-  remove(name: string): void {
-    rmSync(this.fileOf(name), { force: true });
+  /** Removes what is not used and was kept before a time, in milliseconds since 1970. */
+  sweep(isUsed: (name: string) => boolean, before: number): void {
+    if (!existsSync(this.folder)) return;
+    for (const entry of readdirSync(this.folder, { recursive: true, withFileTypes: true })) {
+      const file = path.join(/* turbopackIgnore: true */ entry.parentPath, entry.name);
+      if (entry.isFile() && !isUsed(entry.name) && statSync(file).mtimeMs < before)
+        rmSync(file, { force: true });
+    }
   }
 
   private read(name: string): Uint8Array | null {

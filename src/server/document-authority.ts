@@ -25,12 +25,13 @@ import { historyOf } from "./history";
 import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Keeper } from "./keeper";
-import type { Person } from "./person";
+import { LOCAL_AUTHOR, type Person } from "./person";
 import type { PictureStore } from "./picture-store";
 import type { SearchThreads } from "./search/search-in-thread";
 import { ShelfSearch } from "./search/shelf-search";
 import { StoredDocuments } from "./stored-documents";
 import type { DocumentTable, Tables } from "./tables";
+import { usedContents } from "./used-contents";
 import { ownEntry } from "@/core/own-entry";
 
 /** A document as the shelf lists it. */
@@ -38,6 +39,20 @@ export type ShelfEntry = Pick<
   DocumentTable,
   "id" | "title" | "words" | "sections" | "adrift" | "version" | "changed_at"
 >;
+
+/** A document in the bin. */
+export interface BinnedDocument {
+  readonly id: string;
+  readonly title: string;
+  readonly words: number;
+  /** When it was removed, in milliseconds since 1970. */
+  readonly removed_at: number;
+}
+
+/** So long a removed document can be put back, in milliseconds. */
+export const KEPT_IN_BIN = 30 * 24 * 60 * 60_000;
+/** A picture or file may be kept so long before a document holds it, in milliseconds. */
+const JUST_BROUGHT = 24 * 60 * 60_000;
 
 /** A request that waits for its turn. */
 interface Waiting {
@@ -210,6 +225,64 @@ export class DocumentAuthority {
       this.db.updateTable("documents").set({ removed_at: removedAt }).where("id", "=", id).executeTakeFirst(),
     );
     if (done.numUpdatedRows === 0n) throw notThere();
+  }
+
+  /** What was removed from the shelf and can still be put back, the latest first. */
+  bin(_person: Person): Promise<BinnedDocument[]> {
+    return this.db
+      .selectFrom("documents")
+      .select(["id", "title", "words", "removed_at"])
+      .where("removed_at", "is not", null)
+      .orderBy("removed_at", "desc")
+      .$castTo<BinnedDocument>()
+      .execute();
+  }
+
+  /** Lets go of documents in the bin for good, of all or of one; what is used by no other goes with them. Answers how many. */
+  async emptyBin(_person: Person, only?: string): Promise<number> {
+    const ids = (await this.bin(_person))
+      .map(({ id }) => id)
+      .filter((id) => only === undefined || id === only);
+    if (only !== undefined && ids.length === 0) throw notThere();
+    await this.purge(ids);
+    return ids.length;
+  }
+
+  /** Lets go of what has been in the bin for too long. */
+  async purgeOld(now = Date.now()): Promise<number> {
+    const old = (await this.bin(LOCAL_AUTHOR)).filter(({ removed_at }) => now - removed_at > KEPT_IN_BIN);
+    await this.purge(old.map(({ id }) => id));
+    return old.length;
+  }
+
+  private async purge(ids: readonly string[]): Promise<void> {
+    if (ids.length === 0) return;
+    await writing(async () => {
+      this.keeper.lettingGo(ids);
+      for (const id of ids) {
+        this.open.delete(id);
+        this.snapshots.delete(id);
+        await this.commit.write(async (transaction) => {
+          await this.search.letGo(transaction, id);
+          // All else that belongs to it goes with the row.
+          await transaction.deleteFrom("documents").where("id", "=", id).execute();
+        });
+      }
+    });
+    // What stays by a fault only takes room.
+    await this.sweep().catch((error: unknown) =>
+      console.error(
+        `gate-rope: pictures and files that nothing uses stay for now: ${(error as Error).message}`,
+      ),
+    );
+  }
+
+  /** Removes pictures and files that no document uses, in no version that can still be looked at. */
+  private async sweep(): Promise<void> {
+    const used = await usedContents(this.db);
+    // What was just brought is part of no document for a moment.
+    const before = Date.now() - JUST_BROUGHT;
+    for (const store of [this.pictures, this.files]) store.sweep((name) => used.has(name), before);
   }
 
   // One document

@@ -86,7 +86,7 @@ function threadFile(name: string): string {
   return path.join(/* turbopackIgnore: true */ process.cwd(), "dist", `${name}.mjs`);
 }
 
-export { DocumentAuthority, type ShelfEntry } from "./document-authority";
+export { DocumentAuthority, type BinnedDocument, type ShelfEntry } from "./document-authority";
 export type { PdfJob } from "./pdf-jobs";
 export { DatabaseError } from "./database";
 export { fileTooLarge } from "./files/file-store";

@@ -30,6 +30,11 @@ export class PictureStore {
     return this.contents.has(name);
   }
 
+  /** Removes what is not used and was kept before a time. */
+  sweep(isUsed: (name: string) => boolean, before: number): void {
+    this.contents.sweep(isUsed, before);
+  }
+
   /** The pictures of these names that are there. */
   all(names: Iterable<string>): Pictures {
     const found = new Map<string, Picture>();

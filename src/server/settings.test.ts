@@ -9,6 +9,7 @@ describe("settings", () => {
       host: "127.0.0.1",
       names: [],
       data: path.resolve("data"),
+      backups: path.resolve("data/backups"),
       acceptLoss: false,
     });
     expect(readSettings({ PORT: "", HOST: "", GATE_ROPE_DATA: "" })).toEqual(readSettings({}));

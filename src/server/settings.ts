@@ -11,6 +11,8 @@ export interface Settings {
   readonly names: readonly string[];
   /** GATE_ROPE_DATA: the folder that holds the database and the pictures, as an absolute path. */
   readonly data: string;
+  /** GATE_ROPE_BACKUPS: the folder of the daily backups, as an absolute path; null where it is `off`. */
+  readonly backups: string | null;
   /** GATE_ROPE_ACCEPT_LOSS=1, or `--accept-loss` behind the start: goes on where less is in the folder than was accepted. */
   readonly acceptLoss: boolean;
 }
@@ -40,6 +42,7 @@ const schema = z.object({
       ),
     )
     .default([]),
+  GATE_ROPE_BACKUPS: z.string().min(1, "GATE_ROPE_BACKUPS has to name a folder, or be off").optional(),
   GATE_ROPE_ACCEPT_LOSS: z.enum(["0", "1"], "GATE_ROPE_ACCEPT_LOSS has to be 0 or 1").default("0"),
   GATE_ROPE_DATA: z.string().min(1, "GATE_ROPE_DATA has to name a folder").default("data"),
 });
@@ -54,12 +57,18 @@ export function readSettings(environment: Readonly<Record<string, string | undef
   );
   const parsed = schema.safeParse(given);
   if (!parsed.success) throw new SettingsError(`${parsed.error.issues[0]!.message}.`);
-  const { PORT, HOST, GATE_ROPE_NAMES, GATE_ROPE_ACCEPT_LOSS, GATE_ROPE_DATA } = parsed.data;
+  const { PORT, HOST, GATE_ROPE_NAMES, GATE_ROPE_BACKUPS, GATE_ROPE_ACCEPT_LOSS, GATE_ROPE_DATA } =
+    parsed.data;
+  const data = path.resolve(/* turbopackIgnore: true */ GATE_ROPE_DATA);
   return {
     port: PORT,
     host: HOST,
     names: GATE_ROPE_NAMES,
-    data: path.resolve(/* turbopackIgnore: true */ GATE_ROPE_DATA),
+    data,
+    backups:
+      GATE_ROPE_BACKUPS === "off"
+        ? null
+        : path.resolve(/* turbopackIgnore: true */ GATE_ROPE_BACKUPS ?? path.join(data, "backups")),
     acceptLoss: GATE_ROPE_ACCEPT_LOSS === "1",
   };
 }

@@ -10,6 +10,7 @@ import { NoticeBar } from "@/components/notice-bar";
 import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
 import { FlaggedList } from "@/features/frame/flagged-list";
+import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
 import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
 import { ImportList, type Import } from "./import-list";
@@ -38,9 +39,12 @@ interface LookedAt {
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({
   initial,
+  troubles = [],
   find = "",
 }: {
   initial: readonly ShelfDocument[];
+  /** What is wrong with what the server stores, in sentences. */
+  troubles?: readonly string[];
   /** Words that are looked for at once. */
   find?: string;
 }) {
@@ -50,6 +54,7 @@ export function Shelf({
   const [looked, setLooked] = useState<readonly LookedAt[]>([]);
   const [sought, setSought] = useState(find);
   const [flagged, setFlagged] = useState(false);
+  const [bin, setBin] = useState(false);
   const [removed, setRemoved] = useState<ShelfDocument | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
@@ -161,6 +166,9 @@ export function Shelf({
           <Button onClick={() => setFlagged(true)}>
             <Flag size={16} aria-hidden /> Flagged
           </Button>
+          <Button onClick={() => setBin(true)}>
+            <Trash2 size={16} aria-hidden /> Bin
+          </Button>
           <Button onClick={() => files.current?.click()}>
             <FolderInput size={16} aria-hidden /> Import files
           </Button>
@@ -168,6 +176,15 @@ export function Shelf({
             <FilePlus2 size={16} aria-hidden /> New document
           </Button>
         </div>
+        {troubles.map((trouble) => (
+          <p
+            key={trouble}
+            role="alert"
+            className="mb-4 flex gap-2 rounded-base border border-vermilion bg-raised px-4 py-3 text-sm"
+          >
+            <Sign kind="fault" /> {trouble}
+          </p>
+        ))}
         <ImportList imports={imports} onClear={() => setImports([])} />
         {documents.length > 0 && <FindEverywhere words={sought} onType={setSought} />}
         {sought.trim() !== "" ? null : documents.length === 0 ? (
@@ -181,6 +198,9 @@ export function Shelf({
       </main>
       <Panel title="To come back to, in all documents" open={flagged} onClose={() => setFlagged(false)}>
         {flagged && <FlaggedList />}
+      </Panel>
+      <Panel title="Bin" open={bin} onClose={() => setBin(false)}>
+        {bin && <BinPanel onPutBack={() => void refresh()} />}
       </Panel>
       {looked[0] && (
         <Suspense>
@@ -206,7 +226,7 @@ export function Shelf({
           onClose={() => setRemoved(null)}
           action={{ label: "Undo", run: () => void putBack(removed) }}
         >
-          Removed “{removed.title}”.
+          Removed “{removed.title}”. It stays in the bin for 30 days.
         </NoticeBar>
       )}
       {fault && (

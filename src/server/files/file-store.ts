@@ -45,6 +45,11 @@ export class FileStore {
     return /^[0-9a-f]{64}$/.test(content) ? this.contents.find(content) : null;
   }
 
+  /** Removes what is not used and was kept before a time. */
+  sweep(isUsed: (name: string) => boolean, before: number): void {
+    this.contents.sweep(isUsed, before);
+  }
+
   /** Keeps the bytes of files that came with a document. */
   keepAll(files: ReadonlyMap<string, Uint8Array>): void {
     for (const bytes of files.values()) this.contents.keep(contentOf(bytes), bytes);

@@ -1,4 +1,4 @@
-import { sql, type Kysely } from "kysely";
+import { sql, type Kysely, type Transaction } from "kysely";
 import type { Node } from "prosemirror-model";
 import { folded, textsIn, type FoundDocument, type Sought } from "@/core/find";
 import { UpToDate } from "../derived/up-to-date";
@@ -34,6 +34,13 @@ export class ShelfSearch {
     await this.lines.update();
     signal?.throwIfAborted();
     return this.threads.find(sought, signal);
+  }
+
+  /** Lets go of the lines of a document that goes for good: the index of their letters knows nothing of documents. */
+  async letGo(transaction: Transaction<Tables>, id: string): Promise<void> {
+    await sql`delete from searched where rowid in (select id from searched_lines where document_id = ${id})`.execute(
+      transaction,
+    );
   }
 
   private async updateOne(id: string): Promise<void> {

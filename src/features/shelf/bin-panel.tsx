@@ -1,0 +1,100 @@
+import { useEffect, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+
+/** A document that was removed from the shelf and can still be put back. */
+interface Binned {
+  readonly id: string;
+  readonly title: string;
+  readonly words: number;
+  readonly removed_at: number;
+}
+
+type Answer = { readonly documents: readonly Binned[] } | { readonly fault: string };
+
+const FAULT = "The server does not answer. Nothing was changed.";
+
+/** What was removed from the shelf in the last 30 days: put back, or let go of for good. */
+export function BinPanel({ onPutBack }: { onPutBack: () => void }) {
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [asked, setAsked] = useState(false);
+
+  async function look() {
+    try {
+      const response = await fetch("/api/bin");
+      if (!response.ok) throw new Error();
+      setAnswer((await response.json()) as Answer);
+    } catch {
+      setAnswer({ fault: FAULT });
+    }
+  }
+  useEffect(() => {
+    void Promise.resolve().then(look);
+  }, []);
+
+  async function change(address: string, method: "POST" | "DELETE") {
+    const response = await fetch(address, { method }).catch(() => null);
+    if (!response?.ok) return setAnswer({ fault: FAULT });
+    setAsked(false);
+    await look();
+  }
+
+  if (!answer) return <p className="px-4 py-3 text-sm text-quiet">Looking …</p>;
+  if ("fault" in answer)
+    return (
+      <p role="alert" className="px-4 py-3 text-sm text-vermilion">
+        {answer.fault}
+      </p>
+    );
+  const { documents } = answer;
+  if (documents.length === 0)
+    return (
+      <p className="px-4 py-3 text-sm text-quiet">
+        The bin is empty. Documents that you remove from the shelf stay here for 30 days.
+      </p>
+    );
+  return (
+    <div className="px-4 py-3 text-sm">
+      <ul aria-label="Removed documents" className="max-h-96 divide-y divide-line overflow-y-auto">
+        {documents.map(({ id, title, words, removed_at }) => (
+          <li key={id} className="flex flex-wrap items-center gap-2 py-2">
+            <span className="min-w-40 flex-1">
+              <b className="block font-serif text-base font-medium" dir="auto">
+                {title.slice(0, 200) || "Untitled"}
+              </b>
+              <span className="text-quiet">
+                {counted(words, "word")}, removed{" "}
+                <time dateTime={new Date(removed_at).toISOString()}>
+                  {new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(
+                    removed_at,
+                  )}
+                </time>
+              </span>
+            </span>
+            <Button
+              onClick={() => void change(`/api/documents/${id}/restore`, "POST").then(onPutBack)}
+              aria-label={`Put back ${title.slice(0, 80)}`}
+            >
+              Put back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-line pt-3">
+        {asked ? (
+          <>
+            <p role="alert" className="min-w-40 flex-1">
+              {counted(documents.length, "document")} with all versions will be gone for good.
+            </p>
+            <Button look="main" autoFocus onClick={() => void change("/api/bin", "DELETE")}>
+              Delete for good
+            </Button>
+            <Button onClick={() => setAsked(false)}>Cancel</Button>
+          </>
+        ) : (
+          <Button onClick={() => setAsked(true)}>Empty the bin</Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,23 @@
+import { messageOf } from "../errors";
+import type { DailyBackups } from "./daily-backups";
+
+/** So long after the start it begins, in milliseconds: who starts the server wants to write first. */
+const FIRST = 60_000;
+const EVERY = 60 * 60_000;
+
+/** Does what has to be done once a day while the server runs: a backup, and letting go of what has been in the bin for too long. */
+export function workDaily(backups: DailyBackups | null, purge: () => Promise<unknown>): void {
+  const attempt = async (what: string, work: () => Promise<unknown>) => {
+    try {
+      await work();
+    } catch (error) {
+      console.error(`gate-rope: ${what}: ${messageOf(error)}`);
+    }
+  };
+  const work = async () => {
+    if (backups) await attempt("No backup could be made today", () => backups.makeToday());
+    await attempt("The bin could not be looked through", purge);
+  };
+  setTimeout(() => void work(), FIRST).unref();
+  setInterval(() => void work(), EVERY).unref();
+}
