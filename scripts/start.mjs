@@ -43,11 +43,6 @@ export async function serve({ dev = false } = {}) {
   return `http://${host.includes(":") ? `[${host}]` : host}:${port}`;
 }
 
-/** `--accept-loss` behind the command: goes on where the data folder holds less than was accepted. */
-export function takeArguments() {
-  if (process.argv.includes("--accept-loss")) process.env.GATE_ROPE_ACCEPT_LOSS = "1";
-}
-
 function stop(line) {
   console.error(`gate-rope: ${line}`);
   process.exit(1);
@@ -55,6 +50,6 @@ function stop(line) {
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   process.env.NEXT_TELEMETRY_DISABLED = "1";
-  takeArguments();
+  if (process.argv.includes("--accept-loss")) process.env.GATE_ROPE_ACCEPT_LOSS = "1";
   console.log(`Gate Rope stands at ${await serve()}`);
 }

@@ -103,3 +103,51 @@ test("an address that does not exist leads back to the shelf", async ({ page }) 
     await expect(page.getByRole("link", { name: "Go to the shelf" })).toHaveAttribute("href", "/");
   }
 });
+
+test("a removed document waits in the bin, is put back from there, and goes for good only when one says so twice", async ({
+  page,
+}) => {
+  await openFile(page, "binned.md", "# Binned\n\nWords.\n");
+  const id = documentId(page);
+  await page.goto("/");
+  await page.getByRole("button", { name: "Remove Binned" }).click();
+  await expect(page.getByText("Removed “Binned”. It stays in the bin for 30 days.")).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("link", { name: "Binned" })).toHaveCount(0);
+  const bin = page.getByRole("dialog", { name: "Bin" });
+  await page.getByRole("button", { name: "Bin", exact: true }).click();
+  await bin.getByRole("button", { name: "Put back Binned" }).click();
+  await expect(page.getByRole("link", { name: "Binned" })).toBeVisible();
+  await expect(bin.getByRole("button", { name: "Put back Binned" })).toHaveCount(0);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Remove Binned" }).click();
+  await page.getByRole("button", { name: "Bin", exact: true }).click();
+  await bin.getByRole("button", { name: "Empty the bin" }).click();
+  await bin.getByRole("button", { name: "Cancel" }).click();
+  await bin.getByRole("button", { name: "Empty the bin" }).click();
+  await bin.getByRole("button", { name: "Delete for good" }).click();
+  await expect(bin).toContainText("The bin is empty.");
+  expect((await page.request.post(`/api/documents/${id}/restore`)).status()).toBe(404);
+});
+
+test("an import that is cancelled is read no further, and nothing is created", async ({ page }) => {
+  await page.goto("/");
+  const before = ((await (await page.request.get("/api/documents")).json()) as { documents: unknown[] })
+    .documents;
+  const long = `# Long\n\n${"Words of the hill, and of the road that leads there. ".repeat(120)}\n\n`.repeat(
+    4_000,
+  );
+  await page
+    .getByLabel("Files to import")
+    .setInputFiles({ name: "cancelled.md", mimeType: "text/plain", buffer: Buffer.from(long) });
+  const imports = page.getByRole("region", { name: "Imports" });
+  await imports.getByRole("button", { name: "Cancel" }).click();
+  await expect(imports).toContainText("Cancelled. Nothing was created.");
+  // What was under way would have ended by the time another file has come in.
+  await bringIn(page, "after.md", "# After\n\nWords.\n");
+  const after = (
+    (await (await page.request.get("/api/documents")).json()) as { documents: { title: string }[] }
+  ).documents;
+  expect(after.map(({ title }) => title)).not.toContain("Long");
+  expect(after).toHaveLength(before.length + 1);
+});

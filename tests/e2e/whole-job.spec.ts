@@ -83,8 +83,10 @@ test("a manual of more than a hundred pages is structured, marked, linked, read 
     await page.getByRole("combobox", { name: "Return links" }).selectOption("1");
     await expect(page.getByText(/return links, one after each/)).toBeVisible();
     await stage(page, "Write");
+    // What is far from view is drawn when there is time.
     await expect(manuscript(page).getByRole("navigation", { name: "Contents" })).toContainText(
       "Weather rules",
+      { timeout: 30_000 },
     );
     await expect(manuscript(page).getByRole("button", { name: "Back to contents" }).first()).toBeAttached();
     await kept(page);

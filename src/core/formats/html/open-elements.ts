@@ -49,6 +49,8 @@ export type ElementTraits = Partial<Pick<OpenElement, "own" | "preformatted" | "
  */
 export class OpenElements {
   private open: OpenElement[] = [ROOT];
+  /** How many of each name are open, so that nobody looks through a deep stack for what is not there. */
+  private readonly counts = new Map<string, number>();
 
   get top(): OpenElement {
     return this.open[this.open.length - 1]!;
@@ -57,6 +59,7 @@ export class OpenElements {
   /** Opens an element. `fresh`: the marks around it do not hold inside. */
   push(name: string, kind: OpenElement["kind"], more: ElementTraits = {}, fresh = false): void {
     const parent = this.top;
+    this.count(name, 1);
     const own = more.own ?? [];
     const inherited = fresh ? [] : parent.marks;
     this.open.push({
@@ -76,14 +79,27 @@ export class OpenElements {
   }
 
   private closeTo(length: number): void {
-    while (this.open.length > length) this.open.pop()!.leave?.();
+    while (this.open.length > length) {
+      const element = this.open.pop()!;
+      this.count(element.name, -1);
+      element.leave?.();
+    }
   }
 
-  /** Closes the innermost open element of a name, and what is open inside it. */
-  private closeOpen(names: (name: string) => boolean, border: ReadonlySet<string>): void {
+  private count(name: string, by: 1 | -1): void {
+    this.counts.set(name, (this.counts.get(name) ?? 0) + by);
+  }
+
+  private isOpen(name: string): boolean {
+    return (this.counts.get(name) ?? 0) > 0;
+  }
+
+  /** Closes the innermost open element of some names, and what is open inside it. */
+  private closeOpen(names: readonly string[], border: ReadonlySet<string>): void {
+    if (!names.some((name) => this.isOpen(name))) return;
     for (let i = this.open.length - 1; i > 0; i--) {
       const { name } = this.open[i]!;
-      if (names(name)) return this.closeTo(i);
+      if (names.includes(name)) return this.closeTo(i);
       if (border.has(name)) return;
     }
   }
@@ -92,6 +108,7 @@ export class OpenElements {
   end(name: string): void {
     const border = TABLE_PARTS.has(name) ? NOTHING : BORDERS;
     const isHeading = HEADING.test(name);
+    if (!isHeading && !this.isOpen(name)) return;
     for (let i = this.open.length - 1; i > 0; i--) {
       const element = this.open[i]!;
       if (element.name === name || (isHeading && HEADING.test(element.name))) {
@@ -107,6 +124,7 @@ export class OpenElements {
 
   private takeOut(at: number): void {
     const [element] = this.open.splice(at, 1);
+    this.count(element!.name, -1);
     element!.leave?.();
     for (let i = at; i < this.open.length; i++) {
       const inner = this.open[i]!;
@@ -119,17 +137,16 @@ export class OpenElements {
 
   /** Closes what a start tag ends before it begins. */
   endBefore(name: string): void {
-    if (ENDS_PARAGRAPH.has(name)) this.closeOpen((one) => one === "p", BORDERS);
+    if (ENDS_PARAGRAPH.has(name)) this.closeOpen(["p"], BORDERS);
     if (HEADING.test(name)) {
       if (HEADING.test(this.top.name)) this.closeTo(this.open.length - 1);
-    } else if (name === "li") this.closeOpen((one) => one === "li", LIST_BORDERS);
-    else if (name === "dt" || name === "dd")
-      this.closeOpen((one) => one === "dt" || one === "dd", LIST_BORDERS);
-    else if (name === "td" || name === "th") this.closeOpen((one) => one === "td" || one === "th", TABLE);
-    else if (name === "tr") this.closeOpen((one) => one === "tr", TABLE);
+    } else if (name === "li") this.closeOpen(["li"], LIST_BORDERS);
+    else if (name === "dt" || name === "dd") this.closeOpen(["dt", "dd"], LIST_BORDERS);
+    else if (name === "td" || name === "th") this.closeOpen(["td", "th"], TABLE);
+    else if (name === "tr") this.closeOpen(["tr"], TABLE);
     else if (name === "tbody" || name === "thead" || name === "tfoot")
-      this.closeOpen((one) => one === "tbody" || one === "thead" || one === "tfoot", TABLE);
-    else if (name === "a") this.closeOpen((one) => one === "a", LINK_BORDERS);
+      this.closeOpen(["tbody", "thead", "tfoot"], TABLE);
+    else if (name === "a") this.closeOpen(["a"], LINK_BORDERS);
   }
 }
 
