@@ -4,7 +4,8 @@ import { ensureInstalled, root, run } from "./install.mjs";
 
 ensureInstalled();
 await ensureBuilt();
-run("npx", ["jest", "tests/faults"], {
+// The network, killed servers, a full disk, other sites; a -wal file that goes, and files that a power cut left empty.
+run("npx", ["jest", "tests/faults", "src/server/accepted-mark", "src/server/document-authority"], {
   cwd: root,
   env: {
     ...process.env,
@@ -13,7 +14,8 @@ run("npx", ["jest", "tests/faults"], {
     FAULTY_FOR: process.env.FAULTY_FOR ?? "60000",
   },
 });
-run("npx", ["playwright", "test", "tab-death"], {
+// Tabs that crash, and imports that are cancelled.
+run("npx", ["playwright", "test", "tab-death", "shelf"], {
   cwd: root,
   env: { ...process.env, DEATHS: process.env.DEATHS ?? "64" },
 });

@@ -13,6 +13,7 @@ import {
   type ListOptions,
   type PageRule,
   type ReturnRule,
+  type ReturnRule,
   type StyleSheet,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
@@ -446,6 +447,23 @@ describe("the lines above and below the text", () => {
       { kind: "destination", id: "toc0000001" },
     ]);
     for (const { y } of second) expect(y < margins.top || y > height - margins.bottom).toBe(true);
+  });
+
+  test("lead where return links do, and say nothing where that has no contents list", async () => {
+    const page = (to: ReturnRule["to"], list = true) => {
+      const whole = doc("A manual");
+      const content = list ? whole.content : whole.content.cut(whole.child(0).nodeSize);
+      return laidOut(whole.type.create({ ...whole.attrs, returns: { levels: [], words: "", to } }, content));
+    };
+    const footer = async (to: ReturnRule["to"], list = true) => {
+      const layout = await page(to, list);
+      const { links } = drawPage(layout, 1);
+      return [lines(layout, 1).map(({ text }) => text)[2], links[2]?.target];
+    };
+    expect(await footer("top")).toEqual(["Back to top", { kind: "top" }]);
+    expect(await footer("contents")).toEqual(["Contents", { kind: "destination", id: "toc0000001" }]);
+    const typed = await page(undefined, false);
+    expect(drawPage(typed, 1).links).toHaveLength(2);
   });
 
   test.each([

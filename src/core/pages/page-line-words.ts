@@ -1,4 +1,11 @@
 import type { DocumentIndex } from "@/core/destinations";
+import {
+  fixedWordsOf,
+  shortened,
+  type DestinationId,
+  type LinkTarget,
+  type ReturnRule,
+} from "@/core/document";
 import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
@@ -13,10 +20,30 @@ export function pageLineWidth(words: string, resources: Resources): number {
   return widthOfWords(words, { from: 0, to: words.length, style: PAGE_LINE_STYLE, pos: -1 }, resources);
 }
 
-/** The title of the contents list that a page line names; null where a document has none. */
-export function namedContents(index: DocumentIndex): { id: string; words: string } | null {
+/**
+ * Where a page line's `{contents}` leads and what it says: where the document's return links lead, which is the contents list unless
+ * they were told otherwise. Null where that has no contents list to lead to.
+ */
+export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; words: string } | null {
+  const { to = "contents" } = index.doc.attrs.returns as ReturnRule;
+  const says = fixedWordsOf(index.doc);
+  if (typeof to === "object") {
+    const place = index.destination(to.place as DestinationId);
+    if (place)
+      return {
+        target: { kind: "destination", id: place.id },
+        words: says.backTo(shortened(inBrief(place), 60) || says.untitled),
+      };
+  }
+  if (to === "top" || to === "parent" || typeof to === "object")
+    return { target: { kind: "top" }, words: says.backToTop };
   const list = contentsList(index);
-  return list && { id: list.id, words: titleOf(index.doc.child(list.block), index.doc) };
+  return (
+    list && {
+      target: { kind: "destination", id: list.id },
+      words: titleOf(index.doc.child(list.block), index.doc),
+    }
+  );
 }
 
 /**
@@ -37,7 +64,7 @@ export function wantPageLines(index: DocumentIndex, resources: Resources, known:
   };
   want(`${lines}…·`);
   if (lines.includes("{title}")) want(index.doc.attrs.title as string);
-  if (lines.includes("{contents}")) want(namedContents(index)?.words ?? "");
+  if (lines.includes("{contents}")) want(wayHomeOfPages(index)?.words ?? "");
   if (lines.includes("{section}")) for (const heading of index.headings) want(inBrief(heading));
   for (const menu of menus) for (const entry of listEntries(index, menu)) want(entryWords(entry));
 }

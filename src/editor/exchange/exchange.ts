@@ -12,6 +12,7 @@ import {
   type Taken,
 } from "@/core/exchange";
 import { LiveConnection } from "./live-connection";
+import { isOffline } from "./offline";
 import { WaitingSteps } from "./waiting-steps";
 import { displacedId, type Displaced, type WaitingStore } from "./waiting-store";
 
@@ -113,6 +114,7 @@ export class Exchange {
       this.fetch,
       this.longestPause,
     );
+    globalThis.addEventListener?.("online", this.backOnline);
     this.tabs = tabsOf(options.document, (since) => this.take(since));
     if (this.waiting.length > 0) {
       this.become({ kind: "keeping" });
@@ -169,6 +171,12 @@ export class Exchange {
 
   // Others
 
+  /** The network is there again: what waits is sent at once, and one listens. */
+  private readonly backOnline = (): void => {
+    this.flush();
+    this.live.hurry();
+  };
+
   /** Listens to what happens; a window that is not looked at rests. */
   listen(): void {
     this.live.open();
@@ -180,6 +188,7 @@ export class Exchange {
 
   close(): void {
     this.closed = true;
+    globalThis.removeEventListener?.("online", this.backOnline);
     if (this.timer) clearTimeout(this.timer);
     if (this.caretTimer) clearTimeout(this.caretTimer);
     this.live.close();
@@ -265,6 +274,12 @@ export class Exchange {
     this.sending = true;
     const { version } = this;
     let answered = false;
+    if (isOffline()) {
+      // It is sent as soon as the browser has a network again.
+      this.sending = false;
+      await this.tryAgain((stored) => ({ kind: "unreachable", stored }));
+      return;
+    }
     const sent = this.waiting.slice(0, MOST_AT_ONCE);
     try {
       const response = await this.post(sent, { signal: AbortSignal.timeout(LONGEST_ANSWER) });

@@ -1,5 +1,6 @@
 import { createParser } from "eventsource-parser";
 import { liveEvent, type LiveEvent } from "@/core/exchange";
+import { isOffline } from "./offline";
 
 const SHORTEST_PAUSE = 500;
 /** The server gives a sign of life more often than this; without one the connection is taken for dead. */
@@ -60,6 +61,7 @@ export class LiveConnection {
     };
     try {
       alive();
+      if (isOffline()) throw new Error("There is no network.");
       const response = await this.fetch(this.address(), {
         headers: { Accept: "text/event-stream" },
         signal: own.signal,

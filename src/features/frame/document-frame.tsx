@@ -58,6 +58,9 @@ interface Props {
   children: ReactNode;
 }
 
+/** A full load: the server may be back. */
+const again = () => window.location.reload();
+
 /** The frame of an open document. It holds the session, so that all four stages show the same text at the same moment. */
 export function DocumentFrame({ id, opening, children }: Props) {
   const [session, setSession] = useState<Session | null>(null);
@@ -95,13 +98,18 @@ export function DocumentFrame({ id, opening, children }: Props) {
     return () => window.removeEventListener("beforeunload", leave);
   }, [session]);
 
+  useEffect(() => {
+    if (!fault) return;
+    window.addEventListener("online", again);
+    return () => window.removeEventListener("online", again);
+  }, [fault]);
+
   if (fault)
     return (
       <main className="mx-auto max-w-xl px-6 py-24">
         <h1 className="font-serif text-2xl font-semibold">The document could not be opened</h1>
-        <p className="mt-3 text-quiet">{fault} What was kept is safe on the server.</p>
-        {/* A full load: the server may be back. */}
-        <button type="button" onClick={() => window.location.reload()} className={buttonLook("main", "mt-6")}>
+        <p className="mt-3 text-quiet">{fault} What was saved is safe on the server.</p>
+        <button type="button" onClick={again} className={buttonLook("main", "mt-6")}>
           Try again
         </button>
       </main>

@@ -12,6 +12,7 @@ import {
   type ReturnAlso,
   type ReturnRule,
 } from "@/core/document";
+import { wayHomeOfPages } from "@/core/pages/page-line-words";
 import { contentsList, returnLinks } from "@/core/wayfinding";
 import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
@@ -152,10 +153,15 @@ export function ReturnsPart() {
           />
         ))}
         <Check
-          label="In the footer of each page, to the contents list"
+          label="In the footer of each page"
           checked={inPageLines(page)}
           onChange={(on) => session.run(changeStyles({ page: withContentsLine(page, on) }), { focus: false })}
         />
+        {inPageLines(page) && wayHomeOfPages(index) === null && (
+          <p role="status" className="ml-6 text-sm text-vermilion">
+            The footer has nothing to lead to: the document has no contents list that keeps itself current.
+          </p>
+        )}
       </fieldset>
       {rule.levels.length > 0 && (
         <>

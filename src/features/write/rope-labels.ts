@@ -19,9 +19,12 @@ export function ropeLabels(
   yOf: (pos: number) => number,
 ): RopeLabel[] {
   const ranked: (Heading | Bookmark)[] = [];
+  // A heading keeps its name though a bookmark stands on it; the gate beside it tells of that.
+  const titled = new Set(headings.map(({ block }) => block));
+  const beside = bookmarks.filter(({ block }) => !titled.has(block));
   for (let level = 1; level <= 6; level++) {
     for (const heading of headings) if (heading.level === level) ranked.push(heading);
-    if (level === 1) ranked.push(...bookmarks);
+    if (level === 1) ranked.push(...beside);
   }
   const shown = withRoom(ranked, ({ pos }) => yOf(pos), LABEL_HEIGHT).map((place) => ({
     place,

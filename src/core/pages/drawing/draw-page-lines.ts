@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId, PageLine } from "@/core/document";
+import type { PageLine } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
-import { namedContents, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
+import { wayHomeOfPages, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
 import { setOnOneLine } from "../text/set-text";
 import { plainSource } from "../text/text-source";
 import { drawLine } from "./draw-line";
@@ -143,9 +143,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
           return { words: inBrief(heading), target: { kind: "destination", id: heading.id } };
         }
         case "{contents}": {
-          const list = namedContents(index);
-          if (!list) return { words: "", target: null };
-          return { words: list.words, target: { kind: "destination", id: list.id as DestinationId } };
+          return wayHomeOfPages(index) ?? { words: "", target: null };
         }
         default:
           return { words: part, target: null };
