@@ -13,7 +13,6 @@ import {
   type ListOptions,
   type PageRule,
   type ReturnRule,
-  type ReturnRule,
   type StyleSheet,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
