@@ -24,6 +24,7 @@ export {
 export { colourOf, othersCarets } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
+export * from "./commands/chosen-ranges";
 export * from "./commands/computations";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";

@@ -1,4 +1,5 @@
-import type { EditorState, Transaction } from "prosemirror-state";
+import type { EditorState, Selection, Transaction } from "prosemirror-state";
+import { CellSelection } from "prosemirror-tables";
 import {
   bookmarkEntry,
   newId,
@@ -12,6 +13,7 @@ import {
 } from "@/core/document";
 import { summarise, type Bookmark, type DocumentIndex } from "@/core/destinations";
 import { ownEntry } from "@/core/own-entry";
+import { chosenRanges } from "./chosen-ranges";
 
 const { nodes, marks } = schema;
 
@@ -51,8 +53,14 @@ export function freeNames(
 
 /** A name for a bookmark on the selection: its words, or else the words where the caret stands, or the section's. */
 export function proposedName(state: EditorState, index: DocumentIndex): string {
-  const { from, to, empty, $from } = state.selection;
-  const words = empty ? "" : state.doc.textBetween(from, to, " ", " ").replace(/\s+/g, " ").trim();
+  const { from, empty, $from } = state.selection;
+  const words = empty
+    ? ""
+    : chosenRanges(state.selection)
+        .map((range) => state.doc.textBetween(range.from, range.to, " ", " "))
+        .join(" ")
+        .replace(/\s+/g, " ")
+        .trim();
   const around = words || lineOf($from.depth > 0 ? $from.parent : state.doc.child($from.index(0)));
   return shortened(around || index.sectionAt(from)?.name || "Bookmark", 60);
 }
@@ -78,6 +86,19 @@ export function addBookmark(tr: Transaction, from: number, to: number, name: str
     tr.addMark(from, to, marks.bookmark.create({ id }));
     tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("range", name) }));
   }
+  return id;
+}
+
+/** A bookmark put on all that a selection chooses: on the words of each chosen cell, not on their table. */
+export function addBookmarkOn(tr: Transaction, selection: Selection, name: string): DestinationId {
+  const ranges = chosenRanges(selection);
+  if (!(selection instanceof CellSelection)) return addBookmark(tr, ranges[0]!.from, ranges[0]!.to, name);
+  const id = newId();
+  for (const { from, to } of ranges) tr.addMark(from, to, marks.bookmark.create({ id }));
+  // Where no cell has words it stands on the table.
+  if (tr.steps.length === 0)
+    return addBookmark(tr, selection.$anchorCell.before(1), selection.$anchorCell.before(1), name);
+  tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("range", name) }));
   return id;
 }
 

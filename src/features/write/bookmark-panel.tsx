@@ -4,7 +4,7 @@ import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import { proposeAnchor } from "@/core/destinations";
 import { shortened } from "@/core/document";
-import { addBookmark, freeName, proposedName, useSession, useSessionValue } from "@/editor";
+import { addBookmarkOn, freeName, proposedName, useSession, useSessionValue } from "@/editor";
 
 /** The box in which a bookmark on the selection, or at the caret, gets its name. Any wording will do. */
 export function BookmarkPanel() {
@@ -40,9 +40,8 @@ function BookmarkForm({ proposed, onClose }: { proposed: string; onClose: () => 
 
   function create() {
     const { state } = session;
-    const { from, to } = state.selection;
     const tr = state.tr;
-    addBookmark(tr, from, to, name);
+    addBookmarkOn(tr, state.selection, name);
     session.dispatch(tr);
     if (taken)
       session.say(

@@ -12,7 +12,9 @@ import {
   insertLink,
   insertReference,
   linkAt,
+  chosenRanges,
   linkRange,
+  type ChosenRange,
   referenceTo,
   targetOf,
   useSession,
@@ -25,7 +27,14 @@ import { REFERENCE_FORMS } from "./reference-forms";
 
 /** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
 type Words =
-  | { kind: "range"; from: number; to: number; text: string; chosen: boolean }
+  | {
+      kind: "range";
+      from: number;
+      to: number;
+      text: string;
+      chosen: boolean;
+      ranges?: readonly ChosenRange[];
+    }
   | { kind: "new"; at: { from: number; to: number }; text: string }
   | { kind: "reference"; pos: number };
 
@@ -70,6 +79,11 @@ function wordsAtHand({ state, index }: Session): Words {
   if (reference) return { kind: "reference", pos: reference.pos };
   const { from, to, empty, $from } = state.selection;
   const link = empty ? linkAt(index, from) : null;
+  const ranges = chosenRanges(state.selection);
+  if (ranges.length > 1) {
+    const text = ranges.map((one) => state.doc.textBetween(one.from, one.to, " ")).join(" ");
+    return { kind: "range", from, to, text, chosen: true, ranges };
+  }
   const range = link ?? (empty ? null : { from, to });
   if (range) {
     const text = state.doc.textBetween(range.from, range.to, " ");
@@ -111,7 +125,11 @@ function Picker({
 
   function tieTo(target: LinkTarget, called: string) {
     put((tr) => {
-      if (words.kind === "range") return linkRange(tr, words.from, words.to, target);
+      if (words.kind === "range")
+        return (words.ranges ?? [words]).reduce(
+          (linked, { from, to }) => linkRange(linked, from, to, target),
+          tr,
+        );
       if (words.kind === "reference") return tr;
       if (words.at.to > words.at.from) tr.delete(words.at.from, words.at.to);
       return insertLink(tr, words.at.from, words.text.trim() || called, target);
