@@ -38,6 +38,20 @@ export class DocumentChange {
     return ids(this.before, endBefore).filter((id): id is DestinationId => id !== null && !after.has(id));
   }
 
+  /** Ids of headings that had words and have none any more. */
+  get emptied(): DestinationId[] {
+    const { start, endBefore, endAfter } = this.run;
+    const headings = (doc: Node, end: number) =>
+      doc.content.content.slice(start, end).filter((block) => block.type === schema.nodes.heading);
+    const empty = new Set(
+      headings(this.after, endAfter).flatMap((block) => (block.content.size === 0 ? [idOf(block)] : [])),
+    );
+    return headings(this.before, endBefore).flatMap((block) => {
+      const id = idOf(block);
+      return id !== null && block.content.size > 0 && empty.has(id) ? [id] : [];
+    });
+  }
+
   /** Whether headings changed: their words, or how they are counted. */
   get headings(): boolean {
     return (

@@ -4,6 +4,7 @@ import { Desk, heading, paragraph } from "#tests/editing";
 import { schema, type DestinationId } from "@/core/document";
 import { resolveLinks } from "@/core/links";
 import { addBookmark } from "./commands/bookmarks";
+import { DocumentChange } from "./document-change";
 import { linkRange, targetOf } from "./commands/links";
 import { insertReference, referenceTo } from "./commands/references";
 import { permanentIds } from "./plugins/permanent-ids";
@@ -67,7 +68,12 @@ describe("what links lead to is taken out once it is said what becomes of them",
       0,
       "3 links that led there are words now.",
     ],
-    [{ kind: "words" }, " here| there, see ", 0, "3 links that led there went with their words."],
+    [
+      { kind: "words" },
+      " here| there, see ",
+      0,
+      "3 links that led there went with their words. The words before the cross-reference stay: “…other words there, see”.",
+    ],
   ])("%j", (fate, text, adrift, words) => {
     const { desk, removals, said, one } = window();
     const before = desk.doc;
@@ -134,6 +140,21 @@ test("what nobody leads to goes at once", () => {
   removals.begin({ kind: "bookmarks", ids: [id], called: "The bookmark “Spot” was" });
   expect(desk.index.bookmarks).toEqual([]);
   expect(desk.doc.textContent).toContain("there");
+});
+
+test("a heading that is emptied is told of where links lead to it, and only then", () => {
+  const { desk, removals, said } = window();
+  const empty = (name: string) => {
+    const earlier = desk.index;
+    const before = desk.doc;
+    const place = earlier.headings.find((one) => one.name === name)!;
+    desk.dispatch(desk.state.tr.delete(place.pos + 1, place.pos + 1 + name.length));
+    removals.tellAfter(new DocumentChange(before, desk.doc), earlier);
+  };
+  empty("Two");
+  expect(said).toEqual([]);
+  empty("One");
+  expect(said).toEqual(["The heading “One” is empty now; 4 links lead there."]);
 });
 
 test("a block that is chosen goes with what becomes of its links, and links of other documents are named", () => {

@@ -113,7 +113,7 @@ export class Removals {
   tellAfter(change: DocumentChange, earlier: DocumentIndex): void {
     const { index } = this.host;
     const gone = change.gone.filter((id) => earlier.standing.has(id) && !index.destination(id));
-    if (gone.length === 0) return;
+    if (gone.length === 0) return this.tellEmptied(change, earlier);
     const links = gone.reduce((sum, id) => sum + incomingLinks(index, id).length, 0);
     if (links === 0) return;
     const told =
@@ -121,6 +121,18 @@ export class Removals {
         ? "A link leads to what was taken out; it is adrift now."
         : `${links} links lead to what was taken out; they are adrift now.`;
     this.host.say(told, { undo: true });
+  }
+
+  /** Links still land on a heading without words, but readers find nothing there. */
+  private tellEmptied(change: DocumentChange, earlier: DocumentIndex): void {
+    const { index } = this.host;
+    for (const id of change.emptied) {
+      const links = incomingLinks(index, id).length;
+      if (links === 0) continue;
+      const name = shortened(earlier.destination(id)?.name ?? "", 40);
+      const lead = links === 1 ? "1 link leads" : `${links} links lead`;
+      return this.host.say(`The heading “${name}” is empty now; ${lead} there.`, { undo: true });
+    }
   }
 
   private do(removal: Removal, fate: Fate): void {
@@ -143,8 +155,24 @@ export class Removals {
     else if (fate.kind === "lead") retargetLinks(tr, moved, fate.target, wordsOf);
     if (!tr.docChanged) return;
     this.host.dispatch(tr);
-    this.host.say(`${removal.called} taken out.${told(links.length, fate)}`, { undo: true });
+    const left = fate.kind === "words" ? wordsBefore(links, index) : "";
+    this.host.say(`${removal.called} taken out.${told(links.length, fate)}${left}`, { undo: true });
   }
+}
+
+/** So many letters before a cross-reference tell what it belonged to. */
+const BEFORE = 30;
+
+/** Tells of the words that stood before cross-references and make no sense without them. */
+function wordsBefore(links: readonly LinkPlace[], { doc }: DocumentIndex): string {
+  const left = links.flatMap(({ reference, from }) => {
+    const start = doc.resolve(from).start();
+    const words = reference ? doc.textBetween(Math.max(start, from - BEFORE), from, " ", " ").trim() : "";
+    return words ? [words] : [];
+  });
+  if (left.length === 0) return "";
+  const more = left.length > 1 ? `, and before ${left.length - 1} more` : "";
+  return ` The words before the cross-reference stay: “…${left[0]}”${more}.`;
 }
 
 /** Marks a change of which its author was told what it means for links. */
