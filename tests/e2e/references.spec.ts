@@ -123,3 +123,25 @@ test("a cross-reference is pointed at another place, made into text, and says wh
   await expect(references(page)).toHaveCount(0);
   await expect(manuscript(page).locator("a.link")).toHaveText("Opening");
 });
+
+test("the picker shows what a cross-reference will say, and offers numbers where headings have none", async ({
+  page,
+}) => {
+  await openFile(page, "numbers.md", TEXT);
+  await caretAt(page, "), then", "before");
+  await page.keyboard.press("Control+k");
+  const box = page.getByRole("dialog");
+  await box.getByLabel("Worded").selectOption("{number}");
+  await page.getByRole("combobox", { name: "Where to" }).fill("closing");
+  // Without a number a reference still says where its place is.
+  await expect(box).toContainText("Says “below”");
+  await expect(box).toContainText("Headings have no numbers in this document.");
+  await box.getByRole("button", { name: "Number the headings" }).click();
+  await expect(box).not.toContainText("Headings have no numbers");
+  await expect(box).toContainText("Says “1.3”");
+  await box
+    .getByRole("option", { name: /Closing/ })
+    .first()
+    .click();
+  await expect(references(page)).toHaveText(["1.3"]);
+});

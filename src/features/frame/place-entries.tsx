@@ -23,11 +23,14 @@ export function placeEntries(
     pages = null,
     except,
     first = [],
+    says,
   }: {
     linkable?: boolean;
     pages?: PageMap | null;
     except?: ReadonlySet<string>;
     first?: readonly Destination[];
+    /** What a cross-reference to a place would say; shown with the place. */
+    says?: (place: Destination) => string;
   } = {},
 ): FinderEntry[] {
   const found = placesSought(index, typed, pages).filter(
@@ -38,7 +41,16 @@ export function placeEntries(
   return withFirst(found, typed.trim() === "" ? first : []).map((place) => ({
     key: `${place.kind} ${stopOf(place).from}${place.kind === "destination" ? place.place.id : ""}`,
     content: () => <PlaceLine found={place} index={index} />,
-    preview: () => <PlacePreview pos={stopOf(place).from} index={index} />,
+    preview: () => (
+      <>
+        {says && place.kind === "destination" && (
+          <p className="mb-1 text-sm" dir="auto">
+            <span className="text-quiet">Says</span> “{shortened(says(place.place), 80) || "nothing"}”
+          </p>
+        )}
+        <PlacePreview pos={stopOf(place).from} index={index} />
+      </>
+    ),
     choose: (further = false) => choose(place, further),
   }));
 }

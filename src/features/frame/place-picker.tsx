@@ -86,6 +86,7 @@ export function PlaceFinder({
   onPlace,
   onTarget,
   except,
+  says,
   empty,
 }: {
   /** `further`: also to go there. */
@@ -93,6 +94,8 @@ export function PlaceFinder({
   /** Null where only a place of the document will do. */
   onTarget: ChooseTarget | null;
   except?: ReadonlySet<string> | undefined;
+  /** What a cross-reference to a place would say; shown with the place. */
+  says?: ((place: Destination) => string) | undefined;
   empty: string;
 }) {
   const session = useSession();
@@ -108,6 +111,7 @@ export function PlaceFinder({
       pages: session.pages,
       first: session.pocket.recent,
       ...(except && { except }),
+      ...(says && { says }),
     },
   );
   const others = onTarget

@@ -6,8 +6,10 @@ import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { Destination } from "@/core/destinations";
 import { shortened, type LinkTarget } from "@/core/document";
+import { referenceWords } from "@/core/links";
 import {
   changeReference,
+  changeStyles,
   chosenReference,
   insertLink,
   insertReference,
@@ -18,6 +20,7 @@ import {
   referenceTo,
   targetOf,
   useSession,
+  useSessionValue,
   wordAt,
   type Session,
 } from "@/editor";
@@ -154,6 +157,13 @@ function Picker({
     }
   }
 
+  /** What a cross-reference to a place would say here. */
+  function says(place: Destination): string {
+    const at = words.kind === "reference" ? words.pos : words.kind === "range" ? words.from : words.at.from;
+    const form = worded === "words" || worded === "fit" ? undefined : worded;
+    return referenceWords(referenceTo(place, form), at, session.index, session.pages);
+  }
+
   function carry() {
     let range = words.kind === "range" ? { from: words.from, to: words.to } : null;
     if (words.kind === "new") {
@@ -205,9 +215,11 @@ function Picker({
         <PlaceFinder
           onPlace={choose}
           onTarget={words.kind === "reference" ? null : link}
+          says={worded === "words" ? undefined : says}
           empty="No place is called that. Carry the link to the place instead, or type a whole address. “look for …” makes a link that searches the shelf."
         />
       </div>
+      {/\{(?:number|label)\}/.test(worded) && <WithoutNumbers />}
       {words.kind !== "reference" && (
         <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-line px-4 py-2.5 text-sm">
           {hasWords ? (
@@ -247,6 +259,29 @@ function WordsLine({ text }: { text: string }) {
   return (
     <p className="truncate">
       Words: <b className="font-semibold text-ink">“{shortened(text, 80)}”</b>
+    </p>
+  );
+}
+
+const LEVELS = ["heading1", "heading2", "heading3", "heading4", "heading5", "heading6"] as const;
+
+/** Where headings are not counted a form that speaks of their numbers has none to say. */
+function WithoutNumbers() {
+  const session = useSession();
+  const counted = useSessionValue((it) => it.index.headings.length === 0 || it.index.numbers.size > 0);
+  if (counted) return null;
+  return (
+    <p role="status" className="flex flex-wrap items-center gap-2 border-t border-line px-4 py-2 text-sm">
+      <span className="text-quiet">Headings have no numbers in this document.</span>
+      <Button
+        look="quiet"
+        onClick={() => {
+          for (const style of LEVELS)
+            session.run(changeStyles({ style, look: { numbering: "decimal" } }), { focus: false });
+        }}
+      >
+        Number the headings
+      </Button>
     </p>
   );
 }
