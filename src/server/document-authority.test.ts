@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from "@jest/globals";
+import { appendRequest } from "@/core/exchange";
 import Database from "better-sqlite3";
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -42,6 +43,86 @@ const append = (id: string, version: number, client: string, steps: readonly unk
   });
 const textOf = async (id: string, authority = documents) =>
   (await authority.read(LOCAL_AUTHOR, id)).index.doc.textContent;
+
+describe("what a client that misbehaves sends", () => {
+  const refused = { status: 422, code: "invalid-steps" };
+  const nested = (depth: number): object =>
+    depth === 0
+      ? { type: "paragraph", content: [{ type: "text", text: "deep" }] }
+      : { type: "quotation", content: [nested(depth - 1)] };
+
+  test.each<[string, object]>([
+    ["a change that ends before it begins", { stepType: "replace", from: 3, to: 1 }],
+    [
+      "a change around that is out of order",
+      { stepType: "replaceAround", from: 0, to: 6, gapFrom: 5, gapTo: 1, insert: 0 },
+    ],
+    ["an id that every object answers to", { stepType: "attr", pos: 0, attr: "id", value: "constructor" }],
+    [
+      "a bookmark with such an id",
+      { stepType: "addMark", from: 1, to: 3, mark: { type: "bookmark", attrs: { id: "__proto__" } } },
+    ],
+    [
+      "an entry under such an id",
+      { stepType: "registry", change: { part: "bookmarks", id: "toString", field: "note", value: "x" } },
+    ],
+    [
+      "quotations far inside of each other",
+      { stepType: "replace", from: 0, to: 6, slice: { content: [nested(120)] } },
+    ],
+  ])("%s is refused", async (_what, step) => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    await expect(append(id, 0, "a", [step])).rejects.toMatchObject(refused);
+    expect(await textOf(id)).toBe("text");
+  });
+
+  test("nesting that grows from change to change ends before the document cannot be read", async () => {
+    const id = await documents.create(LOCAL_AUTHOR, doc());
+    const deeper = async () => {
+      const { index, version } = await documents.read(LOCAL_AUTHOR, id);
+      const content = Array.from({ length: 20 }).reduce<object>(
+        (inside) => ({ type: "quotation", content: [inside] }),
+        index.doc.firstChild!.toJSON() as object,
+      );
+      await append(id, version, "a", [
+        { stepType: "replace", from: 0, to: index.doc.content.size, slice: { content: [content] } },
+      ]);
+    };
+    for (let i = 0; i < 4; i++) await deeper();
+    await expect(deeper()).rejects.toMatchObject(refused);
+    expect(await textOf(id, await openAuthority(folder))).toBe("text");
+  });
+
+  test("the name of the authority is nobody else's", () => {
+    const request = { version: 0, client: "authority", steps: [{ number: 1, step: insert("x") }] };
+    expect(appendRequest.safeParse(request).success).toBe(false);
+    expect(appendRequest.safeParse({ ...request, client: "another" }).success).toBe(true);
+  });
+
+  test("a document that cannot be read takes no list down", async () => {
+    jest.spyOn(console, "error").mockImplementation(() => {});
+    const sound = await documents.create(LOCAL_AUTHOR, doc("the tower"));
+    const broken = await documents.create(LOCAL_AUTHOR, doc("the tower"));
+    await append(broken, 0, "a", [insert("x")]);
+    const spoil = new Database(path.join(folder, "gate-rope.sqlite"));
+    spoil.prepare("update snapshots set body = x'00' where document_id = ?").run(broken);
+    spoil.close();
+    const again = await openAuthority(folder);
+    expect(await again.list(LOCAL_AUTHOR)).toHaveLength(2);
+    expect(await again.flagged(LOCAL_AUTHOR)).toEqual([]);
+    expect((await again.findPlaces(LOCAL_AUTHOR, "kept", "")).map(({ document }) => document)).toContain(
+      sound,
+    );
+    const sought = {
+      words: "tower",
+      how: "words",
+      matchCase: false,
+      accents: false,
+      wholeWords: false,
+    } as const;
+    expect((await again.find(LOCAL_AUTHOR, sought)).map(({ id }) => id)).toEqual([sound]);
+  });
+});
 
 describe("steps", () => {
   test("are on disk once they are answered: another process reads them", async () => {

@@ -68,6 +68,51 @@ test.describe("the routes answer every mistake in one shape", () => {
     expect(await (await request.get(`/api/documents/${id}`)).json()).toMatchObject({ version: 0 });
   });
 
+  test("documents whose blocks have no ids, the same, or such as every object answers to", async ({
+    request,
+  }) => {
+    const paragraph = (id: string | null) => ({
+      type: "paragraph",
+      attrs: { id },
+      content: [{ type: "text", text: "x" }],
+    });
+    const nested = (depth: number): object =>
+      depth === 0 ? paragraph(null) : { type: "quotation", content: [nested(depth - 1)] };
+    for (const [content, status] of [
+      [[paragraph("one0000001")], 201],
+      [[paragraph(null)], 422],
+      [[paragraph("one0000001"), paragraph("one0000001")], 422],
+      [[paragraph("constructor")], 422],
+      [[{ type: "quotation", attrs: { id: "deep000001" }, content: [nested(110)] }], 422],
+      [[nested(2_000)], 400],
+    ] as const) {
+      const response = await request.post("/api/documents", { data: { document: { type: "doc", content } } });
+      expect(response.status(), JSON.stringify(content).slice(0, 100)).toBe(status);
+      if (status !== 201) expect(await response.json()).toMatchObject(shape);
+    }
+  });
+
+  test("uploads without a length are read no further than they may be", async ({ baseURL }) => {
+    const megabyte = new Uint8Array(1024 * 1024).fill(97);
+    for (const [address, most] of [
+      ["/api/pictures", 20],
+      ["/api/documents/import?name=a.txt", 50],
+    ] as const) {
+      let sent = 0;
+      const body = new ReadableStream<Uint8Array>({
+        pull(controller) {
+          if (++sent > 300) controller.close();
+          else controller.enqueue(megabyte);
+        },
+      });
+      const asked = fetch(`${baseURL}${address}`, { method: "POST", body, duplex: "half" } as RequestInit);
+      const status = await asked.then(({ status: it }) => it).catch(() => 413);
+      expect([address, status]).toEqual([address, 413]);
+      // Some are on their way when the answer comes.
+      expect(sent).toBeLessThan(most + 60);
+    }
+  });
+
   test("another site's page may not change anything", async ({ request }) => {
     const response = await request.post("/api/documents", {
       data: {},

@@ -74,6 +74,16 @@ describe("the open form", () => {
       (file) =>
         (file.document.attrs.registry = { bookmarks: {}, anchors: { x: { anchor: "<b>", aliases: [] } } }),
     ],
+    ["an id that every object answers to", (file) => (file.document.content[0]!.attrs.id = "constructor")],
+    ["another such id", (file) => (file.document.content[0]!.attrs.id = "__proto__")],
+    [
+      "an entry under such an id",
+      (file) =>
+        (file.document.attrs.registry = {
+          bookmarks: {},
+          anchors: { toString: { anchor: "x", aliases: [] } },
+        }),
+    ],
     ["a rule that is none", (file) => (file.document.attrs.returns = { levels: [7], words: "" })],
   ])("is refused with %s, and says where", (_name, change) => {
     expect(refused(change)).toMatch(/^The file is not a Gate Rope document: .+\.$/);
