@@ -113,6 +113,35 @@ describe("gate-rope convert", () => {
     expect(readFileSync(path.join(folder, "again.html"), "utf8").match(/<nav/g)).toHaveLength(1);
   });
 
+  test("says in one line what was left out, and everything as JSON", () => {
+    const page =
+      "<h1 id='one'>One</h1><iframe src='x'></iframe><iframe src='y'></iframe><p><a href='#one'>to it</a></p>";
+    expect(rope("convert", file("left.html", page), "left.md")).toMatchObject({
+      status: 0,
+      out: expect.stringMatching(/^Left out: 2 × <iframe>.*\.\n$/),
+      err: "",
+    });
+    const { out } = rope("convert", "left.html", "left.md", "--json");
+    expect(JSON.parse(out)).toMatchObject({
+      file: "left.md",
+      links: { promised: 1, failed: [] },
+      dropped: [{ what: "<iframe>", count: 2, why: expect.any(String) }],
+    });
+  });
+
+  test("an id that every object answers to is refused in one short line", () => {
+    file("poison.md", "# One\n\ntext\n");
+    rope("convert", "poison.md", "poison.gaterope.json");
+    const json = readFileSync(path.join(folder, "poison.gaterope.json"), "utf8");
+    const id = /"id":\s*"([^"]+)"/.exec(json)![1]!;
+    file("poison.gaterope.json", json.replaceAll(`"${id}"`, '"constructor"'));
+    const { status, err } = rope("convert", "poison.gaterope.json", "out.html");
+    expect(status).toBe(2);
+    expect(err).toMatch(
+      /^gate-rope: poison\.gaterope\.json: The file is not a Gate Rope document: .{1,200}$/,
+    );
+  });
+
   test("leaves nothing half written", () => {
     file("short.md", "# One\n");
     expect(rope("convert", "short.md", "no/such/folder.html")).toMatchObject({

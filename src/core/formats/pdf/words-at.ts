@@ -4,6 +4,8 @@ import type { PageLine } from "./page-lines";
 
 /** Points by which a line may stand above the place that leads to it. */
 const ABOVE = 0.5;
+/** A raised sign lies above the line it belongs to, by less than so many points. */
+const REACH = 12;
 /** So many letters may stand before a heading's words: its number, “Appendix B”. */
 const LABEL = 14;
 /** Fewer letters at the end of a line tell nothing. */
@@ -14,6 +16,7 @@ const COMPARED = 24;
 /** Whether the first words of a destination are read at a height of a page, points from its upper edge. */
 export function standsAt(begins: FirstWords, y: number, lines: readonly PageLine[]): boolean {
   const below = lines.filter(({ baseline }) => baseline >= y - ABOVE);
+  if (readsOtherWay(below.slice(0, 4))) return true;
   const wanted = lettersOf(begins.words).slice(0, COMPARED);
   const first = letters(below[0]);
   const text = below
@@ -37,6 +40,12 @@ export function liesOn(words: string, boxes: readonly Box[], lines: readonly Pag
   const wanted = lettersOf(words);
   // A picture, or signs that are no letters.
   if (wanted === "" || goesOtherWay(words)) return true;
+  const [top, bottom] = [
+    Math.min(...boxes.map(({ y }) => y)),
+    Math.max(...boxes.map(({ y, height }) => y + height)),
+  ];
+  if (readsOtherWay(lines.filter(({ baseline }) => baseline >= top - ABOVE && baseline <= bottom + REACH)))
+    return true;
   const read = boxes.map((box) => lettersIn(box, lines)).join("");
   if (read !== "" && wanted.startsWith(read)) return true;
   for (let length = Math.min(wanted.length, COMPARED); length > 0; length--)
@@ -60,6 +69,11 @@ function lettersIn(box: Box, lines: readonly PageLine[]): string {
       })
       .join(""),
   );
+}
+
+/** Whether some of the lines are written from right to left, in which also words of other scripts stand in another order. */
+function readsOtherWay(lines: readonly PageLine[]): boolean {
+  return lines.some(({ text }) => goesOtherWay(text));
 }
 
 function letters(line: PageLine | undefined): string {
