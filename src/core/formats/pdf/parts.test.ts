@@ -148,7 +148,7 @@ test(
         for (const name of layout.index.headings.map((one) => one.name))
           for (const part of name.split(/\s+/)) if (/^[a-z]+$/.test(part)) expect(read).toContain(part);
       }),
-      { numRuns: Number(process.env.RUNS ?? 60) },
+      { numRuns: Number(process.env.RUNS ?? 40) },
     ),
   120_000,
 );
