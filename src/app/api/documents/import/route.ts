@@ -38,7 +38,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
                 try {
                   tell(await bringIn(name, bytes, keep, tell, gone.signal));
                 } catch (error) {
-                  tell({ error: told(error) });
+                  // Where nobody waits any more it is no fault, and told to nobody.
+                  if (!gone.signal.aborted) tell({ error: told(error) });
                 }
                 if (!gone.signal.aborted) controller.close();
                 done();
