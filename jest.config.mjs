@@ -3,6 +3,7 @@ const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo", "<rootDir>/tests"],
   testMatch: ["**/*.test.ts"],
+  setupFiles: ["<rootDir>/tests/property-seed.ts"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^#tests/(.*)$": "<rootDir>/tests/$1" },
   transform: {

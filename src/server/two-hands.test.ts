@@ -22,12 +22,6 @@ import { isServerError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } fr
 
 const RUNS = Number(process.env.RUNS ?? 2000);
 
-/** `SEED` and `REPLAY`: which run of which session is to be had again. */
-function replayed() {
-  const { SEED, REPLAY } = process.env;
-  return { ...(SEED && { seed: Number(SEED) }), ...(REPLAY && { path: REPLAY }) };
-}
-
 let folder: string;
 let documents: DocumentAuthority;
 
@@ -179,8 +173,7 @@ describe("several authors at one document", () => {
           expectLettersKept(session, doc, turns);
         },
       ),
-      // A run that failed is had again by the seed and path it told.
-      { numRuns: RUNS, endOnFailure: true, ...replayed() },
+      { numRuns: RUNS, endOnFailure: true },
     );
   }, 1_200_000);
 });

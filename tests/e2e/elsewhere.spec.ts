@@ -124,7 +124,7 @@ test("words and paragraphs are taken along into another document, and found ther
   await link(page).getByRole("button", { name: "Go" }).click();
   const other = await opened;
   await expect(manuscript(other)).toBeVisible();
-  await expect(other.getByText("strong at dusk")).toBeInViewport();
+  await expect(manuscript(other).getByText("strong at dusk")).toBeInViewport();
   expect(new URL(other.url()).hash).toBe("");
   await kept(page);
   await page.goto(`/read/${documentId(page)}`);

@@ -107,3 +107,24 @@ test("a link that begins in a word which went along with its block does not stre
   );
   expect(dropped).toEqual([]);
 });
+
+test("a word that finds its place among words which its author took away is told", () => {
+  const { heading, paragraph, bullet_list, list_item } = schema.nodes;
+  const item = (text: string) => list_item.create(null, paragraph.create(null, schema.text(text)));
+  const doc = createDocument([
+    heading.create({ id: "h" }, schema.text("Night")),
+    bullet_list.create({ id: "l" }, [item("lamp"), item("wick")]),
+  ]);
+  // The word goes before the first item, whose beginning somebody joins to the heading; the second item is emptied.
+  const mine = new Transform(doc).insert(10, schema.text("new ")).deleteRange(21, 28);
+  expect(mine.doc.toString()).toContain('paragraph("new lamp")), list_item(paragraph)');
+  const own = mine.steps.map((step, i) => ({ number: i + 1, step, inverted: step.invert(mine.docs[i]!) }));
+  const others = new Transform(doc).deleteRange(4, 11);
+  const tr = new Transform(mine.doc);
+  const { displaced } = rebase(
+    tr,
+    own,
+    others.steps.map((step) => ({ step, own: null })),
+  );
+  expect([tr.doc, ...displaced].map((node) => node.textContent).join()).toContain("new ");
+});

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { Mapping, ReplaceStep, type Step, type Transform } from "prosemirror-transform";
+import { Mapping, ReplaceStep, type Step, type StepMap, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
 import { shifted } from "./steps/shifted";
 import { mapByLetters } from "./steps/under-two-hands";
@@ -63,18 +63,18 @@ export function rebase(
   const waiting: OwnStep[] = [];
   const dropped: OwnStep[] = [];
   const words: Node[] = [];
-  /** Own steps that went to another place than their surroundings, with their block. */
-  const strayed: number[] = [];
+  /** Own steps that went to another place than their surroundings, with their block, and which step of `tr` each became. */
+  const strayed = new Map<number, number>();
   own.forEach((it, i) => {
     if (arrived.has(i) || it.number <= acceptedUpTo) return;
     if (dropped.some((lost) => takesBack(own, own.indexOf(lost), i))) return;
-    const torn = strayed.some((earlier) => reachesOutOf(own, earlier, i));
+    const torn = [...strayed.keys()].some((earlier) => reachesOutOf(own, earlier, i));
     const over = tr.mapping.slice(own.length - i);
     const mapped = torn ? mapByLetters(it.step, over) : it.step.map(over);
     let placed = mapped && applied(tr, mapped);
     if (!placed) {
       placed = applied(tr, atSameBlock(it.step, docBefore(i), tr.doc));
-      if (placed) strayed.push(i);
+      if (placed) strayed.set(i, tr.steps.length - 1);
     }
     if (placed) {
       mirror(tr.mapping, own.length - 1 - i, tr.steps.length - 1);
@@ -84,6 +84,8 @@ export function rebase(
       words.push(...blocksWithWordsOf(own, i, mine));
     }
   });
+  for (const [i, at] of strayed)
+    if (loses(own, i, mine, tr, at)) words.push(...blocksWithWordsOf(own, i, mine));
   return { waiting, dropped, displaced: withoutStanding(words, tr.doc), accepted: onto };
 }
 
@@ -203,23 +205,49 @@ function rangeOf(step: Step): { from: number; to: number } | null {
   return from === undefined || to === undefined || where !== undefined ? null : { from, to };
 }
 
+/**
+ * Whether words of the own step `i`, which was done again as the step `at` of `tr`, went with what its author took away later: it
+ * found its place among words that this author had taken away, where it did not stand before.
+ */
+function loses(own: readonly OwnStep[], i: number, mine: Node, tr: Transform, at: number): boolean {
+  const kept = wordsOf(own[i]!.step, mapsBehind(own, i));
+  if (!kept) return false;
+  const now = wordsOf(tr.steps[at]!, tr.mapping.maps.slice(at + 1));
+  const text = now ? words(tr.doc, now.from, now.to) : "";
+  let next = 0;
+  for (const letter of words(mine, kept.from, kept.to)) {
+    next = text.indexOf(letter, next) + 1;
+    if (next === 0) return true;
+  }
+  return false;
+}
+
 /** The blocks in which the words that an own step put in stand in their author's own document. */
 function blocksWithWordsOf(own: readonly OwnStep[], i: number, mine: Node): Node[] {
-  const { step } = own[i]!;
-  if (!(step instanceof ReplaceStep)) return [];
-  const { content, size } = step.slice;
-  if (content.textBetween(0, content.size, " ").trim() === "") return [];
-  // Its author may have split or moved them since, or taken them away again.
-  const since = new Mapping(own.slice(i + 1).map((later) => later.step.getMap()));
-  const from = since.map(step.from, 1);
-  const to = since.map(step.from + size, -1);
+  const range = wordsOf(own[i]!.step, mapsBehind(own, i));
   const blocks: Node[] = [];
-  if (from < to)
-    mine.nodesBetween(from, to, (block) => {
+  if (range)
+    mine.nodesBetween(range.from, range.to, (block) => {
       blocks.push(block);
       return false;
     });
   return blocks;
+}
+
+function mapsBehind(own: readonly OwnStep[], i: number): StepMap[] {
+  return own.slice(i + 1).map(({ step }) => step.getMap());
+}
+
+/** Where the words that a step put in stand after some more; null where it put none in, or none is left. */
+function wordsOf(step: Step, since: readonly StepMap[]): { from: number; to: number } | null {
+  if (!(step instanceof ReplaceStep)) return null;
+  const { content, size } = step.slice;
+  if (content.textBetween(0, content.size, " ").trim() === "") return null;
+  // They may have been split or moved since, or taken away again.
+  const mapping = new Mapping([...since]);
+  const from = mapping.map(step.from, 1);
+  const to = mapping.map(step.from + size, -1);
+  return from < to ? { from, to } : null;
 }
 
 /** Each block once, without those whose words stand the same in the merged document, or that have none. */
