@@ -134,6 +134,11 @@ describe("words", () => {
     ).toBe("a b");
   });
 
+  test("of a line have no more marks on a letter than any text needs", () => {
+    expect(lineOf(text(`Zo${"\u0301".repeat(20_000)}n`))).toBe(`Zo${"\u0301".repeat(30)}n`);
+    expect(lineOf(text("Ngôn ngữ e\u0301\u0323"))).toBe("Ngôn ngữ e\u0301\u0323");
+  });
+
   test.each([
     ["short", 10, "short"],
     ["a sentence that is cut", 12, "a sentence…"],

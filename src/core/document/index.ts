@@ -139,7 +139,7 @@ export {
   type Pictures,
 } from "./pictures";
 export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
-export { countWords, lineOf, shortened } from "./text";
+export { countWords, lineOf, MOST_MARKS, shortened } from "./text";
 export { localeOf } from "./locale";
 export type { Manuscript } from "./manuscript";
 export { headerRows } from "./header-rows";

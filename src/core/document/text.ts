@@ -1,6 +1,15 @@
 import type { Node } from "prosemirror-model";
 
-/** The words of a node as one line: line breaks and block borders become one space, ends trimmed. Notes are not part of it. */
+/** As many marks on one letter any text can do with (the Stream-Safe Text Format, UAX #15 section 13). */
+export const MOST_MARKS = 30;
+
+/** Marks beyond that. The time a browser takes to set them grows with the square of how many stand on one letter. */
+const MARKS_BEYOND = /(\p{M}{30})\p{M}+/gu;
+
+/**
+ * The words of a node as one line: line breaks and block borders become one space, ends trimmed; at most `MOST_MARKS` on a letter.
+ * Notes are not part of it.
+ */
 export function lineOf(node: Node): string {
   let line = "";
   node.descendants((child) => {
@@ -9,7 +18,7 @@ export function lineOf(node: Node): string {
     else if (child.isBlock || child.type.name === "hard_break") line += " ";
     return child.type.name !== "note";
   });
-  return line.replace(/\s+/gu, " ").trim();
+  return line.replace(/\s+/gu, " ").replace(MARKS_BEYOND, "$1").trim();
 }
 
 const WORD = /[\p{L}\p{N}\p{M}]+(?:['’.,-][\p{L}\p{N}\p{M}]+)*/gu;

@@ -8,6 +8,7 @@ import { returnLinks, type ReturnLink, type WayOn } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
 import type { MadeWords } from "../node-views/made-words-view";
 import type { BlockSigns, Sign } from "./drawn-signs";
+import { heapSigns } from "./heaped-marks";
 
 /**
  * What a document does not hold but shows: return links after their sections, links that are adrift, the gates of bookmarks
@@ -92,6 +93,7 @@ export class DocumentSigns implements BlockSigns {
     if (worded !== undefined) signs.push(...referenceSigns(block, worded.split("\n")));
     for (const { from, expression } of summarise(block).computed)
       signs.push(computedSign(from, this.computed.get(expression)));
+    signs.push(...heapSigns(block));
     const gate = this.gates.get(id);
     if (gate !== undefined) signs.push(gateSign(gate, size));
     if (this.adrift.size > 0)

@@ -1,44 +1,35 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
+import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
 import type { FlaggedPlace } from "@/core/shelf";
 
-/** `today` is the date as `2026-11-26`. */
-type Answer =
-  { readonly places: readonly FlaggedPlace[]; readonly today: string } | { readonly fault: string };
-
 /** What is flagged to come back to in all documents, the earliest date first; each leads to the spot. */
 export function FlaggedList() {
-  const [answer, setAnswer] = useState<Answer | null>(null);
-  useEffect(() => {
-    const abort = new AbortController();
-    fetch("/api/flagged", { signal: abort.signal })
-      .then(async (response) => {
-        if (!response.ok) throw new Error(`The server answers ${response.status}.`);
-        const { places } = (await response.json()) as { places: FlaggedPlace[] };
-        setAnswer({ places, today: new Date().toLocaleDateString("sv") });
-      })
-      .catch(
-        () => abort.signal.aborted || setAnswer({ fault: "What is flagged cannot be read at the moment." }),
-      );
-    return () => abort.abort();
-  }, []);
-  if (!answer) return <p className="px-4 py-3 text-sm text-quiet">Looking …</p>;
-  if ("fault" in answer)
-    return (
-      <p role="alert" className="px-4 py-3 text-sm text-vermilion">
-        {answer.fault}
-      </p>
-    );
-  if (answer.places.length === 0)
-    return (
-      <p className="px-4 py-3 text-sm text-quiet">
-        Nothing is flagged. In the tray, a bookmark can be marked to come back to, also by a date.
-      </p>
-    );
+  return (
+    <AnsweredPanel<{ readonly places: readonly FlaggedPlace[] }>
+      address="/api/flagged"
+      fault="What is flagged cannot be read at the moment."
+    >
+      {({ places }) =>
+        places.length === 0 ? (
+          <PanelWords>
+            Nothing is flagged. In the tray, a bookmark can be marked to come back to, also by a date.
+          </PanelWords>
+        ) : (
+          <FlaggedPlaces places={places} />
+        )
+      }
+    </AnsweredPanel>
+  );
+}
+
+function FlaggedPlaces({ places }: { places: readonly FlaggedPlace[] }) {
+  /** The date as `2026-11-26`. */
+  const [today] = useState(() => new Date().toLocaleDateString("sv"));
   return (
     <ul aria-label="Flagged" className="max-h-96 overflow-y-auto px-2 py-2">
-      {answer.places.map(({ document, title, id, name, path, note, due }) => (
+      {places.map(({ document, title, id, name, path, note, due }) => (
         <li key={`${document} ${id}`}>
           <a
             href={`/documents/${document}#to=${id}`}
@@ -60,7 +51,7 @@ export function FlaggedList() {
                 </span>
               )}
             </span>
-            {due && <DueDate due={due} late={due < answer.today} />}
+            {due && <DueDate due={due} late={due < today} />}
           </a>
         </li>
       ))}

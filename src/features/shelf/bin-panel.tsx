@@ -1,4 +1,5 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
+import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 
@@ -10,49 +11,47 @@ interface Binned {
   readonly removed_at: number;
 }
 
-type Answer = { readonly documents: readonly Binned[] } | { readonly fault: string };
-
-const FAULT = "The server does not answer. Nothing was changed.";
-
 /** What was removed from the shelf in the last 30 days: put back, or let go of for good. */
 export function BinPanel({ onPutBack }: { onPutBack: () => void }) {
-  const [answer, setAnswer] = useState<Answer | null>(null);
+  return (
+    <AnsweredPanel<{ readonly documents: readonly Binned[] }>
+      address="/api/bin"
+      fault="The bin cannot be read at the moment. Nothing was changed."
+    >
+      {({ documents }, again) =>
+        documents.length === 0 ? (
+          <PanelWords>
+            The bin is empty. Documents that you remove from the shelf stay here for 30 days.
+          </PanelWords>
+        ) : (
+          <BinList documents={documents} onChange={again} onPutBack={onPutBack} />
+        )
+      }
+    </AnsweredPanel>
+  );
+}
+
+function BinList({
+  documents,
+  onChange,
+  onPutBack,
+}: {
+  documents: readonly Binned[];
+  onChange: () => void;
+  onPutBack: () => void;
+}) {
   const [asked, setAsked] = useState(false);
+  const [failed, setFailed] = useState(false);
 
-  async function look() {
-    try {
-      const response = await fetch("/api/bin");
-      if (!response.ok) throw new Error();
-      setAnswer((await response.json()) as Answer);
-    } catch {
-      setAnswer({ fault: FAULT });
-    }
-  }
-  useEffect(() => {
-    void Promise.resolve().then(look);
-  }, []);
-
-  async function change(address: string, method: "POST" | "DELETE") {
+  async function change(address: string, method: "POST" | "DELETE"): Promise<boolean> {
     const response = await fetch(address, { method }).catch(() => null);
-    if (!response?.ok) return setAnswer({ fault: FAULT });
+    setFailed(!response?.ok);
+    if (!response?.ok) return false;
     setAsked(false);
-    await look();
+    onChange();
+    return true;
   }
 
-  if (!answer) return <p className="px-4 py-3 text-sm text-quiet">Looking …</p>;
-  if ("fault" in answer)
-    return (
-      <p role="alert" className="px-4 py-3 text-sm text-vermilion">
-        {answer.fault}
-      </p>
-    );
-  const { documents } = answer;
-  if (documents.length === 0)
-    return (
-      <p className="px-4 py-3 text-sm text-quiet">
-        The bin is empty. Documents that you remove from the shelf stay here for 30 days.
-      </p>
-    );
   return (
     <div className="px-4 py-3 text-sm">
       <ul aria-label="Removed documents" className="max-h-96 divide-y divide-line overflow-y-auto">
@@ -72,7 +71,9 @@ export function BinPanel({ onPutBack }: { onPutBack: () => void }) {
               </span>
             </span>
             <Button
-              onClick={() => void change(`/api/documents/${id}/restore`, "POST").then(onPutBack)}
+              onClick={() =>
+                void change(`/api/documents/${id}/restore`, "POST").then((done) => done && onPutBack())
+              }
               aria-label={`Put back ${title.slice(0, 80)}`}
             >
               Put back
@@ -80,6 +81,7 @@ export function BinPanel({ onPutBack }: { onPutBack: () => void }) {
           </li>
         ))}
       </ul>
+      {failed && <PanelWords alert>The server does not answer. Nothing was changed.</PanelWords>}
       <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-line pt-3">
         {asked ? (
           <>
