@@ -251,6 +251,7 @@ export class Author {
   request(): AppendRequest {
     return {
       version: this.own.version,
+      ledBy: this.own.ledBy,
       client: this.name,
       steps: this.own.waiting.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
     };

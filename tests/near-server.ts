@@ -56,12 +56,12 @@ export class NearServer {
       return Response.json({ version: Number(version), document: doc.toJSON() });
     }
     if (part === "live") return this.live(id!, url, init.signal ?? null);
-    const {
-      doc,
-      version: newest,
-      last,
-    } = await documents.readFor(LOCAL_AUTHOR, id!, url.searchParams.get("client") ?? "");
-    return Response.json({ version: newest, last, document: doc.toJSON() });
+    const { doc, ...whole } = await documents.readFor(
+      LOCAL_AUTHOR,
+      id!,
+      url.searchParams.get("client") ?? "",
+    );
+    return Response.json({ ...whole, document: doc.toJSON() });
   }
 
   private live(id: string, url: URL, signal: AbortSignal | null): Response {

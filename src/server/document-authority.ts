@@ -12,7 +12,14 @@ import {
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { FoundDocument, Sought } from "@/core/find";
-import type { AppendRequest, HistoryEntry, LiveEvent, Presence, SentSteps } from "@/core/exchange";
+import {
+  stepName,
+  type AppendRequest,
+  type HistoryEntry,
+  type LiveEvent,
+  type Presence,
+  type SentSteps,
+} from "@/core/exchange";
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { summaryOf, type DocumentSummary } from "@/reading-thread";
@@ -356,14 +363,15 @@ export class DocumentAuthority {
     const open = await this.load(id);
     if (version > open.version) return null;
     const steps = await this.between(id, open, version);
-    return steps && { version, steps: steps.map(sent) };
+    return steps && { version, ledBy: await this.ledBy(id, open, version), steps: steps.map(sent) };
   }
 
   /** The newest version, and the number of a client's last step in it; 0 where it has none. */
   async readFor(_person: Person, id: string, client: string) {
     const open = await this.load(id);
     const last = open.lastNumber(client) ?? (await this.stored.lastNumber(id, client, open.version));
-    return { doc: open.doc, version: open.version, last };
+    const { doc, version } = open;
+    return { doc, version, ledBy: await this.ledBy(id, open, version), last };
   }
 
   // Those who have it open
@@ -456,6 +464,9 @@ export class DocumentAuthority {
             request.client,
             await this.stored.lastNumber(id, request.client, open.version),
           );
+        const ledBy = request.ledBy && (await this.ledBy(id, open, request.version));
+        if (ledBy && ledBy !== request.ledBy)
+          throw new ServerError(409, "other-line", "The document went another way since your version.");
         const between = await this.between(id, open, request.version);
         const accepted = open.accept(request, between);
         open = accepted.open;
@@ -490,10 +501,16 @@ export class DocumentAuthority {
     if (rows.length > 0) this.keeper.committed(id, open.version);
     this.put(id, open);
     for (const { one } of taken) {
-      const steps = await this.between(id, open, one.request.version);
-      one.done({ version: one.request.version, steps: (steps ?? []).map(sent) });
+      const { version } = one.request;
+      const steps = await this.between(id, open, version);
+      one.done({ version, ledBy: open.ledBy(version), steps: (steps ?? []).map(sent) });
     }
-    if (rows.length > 0) this.live.tellSteps(id, { version: before.version, steps: rows.map(sent) });
+    if (rows.length > 0)
+      this.live.tellSteps(id, {
+        version: before.version,
+        ledBy: before.ledBy(before.version),
+        steps: rows.map(sent),
+      });
     if (this.needsSnapshot(id, open)) void this.takeSnapshot(id, open);
   }
 
@@ -509,6 +526,15 @@ export class DocumentAuthority {
   private async between(id: string, open: OpenDocument, version: number) {
     if (version > open.version) return [];
     return open.stepsSince(version) ?? (await this.stored.stepsAfter(id, version, open.version));
+  }
+
+  /** The name of the step that led to a version; undefined where there is none, or it is not there any more. */
+  private async ledBy(id: string, open: OpenDocument, version: number): Promise<string | undefined> {
+    if (version <= 0 || version > open.version) return undefined;
+    const known = open.ledBy(version);
+    if (known) return known;
+    const [step] = (await this.stored.stepsAfter(id, version - 1, version)) ?? [];
+    return step && stepName(step);
   }
 
   /** Beside the work: steps are kept already, a snapshot only shortens the way to them. */

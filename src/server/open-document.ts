@@ -13,7 +13,7 @@ import {
   type StepJSON,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import { AUTHORITY, type AppendRequest, type SentSteps } from "@/core/exchange";
+import { AUTHORITY, stepName, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { ServerError } from "./errors";
 import type { StoredStep } from "./stored-documents";
 
@@ -125,6 +125,12 @@ export class OpenDocument {
         throw newer(this.version, { version, steps: between.map(sent) });
       throw error;
     }
+  }
+
+  /** The name of the step that led to a version, where that step is in memory. */
+  ledBy(version: number): string | undefined {
+    const step = version > 0 ? this.stepsSince(version - 1)?.[0] : undefined;
+    return step && stepName(step);
   }
 
   /** The newest steps after a version, from memory. */

@@ -3,4 +3,4 @@
  * steps until they are accepted.
  */
 export * from "./messages";
-export { IDS_TO_GIVE, OTHERS, OwnSteps, type Taken } from "./own-steps";
+export { IDS_TO_GIVE, OtherLine, OTHERS, OwnSteps, type Taken } from "./own-steps";

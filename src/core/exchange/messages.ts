@@ -14,6 +14,8 @@ const client = z
   .max(64)
   .refine((name) => name !== AUTHORITY, "this name is the server's own");
 const version = z.int().min(0);
+/** Which step it was that led to a version, as {@link stepName} says it: versions of two copies are the same only where it is. */
+const ledBy = z.string().max(100);
 const stepJSON = z.looseObject({ stepType: z.string() });
 
 /** Name of a person as it is shown to others. */
@@ -23,6 +25,7 @@ export const personName = z.string().trim().min(1).max(60);
 export const appendRequest = z.strictObject({
   /** The version the steps build on. */
   version,
+  ledBy: ledBy.optional(),
   client,
   /** Who acts; kept with the steps for the history. */
   name: personName.optional(),
@@ -34,8 +37,13 @@ export type AppendRequest = z.infer<typeof appendRequest>;
 export const sentStep = z.object({ client: z.string(), number: z.number(), step: stepJSON });
 export type SentStep = z.infer<typeof sentStep>;
 
+/** What tells a step from all others of its document. */
+export function stepName({ client, number }: Pick<SentStep, "client" | "number">): string {
+  return `${client} ${number}`;
+}
+
 /** The steps after `version`, in order. */
-export const sentSteps = z.object({ version, steps: z.array(sentStep) });
+export const sentSteps = z.object({ version, ledBy: ledBy.optional(), steps: z.array(sentStep) });
 export type SentSteps = z.infer<typeof sentSteps>;
 
 /** An error of the server; with code `newer-version` it brings the steps in between. */

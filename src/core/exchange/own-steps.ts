@@ -9,7 +9,14 @@ import {
   type AcceptedStep,
   type OwnStep,
 } from "@/core/document";
-import type { SentSteps } from "./messages";
+import { stepName, type SentSteps } from "./messages";
+
+/** Where a whole version stands that was fetched; `last` is the number of one's own last step in it. */
+interface Whole {
+  readonly version: number;
+  readonly ledBy?: string;
+  readonly last: number;
+}
 
 /** What taking accepted steps in came to. */
 export interface Taken {
@@ -31,9 +38,14 @@ export const OTHERS = "others";
  */
 export const IDS_TO_GIVE = "idsToGive";
 
+/** The authority's document went another way than the copy here: it was put back to an earlier version, and on from there. */
+export class OtherLine extends RangeError {}
+
 /** The steps of one client that the authority has not accepted yet, on the version they build on. */
 export class OwnSteps {
   private number: number;
+  /** The step that led to `version`; not known before one was taken in. */
+  ledBy: string | undefined;
 
   constructor(
     readonly client: string,
@@ -64,10 +76,14 @@ export class OwnSteps {
 
   /**
    * Takes accepted steps in, whichever way they came; those seen before are passed over. Throws a RangeError where they do
-   * not fit the copy here, which then is not the authority's.
+   * not fit the copy here, which then is not the authority's; an {@link OtherLine} where they follow another step than this copy does.
    */
-  take({ version, steps }: SentSteps, state: EditorState): Taken {
-    const fresh = steps.slice(this.version - version);
+  take({ version, ledBy, steps }: SentSteps, state: EditorState): Taken {
+    const known = this.version - version;
+    const here = known === 0 ? ledBy : steps[known - 1] && stepName(steps[known - 1]!);
+    if (here && this.ledBy && here !== this.ledBy) throw new OtherLine("the document went another way");
+    this.ledBy ??= here;
+    const fresh = steps.slice(known);
     let confirmed = 0;
     while (
       confirmed < fresh.length &&
@@ -80,22 +96,28 @@ export class OwnSteps {
       own: it.client === this.client ? it.number : null,
     }));
     const waiting = this.waiting.slice(confirmed);
+    const last = fresh.at(-1);
     if (others.length === 0) {
       this.waiting = waiting;
       this.version += confirmed;
+      if (last) this.ledBy = stepName(last);
       return NOTHING;
     }
-    return this.putUnder(state, waiting, others, this.version + fresh.length, 0);
+    const taken = this.putUnder(state, waiting, others, this.version + fresh.length, 0);
+    this.ledBy = stepName(last!);
+    return taken;
   }
 
   /**
    * Puts a whole newer version under one's own steps, by whatever way it came about. Own steps up to the number `last` are
    * in it.
    */
-  become(target: Node, version: number, last: number, state: EditorState): Taken {
+  become(target: Node, { version, ledBy, last }: Whole, state: EditorState): Taken {
     const way = becomeVersion(new Transform(this.confirmed(state.doc)), target);
     const others = way.steps.map((step) => ({ step, own: null }));
-    return this.putUnder(state, this.waiting, others, version, last);
+    const taken = this.putUnder(state, this.waiting, others, version, last);
+    this.ledBy = ledBy;
+    return taken;
   }
 
   /** Takes back all that waits; answers the blocks that it had changed, as they were here. */

@@ -1,12 +1,13 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import "fake-indexeddb/auto";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { paragraph } from "#tests/editing";
 import { NearServer } from "#tests/near-server";
 import { createDocument, newId, schema } from "@/core/document";
+import type { AppendRequest } from "@/core/exchange";
 import { LOCAL_AUTHOR, openAuthority } from "@/server";
 import { BrowserStore } from "./browser-store";
 import { Exchange, type Copy } from "./exchange";
@@ -157,15 +158,14 @@ describe("what is typed", () => {
 
   test("for a long time without a network gets in beside somebody who writes on in the same words", async () => {
     const [one, other] = [await Window.on(id), await Window.on(id)];
-    server.instead = (path, init) =>
-      posts(path, init) && (init.body as string).includes(one.exchange.client)
-        ? Promise.reject(new TypeError("no network"))
-        : null;
+    const ofOne = (path: string, init: RequestInit) =>
+      posts(path, init) && (JSON.parse(init.body as string) as AppendRequest).client === one.exchange.client;
+    server.instead = (path, init) => (ofOne(path, init) ? Promise.reject(new TypeError("no network")) : null);
     for (let i = 0; i < 400; i++) one.type(i % 20 === 7 ? "s" : "f", i % 20 === 7 ? one.text.length - 8 : 1);
     // Whenever the one sends, the other has just taken the second block's words away and put new ones in.
     let between = 0;
     server.instead = async (path, init) => {
-      if (posts(path, init) && (init.body as string).includes(one.exchange.client) && between < 50) {
+      if (ofOne(path, init) && between < 50) {
         await other.exchange["catchUp"]();
         const start = other.state.doc.child(0).nodeSize + 1;
         const end = start + other.state.doc.child(1).content.size;
@@ -337,6 +337,68 @@ describe("what others do", () => {
     const held = one.words.find((it) => it.kind === "version")!;
     expect(schema.nodeFromJSON(held.blocks[0]).textContent).toContain("lost with the restore ");
     expect(await one.store.displaced(id)).toContainEqual(held);
+  });
+
+  describe("by a server that was put back and went on beyond the version here", () => {
+    let backup: string;
+    let one: Window;
+    beforeEach(async () => {
+      backup = mkdtempSync(path.join(tmpdir(), "gate-rope-backup-"));
+      one = await Window.on(id);
+      one.type("before ", 1);
+      await kept(one);
+      await server.documents.close();
+      cpSync(folder, backup, { recursive: true });
+      server.documents = await openAuthority(folder);
+      one.type("lost ", 1);
+      await kept(one);
+      await server.documents.close();
+      server.documents = await openAuthority(backup);
+      const two = await Window.on(id);
+      for (const words of ["c", "b", "a"]) {
+        two.type(words, 1);
+        await kept(two);
+      }
+    });
+    afterEach(async () => {
+      await server.documents.close();
+      rmSync(backup, { recursive: true, force: true });
+    });
+
+    async function expectOffered(): Promise<void> {
+      await until(() => one.words.length > 0);
+      const [held] = one.words;
+      expect(held!.kind).toBe("version");
+      expect(schema.nodeFromJSON(held!.blocks[0]).textContent).toContain("lost before first");
+      await until(() => one.text.startsWith("abcbefore first"));
+      expect(await stored()).toBe(one.text);
+    }
+
+    test("is told apart when steps are sent; the text here is offered, what waits is kept", async () => {
+      one.type("new ", one.state.doc.content.size - 1);
+      await kept(one);
+      await expectOffered();
+      expect(one.text).toContain("new ");
+    });
+
+    test("is told apart when one listens", async () => {
+      one.exchange.listen();
+      await expectOffered();
+    });
+
+    test("is told apart in a window that had written nothing", async () => {
+      await server.documents.close();
+      server.documents = await openAuthority(folder);
+      const reader = await Window.on(id);
+      reader.exchange.listen();
+      await until(() => reader.exchange.connected);
+      await new Promise((done) => setTimeout(done, 50));
+      await server.documents.close();
+      server.documents = await openAuthority(backup);
+      server.endConnections();
+      one = reader;
+      await expectOffered();
+    });
   });
 
   test("to remove the document is told", async () => {

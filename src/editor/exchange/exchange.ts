@@ -3,6 +3,7 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import { newId, schema, stepToJSON, type OwnStep } from "@/core/document";
 import {
   errorAnswer,
+  OtherLine,
   OwnSteps,
   sentSteps,
   type Caret,
@@ -317,6 +318,7 @@ export class Exchange {
       this.become({ kind: "keeping" });
     }
     if (status === 409 && error?.since) return this.take(error.since);
+    if (status === 409 && error?.code === "other-line") return this.loadAnew(true);
     if (status === 410 || (status === 409 && error?.code === "future-version")) return this.loadAnew();
     if (status === 422 && this.refusals++ < 1) return this.loadAnew();
     if (status === 422) return this.giveUpWaiting();
@@ -331,13 +333,15 @@ export class Exchange {
   private take(since: SentSteps): void {
     if (this.closed) return;
     if (this.own.misses(since)) return void this.catchUp();
-    if (since.version + since.steps.length <= this.version) return;
-    this.copy.settle();
+    const news = since.version + since.steps.length > this.version;
+    if (news) this.copy.settle();
     try {
-      this.apply(this.own.take(since, this.copy.state));
-    } catch {
+      const taken = this.own.take(since, this.copy.state);
+      if (!news) return;
+      this.apply(taken);
+    } catch (error) {
       // The copy here is not the authority's; it is loaded anew, own steps on top.
-      return this.loadAnewSoon();
+      return this.loadAnewSoon(error instanceof OtherLine);
     }
     this.afterTaking();
   }
@@ -372,30 +376,35 @@ export class Exchange {
     }
   }
 
-  /** Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. */
-  private async loadAnew(): Promise<void> {
+  /**
+   * Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. `otherLine`: it does not come from
+   * the version here.
+   */
+  private async loadAnew(otherLine = false): Promise<void> {
     const asked = this.version;
     const response = await this.fetch(`${this.address}?client=${this.client}`, {
       signal: AbortSignal.timeout(LONGEST_ANSWER),
     });
     if (!response.ok) throw new Error(`answered with ${response.status}`);
-    const { version, document, last } = (await response.json()) as {
+    const { document, ...whole } = (await response.json()) as {
       version: number;
+      ledBy?: string;
       document: object;
       last: number;
     };
+    const { version } = whole;
     // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
     if (this.closed || (version < this.version && version >= asked)) return;
     this.copy.settle();
     const target = schema.nodeFromJSON(document);
-    if (version < this.version) await this.keepVersion(target);
-    this.apply(this.own.become(target, version, last, this.copy.state));
+    if (otherLine || version < this.version) await this.keepVersion(target);
+    this.apply(this.own.become(target, whole, this.copy.state));
     this.afterTaking();
   }
 
   /**
-   * The server has an older version than this window: it was put back, or lost something, and this window may hold the last copy of what
-   * was accepted. It is stored before the window becomes what the server has, and offered as a version to restore.
+   * The server has an older version than this window, or one that went another way: it was put back, or lost something, and this
+   * window may hold the last copy of what was accepted. It is stored before the window becomes what the server has, and offered as a version to restore.
    */
   private async keepVersion(target: Node): Promise<void> {
     const { doc } = this.copy.state;
@@ -410,11 +419,11 @@ export class Exchange {
     });
   }
 
-  private loadAnewSoon(): void {
+  private loadAnewSoon(otherLine = false): void {
     if (this.loading) return;
     this.loading = true;
     const attempt = (): void =>
-      void this.loadAnew().then(
+      void this.loadAnew(otherLine).then(
         () => (this.loading = false),
         () => setTimeout(() => !this.closed && attempt(), 2_000),
       );
@@ -483,6 +492,7 @@ export class Exchange {
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify({
         version: this.version,
+        ledBy: this.own.ledBy,
         client: this.client,
         name: this.options.name(),
         steps: steps.map(({ number, step }) => ({ number, step: stepToJSON(step) })),

@@ -97,7 +97,7 @@ describe("own steps", () => {
     const inIt = type(one, 1);
     two.take(sentBy(one));
     const fresh = type(one, 1);
-    const { tr } = one.own.become(two.state.doc, 12, 1, one.state);
+    const { tr } = one.own.become(two.state.doc, { version: 12, last: 1 }, one.state);
     one.state = one.state.apply(tr!);
     expect(one.own.version).toBe(12);
     expect(one.own.waiting.map((it) => it.number)).toEqual([2]);

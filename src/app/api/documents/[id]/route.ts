@@ -7,9 +7,10 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   async GET(request, { params }) {
     const { id } = await params;
     const client = request.nextUrl.searchParams.get("client") ?? "";
-    const { doc, version, last } = await (await authority()).readFor(LOCAL_AUTHOR, id, client);
+    const { doc, version, ledBy, last } = await (await authority()).readFor(LOCAL_AUTHOR, id, client);
     return NextResponse.json({
       version,
+      ledBy,
       last,
       document: doc.toJSON() as object,
     });
