@@ -3,6 +3,9 @@ const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src", "<rootDir>/cli", "<rootDir>/bench", "<rootDir>/demo", "<rootDir>/tests"],
   testMatch: ["**/*.test.ts"],
+  // Of two processors both are used; what is timed is timed by the benches.
+  maxWorkers: "100%",
+  testTimeout: 30_000,
   setupFiles: ["<rootDir>/tests/property-seed.ts"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^#tests/(.*)$": "<rootDir>/tests/$1" },

@@ -1,5 +1,5 @@
 import type { DocumentIndex } from "@/core/destinations";
-import type { DestinationId } from "@/core/document";
+import type { DestinationId, DocumentTarget } from "@/core/document";
 import { posted } from "@/core/exchange/posted";
 import {
   documentTargets,
@@ -20,6 +20,13 @@ export interface ElsewhereHost {
 
 /** Changes that come together are asked about together, in milliseconds. */
 const GATHERED = 400;
+/**
+ * A place that is not there is asked for again after so many milliseconds: who copied a link from another window may have made its place
+ * a moment ago, and that window has not sent it yet.
+ */
+const AGAIN = [1_000, 3_000, 9_000];
+/** So long one waits for an answer, in milliseconds. */
+const LONGEST_ANSWER = 30_000;
 
 /**
  * What this window knows of the other documents of the shelf: the places to which links lead, and who links to this document. Asked of
@@ -31,6 +38,8 @@ export class Elsewhere {
   incoming: readonly IncomingLink[] = [];
   private known: ReadonlyMap<string, AskedPlace> = new Map();
   private timer: ReturnType<typeof setTimeout> | null = null;
+  /** Ends with the last question: an answer never comes after one to a later question. */
+  private asking: Promise<unknown> = Promise.resolve();
   private closed = false;
 
   constructor(
@@ -43,7 +52,9 @@ export class Elsewhere {
   linksChanged(): void {
     this.timer ??= setTimeout(() => {
       this.timer = null;
-      void this.ask(documentTargets(this.host.index).filter((target) => !this.known.has(placeKey(target))));
+      void this.askUntilThere(
+        documentTargets(this.host.index).filter((target) => !this.known.has(placeKey(target))),
+      );
     }, GATHERED);
   }
 
@@ -77,10 +88,27 @@ export class Elsewhere {
     if (this.timer) clearTimeout(this.timer);
   }
 
-  private async ask(targets: ReturnType<typeof documentTargets>): Promise<void> {
-    if (targets.length === 0) return;
+  private async askUntilThere(targets: readonly DocumentTarget[], tries = 0): Promise<void> {
+    await this.ask(targets);
+    const missing = targets.filter((target) => typeof this.known.get(placeKey(target)) === "string");
+    if (missing.length > 0 && tries < AGAIN.length && !this.closed)
+      setTimeout(() => void this.askUntilThere(missing, tries + 1), AGAIN[tries]);
+  }
+
+  private ask(targets: readonly DocumentTarget[]): Promise<void> {
+    const next = this.asking.then(() => this.askNow(targets));
+    this.asking = next;
+    return next;
+  }
+
+  private async askNow(targets: readonly DocumentTarget[]): Promise<void> {
+    if (targets.length === 0 || this.closed) return;
     try {
-      const answer = await answered("/api/places", posted({ targets: targets.slice(0, MOST_ASKED) }));
+      const signal = AbortSignal.timeout(LONGEST_ANSWER);
+      const answer = await answered(
+        "/api/places",
+        posted({ targets: targets.slice(0, MOST_ASKED) }, { signal }),
+      );
       const { places } = (await answer.json()) as { places: AskedPlaces };
       if (this.closed) return;
       const next = new Map([...this.known, ...Object.entries(places)]);
