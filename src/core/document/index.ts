@@ -139,7 +139,8 @@ export {
   type Pictures,
 } from "./pictures";
 export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
-export { countWords, lineOf, MOST_MARKS, shortened } from "./text";
+export { apartInHeaps, heapsIn } from "./heaped-marks";
+export { countWords, lineOf, shortened } from "./text";
 export { localeOf } from "./locale";
 export type { Manuscript } from "./manuscript";
 export { headerRows } from "./header-rows";

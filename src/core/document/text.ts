@@ -1,14 +1,9 @@
 import type { Node } from "prosemirror-model";
-
-/** As many marks on one letter any text can do with (the Stream-Safe Text Format, UAX #15 section 13). */
-export const MOST_MARKS = 30;
-
-/** Marks beyond that. The time a browser takes to set them grows with the square of how many stand on one letter. */
-const MARKS_BEYOND = /(\p{M}{30})\p{M}+/gu;
+import { withoutHeaps } from "./heaped-marks";
 
 /**
- * The words of a node as one line: line breaks and block borders become one space, ends trimmed; at most `MOST_MARKS` on a letter.
- * Notes are not part of it.
+ * The words of a node as one line: line breaks and block borders become one space, ends trimmed; at most as many
+ * marks on a letter as any text needs. Notes are not part of it.
  */
 export function lineOf(node: Node): string {
   let line = "";
@@ -18,7 +13,7 @@ export function lineOf(node: Node): string {
     else if (child.isBlock || child.type.name === "hard_break") line += " ";
     return child.type.name !== "note";
   });
-  return line.replace(/\s+/gu, " ").replace(MARKS_BEYOND, "$1").trim();
+  return withoutHeaps(line.replace(/\s+/gu, " ").trim());
 }
 
 const WORD = /[\p{L}\p{N}\p{M}]+(?:['’.,-][\p{L}\p{N}\p{M}]+)*/gu;

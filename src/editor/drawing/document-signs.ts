@@ -8,7 +8,7 @@ import { returnLinks, type ReturnLink, type WayOn } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
 import type { MadeWords } from "../node-views/made-words-view";
 import type { BlockSigns, Sign } from "./drawn-signs";
-import { heapSigns } from "./heaped-marks";
+import { heapSigns } from "./heap-signs";
 
 /**
  * What a document does not hold but shows: return links after their sections, links that are adrift, the gates of bookmarks

@@ -5,7 +5,7 @@ import { idOf, lacksWords, schema, type Reference } from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
-import { hasHeapedMarks } from "../drawing/heaped-marks";
+import { heapSigns } from "../drawing/heap-signs";
 import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
 import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
 import { figureShape, pictureIn } from "../node-views/figure-view";
@@ -32,7 +32,7 @@ export function firstWords(index: DocumentIndex, first: number): string {
   const written: string[] = [];
   let length = 0;
   for (let i = from; i < to && length < ENOUGH; i++) {
-    if (doc.child(i).nodeSize > LONG || hasHeapedMarks(doc.child(i))) break;
+    if (doc.child(i).nodeSize > LONG || heapSigns(doc.child(i)).length > 0) break;
     const back = returns.get(i);
     const html =
       writer.write(doc.child(i), i === first && first > 0 ? { "data-first": "" } : {}) +

@@ -49,6 +49,17 @@ test("a list that readers fold is valid, each branch with a name, and reads as o
   expect(back.manuscript.doc.childCount).toBe(blocks.length + 1);
 });
 
+test("a heap of marks on one letter is written in pieces that a browser sets one by one, and reads as it was", async () => {
+  const text = `Zo${"\u0301".repeat(200)}n, e\u0301`;
+  const doc = createDocument([schema.nodes.heading.create({ level: 1 }, schema.text(text))]);
+  const html = writeFile({ doc, pictures: new Map() }, "html").text;
+  expect(html.match(/<bdi>\u0301+<\/bdi>/g)!.map((piece) => piece.length - 11)).toEqual([64, 64, 64, 8]);
+  expect(await faults(html)).toEqual([]);
+  const back = readFile("a.html", new TextEncoder().encode(html));
+  if (!back.ok) throw new Error(back.error.reason);
+  expect(back.manuscript.doc.firstChild!.textContent).toBe(text);
+});
+
 describe("the exported page", () => {
   const manual = readFile("manual.md", new TextEncoder().encode(longManual()));
   if (!manual.ok) throw new Error(manual.error.reason);

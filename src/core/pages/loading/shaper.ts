@@ -1,4 +1,5 @@
 import * as fontkit from "fontkit";
+import { apartInHeaps } from "@/core/document";
 import type { ShapedText } from "../fonts/shaped-text";
 
 /** Shapes words by the rules of a font itself: joined letters, marks on letters, right to left. */
@@ -12,7 +13,10 @@ export function shaperOf(bytes: Uint8Array): (text: string) => ShapedText {
   return (text) => {
     const before = known.get(text);
     if (before) return before;
-    const { glyphs, positions } = font.layout(text);
+    // A heap of marks would take a time that grows with the square of how many they are.
+    const runs = apartInHeaps(text).map((part) => font.layout(part.text));
+    const glyphs = runs.flatMap((run) => run.glyphs);
+    const positions = runs.flatMap((run) => run.positions);
     const em = font.unitsPerEm;
     const shaped: ShapedText = {
       width: positions.reduce((sum, { xAdvance }) => sum + xAdvance, 0) / em,

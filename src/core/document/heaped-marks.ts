@@ -1,0 +1,41 @@
+/** As many marks on one letter any text can do with (the Stream-Safe Text Format, UAX #15 section 13). */
+const MOST_MARKS = 30;
+const BEYOND = new RegExp(`(\\p{M}{${MOST_MARKS}})\\p{M}+`, "gu");
+const HEAP = new RegExp(`\\p{M}{${MOST_MARKS + 1},}`, "gu");
+
+/** So many marks a browser sets at once in no time; for a whole heap it takes a time that grows with the square of how many they are. */
+const AT_ONCE = 64;
+
+/** A text with at most 30 marks on a letter. */
+export function withoutHeaps(text: string): string {
+  return text.replace(BEYOND, "$1");
+}
+
+/** A text in parts, each heap of marks in pieces to be set one by one. */
+export function apartInHeaps(text: string): { text: string; heaped: boolean }[] {
+  const heaps = heapsIn(text);
+  if (heaps.length === 0) return [{ text, heaped: false }];
+  const parts: { text: string; heaped: boolean }[] = [];
+  let at = 0;
+  const take = (to: number, heaped: boolean) => {
+    if (to > at) parts.push({ text: text.slice(at, to), heaped });
+    at = to;
+  };
+  for (const { from, to } of heaps) {
+    take(from, false);
+    take(to, true);
+  }
+  take(text.length, false);
+  return parts;
+}
+
+/** The heaps of marks in a text, where more stand on one letter than any text needs, in pieces to be set one by one. */
+export function heapsIn(text: string): { from: number; to: number }[] {
+  if (text.length <= MOST_MARKS) return [];
+  return [...text.matchAll(HEAP)].flatMap(({ 0: marks, index }) =>
+    Array.from({ length: Math.ceil(marks.length / AT_ONCE) }, (_, i) => ({
+      from: index + i * AT_ONCE,
+      to: index + Math.min(marks.length, (i + 1) * AT_ONCE),
+    })),
+  );
+}
