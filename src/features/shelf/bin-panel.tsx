@@ -81,7 +81,11 @@ function BinList({
           </li>
         ))}
       </ul>
-      {failed && <PanelWords alert>The server does not answer. Nothing was changed.</PanelWords>}
+      {failed && (
+        <p role="alert" className="mt-2 text-vermilion">
+          The server does not answer. Nothing was changed.
+        </p>
+      )}
       <div className="mt-3 flex flex-wrap items-center gap-2 border-t border-line pt-3">
         {asked ? (
           <>
