@@ -3,7 +3,7 @@ import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
 import { attachedFiles, stepFromJSON, type Registry } from "@/core/document";
-import { missingFrom, missingSaid, readAccepted } from "../accepted-mark";
+import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
 import { PictureStore } from "../picture-store";
@@ -38,6 +38,8 @@ export function checkFolder(folder: string): Checked {
   const file = path.join(folder, DATABASE);
   if (!existsSync(file))
     throw new UpkeepError(`${folder}: There is no database of Gate Rope in this folder.`);
+  // Before the database is looked at: a server at work notes what it accepts later.
+  const accepted = readAccepted(folder);
   let sqlite: Database.Database;
   try {
     sqlite = new Database(file, { readonly: true });
@@ -72,10 +74,8 @@ export function checkFolder(folder: string): Checked {
       for (const { content } of attachedFiles((found.doc?.attrs.registry ?? {}) as Partial<Registry>))
         files.add(content);
     }
-    const missing = missingFrom(
-      new Map(documents.map(({ id, version }) => [id, version])),
-      readAccepted(folder),
-    );
+    const standing = new Map(documents.map(({ id, version }) => [id, version]));
+    const missing = missingFrom(standing, withoutGone(accepted, folder));
     if (missing)
       faults.push(
         `${missingSaid(missing)} that were accepted are missing: ${missing.documents.join(", ") || "the end of some documents"}.`,
@@ -85,6 +85,12 @@ export function checkFolder(folder: string): Checked {
   } finally {
     sqlite.close();
   }
+}
+
+/** What was accepted, without documents that a server at work has let go of for good meanwhile. */
+function withoutGone(accepted: Accepted, folder: string): Accepted {
+  const now = readAccepted(folder);
+  return new Map([...accepted].filter(([id]) => now.has(id)));
 }
 
 function checkDocument(sqlite: Database.Database, id: string, version: number) {
