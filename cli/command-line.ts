@@ -1,5 +1,6 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
+import { FORMAT_NAMES, FORMATS } from "@/core/formats/formats";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
 /** What the user asked for, checked. */
@@ -26,6 +27,8 @@ export type Command =
 /** Wrong words on the command line; the message is one line. */
 export class UsageError extends Error {}
 
+const ENDINGS = FORMAT_NAMES.map((name) => FORMATS[name].endings[0]);
+
 const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
                   [--returns 1-2] [--title …]   follows the links of what it wrote; --json tells all that was left out
@@ -34,7 +37,7 @@ gate-rope backup FILE [--data FOLDER]          all documents and pictures into o
 gate-rope restore FILE [--data FOLDER]         restores a backup; what is there is moved aside
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
-Formats: .md .html .txt .gaterope.json, and .pdf for OUT, with:
+Formats: ${ENDINGS.join(" ")}, and .pdf for OUT, with:
   --range 3-17             only these pages, counted from the first
   --outline 0-6            levels of the outline (3); --open-at-contents
   --author, --subject, --keywords …

@@ -5,6 +5,8 @@ import { fileURLToPath } from "node:url";
 import { schema, type Manuscript } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import {
+  endingsSaid,
+  FILE_TOO_LARGE,
   firstWordsOf,
   formatOf,
   LIMITS,
@@ -35,8 +37,7 @@ class Stop extends Error {}
 async function read(file: string): Promise<Manuscript & { dropped: readonly Dropped[] }> {
   let bytes: Uint8Array;
   try {
-    if (statSync(file).size > LIMITS.fileBytes)
-      throw new Stop(`${file}: The file is larger than 50 MB, which is the limit.`);
+    if (statSync(file).size > LIMITS.fileBytes) throw new Stop(`${file}: ${FILE_TOO_LARGE}`);
     bytes = new Uint8Array(readFileSync(file));
   } catch (error) {
     if (error instanceof Stop) throw error;
@@ -113,9 +114,7 @@ async function run(command: Command): Promise<number> {
     case "convert": {
       const format = /\.pdf$/i.test(command.to) ? "pdf" : formatOf(command.to);
       if (!format)
-        throw new Stop(
-          `${command.to}: Unsupported file type. Supported: .md, .html, .txt, .gaterope.json and .pdf.`,
-        );
+        throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid([".pdf"])}.`);
       const { doc: read_, pictures, files, dropped } = await read(command.from);
       let doc =
         command.title === null

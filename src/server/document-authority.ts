@@ -9,9 +9,11 @@ import {
   type AttachedFile,
   type DocumentTarget,
   type Manuscript,
+  type Picture,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { FoundDocument, Sought } from "@/core/find";
+import { LOCAL_AUTHOR, may, type DocumentDeed, type Person, type ShelfDeed } from "@/core/people";
 import {
   stepName,
   type AppendRequest,
@@ -32,7 +34,6 @@ import { historyOf } from "./history";
 import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Keeper } from "./keeper";
-import { LOCAL_AUTHOR, type Person } from "./person";
 import type { PictureStore } from "./picture-store";
 import type { SearchThreads } from "./search/search-in-thread";
 import { ShelfSearch } from "./search/shelf-search";
@@ -122,6 +123,19 @@ export class DocumentAuthority {
     );
   }
 
+  /**
+   * Lets a person do something, or throws a {@link ServerError}: what one may not read is not there, for it is not told that it is.
+   */
+  allow(person: Person, deed: ShelfDeed): void;
+  allow(person: Person, deed: DocumentDeed, document: string): void;
+  allow(person: Person, deed: ShelfDeed | DocumentDeed, document?: string): void {
+    const allowed =
+      document === undefined ? may(person, deed as ShelfDeed) : may(person, deed as DocumentDeed, document);
+    if (allowed) return;
+    if (document !== undefined && !may(person, "read", document)) throw notThere();
+    throw new ServerError(403, "not-allowed", "You may not do that.");
+  }
+
   /** What people have to know of the state of what is stored, in sentences. */
   get troubles(): readonly string[] {
     return this.keeper.troubles;
@@ -135,7 +149,8 @@ export class DocumentAuthority {
 
   // The shelf
 
-  async list(_person: Person): Promise<ShelfEntry[]> {
+  async list(person: Person): Promise<ShelfEntry[]> {
+    this.allow(person, "look");
     await this.countAnew();
     return this.db
       .selectFrom("documents")
@@ -147,33 +162,39 @@ export class DocumentAuthority {
   }
 
   /** Where something stands in the documents of the shelf. Throws a SoughtError for what cannot be sought. */
-  find(_person: Person, sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
+  async find(person: Person, sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
+    this.allow(person, "look");
     return this.search.find(sought, signal);
   }
 
   /** What places of other documents are called by now, by their keys. What one may not read is not there. */
-  askPlaces(_person: Person, targets: readonly DocumentTarget[]): Promise<Map<string, AskedPlace>> {
+  async askPlaces(person: Person, targets: readonly DocumentTarget[]): Promise<Map<string, AskedPlace>> {
+    this.allow(person, "look");
     return this.catalogue.ask(targets);
   }
 
   /** Places of all documents but one whose names hold some words. */
-  findPlaces(_person: Person, words: string, except: string): Promise<ListedPlace[]> {
+  async findPlaces(person: Person, words: string, except: string): Promise<ListedPlace[]> {
+    this.allow(person, "look");
     return this.catalogue.find(words, except);
   }
 
   /** The bookmarks of all documents to which one is to come back. */
-  flagged(_person: Person): Promise<FlaggedPlace[]> {
+  async flagged(person: Person): Promise<FlaggedPlace[]> {
+    this.allow(person, "look");
     return this.catalogue.flagged();
   }
 
   /** The links of other documents that lead to a document or into it. */
-  async incoming(_person: Person, id: string): Promise<IncomingLink[]> {
+  async incoming(person: Person, id: string): Promise<IncomingLink[]> {
+    this.allow(person, "read", id);
     await this.stored.standing(id);
     return this.catalogue.incoming(id);
   }
 
   /** What a document is told of the others to which its links lead. */
-  shelfFor(_person: Person, index: DocumentIndex): Promise<KnownShelf> {
+  async shelfFor(person: Person, index: DocumentIndex): Promise<KnownShelf> {
+    this.allow(person, "look");
     return this.catalogue.shelfFor(documentTargets(index));
   }
 
@@ -187,13 +208,14 @@ export class DocumentAuthority {
    * where nobody wants it any more.
    */
   async store(
-    _person: Person,
+    person: Person,
     json: string,
     summary: DocumentSummary,
     pictures: Manuscript["pictures"] = new Map(),
     files: Manuscript["files"] = new Map(),
     signal?: AbortSignal,
   ): Promise<string> {
+    this.allow(person, "add");
     const id = newId();
     const now = Date.now();
     const body = await zipped(json, { level: 4 });
@@ -227,7 +249,8 @@ export class DocumentAuthority {
     return this.mark(person, id, null);
   }
 
-  private async mark(_person: Person, id: string, removedAt: number | null): Promise<void> {
+  private async mark(person: Person, id: string, removedAt: number | null): Promise<void> {
+    this.allow(person, "remove", id);
     const done = await writing(() =>
       this.db.updateTable("documents").set({ removed_at: removedAt }).where("id", "=", id).executeTakeFirst(),
     );
@@ -235,7 +258,8 @@ export class DocumentAuthority {
   }
 
   /** What was removed from the shelf and can still be put back, the latest first. */
-  bin(_person: Person): Promise<BinnedDocument[]> {
+  async bin(person: Person): Promise<BinnedDocument[]> {
+    this.allow(person, "look");
     return this.db
       .selectFrom("documents")
       .select(["id", "title", "words", "removed_at"])
@@ -246,8 +270,9 @@ export class DocumentAuthority {
   }
 
   /** Lets go of documents in the bin for good, of all or of one; what is used by no other goes with them. Answers how many. */
-  async emptyBin(_person: Person, only?: string): Promise<number> {
-    const ids = (await this.bin(_person))
+  async emptyBin(person: Person, only?: string): Promise<number> {
+    this.allow(person, "let go");
+    const ids = (await this.bin(person))
       .map(({ id }) => id)
       .filter((id) => only === undefined || id === only);
     if (only !== undefined && ids.length === 0) throw notThere();
@@ -292,28 +317,45 @@ export class DocumentAuthority {
     for (const store of [this.pictures, this.files]) store.sweep((name) => used.has(name), before);
   }
 
+  /** Keeps a picture; answers its name. */
+  async keepPicture(person: Person, picture: Picture): Promise<string> {
+    this.allow(person, "add");
+    return writing(() => Promise.resolve(this.pictures.keep(picture)));
+  }
+
   // One document
 
+  /** Keeps a file to be attached to a document. */
+  async keepFile(person: Person, id: string, name: string, bytes: Uint8Array): Promise<AttachedFile> {
+    this.allow(person, "change", id);
+    await this.stored.standing(id);
+    return this.files.keep(name, bytes);
+  }
+
   /** The newest version of a document. Throws a {@link ServerError} where there is none. */
-  async read(_person: Person, id: string): Promise<{ index: DocumentIndex; version: number }> {
+  async read(person: Person, id: string): Promise<{ index: DocumentIndex; version: number }> {
+    this.allow(person, "read", id);
     const open = await this.load(id);
     return { index: open.index, version: open.version };
   }
 
   /** Title of a document, without reading the rest of it. */
-  async title(_person: Person, id: string): Promise<string> {
+  async title(person: Person, id: string): Promise<string> {
+    this.allow(person, "read", id);
     return (await this.stored.standing(id)).title;
   }
 
   /** Gzip of the JSON of the newest snapshot, as it lies on disk; with the steps after it one has the newest version. */
-  async snapshot(_person: Person, id: string): Promise<{ version: number; body: Buffer }> {
+  async snapshot(person: Person, id: string): Promise<{ version: number; body: Buffer }> {
+    this.allow(person, "read", id);
     const stored = await this.stored.newestSnapshot(id);
     if (!stored) throw notThere();
     return stored;
   }
 
   /** The version of that snapshot. */
-  async snapshotVersion(_person: Person, id: string): Promise<number> {
+  async snapshotVersion(person: Person, id: string): Promise<number> {
+    this.allow(person, "read", id);
     const version = await this.stored.newestSnapshotVersion(id);
     if (version === undefined) throw notThere();
     return version;
@@ -345,7 +387,8 @@ export class DocumentAuthority {
    * {@link ServerError}: 409 with the steps in between when they have to be rebased by their author, 410 when those are
    * not there any more, 422 when they do not fit the document.
    */
-  append(_person: Person, id: string, request: AppendRequest): Promise<SentSteps> {
+  async append(person: Person, id: string, request: AppendRequest): Promise<SentSteps> {
+    this.allow(person, "change", id);
     if (request.steps.length > MOST_STEPS_AT_ONCE)
       throw new ServerError(413, "too-many-steps", "These are too many changes at once.");
     return new Promise((done, failed) => {
@@ -359,7 +402,8 @@ export class DocumentAuthority {
   }
 
   /** The steps after a version; null where they are not there any more. */
-  async since(_person: Person, id: string, version: number): Promise<SentSteps | null> {
+  async since(person: Person, id: string, version: number): Promise<SentSteps | null> {
+    this.allow(person, "read", id);
     const open = await this.load(id);
     if (version > open.version) return null;
     const steps = await this.between(id, open, version);
@@ -367,7 +411,8 @@ export class DocumentAuthority {
   }
 
   /** The newest version, and the number of a client's last step in it; 0 where it has none. */
-  async readFor(_person: Person, id: string, client: string) {
+  async readFor(person: Person, id: string, client: string) {
+    this.allow(person, "read", id);
     const open = await this.load(id);
     const last = open.lastNumber(client) ?? (await this.stored.lastNumber(id, client, open.version));
     const { doc, version } = open;
@@ -378,6 +423,7 @@ export class DocumentAuthority {
 
   /** Lets a window hear what happens after a version; answers how to stop that. */
   async listen(person: Person, id: string, version: number, listener: Listener): Promise<() => void> {
+    this.allow(person, "read", id);
     const held: LiveEvent[] = [];
     let hear: Listener["hear"] = (event) => {
       held.push(event);
@@ -396,26 +442,30 @@ export class DocumentAuthority {
     }
   }
 
-  see(_person: Person, id: string, presence: Presence): void {
+  see(person: Person, id: string, presence: Presence): void {
+    this.allow(person, "read", id);
     this.live.see(id, presence);
   }
 
   // History
 
-  async history(_person: Person, id: string): Promise<{ version: number; entries: HistoryEntry[] }> {
+  async history(person: Person, id: string): Promise<{ version: number; entries: HistoryEntry[] }> {
+    this.allow(person, "read", id);
     const { version } = await this.load(id);
     return { version, entries: await historyOf(this.db, id) };
   }
 
   /** The document as it was in a version. */
-  async version(_person: Person, id: string, version: number): Promise<Node> {
+  async version(person: Person, id: string, version: number): Promise<Node> {
+    this.allow(person, "read", id);
     const open = await this.load(id);
     if (version > open.version) throw new ServerError(404, "no-version", "There is no such version yet.");
     return version === open.version ? open.doc : this.stored.at(id, version);
   }
 
   /** Gives a version a name, or takes it away with null. */
-  async nameVersion(_person: Person, id: string, version: number, name: string | null): Promise<void> {
+  async nameVersion(person: Person, id: string, version: number, name: string | null): Promise<void> {
+    this.allow(person, "change", id);
     const open = await this.load(id);
     if (version > open.version) throw new ServerError(404, "no-version", "There is no such version yet.");
     await writing(() =>

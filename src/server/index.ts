@@ -93,5 +93,5 @@ export { fileTooLarge } from "./files/file-store";
 export { mayBeShown } from "./files/media-type";
 export { explained, isServerError, ServerError } from "./errors";
 export { Turns } from "./turns";
-export { LOCAL_AUTHOR, type Person } from "./person";
+export { LOCAL_AUTHOR, type Person } from "@/core/people";
 export { readSettings, SettingsError, type Settings } from "./settings";

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { essence } from "#tests/arbitrary-document";
-import { readFile, writeFile, type FormatName } from ".";
+import { FORMAT_NAMES, readFile, writeFile } from ".";
 
 function read(name: string, text: string) {
   const result = readFile(name, new TextEncoder().encode(text));
@@ -110,15 +110,12 @@ describe("HTML", () => {
   });
 });
 
-test.each(["text", "markdown", "html", "gaterope"] as FormatName[])(
-  "%s has the words of notes at the end",
-  (format) => {
-    const { doc } = read("a.md", "# One\n\nHere[^a].\n\n[^a]: Words of a note.\n");
-    const { text } = writeFile({ doc, pictures: new Map() }, format);
-    expect(text).toContain("Words of a note.");
-    expect(indexDocument(doc).notes).toMatchObject([{ number: 1, place: "foot", text: "Words of a note." }]);
-  },
-);
+test.each(FORMAT_NAMES)("%s has the words of notes at the end", (format) => {
+  const { doc } = read("a.md", "# One\n\nHere[^a].\n\n[^a]: Words of a note.\n");
+  const { text } = writeFile({ doc, pictures: new Map() }, format);
+  expect(text).toContain("Words of a note.");
+  expect(indexDocument(doc).notes).toMatchObject([{ number: 1, place: "foot", text: "Words of a note." }]);
+});
 
 test("a number that somebody typed before a caption gives way to the one that is counted", () => {
   const page = "<figure><img alt='Plan' src='x'><figcaption>Figure 12: The plan</figcaption></figure>";

@@ -1,7 +1,7 @@
 import { attachedFiles, type DocumentTarget, type LinkTarget, type Registry } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { UNKNOWN_SHELF, type KnownPlace, type KnownShelf } from "@/core/links";
-import { fileNameFor } from "./format-names";
+import { fileNameFor } from "./formats";
 import { textFragment } from "./text-fragment";
 
 /** What lies outside of a document that is written. */

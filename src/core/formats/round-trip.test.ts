@@ -5,7 +5,7 @@ import { RETURN_ALSO, type Registry, type ReturnRule } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { readFile, writeFile, type FormatName, FORMATS } from ".";
+import { FORMAT_NAMES, FORMATS, readFile, writeFile, type FormatName } from ".";
 
 function through(doc: Parameters<typeof essence>[0], format: FormatName) {
   const { text } = writeFile({ doc, pictures: new Map() }, format);
@@ -14,7 +14,7 @@ function through(doc: Parameters<typeof essence>[0], format: FormatName) {
   return { doc: result.manuscript.doc, text, dropped: result.dropped };
 }
 
-describe.each(["gaterope", "html", "markdown"] as const)(
+describe.each(FORMAT_NAMES.filter((name) => FORMATS[name].lossless))(
   "a document that goes out as %s and comes in again",
   (format) => {
     test("says the same, and every link and bookmark is where it was", () => {

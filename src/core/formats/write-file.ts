@@ -1,12 +1,9 @@
 import type { Manuscript, Registry } from "@/core/document";
-import type { FormatName } from "./format-names";
-import { writeGateRope } from "./gaterope";
-import { writeHtml } from "./html";
-import type { WriteOptions } from "./write-options";
-import { writeMarkdown } from "./markdown";
+import { CODECS } from "./codecs";
+import { FORMATS, type FormatName } from "./formats";
 import { pathsOfFiles } from "./outside";
 import type { PromisedLink } from "./promised-link";
-import { writeText } from "./text";
+import type { WriteOptions } from "./write-options";
 
 /** A written file, with each link it holds and where that must land. */
 export interface WrittenFile {
@@ -22,8 +19,8 @@ export function writeFile(
   format: FormatName,
   options: WriteOptions = {},
 ): WrittenFile {
-  const beside = format === "html" || format === "markdown" ? attached(manuscript) : NOTHING;
-  return { ...written(manuscript, format, options), beside };
+  const beside = FORMATS[format].filesBeside ? attached(manuscript) : NOTHING;
+  return { ...CODECS[format].write(manuscript, options), beside };
 }
 
 const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();
@@ -36,21 +33,4 @@ function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array>
     if (bytes) beside.set(path, bytes);
   }
   return beside;
-}
-
-function written(
-  manuscript: Manuscript,
-  format: FormatName,
-  options: WriteOptions,
-): Omit<WrittenFile, "beside"> {
-  switch (format) {
-    case "markdown":
-      return writeMarkdown(manuscript, options);
-    case "html":
-      return writeHtml(manuscript, options);
-    case "text":
-      return writeText(manuscript, options.pages);
-    case "gaterope":
-      return writeGateRope(manuscript);
-  }
 }

@@ -6,27 +6,10 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
+import { FORMAT_NAMES, FORMATS } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
 import { PdfSection } from "./pdf-section";
 import { download } from "./download";
-
-const FILES = [
-  {
-    format: "html",
-    name: "HTML",
-    says: "One page with text, looks, pictures and fonts inside. It opens in any browser, on a phone and offline, and prints.",
-  },
-  {
-    format: "markdown",
-    name: "Markdown",
-    says: "Plain text with signs, for other programs and for version control. Pictures are inside.",
-  },
-  {
-    format: "gaterope",
-    name: "Gate Rope",
-    says: "The open form of the document, nothing left out. Bring it in again anywhere.",
-  },
-] as const;
 
 /** The stage on which a document is sent out. */
 export function Publish() {
@@ -59,13 +42,13 @@ export function Publish() {
         )}
         <ul className="mt-6 border-t border-line">
           <PdfSection />
-          {FILES.map((file) => (
-            <li key={file.format} className="flex items-center gap-6 border-b border-line py-4">
+          {FORMAT_NAMES.filter((name) => FORMATS[name].says).map((name) => (
+            <li key={name} className="flex items-center gap-6 border-b border-line py-4">
               <div className="min-w-0 flex-1">
-                <h2 className="font-semibold">{file.name}</h2>
-                <p className="text-quiet">{file.says}</p>
+                <h2 className="font-semibold">{FORMATS[name].label}</h2>
+                <p className="text-quiet">{FORMATS[name].says}</p>
               </div>
-              <DownloadButton format={file.format} name={file.name} />
+              <DownloadButton format={name} name={FORMATS[name].label} />
             </li>
           ))}
         </ul>

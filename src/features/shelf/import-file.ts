@@ -1,3 +1,5 @@
+import { formatOf } from "@/core/formats/formats";
+import { FILE_TOO_LARGE, LIMITS } from "@/core/formats/intake/limits";
 /** How far one file is on its way in. */
 export type ImportState =
   | { readonly kind: "reading"; readonly done: number }
@@ -33,11 +35,9 @@ interface Line {
   error?: { message: string; line: number | null };
 }
 
-const MOST_BYTES = 50 * 1024 * 1024;
-
 /** Whether a file is plain text, which is looked at before a document is made of it. */
 export function isPlainText(file: File): boolean {
-  return /\.te?xt$/i.test(file.name);
+  return formatOf(file.name) === "text";
 }
 
 /**
@@ -48,8 +48,7 @@ export async function importFile(
   tell: (state: ImportState) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  if (file.size > MOST_BYTES)
-    return tell({ kind: "failed", why: "The file is larger than 50 MB, which is the limit." });
+  if (file.size > LIMITS.fileBytes) return tell({ kind: "failed", why: FILE_TOO_LARGE });
   tell({ kind: "reading", done: 0 });
   try {
     const keep = isPlainText(file) ? "&keep=no" : "";

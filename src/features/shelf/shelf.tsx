@@ -9,6 +9,7 @@ import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
 import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
+import { FORMAT_NAMES, FORMATS, formatsSaid } from "@/core/formats/formats";
 import { FlaggedList } from "@/features/frame/flagged-list";
 import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
@@ -154,7 +155,7 @@ export function Shelf({
             ref={files}
             type="file"
             multiple
-            accept=".md,.markdown,.html,.htm,.txt,.json"
+            accept={[...FORMAT_NAMES.flatMap((name) => FORMATS[name].endings), ".json"].join()}
             aria-label="Files to import"
             className="sr-only"
             tabIndex={-1}
@@ -193,7 +194,7 @@ export function Shelf({
           <DocumentTable documents={documents} onRemove={(it) => void remove(it)} />
         )}
         <p className="mt-6 text-sm text-quiet">
-          Markdown, HTML, plain text and .gaterope.json files can also be dropped anywhere on this page.
+          {formatsSaid()} files can also be dropped anywhere on this page.
         </p>
       </main>
       <Panel title="To come back to, in all documents" open={flagged} onClose={() => setFlagged(false)}>

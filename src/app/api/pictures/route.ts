@@ -1,7 +1,7 @@
 import { NextResponse } from "next/server";
 import { recognisePicture, tooLarge } from "@/core/document";
 import { LIMITS } from "@/core/formats";
-import { authority, ServerError } from "@/server";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { bytesWithin, route } from "../respond";
 
 /** Keeps a picture; its bytes are the body. Answers its name. */
@@ -16,6 +16,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       );
     const fault = tooLarge(picture);
     if (fault) throw new ServerError(422, "too-large", fault);
-    return NextResponse.json({ name: (await authority()).pictures.keep(picture) }, { status: 201 });
+    return NextResponse.json(
+      { name: await (await authority()).keepPicture(LOCAL_AUTHOR, picture) },
+      { status: 201 },
+    );
   },
 });

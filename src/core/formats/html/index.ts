@@ -1,4 +1,5 @@
 /** HTML: read through an allow-list, written as one self-contained page; the reading view uses the same rendering. */
+export { declaredEncoding } from "./declared-encoding";
 export { readHtml } from "./read";
 export { writeHtml } from "./write";
 export { documentHtml } from "./block-html";

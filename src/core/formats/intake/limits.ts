@@ -13,3 +13,5 @@ export const LIMITS = {
   /** Memory of the reading thread, in MiB. */
   memory: 2_048,
 } as const;
+
+export const FILE_TOO_LARGE = `The file is larger than ${LIMITS.fileBytes / 1024 / 1024} MB, which is the limit.`;

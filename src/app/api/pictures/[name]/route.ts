@@ -1,9 +1,11 @@
-import { authority, ServerError } from "@/server";
+import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
   async GET(_request, { params }) {
-    const picture = (await authority()).pictures.find((await params).name);
+    const documents = await authority();
+    documents.allow(LOCAL_AUTHOR, "look");
+    const picture = documents.pictures.find((await params).name);
     if (!picture) throw new ServerError(404, "no-picture", "There is no such picture.");
     return new Response(picture.bytes as Uint8Array<ArrayBuffer>, {
       headers: {

@@ -10,8 +10,13 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     if (name === "" || name.length > 1_000)
       throw new ServerError(400, "no-name", "The address has to name the file.");
     const documents = await authority();
-    await documents.title(LOCAL_AUTHOR, (await params).id);
+    const { id } = await params;
+    // A document that is not there is answered as such before the file is taken in.
+    await documents.title(LOCAL_AUTHOR, id);
     const bytes = await bytesWithin(request, MOST_FILE_BYTES);
-    return NextResponse.json({ file: await documents.files.keep(name, bytes) }, { status: 201 });
+    return NextResponse.json(
+      { file: await documents.keepFile(LOCAL_AUTHOR, id, name, bytes) },
+      { status: 201 },
+    );
   },
 });

@@ -1,12 +1,13 @@
 import { createReadStream, statSync } from "node:fs";
 import { Readable } from "node:stream";
-import { pdfJobs } from "@/server";
+import { authority, LOCAL_AUTHOR, pdfJobs } from "@/server";
 import { route } from "../../../../../respond";
 
 /** The file of a PDF that is made. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string; job: string }>({
   async GET(_request, { params }) {
     const { id, job } = await params;
+    (await authority()).allow(LOCAL_AUTHOR, "read", id);
     const { file, name } = pdfJobs().file(id, job);
     return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
       headers: {

@@ -1,0 +1,28 @@
+import type { Manuscript } from "@/core/document";
+import type { FormatName } from "./formats";
+import { readGateRope, writeGateRope } from "./gaterope";
+import { declaredEncoding, readHtml, writeHtml } from "./html";
+import type { ReadContext } from "./intake/read-context";
+import { readMarkdown, writeMarkdown } from "./markdown";
+import type { PromisedLink } from "./promised-link";
+import { readText, writeText } from "./text";
+import type { WriteOptions } from "./write-options";
+
+/** How a format is read and written. */
+export interface Codec {
+  /** The encoding that a file names itself, where the format has a way to. */
+  readonly encodingOf?: (bytes: Uint8Array) => string | null;
+  /** Throws a ReadError for what cannot be read. */
+  readonly read: (text: string, context: ReadContext) => Manuscript;
+  readonly write: (
+    manuscript: Manuscript,
+    options: WriteOptions,
+  ) => { readonly text: string; readonly promised: readonly PromisedLink[] };
+}
+
+export const CODECS: Record<FormatName, Codec> = {
+  html: { encodingOf: declaredEncoding, read: readHtml, write: writeHtml },
+  markdown: { read: readMarkdown, write: writeMarkdown },
+  text: { read: readText, write: (manuscript, { pages }) => writeText(manuscript, pages) },
+  gaterope: { read: readGateRope, write: writeGateRope },
+};
