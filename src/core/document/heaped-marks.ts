@@ -3,12 +3,19 @@ const MOST_MARKS = 30;
 const BEYOND = new RegExp(`(\\p{M}{${MOST_MARKS}})\\p{M}+`, "gu");
 const HEAP = new RegExp(`\\p{M}{${MOST_MARKS + 1},}`, "gu");
 
+/** Before these signs there is no mark, which most texts are soon found to be without. */
+const MAY_BE_MARK = /[\u0300-\uffff]/;
+
 /** So many marks a browser sets at once in no time; for a whole heap it takes a time that grows with the square of how many they are. */
 const AT_ONCE = 64;
 
 /** A text with at most 30 marks on a letter. */
 export function withoutHeaps(text: string): string {
-  return text.replace(BEYOND, "$1");
+  return mayHaveHeap(text) ? text.replace(BEYOND, "$1") : text;
+}
+
+function mayHaveHeap(text: string): boolean {
+  return text.length > MOST_MARKS && MAY_BE_MARK.test(text);
 }
 
 /** A text in parts, each heap of marks in pieces to be set one by one. */
@@ -31,7 +38,7 @@ export function apartInHeaps(text: string): { text: string; heaped: boolean }[] 
 
 /** The heaps of marks in a text, where more stand on one letter than any text needs, in pieces to be set one by one. */
 export function heapsIn(text: string): { from: number; to: number }[] {
-  if (text.length <= MOST_MARKS) return [];
+  if (!mayHaveHeap(text)) return [];
   return [...text.matchAll(HEAP)].flatMap(({ 0: marks, index }) =>
     Array.from({ length: Math.ceil(marks.length / AT_ONCE) }, (_, i) => ({
       from: index + i * AT_ONCE,

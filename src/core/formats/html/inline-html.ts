@@ -51,7 +51,9 @@ function leafHtml(node: Node, output: HtmlOutput): string {
 
 /** Heaps of marks on one letter are parted by `bdi`: a browser would take seconds to set one of thousands at once. */
 function textHtml(text: string): string {
-  return apartInHeaps(text)
+  const parts = apartInHeaps(text);
+  if (parts.length === 1) return escapeHtml(text);
+  return parts
     .map((part) => (part.heaped ? `<bdi>${escapeHtml(part.text)}</bdi>` : escapeHtml(part.text)))
     .join("");
 }
