@@ -73,6 +73,12 @@ test("a block that is longer than anybody reads at once is left to the editor", 
   expect(firstWords(indexDocument(doc), 2)).toBe("");
 });
 
+test("heaps of marks are parted as the editor parts them", () => {
+  const doc = createDocument([heading(1, `Zo${"\u0301".repeat(100)}`), paragraph("words")]);
+  const html = firstWords(indexDocument(doc), 0);
+  expect(html).toMatch(/^<h1[^>]*>Zo<bdi>\u0301{64}<\/bdi><bdi>\u0301{36}<\/bdi><\/h1><p/);
+});
+
 test("of blocks longer than a window there are only as many as fill it", () => {
   const long = paragraph("word ".repeat(10_000));
   const html = firstWords(

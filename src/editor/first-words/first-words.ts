@@ -5,7 +5,6 @@ import { idOf, lacksWords, schema, type Reference } from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
-import { heapSigns } from "../drawing/heap-signs";
 import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
 import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
 import { figureShape, pictureIn } from "../node-views/figure-view";
@@ -21,7 +20,7 @@ const LONG = 200_000;
 
 /**
  * The manuscript around the block that is shown first, as HTML: what its author sees until the editor is there, drawn by the
- * same rules. That block is marked with `data-first`, unless it is the very first. Empty where a block is too long for that or has marks in a heap.
+ * same rules. That block is marked with `data-first`, unless it is the very first. Empty where a block is too long for that.
  */
 export function firstWords(index: DocumentIndex, first: number): string {
   const { doc } = index;
@@ -32,7 +31,7 @@ export function firstWords(index: DocumentIndex, first: number): string {
   const written: string[] = [];
   let length = 0;
   for (let i = from; i < to && length < ENOUGH; i++) {
-    if (doc.child(i).nodeSize > LONG || heapSigns(doc.child(i)).length > 0) break;
+    if (doc.child(i).nodeSize > LONG) break;
     const back = returns.get(i);
     const html =
       writer.write(doc.child(i), i === first && first > 0 ? { "data-first": "" } : {}) +

@@ -1,4 +1,5 @@
 import { escapeHtml } from "@/core/formats/html/escape";
+import { textHtml } from "@/core/formats/html/text-html";
 
 const VOID = new Set(["br", "hr", "img"]);
 
@@ -11,7 +12,7 @@ class WrittenText implements Written {
   constructor(private readonly text: string) {}
 
   get html(): string {
-    return escapeHtml(this.text);
+    return textHtml(this.text);
   }
 }
 

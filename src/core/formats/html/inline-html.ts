@@ -1,9 +1,10 @@
 import type { Mark, Node } from "prosemirror-model";
-import { apartInHeaps, type DestinationId, type LinkLook, type LinkTarget } from "@/core/document";
+import type { DestinationId, LinkLook, LinkTarget } from "@/core/document";
 import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
+import { textHtml } from "./text-html";
 import { ownEntry } from "@/core/own-entry";
 
 /** Inline content as HTML. Marks that go on from one piece of text to the next stay open. */
@@ -47,15 +48,6 @@ function leafHtml(node: Node, output: HtmlOutput): string {
   return anchor
     ? `${output.aliases(id)}<span${attribute("id", anchor)}${nameAttribute(id, output)}></span>`
     : "";
-}
-
-/** Heaps of marks on one letter are parted by `bdi`: a browser would take seconds to set one of thousands at once. */
-function textHtml(text: string): string {
-  const parts = apartInHeaps(text);
-  if (parts.length === 1) return escapeHtml(text);
-  return parts
-    .map((part) => (part.heaped ? `<bdi>${escapeHtml(part.text)}</bdi>` : escapeHtml(part.text)))
-    .join("");
 }
 
 /** The sign of a note; its words are written at the end. */
