@@ -46,11 +46,29 @@ export function liesOn(words: string, boxes: readonly Box[], lines: readonly Pag
   ];
   if (readsOtherWay(lines.filter(({ baseline }) => baseline >= top - ABOVE && baseline <= bottom + REACH)))
     return true;
-  const read = boxes.map((box) => lettersIn(box, lines)).join("");
+  const read = joined(boxes)
+    .map((box) => lettersIn(box, lines))
+    .join("");
   if (read !== "" && wanted.startsWith(read)) return true;
   for (let length = Math.min(wanted.length, COMPARED); length > 0; length--)
     if (read.includes(wanted.slice(0, length))) return length >= Math.min(FEWEST, wanted.length);
   return false;
+}
+
+/** Boxes that follow each other on a line, as where a raised sign stands before words, as one: what lies between them is read once. */
+function joined(boxes: readonly Box[]): Box[] {
+  const all: Box[] = [];
+  for (const box of boxes) {
+    const last = all.at(-1);
+    const sameLine = last && last.y < box.y + box.height && box.y < last.y + last.height;
+    if (!last || !sameLine || Math.abs(last.x + last.width - box.x) > 1) all.push(box);
+    else {
+      const y = Math.min(last.y, box.y);
+      const bottom = Math.max(last.y + last.height, box.y + box.height);
+      all[all.length - 1] = { x: last.x, y, width: box.x + box.width - last.x, height: bottom - y };
+    }
+  }
+  return all;
 }
 
 function lettersIn(box: Box, lines: readonly PageLine[]): string {
