@@ -159,8 +159,9 @@ test("the caret goes where one clicks while the text still scrolls", async ({ pa
   }
   await kept(page);
   await expect(manuscript(page).getByRole("heading", { name: "Part 1", exact: true })).toHaveCount(1);
+  // Two stand together where the browser had not scrolled between two clicks; none is lost.
   const words = await manuscript(page).evaluate((root) => root.textContent);
-  expect(words.match(/§+/g)).toEqual(Array(8).fill("§"));
+  expect(words.match(/§/g)).toHaveLength(8);
 });
 
 test("letters typed as soon as the manuscript is back stand in their order", async ({ page }) => {
