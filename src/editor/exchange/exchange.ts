@@ -86,6 +86,8 @@ export class Exchange {
   private sending = false;
   private fetching = false;
   private loading = false;
+  /** The server's document does not come from the version here; noted until what is here is kept. */
+  private otherLine = false;
   private closed = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private due = 0;
@@ -318,7 +320,10 @@ export class Exchange {
       this.become({ kind: "keeping" });
     }
     if (status === 409 && error?.since) return this.take(error.since);
-    if (status === 409 && error?.code === "other-line") return this.loadAnew(true);
+    if (status === 409 && error?.code === "other-line") {
+      this.otherLine = true;
+      return this.loadAnew();
+    }
     if (status === 410 || (status === 409 && error?.code === "future-version")) return this.loadAnew();
     if (status === 422 && this.refusals++ < 1) return this.loadAnew();
     if (status === 422) return this.giveUpWaiting();
@@ -341,7 +346,8 @@ export class Exchange {
       this.apply(taken);
     } catch (error) {
       // The copy here is not the authority's; it is loaded anew, own steps on top.
-      return this.loadAnewSoon(error instanceof OtherLine);
+      if (error instanceof OtherLine) this.otherLine = true;
+      return this.loadAnewSoon();
     }
     this.afterTaking();
   }
@@ -376,11 +382,8 @@ export class Exchange {
     }
   }
 
-  /**
-   * Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. `otherLine`: it does not come from
-   * the version here.
-   */
-  private async loadAnew(otherLine = false): Promise<void> {
+  /** Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. */
+  private async loadAnew(): Promise<void> {
     const asked = this.version;
     const response = await this.fetch(`${this.address}?client=${this.client}`, {
       signal: AbortSignal.timeout(LONGEST_ANSWER),
@@ -397,7 +400,8 @@ export class Exchange {
     if (this.closed || (version < this.version && version >= asked)) return;
     this.copy.settle();
     const target = schema.nodeFromJSON(document);
-    if (otherLine || version < this.version) await this.keepVersion(target);
+    if (this.otherLine || version < this.version) await this.keepVersion(target);
+    this.otherLine = false;
     this.apply(this.own.become(target, whole, this.copy.state));
     this.afterTaking();
   }
@@ -419,11 +423,11 @@ export class Exchange {
     });
   }
 
-  private loadAnewSoon(otherLine = false): void {
+  private loadAnewSoon(): void {
     if (this.loading) return;
     this.loading = true;
     const attempt = (): void =>
-      void this.loadAnew(otherLine).then(
+      void this.loadAnew().then(
         () => (this.loading = false),
         () => setTimeout(() => !this.closed && attempt(), 2_000),
       );
