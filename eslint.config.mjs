@@ -11,6 +11,42 @@ const below = (folder, forbidden, why) => ({
   },
 });
 
+/** What a node carries is read through the typed accessors of `src/core/kinds`; what is decided by kind is a total record. */
+const kindsOnly = {
+  files: ["src/**/*.{ts,tsx}", "cli/**/*.ts", "demo/**/*.ts"],
+  ignores: ["src/core/kinds/**", "**/*.test.ts"],
+  rules: {
+    "no-restricted-syntax": [
+      "error",
+      {
+        // What comes from a parser of HTML or Markdown is taken apart as `{ attrs: written }`.
+        selector:
+          "MemberExpression[property.name='attrs'], ObjectPattern > Property[key.name='attrs'][value.name='attrs']",
+        message: "ProseMirror's own attrs may be anything: read them by asKind, asMark, settingsOf or idOf.",
+      },
+      {
+        selector:
+          "SwitchStatement > MemberExpression.discriminant[property.name='name'][object.property.name='type']",
+        message: "What is decided by kind is a total record, see byKind.",
+      },
+      {
+        selector: "SwitchStatement > SwitchCase > MemberExpression[object.name=/^(nodes|marks)$/]",
+        message: "What is decided by kind is a total record, see byKind.",
+      },
+      {
+        selector:
+          "BinaryExpression[operator=/^[!=]==$/] > MemberExpression[property.name='name'][object.property.name='type']",
+        message: "Ask isKind or asKind; what is decided by kind is a total record, see byKind.",
+      },
+      {
+        selector:
+          "BinaryExpression[operator=/^[!=]==$/] > MemberExpression[object.name=/^(nodes|marks)$/][property.name!='length'], BinaryExpression[operator=/^[!=]==$/] > MemberExpression[object.property.name=/^(nodes|marks)$/][property.name!='length']",
+        message: "Ask isKind or asKind; what is decided by kind is a total record, see byKind.",
+      },
+    ],
+  },
+};
+
 const config = [
   { ignores: [".next/**", "dist/**", "data/**", "next-env.d.ts", "test-results/**", "playwright-report/**"] },
   ...next,
@@ -22,6 +58,7 @@ const config = [
       "@next/next/no-img-element": "off",
     },
   },
+  kindsOnly,
   below(
     "core",
     [

@@ -1,7 +1,7 @@
 import { Transform } from "prosemirror-transform";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { indexDocument, placesSought, type DocumentIndex, type Section } from "@/core/destinations";
-import { schema, StyleStep } from "@/core/document";
+import { schema, StyleStep, idOf, isKind } from "@/core/document";
 import { occurrencesOf, type Sought } from "@/core/find";
 import { proposedTitles } from "@/core/structure";
 import { READY_SHEETS, styleRules } from "@/core/styles";
@@ -110,13 +110,13 @@ export const STRUCTURE_TASKS: readonly Task[] = [
 /** The document with each heading as a line in bold. */
 function untitled(pages: number) {
   const { doc } = material(pages).manuscript;
-  const { heading, paragraph } = schema.nodes;
+  const { paragraph } = schema.nodes;
   const blocks = doc.content.content.map((block) =>
-    block.type === heading ? paragraph.create({ id: block.attrs.id as string }, block.content) : block,
+    isKind(block, "heading") ? paragraph.create({ id: idOf(block)! }, block.content) : block,
   );
   const tr = new Transform(schema.nodes.doc.create(doc.attrs, blocks));
   doc.forEach((block, pos) => {
-    if (block.type === heading) tr.addMark(pos + 1, pos + block.nodeSize - 1, schema.marks.strong.create());
+    if (isKind(block, "heading")) tr.addMark(pos + 1, pos + block.nodeSize - 1, schema.marks.strong.create());
   });
   return tr.doc;
 }

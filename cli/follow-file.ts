@@ -39,9 +39,10 @@ export function followHtml(html: string, promised: readonly Promised[]): Followe
   }
   order.forEach((one, at) => {
     if (typeof one === "string") return;
-    for (const { name, value } of one.attrs) {
+    const { tagName, attrs: written } = one;
+    for (const { name, value } of written) {
       if (name === "id" && !ids.has(value)) ids.set(value, lettersFrom(order, at));
-      if (name === "href" && one.tagName === "a") links.set(value, (links.get(value) ?? 0) + 1);
+      if (name === "href" && tagName === "a") links.set(value, (links.get(value) ?? 0) + 1);
     }
   });
   const failed = promised.flatMap(({ text, href, leadsTo }) => {

@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
-import { schema, type Manuscript } from "@/core/document";
+import { schema, withSettings, type Manuscript } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import {
   endingsSaid,
@@ -116,10 +116,7 @@ async function run(command: Command): Promise<number> {
       if (!format)
         throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid([".pdf"])}.`);
       const { doc: read_, pictures, files, dropped } = await read(command.from);
-      let doc =
-        command.title === null
-          ? read_
-          : schema.nodes.doc.create({ ...read_.attrs, title: command.title }, read_.content);
+      let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
       if (format === "pdf") return writePdfFile(command, { doc, pictures, files }, dropped);

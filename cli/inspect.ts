@@ -1,3 +1,4 @@
+import { settingsOf, asKind } from "@/core/document";
 import type { LinkTarget, Manuscript } from "@/core/document";
 import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
@@ -29,7 +30,7 @@ export function inspect(
   const anchor = (id: Parameters<typeof index.anchors.of>[0]) => index.anchors.of(id) ?? "";
   const numbers = headingNumbers(index.headings);
   return {
-    title: doc.attrs.title as string,
+    title: settingsOf(doc).title,
     words: index.words,
     headings: index.headings.map((heading, i) => ({
       level: heading.level,
@@ -47,7 +48,7 @@ export function inspect(
     })),
     figures: index.figures.map((figure) => ({
       caption: doc.nodeAt(figure.pos)!.textContent,
-      alt: doc.nodeAt(figure.pos)!.attrs.alt as string,
+      alt: asKind(doc.nodeAt(figure.pos)!, "figure")!.alt,
       anchor: anchor(figure.id),
     })),
     tables: index.tables.map((table) => ({ caption: table.name, anchor: anchor(table.id) })),

@@ -55,7 +55,7 @@ async function seed(documents: DocumentAuthority): Promise<number> {
     let doc = schema.nodeFromJSON(JSON.parse(outcome.json));
     if (plan) doc = withPlan(doc, plan);
     const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
-    const json = JSON.stringify({ attrs: doc.attrs, ...(doc.toJSON() as object) });
+    const json = JSON.stringify(doc.toJSON());
     await documents.store(LOCAL_AUTHOR, json, summaryOf(indexDocument(doc)), pictures);
   }
   return DOCUMENTS.length;

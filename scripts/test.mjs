@@ -2,7 +2,7 @@
  * `npm test`: installs what is missing (Chromium too, where it may), then format, lint, types, unit tests, build,
  * end-to-end tests. Ends with one line alone, `N passed, N failed`; each check counts as one, each test as one.
  */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import { ensureInstalled, root } from "./install.mjs";
@@ -18,12 +18,36 @@ function attempt(command, args, more = {}) {
   );
 }
 
-function check(name, command, args) {
+function check(name, command, args, more = {}) {
   console.log(`\n== ${name}`);
-  if (attempt(command, args)) passed++;
+  tell(name, attempt(command, args, more));
+}
+
+function tell(name, ok) {
+  if (ok) passed++;
   else {
     failed++;
     console.log(`${name} failed`);
+  }
+}
+
+/** Checks that run at the same time; what each says is told when all have ended. */
+async function checkTogether(checks) {
+  const ended = await Promise.all(
+    checks.map(
+      ([name, command, args]) =>
+        new Promise((done) => {
+          const child = spawn(command, args, { cwd: root, env, stdio: ["ignore", "pipe", "pipe"] });
+          let said = "";
+          for (const stream of [child.stdout, child.stderr]) stream.on("data", (data) => (said += data));
+          child.on("error", (error) => (said += error.message));
+          child.on("close", (status) => done({ name, said, ok: status === 0 }));
+        }),
+    ),
+  );
+  for (const { name, said, ok } of ended) {
+    console.log(`\n== ${name}\n${said.trim()}`);
+    tell(name, ok);
   }
 }
 
@@ -59,10 +83,13 @@ ensureInstalled();
 ensureChromium();
 mkdirSync(path.join(root, "test-results"), { recursive: true });
 
-check("Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]);
-check("Lint", "npx", ["eslint", ".", "--max-warnings", "0"]);
-check("Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit"]);
-check("Build", "node", ["scripts/build.mjs"]);
+// Each of these three keeps one processor busy, mostly.
+await checkTogether([
+  ["Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]],
+  ["Lint", "npx", ["eslint", ".", "--max-warnings", "0"]],
+  ["Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit"]],
+]);
+check("Build", "node", ["scripts/build.mjs"], { TYPES_CHECKED: "1" });
 tests(
   "Unit tests",
   "npx",

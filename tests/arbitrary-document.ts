@@ -4,6 +4,7 @@ import {
   bookmarkEntry,
   createDocument,
   idOf,
+  isMark,
   LINK_LOOKS,
   newId,
   schema,
@@ -160,7 +161,7 @@ function build(drafts: readonly Draft[]): Node {
     all.flatMap((one, i) => {
       const set: Mark[] = [...one.marks];
       if (one.link !== null) set.push(link(one.link, headings));
-      if (one.bookmark && !one.marks.some((mark) => mark.type === marks.code)) {
+      if (one.bookmark && !one.marks.some((mark) => isMark(mark, "code"))) {
         const id = newId();
         bookmarks[id] = bookmarkEntry("range", `Place ${++count}`);
         set.push(marks.bookmark.create({ id }));

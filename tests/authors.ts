@@ -3,13 +3,15 @@ import { redo, undo } from "prosemirror-history";
 import { Slice, type Mark, type Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Transaction } from "prosemirror-state";
 import {
+  idOf,
+  isKind,
   MoveBlocksStep,
   schema,
+  settingsOf,
   sizeOf,
   stepToJSON,
   type DestinationId,
   type LinkTarget,
-  type Registry,
 } from "@/core/document";
 import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
 import { occurrencesOf } from "@/core/find";
@@ -169,7 +171,7 @@ export class Author {
       if (text === "") return;
       const tr = this.state.tr;
       if (kind === "link") {
-        const target = this.letters.target(doc.child(size % doc.childCount).attrs.id as string);
+        const target = this.letters.target(idOf(doc.child(size % doc.childCount))!);
         linkRange(tr, range.from, range.to, target);
         this.linked.push({ target, letters: text, before: doc.textContent });
       } else
@@ -195,7 +197,7 @@ export class Author {
 
   /** Calls one of the bookmarks something else. */
   private rename(size: number, to: number): void {
-    const ids = Object.keys((this.state.doc.attrs.registry as Registry).bookmarks);
+    const ids = Object.keys(settingsOf(this.state.doc).registry.bookmarks);
     const id = ids[size % Math.max(1, ids.length)] as DestinationId | undefined;
     if (id) this.dispatchAs("rename")(renameBookmark(this.state.tr, id, `Name ${to}`));
   }
@@ -203,17 +205,17 @@ export class Author {
   /** Puts in a cross-reference to one of the headings, or words the first one from a place on in another way. */
   private refer(kind: "reference" | "reword", pos: number, size: number): void {
     const { doc, tr } = this.state;
-    const headings = doc.content.content.filter((block) => block.type === schema.nodes.heading);
+    const headings = doc.content.content.filter((block) => isKind(block, "heading"));
     const heading = headings[size % Math.max(1, headings.length)];
     if (kind === "reference") {
       const { $from, from } = TextSelection.near(doc.resolve(pos));
       if (!heading || !$from.parent.inlineContent) return;
-      const target = { kind: "destination", id: heading.attrs.id as string };
+      const target = { kind: "destination", id: idOf(heading)! };
       return this.dispatchAs(kind)(tr.insert(from, schema.nodes.cross_reference.create({ target })));
     }
     let at = -1;
     doc.descendants((node, where) => {
-      if (at < 0 && where >= pos && node.type === schema.nodes.cross_reference) at = where;
+      if (at < 0 && where >= pos && isKind(node, "cross_reference")) at = where;
     });
     if (at >= 0) this.dispatchAs(kind)(tr.setNodeAttribute(at, "form", ["{title}", "{page}"][size % 2]));
   }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Plugin, type Transaction } from "prosemirror-state";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, idOf } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 
 const { nodes } = schema;
@@ -60,6 +60,6 @@ export class Desk {
 
   /** Ids of the blocks, in order. */
   get ids(): (string | null)[] {
-    return this.doc.content.content.map((block) => block.attrs.id as string | null);
+    return this.doc.content.content.map((block) => idOf(block));
   }
 }

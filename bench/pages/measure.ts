@@ -7,7 +7,7 @@ import path from "node:path";
 import { Fragment, Slice } from "prosemirror-model";
 import { CHROMIUM } from "#tests/chromium";
 import { indexDocument } from "@/core/destinations";
-import { documentJSON, schema } from "@/core/document";
+import { documentJSON, schema, idOf, isKind, levelOf } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
 import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";
@@ -67,7 +67,7 @@ async function measured(): Promise<object> {
       const times: number[] = [];
       for (let i = 0; i < 160; i++) {
         let block = Math.floor((doc.childCount * ((i * 37) % 100)) / 100);
-        while (doc.child(block).type !== schema.nodes.paragraph) block = (block + 1) % doc.childCount;
+        while (!isKind(doc.child(block), "paragraph")) block = (block + 1) % doc.childCount;
         let pos = 1;
         for (let b = 0; b < block; b++) pos += doc.child(b).nodeSize;
         doc = doc.replace(pos, pos, new Slice(Fragment.from(schema.text("lamp ")), 0, 0));
@@ -168,9 +168,9 @@ function forPdfMake(count: number): object {
       case "heading":
         content.push({
           text: inline(block),
-          style: `heading${block.attrs.level as number}`,
+          style: `heading${levelOf(block)}`,
           tocItem: true,
-          id: block.attrs.id as string,
+          id: idOf(block)!,
         });
         break;
       case "paragraph":

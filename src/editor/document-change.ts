@@ -1,6 +1,14 @@
 import type { Node } from "prosemirror-model";
-import { summarise } from "@/core/destinations";
-import { changedRun, idOf, schema, type ChangedRun, type DestinationId } from "@/core/document";
+import { summarise, blockPlaceOf } from "@/core/destinations";
+import {
+  asKind,
+  changedRun,
+  idOf,
+  isKind,
+  settingsOf,
+  type ChangedRun,
+  type DestinationId,
+} from "@/core/document";
 import { targetKey } from "@/core/links";
 
 /** What differs between two versions of a document, as far as something is drawn from it. Asked for once a change. */
@@ -21,7 +29,8 @@ export class DocumentChange {
     for (let i = start; i < endAfter; i++) {
       const a = this.before.child(i);
       const b = this.after.child(i);
-      if (a.type !== b.type || ["id", "level", "series"].some((name) => a.attrs[name] !== b.attrs[name]))
+      const [was, is] = [asKind(a, "heading"), asKind(b, "heading")];
+      if (a.type !== b.type || idOf(a) !== idOf(b) || was?.level !== is?.level || was?.series !== is?.series)
         return true;
     }
     return false;
@@ -42,7 +51,7 @@ export class DocumentChange {
   get emptied(): DestinationId[] {
     const { start, endBefore, endAfter } = this.run;
     const headings = (doc: Node, end: number) =>
-      doc.content.content.slice(start, end).filter((block) => block.type === schema.nodes.heading);
+      doc.content.content.slice(start, end).filter((block) => isKind(block, "heading"));
     const empty = new Set(
       headings(this.after, endAfter).flatMap((block) => (block.content.size === 0 ? [idOf(block)] : [])),
     );
@@ -55,16 +64,16 @@ export class DocumentChange {
   /** Whether headings changed: their words, or how they are counted. */
   get headings(): boolean {
     return (
-      this.before.attrs.styles !== this.after.attrs.styles ||
-      this.touches((block) => block.type === schema.nodes.heading)
+      settingsOf(this.before).styles !== settingsOf(this.after).styles ||
+      this.touches((block) => isKind(block, "heading"))
     );
   }
 
   /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, names, the rules. */
   get places(): boolean {
     return (
-      this.touches((block) => PLACES.has(block.type.name)) ||
-      this.before.attrs !== this.after.attrs ||
+      this.touches((block) => blockPlaceOf(block) !== null) ||
+      settingsOf(this.before) !== settingsOf(this.after) ||
       this.bookmarks ||
       this.notes
     );
@@ -120,5 +129,3 @@ export class DocumentChange {
     return all(this.before, endBefore) !== all(this.after, endAfter);
   }
 }
-
-const PLACES = new Set(["heading", "figure", "table", "equation", "contents_list"]);

@@ -1,6 +1,6 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
-import { schema, shortened, type DestinationId } from "@/core/document";
+import { isKind, shortened, type DestinationId } from "@/core/document";
 import type { WayOn } from "@/core/wayfinding";
 import { selectionAt, shownEnd } from "./landing";
 import { glow } from "./plugins/glow";
@@ -60,7 +60,7 @@ export class Jumps {
     const { $from, from } = state.selection;
     const heading = index.sectionAt(from);
     // The caret of who landed on a figure is in its caption.
-    const figure = $from.depth > 0 && $from.node(1).type === schema.nodes.figure;
+    const figure = $from.depth > 0 && isKind($from.node(1), "figure");
     return {
       pos: figure ? $from.before(1) : from,
       label: heading ? shortened(heading.name || "a section", 40) : "the beginning",

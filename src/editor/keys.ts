@@ -11,7 +11,7 @@ import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-li
 import type { Node } from "prosemirror-model";
 import { NodeSelection, Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
-import { schema } from "@/core/document";
+import { schema, isKind } from "@/core/document";
 import { splitBlockWithId, toggle } from "./commands/blocks";
 import { setLevel } from "./commands/levels";
 
@@ -51,7 +51,7 @@ function chooseGenerated(direction: -1 | 1): Command {
     if (!atEdge) return false;
     const border = doc.resolve(direction < 0 ? $head.before() : $head.after());
     const beside = direction < 0 ? border.nodeBefore : border.nodeAfter;
-    if (beside?.type !== nodes.contents_list && beside?.type !== nodes.equation) return false;
+    if (!beside || !isKind(beside, "contents_list", "equation")) return false;
     const at = direction < 0 ? border.pos - beside.nodeSize : border.pos;
     dispatch?.(tr.setSelection(NodeSelection.create(doc, at)).scrollIntoView());
     return true;

@@ -1,3 +1,4 @@
+import { isKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { NodeSelection, TextSelection, type Selection } from "prosemirror-state";
 
@@ -5,17 +6,17 @@ import { NodeSelection, TextSelection, type Selection } from "prosemirror-state"
 export function selectionAt(doc: Node, pos: number): Selection {
   const node = doc.nodeAt(pos);
   const between = doc.resolve(pos).depth === 0;
-  if (node && between && !node.isTextblock && node.type.name !== "table" && NodeSelection.isSelectable(node))
+  if (node && between && !node.isTextblock && !isKind(node, "table") && NodeSelection.isSelectable(node))
     return NodeSelection.create(doc, pos);
   const $at = doc.resolve(Math.min(pos + (between ? 1 : 0), doc.content.size));
-  if ($at.parent.type.name === "note") return NodeSelection.create(doc, $at.before());
+  if (isKind($at.parent, "note")) return NodeSelection.create(doc, $at.before());
   return TextSelection.near($at);
 }
 
 /** What is chosen to show words from one position to another: the words, or the note in which they stand. */
 export function selectionOf(doc: Node, from: number, to: number): Selection {
   const $from = doc.resolve(from);
-  return $from.parent.type.name === "note"
+  return isKind($from.parent, "note")
     ? NodeSelection.create(doc, $from.before())
     : TextSelection.create(doc, from, to);
 }

@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import { undo } from "prosemirror-history";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { paragraph } from "#tests/editing";
-import { createDocument } from "@/core/document";
+import { createDocument, settingsOf } from "@/core/document";
 import { OneField } from "./one-field";
 import { ownHistory } from "./plugins/own-history";
 
@@ -11,7 +11,7 @@ test("what is typed into a field is one step of undo, until there is a pause or 
   const field = new OneField();
   const dispatch = (tr: Transaction, at: number) => (state = state.apply(field.mark(tr, at)));
   const name = (title: string, at: number) => dispatch(state.tr.setDocAttribute("title", title), at);
-  const title = () => state.doc.attrs.title as string;
+  const title = () => settingsOf(state.doc).title;
   const back = () => undo(state, (tr) => (state = state.apply(tr)));
 
   name("A", 0);
@@ -25,7 +25,7 @@ test("what is typed into a field is one step of undo, until there is a pause or 
   back();
   expect(title()).toBe("Abc");
   back();
-  expect(state.doc.attrs.language).not.toBe("de");
+  expect(settingsOf(state.doc).language).not.toBe("de");
   expect(title()).toBe("Abc");
   back();
   expect(title()).toBe("");

@@ -1,12 +1,12 @@
 import { expect, test } from "@jest/globals";
-import { createDocument } from "@/core/document";
+import { createDocument, idOf as permanentId } from "@/core/document";
 import { paragraph } from "#tests/editing";
 import { openingPlace, readTold, toldPlaces } from "./opening-place";
 
 const doc = createDocument(
   Array.from({ length: 40 }, (_, i) => paragraph(`${i} `.padEnd(i === 30 ? 2_000 : 100, "x"))),
 );
-const idOf = (block: number) => doc.child(block).attrs.id as string;
+const idOf = (block: number) => permanentId(doc.child(block))!;
 const startOf = (block: number) => {
   let pos = 0;
   for (let i = 0; i < block; i++) pos += doc.child(i).nodeSize;

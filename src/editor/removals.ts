@@ -1,6 +1,6 @@
 import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import type { DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
-import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
+import { shortened, type DestinationId, type LinkTarget, idOf } from "@/core/document";
 import {
   impactOf,
   incomingLinks,
@@ -72,7 +72,7 @@ export class Removals {
     const { selection } = state;
     const place =
       selection instanceof NodeSelection && selection.$from.depth === 0
-        ? index.destination(selection.node.attrs.id as DestinationId)
+        ? index.destination(idOf(selection.node)!)
         : undefined;
     if (!place) return false;
     if (incomingLinks(index, place.id).length === 0 && elsewhere.incomingTo(place.id).length === 0)

@@ -1,7 +1,7 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import { becomeVersion, blockById, newId, type DestinationId } from "@/core/document";
+import { becomeVersion, blockById, newId, type DestinationId, settingsOf } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
@@ -195,7 +195,7 @@ export class Session {
   }
 
   get title(): string {
-    return this.state.doc.attrs.title as string;
+    return settingsOf(this.state.doc).title;
   }
 
   /** Where a position stands on the screen, or null while the manuscript is not shown. */

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
-import { lineOf, schema, shortened, type DestinationId } from "@/core/document";
+import { lineOf, shortened, idOf, levelOf } from "@/core/document";
 import { incomingLinks } from "@/core/links";
 import { kindOf, levelsOf } from "@/core/wayfinding";
 import type { DocumentChange } from "./document-change";
@@ -13,13 +13,13 @@ export function toldOfLevels({ before, after, run }: DocumentChange, index: Docu
   const levels = new Map<string, number>();
   for (let i = run.start; i < run.endBefore; i++) {
     const node = before.child(i);
-    if (node.type === schema.nodes.heading) levels.set(node.attrs.id as string, node.attrs.level as number);
+    if (levelOf(node) > 0) levels.set(idOf(node)!, levelOf(node));
   }
   const changed: Changed[] = [];
   for (let i = run.start; i < run.endAfter; i++) {
     const node = after.child(i);
-    const was = levels.get(node.attrs.id as string) ?? null;
-    const is = node.type === schema.nodes.heading ? (node.attrs.level as number) : null;
+    const was = levels.get(idOf(node)!) ?? null;
+    const is = levelOf(node) || null;
     if (was !== null && was !== is) changed.push({ node, was, is });
   }
   if (changed.length === 0) return null;
@@ -38,7 +38,7 @@ export function toldOfLevels({ before, after, run }: DocumentChange, index: Docu
   });
   const links = changed
     .filter(({ is }) => is === null)
-    .reduce((sum, { node }) => sum + incomingLinks(index, node.attrs.id as DestinationId).length, 0);
+    .reduce((sum, { node }) => sum + incomingLinks(index, idOf(node)!).length, 0);
   if (links > 0)
     told.push(
       links === 1 ? "The link that leads there still lands." : `The ${links} links there still land.`,

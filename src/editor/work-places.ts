@@ -1,3 +1,4 @@
+import { idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { keepInBrowser, readKeptList } from "./kept-in-browser";
 import { openingPlace, placeIn, PLACES_COOKIE, toldPlaces, workPlaceSchema } from "./opening-place";
@@ -22,7 +23,7 @@ export class WorkPlaces {
   note(doc: Node, pos: number): void {
     const $pos = doc.resolve(Math.min(pos, doc.content.size));
     const index = Math.min($pos.index(0), doc.childCount - 1);
-    const block = doc.child(index).attrs.id as string | null;
+    const block = idOf(doc.child(index));
     if (!block) return;
     const offset = $pos.depth > 0 ? $pos.pos - $pos.before(1) : 0;
     const first = this.places[0];
@@ -30,7 +31,7 @@ export class WorkPlaces {
     else {
       const near = new Set<string>();
       for (let i = Math.max(0, index - APART); i <= Math.min(doc.childCount - 1, index + APART); i++)
-        near.add(doc.child(i).attrs.id as string);
+        near.add(idOf(doc.child(i))!);
       this.places = [{ block, offset }, ...this.places.filter((it) => !near.has(it.block))].slice(0, MOST);
     }
     this.timer ??= setTimeout(() => this.keep(), PAUSE);

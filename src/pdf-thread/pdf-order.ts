@@ -1,4 +1,4 @@
-import { attachedFiles, documentJSON, type Manuscript, type Registry } from "@/core/document";
+import { attachedFiles, documentJSON, settingsOf, type Manuscript } from "@/core/document";
 import type { PdfOrder } from "./messages";
 
 /** A document as the thread takes it. */
@@ -10,7 +10,7 @@ export function pdfOrder(
     ...rest
   }: Pick<PdfOrder, "options" | "fonts" | "file"> & Partial<Pick<PdfOrder, "attachments" | "asked">>,
 ): PdfOrder {
-  const attached = attachedFiles(doc.attrs.registry as Registry).flatMap(({ id, name, type, content }) => {
+  const attached = attachedFiles(settingsOf(doc).registry).flatMap(({ id, name, type, content }) => {
     const bytes = files.get(content);
     return bytes ? [{ id, name, type, bytes }] : [];
   });

@@ -3,7 +3,7 @@ import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
-import { contentOf, schema, type Manuscript, type Pictures } from "@/core/document";
+import { contentOf, schema, type Manuscript, type Pictures, settingsOf } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import { shelfOf } from "@/core/links";
@@ -79,7 +79,7 @@ function filesIn({ attachments }: PdfOrder): Map<string, Uint8Array> {
 /** The document in its open form. */
 function sourceOf(manuscript: Manuscript) {
   return {
-    name: fileNameFor(manuscript.doc.attrs.title as string, FORMATS.gaterope.endings[0]),
+    name: fileNameFor(settingsOf(manuscript.doc).title, FORMATS.gaterope.endings[0]),
     type: "application/json",
     bytes: new TextEncoder().encode(writeFile(manuscript, "gaterope").text),
   };

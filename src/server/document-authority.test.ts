@@ -6,7 +6,15 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { sql } from "kysely";
 import { Transform } from "prosemirror-transform";
-import { createDocument, RegistryStep, bookmarkEntry, newId, schema, type StepJSON } from "@/core/document";
+import {
+  bookmarkEntry,
+  createDocument,
+  idOf,
+  newId,
+  RegistryStep,
+  schema,
+  type StepJSON,
+} from "@/core/document";
 import { DatabaseError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from ".";
 import type { LiveEvent } from "@/core/exchange";
 import { readSnapshot } from "./stored-documents";
@@ -211,7 +219,7 @@ describe("steps", () => {
     const copy = (await documents.read(LOCAL_AUTHOR, id)).index.doc.child(0).toJSON() as object;
     await append(id, 0, "a", [{ stepType: "replace", from: 6, to: 6, slice: { content: [copy] } }]);
     const { index } = await documents.read(LOCAL_AUTHOR, id);
-    const [one, two] = index.doc.content.content.map((block) => block.attrs.id as string);
+    const [one, two] = index.doc.content.content.map((block) => idOf(block)!);
     expect(one).toBeTruthy();
     expect(two).toBeTruthy();
     expect(one).not.toBe(two);

@@ -3,9 +3,11 @@ import { promisify } from "node:util";
 import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import {
-  documentJSON,
+  asKind,
   createDocument,
+  documentJSON,
   newId,
+  settingsOf,
   type AttachedFile,
   type DocumentTarget,
   type Manuscript,
@@ -364,7 +366,7 @@ export class DocumentAuthority {
   /** The newest version with the pictures it holds and the files attached to it. */
   async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
     const { index } = await this.read(person, id);
-    const names = index.figures.map((figure) => index.doc.nodeAt(figure.pos)!.attrs.picture as string);
+    const names = index.figures.map((figure) => asKind(index.doc.nodeAt(figure.pos)!, "figure")!.picture);
     const files = this.files.all(index.registry);
     return { doc: index.doc, pictures: this.pictures.all(names), files, index };
   }
@@ -539,7 +541,7 @@ export class DocumentAuthority {
             .set({
               version: open.version,
               changed_at: Date.now(),
-              title: open.doc.attrs.title as string,
+              title: settingsOf(open.doc).title,
             })
             .where("id", "=", id)
             .execute();

@@ -1,13 +1,15 @@
-import type { Node } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemirror-transform";
 import {
   changedRun,
   checkFromOutside,
+  idOf,
   mapOver,
   mendedIds,
   RegistryStep,
   ReplaceWordsStep,
   schema,
+  settingsOf,
   stepFromJSON,
   stepToJSON,
   type StepJSON,
@@ -33,7 +35,7 @@ export class OpenDocument {
   ) {}
 
   static of(doc: Node, version: number, recent: readonly StoredStep[]): OpenDocument {
-    const ids = new Set(doc.content.content.map((block) => block.attrs.id as string));
+    const ids = new Set(doc.content.content.map((block) => idOf(block)!));
     const numbers = new Map<string, number>();
     for (const { client, number } of recent) numbers.set(client, number);
     return new OpenDocument(doc, version, recent, numbers, ids, null);
@@ -217,9 +219,9 @@ function after(doc: Node, step: Step): Node {
 function check(before: Node, doc: Node, steps: readonly Step[]): void {
   try {
     if (doc.childCount === 0) throw new RangeError("the document is empty");
-    if (doc.attrs !== before.attrs && steps.some((step) => step instanceof DocAttrStep))
+    if (settingsOf(doc) !== settingsOf(before) && steps.some((step) => step instanceof DocAttrStep))
       // A document of one empty paragraph with the same attributes is checked at no cost.
-      schema.nodes.doc.create(doc.attrs, schema.nodes.paragraph.create()).check();
+      doc.copy(Fragment.from(schema.nodes.paragraph.create())).check();
     const run = changedRun(before, doc);
     checkFromOutside(doc.content.content.slice(run.start, run.endAfter));
   } catch (error) {

@@ -1,6 +1,6 @@
 import { mkdirSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
-import { newId, type Manuscript } from "@/core/document";
+import { newId, type Manuscript, settingsOf } from "@/core/document";
 import { fileNameFor } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -71,7 +71,7 @@ export class PdfJobs {
     const kept: Kept = {
       document,
       file,
-      name: fileNameFor(manuscript.doc.attrs.title as string, ".pdf"),
+      name: fileNameFor(settingsOf(manuscript.doc).title, ".pdf"),
       making: job,
       state: { kind: "making", stage: "pages", done: 0, of: 1 },
     };

@@ -16,7 +16,7 @@ import {
   type Edit,
 } from "#tests/authors";
 import { heading, list, paragraph } from "#tests/editing";
-import { createDocument } from "@/core/document";
+import { createDocument, idOf } from "@/core/document";
 import type { SentSteps } from "@/core/exchange";
 import { isServerError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from ".";
 
@@ -167,7 +167,7 @@ describe("several authors at one document", () => {
           const doc = await session.settle();
           doc.check();
           for (const author of session.authors) expect(plain(author.state.doc)).toEqual(plain(doc));
-          const ids = doc.content.content.map((block) => block.attrs.id as string);
+          const ids = doc.content.content.map((block) => idOf(block)!);
           expect(ids.every(Boolean)).toBe(true);
           expect(new Set(ids).size).toBe(ids.length);
           expectLettersKept(session, doc, turns);

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
 
 /** What of a document an expression can name. */
@@ -53,7 +54,7 @@ export function knownOf(index: DocumentIndex, pages: number | null, now: Date = 
   return {
     fact: (name) => (name === "pages" ? pages : FACTS_OF[name](index)),
     today: dayOf(now.getFullYear(), now.getMonth() + 1, now.getDate()),
-    language: index.doc.attrs.language as string,
+    language: settingsOf(index.doc).language,
   };
 }
 

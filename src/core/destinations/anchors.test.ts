@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, idOf } from "@/core/document";
 import { ANCHOR_LENGTH, anchorFrom, headingNumbers, indexDocument, proposeAnchor } from ".";
 
 const NCNAME = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;
@@ -64,7 +64,7 @@ describe("an anchor", () => {
 
   test("stays as published when its heading is renamed, and earlier ones still find it", () => {
     const doc = createDocument([heading("New title")]);
-    const id = doc.child(0).attrs.id as string;
+    const id = idOf(doc.child(0))!;
     const published = doc.type.create(
       {
         ...doc.attrs,

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DestinationId, Registry } from "@/core/document";
 import type { Destination } from "./destination";
@@ -93,10 +94,7 @@ export function assignAnchors(
   registry: Registry,
   earlier: { anchors: Anchors; destinations: readonly Destination[]; doc: Node } | null,
 ): Anchors {
-  if (
-    earlier &&
-    sameNames(destinations, registry, earlier.destinations, earlier.doc.attrs.registry as Registry)
-  )
+  if (earlier && sameNames(destinations, registry, earlier.destinations, settingsOf(earlier.doc).registry))
     return earlier.anchors;
   const exact = new Map<string, DestinationId>();
   const byAnchor = new Map<string, DestinationId | null>();

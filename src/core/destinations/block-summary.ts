@@ -1,9 +1,15 @@
 import type { Mark, Node } from "prosemirror-model";
 import {
+  asMark,
+  byKind,
   countWords,
   idOf,
+  isKind,
   lineOf,
+  type ByBlock,
+  type ByKind,
   type DestinationId,
+  type InlineKind,
   type LinkTarget,
   type Reference,
 } from "@/core/document";
@@ -78,7 +84,7 @@ function read(block: Node): BlockSummary {
   return {
     id: idOf(block),
     words,
-    line: knownBy(block),
+    line: byKind(KNOWN_BY, block),
     links: kept(found.links),
     bookmarks: kept(found.bookmarks),
     notes: kept(found.notes),
@@ -100,77 +106,111 @@ interface Found {
   readonly computed: ComputedPiece[];
 }
 
-function knownBy(block: Node): string {
-  switch (block.type.name) {
-    case "heading":
-      return lineOf(block);
-    case "figure":
-      return lineOf(block) || (block.attrs.alt as string);
-    case "table":
-      return lineOf(block.child(0));
-    case "contents_list":
-      return block.attrs.heading as string;
-    default:
-      return "";
-  }
-}
+const byNothing = () => "";
+
+/** What a block is known by in lists and menus; nothing where it has no words that name it. */
+const KNOWN_BY: ByBlock<[], string> = {
+  heading: lineOf,
+  figure: (node, { alt }) => lineOf(node) || alt,
+  table: (node) => lineOf(node.child(0)),
+  contents_list: (_node, { heading }) => heading,
+  paragraph: byNothing,
+  bullet_list: byNothing,
+  ordered_list: byNothing,
+  quotation: byNothing,
+  code_block: byNothing,
+  equation: byNothing,
+  rule: byNothing,
+  page_break: byNothing,
+};
+
+type Leaf = Exclude<InlineKind, "text">;
+
+/** The words that stand for what is no text, where words are counted. */
+const WORDS: ByKind<Leaf, [], string> = {
+  hard_break: () => " ",
+  formula: byNothing,
+  note: byNothing,
+  cross_reference: byNothing,
+  computation: byNothing,
+  bookmark_point: byNothing,
+};
+
+const nothingFound = () => 0;
+
+/** What is found in something that is no text; answers how many words stand in it. */
+const FIND: ByKind<Leaf, [at: number, found: Found], number> = {
+  cross_reference: (child, reference, at, { links }) => {
+    const { target } = reference;
+    links.push({ from: at, to: at + child.nodeSize, text: target.was ?? "", target, reference });
+    return 0;
+  },
+  computation: (_child, { expression }, at, { computed }) => {
+    computed.push({ from: at, expression });
+    return 0;
+  },
+  bookmark_point: (_child, { id }, at, { bookmarks }) => {
+    bookmarks.push({ id, from: at, to: at, text: "", point: true });
+    return 0;
+  },
+  note: (child, { id, place }, at, found) => {
+    found.notes.push({ id, place, from: at, to: at + child.nodeSize, text: lineOf(child) });
+    return readTextblock(child, at + 1, found);
+  },
+  hard_break: nothingFound,
+  formula: nothingFound,
+};
 
 /** Reads one run of inline content that begins at `start`; answers its word count. */
 function readTextblock(node: Node, start: number, found: Found): number {
-  const { links, bookmarks, notes } = found;
   let text = "";
   let inNotes = 0;
   let at = start;
-  let lastLink: Mark | null = null;
+  let lastLink = null as Mark | null;
   const openMarks = new Map<DestinationId, number>();
   for (let i = 0; i < node.childCount; i++) {
     const child = node.child(i);
-    const piece = child.isText ? child.text! : child.type.name === "hard_break" ? " " : "";
+    const end = at + child.nodeSize;
+    const piece = child.isText ? child.text! : byKind(WORDS, child);
     for (const mark of child.marks) {
-      if (mark.type.name === "link") {
-        addLink(links, mark, lastLink, at, at + child.nodeSize, piece);
-        lastLink = mark;
-      } else if (mark.type.name === "bookmark")
-        addRange(bookmarks, openMarks, mark, at, at + child.nodeSize, piece);
+      const range = asMark(mark, "bookmark");
+      const link = asMark(mark, "link");
+      if (range) addRange(found.bookmarks, openMarks, range.id, at, end, piece);
+      if (!link) continue;
+      addLink(found.links, link.target, lastLink?.eq(mark) === true, at, end, piece);
+      lastLink = mark;
     }
-    if (child.type.name === "cross_reference") {
-      const reference = child.attrs as Reference;
-      const { target } = reference;
-      links.push({ from: at, to: at + child.nodeSize, text: target.was ?? "", target, reference });
-      lastLink = null;
-    }
-    if (child.type.name === "computation")
-      found.computed.push({ from: at, expression: child.attrs.expression as string });
-    if (child.type.name === "bookmark_point")
-      bookmarks.push({ id: child.attrs.id as DestinationId, from: at, to: at, text: "", point: true });
-    if (child.type.name === "note") {
-      const { id, place } = child.attrs as Pick<NotePiece, "id" | "place">;
-      notes.push({ id, place, from: at, to: at + child.nodeSize, text: lineOf(child) });
-      inNotes += readTextblock(child, at + 1, found);
-    }
+    if (isKind(child, "cross_reference")) lastLink = null;
+    if (!child.isText) inNotes += byKind(FIND, child, at, found);
     text += piece;
-    at += child.nodeSize;
+    at = end;
   }
   return countWords(text) + inNotes;
 }
 
 /** A link goes on where the last one of the same target ended, whatever other marks its words carry. */
-function addLink(links: LinkPiece[], mark: Mark, last: Mark | null, from: number, to: number, text: string) {
+function addLink(
+  links: LinkPiece[],
+  target: LinkTarget,
+  goesOn: boolean,
+  from: number,
+  to: number,
+  text: string,
+) {
   const before = links.at(-1);
-  if (before && last?.eq(mark) && before.to === from)
+  if (before && goesOn && before.to === from)
     links[links.length - 1] = { ...before, to, text: before.text + text };
-  else links.push({ from, to, text, target: mark.attrs.target as LinkTarget });
+  else links.push({ from, to, text, target });
 }
 
 function addRange(
   pieces: BookmarkPiece[],
   open: Map<DestinationId, number>,
-  mark: Mark,
+  id: DestinationId,
   from: number,
   to: number,
   text: string,
 ) {
-  const id = mark.attrs.id as DestinationId;
   const index = open.get(id);
   const before = index === undefined ? undefined : pieces[index];
   if (before && before.to === from) pieces[index!] = { ...before, to, text: before.text + text };

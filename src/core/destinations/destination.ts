@@ -1,3 +1,4 @@
+import type { BlockPlace } from "./block-places";
 import type { DestinationId, LinkTarget, Reference, Series } from "@/core/document";
 
 interface Place {
@@ -37,7 +38,7 @@ export interface Bookmark extends Place {
 
 /** A figure, table, equation or contents list as a destination. */
 export interface BlockDestination extends Place {
-  readonly kind: "figure" | "table" | "equation" | "contents";
+  readonly kind: Exclude<BlockPlace, "heading">;
 }
 
 /** A footnote or endnote as a destination; its name is its words. */

@@ -2,7 +2,15 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Transform } from "prosemirror-transform";
 import { anyDocument } from "#tests/arbitrary-document";
-import { countWords, createDocument, newId, RegistryStep, bookmarkEntry, schema } from "@/core/document";
+import {
+  countWords,
+  createDocument,
+  newId,
+  RegistryStep,
+  bookmarkEntry,
+  schema,
+  isKind,
+} from "@/core/document";
 import { indexDocument, type DocumentIndex } from ".";
 
 const { nodes, marks } = schema;
@@ -44,9 +52,9 @@ describe("the index", () => {
             const pos = at % doc.content.size;
             const $pos = doc.resolve(pos);
             if (kind === "type" && $pos.parent.inlineContent) tr.insert(pos, schema.text("new words "));
-            if (kind === "split" && $pos.parent.type === nodes.paragraph && $pos.depth === 1) tr.split(pos);
+            if (kind === "split" && isKind($pos.parent, "paragraph") && $pos.depth === 1) tr.split(pos);
             if (kind === "delete") tr.delete(pos, Math.min(pos + length, doc.content.size));
-            if (kind === "level" && $pos.depth === 1 && $pos.parent.type === nodes.heading)
+            if (kind === "level" && $pos.depth === 1 && isKind($pos.parent, "heading"))
               tr.setNodeAttribute($pos.before(), "level", 1 + (length % 6));
             if (kind === "mark") {
               const id = newId();

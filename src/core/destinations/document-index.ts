@@ -1,6 +1,8 @@
 import type { Node } from "prosemirror-model";
 import {
   changedRun,
+  idOf,
+  settingsOf,
   type BookmarkEntry,
   type DestinationId,
   type Registry,
@@ -128,7 +130,7 @@ export class DocumentIndex {
   }
 
   get sheet(): StyleSheet {
-    return this.doc.attrs.styles as StyleSheet;
+    return settingsOf(this.doc).styles;
   }
 
   /** The numbers that headings show, by id; headings without one are not in it. */
@@ -224,7 +226,7 @@ export class DocumentIndex {
   }
 
   get registry(): Registry {
-    return this.doc.attrs.registry as Registry;
+    return settingsOf(this.doc).registry;
   }
 
   /** The innermost section in which a position lies, or null before the first heading. */
@@ -314,7 +316,7 @@ export class DocumentIndex {
     for (const run of this.placed) {
       let pos = run.pos;
       run.run.blocks.forEach((node, i) => {
-        const id = node.attrs.id as string | null;
+        const id = idOf(node);
         if (id && wanted.has(id)) places.set(id, { pos, end: pos + node.nodeSize, block: run.block + i });
         pos += node.nodeSize;
       });

@@ -2,6 +2,7 @@
  * Where a link can land: the index of a document's headings, sections, bookmarks, figures, tables and links in order of
  * place, kept current at the cost of what changed, and the public names (anchors) of all destinations.
  */
+export { blockPlaceOf, type BlockPlace } from "./block-places";
 export { DocumentIndex, indexDocument } from "./document-index";
 export type {
   BlockDestination,

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { lineOf, schema, shortened, type DestinationId } from "@/core/document";
+import { idOf, isKind, lineOf, shortened, type DestinationId } from "@/core/document";
 import type { ParagraphDestination } from "./destination";
 import type { PlacedRun } from "./placed-run";
 import type { Run } from "./run";
@@ -75,7 +75,8 @@ function countedIn(run: Run): Counted {
   run.blocks.forEach((node, block) => {
     if (isCounted(node)) {
       count++;
-      if (node.attrs.id) byId.set(node.attrs.id as string, { block, offset, number: count });
+      const id = idOf(node);
+      if (id) byId.set(id, { block, offset, number: count });
     }
     offset += node.nodeSize;
   });
@@ -85,5 +86,5 @@ function countedIn(run: Run): Counted {
 }
 
 function isCounted(block: Node): boolean {
-  return block.type === schema.nodes.paragraph && block.content.size > 0;
+  return isKind(block, "paragraph") && block.content.size > 0;
 }

@@ -1,3 +1,5 @@
+import { blockPlaceOf } from "./block-places";
+import { asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { ChangedRun, DestinationId, Series } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
@@ -48,12 +50,6 @@ export interface Run {
 }
 
 const RUN_LENGTH = 64;
-const BLOCK_KINDS: Record<string, BlockDestination["kind"]> = {
-  figure: "figure",
-  table: "table",
-  equation: "equation",
-  contents_list: "contents",
-};
 
 /**
  * The runs of a document's blocks. Of `previous`, the runs of an earlier version, those that lie before or after what changed
@@ -100,20 +96,23 @@ function join(blocks: readonly Node[]): Run {
   blocks.forEach((node, block) => {
     const summary = summarise(node);
     const { id, line } = summary;
-    const kind = BLOCK_KINDS[node.type.name];
-    if (id && node.type.name === "heading")
+    const kind = blockPlaceOf(node);
+    const heading = asKind(node, "heading");
+    if (id && heading) {
+      const { level, series, short } = heading;
       headings.push({
         id,
         name: line,
         block,
         offset,
         size: node.nodeSize,
-        level: node.attrs.level as number,
-        series: node.attrs.series as Series,
-        short: node.attrs.short as string,
+        level,
+        series,
+        short,
         wordsBefore: words,
       });
-    else if (id && kind) others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
+    } else if (id && kind && kind !== "heading")
+      others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
     if (summary.links.length > 0) linked.push({ block, offset, summary });
     if (summary.links.some(({ reference }) => reference)) referring.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });

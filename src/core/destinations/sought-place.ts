@@ -1,4 +1,4 @@
-import type { DestinationId } from "@/core/document";
+import { idOf } from "@/core/document";
 import type { Destination } from "./destination";
 import type { DocumentIndex } from "./document-index";
 import { headingNumbers, noteNumber } from "./numbers";
@@ -52,7 +52,7 @@ export function placesSought(
   const sought = read(typed);
   if (sought.kind === "paragraph") {
     const at = paragraphAt(index.doc, sought.number);
-    const place = at && index.destination(index.doc.nodeAt(at.from)!.attrs.id as DestinationId);
+    const place = at && index.destination(idOf(index.doc.nodeAt(at.from)!)!);
     return place ? [{ kind: "destination", place, number: String(sought.number) }] : [];
   }
   if (sought.kind === "page") return pageAt(index, sought.label, pages);

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import type { DocumentIndex } from "./document-index";
 
 /** What one can step through; pages, matches and findings come from elsewhere. */
@@ -43,7 +43,7 @@ export function nextStop(stops: readonly Stop[], pos: number, direction: 1 | -1)
 function formulas(doc: Node): Stop[] {
   const found: Stop[] = [];
   doc.descendants((node, pos) => {
-    if (node.type === schema.nodes.formula) found.push({ from: pos, to: pos + node.nodeSize });
+    if (isKind(node, "formula")) found.push({ from: pos, to: pos + node.nodeSize });
   });
   return found;
 }

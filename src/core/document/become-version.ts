@@ -1,15 +1,15 @@
+import { idOf, settingsOf } from "@/core/kinds";
 import { diffArrays } from "diff";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
-import type { AttachedFile } from "./attached-file";
+import type { AttachedFile } from "@/core/model/attached-file";
 import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
 import { contentChange } from "./content-change";
-import { idOf } from "./create";
 import { RegistryStep, type RegistryChange } from "./steps/registry-step";
 import { StyleStep } from "./steps/style-step";
-import type { AnchorEntry, BookmarkEntry, Registry } from "./registry";
-import type { StyleSheet } from "./style-sheet";
+import type { AnchorEntry, BookmarkEntry, Registry } from "@/core/model/registry";
+import type { StyleSheet } from "@/core/model/style-sheet";
 import { ownEntry } from "@/core/own-entry";
 
 /**
@@ -75,21 +75,24 @@ function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void 
 }
 
 function becomeAttributes<T extends Transform>(tr: T, target: Node): T {
-  for (const [name, value] of Object.entries(target.attrs)) {
+  for (const [name, value] of Object.entries(settingsOf(target))) {
     if (name === "registry") becomeRegistry(tr, value as Registry);
     else if (name === "styles") becomeStyles(tr, value as StyleSheet);
-    else if (JSON.stringify(tr.doc.attrs[name]) !== JSON.stringify(value))
+    else if (
+      JSON.stringify((settingsOf(tr.doc) as Readonly<Record<string, unknown>>)[name]) !==
+      JSON.stringify(value)
+    )
       tr.step(new DocAttrStep(name, value));
   }
   return tr;
 }
 
 function becomeStyles(tr: Transform, sheet: StyleSheet): void {
-  if (JSON.stringify(tr.doc.attrs.styles) !== JSON.stringify(sheet)) tr.step(new StyleStep({ sheet }));
+  if (JSON.stringify(settingsOf(tr.doc).styles) !== JSON.stringify(sheet)) tr.step(new StyleStep({ sheet }));
 }
 
 function becomeRegistry(tr: Transform, target: Registry): void {
-  const before = tr.doc.attrs.registry as Registry;
+  const before = settingsOf(tr.doc).registry;
   const changes: RegistryChange[] = differing<BookmarkEntry>(before.bookmarks, target.bookmarks).map(
     ([id, entry]) => ({ part: "bookmarks", id, entry }) as RegistryChange,
   );

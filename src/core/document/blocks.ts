@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "./schema";
+import { idOf } from "@/core/kinds";
 
 /** How many positions a row of blocks takes. */
 export function sizeOf(blocks: readonly Node[]): number {
@@ -8,10 +8,5 @@ export function sizeOf(blocks: readonly Node[]): number {
 
 /** Whether two rows of blocks have the same ids, each block one. */
 export function sameIds(a: readonly Node[], b: readonly Node[]): boolean {
-  return a.length === b.length && a.every((block, i) => block.attrs.id && block.attrs.id === b[i]!.attrs.id);
-}
-
-/** The level of a heading, 1 to 6; 0 for any other block. */
-export function levelOf(block: Node): number {
-  return block.type === schema.nodes.heading ? (block.attrs.level as number) : 0;
+  return a.length === b.length && a.every((block, i) => idOf(block) !== null && idOf(block) === idOf(b[i]!));
 }

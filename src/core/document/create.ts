@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { asId, newId, type DestinationId } from "./ids";
-import { schema } from "./schema";
+import { asId, newId, type DestinationId } from "@/core/model/ids";
+import { idOf, schema, withAttributes } from "@/core/kinds";
 
 /** What a new document is made with; everything else is at its default. */
 export interface DocumentAttributes {
@@ -20,7 +20,7 @@ export function createDocument(blocks: readonly Node[], attributes: DocumentAttr
 export function withIds(blocks: readonly Node[]): Node[] {
   const taken = new Set<string>();
   return blocks.map((block) => {
-    const id = asId(block.attrs.id);
+    const id = asId(idOf(block));
     if (id && !taken.has(id)) {
       taken.add(id);
       return block;
@@ -32,11 +32,6 @@ export function withIds(blocks: readonly Node[]): Node[] {
 }
 
 /** A block as it is but for its id. */
-export function withId(block: Node, id: DestinationId): Node {
-  return block.type.create({ ...block.attrs, id }, block.content, block.marks);
-}
-
-/** The permanent id of a block, or null for one that has none yet. */
-export function idOf(block: Node): DestinationId | null {
-  return (block.attrs.id as DestinationId | null | undefined) ?? null;
+export function withId(block: Node, id: DestinationId | null): Node {
+  return withAttributes<"paragraph">(block, { id });
 }

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 
 const known = new WeakMap<Node, string>();
@@ -12,5 +13,5 @@ export function documentJSON(doc: Node): string {
     if (json === undefined) known.set(block, (json = JSON.stringify(block.toJSON())));
     return json;
   });
-  return `{"type":"doc","attrs":${JSON.stringify(doc.attrs)},"content":[${blocks.join(",")}]}`;
+  return `{"type":"doc","attrs":${JSON.stringify(settingsOf(doc))},"content":[${blocks.join(",")}]}`;
 }

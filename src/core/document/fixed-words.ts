@@ -1,5 +1,6 @@
+import { settingsOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
-import type { ListKind } from "./list-options";
+import type { ListKind } from "@/core/model/list-options";
 import { ownEntry } from "@/core/own-entry";
 
 /** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
@@ -238,7 +239,7 @@ export function fixedWords(language: string): FixedWords {
 
 /** The words of a document's language. */
 export function fixedWordsOf(doc: Node): FixedWords {
-  return fixedWords(doc.attrs.language as string);
+  return fixedWords(settingsOf(doc).language);
 }
 
 /** Whether a list is called as lists of its kind are at first, in whatever language. */

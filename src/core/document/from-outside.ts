@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { asId } from "./ids";
-import { schema } from "./schema";
+import { asId } from "@/core/model/ids";
+import { schema, asMark, idOf } from "@/core/kinds";
 
 /**
  * So deep may nodes lie inside each other, the document's own blocks counted as 1. Readers keep lists and quotations at twelve
@@ -24,9 +24,10 @@ export function checkFromOutside(blocks: readonly Node[]): void {
 /** Checks a whole document; its blocks also have to have ids, each another. */
 export function checkDocumentFromOutside(doc: Node): void {
   const ids = new Set<unknown>();
-  for (const { attrs } of doc.content.content) {
-    if (!attrs.id) throw new RangeError("a block has no id");
-    if (ids.size === ids.add(attrs.id).size) throw new RangeError("two blocks have the same id");
+  for (const block of doc.content.content) {
+    const id = idOf(block);
+    if (!id) throw new RangeError("a block has no id");
+    if (ids.size === ids.add(id).size) throw new RangeError("two blocks have the same id");
   }
   checkFromOutside(doc.content.content);
   doc.check();
@@ -39,8 +40,8 @@ function checkWithin(block: Node): void {
     const { node, depth } = next;
     if (depth > MAX_NODE_DEPTH)
       throw new RangeError(`lists and quotations lie more than ${MAX_NODE_DEPTH} deep`);
-    checkId(node.attrs.id);
-    for (const mark of node.marks) checkId(mark.attrs.id);
+    checkId(idOf(node));
+    for (const mark of node.marks) checkId(asMark(mark, "bookmark")?.id);
     for (const child of node.content.content) open.push({ node: child, depth: depth + 1 });
   }
 }

@@ -1,3 +1,4 @@
+import { isKind } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 
 /** How many rows at the top of a table's grid hold header cells only. */
@@ -6,7 +7,7 @@ export function headerRows(grid: Node): number {
   while (rows < grid.childCount) {
     const row = grid.child(rows);
     let all = row.childCount > 0;
-    row.forEach((cell) => (all &&= cell.type.name === "table_header"));
+    row.forEach((cell) => (all &&= isKind(cell, "table_header")));
     if (!all) break;
     rows++;
   }

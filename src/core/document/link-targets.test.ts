@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/kinds";
 import { describe, expect, test } from "@jest/globals";
 import {
   addressOf,
@@ -11,7 +12,6 @@ import {
   whyNoScheme,
   createDocument,
   type AttachedFile,
-  type Registry,
 } from ".";
 
 describe("a target from outside", () => {
@@ -116,9 +116,9 @@ test("a file is attached and taken away by steps that can be undone and sent", (
   const sent = RegistryStep.fromJSON(schema, JSON.parse(JSON.stringify(step.toJSON())));
   const attached = sent.apply(doc).doc!;
   attached.check();
-  expect((attached.attrs.registry as Registry).files).toEqual({ file1: entry });
+  expect(settingsOf(attached).registry.files).toEqual({ file1: entry });
   const undone = step.invert(doc).apply(attached).doc!;
-  expect((undone.attrs.registry as Registry).files).toEqual({});
+  expect(settingsOf(undone).registry.files).toEqual({});
   expect(() =>
     RegistryStep.fromJSON(schema, { change: { part: "files", id: "x", entry: { ...entry, name: "/" } } }),
   ).toThrow();

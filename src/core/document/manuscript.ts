@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { Pictures } from "./pictures";
+import type { Pictures } from "@/core/model/pictures";
 
 /** A document with the pictures its figures hold by name and the bytes of its files: what a reader returns and a writer takes. */
 export interface Manuscript {

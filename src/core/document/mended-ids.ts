@@ -1,8 +1,9 @@
+import { idOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 import { AttrStep } from "prosemirror-transform";
 import { sameIds } from "./blocks";
 import { changedRun } from "./changed-run";
-import { newId } from "./ids";
+import { newId } from "@/core/model/ids";
 
 /** Steps that give ids to blocks, and the ids of all blocks after them. */
 export interface MendedIds {
@@ -19,12 +20,12 @@ export function mendedIds(before: Node, doc: Node, ids: ReadonlySet<string> | nu
   const gone = before.content.content.slice(run.start, run.endBefore);
   const fresh = doc.content.content.slice(run.start, run.endAfter);
   if (sameIds(gone, fresh)) return null;
-  const now = new Set(ids ?? before.content.content.map((block) => block.attrs.id as string));
-  for (const block of gone) now.delete(block.attrs.id as string);
+  const now = new Set(ids ?? before.content.content.map((block) => idOf(block)!));
+  for (const block of gone) now.delete(idOf(block)!);
   const wrong: number[] = [];
   let { pos } = run;
   for (const block of fresh) {
-    const id = block.attrs.id as string | null;
+    const id = idOf(block);
     if (!id || now.has(id)) wrong.push(pos);
     else now.add(id);
     pos += block.nodeSize;

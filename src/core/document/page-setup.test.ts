@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/kinds";
 import { describe, expect, test } from "@jest/globals";
 import {
   createDocument,
@@ -10,11 +11,10 @@ import {
   StyleStep,
   tooLarge,
   type PageSetup,
-  type StyleSheet,
 } from ".";
 
 const doc = createDocument([schema.nodes.paragraph.create()]);
-const sheetOf = (one: typeof doc) => one.attrs.styles as StyleSheet;
+const sheetOf = (one: typeof doc) => settingsOf(one).styles;
 const A5: PageSetup = { ...FIRST_SETUP, ...PAPERS.A5, romanFront: true };
 
 describe("the paper of a document", () => {

@@ -1,3 +1,4 @@
+import { idOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 import { Mapping, ReplaceStep, type Step, type StepMap, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
@@ -159,7 +160,7 @@ function repeatsBlocks(step: Step, doc: Node): boolean {
   const last = slice.content.childCount - (slice.openEnd > 0 ? 1 : 0);
   for (let i = first; i < last; i++) {
     const block = slice.content.child(i);
-    const id = block.isBlock ? (block.attrs.id as string | null) : null;
+    const id = block.isBlock ? idOf(block) : null;
     const standing = id ? blockById(doc, id) : null;
     if (standing && (standing.pos + standing.node.nodeSize <= from || standing.pos >= to)) return true;
   }
@@ -175,7 +176,7 @@ function atSameBlock(step: Step, before: Node, now: Node): Step | null {
   const old = $from.node(1);
   const start = $from.before(1);
   if (range.to > start + old.nodeSize - 1) return null;
-  const id = old.attrs.id as string | null;
+  const id = idOf(old);
   const found = id ? blockById(now, id) : null;
   if (!found) return null;
   const from = sameSpot(old, found.node, range.from - start - 1);
@@ -255,6 +256,6 @@ function withoutStanding(blocks: readonly Node[], merged: Node): Node[] {
   return [...new Set(blocks)].filter(
     (block) =>
       block.textContent.trim() !== "" &&
-      blockById(merged, block.attrs.id as string)?.node.textContent !== block.textContent,
+      blockById(merged, idOf(block)!)?.node.textContent !== block.textContent,
   );
 }

@@ -1,5 +1,6 @@
+import { byKind, type ByInline } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
-import { withoutHeaps } from "./heaped-marks";
+import { withoutHeaps } from "@/core/model/heaped-marks";
 
 /**
  * The words of a node as one line: line breaks and block borders become one space, ends trimmed; at most as many
@@ -8,13 +9,24 @@ import { withoutHeaps } from "./heaped-marks";
 export function lineOf(node: Node): string {
   let line = "";
   node.descendants((child) => {
-    if (child.isText) line += child.text!;
-    else if (child.type.name === "formula") line += child.attrs.tex as string;
-    else if (child.isBlock || child.type.name === "hard_break") line += " ";
-    return child.type.name !== "note";
+    line += child.isBlock ? " " : byKind(WORDS, child);
+    return child.isBlock;
   });
   return withoutHeaps(line.replace(/\s+/gu, " ").trim());
 }
+
+const nothing = () => "";
+
+/** The words that something in a line has by itself. */
+const WORDS: ByInline<[], string> = {
+  text: (node) => node.text!,
+  hard_break: () => " ",
+  formula: (_node, { tex }) => tex,
+  note: nothing,
+  cross_reference: nothing,
+  computation: nothing,
+  bookmark_point: nothing,
+};
 
 const WORD = /[\p{L}\p{N}\p{M}]+(?:['’.,-][\p{L}\p{N}\p{M}]+)*/gu;
 const IDEOGRAPHS = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/gu;

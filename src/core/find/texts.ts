@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { schema, isKind } from "@/core/document";
 
 /** A text of a document that goes on without a border: a paragraph, a heading, a cell, a caption. */
 export interface TextRun {
@@ -25,7 +25,7 @@ const known = new WeakMap<Node, readonly TextRun[]>();
 export function textsOf(doc: Node, scope: Scope): TextRun[] {
   const texts: TextRun[] = [];
   doc.forEach((block, pos) => {
-    if (scope.kind === "headings" && block.type !== schema.nodes.heading) return;
+    if (scope.kind === "headings" && !isKind(block, "heading")) return;
     if (scope.kind === "range" && (pos >= scope.to || pos + block.nodeSize <= scope.from)) return;
     for (const { text, start } of textsIn(block)) texts.push({ text, start: pos + start });
   });
@@ -47,7 +47,7 @@ export function textsIn(block: Node): readonly TextRun[] {
     let text = "";
     node.forEach((child, offset) => {
       // The words of a note are a text of their own; in the line stands its sign.
-      if (child.type === schema.nodes.note) add(child, start + offset + 1);
+      if (isKind(child, "note")) add(child, start + offset + 1);
       text += child.isText ? child.text! : NO_TEXT.repeat(child.nodeSize);
     });
     found.push({ text, start });

@@ -1,3 +1,4 @@
+import { texOf } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { essence } from "#tests/arbitrary-document";
@@ -13,7 +14,7 @@ function kindsIn(name: string, text: string): string[] {
   const kinds: string[] = [];
   read(name, text).doc.descendants((node) => {
     if (["equation", "formula", "note"].includes(node.type.name))
-      kinds.push(`${node.type.name} ${(node.attrs.tex as string) ?? node.textContent}`);
+      kinds.push(`${node.type.name} ${texOf(node) || node.textContent}`);
   });
   return kinds;
 }

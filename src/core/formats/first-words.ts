@@ -1,3 +1,4 @@
+import { asKind, isKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import type { Spot } from "@/core/links";
@@ -39,7 +40,7 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
     default: {
       const at = index.doc.resolve(pos);
       const block = at.parent.isTextblock ? at.parent : at.nodeAfter;
-      if (!block || block.type.name === "figure" || block.type.name === "table" || block.isAtom) return null;
+      if (!block || isKind(block, "figure", "table") || block.isAtom) return null;
       return said(textFrom(block, at.parent.isTextblock ? at.parentOffset : 0), "line");
     }
   }
@@ -52,7 +53,7 @@ export function lineWordsOf(list: Node, of: DestinationId, index: DocumentIndex)
 }
 
 function ofList(list: Node, index: DocumentIndex): FirstWords | null {
-  const title = list.attrs.heading as string;
+  const title = asKind(list, "contents_list")!.heading;
   if (title) return said(title, "first");
   const [entry] = listEntries(index, list);
   return entry ? said(entryWords(entry), "line") : null;
@@ -63,13 +64,13 @@ function textFrom(block: Node, offset: number): string {
   let text = "";
   let begun = false;
   block.nodesBetween(offset, block.content.size, (node, pos) => {
-    if (begun && !node.isText && node.isInline && node.type.name !== "bookmark_point") text += STOP;
+    if (begun && !node.isText && node.isInline && !isKind(node, "bookmark_point")) text += STOP;
     if (node.isText) {
       text += node.text!.slice(Math.max(0, offset - pos));
       begun = true;
     }
     // What stands first and is no text is drawn otherwise.
-    if (!begun && node.isInline && !node.isText && node.type.name !== "bookmark_point") text += STOP;
+    if (!begun && node.isInline && !node.isText && !isKind(node, "bookmark_point")) text += STOP;
     return !node.isInline && !text.includes(STOP);
   });
   return text.split(STOP, 1)[0]!;

@@ -5,6 +5,7 @@ import {
   createDocument,
   newId,
   schema,
+  settingsOf,
   type AttachedFile,
   type DestinationId,
   type LinkTarget,
@@ -109,7 +110,7 @@ describe("attached files", () => {
     const read = readFile("a.gaterope.json", new TextEncoder().encode(text));
     if (!read.ok) throw new Error(read.error.reason);
     expect([...read.manuscript.files!.keys()].sort()).toEqual([...bytes.keys()].sort());
-    expect(read.manuscript.doc.attrs.registry).toMatchObject({ files: entries });
+    expect(settingsOf(read.manuscript.doc).registry).toMatchObject({ files: entries });
     const damaged = text.replace(/"b25l"/, '"eHh4"');
     const again = readFile("a.gaterope.json", new TextEncoder().encode(damaged));
     if (!again.ok) throw new Error(again.error.reason);

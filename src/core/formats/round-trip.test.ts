@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument, essence } from "#tests/arbitrary-document";
-import { RETURN_ALSO, type Registry, type ReturnRule } from "@/core/document";
+import { RETURN_ALSO, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
@@ -35,10 +35,10 @@ describe.each(FORMAT_NAMES.filter((name) => FORMATS[name].lossless))(
       fc.assert(
         fc.property(anyDocument, fc.subarray([...RETURN_ALSO]), (doc, also) => {
           const listed = withReturns(withContents(doc, { from: 1, to: 2 }), 1);
-          const returns = { ...(listed.attrs.returns as ReturnRule), ...(also.length > 0 && { also }) };
+          const returns = { ...settingsOf(listed).returns, ...(also.length > 0 && { also }) };
           const whole = listed.type.create({ ...listed.attrs, returns }, listed.content);
           const back = through(whole, format).doc;
-          expect(back.attrs.returns).toEqual(whole.attrs.returns);
+          expect(settingsOf(back).returns).toEqual(settingsOf(whole).returns);
           expect(essence(back)).toEqual(essence(whole));
         }),
         { numRuns: 60 },
@@ -65,7 +65,7 @@ describe.each(FORMAT_NAMES.filter((name) => FORMATS[name].lossless))(
 
 /** Every bookmark by its name, and under which anchors each place is found. */
 function namesIn(doc: Parameters<typeof essence>[0]) {
-  const { index, registry } = { index: indexDocument(doc), registry: doc.attrs.registry as Registry };
+  const { index, registry } = { index: indexDocument(doc), registry: settingsOf(doc).registry };
   return {
     bookmarks: Object.values(registry.bookmarks)
       .map(({ name, kind }) => `${kind} ${name}`)
@@ -95,7 +95,7 @@ const published = fc
       const anchor = kind === "contents" ? undefined : free.own.pop();
       if (anchor) anchors[id] = { anchor, aliases: free.earlier.splice(0, 2) };
     }
-    const registry = { ...(doc.attrs.registry as Registry), anchors };
+    const registry = { ...settingsOf(doc).registry, anchors };
     return doc.type.create({ ...doc.attrs, registry }, doc.content);
   });
 

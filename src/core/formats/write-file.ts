@@ -1,4 +1,5 @@
-import type { Manuscript, Registry } from "@/core/document";
+import { settingsOf } from "@/core/document";
+import type { Manuscript } from "@/core/document";
 import { CODECS } from "./codecs";
 import { FORMATS, type FormatName } from "./formats";
 import { pathsOfFiles } from "./outside";
@@ -26,7 +27,7 @@ export function writeFile(
 const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();
 
 function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array> {
-  const registry = doc.attrs.registry as Registry;
+  const registry = settingsOf(doc).registry;
   const beside = new Map<string, Uint8Array>();
   for (const [id, path] of pathsOfFiles(registry)) {
     const bytes = files.get(registry.files![id]!.content);

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { compute, knownOf, wordsOf, type Known } from "@/core/compute";
 import type { DocumentIndex } from "@/core/destinations";
 import { referenceWords } from "@/core/links";
-import type { Reference } from "@/core/document";
+import { asKind } from "@/core/document";
 
 /**
  * The words of cross-references and computed values as a file without pages has them. Where one stands is known by its node, because a format may
@@ -21,14 +21,14 @@ export class WrittenReferences {
   /** The words of a computed value. */
   value(node: Node): string {
     this.known ??= knownOf(this.index, this.pages);
-    return wordsOf(compute(node.attrs.expression as string, this.known));
+    return wordsOf(compute(asKind(node, "computation")!.expression, this.known));
   }
 
   /** The words of a cross-reference; one that stands in several places is asked for in their order. */
   words(node: Node): string {
     const places = (this.places ??= this.find()).get(node);
     const at = (places && places.length > 1 ? places.shift() : places?.[0]) ?? 0;
-    return referenceWords(node.attrs as Reference, at, this.index, null);
+    return referenceWords(asKind(node, "cross_reference")!, at, this.index, null);
   }
 
   private find(): Map<Node, number[]> {

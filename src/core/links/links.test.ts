@@ -1,9 +1,11 @@
+import type { Node } from "prosemirror-model";
 import { describe, expect, test } from "@jest/globals";
 import { Transform } from "prosemirror-transform";
 import { heading, paragraph } from "#tests/editing";
 import {
   bookmarkEntry,
   createDocument,
+  idOf,
   newId,
   RegistryStep,
   schema,
@@ -56,8 +58,7 @@ describe("following a link", () => {
     const whole = indexDocument(
       createDocument([paragraph("One."), line, nodes.paragraph.create({ id: newId() })]),
     );
-    const to = (block: { attrs: Record<string, unknown> }) =>
-      follow({ kind: "destination", id: block.attrs.id as DestinationId }, whole);
+    const to = (block: Node) => follow({ kind: "destination", id: idOf(block)! }, whole);
     expect(to(line)).toMatchObject({
       lands: true,
       destination: { kind: "paragraph", number: 2, name: "A line" },
@@ -191,7 +192,7 @@ test("links that are worded as their place was called once are told, and no othe
   const title = nodes.heading.create({ id: newId(), level: 1 }, schema.text("New  title"));
   const to = (was?: string) => ({
     kind: "destination" as const,
-    id: title.attrs.id as DestinationId,
+    id: idOf(title)!,
     ...(was && { was }),
   });
   const index = indexDocument(

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { headingNumbers, type BlockDestination, type DocumentIndex, type Heading } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { schema, isKind } from "@/core/document";
 import { textsIn } from "@/core/find";
 import type { PageNumbers } from "./reference-words";
 
@@ -129,7 +129,7 @@ function wordedIn(block: Node): BlockMentions {
 }
 
 function read(block: Node): BlockMentions {
-  if (block.type === schema.nodes.code_block || block.isAtom) return NOTHING;
+  if (isKind(block, "code_block") || block.isAtom) return NOTHING;
   const numbered: Worded[] = [];
   const titled: BlockMentions["titled"][number][] = [];
   for (const { text, start } of textsIn(block)) {

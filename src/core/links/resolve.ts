@@ -1,4 +1,12 @@
-import { addressOf, isAddress, saidOf, schemeOf, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  addressOf,
+  isAddress,
+  saidOf,
+  schemeOf,
+  settingsOf,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
 import { findQuoted, type QuotedWords } from "./quoted-words";
 import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
@@ -75,7 +83,7 @@ export function follow(
         : adrift(`“${target.address}” is not a mail address.`);
     case "scheme": {
       const scheme = schemeOf(target.url) ?? "";
-      return (index.doc.attrs.schemes as readonly string[]).includes(scheme)
+      return settingsOf(index.doc).schemes.includes(scheme)
         ? OUTSIDE
         : adrift(`This document does not allow “${scheme}:” addresses.`);
     }

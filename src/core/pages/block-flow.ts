@@ -1,13 +1,23 @@
 import type { Node } from "prosemirror-model";
 import { styleOf } from "@/core/destinations";
-import { idOf, schema, type LinkTarget, type Look } from "@/core/document";
+import {
+  asKind,
+  byKind,
+  idOf,
+  isKind,
+  schema,
+  type ByBlock,
+  type LinkTarget,
+  type NodeAttributes,
+  type StyleName,
+} from "@/core/document";
 import { placedIn, type WayOn } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Flow, type Strip, type StripContent } from "./flow";
-import { innerStrips, unindented } from "./inner-strips";
+import { innerStrips, unindented, type InnerPlace } from "./inner-strips";
 import { tableStrips } from "./table-strips";
 import { textStrips } from "./text-strips";
 
@@ -27,7 +37,7 @@ export function blockFlow(
   const label = labelOf(block, composition);
   const { notes } = composition;
   const counted = noted ? `${notes.foot},${notes.end};` : "";
-  const entries = block.type.name === "contents_list" ? contentsKey(block, composition) : "";
+  const entries = isKind(block, "contents_list") ? contentsKey(block, composition) : "";
   const worded = referring ? composition.references.keyOf(block) : "";
   const key = counted || label || entries || worded ? `${counted}${label}${entries}${worded}` : "";
   const known = cache.get(block);
@@ -42,96 +52,107 @@ export function blockFlow(
   return flow;
 }
 
+/** The number or label that is counted and stands with a block; empty for one that has none. */
 function labelOf(block: Node, { index }: Composition): string {
-  switch (block.type.name) {
-    case "heading":
-      return index.numbers.get(idOf(block)!) ?? "";
-    case "figure":
-    case "table":
-    case "equation":
-      return index.captions.get(idOf(block)!) ?? "";
-    default:
-      return "";
-  }
+  const id = idOf(block);
+  return (id && (index.numbers.get(id) ?? index.captions.get(id))) || "";
 }
 
 function countNotes(block: Node, notes: { foot: number; end: number }): void {
   block.descendants((node) => {
-    if (node.type.name !== "note") return true;
-    notes[node.attrs.place as "foot" | "end"]++;
+    const note = asKind(node, "note");
+    if (!note) return true;
+    notes[note.place]++;
     return false;
   });
 }
 
 function makeFlow(block: Node, label: string, composition: Composition): Flow {
-  const { sheet, width } = composition;
-  const { body } = sheet.styles;
-  const place = { x: 0, width, tag: null, start: 0, look: body };
-  switch (block.type.name) {
-    case "heading": {
-      const look = sheet.styles[styleOf(block.attrs.level as number)];
-      const strips = textStrips(
-        block,
-        look,
-        {
-          x: 0,
-          width,
-          tag: { role: `H${block.attrs.level as number}`, parent: null },
-          start: 1,
-          label: label && `${label} `,
-          align: block.attrs.align as Look["align"] | null,
-        },
-        { ...composition, hyphenate: null },
-      );
-      // A heading is not parted.
-      return flow(
-        strips.map((strip, i) => (i > 0 ? stripLike(strip, { free: false }) : strip)),
-        look,
-        look,
-      );
-    }
-    case "paragraph":
-      return flow(innerStrips(block, place, composition), body, body);
-    case "bullet_list":
-    case "ordered_list":
-      return flow(
-        innerStrips(
-          block,
-          { ...place, x: body.indent, width: width - body.indent, look: unindented(body) },
-          composition,
-        ),
-        body,
-      );
-    case "quotation":
-      return flow(innerStrips(block, place, composition), sheet.styles.quotation, sheet.styles.quotation);
-    case "code_block":
-      return flow(innerStrips(block, place, composition), sheet.styles.code, sheet.styles.code);
-    case "figure":
-      return flow(figureStrips(block, label, composition), {
-        before: body.size * 1.6,
-        after: body.size * 1.6,
-      });
-    case "table": {
-      const { strips, repeated } = tableStrips(block, label, composition);
-      return flow(strips, { before: body.size * 1.4, after: body.size * 1.4 }, { repeated });
-    }
-    case "equation":
-      return flow(equationStrips(block, label, composition), { before: body.size, after: body.size });
-    case "rule":
-      return flow([only({ kind: "rule", x: width * 0.3, width: width * 0.4, y: 0.5 }, 1)], {
-        before: body.size * 2,
-        after: body.size * 2,
-      });
-    case "page_break":
-      return flow([only({ kind: "empty" }, 0)], { before: 0, after: 0 }, { endsPage: true });
-    case "contents_list": {
-      const look = sheet.styles.heading2;
-      const space = placedIn(block) ? 0 : look.before;
-      return flow(contentsStrips(block, composition), { before: space, after: space });
-    }
-    default:
-      throw new RangeError(`no flow for ${block.type.name}`);
-  }
+  return byKind(FLOWS, block, label, composition);
+}
+
+type FlowArgs = [label: string, composition: Composition];
+
+/** A list, quotation, code or paragraph in the look of a style, which says the space around it. */
+const innerFlow =
+  (style: StyleName) =>
+  (block: Node, _carried: unknown, ...[, composition]: FlowArgs) => {
+    const look = composition.sheet.styles[style];
+    return flow(innerStrips(block, wholeWidth(composition), composition), look, look);
+  };
+
+function listFlow(block: Node, _list: unknown, ...[, composition]: FlowArgs): Flow {
+  const { body } = composition.sheet.styles;
+  const { width } = composition;
+  const place = { x: body.indent, width: width - body.indent, tag: null, start: 0, look: unindented(body) };
+  return flow(innerStrips(block, place, composition), body);
+}
+
+function wholeWidth({ width, sheet }: Composition): InnerPlace {
+  return { x: 0, width, tag: null, start: 0, look: sheet.styles.body };
+}
+
+/** So much space above and below, in sizes of the body's text. */
+function evenly(factor: number, { sheet }: Composition): { before: number; after: number } {
+  const space = sheet.styles.body.size * factor;
+  return { before: space, after: space };
+}
+
+const FLOWS: ByBlock<FlowArgs, Flow> = {
+  heading: headingFlow,
+  paragraph: innerFlow("body"),
+  bullet_list: listFlow,
+  ordered_list: listFlow,
+  quotation: innerFlow("quotation"),
+  code_block: innerFlow("code"),
+  figure: (block, _figure, label, composition) =>
+    flow(figureStrips(block, label, composition), evenly(1.6, composition)),
+  table: (block, _table, label, composition) => {
+    const { strips, repeated } = tableStrips(block, label, composition);
+    return flow(strips, evenly(1.4, composition), { repeated });
+  },
+  equation: (block, _equation, label, composition) =>
+    flow(equationStrips(block, label, composition), evenly(1, composition)),
+  rule: (_block, _rule, _label, composition) => {
+    const { width } = composition;
+    return flow(
+      [only({ kind: "rule", x: width * 0.3, width: width * 0.4, y: 0.5 }, 1)],
+      evenly(2, composition),
+    );
+  },
+  page_break: () => flow([only({ kind: "empty" }, 0)], { before: 0, after: 0 }, { endsPage: true }),
+  contents_list: (block, _list, _label, composition) => {
+    const space = placedIn(block) ? 0 : composition.sheet.styles.heading2.before;
+    return flow(contentsStrips(block, composition), { before: space, after: space });
+  },
+};
+
+function headingFlow(
+  block: Node,
+  { level, align }: NodeAttributes["heading"],
+  label: string,
+  composition: Composition,
+): Flow {
+  const look = composition.sheet.styles[styleOf(level)];
+  const strips = textStrips(
+    block,
+    look,
+    {
+      x: 0,
+      width: composition.width,
+      tag: { role: `H${level}`, parent: null },
+      start: 1,
+      label: label && `${label} `,
+      align,
+    },
+    { ...composition, hyphenate: null },
+  );
+  // A heading is not parted.
+  return flow(
+    strips.map((strip, i) => (i > 0 ? stripLike(strip, { free: false }) : strip)),
+    look,
+    look,
+  );
 }
 
 function only(content: StripContent, height: number): Strip {

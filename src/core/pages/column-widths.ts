@@ -1,3 +1,4 @@
+import { cellOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
@@ -26,8 +27,8 @@ export function gridCells(grid: Node): { cells: GridCell[]; columns: number } {
     let at = start + 1;
     row.forEach((node) => {
       while (taken[y]?.has(x)) x++;
-      const rowSpan = Math.min(node.attrs.rowspan as number, grid.childCount - y);
-      const colSpan = node.attrs.colspan as number;
+      const rowSpan = Math.min(cellOf(node).rowspan, grid.childCount - y);
+      const colSpan = cellOf(node).colspan;
       for (let dy = 1; dy < rowSpan; dy++)
         for (let dx = 0; dx < colSpan; dx++) (taken[y + dy] ??= new Set()).add(x + dx);
       cells.push({ node, row: y, column: x, rowSpan, colSpan, start: at });
@@ -58,7 +59,7 @@ export function columnWidths(
   // Notes are counted when the cells are set.
   const apart = { ...composition, notes: { foot: 0, end: 0 } };
   for (const cell of cells) {
-    const given = cell.node.attrs.colwidth as readonly number[] | null;
+    const given = cellOf(cell.node).colwidth;
     given?.forEach((pixels, i) => {
       if (pixels) chosen[cell.column + i] = pixels * 0.75;
     });

@@ -1,3 +1,4 @@
+import { asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import {
@@ -38,7 +39,7 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
 
 function titleStrips(node: Node, toc: Tag, composition: Composition): Strip[] {
   const { sheet, width } = composition;
-  const title = node.attrs.heading as string;
+  const title = asKind(node, "contents_list")!.heading;
   const look = sheet.styles.heading2;
   if (!title) return [];
   const set = wordsSet(
@@ -122,7 +123,7 @@ export function contentsKey(node: Node, { index }: Composition): string {
       .join("");
   const headings = index.runs.map(runKey).join("");
   const numbers = index.numbers.size > 0 ? [...index.numbers.values()].join() : "";
-  return `${node.attrs.from as number} ${headings} ${numbers}`;
+  return `${asKind(node, "contents_list")!.from} ${headings} ${numbers}`;
 }
 
 function runKey(run: PlacedRun["run"]): string {

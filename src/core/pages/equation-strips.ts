@@ -1,3 +1,4 @@
+import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip } from "./flow";
@@ -6,7 +7,7 @@ import { sized, stripsOf, wordsSet } from "./text-strips";
 
 /** The strip of an equation that stands in a line of its own, made smaller where it is wider than the text. */
 export function equationStrips(node: Node, label: string, composition: Composition): Strip[] {
-  const tex = node.attrs.tex as string;
+  const tex = texOf(node);
   const { body } = composition.sheet.styles;
   const style = sized(body, composition);
   const tag = { role: "Formula", parent: null, alt: tex || "Equation" };

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { pictureWords } from "@/core/document";
+import { pictureWords, asKind } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
@@ -15,10 +15,8 @@ const MISSING_HEIGHT = 72;
  */
 export function figureStrips(figure: Node, label: string, composition: Composition): Strip[] {
   const { sheet, width, height, resources } = composition;
-  const { picture, place } = figure.attrs as { picture: string; place: string };
+  const { picture, place, width: chosen, decorative } = asKind(figure, "figure")!;
   const alt = pictureWords(figure);
-  const chosen = figure.attrs.width as number | null;
-  const decorative = figure.attrs.decorative as boolean;
   const tag: Tag = decorative
     ? { role: "Div", parent: null }
     : { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };

@@ -1,3 +1,4 @@
+import { byKind, type ByKind, type InnerKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
@@ -25,31 +26,31 @@ const SIGNS = ["•", "–", "•", "–"];
 
 /** The strips of a paragraph, list, quotation or code block, wherever it stands. */
 export function innerStrips(node: Node, place: InnerPlace, composition: Composition, depth = 0): Strip[] {
-  switch (node.type.name) {
-    case "paragraph":
-      return textStrips(
-        node,
-        place.look,
-        {
-          x: place.x,
-          width: place.width,
-          tag: { role: "P", parent: place.tag },
-          start: place.start + 1,
-          align: node.attrs.align as Look["align"] | null,
-        },
-        composition,
-      );
-    case "bullet_list":
-    case "ordered_list":
-      return listStrips(node, place, composition, depth);
-    case "quotation":
-      return quotationStrips(node, place, composition, depth);
-    case "code_block":
-      return codeStrips(node, place, composition);
-    default:
-      throw new RangeError(`no strips for ${node.type.name}`);
-  }
+  return byKind(INNER, node, place, composition, depth);
 }
+
+const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, depth: number], Strip[]> = {
+  paragraph: (node, { align }, place, composition) =>
+    textStrips(
+      node,
+      place.look,
+      {
+        x: place.x,
+        width: place.width,
+        tag: { role: "P", parent: place.tag },
+        start: place.start + 1,
+        align,
+      },
+      composition,
+    ),
+  bullet_list: (node, _list, place, composition, depth) =>
+    listStrips(node, () => SIGNS[depth % SIGNS.length]!, place, composition, depth),
+  ordered_list: (node, { start }, place, composition, depth) =>
+    listStrips(node, (item) => `${start + item}.`, place, composition, depth),
+  quotation: (node, _quotation, place, composition, depth) =>
+    quotationStrips(node, place, composition, depth),
+  code_block: (node, _code, place, composition) => codeStrips(node, place, composition),
+};
 
 /** Children of a node, one below the other, with the space between blocks of their look. */
 export function childStrips(
@@ -75,15 +76,18 @@ export function unindented(look: Look): Look {
   return look.indent === 0 ? look : { ...look, indent: 0 };
 }
 
-function listStrips(list: Node, place: InnerPlace, composition: Composition, depth: number): Strip[] {
-  const ordered = list.type.name === "ordered_list";
+/** `signOf`: what stands before an item, counted from 0. */
+function listStrips(
+  list: Node,
+  signOf: (item: number) => string,
+  place: InnerPlace,
+  composition: Composition,
+  depth: number,
+): Strip[] {
   const tag: Tag = { role: "L", parent: place.tag };
   const { size, leading } = place.look;
   const style = sized(place.look, composition);
-  const last = ordered ? (list.attrs.start as number) + list.childCount - 1 : 0;
-  const marks = (i: number) =>
-    ordered ? `${(list.attrs.start as number) + i}.` : SIGNS[depth % SIGNS.length]!;
-  const widest = wordsSet(ordered ? `${last}.` : "•", style, { measure: 1e4, leading }, composition);
+  const widest = wordsSet(signOf(list.childCount - 1), style, { measure: 1e4, leading }, composition);
   const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
   const look = unindented(place.look);
   const strips: Strip[] = [];
@@ -106,7 +110,7 @@ function listStrips(list: Node, place: InnerPlace, composition: Composition, dep
     );
     const first = own[0]!;
     if (first.content.kind === "text") {
-      const marker = wordsSet(marks(i), style, { measure: indent, leading }, composition);
+      const marker = wordsSet(signOf(i), style, { measure: indent, leading }, composition);
       const { text, line, x, y } = first.content;
       own[0] = stripLike(first, {
         gap: i > 0 ? size * ITEM_GAP : first.gap,

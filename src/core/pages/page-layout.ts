@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
-import { setupOf, type DestinationId, type PageSetup, type ReturnRule } from "@/core/document";
+import { noteNumber, type DocumentIndex, type Heading, blockPlaceOf } from "@/core/destinations";
+import { idOf, isKind, settingsOf, setupOf, type DestinationId, type PageSetup } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
@@ -196,11 +196,11 @@ function layOutOnce(
   const { misses } = resources;
   const width = setup.width - setup.margins.left - setup.margins.right;
   const height = setup.height - setup.margins.top - setup.margins.bottom;
-  const hyphenate = resources.hyphenation(doc.attrs.language as string);
+  const hyphenate = resources.hyphenation(settingsOf(doc).language);
   const pending = resources.misses !== misses;
   const key: LayoutKey = {
     styles: sheet.styles,
-    language: doc.attrs.language as string,
+    language: settingsOf(doc).language,
     width,
     height,
     hyphenate,
@@ -229,7 +229,7 @@ function layOutOnce(
   const flowOfBlock = new Int32Array(doc.childCount);
   const starts = new Int32Array(doc.childCount);
   const returns = returnLinks(index);
-  const home = (doc.attrs.returns as ReturnRule).also?.includes("headings") ? wayHome(index) : null;
+  const home = settingsOf(doc).returns.also?.includes("headings") ? wayHome(index) : null;
   const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
   const noted = new Set(index.notes.map(({ block }) => block));
   const referring = references.blocks;
@@ -258,7 +258,7 @@ function layOutOnce(
           composition,
           cached.flows,
         );
-      if (home && node.type.name === "heading") flow = ledHome(flow, leadFrom(node, home, index), cached.led);
+      if (home && isKind(node, "heading")) flow = ledHome(flow, leadFrom(node, home, index), cached.led);
       if (bodyBlock > 0 && block === bodyBlock) {
         body = flows.length;
         flow = onNewPage(flow);
@@ -314,9 +314,6 @@ function layOutOnce(
   );
 }
 
-/** Blocks whose flows depend on what is counted elsewhere. */
-const COUNTED = new Set(["heading", "figure", "table", "equation", "contents_list"]);
-
 /** The flows of blocks before and after a change that depend on nothing but themselves. */
 function unchangedFlows(
   earlier: PageLayout,
@@ -329,7 +326,7 @@ function unchangedFlows(
   const shift = before.length - now.length;
   return (block, node) => {
     if (block >= same && block < now.length - sameAtEnd) return undefined;
-    if (COUNTED.has(node.type.name) || depends(block)) return undefined;
+    if (blockPlaceOf(node) || depends(block)) return undefined;
     return earlier.flowOf(block < same ? block : block + shift);
   };
 }
@@ -406,7 +403,7 @@ type LedFlows = WeakMap<Flow, Flow>;
 
 /** Where a heading leads back: to its line in the contents list; without one to the list, or to the top. */
 function leadFrom(heading: Node, { to }: WayOn, index: DocumentIndex): NonNullable<Flow["link"]> {
-  const of = heading.attrs.id as DestinationId;
+  const of = idOf(heading)!;
   if (to === null) return { kind: "top" };
   return hasLine(index, of) ? { kind: "line", of } : { kind: "destination", id: to };
 }

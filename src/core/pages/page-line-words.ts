@@ -1,11 +1,5 @@
 import type { DocumentIndex } from "@/core/destinations";
-import {
-  fixedWordsOf,
-  shortened,
-  type DestinationId,
-  type LinkTarget,
-  type ReturnRule,
-} from "@/core/document";
+import { fixedWordsOf, settingsOf, shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
@@ -25,7 +19,7 @@ export function pageLineWidth(words: string, resources: Resources): number {
  * they were told otherwise. Null where that has no contents list to lead to.
  */
 export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; words: string } | null {
-  const { to = "contents" } = index.doc.attrs.returns as ReturnRule;
+  const { to = "contents" } = settingsOf(index.doc).returns;
   const says = fixedWordsOf(index.doc);
   if (typeof to === "object") {
     const place = index.destination(to.place as DestinationId);
@@ -63,7 +57,7 @@ export function wantPageLines(index: DocumentIndex, resources: Resources, known:
     if (resources.misses === misses) known.add(words);
   };
   want(`${lines}…·`);
-  if (lines.includes("{title}")) want(index.doc.attrs.title as string);
+  if (lines.includes("{title}")) want(settingsOf(index.doc).title);
   if (lines.includes("{contents}")) want(wayHomeOfPages(index)?.words ?? "");
   if (lines.includes("{section}")) for (const heading of index.headings) want(inBrief(heading));
   for (const menu of menus) for (const entry of listEntries(index, menu)) want(entryWords(entry));

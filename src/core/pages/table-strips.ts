@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
-import { headerRows } from "@/core/document";
+import { headerRows, isKind } from "@/core/document";
 import { captionStrips } from "./caption-strips";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";
@@ -144,7 +144,7 @@ interface SetCell {
 function setCell(cell: GridCell, how: TableSetting): SetCell {
   let width = 0;
   for (let i = 0; i < cell.colSpan; i++) width += how.widths[cell.column + i] ?? 0;
-  const header = cell.node.type.name === "table_header";
+  const header = isKind(cell.node, "table_header");
   const look = header ? how.header : how.cell;
   const strips = childStrips(
     cell.node,

@@ -1,3 +1,4 @@
+import { idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
@@ -83,7 +84,7 @@ export function setNote(node: Node, number: number, composition: Composition): S
   const height = text.lines.reduce((sum, line) => sum + line.height, 0);
   return {
     node,
-    id: (node.attrs.id as SetNote["id"]) ?? null,
+    id: idOf(node),
     number,
     text,
     height,

@@ -1,3 +1,4 @@
+import { isKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 
 /** A line of a paragraph: what stands between its line breaks. */
@@ -18,7 +19,7 @@ export function linesOf(block: Node): Line[] {
     text = "";
   };
   block.forEach((child, offset) => {
-    if (child.type.name === "hard_break") {
+    if (isKind(child, "hard_break")) {
       close(offset);
       from = offset + child.nodeSize;
     } else text += child.isText ? child.text : "";

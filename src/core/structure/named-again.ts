@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesOf } from "./lines";
 import { TitleMap } from "./title-map";
@@ -11,7 +11,6 @@ export interface NamedAgain {
   readonly titles: readonly string[];
 }
 
-const { paragraph, heading, bullet_list, ordered_list } = schema.nodes;
 const LONGEST_TITLE = 120;
 /** Fewer lines than these are not taken for a contents list. */
 const LEAST_LINES = 3;
@@ -82,9 +81,9 @@ function blocksByTitle(doc: Node, lists: readonly NamedAgain[]): (title: string)
   doc.forEach((block, _pos, index) => {
     if (lists[at] && index >= lists[at]!.end) at++;
     if (lists[at] && index >= lists[at]!.first) return;
-    if (block.type !== paragraph && block.type !== heading) return;
+    if (!isKind(block, "paragraph", "heading")) return;
     if (block.content.size === 0 || block.content.size > LONGEST_TITLE) return;
-    (block.type === heading ? headings : paragraphs).add(linesOf(block)[0]?.text ?? "", index);
+    (isKind(block, "heading") ? headings : paragraphs).add(linesOf(block)[0]?.text ?? "", index);
   });
   return (title) => {
     const called = headings.all(title);
@@ -94,8 +93,8 @@ function blocksByTitle(doc: Node, lists: readonly NamedAgain[]): (title: string)
 
 /** The lines of a block that may name titles: of a paragraph, or of a list, with those in it. */
 function namingLines(block: Node): string[] | null {
-  if (block.type === paragraph) return linesOf(block).map(({ text }) => text);
-  if (block.type !== bullet_list && block.type !== ordered_list) return null;
+  if (isKind(block, "paragraph")) return linesOf(block).map(({ text }) => text);
+  if (!isKind(block, "bullet_list", "ordered_list")) return null;
   const lines: string[] = [];
   block.descendants((node) => {
     if (node.isTextblock) lines.push(node.textContent.replace(/\s+/gu, " ").trim());

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { levelOf, schema, type DestinationId } from "@/core/document";
+import { idOf, isKind, levelOf, type DestinationId } from "@/core/document";
 import { linesOf } from "./lines";
 import { signsOf, type TitleSign } from "./title-signs";
 import { TitleMap } from "./title-map";
@@ -65,7 +65,7 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
     if (ranked !== null || now > 0) above = level;
     if (level !== now)
       proposed.push({
-        id: one.block.attrs.id as DestinationId,
+        id: idOf(one.block)!,
         pos: one.pos,
         words: linesOf(one.block)[0]?.text ?? "",
         now,
@@ -89,7 +89,7 @@ function titlesSeen(doc: Node): Seen[] {
   doc.forEach((block, pos, index) => {
     if (inContents(index)) return;
     const signs = signsOf(block, doc.maybeChild(index + 1), listed);
-    if (signs.length > 0 || block.type === schema.nodes.heading) seen.push({ block, pos, index, signs });
+    if (signs.length > 0 || isKind(block, "heading")) seen.push({ block, pos, index, signs });
   });
   return seen.filter((one, i) => !isListItem(one, seen[i - 1], seen[i + 1]));
 }
@@ -110,9 +110,7 @@ function goesOn(one: Seen | undefined, after: Seen | undefined): boolean {
 /** The number of a line that is known for a title by nothing else. */
 function onlyNumber(one: Seen | undefined): string | null {
   const [sign, more] = one?.signs ?? [];
-  return sign?.kind === "numbered" && !more && one!.block.type === schema.nodes.paragraph
-    ? sign.number
-    : null;
+  return sign?.kind === "numbered" && !more && isKind(one!.block, "paragraph") ? sign.number : null;
 }
 
 /** Which levels the titles of one document have. */

@@ -1,5 +1,5 @@
-import type { Node } from "prosemirror-model";
-import { coversAll, schema } from "@/core/document";
+import type { Mark, Node } from "prosemirror-model";
+import { coversAll, isKind, asMark, isMark } from "@/core/document";
 import { linesOf } from "./lines";
 
 /** Why a line looks like a title. */
@@ -43,8 +43,7 @@ const WHOLE =
  * paragraphs and headings of the document itself are looked at, not what stands in lists, tables or quotations.
  */
 export function signsOf(block: Node, next: Node | null, listed: (title: string) => boolean): TitleSign[] {
-  const { paragraph, heading } = schema.nodes;
-  if (block.type !== paragraph && block.type !== heading) return [];
+  if (!isKind(block, "paragraph", "heading")) return [];
   // Most blocks are longer than a title and a line of signs below it.
   if (block.content.size > MOST_NUMBERED) return [];
   const lines = linesOf(block);
@@ -57,8 +56,7 @@ export function signsOf(block: Node, next: Node | null, listed: (title: string) 
   if (underline) signs.push({ kind: "underlined", sign: underline });
   if (listed(title)) signs.push({ kind: "listed" });
   signs.push(...wordSigns(title));
-  if (coversAll(block, (marks) => marks.some(({ type }) => type === schema.marks.strong)))
-    signs.push({ kind: "bold" });
+  if (coversAll(block, (marks) => marks.some((mark) => isMark(mark, "strong")))) signs.push({ kind: "bold" });
   if (coversAll(block, (marks) => marks.some(isLarge))) signs.push({ kind: "large" });
   // A sentence is a sentence, whatever it begins with; a bold one may be a note in the text.
   if (/[.,;]$/u.test(title) && !/\b\p{L}\.$/u.test(title) && !underline && !listed(title))
@@ -124,12 +122,12 @@ function wordSigns(title: string): TitleSign[] {
 }
 
 function standsAlone(title: string, block: Node, next: Node | null): boolean {
-  if (block.type !== schema.nodes.paragraph || !next || next.type !== schema.nodes.paragraph) return false;
+  if (!isKind(block, "paragraph") || !next || !isKind(next, "paragraph")) return false;
   const words = title.split(" ").length;
   const short = title.length <= 60 && words <= 8 && /^[\p{Lu}\p{N}"“«‘¿¡]/u.test(title);
   return short && !/[.,;:!?…]$/u.test(title) && next.textContent.length >= 100;
 }
 
-function isLarge(mark: { type: unknown; attrs: Record<string, unknown> }): boolean {
-  return mark.type === schema.marks.size && Number(mark.attrs.percent) >= LARGE;
+function isLarge(mark: Mark): boolean {
+  return (asMark(mark, "size")?.percent ?? 0) >= LARGE;
 }

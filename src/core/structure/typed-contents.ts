@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import { linesOf } from "./lines";
 import { namedAgain } from "./named-again";
 
@@ -74,7 +74,7 @@ function pagedContents(doc: Node): Pick<TypedContents, "first" | "end" | "lines"
     open = null;
   };
   doc.forEach((block, _pos, index) => {
-    const lines = block.type === schema.nodes.paragraph ? contentsLines(block) : null;
+    const lines = isKind(block, "paragraph") ? contentsLines(block) : null;
     if (!lines) return close(index);
     open ??= { first: index, lines: [] };
     open.lines.push(...lines);

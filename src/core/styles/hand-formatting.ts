@@ -1,43 +1,56 @@
 import type { Mark, Node, ResolvedPos } from "prosemirror-model";
-import { coversAll, schema, type Look, type StyleName, type StyleSheet } from "@/core/document";
+import {
+  asKind,
+  byKind,
+  byMark,
+  coversAll,
+  isMark,
+  type Alignment,
+  type BlockKind,
+  type ByKind,
+  type ByMark,
+  type Look,
+  type PartKind,
+  type StyleName,
+  type StyleSheet,
+} from "@/core/document";
 import { styleOf } from "@/core/destinations";
-
-const { marks, nodes } = schema;
 
 /** The style of the block in which a position lies, or null for one that has none. */
 export function styleAt($pos: ResolvedPos): StyleName | null {
   for (let depth = $pos.depth; depth > 0; depth--) {
-    const style = styleOfBlock($pos.node(depth));
+    const style = byKind(STYLES, $pos.node(depth));
     if (style && style !== "body") return style;
   }
   const block = $pos.depth === 0 ? $pos.nodeAfter : $pos.node(1);
-  return block && styleOfBlock(block);
+  return block && byKind(STYLES, block);
 }
 
-function styleOfBlock(block: Node): StyleName | null {
-  switch (block.type) {
-    case nodes.heading:
-      return styleOf(block.attrs.level as number);
-    case nodes.quotation:
-      return "quotation";
-    case nodes.code_block:
-      return "code";
-    case nodes.figure:
-    case nodes.table_caption:
-      return "caption";
-    case nodes.contents_list:
-      return "contents";
-    case nodes.note:
-      return "note";
-    case nodes.paragraph:
-    case nodes.bullet_list:
-    case nodes.ordered_list:
-    case nodes.table:
-      return "body";
-    default:
-      return null;
-  }
-}
+const body = (): StyleName => "body";
+const none = () => null;
+
+/** The style in which each kind of block or part of one is set; null for one that shows no words. */
+const STYLES: ByKind<BlockKind | PartKind | "note", [], StyleName | null> = {
+  heading: (_node, { level }) => styleOf(level),
+  quotation: () => "quotation",
+  code_block: () => "code",
+  figure: () => "caption",
+  table_caption: () => "caption",
+  contents_list: () => "contents",
+  note: () => "note",
+  paragraph: body,
+  bullet_list: body,
+  ordered_list: body,
+  table: body,
+  equation: none,
+  rule: none,
+  page_break: none,
+  list_item: none,
+  table_grid: none,
+  table_row: none,
+  table_cell: none,
+  table_header: none,
+};
 
 /** How a block of text differs from its style by what was done to it by hand. */
 export interface HandFormatting {
@@ -60,58 +73,67 @@ export function handFormatting(block: Node, style: StyleName, sheet: StyleSheet)
   const all = marksOnAll(block);
   const look: { -readonly [K in keyof Look]?: Look[K] } = {};
   const words: string[] = [];
-  const align = block.attrs.align as Look["align"] | null | undefined;
+  const align = alignOf(block);
   if (align && align !== own.align) {
     look.align = align;
     words.push(ALIGNED[align]);
   }
-  for (const mark of all)
-    switch (mark.type) {
-      case marks.strong:
-        look.weight = Math.max(700, own.weight);
-        words.push("bold");
-        break;
-      case marks.emphasis:
-        look.slant = "italic";
-        words.push("italic");
-        break;
-      case marks.size:
-        look.size = Math.min(
-          96,
-          Math.max(4, Math.round((own.size * (mark.attrs.percent as number)) / 50) / 2),
-        );
-        words.push(`${look.size} pt`);
-        break;
-      case marks.colour:
-        look.colour = mark.attrs.colour as string;
-        words.push(`colour ${look.colour}`);
-    }
+  for (const mark of all) {
+    const done = byMark(LOOKS, mark, own);
+    if (!done) continue;
+    Object.assign(look, done.look);
+    words.push(done.words);
+  }
   return { look, words, marks: all, onWords: hasOwnLooks(block, all) };
 }
 
 const ALIGNED = { left: "to the left", center: "centred", right: "to the right", justify: "justified" };
-const LOOKS = [marks.strong, marks.emphasis, marks.size, marks.colour];
+/** What a mark on all words of a block does to the look of its style, and how that is said. */
+interface Done {
+  readonly look: Partial<Look>;
+  readonly words: string;
+}
+
+/** Marks that say how words look; others mean something. */
+const LOOKS: ByMark<[own: Look], Done | null> = {
+  strong: (_mark, own) => ({ look: { weight: Math.max(700, own.weight) }, words: "bold" }),
+  emphasis: () => ({ look: { slant: "italic" }, words: "italic" }),
+  size: ({ percent }, own) => {
+    const size = Math.min(96, Math.max(4, Math.round((own.size * percent) / 50) / 2));
+    return { look: { size }, words: `${size} pt` };
+  },
+  colour: ({ colour }) => ({ look: { colour }, words: `colour ${colour}` }),
+  underline: none,
+  strike: none,
+  superscript: none,
+  subscript: none,
+  code: none,
+  link: none,
+  bookmark: none,
+};
+
+/** The alignment that was given to a block by hand. */
+function alignOf(block: Node): Alignment {
+  return (asKind(block, "paragraph") ?? asKind(block, "heading"))?.align ?? null;
+}
 
 /** The marks that say how words look and cover all words of a block. */
 function marksOnAll(block: Node): Mark[] {
   const first = block.content.content.find((child) => child.isText && child.text!.trim() !== "");
   return (first?.marks ?? []).filter(
-    (mark) => LOOKS.includes(mark.type) && coversAll(block, (all) => mark.isInSet(all)),
+    (mark) =>
+      isMark(mark, "strong", "emphasis", "size", "colour") && coversAll(block, (all) => mark.isInSet(all)),
   );
 }
 
 function hasOwnLooks(block: Node, all: readonly Mark[]): boolean {
   return block.content.content.some((child) =>
-    child.marks.some(
-      (mark) => (mark.type === marks.size || mark.type === marks.colour) && !mark.isInSet(all),
-    ),
+    child.marks.some((mark) => isMark(mark, "size", "colour") && !mark.isInSet(all)),
   );
 }
 
 /** Whether a block was formatted by hand in the very same way as another. */
 export function looksLike(block: Node, other: Node): boolean {
   const [a, b] = [marksOnAll(block), marksOnAll(other)];
-  return (
-    block.attrs.align === other.attrs.align && a.length === b.length && a.every((mark) => mark.isInSet(b))
-  );
+  return alignOf(block) === alignOf(other) && a.length === b.length && a.every((mark) => mark.isInSet(b));
 }

@@ -1,4 +1,12 @@
-import { lineOf, pictureWords, schema, shortened, type DestinationId } from "@/core/document";
+import {
+  asKind,
+  isKind,
+  levelOf,
+  lineOf,
+  pictureWords,
+  shortened,
+  type DestinationId,
+} from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 
 /** What a card of a menu tells of the place it leads to, beside its name. */
@@ -24,14 +32,14 @@ export function cardOf(index: DocumentIndex, id: DestinationId): Card {
     const last = Math.min(index.doc.childCount, place.block + 1 + MOST_BLOCKS);
     for (let i = place.block + 1; i < last && !(words && figure); i++) {
       const node = index.doc.child(i);
-      if (node.type === schema.nodes.heading && (node.attrs.level as number) <= place.level) break;
-      if (node.type === schema.nodes.paragraph) words ||= lineOf(node);
-      if (node.type === schema.nodes.figure && node.attrs.picture) figure ??= node;
+      if (isKind(node, "heading") && levelOf(node) <= place.level) break;
+      if (isKind(node, "paragraph")) words ||= lineOf(node);
+      if (asKind(node, "figure")?.picture) figure ??= node;
     }
   }
   return {
     words: shortened(words, MOST_LETTERS),
-    picture: (figure?.attrs.picture as string | undefined) || null,
+    picture: asKind(figure, "figure")?.picture || null,
     alt: figure ? pictureWords(figure) : "",
   };
 }

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema, type LinkTarget } from "@/core/document";
+import { asMark, isKind, schema, type LinkTarget } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { typedContents } from "@/core/structure";
 import { contentsList } from "./lists";
@@ -13,7 +13,7 @@ export interface Doubled {
   readonly to: number;
 }
 
-const { nodes, marks } = schema;
+const { marks } = schema;
 
 /** Fewer lines than these are not taken for a contents list. */
 const LEAST_LINES = 3;
@@ -42,7 +42,7 @@ interface Stretch {
 function linkedContents(index: DocumentIndex): Stretch[] {
   const found: Stretch[] = [];
   index.doc.forEach((block, pos) => {
-    if (block.type !== nodes.bullet_list && block.type !== nodes.ordered_list) return;
+    if (!isKind(block, "bullet_list", "ordered_list")) return;
     let lines = 0;
     let all = true;
     block.descendants((node) => {
@@ -65,7 +65,7 @@ function typedReturns(index: DocumentIndex): Stretch[] {
   const found: Stretch[] = [];
   doc.forEach((block, pos, number) => {
     const section = ends.get(number + 1);
-    if (section === undefined || block.type !== nodes.paragraph) return;
+    if (section === undefined || !isKind(block, "paragraph")) return;
     const target = wholeLink(block);
     if (!target || block.textContent.length > LONGEST_RETURN) return;
     const leadsBack =
@@ -89,7 +89,7 @@ function wholeLink(block: Node): LinkTarget | null {
     if (child.isText && child.text!.trim() === "") continue;
     const link = marks.link.isInSet(child.marks);
     if (!link) return null;
-    const own = link.attrs.target as LinkTarget;
+    const own = asMark(link, "link")!.target;
     if (target && JSON.stringify(target) !== JSON.stringify(own)) return null;
     target = own;
   }

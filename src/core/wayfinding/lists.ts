@@ -1,10 +1,13 @@
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import {
+  asKind,
   fixedWordsOf,
+  idOf,
+  isKind,
   localeOf,
   MOST_IN_PAGE_LINE,
-  schema,
+  settingsOf,
   type DestinationId,
   type ListKind,
   type ListOptions,
@@ -15,7 +18,7 @@ import { contentsEntries, type ContentsEntry, type ContentsLevels } from "./cont
 
 /** The options of a generated list. */
 export function optionsOf(list: Node): ListOptions {
-  return list.attrs.list as ListOptions;
+  return asKind(list, "contents_list")!.list;
 }
 
 /**
@@ -65,7 +68,7 @@ export function isMenuBy({ buttons, cards }: ListOptions): boolean {
 
 /** Where a menu of buttons stands that is in no place of its own; null for any other list, and for other blocks. */
 export function placedIn(block: Node): "header" | "footer" | null {
-  if (block.type !== schema.nodes.contents_list) return null;
+  if (!isKind(block, "contents_list")) return null;
   const { buttons, placed } = optionsOf(block);
   return buttons === true ? (placed ?? null) : null;
 }
@@ -79,7 +82,7 @@ export function placedMenus(index: DocumentIndex, at: "header" | "footer"): Node
 
 /** The levels a list of sections shows. */
 export function levelsOf(list: Node): ContentsLevels {
-  return { from: list.attrs.from as number, to: list.attrs.to as number };
+  return { from: asKind(list, "contents_list")!.from, to: asKind(list, "contents_list")!.to };
 }
 
 /** The entries of a generated list as readers meet them, in their order. */
@@ -155,7 +158,7 @@ function entriesAround(index: DocumentIndex, list: Node): ContentsEntry[] {
   const { level, number, to } = around;
   const { headings } = index;
   const last = partitionPoint(headings.length, (i) => headings[i]!.pos < to);
-  const levels = { from: level + 1, to: Math.max(list.attrs.to as number, level + 1) };
+  const levels = { from: level + 1, to: Math.max(asKind(list, "contents_list")!.to, level + 1) };
   return contentsEntries(index, levels, headings.slice(number + 1, last));
 }
 
@@ -169,7 +172,7 @@ interface Around {
 
 /** The section in which a list stands; null before the first heading. */
 function sectionAround(index: DocumentIndex, list: Node): Around | null {
-  const pos = placesOfLists(index).get(list.attrs.id as string);
+  const pos = placesOfLists(index).get(idOf(list)!);
   if (pos === undefined) return null;
   const { headings, sections } = index;
   const number = partitionPoint(headings.length, (i) => headings[i]!.pos <= pos) - 1;
@@ -287,7 +290,7 @@ function inAlphabet(index: DocumentIndex): readonly ContentsEntry[] {
       twice = places[i]!.name.toLowerCase() === place.name.toLowerCase();
     if (!twice) places.push(place);
   }
-  return linesByName(places, localeOf(index.doc.attrs.language as string), (place) => flat(place, index));
+  return linesByName(places, localeOf(settingsOf(index.doc).language), (place) => flat(place, index));
 }
 
 /** What is said where a list has no entries. */
@@ -304,5 +307,5 @@ export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
 
 /** What a list is called: as its author said, or as lists of its kind are. */
 export function titleOf(list: Node, doc: Node): string {
-  return (list.attrs.heading as string) || fixedWordsOf(doc).lists[kindOf(list)];
+  return asKind(list, "contents_list")!.heading || fixedWordsOf(doc).lists[kindOf(list)];
 }

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { Transform } from "prosemirror-transform";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, settingsOf, isKind } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import {
   catchUp,
@@ -38,7 +38,7 @@ const manual = createDocument(
   { title: "Manual" },
 );
 const shape = (doc: typeof manual) =>
-  doc.content.content.map((node) => (node.type.name === "contents_list" ? kindOf(node) : node.type.name));
+  doc.content.content.map((node) => (isKind(node, "contents_list") ? kindOf(node) : node.type.name));
 
 describe("a wayfinding plan", () => {
   test("builds what it holds where it belongs, and nothing that would be empty", () => {
@@ -57,7 +57,7 @@ describe("a wayfinding plan", () => {
       "paragraph",
       "alphabet",
     ]);
-    expect(doc.attrs.returns).toEqual({ levels: [1, 2], words: "" });
+    expect(settingsOf(doc).returns).toEqual({ levels: [1, 2], words: "" });
     doc.check();
   });
 
@@ -90,7 +90,7 @@ describe("a wayfinding plan", () => {
     const menu = { ...listOf("sections", "front", { buttons: true, placed: "header" }), title: "" };
     const plan: Plan = { ...named("E-book"), lists: [named("E-book").lists[0]!, menu] };
     const once = withPlan(manual, plan);
-    const lists = once.content.content.filter((node) => node.type.name === "contents_list");
+    const lists = once.content.content.filter((node) => isKind(node, "contents_list"));
     expect(lists.map((list) => placedIn(list))).toEqual([null, "header"]);
     expect(withPlan(once, plan).eq(once)).toBe(true);
     expect(planOf(once, "Mine").lists).toHaveLength(2);

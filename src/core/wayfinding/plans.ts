@@ -2,15 +2,19 @@ import { Transform } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
+  asKind,
   fixedWords,
   fixedWordsOf,
+  isKind,
   isListTitle,
+  levelOf,
   LIST_KINDS,
   listOptionsSchema,
   newId,
   returnRuleSchema,
   RETURNS_NONE,
   schema,
+  settingsOf,
   type ListKind,
   type ListOptions,
   type ReturnRule,
@@ -164,18 +168,14 @@ function frontPlace(doc: Node, { of }: PlannedList): number {
   const front = frontPos(doc);
   const first = doc.nodeAt(front);
   const isContents =
-    first?.type === schema.nodes.contents_list && kindOf(first) === "sections" && !isMenu(first);
+    first && isKind(first, "contents_list") && kindOf(first) === "sections" && !isMenu(first);
   return of !== "sections" && isContents ? front + first.nodeSize : front;
 }
 
 /** Levels that only the title of the document has: 1 where it is the one heading of the first level, so that chapters are of the second. */
 function titleLevels(doc: Node): 0 | 1 {
-  if (frontBlock(doc) === 0 || doc.child(0).attrs.level !== 1) return 0;
-  return doc.content.content.some(
-    (node, i) => i > 0 && node.type === schema.nodes.heading && node.attrs.level === 1,
-  )
-    ? 0
-    : 1;
+  if (frontBlock(doc) === 0 || levelOf(doc.child(0)) !== 1) return 0;
+  return doc.content.content.some((node, i) => i > 0 && levelOf(node) === 1) ? 0 : 1;
 }
 
 /** A plan with all levels so many further down. */
@@ -213,7 +213,7 @@ function standingLists(index: DocumentIndex): PlannedList[] {
         : pos > doc.content.size / 2
           ? ("end" as const)
           : ("front" as const);
-    return { of, title: node.attrs.heading as string, ...levelsOf(node), at, options };
+    return { of, title: asKind(node, "contents_list")!.heading, ...levelsOf(node), at, options };
   });
   const seen = new Set<string>();
   return lists.filter((list) => {
@@ -225,7 +225,7 @@ function standingLists(index: DocumentIndex): PlannedList[] {
 /** The plan that a document follows as it stands. */
 export function planOf(doc: Node, name: string): Plan {
   const lists = standingLists(indexDocument(doc));
-  const plan = { name, says: "", lists, returns: doc.attrs.returns as ReturnRule };
+  const plan = { name, says: "", lists, returns: settingsOf(doc).returns };
   return lowered(plan, -titleLevels(doc));
 }
 
@@ -277,7 +277,7 @@ function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList
 function wholeList(doc: Node, { of, options }: PlannedList): { pos: number } | null {
   let found: { pos: number } | null = null;
   doc.forEach((node, pos) => {
-    if (found || node.type !== schema.nodes.contents_list || kindOf(node) !== of) return;
+    if (found || !isKind(node, "contents_list") || kindOf(node) !== of) return;
     if (isMenu(node) === isMenuBy(options)) found = { pos };
   });
   return found;
@@ -327,7 +327,7 @@ function sectionsToList(
       holds = headings[n]!.level <= list.to;
     if (!holds) return;
     const next = doc.maybeChild(heading.block + 1);
-    const standing = next?.type === schema.nodes.contents_list && kindOf(next) === "section";
+    const standing = next !== null && isKind(next, "contents_list") && kindOf(next) === "section";
     found.push({ heading, standing });
   });
   return found;

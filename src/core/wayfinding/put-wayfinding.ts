@@ -2,10 +2,13 @@ import type { Node } from "prosemirror-model";
 import {
   createDocument,
   fixedWordsOf,
+  isKind,
   lineOf,
   newId,
   returnsDownTo,
   schema,
+  settingsOf,
+  withSettings,
   type ListKind,
   type ListOptions,
 } from "@/core/document";
@@ -14,7 +17,7 @@ import type { ContentsLevels } from "./contents";
 /** Block before which a contents list stands at the front: the first, or the second where the first is the title. */
 export function frontBlock(doc: Node): number {
   const first = doc.child(0);
-  return first.type.name === "heading" && lineOf(first) === doc.attrs.title ? 1 : 0;
+  return isKind(first, "heading") && lineOf(first) === settingsOf(doc).title ? 1 : 0;
 }
 
 /** The position before that block. */
@@ -32,17 +35,17 @@ export function newList(of: ListKind, doc: Node, { from, to }: ContentsLevels = 
 /** The document with a contents list at the front; as it is where it has one already. */
 export function withContents(doc: Node, levels: ContentsLevels): Node {
   const blocks = doc.content.content;
-  if (blocks.some((block) => block.type.name === "contents_list")) return doc;
+  if (blocks.some((block) => isKind(block, "contents_list"))) return doc;
   const at = frontBlock(doc);
   const whole = createDocument([
     ...blocks.slice(0, at),
     newList("sections", doc, levels),
     ...blocks.slice(at),
   ]);
-  return doc.type.create(doc.attrs, whole.content);
+  return doc.copy(whole.content);
 }
 
 /** The document with a return link after each section down to a level. */
 export function withReturns(doc: Node, deepest: number): Node {
-  return doc.type.create({ ...doc.attrs, returns: returnsDownTo(deepest) }, doc.content);
+  return withSettings(doc, { returns: returnsDownTo(deepest) });
 }

@@ -1,5 +1,6 @@
+import { settingsOf } from "@/core/document";
 import type { DocumentIndex, Section } from "@/core/destinations";
-import type { DestinationId, ReturnRule } from "@/core/document";
+import type { DestinationId } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, listEntries, placedIn } from "./lists";
 import { returnLinks, wayHome } from "./returns";
@@ -86,7 +87,7 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
     // It stands with what is before it; what is behind it may be a list over many pages.
     if (contents ? to === contents.id : to === null) waysBack.push(pos - 1);
   }
-  const { also } = index.doc.attrs.returns as ReturnRule;
+  const { also } = settingsOf(index.doc).returns;
   if (also?.includes("headings")) {
     const { to } = wayHome(index);
     const place = (to && placeOf(to)) ?? 0;

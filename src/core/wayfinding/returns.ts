@@ -1,4 +1,11 @@
-import { fixedWordsOf, schema, shortened, type DestinationId, type ReturnRule } from "@/core/document";
+import {
+  fixedWordsOf,
+  isKind,
+  settingsOf,
+  shortened,
+  type DestinationId,
+  type ReturnRule,
+} from "@/core/document";
 import type { Destination, DocumentIndex, Heading, Section } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
 import { inBrief } from "./contents";
@@ -32,7 +39,7 @@ export interface ReturnLink {
  * that holds no more than its heading gets none, nor does one that the contents list itself stands in.
  */
 export function returnLinks(index: DocumentIndex): ReturnLink[] {
-  const rule = index.doc.attrs.returns as ReturnRule;
+  const rule = settingsOf(index.doc).returns;
   if (rule.levels.length === 0) return [];
   const contents = contentsList(index);
   const named = rule.also?.includes("steps")
@@ -70,7 +77,7 @@ function beforeEndLists(
   let [pos, block] = [end, endBlock];
   if (block < doc.childCount) return { pos, block };
   for (let last = doc.child(block - 1); block - 1 > heading.block + 1; last = doc.child(block - 1)) {
-    if (last.type !== schema.nodes.contents_list) break;
+    if (!isKind(last, "contents_list")) break;
     pos -= last.nodeSize;
     block--;
   }
@@ -109,7 +116,7 @@ function stepsFrom(
 
 /** Where the sign beside each heading leads, and the link that stays in view: where return links lead, or to the contents list. */
 export function wayHome(index: DocumentIndex): WayOn {
-  const rule = index.doc.attrs.returns as ReturnRule;
+  const rule = settingsOf(index.doc).returns;
   const contents = contentsList(index);
   const says = fixedWordsOf(index.doc);
   const home =

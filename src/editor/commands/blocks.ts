@@ -8,15 +8,26 @@ import {
   type EditorState,
   type Selection,
 } from "prosemirror-state";
-import { blockById, newId, schema, type Alignment } from "@/core/document";
+import {
+  BLOCK_KINDS,
+  blockById,
+  carriedAnew,
+  idOf,
+  isKind,
+  kindOfNode,
+  newId,
+  schema,
+  type Alignment,
+  type BlockKind,
+} from "@/core/document";
 import { kindStep, selectedBlocks } from "./levels";
 
 const { nodes, marks } = schema;
 
 const splitInTwo = splitBlockAs((node, atEnd, $from) => {
   if ($from.depth !== 1) return null;
-  const type = atEnd && node.type === nodes.heading ? nodes.paragraph : node.type;
-  return { type, attrs: type === node.type ? { ...node.attrs, id: newId() } : { id: newId() } };
+  const type = atEnd && isKind(node, "heading") ? nodes.paragraph : node.type;
+  return { type, attrs: type === node.type ? carriedAnew(node) : { id: newId() } };
 });
 
 /**
@@ -27,30 +38,17 @@ export const splitBlockWithId: Command = (state, dispatch, view) => {
   const { $from, empty } = state.selection;
   const { parent } = $from;
   const atStart = empty && $from.depth === 1 && $from.parentOffset === 0 && parent.content.size > 0;
-  if (!atStart || (parent.type !== nodes.heading && parent.type !== nodes.paragraph))
-    return splitInTwo(state, dispatch, view);
+  if (!atStart || !isKind(parent, "heading", "paragraph")) return splitInTwo(state, dispatch, view);
   dispatch?.(state.tr.insert($from.before(1), nodes.paragraph.create({ id: newId() })).scrollIntoView());
   return true;
 };
 
 /** Which kind of block encloses the selection, the innermost that has a name in the deck. */
-export function currentKind(state: EditorState): string {
+export function currentKind(state: EditorState): BlockKind {
   const { $from } = state.selection;
   for (let depth = $from.depth; depth > 0; depth--) {
-    const { name } = $from.node(depth).type;
-    if (
-      [
-        "bullet_list",
-        "ordered_list",
-        "quotation",
-        "code_block",
-        "heading",
-        "figure",
-        "table",
-        "equation",
-      ].includes(name)
-    )
-      return name;
+    const kind = kindOfNode($from.node(depth));
+    if (kind !== "paragraph" && kind in BLOCK_KINDS) return kind as BlockKind;
   }
   return "paragraph";
 }
@@ -68,15 +66,14 @@ export const toggleQuotation: Command = (state, dispatch) =>
 
 export const toggleCodeBlock: Command = (state, dispatch) => {
   const { $from } = state.selection;
-  const kind = $from.parent.type === nodes.code_block ? "paragraph" : "code_block";
+  const kind = isKind($from.parent, "code_block") ? "paragraph" : "code_block";
   if ($from.depth !== 1) return setBlockType(nodes[kind])(state, dispatch);
   const tr = state.tr;
   for (const { node } of selectedBlocks(state)) {
-    const found =
-      node.isTextblock && node.type !== nodes[kind] ? blockById(tr.doc, node.attrs.id as string) : null;
-    if (!found || node.type === nodes.figure) continue;
+    const found = node.isTextblock && !isKind(node, kind) ? blockById(tr.doc, idOf(node)!) : null;
+    if (!found || isKind(node, "figure")) continue;
     if (kind === "code_block") tr.clearIncompatible(found.pos, nodes.code_block);
-    tr.step(kindStep(node.attrs.id as string, kind));
+    tr.step(kindStep(idOf(node)!, kind));
   }
   if (!tr.docChanged) return false;
   dispatch?.(tr.scrollIntoView());
@@ -87,8 +84,7 @@ export function align(alignment: Alignment): Command {
   return (state, dispatch) => {
     const tr = state.tr;
     state.doc.nodesBetween(state.selection.from, state.selection.to, (node, pos) => {
-      if (node.type === nodes.paragraph || node.type === nodes.heading)
-        tr.setNodeAttribute(pos, "align", alignment);
+      if (isKind(node, "paragraph", "heading")) tr.setNodeAttribute(pos, "align", alignment);
     });
     if (!tr.docChanged) return false;
     dispatch?.(tr);
@@ -144,7 +140,7 @@ export function insertBlock(block: Node): Command {
     const at = $from.depth === 0 ? from : $from.before(1);
     const node = state.doc.nodeAt(at);
     const tr = state.tr;
-    if (node && node.type === nodes.paragraph && node.content.size === 0)
+    if (node && isKind(node, "paragraph") && node.content.size === 0)
       tr.replaceWith(at, at + node.nodeSize, block);
     else tr.insert(at + (node?.nodeSize ?? 0), block);
     const start =

@@ -2,11 +2,13 @@ import type { EditorState, Selection, Transaction } from "prosemirror-state";
 import { CellSelection } from "prosemirror-tables";
 import {
   bookmarkEntry,
+  idOf,
+  isKind,
+  lineOf,
   newId,
   RegistryStep,
   schema,
   shortened,
-  lineOf,
   type AnchorEntry,
   type DestinationId,
   type Registry,
@@ -71,12 +73,12 @@ export function addBookmark(tr: Transaction, from: number, to: number, name: str
   const $from = tr.doc.resolve(from);
   const block = $from.depth === 0 ? tr.doc.nodeAt(from) : $from.node(1);
   const takesMarks = $from.depth > 0 && $from.parent.inlineContent;
-  if (!takesMarks || (from === to && $from.parent.type === nodes.code_block))
+  if (!takesMarks || (from === to && isKind($from.parent, "code_block")))
     tr.step(
       new RegistryStep({
         part: "bookmarks",
         id,
-        entry: bookmarkEntry("block", name, block!.attrs.id as DestinationId),
+        entry: bookmarkEntry("block", name, idOf(block!)!),
       }),
     );
   else if (from === to) {
@@ -137,7 +139,7 @@ export function moveBookmark(
 ): Transaction | null {
   const $from = tr.doc.resolve(from);
   if ($from.depth === 0 || !$from.parent.inlineContent) return null;
-  if (from === to && $from.parent.type === nodes.code_block) return null;
+  if (from === to && isKind($from.parent, "code_block")) return null;
   const before = tr.steps.length;
   if (standing?.shape === "range") tr.removeMark(standing.pos, standing.end, marks.bookmark.create({ id }));
   if (standing?.shape === "point") tr.delete(standing.pos, standing.pos + 1);
@@ -169,7 +171,7 @@ export function bookmarkIdAt(index: DocumentIndex, pos: number): DestinationId |
       ({ id, from, to }) => from <= at && at <= to && ownEntry(registry.bookmarks, id)?.removed === false,
     )
     .sort((a, b) => a.to - a.from - (b.to - b.from));
-  return here[0]?.id ?? index.bookmarkOnBlock(block.attrs.id as string);
+  return here[0]?.id ?? index.bookmarkOnBlock(idOf(block)!);
 }
 
 /** A place at which a bookmark is proposed. */

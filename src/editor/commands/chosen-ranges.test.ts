@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import { EditorState } from "prosemirror-state";
 import { CellSelection } from "prosemirror-tables";
 import { indexDocument } from "@/core/destinations";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, isKind } from "@/core/document";
 import { addBookmarkOn, proposedName } from "./bookmarks";
 import { chosenRanges } from "./chosen-ranges";
 import { linkRange } from "./links";
@@ -24,7 +24,7 @@ function columnChosen(...rows: string[][]) {
   const doc = createDocument([table(...rows)]);
   const cells: number[] = [];
   doc.descendants((node, pos) => {
-    if (node.type === nodes.table_cell) cells.push(pos);
+    if (isKind(node, "table_cell")) cells.push(pos);
   });
   const state = EditorState.create({ doc });
   return state.apply(state.tr.setSelection(CellSelection.create(doc, cells[1]!, cells.at(-1)!)));

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
-import { schema } from "@/core/document";
+import { schema, asKind, isKind } from "@/core/document";
 
 const { nodes } = schema;
 
@@ -9,7 +9,7 @@ const FIRST = "words";
 /** Puts a computed value into the line and chooses it, so that what it computes can be written. */
 export const insertComputation: Command = (state, dispatch) => {
   const { from, to, $from, $to } = state.selection;
-  if (!$from.parent.inlineContent || $from.parent.type === nodes.code_block || !$from.sameParent($to))
+  if (!$from.parent.inlineContent || isKind($from.parent, "code_block") || !$from.sameParent($to))
     return false;
   if (!$from.parent.type.contentMatch.matchType(nodes.computation)) return false;
   const tr = state.tr.replaceWith(from, to, nodes.computation.create({ expression: FIRST }));
@@ -40,6 +40,6 @@ export function freezeComputation(words: string): Command {
 }
 
 function chosenComputation({ selection }: EditorState): { pos: number; expression: string } | null {
-  if (!(selection instanceof NodeSelection) || selection.node.type !== nodes.computation) return null;
-  return { pos: selection.from, expression: selection.node.attrs.expression as string };
+  if (!(selection instanceof NodeSelection) || !isKind(selection.node, "computation")) return null;
+  return { pos: selection.from, expression: asKind(selection.node, "computation")!.expression };
 }

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command } from "prosemirror-state";
-import { newId, schema } from "@/core/document";
+import { newId, schema, isKind, texOf } from "@/core/document";
 import { insertBlock } from "./blocks";
 
 const { nodes } = schema;
@@ -11,7 +11,7 @@ export const insertEquation: Command = (state, dispatch) =>
 /** Puts an equation into the line; selected words become its TeX. */
 export const insertFormula: Command = (state, dispatch) => {
   const { from, to, $from } = state.selection;
-  if (!$from.parent.inlineContent || $from.parent.type === nodes.code_block) return false;
+  if (!$from.parent.inlineContent || isKind($from.parent, "code_block")) return false;
   if (!$from.sameParent(state.selection.$to)) return false;
   const tex = state.doc.textBetween(from, to);
   const tr = state.tr.replaceWith(from, to, nodes.formula.create({ tex }));
@@ -23,7 +23,7 @@ export const insertFormula: Command = (state, dispatch) => {
 export function setTex(pos: number, tex: string): Command {
   return (state, dispatch) => {
     const node = state.doc.nodeAt(pos);
-    if (!node || !("tex" in node.attrs) || node.attrs.tex === tex) return false;
+    if (!node || !isKind(node, "formula", "equation") || texOf(node) === tex) return false;
     const tr = state.tr.setNodeAttribute(pos, "tex", tex);
     if (state.selection instanceof NodeSelection && state.selection.from === pos)
       tr.setSelection(NodeSelection.create(tr.doc, pos));

@@ -3,25 +3,27 @@ import type { Command, EditorState, Transaction } from "prosemirror-state";
 import {
   BlockKindStep,
   coversAll,
+  idOf,
+  isKind,
   levelOf,
   schema,
+  settingsOf,
   StyleStep,
   type Series,
-  type StyleSheet,
   type TextBlockKind,
 } from "@/core/document";
 import { styleOf } from "@/core/destinations";
 import { TitleMap, typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
 import { newList } from "@/core/wayfinding";
 
-const { nodes, marks } = schema;
+const { marks } = schema;
 
 /** Gives the selected paragraphs and headings a level: 1 to 6, or 0 for plain text. Ids and words stay. */
 export function setLevel(level: number): Command {
   return (state, dispatch) => {
     const tr = state.tr;
     for (const { node, pos } of selectedBlocks(state)) {
-      const isText = node.type === nodes.paragraph || node.type === nodes.heading;
+      const isText = isKind(node, "paragraph", "heading");
       if (isText && levelOf(node) !== level) giveLevel(tr, node, pos, level);
     }
     if (!tr.docChanged) return false;
@@ -35,7 +37,7 @@ export function currentLevel(state: EditorState): number | null {
   const { $from } = state.selection;
   if ($from.depth !== 1) return null;
   const block = $from.parent;
-  return block.type === nodes.heading || block.type === nodes.paragraph ? levelOf(block) : null;
+  return isKind(block, "heading", "paragraph") ? levelOf(block) : null;
 }
 
 /**
@@ -80,7 +82,7 @@ export function makeStructure(
 function deepestListed(doc: Node, titles: readonly ProposedTitle[], typed: readonly TypedContents[]): number {
   const levels = new TitleMap<number>();
   for (const { words, level } of titles) levels.add(words, level);
-  doc.forEach((block) => block.type === nodes.heading && levels.add(block.textContent, levelOf(block)));
+  doc.forEach((block) => isKind(block, "heading") && levels.add(block.textContent, levelOf(block)));
   const named = typed.flatMap(({ lines }) => lines.map(({ title }) => levels.get(title) ?? 1));
   return Math.max(1, ...named);
 }
@@ -90,7 +92,7 @@ function countTitles(tr: Transaction, titles: readonly ProposedTitle[]): void {
   const levels = new Set(titles.filter(({ words }) => typedNumber(words) !== null).map(({ level }) => level));
   for (const level of levels) {
     const style = styleOf(level);
-    if ((tr.doc.attrs.styles as StyleSheet).styles[style].numbering === "none")
+    if (settingsOf(tr.doc).styles.styles[style].numbering === "none")
       tr.step(new StyleStep({ style, look: { numbering: "decimal" } }));
   }
 }
@@ -110,13 +112,13 @@ export function kindStep(id: string, kind: TextBlockKind, level = 1): BlockKindS
 }
 
 function giveLevel(tr: Transaction, node: Node, pos: number, level: number, series: Series = null): void {
-  const id = node.attrs.id as string;
+  const id = idOf(node)!;
   tr.step(
     series
       ? new BlockKindStep(id, "heading", { level, series })
       : kindStep(id, level === 0 ? "paragraph" : "heading", level),
   );
-  if (level === 0 || node.type === nodes.heading) return;
+  if (level === 0 || isKind(node, "heading")) return;
   // Text that was all bold or larger, so that it looked like a title, is one now.
   for (const type of [marks.strong, marks.size])
     if (coversAll(node, (all) => Boolean(type.isInSet(all))))

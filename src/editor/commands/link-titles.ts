@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading } from "@/core/destinations";
-import { bookmarkEntry, newId, RegistryStep, schema, type DestinationId } from "@/core/document";
+import { bookmarkEntry, newId, RegistryStep, schema, idOf, isKind } from "@/core/document";
 import { linesOf, titleInContents, TitleMap } from "@/core/structure";
 import { freeName } from "./bookmarks";
 import { linkRange, targetOf } from "./links";
@@ -26,7 +26,7 @@ export function titledLines(state: EditorState, index: DocumentIndex): TitledLin
   const { from, to, empty } = state.selection;
   const lines: TitledLine[] = [];
   state.doc.nodesBetween(from, empty ? from : to, (block, pos) => {
-    if (block.type === nodes.heading) return false;
+    if (isKind(block, "heading")) return false;
     for (const line of linesIn(block, pos)) {
       const text = titleInContents(line.text);
       lines.push({ from: line.from, to: line.from + text.length, text, meant: titles.get(text) ?? null });
@@ -86,7 +86,7 @@ export function linkTitles(
       new RegistryStep({
         part: "bookmarks",
         id,
-        entry: bookmarkEntry("block", name, list.attrs.id as DestinationId),
+        entry: bookmarkEntry("block", name, idOf(list)!),
       }),
     );
   return tr;

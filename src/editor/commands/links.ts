@@ -1,6 +1,6 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
-import { schema, type DestinationId, type LinkLook, type LinkTarget } from "@/core/document";
+import { asMark, idOf, isKind, schema, type LinkLook, type LinkTarget } from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { Mention, OldName } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
@@ -30,7 +30,7 @@ export function looksIn(doc: Node, from: number, to: number): { look: LinkLook; 
     first ??= marks.link.isInSet(node.marks);
     return first === undefined;
   });
-  const { look = "underlined", hint = "" } = (first?.attrs ?? {}) as { look?: LinkLook; hint?: string };
+  const { look, hint } = (first && asMark(first, "link")) ?? { look: "underlined" as const, hint: "" };
   return { look, hint };
 }
 
@@ -175,12 +175,12 @@ export function destinationAt(
   if (here) return { target: targetOf(here), made: null };
   const $pos = tr.doc.resolve(pos);
   const block = $pos.depth > 0 ? $pos.node(1) : tr.doc.nodeAt(pos);
-  const id = block?.attrs.id as DestinationId | undefined;
+  const id = idOf(block);
   // A bookmark outlives its paragraph, and says what is meant by it.
   const own = id && index.standing.has(id) ? index.destination(id) : undefined;
   if (own) return { target: targetOf(own), made: null };
   const around = lineOf($pos.depth > 0 ? $pos.parent : (block ?? tr.doc));
   const { name } = freeName(shortened(around || "Place", 60), index);
-  const start = $pos.depth > 0 && $pos.parent.type !== nodes.code_block ? $pos.start() : pos;
+  const start = $pos.depth > 0 && !isKind($pos.parent, "code_block") ? $pos.start() : pos;
   return { target: { kind: "destination", id: addBookmark(tr, start, start, name), was: name }, made: name };
 }

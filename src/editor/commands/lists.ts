@@ -1,7 +1,17 @@
 import { Fragment, type Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
-import { newId, schema, shortened, type EntryEdit, type FrozenList, type ListOptions } from "@/core/document";
+import {
+  asKind,
+  idOf,
+  newId,
+  schema,
+  shortened,
+  withId,
+  type EntryEdit,
+  type FrozenList,
+  type ListOptions,
+} from "@/core/document";
 import {
   contentsTree,
   entryWords,
@@ -78,26 +88,24 @@ export function moveEntry(
 /** Turns a list into ordinary text with ordinary links, as it is now. */
 export function freezeList(tr: Transaction, pos: number, index: DocumentIndex): Transaction {
   const list = tr.doc.nodeAt(pos)!;
-  const heading = list.attrs.heading as string;
+  const heading = asKind(list, "contents_list")!.heading;
   const title = heading ? [nodes.paragraph.create(null, schema.text(heading, [marks.strong.create()]))] : [];
   const tree = contentsTree(listEntries(index, list));
-  const { from, to, list: options } = list.attrs as FrozenList;
+  const { from, to, list: options } = asKind(list, "contents_list")!;
   const frozen: FrozenList = { heading, from, to, list: options };
   const bullets = tree.length > 0 ? [nodes.bullet_list.create({ frozen }, bulletsOf(tree).content)] : [];
   const blocks = [...title, ...bullets];
   if (blocks.length === 0) return tr.delete(pos, pos + list.nodeSize);
   // What leads to the list leads to its text from now on.
-  const [first, ...rest] = blocks.map((block) =>
-    block.type.create({ ...block.attrs, id: newId() }, block.content),
-  );
-  const kept = first!.type.create({ ...first!.attrs, id: list.attrs.id as string }, first!.content);
+  const [first, ...rest] = blocks.map((block) => withId(block, newId()));
+  const kept = withId(first!, idOf(list)!);
   return tr.replaceWith(pos, pos + list.nodeSize, Fragment.fromArray([kept, ...rest]));
 }
 
 /** Whether the block with the caret is the text of a list that was generated. */
 export function frozenAt({ selection: { $from } }: EditorState): Node | null {
   const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
-  return block?.type === nodes.bullet_list && block.attrs.frozen ? block : null;
+  return asKind(block, "bullet_list")?.frozen ? block : null;
 }
 
 /** Puts the living list back in the place of its text, where the caret stands; null where that is none. */
@@ -106,12 +114,12 @@ export function thawList(tr: Transaction, state: EditorState): Transaction | nul
   if (!block) return null;
   const { $from } = state.selection;
   const pos = $from.depth === 0 ? $from.pos : $from.before(1);
-  const frozen = block.attrs.frozen as FrozenList;
+  const frozen = asKind(block, "bullet_list")!.frozen!;
   const before = state.doc.resolve(pos).nodeBefore;
   const titled = frozen.heading !== "" && before?.isTextblock && before.textContent === frozen.heading;
   // What leads to its text leads to the list.
   const first = titled ? before : block;
-  const list = nodes.contents_list.create({ ...frozen, id: first.attrs.id as string });
+  const list = nodes.contents_list.create({ ...frozen, id: idOf(first)! });
   return tr.replaceWith(titled ? pos - before.nodeSize : pos, pos + block.nodeSize, list);
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, list, paragraph } from "#tests/editing";
-import { schema, type DestinationId } from "@/core/document";
+import { schema, type DestinationId, settingsOf } from "@/core/document";
 import { incomingLinks, resolveLinks } from "@/core/links";
 import {
   addBookmark,
@@ -181,7 +181,7 @@ test("a contents list at the front and a rule for return links are steps like an
   one.dispatch(setReturns(one.state.tr, { levels: [1], words: "Up" }));
   expect(one.doc.child(0).type).toBe(nodes.contents_list);
   expect(one.ids[0]).toBeTruthy();
-  expect(one.doc.attrs.returns).toEqual({ levels: [1], words: "Up" });
+  expect(settingsOf(one.doc).returns).toEqual({ levels: [1], words: "Up" });
   one.run(undo);
   one.run(undo);
   expect(one.doc.child(0).type).toBe(nodes.heading);

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command } from "prosemirror-state";
-import { newId, schema } from "@/core/document";
+import { newId, schema, isKind } from "@/core/document";
 
 const { nodes } = schema;
 
@@ -9,7 +9,7 @@ export function insertNote(place: "foot" | "end"): Command {
     const { $to, to } = state.selection;
     const { parent } = $to;
     // A note has no notes, and code none either.
-    if (!parent.inlineContent || parent.type === nodes.code_block || parent.type === nodes.note) return false;
+    if (!parent.inlineContent || isKind(parent, "code_block") || isKind(parent, "note")) return false;
     const tr = state.tr.insert(to, nodes.note.create({ id: newId(), place }));
     dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, to)).scrollIntoView());
     return true;
@@ -19,7 +19,7 @@ export function insertNote(place: "foot" | "end"): Command {
 /** Makes the chosen note a footnote or an endnote. */
 export function setNotePlace(pos: number, place: "foot" | "end"): Command {
   return (state, dispatch) => {
-    if (state.doc.nodeAt(pos)?.type !== nodes.note) return false;
+    if (!isKind(state.doc.nodeAt(pos), "note")) return false;
     const tr = state.tr.setNodeAttribute(pos, "place", place);
     dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, pos)));
     return true;

@@ -1,7 +1,7 @@
 import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
 import type { Destination } from "@/core/destinations";
-import { schema, type Reference } from "@/core/document";
+import { asKind, isKind, isMark, schema, type Reference } from "@/core/document";
 import { targetOf } from "./links";
 
 const { nodes, marks } = schema;
@@ -33,13 +33,13 @@ export function insertReference(
 ): Transaction {
   const $from = tr.doc.resolve(from);
   const around = from === to ? $from.marks() : ($from.nodeAfter?.marks ?? []);
-  const looks = around.filter((mark: Mark) => mark.type !== marks.link && mark.type !== marks.bookmark);
+  const looks = around.filter((mark: Mark) => !isMark(mark, "link") && !isMark(mark, "bookmark"));
   return tr.replaceWith(from, to, nodes.cross_reference.create(reference, null, looks));
 }
 
 /** The cross-reference that is chosen, if one is. */
 export function chosenReference({ selection }: EditorState): { node: Node; pos: number } | null {
-  return selection instanceof NodeSelection && selection.node.type === nodes.cross_reference
+  return selection instanceof NodeSelection && isKind(selection.node, "cross_reference")
     ? { node: selection.node, pos: selection.from }
     : null;
 }
@@ -53,7 +53,7 @@ export function changeReference(tr: Transaction, pos: number, change: Partial<Re
 /** Makes plain words of a cross-reference, or a link with these words. */
 export function frozenReference(tr: Transaction, pos: number, words: string): Transaction {
   const node = tr.doc.nodeAt(pos)!;
-  const { target, linked } = node.attrs as Reference;
+  const { target, linked } = asKind(node, "cross_reference")!;
   const kept = linked ? marks.link.create({ target }).addToSet(node.marks) : node.marks;
   return tr.replaceWith(pos, pos + node.nodeSize, schema.text(words, kept));
 }

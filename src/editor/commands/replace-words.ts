@@ -1,6 +1,6 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
-import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema } from "@/core/document";
+import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema, isMark } from "@/core/document";
 import type { Occurrence } from "@/core/find";
 
 /**
@@ -32,7 +32,7 @@ function looksOf(block: Node, from: number, to: number): readonly Mark[] {
   block.nodesBetween(from, to, (node) => {
     if (!node.isText) return;
     if (!marks) marks = node.marks;
-    else for (const mark of node.marks) if (mark.type === schema.marks.bookmark) marks = mark.addToSet(marks);
+    else for (const mark of node.marks) if (isMark(mark, "bookmark")) marks = mark.addToSet(marks);
   });
   return marks ?? [];
 }

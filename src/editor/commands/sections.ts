@@ -1,7 +1,7 @@
 import { Fragment, Slice } from "prosemirror-model";
 import { TextSelection, type Command, type Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading, Section } from "@/core/destinations";
-import { MoveBlocksStep, newId, schema, type DestinationId } from "@/core/document";
+import { carriedAnew, isKind, MoveBlocksStep, newId, schema, type DestinationId } from "@/core/document";
 import { ownIds } from "../paste/own-ids";
 import { kindStep } from "./levels";
 
@@ -127,15 +127,15 @@ export function splitSection(index: DocumentIndex): Command {
   return (state, dispatch) => {
     const { $from } = state.selection;
     const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
-    if (!block || block.type === schema.nodes.heading) return false;
+    if (!block || isKind(block, "heading")) return false;
     const level = index.sectionAt($from.pos)?.level ?? 1;
     const start = $from.depth === 0 ? $from.pos : $from.before(1);
-    const words = $from.depth === 1 && block.type === schema.nodes.paragraph && $from.parentOffset > 0;
+    const words = $from.depth === 1 && isKind(block, "paragraph") && $from.parentOffset > 0;
     const tr = state.tr;
     let at = start;
     if (words && $from.parentOffset === block.content.size) at = start + block.nodeSize;
     else if (words) {
-      tr.split($from.pos, 1, [{ type: block.type, attrs: { ...block.attrs, id: newId() } }]);
+      tr.split($from.pos, 1, [{ type: block.type, attrs: carriedAnew(block) }]);
       at = $from.pos + 1;
     }
     tr.insert(at, schema.nodes.heading.create({ id: newId(), level }));

@@ -1,8 +1,8 @@
 import type { Transaction } from "prosemirror-state";
-import { blockById, BlockKindStep, schema, shortTitleFrom, type DestinationId } from "@/core/document";
+import { blockById, BlockKindStep, isKind, shortTitleFrom, type DestinationId } from "@/core/document";
 
 /** Gives a heading what it is called in lists, menus and headers of pages; empty for its own words. Nothing where it is no heading any more. */
 export function setShortTitle(tr: Transaction, id: DestinationId, words: string): Transaction {
-  if (blockById(tr.doc, id)?.node.type !== schema.nodes.heading) return tr;
+  if (!isKind(blockById(tr.doc, id)?.node, "heading")) return tr;
   return tr.step(new BlockKindStep(id, "heading", { short: shortTitleFrom(words) }));
 }

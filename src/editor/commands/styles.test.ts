@@ -4,11 +4,12 @@ import { Desk, heading, paragraph } from "#tests/editing";
 import {
   FIRST_SHEET,
   schema,
+  settingsOf,
   stepFromJSON,
   stepToJSON,
   StyleStep,
+  type Alignment,
   type Look,
-  type StyleSheet,
 } from "@/core/document";
 import { READY_SHEETS, styleRules } from "@/core/styles";
 import {
@@ -26,7 +27,7 @@ const large = [
   marks.size.create({ percent: 150 }),
   marks.colour.create({ colour: "#7a3b12" }),
 ];
-const formatted = (text: string, align: string | null = "center") =>
+const formatted = (text: string, align: Alignment = "center") =>
   nodes.heading.create({ level: 2, align }, schema.text(text, large));
 
 const desk = () =>
@@ -40,7 +41,7 @@ const desk = () =>
     ],
     [history()],
   );
-const sheet = (it: Desk) => it.doc.attrs.styles as StyleSheet;
+const sheet = (it: Desk) => settingsOf(it.doc).styles;
 const looks = (it: Desk) =>
   it.doc.content.content.map((block) =>
     [block.attrs.align ?? "", ...(block.firstChild?.marks ?? []).map((m) => m.type.name)].join(" ").trim(),
@@ -94,9 +95,9 @@ describe("a change of style", () => {
     const size = stepFromJSON(stepToJSON(step({ size: 30 })));
     const colour = stepFromJSON(stepToJSON(step({ colour: "plum" })));
     const both = colour.apply(size.apply(doc).doc!).doc!;
-    expect((both.attrs.styles as StyleSheet).styles.heading1).toMatchObject({ size: 30, colour: "plum" });
+    expect(settingsOf(both).styles.styles.heading1).toMatchObject({ size: 30, colour: "plum" });
     const back = size.invert(doc).apply(both).doc!;
-    expect((back.attrs.styles as StyleSheet).styles.heading1).toMatchObject({ size: 17.5, colour: "plum" });
+    expect(settingsOf(back).styles.styles.heading1).toMatchObject({ size: 17.5, colour: "plum" });
   });
 
   test.each([

@@ -1,18 +1,21 @@
 import type { Node, ResolvedPos } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
 import {
+  alignmentOf,
+  asKind,
   BlockKindStep,
+  idOf,
   schema,
+  settingsOf,
   StyleStep,
   type Series,
   type StyleChange,
   type StyleName,
-  type StyleSheet,
 } from "@/core/document";
 import { handFormatting, looksLike, styleAt, type HandFormatting } from "@/core/styles";
 import { selectedBlocks } from "./levels";
 
-const { marks, nodes } = schema;
+const { marks } = schema;
 
 /** The block of text at the selection, its style, and what was done to it by hand. */
 export interface StyledBlock {
@@ -28,7 +31,7 @@ export function styledBlock(state: EditorState): StyledBlock | null {
   const style = styleAt($from);
   const block = style && textblockAt($from);
   if (!block) return null;
-  const sheet = state.doc.attrs.styles as StyleSheet;
+  const sheet = settingsOf(state.doc).styles;
   return { ...block, style, hand: handFormatting(block.node, style, sheet) };
 }
 
@@ -41,7 +44,8 @@ function textblockAt($pos: ResolvedPos): { node: Node; pos: number } | null {
 export function changeStyles(change: StyleChange): Command {
   return (state, dispatch) => {
     const tr = state.tr.step(new StyleStep(change));
-    if (JSON.stringify(tr.doc.attrs.styles) === JSON.stringify(state.doc.attrs.styles)) return false;
+    if (JSON.stringify(settingsOf(tr.doc).styles) === JSON.stringify(settingsOf(state.doc).styles))
+      return false;
     dispatch?.(tr);
     return true;
   };
@@ -55,7 +59,7 @@ export const giveLookToStyle: Command = (state, dispatch) => {
   const block = styledBlock(state);
   if (!block || block.hand.words.length === 0) return false;
   const { style, node, hand } = block;
-  const sheet = state.doc.attrs.styles as StyleSheet;
+  const sheet = settingsOf(state.doc).styles;
   const tr = state.tr;
   state.doc.descendants((other, pos) => {
     if (!other.isTextblock) return true;
@@ -70,7 +74,7 @@ export const giveLookToStyle: Command = (state, dispatch) => {
 
 /** Takes off what was done by hand to the looks of the selected blocks. */
 export const clearFormatting: Command = (state, dispatch) => {
-  const sheet = state.doc.attrs.styles as StyleSheet;
+  const sheet = settingsOf(state.doc).styles;
   const tr = state.tr;
   const { from, to } = state.selection;
   state.doc.nodesBetween(from, to, (node, pos) => {
@@ -86,11 +90,11 @@ export const clearFormatting: Command = (state, dispatch) => {
 
 /** Whether {@link clearFormatting} has anything to take off the block at the selection. */
 export function isHandFormatted({ node, hand }: StyledBlock): boolean {
-  return hand.words.length > 0 || hand.onWords || Boolean(node.attrs.align);
+  return hand.words.length > 0 || hand.onWords || alignmentOf(node) !== null;
 }
 
 function clearBlock(tr: Transaction, node: Node, pos: number, hand: HandFormatting): void {
-  if (node.attrs.align) tr.setNodeAttribute(pos, "align", null);
+  if (alignmentOf(node)) tr.setNodeAttribute(pos, "align", null);
   const [from, to] = [pos + 1, pos + 1 + node.content.size];
   for (const mark of hand.marks) tr.removeMark(from, to, mark);
   if (hand.onWords || hand.marks.length > 0)
@@ -101,14 +105,11 @@ function clearBlock(tr: Transaction, node: Node, pos: number, hand: HandFormatti
 export function setSeries(series: Series): Command {
   return (state, dispatch) => {
     const tr = state.tr;
-    for (const { node } of selectedBlocks(state))
-      if (node.type === nodes.heading && node.attrs.series !== series)
-        tr.step(
-          new BlockKindStep(node.attrs.id as string, "heading", {
-            level: node.attrs.level as number,
-            series,
-          }),
-        );
+    for (const { node } of selectedBlocks(state)) {
+      const heading = asKind(node, "heading");
+      if (heading && heading.series !== series)
+        tr.step(new BlockKindStep(idOf(node)!, "heading", { level: heading.level, series }));
+    }
     if (!tr.docChanged) return false;
     dispatch?.(tr);
     return true;

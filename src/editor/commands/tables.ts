@@ -1,3 +1,4 @@
+import { cellOf } from "@/core/document";
 import type { Command, EditorState } from "prosemirror-state";
 import { isInTable, selectedRect, toggleHeader } from "prosemirror-tables";
 
@@ -27,7 +28,7 @@ export function columnWidth(state: EditorState): number | null {
   const widths = new Set<number | null>();
   for (let column = left; column < right; column++) {
     const cell = table.nodeAt(map.map[column]!)!;
-    const own = cell.attrs.colwidth as readonly number[] | null;
+    const own = cellOf(cell).colwidth;
     widths.add(own?.[column - map.colCount(map.map[column]!)] ?? null);
   }
   return widths.size === 1 ? [...widths][0]! : null;
@@ -47,8 +48,8 @@ export function setColumnWidth(width: number | null): Command {
         done.add(at);
         const cell = table.nodeAt(at)!;
         const first = map.colCount(at);
-        const span = cell.attrs.colspan as number;
-        const before = cell.attrs.colwidth as readonly number[] | null;
+        const span = cellOf(cell).colspan;
+        const before = cellOf(cell).colwidth;
         const widths = Array.from({ length: span }, (_, i) =>
           first + i >= left && first + i < right ? width : (before?.[i] ?? null),
         );

@@ -1,6 +1,6 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import { schema, stepFromJSON } from "@/core/document";
+import { schema, stepFromJSON, withSettings } from "@/core/document";
 import { followLinks, shelfOf, UNKNOWN_SHELF, type AdriftTargets, type KnownShelf } from "@/core/links";
 import { readProof } from "@/core/proof";
 import type { FromWorker, ToWorker } from "./protocol";
@@ -32,7 +32,10 @@ export class DerivedCopy {
       if (message.at === 0) this.parts = [];
       this.parts.push(...message.blocks.map((json) => schema.nodeFromJSON(json)));
       if (!message.last) return false;
-      this.doc = schema.nodes.doc.create(message.attrs, Fragment.fromArray(this.parts));
+      this.doc = withSettings(
+        schema.nodes.doc.create(null, Fragment.fromArray(this.parts)),
+        message.settings,
+      );
       this.parts = [];
       this.revision = message.revision;
       this.index = null;

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Mappable, Step } from "prosemirror-transform";
-import { stepToJSON } from "@/core/document";
+import { stepToJSON, settingsOf } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AdriftTargets, AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";
@@ -159,7 +159,7 @@ export class DerivedState {
       this.post({
         kind: "blocks",
         revision,
-        attrs: doc.attrs,
+        settings: settingsOf(doc),
         at,
         blocks: blocks.slice(at, end).map((block) => block.toJSON() as object),
         last,

@@ -1,3 +1,4 @@
+import type { NodeAttributes } from "@/core/document";
 import type { StepJSON } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AskedPlace } from "@/core/links";
@@ -15,7 +16,7 @@ export type ToWorker =
   | {
       readonly kind: "blocks";
       readonly revision: number;
-      readonly attrs: object;
+      readonly settings: NodeAttributes["doc"];
       readonly at: number;
       readonly blocks: readonly object[];
       readonly last: boolean;

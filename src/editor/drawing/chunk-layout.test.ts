@@ -5,7 +5,7 @@ import { AllSelection, EditorState, NodeSelection, TextSelection } from "prosemi
 import { CellSelection } from "prosemirror-tables";
 import { canSplit, ReplaceStep } from "prosemirror-transform";
 import { emptyTable } from "@/editor/commands/blocks";
-import { changedRun, createDocument, MoveBlocksStep, newId, schema } from "@/core/document";
+import { changedRun, createDocument, MoveBlocksStep, newId, schema, isKind } from "@/core/document";
 import { heading, list, paragraph } from "#tests/editing";
 import { carried } from "./carry";
 import { ChunkLayout, documentOf, withoutChunks } from "./chunk-layout";
@@ -79,7 +79,7 @@ describe("a layout in chunks", () => {
   });
 
   test("begins a chunk where no space above a block, and no figure beside it, is shared with another chunk", () => {
-    const figure = schema.nodes.figure.create({ id: newId(), src: "", alt: "", place: "left" });
+    const figure = schema.nodes.figure.create({ id: newId(), alt: "", place: "left" });
     const doc = documentWith(1_000);
     const blocks = doc.content.content.flatMap((one, i) => (i % 11 === 4 ? [figure, one] : [one]));
     const layout = ChunkLayout.of(createDocument(blocks));
@@ -127,7 +127,7 @@ describe("a layout in chunks", () => {
     const layout = ChunkLayout.of(doc);
     const state = stateOf(doc);
     const tables: number[] = [];
-    doc.forEach((node, pos) => void (node.type.name === "table" && tables.push(pos)));
+    doc.forEach((node, pos) => void (isKind(node, "table") && tables.push(pos)));
     const table = tables.at(-1)!;
     const cells: number[] = [];
     doc.nodesBetween(table, table + doc.nodeAt(table)!.nodeSize, (node, pos) => {

@@ -3,7 +3,16 @@ import type { Selection } from "prosemirror-state";
 import { ReplaceStep, StepMap, type Mappable, type Mapping } from "prosemirror-transform";
 import { schema, type ChangedRun } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { bundlesOf, chunksOf, drawingOf, LEAST_BLOCKS, MOST_BLOCKS, MOST_CHUNKS, newChunks } from "./chunks";
+import {
+  bundlesOf,
+  chunksOf,
+  drawingOf,
+  LEAST_BLOCKS,
+  MOST_BLOCKS,
+  MOST_CHUNKS,
+  newChunks,
+  isDrawn,
+} from "./chunks";
 
 const { bundle, chunk } = schema.nodes;
 
@@ -55,7 +64,7 @@ export class ChunkLayout {
 
   /** Whether there is such a chunk, and it only holds its place so far. */
   isLeftOut(index: number): boolean {
-    return index >= 0 && index < this.chunkCount && this.chunk(index).attrs.drawn === false;
+    return index >= 0 && index < this.chunkCount && !isDrawn(this.chunk(index));
   }
 
   /** The chunk in which a position of the document lies; at a border the later one, or the earlier with `assoc` below 0. */
@@ -101,7 +110,7 @@ export class ChunkLayout {
   /** How many chunks hold their text on the screen. */
   get drawnCount(): number {
     let count = 0;
-    this.drawn.forEach((one) => one.forEach(({ attrs }) => void (attrs.drawn && count++)));
+    this.drawn.forEach((one) => one.forEach((chunk) => void (isDrawn(chunk) && count++)));
     return count;
   }
 

@@ -1,3 +1,4 @@
+import { isDrawn } from "./chunks";
 import type { Node } from "prosemirror-model";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 import { estimatedHeight } from "./estimated-height";
@@ -13,7 +14,7 @@ export class ChunkView implements NodeView {
   constructor(private node: Node) {
     this.dom.className = "chunk";
     const height = estimatedHeight(node);
-    if (node.attrs.drawn) {
+    if (isDrawn(node)) {
       this.contentDOM = this.dom;
       this.dom.style.containIntrinsicSize = `auto ${height}px`;
     } else {
@@ -23,7 +24,7 @@ export class ChunkView implements NodeView {
   }
 
   update(node: Node): boolean {
-    if (node.type !== this.node.type || node.attrs.drawn !== this.node.attrs.drawn) return false;
+    if (node.type !== this.node.type || isDrawn(node) !== isDrawn(this.node)) return false;
     // What is not drawn does not show what changed in it; it is drawn when it is changed.
     this.node = node;
     return true;

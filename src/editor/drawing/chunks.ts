@@ -1,5 +1,5 @@
-import { Fragment, type Node, type NodeType } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { Fragment, type Node } from "prosemirror-model";
+import { schema, isKind, asKind, kindOfNode, type BlockKind } from "@/core/document";
 
 /** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
 const CHUNK = 16;
@@ -16,15 +16,20 @@ const EDGE = 64;
 const { nodes } = schema;
 const { drawing, bundle, chunk } = nodes;
 
-/** Blocks in chunks; `isDrawn` says of which, by the numbers of its first and last block. */
+/** Whether a chunk is drawn, or only as high as it will be. */
+export function isDrawn(chunk: Node): boolean {
+  return asKind(chunk, "chunk")?.drawn ?? true;
+}
+
+/** Blocks in chunks; `drawn` says of which, by the numbers of its first and last block. */
 export function chunksOf(
   blocks: readonly Node[],
-  isDrawn: (firstBlock: number, lastBlock: number) => boolean,
+  drawn: (firstBlock: number, lastBlock: number) => boolean,
 ): Node[] {
   const chunks: Node[] = [];
   for (let at = 0; at < blocks.length;) {
     const end = border(blocks, at);
-    chunks.push(chunk.create({ drawn: isDrawn(at, end - 1) }, Fragment.fromArray(blocks.slice(at, end))));
+    chunks.push(chunk.create({ drawn: drawn(at, end - 1) }, Fragment.fromArray(blocks.slice(at, end))));
     at = end;
   }
   return chunks;
@@ -61,18 +66,32 @@ function border(blocks: readonly Node[], start: number): number {
   if (blocks.length - start <= CHUNK * 1.5) return blocks.length;
   for (let i = end; i < start + MOST_BLOCKS && i < blocks.length; i++) {
     const above = [blocks[i - 1]!, blocks[i - 2]!];
-    if (WITHOUT_SPACE.has(blocks[i]!.type) && above[0]!.type !== nodes.heading && !above.some(floats))
+    if (
+      !HAS_SPACE_ABOVE[kindOfNode(blocks[i]!) as BlockKind] &&
+      !isKind(above[0]!, "heading") &&
+      !above.some(floats)
+    )
       return i;
   }
   return end;
 }
 
-const WITHOUT_SPACE: ReadonlySet<NodeType> = new Set([
-  nodes.paragraph,
-  nodes.bullet_list,
-  nodes.ordered_list,
-]);
+/** Whether the style sheet of the screen puts space above a block of this kind. */
+const HAS_SPACE_ABOVE: Readonly<Record<BlockKind, boolean>> = {
+  paragraph: false,
+  bullet_list: false,
+  ordered_list: false,
+  heading: true,
+  quotation: true,
+  code_block: true,
+  figure: true,
+  equation: true,
+  table: true,
+  rule: true,
+  page_break: true,
+  contents_list: true,
+};
 
 function floats(block: Node): boolean {
-  return block.type === nodes.figure && block.attrs.place !== "line";
+  return (asKind(block, "figure")?.place ?? "line") !== "line";
 }

@@ -3,7 +3,7 @@ import type { EditorState, NodeSelection, Transaction } from "prosemirror-state"
 import { handlePaste as handleTablePaste } from "prosemirror-tables";
 import type { EditorProps, EditorView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
@@ -77,7 +77,7 @@ export function clipboardProps(
       paste: (view, event) => {
         const html = foreignHtml(event.clipboardData);
         const asText = (view as unknown as InnerView).input.shiftKey;
-        const inCode = host.state.selection.$from.parent.type === schema.nodes.code_block;
+        const inCode = isKind(host.state.selection.$from.parent, "code_block");
         if (html === null || asText || inCode || hasPictures(event.clipboardData)) return false;
         event.preventDefault();
         host.incoming.pasteForeign(html);

@@ -1,8 +1,15 @@
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
-import { noteNumber, summarise, type DocumentIndex, type NotePiece } from "@/core/destinations";
+import {
+  noteNumber,
+  summarise,
+  type DocumentIndex,
+  type NotePiece,
+  blockPlaceOf,
+  type BlockPlace,
+} from "@/core/destinations";
 import type { Computed } from "@/core/compute";
-import { schema } from "@/core/document";
+import { idOf, settingsOf } from "@/core/document";
 import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
 import { returnLinks, type ReturnLink, type WayOn } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
@@ -54,10 +61,12 @@ export class DocumentSigns implements BlockSigns {
     const structure = change?.structure ?? false;
     const marks = structure || this.index.registry !== index.registry || (change?.bookmarks ?? false);
     const gates = marks ? same(this.gates, gatesOf(index)) : this.gates;
-    const rule = this.index.doc.attrs.returns !== index.doc.attrs.returns;
+    const rule = settingsOf(this.index.doc).returns !== settingsOf(index.doc).returns;
     const returns = structure || rule ? same(this.returns, returnsOf(index), sameReturn) : this.returns;
     const counted =
-      structure || (change?.notes ?? false) || this.index.doc.attrs.styles !== index.doc.attrs.styles;
+      structure ||
+      (change?.notes ?? false) ||
+      settingsOf(this.index.doc).styles !== settingsOf(index.doc).styles;
     const labels = counted ? same(this.labels, labelsOf(index)) : this.labels;
     // Without a change pages may have moved.
     const worded = change === null || counted || marks || change.places || change.links || change.markedWords;
@@ -81,7 +90,7 @@ export class DocumentSigns implements BlockSigns {
   }
 
   private read(block: Node): readonly Sign[] {
-    const id = block.attrs.id as string;
+    const id = idOf(block)!;
     const size = block.nodeSize;
     const signs: Sign[] = [];
     const known = this.labels.get(id);
@@ -120,7 +129,7 @@ function gatesOf(index: DocumentIndex): Map<string, string> {
   const gates = new Map<string, string>();
   for (const bookmark of index.bookmarks) {
     const block = index.doc.maybeChild(bookmark.block);
-    if (block) gates.set(block.attrs.id as string, bookmark.name);
+    if (block) gates.set(idOf(block)!, bookmark.name);
   }
   return gates;
 }
@@ -137,7 +146,7 @@ function labelsOf(index: DocumentIndex): Map<string, string> {
   const before = { foot: 0, end: 0 };
   for (const { block, place, number } of index.notes) {
     if (block !== last) {
-      const id = index.doc.child(block).attrs.id as string;
+      const id = idOf(index.doc.child(block))!;
       labels.set(id, `${labels.get(id) ?? ""}\n${before.foot},${before.end}`);
       last = block;
     }
@@ -150,7 +159,7 @@ function labelsOf(index: DocumentIndex): Map<string, string> {
 function referencesOf(index: DocumentIndex, pages: PageNumbers | null): Map<string, string> {
   const found = new Map<string, string>();
   for (const { from, block, reference } of index.references) {
-    const id = index.doc.child(block).attrs.id as string;
+    const id = idOf(index.doc.child(block))!;
     const words = referenceWords(reference, from, index, pages);
     const before = found.get(id);
     found.set(id, before === undefined ? words : `${before}\n${words}`);
@@ -160,9 +169,7 @@ function referencesOf(index: DocumentIndex, pages: PageNumbers | null): Map<stri
 
 /** Return links by the block they stand after. */
 function returnsOf(index: DocumentIndex): Map<string, ReturnLink> {
-  return new Map(
-    returnLinks(index).map((link) => [index.doc.child(link.block - 1).attrs.id as string, link] as const),
-  );
+  return new Map(returnLinks(index).map((link) => [idOf(index.doc.child(link.block - 1))!, link] as const));
 }
 
 function sameReturn(a: ReturnLink, b: ReturnLink): boolean {
@@ -192,15 +199,19 @@ function labelSign(label: string, block: Node, size: number): Sign {
   };
 }
 
+/** How a number or label stands before or beside a place. */
+const LABELS: Readonly<Record<BlockPlace, (label: string) => string>> = {
+  heading: (label) => `${label}\u2002`,
+  equation: (label) => `(${label})`,
+  figure: (label) => `${label}. `,
+  table: (label) => `${label}. `,
+  contents: (label) => label,
+};
+
 /** How the element of a block shows what is counted. */
 export function labelled(label: string, block: Node): { class: string; style: string } {
-  const words =
-    block.type === schema.nodes.heading
-      ? `${label}\u2002`
-      : block.type === schema.nodes.equation
-        ? `(${label})`
-        : `${label}. `;
-  return { class: "labelled", style: labelStyle(words) };
+  const place = blockPlaceOf(block);
+  return { class: "labelled", style: labelStyle(place ? LABELS[place](label) : label) };
 }
 
 /** The style by which an element shows words that are no part of it. */

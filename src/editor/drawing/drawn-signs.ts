@@ -1,3 +1,4 @@
+import { isDrawn } from "./chunks";
 import type { Node } from "prosemirror-model";
 import { Decoration, DecorationSet, type DecorationSource } from "prosemirror-view";
 import type { ChunkLayout } from "./chunk-layout";
@@ -30,7 +31,7 @@ export class DrawnSigns {
 
   /** `floating` are signs at places of the document that change often: carets, what is held, what glows. */
   of(layout: ChunkLayout, signs: BlockSigns, floating: readonly Sign[]): DecorationSource {
-    const own = (chunk: Node) => (chunk.attrs.drawn ? this.ofChunk(chunk, signs) : DecorationSet.empty);
+    const own = (chunk: Node) => (isDrawn(chunk) ? this.ofChunk(chunk, signs) : DecorationSet.empty);
     const before = this.floating;
     this.floating = new Map();
     const sets = new Map<Node, DecorationSet>();
@@ -79,7 +80,7 @@ function byChunk(layout: ChunkLayout, signs: readonly Sign[]): Map<number, Sign[
     const last = layout.chunkAt(sign.to, sign.to > sign.from ? -1 : 1);
     for (let i = layout.chunkAt(sign.from); i <= last; i++) {
       const chunk = layout.chunk(i);
-      if (!chunk.attrs.drawn) continue;
+      if (!isDrawn(chunk)) continue;
       const start = layout.startOf(i);
       found.set(i, [
         ...(found.get(i) ?? []),

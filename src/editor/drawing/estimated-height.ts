@@ -1,8 +1,25 @@
+import { kindOfNode, type BlockKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 
 const LETTERS_IN_LINE = 68;
 const LINE = 27.2;
 const GAP = 15;
+
+/** How much higher a block of each kind is than its lines, in pixels, at a guess. */
+const MORE: Readonly<Record<BlockKind, number>> = {
+  heading: 28,
+  figure: 280,
+  paragraph: 0,
+  bullet_list: 0,
+  ordered_list: 0,
+  quotation: 0,
+  code_block: 0,
+  equation: 0,
+  table: 0,
+  rule: 0,
+  page_break: 0,
+  contents_list: 0,
+};
 
 const known = new WeakMap<Node, number>();
 
@@ -13,11 +30,7 @@ export function estimatedHeight(chunk: Node): number {
   height = 0;
   chunk.forEach((block) => {
     const lines = Math.max(1, Math.ceil(block.textContent.length / LETTERS_IN_LINE));
-    height! +=
-      lines * LINE +
-      GAP +
-      (block.type.name === "heading" ? 28 : 0) +
-      (block.type.name === "figure" ? 280 : 0);
+    height! += lines * LINE + GAP + MORE[kindOfNode(block) as BlockKind];
   });
   known.set(chunk, (height = Math.round(height)));
   return height;

@@ -1,3 +1,4 @@
+import { isKind } from "@/core/document";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
 import { redo, undo } from "prosemirror-history";
@@ -403,7 +404,7 @@ export class ManuscriptView {
   private entersList({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean {
     const { selection } = this.host.state;
     if ((key !== "Enter" && key !== " ") || ctrlKey || metaKey || altKey) return false;
-    if (!(selection instanceof NodeSelection) || selection.node.type.name !== "contents_list") return false;
+    if (!(selection instanceof NodeSelection) || !isKind(selection.node, "contents_list")) return false;
     const dom = this.view.nodeDOM(this.view.state.selection.from);
     return [...this.contentsViews].some((list) => list.dom === dom && list.enter()) || true;
   }

@@ -1,7 +1,7 @@
 import { closeHistory } from "prosemirror-history";
 import type { ResolvedPos } from "prosemirror-model";
 import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
-import { schema } from "@/core/document";
+import { schema, isKind } from "@/core/document";
 import { linkRange } from "../commands/links";
 import { inOneChunk, type ChunkLayout } from "./chunk-layout";
 import { typedAddress } from "./typed-address";
@@ -52,7 +52,7 @@ export function typeText(
 
 /** Whether a second `>` here, where a word may begin, asks for a place to lead to. */
 function opensPicker($at: ResolvedPos): boolean {
-  if ($at.parent.type === schema.nodes.code_block) return false;
+  if (isKind($at.parent, "code_block")) return false;
   const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
   return /^(?:\s)?>$/u.test(before);
 }

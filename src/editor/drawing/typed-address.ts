@@ -1,5 +1,5 @@
 import type { ResolvedPos } from "prosemirror-model";
-import { schema, targetFromAddress, type LinkTarget } from "@/core/document";
+import { isKind, schema, targetFromAddress, type LinkTarget } from "@/core/document";
 
 const ADDRESS =
   /(?:^|[\s(\[“"'])((?:https?:\/\/|www\.)[^\s<>"“”]*[^\s<>"“”.,;:!?)\]'’]|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)([.,;:!?)\]'’”"]*)$/iu;
@@ -11,7 +11,7 @@ export function typedAddress($at: ResolvedPos): { target: LinkTarget; from: numb
   const { link, code } = schema.marks;
   const { parent, parentOffset, nodeBefore } = $at;
   const marks = nodeBefore?.marks ?? [];
-  if (parent.type === schema.nodes.code_block || link.isInSet(marks) || code.isInSet(marks)) return null;
+  if (isKind(parent, "code_block") || link.isInSet(marks) || code.isInSet(marks)) return null;
   const start = Math.max(0, parentOffset - LONGEST_ADDRESS);
   const [, typed, behind] = ADDRESS.exec(parent.textBetween(start, parentOffset, undefined, " ")) ?? [];
   if (typed === undefined || behind === undefined) return null;

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { newId, schema, stepToJSON, type OwnStep } from "@/core/document";
+import { newId, schema, stepToJSON, type OwnStep, settingsOf } from "@/core/document";
 import {
   errorAnswer,
   OtherLine,
@@ -418,7 +418,7 @@ export class Exchange {
       id: `${this.client} version ${this.version}`,
       document: this.options.document,
       blocks: [doc.toJSON() as object],
-      words: doc.attrs.title as string,
+      words: settingsOf(doc).title,
       at: Date.now(),
     });
   }

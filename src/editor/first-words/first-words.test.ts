@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, idOf } from "@/core/document";
 import { readFile } from "@/core/formats";
 import { heading, paragraph } from "#tests/editing";
 import { firstWords } from "./first-words";
@@ -37,7 +37,7 @@ test("notes are counted from the beginning of the document, wherever one begins 
 
 test("cross-references, contents lists and equations are written as they will be drawn", () => {
   const doc = indexed("# One\n\nSee $x^2$ and\n\n$$\ny\n$$\n\n## Two\n\nwords").doc;
-  const target = { kind: "destination", id: doc.child(0).attrs.id as string };
+  const target = { kind: "destination", id: idOf(doc.child(0))! };
   const withList = doc.copy(
     doc.content.addToStart(schema.nodes.contents_list.create({ id: "list" })).addToEnd(
       schema.nodes.paragraph.create(

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex } from "@/core/destinations";
-import { idOf, lacksWords, schema, type Reference } from "@/core/document";
+import { idOf, lacksWords, schema, asKind, texOf } from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
@@ -94,7 +94,7 @@ class BlockWriter {
   }
 
   private reference(node: Node): DOMOutputSpec {
-    const { linked } = node.attrs as Reference;
+    const { linked } = asKind(node, "cross_reference")!;
     return ["span", { class: clsx("cross-reference", { linked }) }, this.references.shift() ?? "…"];
   }
 }
@@ -126,7 +126,7 @@ const DRAWN: Record<string, Drawing> = {
 function drawnEquation(node: Node): DOMOutputSpec {
   const name = node.isInline ? "formula" : "equation-line";
   const tag = node.isInline ? "span" : "div";
-  const tex = node.attrs.tex as string;
+  const tex = texOf(node);
   const drawn = drawEquation(tex, { form: "screen", block: node.isBlock });
   // Markup of KaTeX's own, from TeX that may link to nothing and load nothing.
   return "html" in drawn

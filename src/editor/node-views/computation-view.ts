@@ -1,3 +1,4 @@
+import { asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Decoration } from "prosemirror-view";
 import { MadeWordsView, type MadeWords } from "./made-words-view";
@@ -10,7 +11,7 @@ export class ComputationView extends MadeWordsView {
 
   protected dress(node: Node, { fault = false }: MadeWords): string {
     this.dom.classList.toggle("faulty", fault);
-    this.dom.title = node.attrs.expression as string;
+    this.dom.title = asKind(node, "computation")!.expression;
     return "…";
   }
 }

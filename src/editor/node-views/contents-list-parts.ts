@@ -1,3 +1,4 @@
+import { asKind } from "@/core/document";
 import type { DOMOutputSpec, Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import {
@@ -38,7 +39,7 @@ export function contentsParts(
   ]);
   return [
     ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
-    ["p", { class: "contents-title" }, node.attrs.heading as string],
+    ["p", { class: "contents-title" }, asKind(node, "contents_list")!.heading],
     entries.length > 0 ? ["ul", ...lines] : noteLine(NOTHING_LISTED[kindOf(node)]),
   ];
 }

@@ -1,3 +1,4 @@
+import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 
@@ -17,19 +18,19 @@ export class EquationView implements NodeView {
 
   update(node: Node): boolean {
     if (node.type !== this.node.type) return false;
-    const changed = node.attrs.tex !== this.node.attrs.tex;
+    const changed = texOf(node) !== texOf(this.node);
     this.node = node;
     if (changed) this.draw();
     return true;
   }
 
   private draw(): void {
-    const tex = this.node.attrs.tex as string;
+    const tex = texOf(this.node);
     if (!this.dom.hasChildNodes()) this.write(tex, "");
     drawing ??= import("@/core/equations");
     drawing.then(
       ({ drawEquation }) => {
-        if (this.node.attrs.tex !== tex) return;
+        if (texOf(this.node) !== tex) return;
         const drawn = drawEquation(tex, { form: "screen", block: this.node.isBlock });
         if ("fault" in drawn) return this.write(tex || "Equation", drawn.fault);
         // Markup of KaTeX's own, from TeX that may link to nothing and load nothing.

@@ -1,5 +1,5 @@
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
-import { lacksWords, pictureWords } from "@/core/document";
+import { lacksWords, pictureWords, asKind } from "@/core/document";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
 /** A figure in the manuscript: its picture, and its caption to be written in. */
@@ -46,15 +46,15 @@ export class FigureView implements NodeView {
 }
 
 /** Where a figure stands, and the widths of its picture and of the whole; empty where these are their own. */
-export function figureShape({ attrs }: Node): { place: string; picture: string; whole: string } {
-  const { width, place } = attrs as { width: number | null; place: string };
+export function figureShape(figure: Node): { place: string; picture: string; whole: string } {
+  const { width, place } = asKind(figure, "figure")!;
   const picture = width === null ? "" : `${width}%`;
   return { place, picture, whole: place === "line" ? "" : picture };
 }
 
 /** The picture of a figure, or what stands where it is missing. */
 export function pictureIn(figure: Node): DOMOutputSpec {
-  const picture = figure.attrs.picture as string;
+  const picture = asKind(figure, "figure")!.picture;
   const alt = pictureWords(figure);
   return picture
     ? ["img", { src: `/api/pictures/${picture}`, alt, draggable: "false" }]

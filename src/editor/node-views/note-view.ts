@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
-import { lineOf, shortened } from "@/core/document";
+import { lineOf, shortened, asKind } from "@/core/document";
 
 /** The sign of a note in the manuscript. Its number comes from the drawing; its words are shown where the pointer rests. */
 export class NoteView implements NodeView {
@@ -21,7 +21,7 @@ export class NoteView implements NodeView {
 
   private draw(): void {
     const words = shortened(lineOf(this.node), 200);
-    const kind = this.node.attrs.place === "end" ? "Endnote" : "Footnote";
+    const kind = asKind(this.node, "note")?.place === "end" ? "Endnote" : "Footnote";
     this.dom.title = `${kind}: ${words || "empty"}`;
     this.dom.classList.toggle("is-empty", words === "");
   }

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Decoration } from "prosemirror-view";
-import type { Reference } from "@/core/document";
+import { asKind } from "@/core/document";
 import { MadeWordsView } from "./made-words-view";
 
 /** A cross-reference in the manuscript. */
@@ -9,8 +9,8 @@ export class ReferenceView extends MadeWordsView {
     super(node, decorations, "cross-reference");
   }
 
-  protected dress({ attrs }: Node): string {
-    const { linked, target } = attrs as Reference;
+  protected dress(node: Node): string {
+    const { linked, target } = asKind(node, "cross_reference")!;
     this.dom.classList.toggle("linked", linked);
     return target.was ?? "…";
   }

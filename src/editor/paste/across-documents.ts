@@ -4,10 +4,15 @@ import { z } from "zod";
 import { summarise } from "@/core/destinations";
 import {
   asId,
+  asMark,
   bookmarkEntry,
   fromJSON,
+  idOf,
+  idsWithin,
+  markAmong,
   RegistryStep,
   schema,
+  settingsOf,
   shortened,
   type DestinationId,
   type LinkTarget,
@@ -53,8 +58,7 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
       : spec;
   };
   const nodes = Object.entries(of.nodes).map(([type, write]) => {
-    if (type === "bookmark_point")
-      return [type, (node: Node) => named(write(node), node.attrs.id as string)] as const;
+    if (type === "bookmark_point") return [type, (node: Node) => named(write(node), idOf(node)!)] as const;
     return [
       type,
       (node: Node) => {
@@ -67,13 +71,13 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
   return new DOMSerializer(Object.fromEntries(nodes), {
     ...of.marks,
     bookmark: (mark: Mark, inline: boolean) =>
-      named(of.marks.bookmark!(mark, inline), mark.attrs.id as string),
+      named(of.marks.bookmark!(mark, inline), asMark(mark, "bookmark")!.id),
     link: (mark: Mark, inline: boolean) => withAttributes(of.marks.link!(mark, inline), from),
   });
 }
 
 function bookmarksOn(node: Node, { bookmarks }: Registry): OnBlock[] {
-  const block = node.attrs.id as DestinationId | null | undefined;
+  const block = idOf(node);
   if (!block || !node.isBlock) return [];
   return Object.entries(bookmarks)
     .filter(([, entry]) => entry.block === block && !entry.removed)
@@ -110,13 +114,7 @@ export function broughtAlong(html: string, into: string): Brought | null {
 
 /** Links that led to places of the document that something is from lead there from elsewhere now, unless their place came along. */
 export function leadBack(slice: Slice, doc: Node, { document }: Brought): Slice {
-  const here = new Set<string>();
-  const note = (node: Node) => {
-    if (typeof node.attrs.id === "string") here.add(node.attrs.id);
-    for (const mark of node.marks) if (mark.type === marks.bookmark) here.add(mark.attrs.id as string);
-  };
-  slice.content.descendants(note);
-  doc.descendants(note);
+  const here = new Set([...idsWithin(slice.content), ...idsWithin(doc)]);
   const led = (target: LinkTarget): LinkTarget => {
     if (target.kind === "top") return { kind: "document", document };
     if (target.kind === "words") {
@@ -130,11 +128,11 @@ export function leadBack(slice: Slice, doc: Node, { document }: Brought): Slice 
   const within = (content: Fragment): Fragment =>
     Fragment.fromArray(
       content.content.map((node) => {
-        const link = marks.link.isInSet(node.marks);
-        const target = link && led(link.attrs.target as LinkTarget);
+        const link = markAmong(node.marks, "link");
+        const target = link && led(link.target);
         const own =
-          link && target !== link.attrs.target
-            ? node.mark(marks.link.create({ ...link.attrs, target }).addToSet(link.removeFromSet(node.marks)))
+          target && target !== link.target
+            ? node.mark(marks.link.create({ ...link, target }).addToSet(node.marks))
             : node;
         return own.isText ? own : own.copy(within(own.content));
       }),
@@ -144,12 +142,12 @@ export function leadBack(slice: Slice, doc: Node, { document }: Brought): Slice 
 
 /** Gives the bookmarks that came along their names here, each with a number where its name is taken. */
 export function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Transaction {
-  const known = () => (tr.doc.attrs.registry as Registry).bookmarks;
+  const known = () => settingsOf(tr.doc).registry.bookmarks;
   const free = freeNames(known());
   const standing = new Set<string>();
   const kinds = new Map<string, "range" | "point">();
   tr.doc.forEach((block) => {
-    standing.add(block.attrs.id as string);
+    standing.add(idOf(block)!);
     for (const { id, from, to } of summarise(block).bookmarks) kinds.set(id, to > from ? "range" : "point");
   });
   const add = (id: string, entry: ReturnType<typeof bookmarkEntry>) => {

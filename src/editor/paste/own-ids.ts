@@ -1,5 +1,6 @@
+import { ownEntry } from "@/core/own-entry";
 import { Fragment, Slice, type Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { idOf, asMark, asKind, idsWithin, settingsOf, withId } from "@/core/document";
 import type { Brought } from "./across-documents";
 
 /**
@@ -7,22 +8,25 @@ import type { Brought } from "./across-documents";
  * before keeps it, and so do bookmarks that come along from another document.
  */
 export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null): Slice {
-  const standing = idsIn(doc);
-  const known = doc.attrs.registry as { bookmarks: Record<string, unknown> };
-  const isOwn = (id: unknown) =>
-    typeof id === "string" && !standing.has(id) && (id in known.bookmarks || brought?.names.has(id) === true);
+  const standing = idsWithin(doc);
+  const { bookmarks } = settingsOf(doc).registry;
+  const isOwn = (id: string) =>
+    !standing.has(id) && (ownEntry(bookmarks, id) !== undefined || brought?.names.has(id) === true);
   const clean = (node: Node): Node | null => {
-    if (node.type === schema.nodes.bookmark_point) return isOwn(node.attrs.id) ? node : null;
-    const marks = node.marks.filter((mark) => mark.type !== schema.marks.bookmark || isOwn(mark.attrs.id));
+    const point = asKind(node, "bookmark_point");
+    if (point) return isOwn(point.id) ? node : null;
+    const marks = node.marks.filter((mark) => {
+      const range = asMark(mark, "bookmark");
+      return !range || isOwn(range.id);
+    });
     if (node.isText) return node.mark(marks);
     const children: Node[] = [];
     node.forEach((child) => {
       const kept = clean(child);
       if (kept) children.push(kept);
     });
-    const id = node.attrs.id as unknown;
-    const attrs = typeof id === "string" && standing.has(id) ? { ...node.attrs, id: null } : node.attrs;
-    return node.type.create(attrs, children, marks);
+    const own = node.copy(Fragment.fromArray(children)).mark(marks);
+    return standing.has(idOf(node) ?? "") ? withId(own, null) : own;
   };
   const blocks: Node[] = [];
   slice.content.forEach((node) => {
@@ -30,13 +34,4 @@ export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null):
     if (kept) blocks.push(kept);
   });
   return new Slice(Fragment.fromArray(blocks), slice.openStart, slice.openEnd);
-}
-
-function idsIn(doc: Node): Set<string> {
-  const ids = new Set<string>();
-  doc.descendants((node) => {
-    if (typeof node.attrs.id === "string") ids.add(node.attrs.id);
-    for (const mark of node.marks) if (mark.type === schema.marks.bookmark) ids.add(mark.attrs.id as string);
-  });
-  return ids;
 }

@@ -1,5 +1,5 @@
 import { Fragment, Slice, type Node } from "prosemirror-model";
-import { schema, type Picture } from "@/core/document";
+import { isKind, schema, type Picture } from "@/core/document";
 import { paragraphsOf } from "@/core/formats/text/paragraphs";
 import { keepPicture } from "../pictures";
 import type { PastedBlocks } from "@/core/formats/html/pasted";
@@ -71,6 +71,6 @@ export function plainSlice(text: string): Slice {
 
 /** Blocks as a slice whose first and last paragraph go on from, and into, what is there. */
 export function openSlice(blocks: readonly Node[]): Slice {
-  const open = (block: Node | undefined) => (block?.type === nodes.paragraph ? 1 : 0);
+  const open = (block: Node | undefined) => (isKind(block, "paragraph") ? 1 : 0);
   return new Slice(Fragment.fromArray([...blocks]), open(blocks[0]), open(blocks.at(-1)));
 }

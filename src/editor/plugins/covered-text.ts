@@ -1,7 +1,7 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Mark, Node } from "prosemirror-model";
 import { Plugin, type Transaction } from "prosemirror-state";
-import { changedRun, schema } from "@/core/document";
+import { changedRun, isMark } from "@/core/document";
 import { OTHERS } from "@/core/exchange";
 
 /**
@@ -55,7 +55,7 @@ function insertedText(before: Node, after: Node, start: number): { from: number;
 }
 
 function bookmarksOf(text: Node | null): readonly Mark[] {
-  return text?.marks.filter((mark) => mark.type === schema.marks.bookmark) ?? [];
+  return text?.marks.filter((mark) => isMark(mark, "bookmark")) ?? [];
 }
 
 /** The last piece of text before a position, in whatever block it is. */

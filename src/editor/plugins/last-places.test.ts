@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, paragraph } from "#tests/editing";
 import { OTHERS } from "@/core/exchange";
-import { bookmarkEntry, RegistryStep, schema, type DestinationId } from "@/core/document";
+import { bookmarkEntry, RegistryStep, schema, type DestinationId, idOf } from "@/core/document";
 import { addBookmark, removeBookmark } from "../commands/bookmarks";
 import { lastPlaces } from "./last-places";
 import { permanentIds } from "./permanent-ids";
@@ -24,7 +24,7 @@ describe("where the words of a bookmark stood is noted", () => {
   test("when they are taken out, with the block in which they stood; one undo takes both back", () => {
     const { made, id, last } = desk();
     made.select("the slit").dispatch(made.state.tr.deleteSelection());
-    const block = made.doc.child(2).attrs.id as string;
+    const block = idOf(made.doc.child(2))!;
     expect(last()).toEqual({ words: "the slit", section: "The dome", block });
     expect(made.index.lostBookmarks).toEqual([id]);
     made.run(undo);
@@ -34,7 +34,7 @@ describe("where the words of a bookmark stood is noted", () => {
 
   test("with the block before where theirs went as well", () => {
     const { made, last } = desk();
-    const before = made.doc.child(1).attrs.id as string;
+    const before = idOf(made.doc.child(1))!;
     const at = made.doc.child(0).nodeSize + made.doc.child(1).nodeSize;
     made.dispatch(made.state.tr.delete(at, at + made.doc.child(2).nodeSize));
     expect(last()).toEqual({ words: "the slit", section: "The dome", block: before });
@@ -57,7 +57,7 @@ describe("where the words of a bookmark stood is noted", () => {
   test("also of a bookmark on a whole block", () => {
     const { made } = desk();
     const id = "onblock" as DestinationId;
-    const block = made.doc.child(3).attrs.id as DestinationId;
+    const block = idOf(made.doc.child(3))!;
     made.dispatch(
       made.state.tr.step(
         new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("block", "The end", block) }),

@@ -2,9 +2,11 @@ import { Plugin } from "prosemirror-state";
 import type { Node } from "prosemirror-model";
 import { summarise } from "@/core/destinations";
 import {
+  idOf,
+  isKind,
   lineOf,
   RegistryStep,
-  schema,
+  settingsOf,
   shortened,
   type DestinationId,
   type LastPlace,
@@ -27,7 +29,7 @@ export function lastPlaces(): Plugin {
       const gone = bookmarksIn(before.doc, run.start, run.endBefore);
       for (const id of bookmarksIn(after.doc, run.start, run.endAfter).keys()) gone.delete(id);
       if (gone.size === 0) return null;
-      const { bookmarks } = after.doc.attrs.registry as Registry;
+      const { bookmarks } = settingsOf(after.doc).registry;
       const places = new PlacesBefore(before.doc, after.doc);
       const inOrder = [...gone].sort(([, a], [, b]) => a.block - b.block);
       const lasts: Record<string, LastPlace> = {};
@@ -50,15 +52,14 @@ interface Stood {
 /** The bookmarks that stand in a run of blocks, on words or on a whole block. */
 function bookmarksIn(doc: Node, start: number, end: number): Map<string, Stood> {
   const found = new Map<string, Stood>();
-  const onBlocks = blockBookmarks(doc.attrs.registry as Registry);
+  const onBlocks = blockBookmarks(settingsOf(doc).registry);
   for (let block = start; block < end; block++) {
     const node = doc.child(block);
     for (const { id, text } of summarise(node).bookmarks) {
       const words = found.get(id)?.words ?? "";
       found.set(id, { block: found.get(id)?.block ?? block, words: `${words} ${text}`.trim() });
     }
-    for (const id of onBlocks.get(node.attrs.id as string) ?? [])
-      found.set(id, { block, words: lineOf(node) });
+    for (const id of onBlocks.get(idOf(node)!) ?? []) found.set(id, { block, words: lineOf(node) });
   }
   return found;
 }
@@ -87,17 +88,16 @@ class PlacesBefore {
     private readonly doc: Node,
     after: Node,
   ) {
-    this.standing = new Set(after.content.content.map((node) => node.attrs.id as string));
+    this.standing = new Set(after.content.content.map((node) => idOf(node)!));
   }
 
   /** The last block up to one that stands still, and the last title. */
   before(block: number): Omit<LastPlace, "words"> {
     for (; this.next <= block; this.next++) {
       const node = this.doc.child(this.next);
-      const id = node.attrs.id as DestinationId;
+      const id = idOf(node)!;
       if (this.standing.has(id)) this.block = id;
-      if (node.type === schema.nodes.heading)
-        this.section = shortened(lineOf(node), MOST_LETTERS) || this.section;
+      if (isKind(node, "heading")) this.section = shortened(lineOf(node), MOST_LETTERS) || this.section;
     }
     return { section: this.section, block: this.block };
   }

@@ -1,7 +1,7 @@
 import { NodeSelection, Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Mapping } from "prosemirror-transform";
 import { Decoration } from "prosemirror-view";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import type { Occurrence } from "@/core/find";
 import { partitionPoint } from "@/core/order";
 import type { Sign } from "../drawing/drawn-signs";
@@ -61,7 +61,7 @@ export function chosenMatch(state: EditorState): number {
   const i = firstMatchFrom(state, from);
   const place = matchAt(state, i);
   if (!place) return -1;
-  const isNote = selection instanceof NodeSelection && selection.node.type === schema.nodes.note;
+  const isNote = selection instanceof NodeSelection && isKind(selection.node, "note");
   return (isNote ? place.to < to : place.from === from && place.to === to) ? i : -1;
 }
 
@@ -102,7 +102,7 @@ export function matchSigns(state: EditorState, inView: Range): Sign[] {
     if (place.from > inView.to + AROUND) break;
     const name = i === chosen ? "match current" : "match";
     const $from = state.doc.resolve(place.from);
-    if ($from.parent.type === schema.nodes.note)
+    if (isKind($from.parent, "note"))
       // Its words are not drawn in the text; its sign is.
       signs.push({
         key: name,

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
 import type { Step } from "prosemirror-transform";
-import { newId, sameIds } from "@/core/document";
+import { newId, sameIds, idOf } from "@/core/document";
 import { IDS_TO_GIVE } from "@/core/exchange";
 import { ownChange } from "./own-change";
 
@@ -37,17 +37,17 @@ function sharedOrMissing(
   mapped: (pos: number) => number,
 ): number[] {
   const places = new Map<string, number[]>();
-  const interesting = new Set(fresh.map((node) => node.attrs.id as string | null));
+  const interesting = new Set(fresh.map((node) => idOf(node)));
   const wrong: number[] = [];
   after.forEach((node, pos) => {
-    const id = node.attrs.id as string | null;
+    const id = idOf(node);
     if (!id) wrong.push(pos);
     else if (interesting.has(id)) places.set(id, [...(places.get(id) ?? []), pos]);
   });
   const shared = [...places].filter(([, at]) => at.length > 1);
   if (shared.length === 0) return wrong;
   const oldPlaces = new Map<string, number>();
-  before.forEach((node, pos) => oldPlaces.set(node.attrs.id as string, pos));
+  before.forEach((node, pos) => oldPlaces.set(idOf(node)!, pos));
   for (const [id, at] of shared) {
     const old = oldPlaces.get(id);
     const stayed = old === undefined ? undefined : at.find((pos) => pos === mapped(old));

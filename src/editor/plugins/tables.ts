@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Plugin, type EditorState } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
-import { changedRun, schema } from "@/core/document";
+import { changedRun, isKind } from "@/core/document";
 import { OTHERS } from "@/core/exchange";
 
 /** Keeps tables and selections in them straight. What others broke they straighten themselves. */
@@ -25,9 +25,9 @@ function touchesTables({ doc: before }: EditorState, { doc: after }: EditorState
 }
 
 function holdsTable(block: Node): boolean {
-  let found = block.type === schema.nodes.table;
+  let found = isKind(block, "table");
   block.descendants((node) => {
-    found ||= node.type === schema.nodes.table;
+    found ||= isKind(node, "table");
     return !found && !node.isTextblock;
   });
   return found;

@@ -1,12 +1,12 @@
 import type { FinderEntry } from "@/components/finder";
 import type { DocumentIndex } from "@/core/destinations";
-import { addressOf, targetFromAddress, type AddressTarget } from "@/core/document";
+import { addressOf, targetFromAddress, type AddressTarget, settingsOf } from "@/core/document";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
 /** What was typed as a web or mail address, or as one of a scheme that the document allows; none where it is no address. */
 export function outsideEntries(typed: string, index: DocumentIndex, choose: ChooseTarget): FinderEntry[] {
-  const target = addressTyped(typed.trim(), index.doc.attrs.schemes as readonly string[]);
+  const target = addressTyped(typed.trim(), settingsOf(index.doc).schemes);
   if (!target) return [];
   const to = target.kind === "mail" ? target.address : addressOf(target);
   return [

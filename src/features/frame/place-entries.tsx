@@ -1,6 +1,6 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
-import { shortened } from "@/core/document";
+import { shortened, asKind, texOf } from "@/core/document";
 import { typedNumber } from "@/core/structure";
 import type { PageMap } from "@/core/pages/page-map";
 import {
@@ -108,17 +108,18 @@ function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
   const at = doc.resolve(Math.min(pos, doc.content.size)).index(0);
   const block = doc.maybeChild(at);
   if (!block) return null;
-  if (block.type.name === "figure" && block.attrs.picture)
+  const figure = asKind(block, "figure");
+  if (figure?.picture)
     return (
       <img
-        src={`/api/pictures/${block.attrs.picture as string}`}
-        alt={block.attrs.alt as string}
+        src={`/api/pictures/${figure.picture}`}
+        alt={figure.alt}
         className="h-24 w-auto max-w-full object-contain"
       />
     );
   let words = "";
   for (let i = at; i < doc.childCount && words.length < MOST_LETTERS && i < at + 4; i++)
-    words += `${words && " — "}${doc.child(i).textContent || (doc.child(i).attrs.tex as string | undefined) || ""}`;
+    words += `${words && " — "}${doc.child(i).textContent || texOf(doc.child(i))}`;
   return (
     <p className="line-clamp-3 font-serif text-sm" dir="auto">
       {shortened(words.trim(), MOST_LETTERS) || "Nothing is written here."}

@@ -1,7 +1,7 @@
+import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
 import { StyleRules } from "@/components/style-rules";
-import type { StyleSheet } from "@/core/document";
 import { UNKNOWN_SHELF } from "@/core/links";
 import { styleRules } from "@/core/styles";
 
@@ -38,10 +38,10 @@ export function OlderText({ doc }: { doc: Node }) {
       role="document"
       aria-label="The text of this version"
       tabIndex={0}
-      lang={doc.attrs.language as string}
+      lang={settingsOf(doc).language}
       className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
     >
-      <StyleRules>{styleRules(doc.attrs.styles as StyleSheet, ".older-text")}</StyleRules>
+      <StyleRules>{styleRules(settingsOf(doc).styles, ".older-text")}</StyleRules>
       <div ref={place} className="older-text reading mx-auto max-w-160" />
     </div>
   );

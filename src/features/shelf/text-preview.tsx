@@ -30,7 +30,7 @@ export default function TextPreview({
         onLeave={() => onAnswer(null)}
         onMake={(titles, typed, how) => {
           const made = makeStructure(EditorState.create({ doc }).tr, titles, typed, how).doc;
-          onAnswer({ ...(made.toJSON() as object), attrs: made.attrs });
+          onAnswer(made.toJSON());
         }}
       >
         <p className="px-4 pb-2 text-sm">

@@ -1,9 +1,9 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
-import { shortened } from "@/core/document";
+import { shortened, asKind } from "@/core/document";
 import type { BlockDestination } from "@/core/destinations";
-import { contentsList, listEntries } from "@/core/wayfinding";
+import { contentsList, listEntries, levelsOf } from "@/core/wayfinding";
 import { putContentsAtFront, useSession, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
@@ -69,14 +69,14 @@ function ContentsSettings({ list }: { list: BlockDestination }) {
       <div className="mb-4 grid grid-cols-2 gap-3">
         <KeptField
           label="Title of the list"
-          value={node.attrs.heading as string}
+          value={asKind(node, "contents_list")!.heading}
           onKeep={(title) =>
             session.changeBlock(list.id, (tr, pos) => tr.setNodeAttribute(pos, "heading", title))
           }
         />
         <Choice
           label="Shows"
-          value={String(node.attrs.to)}
+          value={String(levelsOf(node).to)}
           options={LEVELS}
           onChange={(value) =>
             session.changeBlock(list.id, (tr, pos) =>

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
-import { shortened, type ReturnRule } from "@/core/document";
+import { shortened, settingsOf } from "@/core/document";
 import {
   contentsList,
   coverageOf,
@@ -113,7 +113,7 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const list = contentsList(index);
-  const rule = index.doc.attrs.returns as ReturnRule;
+  const rule = settingsOf(index.doc).returns;
   const deepest = (lacks: (one: SectionReach) => boolean) =>
     reach.reduce((level, one) => (lacks(one) ? Math.max(level, one.section.heading.level) : level), 0);
   const unreached = deepest(({ fromStart }) => fromStart === null);

@@ -5,6 +5,7 @@ import { Check, Choice, KeptField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import {
   returnsDownTo,
+  settingsOf,
   shortened,
   type DestinationId,
   type PageLine,
@@ -71,7 +72,7 @@ function bare(words: string): string {
 export function ReturnsPart() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
-  const rule = index.doc.attrs.returns as ReturnRule;
+  const rule = settingsOf(index.doc).returns;
   const links = returnLinks(index);
   const { page } = index.sheet;
   const contents = contentsList(index);

@@ -1,3 +1,4 @@
+import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useEffect, useId, useState } from "react";
 import { Sign } from "@/components/signs";
@@ -20,7 +21,7 @@ export function SelectedFormula({ node }: { node: Node }) {
 export function EquationField({ node }: { node: Node }) {
   const session = useSession();
   const id = useId();
-  const tex = node.attrs.tex as string;
+  const tex = texOf(node);
   const drawn = useDrawn(tex, node.isBlock);
   const fault = drawn && "fault" in drawn && tex !== "" ? drawn.fault : null;
   return (

@@ -1,8 +1,8 @@
+import { idOf, asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useId } from "react";
 import { Check, Choice } from "@/components/field";
 import { useTyped } from "@/components/use-typed";
-import type { DestinationId } from "@/core/document";
 import { useSession } from "@/editor";
 import { Amount } from "./amount";
 
@@ -16,21 +16,21 @@ const PLACES = [
 export function FigureOptions({ block }: { block: Node }) {
   const session = useSession();
   const set = (name: string, value: unknown) =>
-    session.changeBlock(block.attrs.id as DestinationId, (tr, pos) => tr.setNodeAttribute(pos, name, value));
+    session.changeBlock(idOf(block)!, (tr, pos) => tr.setNodeAttribute(pos, name, value));
   return (
-    <div key={block.attrs.id as string} className="mb-3 grid gap-2">
-      {!block.attrs.decorative && (
-        <AltField alt={block.attrs.alt as string} onChange={(alt) => set("alt", alt)} />
+    <div key={idOf(block)!} className="mb-3 grid gap-2">
+      {!asKind(block, "figure")!.decorative && (
+        <AltField alt={asKind(block, "figure")!.alt} onChange={(alt) => set("alt", alt)} />
       )}
       <Check
         label="It only decorates: not read aloud"
-        checked={block.attrs.decorative as boolean}
+        checked={asKind(block, "figure")!.decorative}
         onChange={(on) => set("decorative", on)}
       />
       <Amount
         label="Width"
         unit="% of the text"
-        value={block.attrs.width as number | null}
+        value={asKind(block, "figure")!.width}
         empty="As the picture is"
         least={5}
         most={100}
@@ -39,7 +39,7 @@ export function FigureOptions({ block }: { block: Node }) {
       />
       <Choice
         label="Stands"
-        value={block.attrs.place as "line" | "left" | "right"}
+        value={asKind(block, "figure")!.place}
         options={PLACES}
         onChange={(place) => set("place", place)}
       />

@@ -4,7 +4,14 @@ import { Button, IconButton } from "@/components/button";
 import { counted, sized } from "@/components/counted";
 import { fieldLook } from "@/components/field";
 import { Sign } from "@/components/signs";
-import { addressOfFile, attachedFiles, shortened, whyNoScheme, type AttachedFile } from "@/core/document";
+import {
+  addressOfFile,
+  attachedFiles,
+  settingsOf,
+  shortened,
+  whyNoScheme,
+  type AttachedFile,
+} from "@/core/document";
 import { removeFile, useSession, useSessionValue } from "@/editor";
 import { AttachButton } from "@/features/frame/attach-button";
 
@@ -104,7 +111,7 @@ function Files() {
 /** The schemes of addresses that links of this document may have beside the web, mail and telephones. */
 function Schemes() {
   const session = useSession();
-  const schemes = useSessionValue((it) => it.state.doc.attrs.schemes as readonly string[]);
+  const schemes = useSessionValue((it) => settingsOf(it.state.doc).schemes);
   const [typed, setTyped] = useState("");
   const [fault, setFault] = useState<string | null>(null);
   const set = (next: readonly string[]) =>

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { Choice, fieldLook } from "@/components/field";
 import { useTyped } from "@/components/use-typed";
-import { shortened, type DestinationId, type EntryEdit } from "@/core/document";
+import { idOf, shortened, type EntryEdit } from "@/core/document";
 import { entryWords, isMenu, kindOf, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
 import { addEntry, editEntry, moveEntry, removeAdded, useSession, useSessionValue } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
@@ -27,8 +27,7 @@ export function ListLines({ list }: { list: Node }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
-  const change = (how: Parameters<typeof session.changeBlock>[1]) =>
-    session.changeBlock(list.attrs.id as DestinationId, how);
+  const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
   const changed = Object.keys(edits).length;
   if (!open)
     return (
@@ -89,7 +88,7 @@ export function ListLines({ list }: { list: Node }) {
         title="What the new line leads to"
         open={adding}
         onClose={() => setAdding(false)}
-        except={new Set([list.attrs.id as string, ...entries.map(({ id }) => id)])}
+        except={new Set([idOf(list)!, ...entries.map(({ id }) => id)])}
         onPlace={({ id }) => {
           setAdding(false);
           change((tr, pos) => addEntry(tr, pos, id));

@@ -1,14 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, KeptField } from "@/components/field";
-import {
-  fixedWordsOf,
-  isListTitle,
-  MOST_IN_PAGE_LINE,
-  type DestinationId,
-  type ListKind,
-} from "@/core/document";
-import { isMenu, kindOf, optionsOf } from "@/core/wayfinding";
+import { asKind, fixedWordsOf, idOf, isListTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
+import { isMenu, kindOf, optionsOf, levelsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
 
@@ -47,8 +41,7 @@ export function ListSettings({ list }: { list: Node }) {
   const kind = kindOf(list);
   const options = optionsOf(list);
   const sections = kind === "sections" || kind === "section";
-  const change = (how: Parameters<typeof session.changeBlock>[1]) =>
-    session.changeBlock(list.attrs.id as DestinationId, how);
+  const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
   const set = (changed: Parameters<typeof setListOptions>[2]) =>
     change((tr, pos) => setListOptions(tr, pos, changed));
 
@@ -56,7 +49,7 @@ export function ListSettings({ list }: { list: Node }) {
     change((tr, pos, now) => {
       setListOptions(tr, pos, { of: of === "sections" ? null : of, entries: null });
       // A title that was given by hand stays.
-      return isListTitle(now.attrs.heading as string, kind)
+      return isListTitle(asKind(now, "contents_list")!.heading, kind)
         ? tr.setNodeAttribute(pos, "heading", fixedWordsOf(tr.doc).lists[of])
         : tr;
     });
@@ -66,8 +59,9 @@ export function ListSettings({ list }: { list: Node }) {
     const level = Number(value);
     change((tr, pos, now) => {
       tr.setNodeAttribute(pos, name, level);
-      if (name === "from" && level > (now.attrs.to as number)) tr.setNodeAttribute(pos, "to", level);
-      if (name === "to" && level < (now.attrs.from as number)) tr.setNodeAttribute(pos, "from", level);
+      if (name === "from" && level > asKind(now, "contents_list")!.to) tr.setNodeAttribute(pos, "to", level);
+      if (name === "to" && level < asKind(now, "contents_list")!.from)
+        tr.setNodeAttribute(pos, "from", level);
       return tr;
     });
   }
@@ -83,20 +77,20 @@ export function ListSettings({ list }: { list: Node }) {
       <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />
       <KeptField
         label="Title of the list"
-        value={list.attrs.heading as string}
+        value={asKind(list, "contents_list")!.heading}
         onKeep={(title) => change((tr, pos) => tr.setNodeAttribute(pos, "heading", title))}
       />
       {kind === "sections" && (
         <div className="grid grid-cols-2 gap-3">
           <Choice
             label="From"
-            value={String(list.attrs.from)}
+            value={String(levelsOf(list).from)}
             options={LEVELS}
             onChange={(value) => setLevel("from", value)}
           />
           <Choice
             label="Down to"
-            value={String(list.attrs.to)}
+            value={String(levelsOf(list).to)}
             options={LEVELS}
             onChange={(value) => setLevel("to", value)}
           />
@@ -105,7 +99,7 @@ export function ListSettings({ list }: { list: Node }) {
       {kind === "section" && (
         <Choice
           label="Down to"
-          value={String(list.attrs.to)}
+          value={String(levelsOf(list).to)}
           options={LEVELS}
           onChange={(value) => setLevel("to", value)}
         />

@@ -4,7 +4,7 @@ import { useEffect, useRef } from "react";
 import { Choice } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { noteNumber } from "@/core/destinations";
-import { schema } from "@/core/document";
+import { idOf, asKind, isKind } from "@/core/document";
 import { NoteEditor, setNotePlace, useSession, useSessionValue, type Session } from "@/editor";
 
 const PLACES = [
@@ -15,14 +15,14 @@ const PLACES = [
 /** A note that is chosen: its words, to be written here, and where it stands. */
 export function SelectedNote({ note }: { note: Node }) {
   const session = useSession();
-  const place = note.attrs.place as "foot" | "end";
+  const place = asKind(note, "note")!.place;
   const number = useSessionValue(numberOfChosen);
   return (
     <section aria-label="Selected note" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
         <Sign kind="note" /> {place === "foot" ? "Footnote" : "Endnote"} {number}
       </h2>
-      <Words key={(note.attrs.id as string | null) ?? session.state.selection.from} note={note} />
+      <Words key={idOf(note) ?? session.state.selection.from} note={note} />
       <p className="mb-3 text-quiet">Enter or Escape leads back to the text.</p>
       <Choice
         label="Stands as"
@@ -60,7 +60,7 @@ function Words({ note }: { note: Node }) {
 }
 
 function chosenNote({ state: { selection } }: Session): { pos: number } | null {
-  return selection instanceof NodeSelection && selection.node.type === schema.nodes.note
+  return selection instanceof NodeSelection && isKind(selection.node, "note")
     ? { pos: selection.from }
     : null;
 }

@@ -1,11 +1,12 @@
 import type { Node } from "prosemirror-model";
+import type { ReactElement } from "react";
 import { NodeSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { MOST_IN_SHORT_TITLE, schema, shortened, type DestinationId, type Reference } from "@/core/document";
-import type { Destination } from "@/core/destinations";
+import { MOST_IN_SHORT_TITLE, shortened, idOf, asKind, byKind, type ByInline } from "@/core/document";
+import { blockPlaceOf, type Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, setShortTitle, useSession, useSessionValue, type Session } from "@/editor";
 import { Concerned } from "./concerned";
@@ -23,18 +24,13 @@ import { TakeAlong } from "./take-along";
 /** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
   const leaf = useSessionValue(selectedLeaf);
-  if (leaf?.type.name === "note") return <SelectedNote note={leaf} />;
-  if (leaf?.type.name === "cross_reference") return <SelectedReference reference={leaf.attrs as Reference} />;
-  if (leaf?.type.name === "computation")
-    return <SelectedComputation expression={leaf.attrs.expression as string} />;
-  if (leaf?.type.name === "formula") return <SelectedFormula node={leaf} />;
-  return <SelectedBlock />;
+  return (leaf && byKind(LEAVES, leaf)) ?? <SelectedBlock />;
 }
 
 function SelectedBlock() {
   const block = useSessionValue(selectedPlace);
   const index = useSessionValue((it) => it.outline);
-  const place = block ? index.destination(block.attrs.id as DestinationId) : undefined;
+  const place = block ? index.destination(idOf(block)!) : undefined;
   if (!block || !place) return null;
   return (
     <section
@@ -61,20 +57,28 @@ function SelectedBlock() {
 /** A note, an equation within a line or a cross-reference that is chosen. */
 function selectedLeaf({ state: { selection } }: Session): Node | null {
   const node = selection instanceof NodeSelection ? selection.node : null;
-  return node && LEAVES.has(node.type) ? node : null;
+  return node?.isInline ? node : null;
 }
 
-const { note, formula, cross_reference, computation } = schema.nodes;
-const LEAVES = new Set([note, formula, cross_reference, computation]);
+const nothingToSay = () => null;
+
+/** What is said of something that is chosen in a line; null for the block around it instead. */
+const LEAVES: ByInline<[], ReactElement | null> = {
+  note: (node) => <SelectedNote note={node} />,
+  cross_reference: (_node, reference) => <SelectedReference reference={reference} />,
+  computation: (_node, { expression }) => <SelectedComputation expression={expression} />,
+  formula: (node) => <SelectedFormula node={node} />,
+  text: nothingToSay,
+  hard_break: nothingToSay,
+  bookmark_point: nothingToSay,
+};
 
 /** The block with the caret where it is a place that links can lead to. */
 function selectedPlace(session: Session): Node | null {
   const { $from } = session.state.selection;
   const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
-  return block && PLACES.includes(block.type.name) ? block : null;
+  return block && blockPlaceOf(block) ? block : null;
 }
-
-const PLACES = ["heading", "figure", "table", "equation", "contents_list"];
 
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
@@ -136,15 +140,13 @@ function ShortTitle({ block }: { block: Node }) {
   return (
     <div className="mb-3">
       <KeptField
-        key={block.attrs.id as string}
+        key={idOf(block)!}
         label="Short title"
         placeholder="as it is"
         hint="What it is called in lists, menus, and headers of pages."
         maxLength={MOST_IN_SHORT_TITLE}
-        value={block.attrs.short as string}
-        onKeep={(words) =>
-          session.dispatch(setShortTitle(session.state.tr, block.attrs.id as DestinationId, words))
-        }
+        value={asKind(block, "heading")!.short}
+        onKeep={(words) => session.dispatch(setShortTitle(session.state.tr, idOf(block)!, words))}
       />
     </div>
   );
@@ -162,7 +164,7 @@ function SeriesChoice({ block }: { block: Node }) {
     <div className="mb-3">
       <Choice
         label="Counted"
-        value={(block.attrs.series as "none" | "appendix" | null) ?? "style"}
+        value={asKind(block, "heading")?.series ?? "style"}
         options={SERIES}
         onChange={(value) => session.run(setSeries(value === "style" ? null : value), { focus: false })}
       />

@@ -1,6 +1,6 @@
 import { TextSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
-import { schema, type DestinationId } from "@/core/document";
+import { idOf, isKind, type DestinationId } from "@/core/document";
 import { quote } from "@/core/links";
 import { useSession, useSessionValue, type Session } from "@/editor";
 
@@ -29,7 +29,7 @@ export function TakeWordsAlong() {
   if (!selection) return null;
   const { $from, from, to } = selection;
   const paragraph = $from.node(1);
-  const id = paragraph.type === schema.nodes.paragraph ? (paragraph.attrs.id as DestinationId) : null;
+  const id = isKind(paragraph, "paragraph") ? idOf(paragraph)! : null;
   return (
     <section aria-label="Chosen words" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Chosen words</h2>

@@ -1,5 +1,5 @@
 import type { Destination, DocumentIndex } from "@/core/destinations";
-import { shortened } from "@/core/document";
+import { shortened, idOf } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 
 /** A name in the tables is no longer than so many letters. */
@@ -70,7 +70,7 @@ function linksOf(index: DocumentIndex): LinkRow[] {
   return index.links.flatMap(({ target, text, from, block }): LinkRow[] => {
     if (target.kind !== "document") return [];
     const at = index.blockAt(block);
-    const id = (at?.node.attrs.id as string | null | undefined) ?? null;
+    const id = idOf(at?.node);
     return [[target.document, target.id ?? null, shortened(text, MOST_LETTERS), id, at ? from - at.pos : 0]];
   });
 }

@@ -7,6 +7,7 @@ import { paragraph } from "#tests/editing";
 import {
   bookmarkEntry,
   createDocument,
+  idOf,
   newId,
   RegistryStep,
   schema,
@@ -119,7 +120,7 @@ describe("places of other documents", () => {
 
   test("may be paragraphs, or words that are quoted, found again where they were changed", async () => {
     const { index } = await documents.read(LOCAL_AUTHOR, hill);
-    const paragraphId = index.doc.child(2).attrs.id as DestinationId;
+    const paragraphId = idOf(index.doc.child(2))!;
     expect(await asked(to(paragraphId))).toEqual({ title: "The hill", place: "unfinished", anchor: "" });
     const words = { exact: "Lamps", before: "", after: " of the coast." };
     const target: DocumentTarget = { kind: "document", document: coast, words };

@@ -1,3 +1,4 @@
+import { idOf } from "@/core/document";
 import { sql, type Kysely, type Transaction } from "kysely";
 import type { Node } from "prosemirror-model";
 import { folded, textsIn, type FoundDocument, type Sought } from "@/core/find";
@@ -95,7 +96,7 @@ interface Line {
 function linesOf(doc: Node): Line[] {
   const lines: Line[] = [];
   doc.forEach((block, _pos, place) => {
-    const id = block.attrs.id as string | null;
+    const id = idOf(block);
     if (!id) return;
     for (const { text, start } of textsIn(block))
       if (text.trim() !== "") lines.push({ block_id: id, start, text, place });

@@ -2,7 +2,7 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { attachedFiles, stepFromJSON, type Registry } from "@/core/document";
+import { attachedFiles, stepFromJSON, idOf, asKind, settingsOf } from "@/core/document";
 import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
@@ -69,9 +69,10 @@ export function checkFolder(folder: string): Checked {
       counts.steps += found.steps;
       counts.snapshots += found.snapshots;
       found.doc?.descendants((node) => {
-        if (node.attrs.picture) pictures.add(node.attrs.picture as string);
+        const picture = asKind(node, "figure")?.picture;
+        if (picture) pictures.add(picture);
       });
-      for (const { content } of attachedFiles((found.doc?.attrs.registry ?? {}) as Partial<Registry>))
+      for (const { content } of attachedFiles(found.doc ? settingsOf(found.doc).registry : {}))
         files.add(content);
     }
     const standing = new Map(documents.map(({ id, version }) => [id, version]));
@@ -140,7 +141,7 @@ function applied(doc: Node, step: string): Node | null {
 }
 
 function checkBlocks(doc: Node): string[] {
-  const ids = doc.content.content.map((block) => block.attrs.id as string | null);
+  const ids = doc.content.content.map((block) => idOf(block));
   const faults: string[] = [];
   if (ids.some((id) => !id)) faults.push("a block of it has no id.");
   if (new Set(ids).size !== ids.length) faults.push("two blocks of it have the same id.");

@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { z } from "zod";
-import { checkDocumentFromOutside, createDocument, schema } from "@/core/document";
+import { checkDocumentFromOutside, createDocument, schema, withSettings } from "@/core/document";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { bodyOf, route } from "../respond";
 
@@ -15,7 +15,7 @@ function documentOf(body: z.infer<typeof newDocument>) {
   try {
     const doc = schema.nodeFromJSON(body.document);
     checkDocumentFromOutside(doc);
-    return body.title === undefined ? doc : doc.type.create({ ...doc.attrs, title: body.title }, doc.content);
+    return body.title === undefined ? doc : withSettings(doc, { title: body.title });
   } catch (error) {
     throw new ServerError(422, "invalid-document", `This is not a document: ${(error as Error).message}`);
   }

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import { cookies } from "next/headers";
 import { styleRules } from "@/core/styles";
 import { firstWords } from "@/editor/first-words/first-words";
@@ -20,7 +21,7 @@ async function wordsOf(id: string) {
   // Words within a long block: where they stand on the screen is known to the browser alone.
   if (place?.block === null) return null;
   return {
-    title: (index.doc.attrs.title as string) || "Untitled",
+    title: settingsOf(index.doc).title || "Untitled",
     looks: styleRules(index.sheet, ".manuscript"),
     html: firstWords(index, place?.block ?? 0),
   };

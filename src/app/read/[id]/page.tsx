@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
-import { attachedFiles } from "@/core/document";
+import { attachedFiles, settingsOf } from "@/core/document";
 import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/formats/html";
 import { styleRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
@@ -23,7 +23,7 @@ async function indexOf(id: string) {
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: (await indexOf((await params).id)).doc.attrs.title as string };
+  return { title: settingsOf((await indexOf((await params).id)).doc).title };
 }
 
 export default async function ReadPage({ params }: Props) {
@@ -44,8 +44,8 @@ export default async function ReadPage({ params }: Props) {
   return (
     <Reading
       id={id}
-      title={(index.doc.attrs.title as string) || "Untitled"}
-      language={index.doc.attrs.language as string}
+      title={settingsOf(index.doc).title || "Untitled"}
+      language={settingsOf(index.doc).language}
       looks={styleRules(index.sheet, ".reading")}
       html={documentHtml(output)}
       files={attachedFiles(index.registry).map((file) => ({ id: file.id, name: file.name, size: file.size }))}

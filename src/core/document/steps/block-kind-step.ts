@@ -1,7 +1,7 @@
-import type { Attrs, Node, Schema } from "prosemirror-model";
+import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
-import { schema } from "../schema";
+import { schema, asKind, kindOfNode, retyped } from "@/core/kinds";
 import { blockById } from "../block-by-id";
 
 const KINDS = ["paragraph", "heading", "code_block"] as const;
@@ -9,22 +9,27 @@ const KINDS = ["paragraph", "heading", "code_block"] as const;
 /** Kinds of block that hold words and nothing else, so that one can become another. */
 export type TextBlockKind = (typeof KINDS)[number];
 
-const jsonSchema = z.object({
-  id: z.string().max(64),
-  kind: z.enum(KINDS),
-  attrs: z.record(z.string(), z.unknown()),
-});
+/** What of a block of text is set, by name. */
+type Carried = Readonly<Record<string, unknown>>;
+
+const jsonSchema = z
+  .object({
+    id: z.string().max(64),
+    kind: z.enum(KINDS),
+    attrs: z.record(z.string(), z.unknown()),
+  })
+  .transform(({ attrs: carried, ...rest }) => ({ ...rest, carried }));
 
 /**
  * Makes one block a paragraph, heading or code block, or a heading of another level; words and id stay. The block is named
  * by its id, so the step means the same wherever the block went meanwhile, and nothing where it is gone.
  */
 export class BlockKindStep extends Step {
-  /** `attrs`: those to be set; the others stay as far as the new kind has them. */
+  /** `carried`: what is to be set; the others stay as far as the new kind has them. */
   constructor(
     readonly id: string,
     readonly kind: TextBlockKind,
-    readonly attrs: Attrs,
+    readonly carried: Carried,
   ) {
     super();
   }
@@ -34,22 +39,18 @@ export class BlockKindStep extends Step {
     if (!found) return StepResult.fail("The block is not there any more.");
     const { node, index } = found;
     const type = schema.nodes[this.kind];
-    const kept = Object.fromEntries(
-      Object.keys(type.spec.attrs ?? {}).flatMap((name) =>
-        name in node.attrs ? [[name, node.attrs[name] as unknown]] : [],
-      ),
-    );
     if (!node.isTextblock || !type.validContent(node.content))
       return StepResult.fail("The words of this block cannot stand in one of the other kind.");
-    const block = type.create({ ...kept, ...this.attrs, id: this.id }, node.content, node.marks);
+    const block = retyped(node, this.kind, { ...this.carried, id: this.id });
     return StepResult.ok(doc.copy(doc.content.replaceChild(index, block)));
   }
 
   override invert(doc: Node): Step {
     const node = blockById(doc, this.id)?.node;
     if (!node) return this;
-    const { id: _, ...attrs } = node.attrs;
-    return new BlockKindStep(this.id, node.type.name as TextBlockKind, attrs);
+    const kind = kindOfNode(node) as TextBlockKind;
+    const { id: _, ...carried } = asKind(node, kind)!;
+    return new BlockKindStep(this.id, kind, carried);
   }
 
   override map(): Step {
@@ -61,13 +62,14 @@ export class BlockKindStep extends Step {
   }
 
   override toJSON() {
-    return { stepType: "blockKind", id: this.id, kind: this.kind, attrs: this.attrs };
+    return { stepType: "blockKind", id: this.id, kind: this.kind, attrs: this.carried };
   }
 
   static override fromJSON(_schema: Schema, json: unknown): BlockKindStep {
     const parsed = jsonSchema.safeParse(json);
     if (!parsed.success) throw new RangeError("Not a change of a block's kind.");
-    return new BlockKindStep(parsed.data.id, parsed.data.kind, parsed.data.attrs);
+    const { id, kind, carried } = parsed.data;
+    return new BlockKindStep(id, kind, carried);
   }
 }
 

@@ -1,3 +1,4 @@
+import { idOf } from "@/core/kinds";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Fragment, Slice, type Node } from "prosemirror-model";
@@ -113,7 +114,7 @@ describe("a move of blocks", () => {
 });
 
 function byId(a: Node, b: Node): number {
-  return (a.attrs.id as string).localeCompare(b.attrs.id as string);
+  return idOf(a)!.localeCompare(idOf(b)!);
 }
 
 describe("a change of a block's kind", () => {
@@ -121,7 +122,7 @@ describe("a change of a block's kind", () => {
 
   test("names the block by its id, wherever it went, and is undone exactly", () => {
     const moved = new MoveBlocksStep(0, 5, doc.content.size).apply(doc).doc!;
-    const step = new BlockKindStep(title.attrs.id as string, "heading", { level: 3 });
+    const step = new BlockKindStep(idOf(title)!, "heading", { level: 3 });
     const after = step.apply(moved).doc!;
     expect(after.lastChild!.attrs.level).toBe(3);
     expect(after.lastChild!.textContent).toBe("one");
@@ -132,7 +133,7 @@ describe("a change of a block's kind", () => {
 
   test("fails where the block is gone or cannot be of that kind", () => {
     expect(new BlockKindStep("gone", "paragraph", {}).apply(doc).failed).toMatch(/not there/);
-    const list = doc.child(2).attrs.id as string;
+    const list = idOf(doc.child(2))!;
     expect(new BlockKindStep(list, "paragraph", {}).apply(doc).failed).toMatch(/cannot stand/);
     expect(() => Step.fromJSON(schema, { stepType: "blockKind", id: "x", kind: "table", attrs: {} })).toThrow(
       RangeError,
@@ -142,7 +143,7 @@ describe("a change of a block's kind", () => {
   test("of two people at once holds both: level by one, words by the other", () => {
     const tr = new Transform(doc).insert(7, schema.text("new "));
     const own: OwnStep = { number: 1, step: tr.steps[0]!, inverted: tr.steps[0]!.invert(doc) };
-    const step = new BlockKindStep(words.attrs.id as string, "heading", { level: 2 });
+    const step = new BlockKindStep(idOf(words)!, "heading", { level: 2 });
     const merged = new Transform(tr.doc);
     rebase(merged, [own], [{ step, own: null }]);
     expect(merged.doc.child(1).type.name).toBe("heading");

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/kinds";
 import { describe, expect, test } from "@jest/globals";
 import { Step, Transform } from "prosemirror-transform";
 import { bookmarkEntry, createDocument, newId, RegistryStep, schema, type RegistryChange } from "..";
@@ -36,7 +37,7 @@ describe("a registry step", () => {
     const one = note.apply(rename.apply(named).doc!).doc!;
     const two = rename.apply(note.apply(named).doc!).doc!;
     expect(one.attrs).toEqual(two.attrs);
-    expect(one.attrs.registry).toMatchObject({
+    expect(settingsOf(one).registry).toMatchObject({
       bookmarks: { [id]: { name: "Renamed", note: "look again" } },
     });
   });

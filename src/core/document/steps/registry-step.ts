@@ -1,9 +1,10 @@
+import { settingsOf, withSettings } from "@/core/kinds";
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
-import { attachedFileSchema, type AttachedFile } from "../attached-file";
-import { idSchema, type DestinationId } from "../ids";
+import { attachedFileSchema, type AttachedFile } from "@/core/model/attached-file";
+import { idSchema, type DestinationId } from "@/core/model/ids";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
@@ -13,7 +14,7 @@ import {
   type BookmarkEntry,
   type LastPlace,
   type Registry,
-} from "../registry";
+} from "@/core/model/registry";
 import { ownEntry } from "@/core/own-entry";
 
 /**
@@ -76,7 +77,7 @@ export class RegistryStep extends Step {
   }
 
   override apply(doc: Node): StepResult {
-    const registry = doc.attrs.registry as Registry;
+    const registry = settingsOf(doc).registry;
     const change = this.change;
     if ("field" in change) {
       const before = ownEntry(registry.bookmarks, change.id);
@@ -99,7 +100,7 @@ export class RegistryStep extends Step {
   }
 
   override invert(doc: Node): Step {
-    const registry = doc.attrs.registry as Registry;
+    const registry = settingsOf(doc).registry;
     const change = this.change;
     if ("field" in change) {
       const before = ownEntry(registry.bookmarks, change.id);
@@ -178,9 +179,5 @@ function withEntries(
     if (entry) entries[id] = entry;
     else delete entries[id];
   }
-  return doc.type.create(
-    { ...doc.attrs, registry: { ...registry, [part]: entries } },
-    doc.content,
-    doc.marks,
-  );
+  return withSettings(doc, { registry: { ...registry, [part]: entries } });
 }

@@ -1,5 +1,5 @@
 import { Step } from "prosemirror-transform";
-import { schema } from "../schema";
+import { schema } from "@/core/kinds";
 
 /** A step as JSON, the form in which it is sent and stored. */
 export type StepJSON = Readonly<Record<string, unknown>> & { readonly stepType: string };

@@ -1,3 +1,4 @@
+import { settingsOf, withSettings } from "@/core/kinds";
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
@@ -15,7 +16,7 @@ import {
   type PageSetup,
   type StyleName,
   type StyleSheet,
-} from "../style-sheet";
+} from "@/core/model/style-sheet";
 
 /** A change of some fields of one style, of the caption rule or of the page rule; or another style sheet. */
 export type StyleChange =
@@ -42,9 +43,7 @@ export class StyleStep extends Step {
   }
 
   override apply(doc: Node): StepResult {
-    return StepResult.ok(
-      doc.type.create({ ...doc.attrs, styles: changed(sheetOf(doc), this.change) }, doc.content, doc.marks),
-    );
+    return StepResult.ok(withSettings(doc, { styles: changed(sheetOf(doc), this.change) }));
   }
 
   override invert(doc: Node): Step {
@@ -85,7 +84,7 @@ export class StyleStep extends Step {
 Step.jsonID("style", StyleStep);
 
 function sheetOf(doc: Node): StyleSheet {
-  return doc.attrs.styles as StyleSheet;
+  return settingsOf(doc).styles;
 }
 
 function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {

@@ -1,5 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import { createDocument, pictureName, recognisePicture, schema, type Pictures } from "@/core/document";
+import {
+  createDocument,
+  idOf,
+  isKind,
+  pictureName,
+  recognisePicture,
+  schema,
+  type Pictures,
+} from "@/core/document";
 import { readFile, writeFile } from "..";
 
 const { nodes } = schema;
@@ -55,7 +63,7 @@ describe("the open form", () => {
       file.document.content[2]!.attrs.id = file.document.content[1]!.attrs.id;
     });
     if (!result.ok) throw new Error(result.error.reason);
-    const ids = result.manuscript.doc.content.content.map((block) => block.attrs.id as string);
+    const ids = result.manuscript.doc.content.content.map((block) => idOf(block)!);
     expect(ids.every(Boolean)).toBe(true);
     expect(new Set(ids).size).toBe(3);
     expect(ids[1]).toBe(doc.child(1).attrs.id);
@@ -107,7 +115,7 @@ describe("pictures in the other formats", () => {
     const back = readFile(format === "html" ? "a.html" : "a.md", new TextEncoder().encode(text));
     if (!back.ok) throw new Error(back.error.reason);
     expect([...back.manuscript.pictures.keys()]).toEqual([name]);
-    const figure = back.manuscript.doc.content.content.find((block) => block.type === nodes.figure)!;
+    const figure = back.manuscript.doc.content.content.find((block) => isKind(block, "figure"))!;
     expect(figure.attrs).toMatchObject({ picture: name, alt: "A drawing" });
     expect(figure.textContent).toBe("Caption");
   });

@@ -33,7 +33,7 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
     doc.check();
     const whole = createDocument(doc.content.content);
     return {
-      doc: doc.type.create(doc.attrs, whole.content),
+      doc: doc.copy(whole.content),
       pictures: readPictures(pictures, context),
       files: readFiles(files, context),
     };

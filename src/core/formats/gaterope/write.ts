@@ -1,3 +1,4 @@
+import { asKind } from "@/core/document";
 import type { Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
 
@@ -8,13 +9,14 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
 } {
   const used = new Set<string>();
   doc.forEach((block) => {
-    if (block.type.name === "figure" && block.attrs.picture) used.add(block.attrs.picture as string);
+    const picture = asKind(block, "figure")?.picture;
+    if (picture) used.add(picture);
   });
   const kept = [...pictures].filter(([name]) => used.has(name));
   const file = {
     format: "gaterope",
     version: 1,
-    document: { attrs: doc.attrs, ...(doc.toJSON() as object) },
+    document: doc.toJSON() as unknown,
     pictures: Object.fromEntries(
       kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
     ),

@@ -1,39 +1,25 @@
 import type { Node } from "prosemirror-model";
-import { noteNumber, type DocumentIndex } from "@/core/destinations";
+import { noteNumber } from "@/core/destinations";
 import {
-  cellElement,
-  headerRows,
+  asKind,
+  byKind,
   idOf,
-  pictureWords,
-  shortened,
+  isKind,
+  settingsOf,
+  type BlockKind,
+  type ByKind,
   type DestinationId,
-  type ReturnRule,
 } from "@/core/document";
-import {
-  cardOf,
-  contentsList,
-  contentsTree,
-  entryWords,
-  kindOf,
-  levelsOf,
-  listEntries,
-  LOOKS,
-  NOTHING_LISTED,
-  optionsOf,
-  placedIn,
-  titleOf,
-  writtenOptions,
-  hasLine,
-  returnLinks,
-  wayHome,
-  type ContentsBranch,
-  type ContentsEntry,
-} from "@/core/wayfinding";
+import { hasLine, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
+import { ownEntry } from "@/core/own-entry";
+import { aligned, labelHtml, type BlockFrame } from "./block-frame";
+import { contentsHtml, leadsFromHeadings, lineAnchor } from "./contents-html";
 import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
+import { figureHtml } from "./figure-html";
 import type { HtmlOutput, WrittenNote } from "./html-output";
 import { inlineHtml } from "./inline-html";
-import { ownEntry } from "@/core/own-entry";
+import { tableHtml } from "./table-html";
 
 /** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
 export function documentHtml(output: HtmlOutput): string {
@@ -60,7 +46,7 @@ export function documentHtml(output: HtmlOutput): string {
     }
   });
   lines.push(...notesHtml(output));
-  const { also } = doc.attrs.returns as ReturnRule;
+  const { also } = settingsOf(doc).returns;
   if (also?.includes("floating")) {
     const { to, words } = wayHome(output.index);
     lines.push(
@@ -81,15 +67,6 @@ function besideHeading(node: Node, output: HtmlOutput): string {
       ? `#${lineAnchor(anchor)}`
       : output.hrefOf(to, words);
   return ` <a class="beside" data-generated="return" href="${href}" aria-label="${escapeHtml(words)}">↑</a>`;
-}
-
-function leadsFromHeadings({ doc }: DocumentIndex): boolean {
-  return (doc.attrs.returns as ReturnRule).also?.includes("headings") ?? false;
-}
-
-/** The public name of a place's line in the contents list. */
-function lineAnchor(anchor: string): string {
-  return `_to-${anchor}`;
 }
 
 /** The words of the notes that were met, footnotes first: each a list, whose lines lead back to the signs. */
@@ -135,56 +112,47 @@ function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
 export function blockHtml(node: Node, output: HtmlOutput): string {
   const id = idOf(node);
   const own = id !== null && output.index.destination(id) ? attribute("id", output.anchor(id)) : "";
-  const style = node.attrs.align ? ` style="text-align: ${node.attrs.align as string}"` : "";
-  const aliases = own && id ? output.aliases(id) : "";
-  switch (node.type.name) {
-    case "heading": {
-      const tag = `h${node.attrs.level as number}`;
-      const series = node.attrs.series ? ` data-series="${node.attrs.series as string}"` : "";
-      const short = node.attrs.short ? ` data-short="${escapeHtml(node.attrs.short as string)}"` : "";
-      const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
-      return `<${tag}${own}${series}${short}${style}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</${tag}>`;
-    }
-    case "paragraph":
-      return `<p${style}>${inlineHtml(node, output)}</p>`;
-    case "bullet_list":
-      return `<ul>${children(node, output)}</ul>`;
-    case "ordered_list":
-      return `<ol${node.attrs.start === 1 ? "" : ` start="${node.attrs.start as number}"`}>${children(node, output)}</ol>`;
-    case "list_item":
-      return `<li>${itemHtml(node, output)}</li>`;
-    case "quotation":
-      return `<blockquote>${children(node, output)}</blockquote>`;
-    case "code_block": {
-      const language = node.attrs.language as string;
-      return `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`;
-    }
-    case "figure":
-      return figureHtml(node, own, aliases, output);
-    case "table":
-      return tableHtml(node, own, aliases, output);
-    case "equation": {
-      const label = id ? output.index.captions.get(id) : undefined;
-      const number = label ? `<span class="label" data-generated="number">(${escapeHtml(label)})</span>` : "";
-      return `<div${own} class="equation-line">${aliases}${equationHtml(node.attrs.tex as string, "equation")}${number}</div>`;
-    }
-    case "rule":
-      return "<hr>";
-    case "page_break":
-      return `<hr class="page-break" style="break-after: page">`;
-    case "contents_list":
-      return contentsHtml(node, own, aliases, output);
-    default:
-      throw new RangeError(`no HTML for ${node.type.name}`);
-  }
+  return byKind(BLOCKS, node, {
+    own,
+    aliases: own && id ? output.aliases(id) : "",
+    output,
+    within: (of) => childrenHtml(of, output),
+  });
 }
 
-/** A number or label that is counted, so that reading leaves it to the counting. */
-function labelHtml(label: string | undefined, after = " "): string {
-  return label ? `<span class="label" data-generated="number">${escapeHtml(label)}${after}</span>` : "";
-}
+const BLOCKS: ByKind<BlockKind | "list_item", [BlockFrame], string> = {
+  heading: (node, { id, level, series, short, align }, { own, aliases, output }) => {
+    const told = [
+      own,
+      series ? ` data-series="${series}"` : "",
+      short ? ` data-short="${escapeHtml(short)}"` : "",
+      aligned(align),
+    ].join("");
+    const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
+    return `<h${level}${told}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
+  },
+  paragraph: (node, { align }, { output }) => `<p${aligned(align)}>${inlineHtml(node, output)}</p>`,
+  bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
+  ordered_list: (node, { start }, { output }) =>
+    `<ol${start === 1 ? "" : ` start="${start}"`}>${childrenHtml(node, output)}</ol>`,
+  list_item: (node, _item, { output }) => `<li>${itemHtml(node, output)}</li>`,
+  quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,
+  code_block: (node, { language }, { output }) =>
+    `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`,
+  figure: figureHtml,
+  table: tableHtml,
+  equation: (_node, { id, tex }, { own, aliases, output }) => {
+    const label = id ? output.index.captions.get(id) : undefined;
+    const number = label ? `<span class="label" data-generated="number">(${escapeHtml(label)})</span>` : "";
+    return `<div${own} class="equation-line">${aliases}${equationHtml(tex, "equation")}${number}</div>`;
+  },
+  rule: () => "<hr>",
+  page_break: () => `<hr class="page-break" style="break-after: page">`,
+  contents_list: contentsHtml,
+};
 
-function children(node: Node, output: HtmlOutput): string {
+/** The blocks within a node. */
+function childrenHtml(node: Node, output: HtmlOutput): string {
   let html = "";
   node.forEach((child) => (html += blockHtml(child, output)));
   return html;
@@ -193,137 +161,13 @@ function children(node: Node, output: HtmlOutput): string {
 /** An item of one plain paragraph needs no paragraph element. */
 function itemHtml(item: Node, output: HtmlOutput): string {
   const first = item.child(0);
-  const plain =
-    item.childCount === 1 ||
-    [...Array(item.childCount - 1).keys()].every((i) => /list$/.test(item.child(i + 1).type.name));
-  if (!plain || first.attrs.align) return children(item, output);
-  let html = inlineHtml(first, output);
-  for (let i = 1; i < item.childCount; i++) html += blockHtml(item.child(i), output);
-  return html;
+  const rest = item.content.content.slice(1);
+  const plain = rest.every((child) => isKind(child, "bullet_list", "ordered_list"));
+  if (!plain || asKind(first, "paragraph")?.align) return childrenHtml(item, output);
+  return inlineHtml(first, output) + rest.map((child) => blockHtml(child, output)).join("");
 }
 
 /** HTML drops a line end that follows `<pre>` at once, so one more goes before it. */
 function escapeHtmlCode(html: string): string {
   return html.startsWith("\n") ? `\n${html}` : html;
-}
-
-function figureHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
-  const name = node.attrs.picture as string;
-  const decorative = node.attrs.decorative as boolean;
-  const alt = escapeHtml(pictureWords(node));
-  const source = name ? output.pictureAddress(name) : "";
-  const picture = source
-    ? `<img src="${escapeHtml(source)}" alt="${alt}"${decorative ? ' role="presentation"' : ""}>`
-    : `<p class="no-picture" data-alt="${alt}">${alt || "Picture missing"}</p>`;
-  const label = output.index.captions.get(idOf(node)!);
-  const caption =
-    node.content.size > 0 || label
-      ? `<figcaption>${labelHtml(label, node.content.size > 0 ? ". " : "")}${inlineHtml(node, output)}</figcaption>`
-      : "";
-  const width = node.attrs.width as number | null;
-  const place = node.attrs.place as string;
-  const look =
-    (width === null ? "" : ` data-width="${width}" style="--width: ${width}%"`) +
-    (place === "line" ? "" : ` data-place="${place}"`) +
-    (decorative ? " data-decorative" : "");
-  return `<figure${own}${look}>${aliases}${picture}${caption}</figure>`;
-}
-
-function tableHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
-  const caption = node.child(0);
-  const grid = node.child(1);
-  const heads = headerRows(grid);
-  let head = "";
-  let body = "";
-  grid.forEach((row, _offset, y) => {
-    let html = "";
-    row.forEach((cell) => (html += cellHtml(cell, y < heads, output)));
-    if (y < heads) head += `<tr>${html}</tr>`;
-    else body += `<tr>${html}</tr>`;
-  });
-  const label = output.index.captions.get(idOf(node)!);
-  const captionHtml =
-    caption.content.size > 0 || aliases || label
-      ? `<caption>${aliases}${labelHtml(label, caption.content.size > 0 ? ". " : "")}${inlineHtml(caption, output)}</caption>`
-      : "";
-  const thead = head ? `<thead>${head}</thead>` : "";
-  const tbody = body ? `<tbody>${body}</tbody>` : "";
-  return `<div class="table-frame"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
-}
-
-function cellHtml(cell: Node, inHead: boolean, output: HtmlOutput): string {
-  const header = cell.type.name === "table_header";
-  const own = Object.entries(cellElement(cell.attrs)).map(
-    ([name, value]) => ` ${name}="${escapeHtml(value)}"`,
-  );
-  const tag = header ? "th" : "td";
-  const scope = header ? ` scope="${inHead ? "col" : "row"}"` : "";
-  const only = cell.childCount === 1 && cell.child(0).type.name === "paragraph" && !cell.child(0).attrs.align;
-  return `<${tag}${scope}${own.join("")}>${only ? inlineHtml(cell.child(0), output) : children(cell, output)}</${tag}>`;
-}
-
-function contentsHtml(node: Node, own: string, aliases: string, output: HtmlOutput): string {
-  const heading = node.attrs.heading as string;
-  const levels = levelsOf(node);
-  const entries = listEntries(output.index, node);
-  const options = optionsOf(node);
-  const { columns, cards } = options;
-  const placed = placedIn(node);
-  const folds = options.folds && !options.run && !options.buttons;
-  const isHome = contentsList(output.index)?.id === node.attrs.id && leadsFromHeadings(output.index);
-  const lines = () =>
-    cards
-      ? cardsHtml(entries, output)
-      : branchesHtml(contentsTree(entries), output, { named: isHome, folds });
-  const list = entries.length > 0 ? lines() : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
-  const told = [
-    ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
-    carriedOptions(node),
-    columns ? ` data-columns="${columns}"` : "",
-    placed ? ` data-placed="${placed}"` : "",
-    ...LOOKS.map((look) => (options[look] ? ` data-${look}` : "")),
-  ].join("");
-  return `<nav${own} class="contents"${told} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
-}
-
-/** Entries as a grid of cards, each with the first words and the first picture of its place. */
-function cardsHtml(entries: readonly ContentsEntry[], output: HtmlOutput): string {
-  const cards = entries.map((entry) => {
-    const { words, picture, alt } = cardOf(output.index, entry.id);
-    const name = entryWords(entry);
-    const source = picture ? output.pictureAddress(picture) : "";
-    const image = source ? `<img src="${escapeHtml(source)}" alt="${escapeHtml(alt)}">` : "";
-    const line = words ? `<p>${escapeHtml(words)}</p>` : "";
-    return `<li>${image}<a href="${output.hrefOf(entry.id, name)}">${escapeHtml(name)}</a>${line}</li>`;
-  });
-  return `<ol>${cards.join("")}</ol>`;
-}
-
-/** Options that are not at first, as they are read again. */
-function carriedOptions(node: Node): string {
-  const json = writtenOptions(node);
-  return json === "" ? "" : ` data-list="${escapeHtml(json)}"`;
-}
-
-/**
- * Branches of a contents list as nested lists of links. `named`: lines have a public name, to be led back to; `folds`: readers fold and unfold what
- * is below a line, without any script.
- */
-export function branchesHtml(
-  branches: readonly ContentsBranch[],
-  output: HtmlOutput,
-  how: { readonly named?: boolean | undefined; readonly folds?: boolean | undefined } = {},
-): string {
-  const { named, folds } = how;
-  const items = branches.map((branch) => {
-    const list = branch.below.length > 0 ? branchesHtml(branch.below, output, how) : "";
-    const below =
-      folds && list
-        ? `<details open><summary><span>${escapeHtml(shortened(entryWords(branch), 60))}</span></summary>${list}</details>`
-        : list;
-    const words = entryWords(branch);
-    const anchor = named ? output.anchor(branch.id) : null;
-    return `<li${anchor ? ` id="${lineAnchor(anchor)}"` : ""}><a href="${output.hrefOf(branch.id, words)}">${escapeHtml(words)}</a>${below}</li>`;
-  });
-  return `<ol>${items.join("")}</ol>`;
 }

@@ -1,6 +1,13 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId, LinkTarget, Reference } from "@/core/document";
-import { addressOf, isAddress } from "@/core/document";
+import {
+  addressOf,
+  asKind,
+  isAddress,
+  markAmong,
+  type DestinationId,
+  type LinkTarget,
+  type NotePlace,
+} from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
@@ -37,7 +44,7 @@ export class HtmlOutput {
 
   /** A computed value, which Gate Rope reads as what it is. */
   computation(node: Node): [start: string, words: string, end: string] {
-    const expression = escapeHtml(node.attrs.expression as string);
+    const expression = escapeHtml(asKind(node, "computation")!.expression);
     return [`<span data-computed="${expression}">`, this.references.value(node), "</span>"];
   }
 
@@ -46,9 +53,9 @@ export class HtmlOutput {
    * Within a link it is no link itself.
    */
   reference(node: Node): { start: string; words: string; end: string } {
-    const { target, form, linked } = node.attrs as Reference;
+    const { target, form, linked } = asKind(node, "cross_reference")!;
     const words = this.references.words(node);
-    const within = node.marks.some((mark) => mark.type.name === "link");
+    const within = markAmong(node.marks, "link") !== null;
     const told = ` data-reference="${escapeHtml(form)}"`;
     const landing = this.places.landing(target);
     const anchor = landing === null ? undefined : this.anchor(landing);
@@ -63,7 +70,7 @@ export class HtmlOutput {
 
   /** The number of the next note and the name it is known by in the file. Notes are asked for in order of place. */
   nextNote(note: Node): WrittenNote {
-    const place = note.attrs.place as "foot" | "end";
+    const place = asKind(note, "note")!.place;
     const number = ++this.noteCounts[place];
     return { note, place, number, anchor: `_${place}${number}` };
   }
@@ -112,7 +119,7 @@ export class HtmlOutput {
 /** A note in a file: its sign leads to `anchor`, and from there back to `anchor` with `-sign`. */
 export interface WrittenNote {
   readonly note: Node;
-  readonly place: "foot" | "end";
+  readonly place: NotePlace;
   readonly number: number;
   /** Begins with a low line, which no derived anchor does. */
   readonly anchor: string;

@@ -485,10 +485,10 @@ export class HtmlReading implements TokenHandler {
     this.undecided = null;
   }
 
-  private attributesOf(tag: Token.TagToken): Attributes {
-    if (tag.attrs.length === 0) return NO_ATTRIBUTES;
+  private attributesOf({ attrs: written }: Token.TagToken): Attributes {
+    if (written.length === 0) return NO_ATTRIBUTES;
     const attributes = new Map<string, string>();
-    for (const { name, value } of tag.attrs) {
+    for (const { name, value } of written) {
       if (name.startsWith("on")) this.context.dropped.add("event handler", "Scripts never come in.");
       else if (!attributes.has(name)) attributes.set(name, value);
     }

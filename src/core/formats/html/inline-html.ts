@@ -1,5 +1,13 @@
 import type { Mark, Node } from "prosemirror-model";
-import type { DestinationId, LinkLook, LinkTarget } from "@/core/document";
+import {
+  byKind,
+  byMark,
+  type ByInline,
+  type ByMark,
+  type DestinationId,
+  type LinkTarget,
+  type MarkAttributes,
+} from "@/core/document";
 import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
@@ -20,38 +28,39 @@ export function inlineHtml(parent: Node, output: HtmlOutput): string {
       shared++;
     closeTo(shared);
     for (const mark of child.marks.slice(shared)) {
-      const [start, close] = markHtml(mark, parent, i, output);
+      const [start, close] = byMark(MARKS, mark, () => wordsUnder(mark, parent, i), output);
       html += start;
       open.push({ mark, close });
     }
-    html += leafHtml(child, output);
+    html += byKind(LEAVES, child, output);
   });
   closeTo(0);
   return html;
 }
 
-function leafHtml(node: Node, output: HtmlOutput): string {
-  if (node.isText) return textHtml(node.text!);
-  if (node.type.name === "hard_break") return "<br>";
-  if (node.type.name === "formula") return equationHtml(node.attrs.tex as string, "formula");
-  if (node.type.name === "note") return noteSign(node, output);
-  if (node.type.name === "computation") {
+const LEAVES: ByInline<[output: HtmlOutput], string> = {
+  text: (node) => textHtml(node.text!),
+  hard_break: () => "<br>",
+  formula: (_node, { tex }) => equationHtml(tex, "formula"),
+  note: noteSign,
+  computation: (node, _computation, output) => {
     const [start, words, end] = output.computation(node);
     return start + escapeHtml(words) + end;
-  }
-  if (node.type.name === "cross_reference") {
+  },
+  cross_reference: (node, _reference, output) => {
     const { start, words, end } = output.reference(node);
     return start + escapeHtml(words) + end;
-  }
-  const id = node.attrs.id as DestinationId;
-  const anchor = output.anchor(id);
-  return anchor
-    ? `${output.aliases(id)}<span${attribute("id", anchor)}${nameAttribute(id, output)}></span>`
-    : "";
-}
+  },
+  bookmark_point: (_node, { id }, output) => {
+    const anchor = output.anchor(id);
+    return anchor
+      ? `${output.aliases(id)}<span${attribute("id", anchor)}${nameAttribute(id, output)}></span>`
+      : "";
+  },
+};
 
 /** The sign of a note; its words are written at the end. */
-function noteSign(node: Node, output: HtmlOutput): string {
+function noteSign(node: Node, _note: unknown, output: HtmlOutput): string {
   const written = output.nextNote(node);
   output.notes.push(written);
   const { anchor, number, place } = written;
@@ -62,35 +71,24 @@ function nameAttribute(id: DestinationId, output: HtmlOutput): string {
   return ` data-name="${escapeHtml(ownEntry(output.index.registry.bookmarks, id)?.name ?? "")}"`;
 }
 
-const TAGS: Record<string, string> = {
-  strong: "strong",
-  emphasis: "em",
-  underline: "u",
-  strike: "s",
-  superscript: "sup",
-  subscript: "sub",
-  code: "code",
-};
+type Tags = readonly [start: string, close: string];
 
-function markHtml(
-  mark: Mark,
-  parent: Node,
-  child: number,
-  output: HtmlOutput,
-): [start: string, close: string] {
-  const tag = TAGS[mark.type.name];
-  if (tag) return [`<${tag}>`, `</${tag}>`];
-  switch (mark.type.name) {
-    case "link":
-      return linkHtml(mark, wordsUnder(mark, parent, child), output);
-    case "bookmark":
-      return rangeHtml(mark.attrs.id as DestinationId, output);
-    case "colour":
-      return [`<span style="color: ${mark.attrs.colour as string}">`, "</span>"];
-    default:
-      return [`<span style="font-size: ${mark.attrs.percent as number}%">`, "</span>"];
-  }
-}
+const tags = (name: string) => (): Tags => [`<${name}>`, `</${name}>`];
+
+/** The tags around words that carry a mark. `words`: all that are under it. */
+const MARKS: ByMark<[words: () => string, output: HtmlOutput], Tags> = {
+  strong: tags("strong"),
+  emphasis: tags("em"),
+  underline: tags("u"),
+  strike: tags("s"),
+  superscript: tags("sup"),
+  subscript: tags("sub"),
+  code: tags("code"),
+  link: (link, words, output) => linkHtml(link, words(), output),
+  bookmark: ({ id }, _words, output) => rangeHtml(id, output),
+  colour: ({ colour }) => [`<span style="color: ${colour}">`, "</span>"],
+  size: ({ percent }) => [`<span style="font-size: ${percent}%">`, "</span>"],
+};
 
 function wordsUnder(mark: Mark, parent: Node, from: number): string {
   let words = "";
@@ -100,8 +98,11 @@ function wordsUnder(mark: Mark, parent: Node, from: number): string {
 }
 
 /** The tags of a link around its words. */
-export function linkHtml(mark: Mark, words: string, output: HtmlOutput): [start: string, end: string] {
-  const { target, look, hint } = mark.attrs as { target: LinkTarget; look: LinkLook; hint: string };
+export function linkHtml(
+  { target, look, hint }: MarkAttributes["link"],
+  words: string,
+  output: HtmlOutput,
+): Tags {
   const href = output.href(target, words);
   const was =
     target.kind === "destination" ? (target.was ?? target.id) : target.kind === "words" ? target.exact : "";
@@ -122,7 +123,7 @@ export function linkHtml(mark: Mark, words: string, output: HtmlOutput): [start:
 export const CARRIED: ReadonlySet<LinkTarget["kind"]> = new Set(["document", "action"]);
 
 /** The first piece of a range carries its anchor; later pieces say which range they go on. */
-function rangeHtml(id: DestinationId, output: HtmlOutput): [string, string] {
+function rangeHtml(id: DestinationId, output: HtmlOutput): Tags {
   const anchor = output.anchor(id);
   if (!anchor) return ["", ""];
   if (output.begun.has(id)) return [`<span${attribute("data-range", anchor)}>`, "</span>"];

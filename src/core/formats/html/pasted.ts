@@ -1,5 +1,5 @@
-import type { Mark, Node } from "prosemirror-model";
-import { idOf, schema, type LinkTarget, type Pictures } from "@/core/document";
+import { Fragment, type Mark, type Node } from "prosemirror-model";
+import { alignmentOf, asMark, idOf, isKind, isMark, withAttributes, type Pictures } from "@/core/document";
 import { DropLog, type Dropped } from "../intake/drop-log";
 import { LIMITS } from "../intake/limits";
 import { ReadError } from "../intake/read-error";
@@ -34,11 +34,9 @@ export function readPasted(html: string): PastedBlocks {
 /** What nobody who pastes wants to be told. */
 const SILENT = new Set(["id of a wrapper", "event handler", "anchor that stands twice", "<script>"]);
 
-const { nodes, marks } = schema;
-
 /** A node without what does not come along; null for one of which nothing stays. */
 function plain(node: Node, ids: ReadonlySet<string>): Node | null {
-  if (node.type === nodes.bookmark_point) return null;
+  if (isKind(node, "bookmark_point")) return null;
   const kept = node.marks.filter((mark) => comesAlong(mark, ids));
   if (node.isText) return node.mark(kept);
   const children: Node[] = [];
@@ -46,14 +44,12 @@ function plain(node: Node, ids: ReadonlySet<string>): Node | null {
     const one = plain(child, ids);
     if (one) children.push(one);
   });
-  const attrs = "align" in node.attrs ? { ...node.attrs, align: null } : node.attrs;
-  return node.type.create(attrs, children, kept);
+  const own = node.copy(Fragment.fromArray(children)).mark(kept);
+  return alignmentOf(own) ? withAttributes<"paragraph">(own, { align: null }) : own;
 }
 
 function comesAlong(mark: Mark, ids: ReadonlySet<string>): boolean {
-  if (mark.type === marks.link) {
-    const target = mark.attrs.target as LinkTarget;
-    return target.kind !== "destination" || ids.has(target.id);
-  }
-  return mark.type !== marks.size && mark.type !== marks.colour && mark.type !== marks.bookmark;
+  const link = asMark(mark, "link");
+  if (link) return link.target.kind !== "destination" || ids.has(link.target.id);
+  return !isMark(mark, "size", "colour", "bookmark");
 }

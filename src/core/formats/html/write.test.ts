@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { HtmlValidate } from "html-validate";
 import { anyDocument } from "#tests/arbitrary-document";
 import { longManual } from "#tests/long-manual";
-import { createDocument, schema } from "@/core/document";
+import { createDocument, schema, idOf } from "@/core/document";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { readFile, writeFile } from "..";
 
@@ -91,7 +91,7 @@ describe("the exported page", () => {
 
   test("keeps earlier anchors of a heading as places of their own", () => {
     const one = createDocument([schema.nodes.heading.create(null, schema.text("Log"))]);
-    const id = one.child(0).attrs.id as string;
+    const id = idOf(one.child(0))!;
     const registry = {
       bookmarks: {},
       anchors: { [id]: { anchor: "log", aliases: ["old-log", "with space"] } },

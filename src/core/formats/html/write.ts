@@ -1,11 +1,12 @@
-import { FIRST_SHEET, fixedWordsOf, leadsBack, type Manuscript, type ReturnRule } from "@/core/document";
+import { FIRST_SHEET, fixedWordsOf, leadsBack, settingsOf, type Manuscript } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
-import { branchesHtml, documentHtml } from "./block-html";
+import { documentHtml } from "./block-html";
+import { branchesHtml } from "./contents-html";
 import { escapeHtml } from "./escape";
 import { HtmlOutput } from "./html-output";
 import { familiesOf, styleSheet } from "./style-sheet";
@@ -38,8 +39,8 @@ export function writeHtml(
   );
   const front = contentsList(index) === null ? frontContents(output) : "";
   const body = documentHtml(output);
-  const title = (doc.attrs.title as string) || "Untitled";
-  const returns = doc.attrs.returns as ReturnRule;
+  const title = settingsOf(doc).title || "Untitled";
+  const returns = settingsOf(doc).returns;
   const rule = leadsBack(returns)
     ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}>\n`
     : "";
@@ -50,7 +51,7 @@ export function writeHtml(
       ? ""
       : `<meta name="gate-rope:styles" content="${escapeHtml(JSON.stringify(index.sheet))}">\n`;
   const text = `<!DOCTYPE html>
-<html lang="${escapeHtml(doc.attrs.language as string)}">
+<html lang="${escapeHtml(settingsOf(doc).language)}">
 <head>
 <meta charset="utf-8">
 <meta http-equiv="Content-Security-Policy" content="${POLICY}">

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { schema } from "@/core/document";
+import { schema, idOf, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { DocumentBuilder } from "./document-builder";
 import { DropLog } from "./drop-log";
@@ -81,7 +81,7 @@ describe("what a reader meets becomes a valid document", () => {
         try {
           const { doc } = builder.finish("File", nothing);
           doc.check();
-          const ids = doc.content.content.map((block) => block.attrs.id as string);
+          const ids = doc.content.content.map((block) => idOf(block)!);
           expect(new Set(ids).size).toBe(ids.length);
           // No word is lost, wherever it stood.
           const words = new Set(doc.textContent.match(/word\d+/g));
@@ -112,17 +112,19 @@ describe("what a reader meets becomes a valid document", () => {
   });
 
   test("a title comes from the file, its first heading, or its name", () => {
-    expect(built((builder) => builder.text("x")).doc.attrs.title).toBe("File");
+    expect(settingsOf(built((builder) => builder.text("x")).doc).title).toBe("File");
     const headed = (builder: DocumentBuilder) => {
       builder.openTextblock("heading", { level: 2 });
       builder.text("Headed");
     };
-    expect(built(headed).doc.attrs.title).toBe("Headed");
+    expect(settingsOf(built(headed).doc).title).toBe("Headed");
     expect(
-      built((builder) => {
-        builder.title = " Own ";
-        headed(builder);
-      }).doc.attrs.title,
+      settingsOf(
+        built((builder) => {
+          builder.title = " Own ";
+          headed(builder);
+        }).doc,
+      ).title,
     ).toBe("Own");
   });
 });

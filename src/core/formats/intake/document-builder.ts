@@ -1,7 +1,10 @@
-import type { Attrs, Mark, Node } from "prosemirror-model";
+import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
-  expressionSchema,
+  asMark,
+  byKind,
   createDocument,
+  expressionSchema,
+  isKind,
   lineOf,
   newId,
   pictureName,
@@ -10,8 +13,12 @@ import {
   schema,
   tooLarge,
   withId,
+  withSettings,
+  type Alignment,
+  type ByInline,
   type DestinationId,
   type Manuscript,
+  type NodeAttributes,
   type Picture,
   type ReturnRule,
   type Series,
@@ -32,9 +39,13 @@ const { nodes, marks: markTypes } = schema;
 type TextblockKind = "paragraph" | "heading" | "code_block" | "caption";
 type ContainerKind = "quotation" | "bullet_list" | "ordered_list" | "list_item";
 
+/** What a reader may say of a block of text, and of a list. */
+export type TextCarried = Partial<NodeAttributes["heading"] & NodeAttributes["code_block"]>;
+export type ListCarried = Partial<NodeAttributes["bullet_list"] & NodeAttributes["ordered_list"]>;
+
 interface OpenTextblock {
   kind: TextblockKind;
-  attrs: Attrs;
+  carried: TextCarried;
   inline: Node[];
   anchors: NamedAnchor[];
   /** Opened by text that stood outside any block. */
@@ -42,7 +53,7 @@ interface OpenTextblock {
 }
 
 type OpenContainer =
-  | { kind: ContainerKind; attrs: Attrs; children: Node[] }
+  | { kind: ContainerKind; carried: ListCarried; children: Node[] }
   | { kind: "cell"; cell: CellDraft; children: Node[] };
 
 interface OpenTable {
@@ -63,7 +74,7 @@ interface OpenFigure {
 /** Width and place of a figure and whether it only decorates, where a file says so. */
 export interface FigureLook {
   readonly width?: number | null;
-  readonly place?: string;
+  readonly place?: NodeAttributes["figure"]["place"];
   readonly decorative?: boolean;
 }
 
@@ -127,17 +138,15 @@ export class DocumentBuilder {
   /** Whether a textblock is open that holds anything yet; readers that fold white space ask. */
   get endsWithSpace(): boolean {
     const last = this.textblock?.inline.at(-1);
-    return !last || last.type.name === "hard_break" || (last.isText && /\s$/.test(last.text!));
+    return !last || isKind(last, "hard_break") || (last.isText && /\s$/.test(last.text!));
   }
 
   private allowedMarks(block: OpenTextblock, marks: readonly Mark[]): Mark[] {
     let set: readonly Mark[] = [];
     const headingAnchors = block.kind === "heading" ? block.anchors : null;
     for (const mark of marks) {
-      const allowed =
-        mark.type === markTypes.bookmark
-          ? this.places.covers(mark, headingAnchors)
-          : block.kind !== "code_block";
+      const range = asMark(mark, "bookmark");
+      const allowed = range ? this.places.covers(range.id, headingAnchors) : block.kind !== "code_block";
       if (allowed) set = mark.addToSet(set);
     }
     return set as Mark[];
@@ -203,14 +212,14 @@ export class DocumentBuilder {
   }
 
   /** Opens a block of text; one that is open is closed first. */
-  openTextblock(kind: TextblockKind, attrs: Attrs = {}): void {
-    this.open(kind, attrs, false);
+  openTextblock(kind: TextblockKind, carried: TextCarried = {}): void {
+    this.open(kind, carried, false);
   }
 
-  private open(kind: TextblockKind, attrs: Attrs, implied: boolean): void {
+  private open(kind: TextblockKind, carried: TextCarried, implied: boolean): void {
     this.closeTextblock();
     this.countBlock();
-    this.textblock = { kind, attrs, inline: [], anchors: this.pending, implied };
+    this.textblock = { kind, carried, inline: [], anchors: this.pending, implied };
     this.pending = [];
   }
 
@@ -225,13 +234,13 @@ export class DocumentBuilder {
   nameCode(language: string): void {
     const block = this.textblock;
     if (block?.kind === "code_block" && block.inline.length === 0 && language !== "")
-      block.attrs = { ...block.attrs, language };
+      block.carried = { ...block.carried, language };
   }
 
   /** Says of the heading that is open in which series it is counted, and what it is called in lists. */
   nameHeading(named: { readonly series: Series; readonly short: string }): void {
     const block = this.textblock;
-    if (block?.kind === "heading") block.attrs = { ...block.attrs, ...named };
+    if (block?.kind === "heading") block.carried = { ...block.carried, ...named };
   }
 
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
@@ -242,7 +251,7 @@ export class DocumentBuilder {
     const inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
     if (this.note) {
       if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
-      this.note.inline.push(...inline.flatMap(wordsOfNote));
+      this.note.inline.push(...inline.flatMap((node) => byKind(IN_NOTES, node)));
       return;
     }
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
@@ -259,14 +268,16 @@ export class DocumentBuilder {
       const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
       return this.place(
         this.places.withPoints(
-          nodes.paragraph.create({ align: block.attrs.align ?? null }, bold),
+          nodes.paragraph.create({ align: block.carried.align ?? null }, bold),
           block.anchors,
         ),
       );
     }
     if (insideContainer)
-      return this.place(this.places.withPoints(nodes[block.kind].create(block.attrs, inline), block.anchors));
-    this.placeNamed(nodes[block.kind].create({ ...block.attrs, id: newId() }, inline), block.anchors);
+      return this.place(
+        this.places.withPoints(nodes[block.kind].create(block.carried, inline), block.anchors),
+      );
+    this.placeNamed(nodes[block.kind].create({ ...block.carried, id: newId() }, inline), block.anchors);
   }
 
   /** Closes a paragraph that text outside any block had opened. */
@@ -303,7 +314,7 @@ export class DocumentBuilder {
   // Containers
 
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
-  openContainer(kind: ContainerKind, attrs: Attrs = {}): boolean {
+  openContainer(kind: ContainerKind, carried: ListCarried = {}): boolean {
     this.closeTextblock();
     if (this.note) return false;
     if (this.containers.length >= LIMITS.nesting * 2) {
@@ -313,9 +324,10 @@ export class DocumentBuilder {
     const parent = this.containers.at(-1)?.kind;
     const inList = parent === "bullet_list" || parent === "ordered_list";
     if (kind === "list_item" && !inList)
-      this.containers.push({ kind: "bullet_list", attrs: {}, children: [] });
-    if (kind !== "list_item" && inList) this.containers.push({ kind: "list_item", attrs: {}, children: [] });
-    this.containers.push({ kind, attrs, children: [] });
+      this.containers.push({ kind: "bullet_list", carried: {}, children: [] });
+    if (kind !== "list_item" && inList)
+      this.containers.push({ kind: "list_item", carried: {}, children: [] });
+    this.containers.push({ kind, carried, children: [] });
     return true;
   }
 
@@ -340,11 +352,9 @@ export class DocumentBuilder {
     if (open.kind === "list_item") {
       const first = open.children[0];
       const children =
-        first && first.type === nodes.paragraph
-          ? open.children
-          : [nodes.paragraph.create(), ...open.children];
+        first && isKind(first, "paragraph") ? open.children : [nodes.paragraph.create(), ...open.children];
       this.containers.at(-1)!.children.push(nodes.list_item.create(null, children));
-    } else if (open.children.length > 0) this.place(nodes[open.kind].create(open.attrs, open.children));
+    } else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
   }
 
   // Tables
@@ -367,7 +377,7 @@ export class DocumentBuilder {
     header: boolean,
     colspan: number,
     rowspan: number,
-    align: string | null,
+    align: Alignment,
     colwidth: readonly number[] | null = null,
   ): boolean {
     this.closeTextblock();
@@ -422,12 +432,11 @@ export class DocumentBuilder {
   /** Gives the words to the table that was placed last as its caption, if nothing stands between. */
   captionLastTable(inline: readonly Node[]): boolean {
     const last = this.blocks.at(-1);
-    if (this.containers.length > 0 || last?.type !== nodes.table || last.child(0).content.size > 0)
+    if (this.containers.length > 0 || !last || !isKind(last, "table") || last.child(0).content.size > 0)
       return false;
-    this.blocks[this.blocks.length - 1] = nodes.table.create(last.attrs, [
-      nodes.table_caption.create(null, inline),
-      last.child(1),
-    ]);
+    this.blocks[this.blocks.length - 1] = last.copy(
+      Fragment.from([nodes.table_caption.create(null, inline), last.child(1)]),
+    );
     return true;
   }
 
@@ -500,11 +509,11 @@ export class DocumentBuilder {
       this.place(nodes.paragraph.create(null, caption));
   }
 
-  private placeFigure(attrs: Attrs, caption: readonly Node[]): void {
+  private placeFigure(carried: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {
     const open = this.textblock;
     const anchors = this.pending;
     this.pending = [];
-    const node = nodes.figure.create(attrs, trimmed([...caption]));
+    const node = nodes.figure.create(carried, trimmed([...caption]));
     if (this.containers.length === 0 && (!open || trimmed(open.inline).length === 0)) {
       if (open) {
         anchors.push(...open.anchors);
@@ -518,7 +527,10 @@ export class DocumentBuilder {
   }
 
   /** Adds a rule, a page break or a contents list. */
-  addLeaf(kind: "rule" | "page_break" | "contents_list", attrs: Attrs = {}): void {
+  addLeaf(
+    kind: "rule" | "page_break" | "contents_list",
+    carried: Partial<NodeAttributes["contents_list"]> = {},
+  ): void {
     this.closeTextblock();
     if (this.containers.length > 0) {
       this.dropped.add(
@@ -529,7 +541,7 @@ export class DocumentBuilder {
       );
       return;
     }
-    this.placeNamed(nodes[kind].create(attrs), kind === "contents_list" ? this.takePending() : []);
+    this.placeNamed(nodes[kind].create(carried), kind === "contents_list" ? this.takePending() : []);
   }
 
   /** Adds an equation as a block; inside a list, quotation or table it stands in a line. */
@@ -549,11 +561,11 @@ export class DocumentBuilder {
   private place(node: Node): void {
     const parent = this.containers.at(-1);
     if (!parent) return this.placeNamed(node, []);
-    if (node.type === nodes.table) {
+    if (isKind(node, "table")) {
       this.dropped.add("table inside a list or quotation", "It now stands after it.");
       this.broughtOut.push(withId(node, newId()));
     } else if (parent.kind === "bullet_list" || parent.kind === "ordered_list") {
-      const item = node.type === nodes.paragraph ? [node] : [nodes.paragraph.create(), node];
+      const item = isKind(node, "paragraph") ? [node] : [nodes.paragraph.create(), node];
       parent.children.push(nodes.list_item.create(null, item));
     } else parent.children.push(node);
   }
@@ -599,7 +611,7 @@ export class DocumentBuilder {
 
   /** Ends a range; one that enclosed no words is an anchor at this place. */
   endRange(mark: Mark): void {
-    const empty = this.places.emptyRange(mark);
+    const empty = this.places.emptyRange(asMark(mark, "bookmark")!.id);
     if (empty) this.anchor(empty.anchor, empty.name);
   }
 
@@ -627,7 +639,7 @@ export class DocumentBuilder {
       const last = this.blocks.pop()!;
       this.blocks.push(this.places.named(last, this.pending));
     }
-    const headings = this.blocks.filter((block) => block.type === nodes.heading);
+    const headings = this.blocks.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
     const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
@@ -636,22 +648,25 @@ export class DocumentBuilder {
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
     const doc = createDocument(blocks, { title, ...(this.language ? { language: this.language } : {}) });
     return {
-      doc: doc.type.create(
-        {
-          ...doc.attrs,
-          registry: this.places.registry,
-          returns: this.returns,
-          ...(this.styles ? { styles: this.styles } : {}),
-        },
-        doc.content,
-      ),
+      doc: withSettings(doc, {
+        registry: this.places.registry,
+        returns: this.returns,
+        ...(this.styles ? { styles: this.styles } : {}),
+      }),
       pictures: this.pictures,
     };
   }
 }
 
+const nothing = (): Node[] => [];
+
 /** What of inline content a note can hold: words and formulas. */
-function wordsOfNote(node: Node): Node[] {
-  if (node.isText || node.type === nodes.formula) return [node];
-  return node.type === nodes.hard_break ? [schema.text(" ")] : [];
-}
+const IN_NOTES: ByInline<[], Node[]> = {
+  text: (node) => [node],
+  formula: (node) => [node],
+  hard_break: () => [schema.text(" ")],
+  note: nothing,
+  cross_reference: nothing,
+  computation: nothing,
+  bookmark_point: nothing,
+};

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { schema, isKind } from "@/core/document";
 
 /** Signs that no document may hold: control signs other than tab and line end, and what is no character. */
 const FORBIDDEN =
@@ -23,7 +23,7 @@ export function trimmed(inline: readonly Node[]): Node[] {
   }
   while (merged.length > 0) {
     const last = merged.at(-1)!;
-    if (last.type.name === "hard_break") {
+    if (isKind(last, "hard_break")) {
       merged.pop();
       continue;
     }

@@ -1,7 +1,8 @@
-import type { Mark, Node } from "prosemirror-model";
+import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   idOf,
+  isKind,
   newId,
   schema,
   withId,
@@ -10,7 +11,7 @@ import {
   type DestinationId,
   type Registry,
 } from "@/core/document";
-import { anchorFrom, ANCHOR_LENGTH } from "@/core/destinations";
+import { anchorFrom, ANCHOR_LENGTH, blockPlaceOf } from "@/core/destinations";
 import type { DropLog } from "./drop-log";
 import { LinkPromises } from "./link-promises";
 import { ownEntry } from "@/core/own-entry";
@@ -56,8 +57,7 @@ export class NamedPlaces {
    * Whether a range's mark goes on words. At its first words the range becomes a bookmark, but for one without a name in a
    * heading: that goes to `headingAnchors`, and is the heading's own.
    */
-  covers(mark: Mark, headingAnchors: NamedAnchor[] | null): boolean {
-    const id = mark.attrs.id as DestinationId;
+  covers(id: DestinationId, headingAnchors: NamedAnchor[] | null): boolean {
     const range = this.ranges.get(id);
     if (range && !this.usedRanges.has(id)) {
       this.usedRanges.add(id);
@@ -70,8 +70,7 @@ export class NamedPlaces {
   }
 
   /** The anchor of a range that enclosed no words; null where it enclosed some. */
-  emptyRange(mark: Mark): NamedAnchor | null {
-    const id = mark.attrs.id as DestinationId;
+  emptyRange(id: DestinationId): NamedAnchor | null {
     return this.usedRanges.has(id) ? null : (this.ranges.get(id) ?? null);
   }
 
@@ -104,14 +103,14 @@ export class NamedPlaces {
 
   /** Inside a list, quotation or cell a block has no id of its own: its anchors become points before its first word. */
   withPoints(node: Node, anchors: readonly NamedAnchor[]): Node {
-    if (anchors.length === 0 || node.type === schema.nodes.code_block) return node;
-    return node.type.create(node.attrs, [...this.points(anchors), ...node.content.content]);
+    if (anchors.length === 0 || isKind(node, "code_block")) return node;
+    return node.copy(Fragment.from([...this.points(anchors), ...node.content.content]));
   }
 
   /** Gives a top-level block its id, and its anchors: a heading's or figure's own, a bookmark on any other block. */
   named(node: Node, anchors: readonly NamedAnchor[]): Node {
     const id = idOf(node) ?? newId();
-    const own = OWN_ANCHORS.has(node.type.name);
+    const own = blockPlaceOf(node) !== null;
     const names: string[] = [];
     for (const named of anchors) {
       if (!own || named.name !== null) this.nameBookmark(newId(), "block", named, id);
@@ -158,6 +157,4 @@ export class NamedPlaces {
   }
 }
 
-/** Blocks that links lead to by themselves. */
-const OWN_ANCHORS = new Set(["heading", "figure", "table", "equation", "contents_list"]);
 const VALID_ANCHOR = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;

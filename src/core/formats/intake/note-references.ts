@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { newId, schema } from "@/core/document";
+import { newId, schema, idOf, isKind } from "@/core/document";
 
 /** The notes of a file while it is read: signs are met in the text, their words somewhere else, mostly at the end. */
 export class NoteReferences {
@@ -39,7 +39,7 @@ export class NoteReferences {
     const children: Node[] = [];
     let same = true;
     node.forEach((child) => {
-      const kept = child.type === schema.nodes.note ? this.filled(child) : this.withWords(child);
+      const kept = isKind(child, "note") ? this.filled(child) : this.withWords(child);
       if (kept !== child) same = false;
       if (kept) children.push(kept);
     });
@@ -47,7 +47,7 @@ export class NoteReferences {
   }
 
   private filled(note: Node): Node | null {
-    const words = this.words.get(this.keys.get(note.attrs.id as string) ?? "");
+    const words = this.words.get(this.keys.get(idOf(note)!) ?? "");
     if (words) return note.copy(Fragment.fromArray([...words]));
     this.unfound++;
     return null;

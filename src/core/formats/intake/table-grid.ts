@@ -1,12 +1,12 @@
 import type { Node } from "prosemirror-model";
-import { schema } from "@/core/document";
+import { schema, type Alignment } from "@/core/document";
 
 /** A cell as a file has it, before the table is made whole. */
 export interface CellDraft {
   header: boolean;
   colspan: number;
   rowspan: number;
-  align: string | null;
+  align: Alignment;
   /** Widths of the columns it covers, in pixels; null where the file says none. */
   colwidth: readonly number[] | null;
   children: readonly Node[];

@@ -69,13 +69,12 @@ export class InlineHtml {
   }
 
   private enter(
-    element: DefaultTreeAdapterTypes.Element,
+    { tagName: name, attrs: written }: DefaultTreeAdapterTypes.Element,
     selfClosing: boolean,
     inForce: readonly Mark[],
   ): void {
-    const name = element.tagName;
     const attributes = new Map<string, string>();
-    for (const attribute of element.attrs)
+    for (const attribute of written)
       if (/^on/i.test(attribute.name)) this.context.dropped.add("event handler", "Scripts never come in.");
       else attributes.set(attribute.name, attribute.value);
     if (name === "br") return this.builder.hardBreak();

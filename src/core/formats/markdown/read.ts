@@ -163,12 +163,7 @@ class MarkdownWalk {
         return builder.openRow();
       case "th_open":
       case "td_open":
-        builder.openCell(
-          token.type === "th_open",
-          1,
-          1,
-          alignmentOf(new Map((token.attrs ?? []).map(([name, value]) => [name, String(value)]))),
-        );
+        builder.openCell(token.type === "th_open", 1, 1, alignmentOf(attributesOf(token)));
         return;
       case "th_close":
       case "td_close":
@@ -372,4 +367,8 @@ function derivedAnchors(): (anchor: string, headings: readonly Node[]) => Destin
     }
     return byAnchor.get(anchor.toLowerCase());
   };
+}
+
+function attributesOf({ attrs: written }: Token): Map<string, string> {
+  return new Map((written ?? []).map(([name, value]) => [name, String(value)]));
 }

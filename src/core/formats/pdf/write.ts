@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import type { DestinationId } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
@@ -139,13 +140,13 @@ class Writing {
     const to = Math.min(count, options.pages?.to ?? count);
     this.range = Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
     const { doc } = layout.index;
-    const title = options.title || (doc.attrs.title as string) || "Untitled";
+    const title = options.title || settingsOf(doc).title || "Untitled";
     this.document = new PackedDocument(
       {
         autoFirstPage: false,
         compress: true,
         pdfVersion: options.owner || options.opening ? "1.7ext3" : "1.7",
-        lang: doc.attrs.language as string,
+        lang: settingsOf(doc).language,
         displayTitle: true,
         margin: 0,
         fontLayoutCache: false,

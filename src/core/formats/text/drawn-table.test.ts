@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { schema } from "@/core/document";
+import { isKind } from "@/core/document";
 import { readFile, writeFile } from "..";
 
 function read(text: string) {
@@ -12,11 +12,11 @@ function read(text: string) {
 /** The cells of the first table, row by row, and its caption. */
 function tableIn(text: string) {
   const { doc } = read(text);
-  const table = doc.content.content.find((block) => block.type === schema.nodes.table)!;
+  const table = doc.content.content.find((block) => isKind(block, "table"))!;
   return {
     caption: table.child(0).textContent,
     rows: table.child(1).content.content.map((row) => row.content.content.map((cell) => cell.textContent)),
-    heads: table.child(1).content.content.map((row) => row.child(0).type.name === "table_header"),
+    heads: table.child(1).content.content.map((row) => isKind(row.child(0), "table_header")),
     blocks: doc.content.content.map((block) => block.type.name),
   };
 }

@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { readFile, writeFile } from "..";
 
@@ -18,7 +19,7 @@ describe("plain text", () => {
 
   test("is called after its file, and breaks pages at form feeds", () => {
     const { doc } = read("a\n\n\fb");
-    expect(doc.attrs.title).toBe("Winter road notes");
+    expect(settingsOf(doc).title).toBe("Winter road notes");
     expect(doc.toString()).toBe('doc(paragraph("a"), page_break, paragraph("b"))');
   });
 

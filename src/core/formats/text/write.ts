@@ -1,92 +1,104 @@
 import type { Node } from "prosemirror-model";
-import { pictureWords, type Manuscript } from "@/core/document";
-import { indexDocument, noteNumber } from "@/core/destinations";
-import { WrittenReferences } from "../written-references";
+import {
+  byKind,
+  pictureWords,
+  type BlockKind,
+  type ByInline,
+  type ByKind,
+  type Manuscript,
+  type NotePlace,
+} from "@/core/document";
+import { indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import { entryWords, listEntries } from "@/core/wayfinding";
+import { WrittenReferences } from "../written-references";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
 export function writeText({ doc }: Manuscript, pages: number | null = null): { text: string; promised: [] } {
   const index = indexDocument(doc);
-  const counts = { foot: 0, end: 0 };
-  const references = new WrittenReferences(index, pages);
-  const leafWords: LeafWords = (leaf) => {
-    if (leaf.type.name === "cross_reference") return references.words(leaf);
-    if (leaf.type.name === "computation") return references.value(leaf);
-    const place = leaf.attrs.place as "foot" | "end";
-    return noteSign(place, ++counts[place]);
+  const output = {
+    index,
+    references: new WrittenReferences(index, pages),
+    counts: { foot: 0, end: 0 },
   };
-  const blockText = (node: Node) => textOf(node, leafWords);
-  const blocks: string[] = [];
-  doc.forEach((block) => {
-    if (block.type.name === "contents_list") {
-      const lines = listEntries(index, block).map((entry) => "  ".repeat(entry.depth) + entryWords(entry));
-      blocks.push([block.attrs.heading as string, ...lines].filter(Boolean).join("\n"));
-    } else blocks.push(blockText(block));
-  });
+  const blocks = doc.content.content.map((block) => blockText(block, output));
   const notes = index.notes.map(({ place, number, text }) => `${noteSign(place, number)} ${text}`);
   if (notes.length > 0) blocks.push(notes.join("\n"));
   return { text: blocks.filter((block) => block !== "").join("\n\n") + "\n", promised: [] };
 }
 
-function noteSign(place: "foot" | "end", number: number): string {
+/** What the parts of one text share. */
+interface TextOutput {
+  readonly index: DocumentIndex;
+  readonly references: WrittenReferences;
+  /** How many notes of each place were met. */
+  readonly counts: Record<NotePlace, number>;
+}
+
+function noteSign(place: NotePlace, number: number): string {
   return `[${noteNumber(place, number)}]`;
 }
 
-/** What has words that it does not hold. */
-const MADE = new Set(["note", "cross_reference", "computation"]);
-
-/** What stands for a note, a cross-reference or a computed value. */
-type LeafWords = (leaf: Node) => string;
-
-function textOf(node: Node, leafWords: LeafWords): string {
-  const childTexts = (of: Node) => of.content.content.map((child) => textOf(child, leafWords));
-  const inlineText = (of: Node) => wordsOf(of, leafWords);
-  switch (node.type.name) {
-    case "bullet_list":
-    case "ordered_list": {
-      const start = (node.attrs.start as number | undefined) ?? 1;
-      const ordered = node.type.name === "ordered_list";
-      return childTexts(node)
-        .map((text, i) => (ordered ? `${start + i}. ` : "- ") + text.replace(/\n/g, "\n   "))
-        .join("\n");
-    }
-    case "quotation":
-      return childTexts(node)
-        .join("\n\n")
-        .replace(/^(?=.)/gm, "  ");
-    case "list_item":
-      return childTexts(node).join("\n");
-    case "figure":
-      return [pictureWords(node) && `[${pictureWords(node)}]`, inlineText(node)].filter(Boolean).join("\n");
-    case "table": {
-      const rows = childTexts(node.child(1));
-      return [inlineText(node.child(0)), ...rows].filter(Boolean).join("\n");
-    }
-    case "table_row":
-      return childTexts(node)
-        .map((cell) => cell.replace(/\s*\n\s*/g, " "))
-        .join("\t");
-    case "table_cell":
-    case "table_header":
-      return childTexts(node).join("\n");
-    case "equation":
-      return `    ${node.attrs.tex as string}`;
-    case "rule":
-      return "* * *";
-    case "page_break":
-      return "\f";
-    default:
-      return inlineText(node);
-  }
+function blockText(node: Node, output: TextOutput): string {
+  return byKind(BLOCKS, node, output);
 }
 
-function wordsOf(node: Node, leafWords: LeafWords): string {
-  let text = "";
-  node.forEach((child) => {
-    if (child.isText) text += child.text!;
-    else if (child.type.name === "hard_break") text += "\n";
-    else if (child.type.name === "formula") text += child.attrs.tex as string;
-    else if (MADE.has(child.type.name)) text += leafWords(child);
-  });
-  return text;
+function blocksWithin(node: Node, output: TextOutput): string[] {
+  return node.content.content.map((child) => blockText(child, output));
 }
+
+const words = (node: Node, _carried: unknown, output: TextOutput) => lineText(node, output);
+const within = (node: Node, _carried: unknown, output: TextOutput) => blocksWithin(node, output).join("\n");
+
+const BLOCKS: ByKind<
+  BlockKind | "list_item" | "table_row" | "table_cell" | "table_header",
+  [output: TextOutput],
+  string
+> = {
+  heading: words,
+  paragraph: words,
+  code_block: words,
+  bullet_list: (node, _list, output) => listText(node, () => "- ", output),
+  ordered_list: (node, { start }, output) => listText(node, (i) => `${start + i}. `, output),
+  list_item: within,
+  quotation: (node, _quotation, output) =>
+    blocksWithin(node, output)
+      .join("\n\n")
+      .replace(/^(?=.)/gm, "  "),
+  figure: (node, _figure, output) =>
+    [pictureWords(node) && `[${pictureWords(node)}]`, lineText(node, output)].filter(Boolean).join("\n"),
+  table: (node, _table, output) =>
+    [lineText(node.child(0), output), ...blocksWithin(node.child(1), output)].filter(Boolean).join("\n"),
+  table_row: (node, _row, output) =>
+    blocksWithin(node, output)
+      .map((cell) => cell.replace(/\s*\n\s*/g, " "))
+      .join("\t"),
+  table_cell: within,
+  table_header: within,
+  equation: (_node, { tex }) => `    ${tex}`,
+  rule: () => "* * *",
+  page_break: () => "\f",
+  contents_list: (node, { heading }, { index }) => {
+    const lines = listEntries(index, node).map((entry) => "  ".repeat(entry.depth) + entryWords(entry));
+    return [heading, ...lines].filter(Boolean).join("\n");
+  },
+};
+
+function listText(node: Node, sign: (item: number) => string, output: TextOutput): string {
+  return blocksWithin(node, output)
+    .map((text, i) => sign(i) + text.replace(/\n/g, "\n   "))
+    .join("\n");
+}
+
+function lineText(node: Node, output: TextOutput): string {
+  return node.content.content.map((child) => byKind(LEAVES, child, output)).join("");
+}
+
+const LEAVES: ByInline<[output: TextOutput], string> = {
+  text: (node) => node.text!,
+  hard_break: () => "\n",
+  formula: (_node, { tex }) => tex,
+  note: (_node, { place }, { counts }) => noteSign(place, ++counts[place]),
+  cross_reference: (node, _reference, { references }) => references.words(node),
+  computation: (node, _computation, { references }) => references.value(node),
+  bookmark_point: () => "",
+};

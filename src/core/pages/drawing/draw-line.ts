@@ -1,5 +1,5 @@
+import { idOf } from "@/core/document";
 import bidiFactory from "bidi-js";
-import type { DestinationId } from "@/core/document";
 import type { Tag } from "../flow";
 import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
 import { RIGHT_TO_LEFT, type SetText } from "../text/set-text";
@@ -165,7 +165,7 @@ const BUTTON = "#f4efe4";
 
 /** The sign of a footnote leads to its words. */
 function noteTarget(span: Span): DrawnTarget | null {
-  const id = span.note!.node.attrs.id as DestinationId | null;
+  const id = idOf(span.note!.node);
   return id ? { kind: "note", id } : null;
 }
 

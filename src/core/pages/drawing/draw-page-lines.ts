@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { PageLine } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
@@ -136,7 +137,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{pages}":
           return { words: String(labels.count - labels.front), target: null };
         case "{title}":
-          return { words: index.doc.attrs.title as string, target: { kind: "top" } };
+          return { words: settingsOf(index.doc).title, target: { kind: "top" } };
         case "{section}": {
           const heading = layout.sectionOf(number);
           if (!heading) return { words: "", target: null };

@@ -1,6 +1,14 @@
 import type { Node } from "prosemirror-model";
 import { noteNumber } from "@/core/destinations";
-import { schema, type Look, type Reference, type StyleSheet } from "@/core/document";
+import {
+  byKind,
+  markAmong,
+  schema,
+  type ByInline,
+  type Look,
+  type Reference,
+  type StyleSheet,
+} from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import type { Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
@@ -67,9 +75,10 @@ export function textSource(
   node: Node,
   start: number,
   look: Look,
-  { sheet, notes, resources, references }: SourceContext,
+  context: SourceContext,
   label = "",
 ): TextSource {
+  const { sheet } = context;
   const base = styleOfLook(look, sheet);
   const only = label === "" && node.childCount === 1 ? node.firstChild! : null;
   // The most frequent case of a text in one piece.
@@ -84,62 +93,62 @@ export function textSource(
   node.forEach((child) => {
     const from = text.length;
     const style = child.marks.length > 0 ? markedStyle(base, look, child.marks, sheet) : base;
-    switch (child.type.name) {
-      case "text":
-        text += child.text!;
-        spans.push({ from, to: text.length, style, pos });
-        break;
-      case "hard_break":
-        text += "\n";
-        spans.push({ from, to: text.length, style, pos });
-        break;
-      case "formula": {
-        const tex = child.attrs.tex as string;
-        if (resources.equation(tex, false) === "faulty") {
-          // It stands as it was typed.
-          text += tex;
-          const typed = schema.marks.code.create().addToSet(child.marks);
-          spans.push({ from, to: text.length, style: markedStyle(base, look, typed, sheet), pos: -1 });
-        } else {
-          text += OBJECT;
-          spans.push({ from, to: text.length, style, pos, tex });
-        }
-        break;
-      }
-      case "cross_reference": {
-        const reference = child.attrs as Reference;
-        text += references.wordsAt(pos, reference);
-        // Within a link it is no link itself.
-        const leads = reference.linked && !schema.marks.link.isInSet(child.marks);
-        const marks = leads
-          ? schema.marks.link.create({ target: reference.target }).addToSet(child.marks)
-          : child.marks;
-        spans.push({ from, to: text.length, style: markedStyle(base, look, marks, sheet), pos, whole: true });
-        break;
-      }
-      case "computation":
-        text += references.valueOf(child.attrs.expression as string);
-        spans.push({ from, to: text.length, style, pos, whole: true });
-        break;
-      case "note": {
-        const place = child.attrs.place as "foot" | "end";
-        const number = ++notes[place];
-        text += noteNumber(place, number);
-        const sign = { ...base, rise: base.rise + base.size * 0.35, size: base.size * 0.68 };
-        spans.push({
-          from,
-          to: text.length,
-          style: sign,
-          pos,
-          note: { node: child, place, number },
-        });
-      }
+    const piece = byKind(PIECES, child, { style, base, look, pos, context });
+    if (piece) {
+      text += piece.words;
+      spans.push({ from, to: text.length, style, pos, ...piece.span });
     }
     pos += child.nodeSize;
   });
   if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
   return { text, spans: spans.slice() };
 }
+
+interface PiecePlace {
+  /** Its own style, and that of the words around it. */
+  readonly style: TextStyle;
+  readonly base: TextStyle;
+  readonly look: Look;
+  /** Its position, counted from the start of the block. */
+  readonly pos: number;
+  readonly context: SourceContext;
+}
+
+/** The words that stand for something in a line, and how they are set where not as the marks say. */
+interface Piece {
+  readonly words: string;
+  readonly span?: Partial<Span>;
+}
+
+const PIECES: ByInline<[place: PiecePlace], Piece | null> = {
+  text: (child) => ({ words: child.text! }),
+  hard_break: () => ({ words: "\n" }),
+  formula: (child, { tex }, { look, context: { sheet, resources }, base }) => {
+    if (resources.equation(tex, false) !== "faulty") return { words: OBJECT, span: { tex } };
+    // It stands as it was typed.
+    const typed = schema.marks.code.create().addToSet(child.marks);
+    return { words: tex, span: { style: markedStyle(base, look, typed, sheet), pos: -1 } };
+  },
+  cross_reference: (child, reference, { base, look, pos, context: { sheet, references } }) => {
+    // Within a link it is no link itself.
+    const leads = reference.linked && !markAmong(child.marks, "link");
+    const marks = leads
+      ? schema.marks.link.create({ target: reference.target }).addToSet(child.marks)
+      : child.marks;
+    const style = markedStyle(base, look, marks, sheet);
+    return { words: references.wordsAt(pos, reference), span: { style, whole: true } };
+  },
+  computation: (_child, { expression }, { context: { references } }) => ({
+    words: references.valueOf(expression),
+    span: { whole: true },
+  }),
+  note: (child, { place }, { base, context: { notes } }) => {
+    const number = ++notes[place];
+    const style = { ...base, rise: base.rise + base.size * 0.35, size: base.size * 0.68 };
+    return { words: noteNumber(place, number), span: { style, note: { node: child, place, number } } };
+  },
+  bookmark_point: () => null,
+};
 
 /** The position in a block of a sign of its text, counted from the block's start. */
 export function positionAt(source: TextSource, offset: number, otherwise: number): number {

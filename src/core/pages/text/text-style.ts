@@ -1,3 +1,4 @@
+import { byMark, type ByMark } from "@/core/document";
 import type { Mark } from "prosemirror-model";
 import type { Face, LinkLook, LinkTarget, Look, StyleSheet } from "@/core/document";
 import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
@@ -77,65 +78,60 @@ export function markedStyle(
   marks: readonly Mark[],
   sheet: StyleSheet,
 ): TextStyle {
-  let face: Face = look.face ?? sheet.styles.body.face ?? "serif";
-  let { weight } = look;
-  let italic = look.slant === "italic";
-  let { size, rise, colour, underline, strike, link, code } = base;
-  let linkLook = base.look;
-  for (const mark of marks)
-    switch (mark.type.name) {
-      case "strong":
-        weight = bolder(weight);
-        break;
-      case "emphasis":
-        italic = true;
-        break;
-      case "underline":
-        underline = true;
-        break;
-      case "strike":
-        strike = true;
-        break;
-      case "superscript":
-        rise += size * 0.35;
-        size *= 0.7;
-        break;
-      case "subscript":
-        rise -= size * 0.15;
-        size *= 0.7;
-        break;
-      case "size":
-        size *= (mark.attrs.percent as number) / 100;
-        break;
-      case "colour":
-        colour = mark.attrs.colour as string;
-        break;
-      case "code":
-        face = sheet.styles.code.face ?? "mono";
-        size *= sheet.styles.code.size / sheet.styles.body.size;
-        code = true;
-        break;
-      case "link": {
-        link = mark.attrs.target as LinkTarget;
-        linkLook = mark.attrs.look as LinkLook;
-        if (linkLook === "plain") break;
-        underline = linkLook === "underlined";
-        const words = sheet.styles.link;
-        if (words.colour !== null) colour = colourOnPaper(words.colour);
-        if (words.face !== null) face = words.face;
-        if (words.weight !== sheet.styles.body.weight) weight = words.weight;
-        if (words.slant !== sheet.styles.body.slant) italic = words.slant === "italic";
-      }
-    }
-  return {
-    font: fontKey(face, weight, italic),
-    size,
-    colour,
-    rise,
-    underline,
-    strike,
-    link,
-    look: linkLook,
-    code,
+  const set: MarkedSetting = {
+    face: look.face ?? sheet.styles.body.face ?? "serif",
+    weight: look.weight,
+    italic: look.slant === "italic",
+    size: base.size,
+    rise: base.rise,
+    colour: base.colour,
+    underline: base.underline,
+    strike: base.strike,
+    link: base.link,
+    look: base.look,
+    code: base.code,
   };
+  for (const mark of marks) byMark(SET, mark, set, sheet);
+  const { face, weight, italic, ...rest } = set;
+  return { font: fontKey(face, weight, italic), ...rest };
 }
+
+/** How words are set, while the marks that they carry are gone through. */
+interface MarkedSetting extends Mutable<Omit<TextStyle, "font">> {
+  face: Face;
+  weight: number;
+  italic: boolean;
+}
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+const raised = (by: number) => (_mark: unknown, set: MarkedSetting) => {
+  set.rise += set.size * by;
+  set.size *= 0.7;
+};
+
+const SET: ByMark<[set: MarkedSetting, sheet: StyleSheet], void> = {
+  strong: (_mark, set) => void (set.weight = bolder(set.weight)),
+  emphasis: (_mark, set) => void (set.italic = true),
+  underline: (_mark, set) => void (set.underline = true),
+  strike: (_mark, set) => void (set.strike = true),
+  superscript: raised(0.35),
+  subscript: raised(-0.15),
+  size: ({ percent }, set) => void (set.size *= percent / 100),
+  colour: ({ colour }, set) => void (set.colour = colour),
+  code: (_mark, set, { styles: { code, body } }) => {
+    set.face = code.face ?? "mono";
+    set.size *= code.size / body.size;
+    set.code = true;
+  },
+  link: ({ target, look }, set, { styles: { link, body } }) => {
+    set.link = target;
+    set.look = look;
+    if (look === "plain") return;
+    set.underline = look === "underlined";
+    if (link.colour !== null) set.colour = colourOnPaper(link.colour);
+    if (link.face !== null) set.face = link.face;
+    if (link.weight !== body.weight) set.weight = link.weight;
+    if (link.slant !== body.slant) set.italic = link.slant === "italic";
+  },
+  bookmark: () => undefined,
+};

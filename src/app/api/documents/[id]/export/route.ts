@@ -1,3 +1,4 @@
+import { settingsOf } from "@/core/document";
 import { strToU8, zipSync, type Zippable } from "fflate";
 import { FORMATS, fileNameFor, writeFile, type FormatName } from "@/core/formats";
 import { pagesAskedFor } from "@/pdf-thread";
@@ -22,7 +23,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
       pages: await pagesAskedFor(manuscript.index, pageFonts(), () => Promise.resolve(manuscript.pictures)),
     });
-    const title = manuscript.doc.attrs.title as string;
+    const title = settingsOf(manuscript.doc).title;
     const own = fileNameFor(title, FORMATS[name].endings[0]);
     const packed = beside.size > 0;
     const fileName = packed ? fileNameFor(title, ".zip") : own;

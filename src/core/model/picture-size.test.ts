@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { pixelsOf, tooLarge, type Picture } from ".";
+import { pixelsOf, tooLarge, type Picture } from "@/core/document";
 
 const picture = (type: Picture["type"], ...bytes: number[]): Picture => ({
   type,

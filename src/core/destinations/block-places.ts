@@ -1,0 +1,26 @@
+import type { Node } from "prosemirror-model";
+import { kindOfNode, type BlockKind } from "@/core/document";
+
+/** What a block is as a place that links lead to. */
+export type BlockPlace = "heading" | "figure" | "table" | "equation" | "contents";
+
+/** What each kind of block is as a place; null for one that is a place only where somebody bookmarks it, or by its number. */
+const PLACES = {
+  heading: "heading",
+  figure: "figure",
+  table: "table",
+  equation: "equation",
+  contents_list: "contents",
+  paragraph: null,
+  bullet_list: null,
+  ordered_list: null,
+  quotation: null,
+  code_block: null,
+  rule: null,
+  page_break: null,
+} as const satisfies Record<BlockKind, BlockPlace | null>;
+
+/** What a block is as a place that links lead to by itself; null for one that is none. */
+export function blockPlaceOf(block: Node): BlockPlace | null {
+  return PLACES[kindOfNode(block) as BlockKind];
+}

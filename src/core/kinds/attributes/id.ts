@@ -1,0 +1,16 @@
+import { asId, idSchema } from "@/core/model/ids";
+import { checkedBy } from "../declare";
+
+/** The permanent id of a block or note; null until the authority gives one. Each block has another, so that they are checked often. */
+export const id = checkedBy(
+  idSchema
+    .nullable()
+    .default(null)
+    .describe("The permanent id of the block; one is given where it is missing."),
+  (value) => {
+    if (value !== null && asId(value) === null) throw new RangeError("an id is no id");
+  },
+);
+
+/** The id that an element of the clipboard carries. */
+export const idOn = (element: HTMLElement) => ({ id: element.getAttribute("data-id") });

@@ -1,0 +1,51 @@
+/**
+ * The kinds of blocks, inlines and marks: each declared once, with what it carries as one schema, from which ProseMirror's spec, the
+ * open form and the types come; and how they are read. Nothing outside this folder reads ProseMirror's own `attrs`.
+ */
+export { schema } from "./schema";
+export {
+  BLOCK_KINDS,
+  INLINE_KINDS,
+  INNER_KINDS,
+  MARK_KINDS,
+  NODE_KINDS,
+  type BlockKind,
+  type InlineKind,
+  type InnerKind,
+  type MarkAttributes,
+  type MarkKind,
+  type NodeAttributes,
+  type NodeKind,
+  type PartKind,
+} from "./kinds";
+export {
+  alignmentOf,
+  asKind,
+  asMark,
+  byKind,
+  byMark,
+  carriedAnew,
+  cellOf,
+  idOf,
+  isKind,
+  isMark,
+  kindOfNode,
+  kindOfMark,
+  levelOf,
+  markAmong,
+  retyped,
+  settingsOf,
+  texOf,
+  withAttributes,
+  withSettings,
+  type ByBlock,
+  type ByInline,
+  type ByKind,
+  type ByMark,
+} from "./read";
+export type { Alignment } from "./attributes/alignment";
+export { figureLook } from "./blocks/figure";
+export { MOST_IN_SHORT_TITLE, seriesFrom, shortTitleFrom, type Series } from "./blocks/heading";
+export { cellElement, columnWidths } from "./blocks/table";
+export type { NotePlace } from "./inlines/note";
+export { COLOUR } from "./marks/looks";

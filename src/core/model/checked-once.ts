@@ -1,0 +1,62 @@
+import type { z } from "zod";
+import { faultSaid, schemaFault } from "@/core/schema-fault";
+import {
+  anchorEntrySchema,
+  bookmarkEntrySchema,
+  MOST_KEY_LETTERS,
+  registrySchema,
+  type Registry,
+} from "./registry";
+import { attachedFileSchema } from "./attached-file";
+
+/*
+ * Attributes are checked whenever a version of a document is made. They are values that never change, and most are the same from one
+ * version to the next, so that each is looked at once.
+ */
+
+/** So many values that are no objects are remembered as right, of each attribute: most blocks carry the same few. */
+const MOST_REMEMBERED = 256;
+const MOST_LETTERS_REMEMBERED = 64;
+
+/**
+ * A check that looks at each object once, and at each of the few values once that most blocks carry. Throws a RangeError that says what is
+ * wrong with `name`.
+ */
+export function checkedOnce(schema: z.ZodType, name: string): (value: unknown) => void {
+  const objects = new WeakSet<object>();
+  const others = new Set<unknown>();
+  return (value) => {
+    const isObject = typeof value === "object" && value !== null;
+    if (isObject ? objects.has(value) : others.has(value)) return;
+    const { error } = schema.safeParse(value);
+    if (error) throw new RangeError(`${name}: ${faultSaid(schemaFault(error))}`);
+    if (isObject) objects.add(value);
+    else if (others.size < MOST_REMEMBERED && String(value).length <= MOST_LETTERS_REMEMBERED)
+      others.add(value);
+  };
+}
+
+const PARTS = {
+  bookmarks: checkedOnce(bookmarkEntrySchema, "a bookmark"),
+  anchors: checkedOnce(anchorEntrySchema, "an anchor"),
+  files: checkedOnce(attachedFileSchema, "a file"),
+} satisfies Record<keyof Registry, unknown>;
+
+const known = new WeakSet<object>();
+
+/** Checks a registry, of which mostly a single entry is another than in the version before; throws what is wrong with it. */
+export function checkRegistry(value: unknown): void {
+  if (typeof value !== "object" || value === null) return void registrySchema.parse(value);
+  if (known.has(value)) return;
+  const { bookmarks, anchors, files = {}, ...rest } = value as Partial<Record<string, unknown>>;
+  const isRecord = (part: unknown): part is Record<string, unknown> =>
+    typeof part === "object" && part !== null && !Array.isArray(part);
+  if (!isRecord(bookmarks) || !isRecord(anchors) || !isRecord(files) || Object.keys(rest).length > 0)
+    return void registrySchema.parse(value);
+  for (const [part, entries] of Object.entries({ bookmarks, anchors, files }))
+    for (const id in entries) {
+      if (id.length > MOST_KEY_LETTERS) return void registrySchema.parse(value);
+      PARTS[part as keyof typeof PARTS](entries[id]);
+    }
+  known.add(value);
+}

@@ -1,0 +1,109 @@
+/**
+ * The values a document is made of beside its text: ids, names, targets of links, rules, the style sheet; each with the schema that
+ * checks it and the operations on it. Nothing here knows of nodes.
+ */
+export { asId, idSchema, newId, type DestinationId } from "./ids";
+export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
+export {
+  addressOf,
+  isAddress,
+  linkTargetSchema,
+  documentTargetSchema,
+  quotationSchema,
+  targetFromAddress,
+  type AddressTarget,
+  type DocumentTarget,
+  type FileTarget,
+  type LinkTarget,
+  type Quotation,
+  type WordsTarget,
+} from "./target";
+export {
+  FIRST_LIST,
+  LIST_KINDS,
+  listOptionsFrom,
+  listOptionsSchema,
+  MOST_IN_PAGE_LINE,
+  type EntryEdit,
+  type ListKind,
+  type ListOptions,
+} from "./list-options";
+export { frozenListSchema, type FrozenList } from "./frozen-list";
+export { saidOf, type Action } from "./action";
+export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
+export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
+export {
+  addressOfFile,
+  attachedFiles,
+  attachedFileSchema,
+  contentOf,
+  MOST_FILE_BYTES,
+  fileNameOf,
+  type AttachedFile,
+  type AttachedFiles,
+} from "./attached-file";
+export {
+  partsOfForm,
+  REFERENCE_FIELDS,
+  referenceFormSchema,
+  referenceSchema,
+  whyNoForm,
+  type Reference,
+  type ReferenceField,
+} from "./reference";
+export {
+  EMPTY_REGISTRY,
+  anchorSchema,
+  bookmarkEntry,
+  registrySchema,
+  type AnchorEntry,
+  type BookmarkEntry,
+  type LastPlace,
+  type Registry,
+} from "./registry";
+export {
+  leadsBack,
+  RETURN_ALSO,
+  returnAlsoFrom,
+  RETURNS_NONE,
+  returnRuleSchema,
+  returnsDownTo,
+  type ReturnAlso,
+  type ReturnRule,
+} from "./return-rule";
+export {
+  FACES,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  LEAST_ROOM,
+  NAMED_COLOURS,
+  NUMBERINGS,
+  PAPERS,
+  STYLE_NAMES,
+  likeBody,
+  pageSetupSchema,
+  setupOf,
+  styleSheetSchema,
+  type CaptionRule,
+  type Face,
+  type Look,
+  type Numbering,
+  type PageLine,
+  type PageRule,
+  type PageSetup,
+  type StyleName,
+  type StyleSheet,
+} from "./style-sheet";
+export {
+  PICTURE_TYPES,
+  pictureName,
+  pictureTypeOf,
+  recognisePicture,
+  type Picture,
+  type PictureType,
+  type Pictures,
+} from "./pictures";
+export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
+export { apartInHeaps, heapsIn } from "./heaped-marks";
+export { localeOf } from "./locale";
+export { fromJSON } from "./from-json";
