@@ -101,6 +101,7 @@ type Draft =
   | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
   | { kind: "list"; ordered: boolean; items: Piece[][] }
+  | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
   | { kind: "code"; text: string; marked: string | null }
   | { kind: "table"; rows: Piece[][]; caption: Piece[] }
   | { kind: "rule" | "page_break" };
@@ -127,6 +128,19 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       kind: fc.constant("list" as const),
       ordered: fc.boolean(),
       items: fc.array(pieces, { minLength: 1, maxLength: 3 }),
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("definitions" as const),
+      items: fc.array(
+        fc.record({
+          terms: fc.array(pieces, { minLength: 1, maxLength: 2 }),
+          definitions: fc.array(fc.array(pieces, { minLength: 1, maxLength: 2 }), { maxLength: 2 }),
+        }),
+        { minLength: 1, maxLength: 2 },
+      ),
     }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("equation" as const), tex }) },
@@ -199,6 +213,14 @@ function build(drafts: readonly Draft[]): Node {
         return nodes[one.ordered ? "ordered_list" : "bullet_list"].create(
           { id },
           one.items.map((item) => nodes.list_item.create(null, paragraph(item))),
+        );
+      case "definitions":
+        return nodes.definition_list.create(
+          { id },
+          one.items.flatMap(({ terms, definitions }) => [
+            ...terms.map((term) => nodes.term.create(null, inline(term))),
+            ...definitions.map((paragraphs) => nodes.definition.create(null, paragraphs.map(paragraph))),
+          ]),
         );
       case "equation":
         return nodes.equation.create({ id, tex: one.tex });

@@ -26,6 +26,7 @@ export * from "./commands/blocks";
 export * from "./commands/bookmarks";
 export * from "./commands/chosen-ranges";
 export * from "./commands/computations";
+export { emptyDefinitionList } from "./commands/definition-lists";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/link-titles";

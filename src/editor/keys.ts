@@ -13,6 +13,7 @@ import { NodeSelection, Selection, TextSelection, type Command } from "prosemirr
 import { goToNextCell } from "prosemirror-tables";
 import { schema, isKind } from "@/core/document";
 import { splitBlockWithId, toggle } from "./commands/blocks";
+import { backspaceInDefinitions, enterInDefinitions, shiftDefinition } from "./commands/definition-lists";
 import { setLevel } from "./commands/levels";
 
 const { nodes } = schema;
@@ -73,16 +74,17 @@ export const manuscriptKeys: Record<string, Command>[] = [
     "Mod-i": toggle("emphasis"),
     "Mod-u": toggle("underline"),
     Enter: chainCommands(
+      enterInDefinitions,
       splitListItem(nodes.list_item),
       newlineInCode,
       createParagraphNear,
       liftEmptyBlock,
       splitBlockWithId,
     ),
-    Backspace: chooseGenerated(-1),
+    Backspace: chainCommands(chooseGenerated(-1), backspaceInDefinitions),
     Delete: chooseGenerated(1),
-    Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
-    "Shift-Tab": chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
+    Tab: chainCommands(goToNextCell(1), shiftDefinition(1), sinkListItem(nodes.list_item)),
+    "Shift-Tab": chainCommands(goToNextCell(-1), shiftDefinition(-1), liftListItem(nodes.list_item)),
     "Mod-Home": goTo(Selection.atStart),
     "Mod-End": goTo(Selection.atEnd),
     "Mod-Shift-Home": chooseTo(Selection.atStart),

@@ -16,6 +16,7 @@ const PLACES = {
   ordered_list: null,
   quotation: null,
   code_block: null,
+  definition_list: null,
   rule: null,
   page_break: null,
 } as const satisfies Record<BlockKind, BlockPlace | null>;

@@ -119,6 +119,7 @@ const KNOWN_BY: ByBlock<[], string> = {
   ordered_list: byNothing,
   quotation: byNothing,
   code_block: byNothing,
+  definition_list: byNothing,
   equation: byNothing,
   rule: byNothing,
   page_break: byNothing,

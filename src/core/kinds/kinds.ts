@@ -2,6 +2,7 @@ import type { z } from "zod";
 import { rule, page_break } from "./blocks/breaks";
 import { code_block } from "./blocks/code-block";
 import { contents_list } from "./blocks/contents-list";
+import { definition, definition_list, term } from "./blocks/definition-list";
 import { doc } from "./blocks/doc";
 import { equation } from "./blocks/equation";
 import { figure } from "./blocks/figure";
@@ -38,13 +39,22 @@ import {
  */
 
 /** Blocks that stand inside items of lists, quotations and cells as well as directly in a document. */
-export const INNER_KINDS = { paragraph, bullet_list, ordered_list, quotation, code_block };
+export const INNER_KINDS = { paragraph, bullet_list, ordered_list, quotation, code_block, definition_list };
 
 /** Blocks that stand directly in a document, and nowhere else. */
 const OUTER_KINDS = { heading, figure, equation, table, rule, page_break, contents_list };
 
 /** Parts of blocks. */
-export const PART_KINDS = { list_item, table_caption, table_grid, table_row, table_cell, table_header };
+export const PART_KINDS = {
+  list_item,
+  term,
+  definition,
+  table_caption,
+  table_grid,
+  table_row,
+  table_cell,
+  table_header,
+};
 
 /** What stands within a line: text, and what is no text. */
 export const INLINE_KINDS = {
@@ -90,6 +100,9 @@ export type NodeAttributes = { [K in NodeKind]: Carried<(typeof NODE_KINDS)[K]["
 export type MarkAttributes = { [K in MarkKind]: Carried<(typeof MARK_KINDS)[K]["attributes"]> };
 
 /** What has to be named to make a node of a kind, and what may be. */
-export type NodeInput<K extends NodeKind> = Partial<z.input<(typeof NODE_KINDS)[K]["attributes"]>>;
+export type NodeInput<K extends NodeKind> = Named<z.input<(typeof NODE_KINDS)[K]["attributes"]>>;
 /** What has to be named to make a mark of a kind, and what may be. */
-export type MarkInput<K extends MarkKind> = Partial<z.input<(typeof MARK_KINDS)[K]["attributes"]>>;
+export type MarkInput<K extends MarkKind> = Named<z.input<(typeof MARK_KINDS)[K]["attributes"]>>;
+
+/** A kind that carries nothing names nothing. */
+type Named<Input> = Input extends Record<string, never> ? object : Partial<Input>;

@@ -17,7 +17,8 @@ import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Flow, type Strip, type StripContent } from "./flow";
-import { innerStrips, unindented, type InnerPlace } from "./inner-strips";
+import { innerStrips, unindented } from "./inner-strips";
+import type { InnerPlace } from "./inner-place";
 import { tableStrips } from "./table-strips";
 import { textStrips } from "./text-strips";
 
@@ -103,6 +104,7 @@ const FLOWS: ByBlock<FlowArgs, Flow> = {
   paragraph: innerFlow("body"),
   bullet_list: listFlow,
   ordered_list: listFlow,
+  definition_list: listFlow,
   quotation: innerFlow("quotation"),
   code_block: innerFlow("code"),
   figure: (block, _figure, label, composition) =>

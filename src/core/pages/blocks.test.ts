@@ -66,6 +66,34 @@ describe("lists", () => {
   });
 });
 
+describe("definition lists", () => {
+  test("have terms in bold, what they mean further in, and are told as items of a list", async () => {
+    const page = await first(markdown("Pin\n: A bolt\n\n  of iron\n\nGate\n: A door\n"));
+    expect(find(page, "Pin").x).toBeCloseTo(LEFT);
+    expect(find(page, "Pin").font).toMatch(/bold|700/);
+    expect(find(page, "A bolt").x).toBeGreaterThan(LEFT + 8);
+    expect(find(page, "of iron").x).toBeCloseTo(find(page, "A bolt").x);
+    const item = find(page, "Pin").tag!.parent;
+    expect(find(page, "Pin").tag).toMatchObject({
+      role: "Lbl",
+      parent: { role: "LI", parent: { role: "L" } },
+    });
+    expect(find(page, "A bolt").tag).toMatchObject({ role: "P", parent: { role: "LBody" } });
+    expect(find(page, "A bolt").tag!.parent!.parent).toBe(item);
+    expect(find(page, "Gate").tag!.parent).not.toBe(item);
+  });
+
+  test("keep a term on the page of its definition", async () => {
+    const list = markdown("Pin\n: A bolt\n").child(0);
+    for (let lines = 30; lines < 60; lines++) {
+      const layout = await laidOut(createDocument([...fill(lines), list]));
+      const pages = Array.from({ length: layout.pages.length }, (_, i) => words(drawPage(layout, i)));
+      const on = (text: string) => pages.findIndex((page) => page.some((item) => item.text.includes(text)));
+      expect(on("Pin")).toBe(on("A bolt"));
+    }
+  });
+});
+
 test("a quotation has a bar at its side over all of its lines, code a ground", async () => {
   const page = await first(markdown(`> one\n>\n> two\n\n\`\`\`\nlet x;\nlet y;\n\`\`\`\n`));
   const fills = page.items.filter((item) => item.kind === "fill");

@@ -3,21 +3,12 @@ import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Ground, type Strip, type Tag } from "./flow";
+import { definitionStrips } from "./definition-strips";
+import type { InnerPlace } from "./inner-place";
 import { setText } from "./text/set-text";
 import { colourOnPaper } from "./text/text-style";
 import { textSource } from "./text/text-source";
 import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
-
-/** Where a block stands that lies within another. Lengths are points. */
-export interface InnerPlace {
-  readonly x: number;
-  readonly width: number;
-  readonly tag: Tag | null;
-  /** Position before the node, counted from the start of the block around it. */
-  readonly start: number;
-  /** The look of plain paragraphs there. */
-  readonly look: Look;
-}
 
 /** How far in the words of a list stand, in parts of their size. */
 const LIST_INDENT = 1.6;
@@ -50,6 +41,10 @@ const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, dep
   quotation: (node, _quotation, place, composition, depth) =>
     quotationStrips(node, place, composition, depth),
   code_block: (node, _code, place, composition) => codeStrips(node, place, composition),
+  definition_list: (node, _list, place, composition, depth) =>
+    definitionStrips(node, place, composition, (of, at, how, gap) =>
+      childStrips(of, at, how, gap, depth + 1),
+    ),
 };
 
 /** Children of a node, one below the other, with the space between blocks of their look. */

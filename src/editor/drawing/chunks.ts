@@ -81,6 +81,7 @@ const HAS_SPACE_ABOVE: Readonly<Record<BlockKind, boolean>> = {
   paragraph: false,
   bullet_list: false,
   ordered_list: false,
+  definition_list: false,
   heading: true,
   quotation: true,
   code_block: true,

@@ -4,6 +4,7 @@ import {
   AlignLeft,
   AlignRight,
   Asterisk,
+  BookA,
   Bold,
   Calculator,
   Code,
@@ -43,6 +44,7 @@ import {
   align,
   currentKind,
   currentLevel,
+  emptyDefinitionList,
   emptyTable,
   generatedMenu,
   hasMark,
@@ -362,6 +364,9 @@ function Insert() {
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
           <Table2 size={15} aria-hidden /> Table
+        </Item>
+        <Item onSelect={() => session.run(insertBlock(emptyDefinitionList()))}>
+          <BookA size={15} aria-hidden /> Definition list
         </Item>
         <Item onSelect={() => written(insertNote("foot"))} keys="Ctrl+Alt+N">
           <Asterisk size={15} aria-hidden /> Footnote

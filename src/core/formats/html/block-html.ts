@@ -120,7 +120,7 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
   });
 }
 
-const BLOCKS: ByKind<BlockKind | "list_item", [BlockFrame], string> = {
+const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition", [BlockFrame], string> = {
   heading: (node, { id, level, series, short, align }, { own, aliases, output }) => {
     const told = [
       own,
@@ -136,6 +136,9 @@ const BLOCKS: ByKind<BlockKind | "list_item", [BlockFrame], string> = {
   ordered_list: (node, { start }, { output }) =>
     `<ol${start === 1 ? "" : ` start="${start}"`}>${childrenHtml(node, output)}</ol>`,
   list_item: (node, _item, { output }) => `<li>${itemHtml(node, output)}</li>`,
+  definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
+  term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
+  definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
   quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,
   code_block: (node, { language }, { output }) =>
     `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`,

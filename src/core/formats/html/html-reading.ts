@@ -48,7 +48,7 @@ const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
 const VOID = elementNames("area base br col embed frame hr img input link meta param source track wbr");
 /** Wrappers that part blocks of text but are no block themselves. */
 const WRAPPERS = elementNames(
-  "address article aside body center dd details dialog div dl fieldset footer form header hgroup html legend main nav search section summary noscript",
+  "address article aside body center details dialog div fieldset footer form header hgroup html legend main nav search section summary noscript",
 );
 /** How the tokenizer goes on after elements whose content is no markup. */
 const RAW: Record<string, (typeof TokenizerMode)[keyof typeof TokenizerMode]> = {
@@ -330,11 +330,30 @@ export class HtmlReading implements TokenHandler {
         block(() => builder.closeTextblock(), {}, false);
         return true;
       }
-      case "dt":
-        builder.openTextblock("paragraph", { align });
+      case "dl": {
+        builder.closeTextblock();
         anchored();
-        block(() => builder.closeTextblock(), { own: [schema.marks.strong.create()] });
+        const opened = builder.openContainer("definition_list");
+        block(() => (opened ? builder.closeContainer("definition_list") : builder.closeTextblock()));
         return true;
+      }
+      case "dt":
+        builder.openTextblock(
+          builder.inDefinitionList ? "term" : "paragraph",
+          builder.inDefinitionList ? {} : { align },
+        );
+        anchored();
+        block(
+          () => builder.closeTextblock(),
+          builder.inDefinitionList ? {} : { own: [schema.marks.strong.create()] },
+        );
+        return true;
+      case "dd": {
+        const opened = builder.inDefinitionList && builder.openContainer("definition");
+        anchored();
+        block(() => (opened ? builder.closeContainer("definition") : builder.closeTextblock()));
+        return true;
+      }
       case "pre":
         builder.openTextblock("code_block", { language: languageIn(attributes) });
         anchored();

@@ -152,7 +152,11 @@ describe("the structure of HTML", () => {
       '<pre><code class="language-ts">a\n  b\n</code></pre>',
       'doc(code_block("a\\n  b\\n"))',
     ],
-    ["a definition list", "<dl><dt>Pin<dd>A bolt</dl>", 'doc(paragraph(strong("Pin")), paragraph("A bolt"))'],
+    [
+      "a definition list",
+      "<dl><dt>Pin<dd>A bolt</dl>",
+      'doc(definition_list(term("Pin"), definition(paragraph("A bolt"))))',
+    ],
     [
       "a page break by style",
       '<p>a</p><div style="page-break-before: always"></div><p>b</p>',

@@ -85,6 +85,7 @@ sup.note{line-height:0}sup.note a,.notes a[role=doc-backlink]{text-decoration:no
 .table-frame{margin:1.5rem 0;overflow-x:auto}table{border-collapse:collapse;font-size:.95rem;min-width:60%}
 th,td{border-bottom:1px solid var(--line);padding:.4rem .75rem .4rem 0;text-align:left;vertical-align:top}
 th{font-weight:600}thead th{border-bottom:2px solid var(--hemp)}td p,th p{margin:0 0 .4em}
+dl{margin:1.2rem 0}dt{break-after:avoid;font-weight:600;margin-top:.6em}dt+dt{margin-top:0}dd{margin:.2em 0 .4em 1.6em}dd>p{margin:0 0 .4em}
 blockquote{border-left:3px solid var(--hemp);color:var(--quiet);margin:1.5rem 0;padding-left:1rem}
 code,pre{font-family:"JetBrains Mono",ui-monospace,monospace;font-size:.88em}
 pre{background:var(--wash);border-radius:6px;overflow-x:auto;padding:.9rem 1rem}

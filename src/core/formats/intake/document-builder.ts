@@ -36,8 +36,22 @@ import { tableGrid, type CellDraft } from "./table-grid";
 
 const { nodes, marks: markTypes } = schema;
 
-type TextblockKind = "paragraph" | "heading" | "code_block" | "caption";
-type ContainerKind = "quotation" | "bullet_list" | "ordered_list" | "list_item";
+type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "caption";
+export type ContainerKind =
+  "quotation" | "bullet_list" | "ordered_list" | "definition_list" | "list_item" | "definition";
+
+/** What stands in a list of each kind, and is opened where something else is to stand there; null for what holds blocks itself. */
+const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | null>> = {
+  bullet_list: "list_item",
+  ordered_list: "list_item",
+  definition_list: "definition",
+  quotation: null,
+  list_item: null,
+  definition: null,
+};
+
+/** The list that is opened where an item is met outside of any. */
+const LISTS = { list_item: "bullet_list", definition: "definition_list" } as const;
 
 /** What a reader may say of a block of text, and of a list. */
 export type TextCarried = Partial<NodeAttributes["heading"] & NodeAttributes["code_block"]>;
@@ -321,14 +335,22 @@ export class DocumentBuilder {
       this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
       return false;
     }
-    const parent = this.containers.at(-1)?.kind;
-    const inList = parent === "bullet_list" || parent === "ordered_list";
-    if (kind === "list_item" && !inList)
-      this.containers.push({ kind: "bullet_list", carried: {}, children: [] });
-    if (kind !== "list_item" && inList)
-      this.containers.push({ kind: "list_item", carried: {}, children: [] });
+    const item = this.itemWanted;
+    if (isItem(kind) && kind !== item) this.containers.push({ kind: LISTS[kind], carried: {}, children: [] });
+    else if (item && kind !== item) this.containers.push({ kind: item, carried: {}, children: [] });
     this.containers.push({ kind, carried, children: [] });
     return true;
+  }
+
+  /** What has to stand in the container that is open; null where blocks do. */
+  private get itemWanted(): "list_item" | "definition" | null {
+    const parent = this.containers.at(-1)?.kind;
+    return parent && parent !== "cell" ? ITEMS[parent] : null;
+  }
+
+  /** Whether a list of terms is open, and nothing within it. */
+  get inDefinitionList(): boolean {
+    return this.containers.at(-1)?.kind === "definition_list";
   }
 
   /** Closes the innermost container of a kind, with all that is open inside it. */
@@ -342,19 +364,15 @@ export class DocumentBuilder {
       this.finishContainer(open);
       if (open.kind === kind) break;
     }
-    if (kind === "list_item") return;
+    if (isItem(kind)) return;
     // A list or item that was only implied ends with what it was opened for.
     const parent = this.containers.at(-1);
-    if (parent && parent.kind === "list_item" && parent.children.length === 0) this.containers.pop();
+    if (parent && isItem(parent.kind) && parent.children.length === 0) this.containers.pop();
   }
 
   private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
-    if (open.kind === "list_item") {
-      const first = open.children[0];
-      const children =
-        first && isKind(first, "paragraph") ? open.children : [nodes.paragraph.create(), ...open.children];
-      this.containers.at(-1)!.children.push(nodes.list_item.create(null, children));
-    } else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
+    if (isItem(open.kind)) this.containers.at(-1)!.children.push(itemOf(open.kind, open.children));
+    else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
   }
 
   // Tables
@@ -564,10 +582,9 @@ export class DocumentBuilder {
     if (isKind(node, "table")) {
       this.dropped.add("table inside a list or quotation", "It now stands after it.");
       this.broughtOut.push(withId(node, newId()));
-    } else if (parent.kind === "bullet_list" || parent.kind === "ordered_list") {
-      const item = isKind(node, "paragraph") ? [node] : [nodes.paragraph.create(), node];
-      parent.children.push(nodes.list_item.create(null, item));
-    } else parent.children.push(node);
+    } else if (this.itemWanted && !isKind(node, "term"))
+      parent.children.push(itemOf(this.itemWanted, [node]));
+    else parent.children.push(node);
   }
 
   private placeNamed(node: Node, anchors: readonly NamedAnchor[]): void {
@@ -656,6 +673,16 @@ export class DocumentBuilder {
       pictures: this.pictures,
     };
   }
+}
+
+function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "definition" {
+  return kind === "list_item" || kind === "definition";
+}
+
+/** An item of a list: it begins with a paragraph. */
+function itemOf(kind: "list_item" | "definition", children: readonly Node[]): Node {
+  const whole = isKind(children[0], "paragraph") ? children : [nodes.paragraph.create(), ...children];
+  return nodes[kind].create(null, whole);
 }
 
 const nothing = (): Node[] => [];

@@ -35,6 +35,7 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   ordered_list: within,
   quotation: within,
   code_block: within,
+  definition_list: within,
   figure: (node, figure, _pos, output) => [figureMarkdown(node, figure, output)],
   table: tableMarkdown,
   equation: (_node, { id, tex }, _pos, output) => [...output.anchorBefore(id), { type: "math", value: tex }],
@@ -54,6 +55,8 @@ const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockConte
     type: "blockquote",
     children: mapChildren(node, pos + 1, (child, at) => innerMarkdown(child, at, output)),
   }),
+  // CommonMark has no sign for it.
+  definition_list: (node, _list, _pos, output) => html(blockHtml(node, output.html)),
   // Nothing but letters stands between the fences.
   code_block: (node, { language }, _pos, output) =>
     node.childCount > 1 || node.firstChild?.marks.length

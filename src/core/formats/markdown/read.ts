@@ -1,4 +1,5 @@
 import MarkdownIt, { type Token } from "markdown-it";
+import definitions from "markdown-it-deflist";
 import footnotes from "markdown-it-footnote";
 import type { Mark, Node } from "prosemirror-model";
 import {
@@ -12,7 +13,7 @@ import {
   type Series,
 } from "@/core/document";
 import { anchorFrom } from "@/core/destinations";
-import { DocumentBuilder } from "../intake/document-builder";
+import { DocumentBuilder, type ContainerKind } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
@@ -40,7 +41,7 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   if (/^\s*(<!doctype html|<html[\s>])/i.test(source))
     throw new ReadError("The file holds HTML. Name it .html to bring it in.", 1);
   const { body, title, language } = frontMatter(source);
-  const markdown = new MarkdownIt({ html: true }).use(footnotes).use(equations);
+  const markdown = new MarkdownIt({ html: true }).use(footnotes).use(definitions).use(equations);
   markdown.set({ maxNesting: DEEPEST });
   // What is a safe address is decided, and counted, in one place for all formats.
   markdown.validateLink = () => true;
@@ -141,10 +142,21 @@ class MarkdownWalk {
         return this.open("list_item");
       case "blockquote_open":
         return this.open("quotation");
+      case "dl_open":
+        return this.open("definition_list");
+      case "dd_open":
+        return this.open("definition");
+      case "dt_open":
+        return builder.openTextblock(builder.inDefinitionList ? "term" : "paragraph");
+      case "dt_close":
+        this.html.endOfBlock();
+        return builder.closeTextblock();
       case "bullet_list_close":
       case "ordered_list_close":
       case "list_item_close":
       case "blockquote_close":
+      case "dl_close":
+      case "dd_close":
         return this.closers.pop()?.();
       case "fence":
       case "code_block":
@@ -180,7 +192,7 @@ class MarkdownWalk {
     }
   }
 
-  private open(kind: "bullet_list" | "ordered_list" | "list_item" | "quotation", start = 1): void {
+  private open(kind: ContainerKind, start = 1): void {
     const opened = this.builder.openContainer(
       kind,
       kind === "ordered_list" ? { start: Math.min(start, 1_000_000) } : {},

@@ -48,6 +48,13 @@ export function writeMarkdown(
         gfmStrikethroughToMarkdown(),
         gfmFootnoteToMarkdown(),
         mathToMarkdown(),
+        // Else a paragraph would be read as the definition of the one before it.
+        {
+          unsafe: [
+            { atBreak: true, character: ":", after: "[\\t ]" },
+            { atBreak: true, character: "~", after: "[\\t ]" },
+          ],
+        },
       ],
       join: [(left, right) => (left.type === "html" && right.type === "html" ? 1 : undefined)],
     },

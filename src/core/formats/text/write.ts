@@ -50,7 +50,7 @@ const words = (node: Node, _carried: unknown, output: TextOutput) => lineText(no
 const within = (node: Node, _carried: unknown, output: TextOutput) => blocksWithin(node, output).join("\n");
 
 const BLOCKS: ByKind<
-  BlockKind | "list_item" | "table_row" | "table_cell" | "table_header",
+  BlockKind | "list_item" | "term" | "definition" | "table_row" | "table_cell" | "table_header",
   [output: TextOutput],
   string
 > = {
@@ -60,6 +60,12 @@ const BLOCKS: ByKind<
   bullet_list: (node, _list, output) => listText(node, () => "- ", output),
   ordered_list: (node, { start }, output) => listText(node, (i) => `${start + i}. `, output),
   list_item: within,
+  definition_list: within,
+  term: words,
+  definition: (node, _definition, output) =>
+    blocksWithin(node, output)
+      .join("\n\n")
+      .replace(/^(?=.)/gm, "    "),
   quotation: (node, _quotation, output) =>
     blocksWithin(node, output)
       .join("\n\n")

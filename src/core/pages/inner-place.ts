@@ -1,0 +1,13 @@
+import type { Look } from "@/core/document";
+import type { Tag } from "./flow";
+
+/** Where a block stands that lies within another. Lengths are points. */
+export interface InnerPlace {
+  readonly x: number;
+  readonly width: number;
+  readonly tag: Tag | null;
+  /** Position before the node, counted from the start of the block around it. */
+  readonly start: number;
+  /** The look of plain paragraphs there. */
+  readonly look: Look;
+}
