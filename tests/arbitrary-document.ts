@@ -7,10 +7,12 @@ import {
   isMark,
   LINK_LOOKS,
   newId,
+  NOTICE_KINDS,
   schema,
   type BookmarkEntry,
   type DestinationId,
   type LinkTarget,
+  type NoticeKind,
   type Series,
 } from "@/core/document";
 
@@ -101,6 +103,7 @@ type Draft =
   | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
   | { kind: "list"; ordered: boolean; items: Piece[][] }
+  | { kind: "notice"; of: NoticeKind; title: Piece[]; paragraphs: Piece[][] }
   | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
   | { kind: "code"; text: string; marked: string | null }
   | { kind: "table"; rows: Piece[][]; caption: Piece[] }
@@ -141,6 +144,15 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
         }),
         { minLength: 1, maxLength: 2 },
       ),
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("notice" as const),
+      of: fc.constantFrom(...NOTICE_KINDS),
+      title: fc.oneof(fc.constant<Piece[]>([]), pieces),
+      paragraphs: fc.array(pieces, { minLength: 1, maxLength: 2 }),
     }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("equation" as const), tex }) },
@@ -214,6 +226,11 @@ function build(drafts: readonly Draft[]): Node {
           { id },
           one.items.map((item) => nodes.list_item.create(null, paragraph(item))),
         );
+      case "notice":
+        return nodes.notice.create({ id, kind: one.of }, [
+          nodes.notice_title.create(null, inline(one.title)),
+          ...one.paragraphs.map(paragraph),
+        ]);
       case "definitions":
         return nodes.definition_list.create(
           { id },

@@ -2,7 +2,7 @@ import type { Destination } from "@/core/destinations";
 
 /**
  * The sign of each kind of destination, so that colour is never the only difference: knot = ring, gate = two posts and a
- * bar, figure = square, table = barred square, equation = two lines, note = dot, fault = triangle.
+ * bar, figure = square, table = barred square, notice = square with a mark, equation = two lines, note = dot, fault = triangle.
  */
 export function Sign({ kind, className = "" }: { kind: SignKind; className?: string }) {
   // Lists show it by the hundred, and a box costs the browser less in every frame than a drawing.
@@ -21,6 +21,7 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
     figure: "text-plum",
     table: "text-plum",
     equation: "text-plum",
+    notice: "text-hemp",
     note: "text-plum",
     contents: "text-tide",
     paragraph: "text-quiet",
@@ -43,6 +44,7 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
       {kind === "figure" && <rect x="2" y="2" width="10" height="10" {...shared} />}
       {kind === "table" && <path d="M2 2h10v10H2zM2 5.5h10M2 8.8h10" {...shared} />}
       {kind === "equation" && <path d="M2 5h10M2 9h10" {...shared} />}
+      {kind === "notice" && <path d="M2 2h10v10H2zM7 4.5v3.2M7 9v.8" {...shared} />}
       {kind === "note" && <circle cx="7" cy="7" r="2.6" fill="currentColor" />}
       {kind === "contents" && <path d="M2 3h10M4 7h8M4 11h8" {...shared} />}
       {kind === "paragraph" && <path d="M9.5 12V2.5M7 12V2.5h5M7 7.5a2.5 2.5 0 0 1 0-5" {...shared} />}
@@ -68,6 +70,7 @@ export const KIND_NAMES: Record<Exclude<SignKind, "fault">, string> = {
   figure: "figure",
   table: "table",
   equation: "equation",
+  notice: "notice",
   note: "note",
   contents: "contents list",
   paragraph: "paragraph",

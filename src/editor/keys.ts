@@ -14,6 +14,7 @@ import { goToNextCell } from "prosemirror-tables";
 import { schema, isKind } from "@/core/document";
 import { splitBlockWithId, toggle } from "./commands/blocks";
 import { backspaceInDefinitions, enterInDefinitions, shiftDefinition } from "./commands/definition-lists";
+import { backspaceInNotice, enterInNotice } from "./commands/notices";
 import { setLevel } from "./commands/levels";
 
 const { nodes } = schema;
@@ -75,13 +76,14 @@ export const manuscriptKeys: Record<string, Command>[] = [
     "Mod-u": toggle("underline"),
     Enter: chainCommands(
       enterInDefinitions,
+      enterInNotice,
       splitListItem(nodes.list_item),
       newlineInCode,
       createParagraphNear,
       liftEmptyBlock,
       splitBlockWithId,
     ),
-    Backspace: chainCommands(chooseGenerated(-1), backspaceInDefinitions),
+    Backspace: chainCommands(chooseGenerated(-1), backspaceInDefinitions, backspaceInNotice),
     Delete: chooseGenerated(1),
     Tab: chainCommands(goToNextCell(1), shiftDefinition(1), sinkListItem(nodes.list_item)),
     "Shift-Tab": chainCommands(goToNextCell(-1), shiftDefinition(-1), liftListItem(nodes.list_item)),

@@ -57,6 +57,7 @@ const FALLBACKS: Record<Destination["kind"], string> = {
   figure: "figure",
   table: "table",
   equation: "equation",
+  notice: "notice",
   contents: "contents",
   note: "note",
   paragraph: "paragraph",

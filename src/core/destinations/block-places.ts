@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { kindOfNode, type BlockKind } from "@/core/document";
 
 /** What a block is as a place that links lead to. */
-export type BlockPlace = "heading" | "figure" | "table" | "equation" | "contents";
+export type BlockPlace = "heading" | "figure" | "table" | "equation" | "notice" | "contents";
 
 /** What each kind of block is as a place; null for one that is a place only where somebody bookmarks it, or by its number. */
 const PLACES = {
@@ -10,6 +10,7 @@ const PLACES = {
   figure: "figure",
   table: "table",
   equation: "equation",
+  notice: "notice",
   contents_list: "contents",
   paragraph: null,
   bullet_list: null,

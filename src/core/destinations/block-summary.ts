@@ -6,6 +6,7 @@ import {
   idOf,
   isKind,
   lineOf,
+  shortened,
   type ByBlock,
   type ByKind,
   type DestinationId,
@@ -106,6 +107,9 @@ interface Found {
   readonly computed: ComputedPiece[];
 }
 
+/** So many letters of its first words a notice without a title is known by. */
+const MOST_IN_NAME = 80;
+
 const byNothing = () => "";
 
 /** What a block is known by in lists and menus; nothing where it has no words that name it. */
@@ -113,6 +117,7 @@ const KNOWN_BY: ByBlock<[], string> = {
   heading: lineOf,
   figure: (node, { alt }) => lineOf(node) || alt,
   table: (node) => lineOf(node.child(0)),
+  notice: (node) => lineOf(node.child(0)) || shortened(lineOf(node.child(1)), MOST_IN_NAME),
   contents_list: (_node, { heading }) => heading,
   paragraph: byNothing,
   bullet_list: byNothing,

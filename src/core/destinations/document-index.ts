@@ -92,6 +92,10 @@ export class DocumentIndex {
     return this.once("tables", () => this.blocksOf("table"));
   }
 
+  get notices(): readonly BlockDestination[] {
+    return this.once("notices", () => this.blocksOf("notice"));
+  }
+
   get equations(): readonly BlockDestination[] {
     return this.once("equations", () => this.blocksOf("equation"));
   }

@@ -116,7 +116,7 @@ export function captionLabels(
   const counts = new Map<string, number>();
   let chapter = 0;
   for (const { id, kind, pos } of places) {
-    if (kind === "contents") continue;
+    if (kind === "contents" || kind === "notice") continue;
     while (chapter < chapters.length && chapters[chapter]!.pos <= pos) {
       chapter++;
       counts.clear();

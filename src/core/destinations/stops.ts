@@ -3,7 +3,16 @@ import { isKind } from "@/core/document";
 import type { DocumentIndex } from "./document-index";
 
 /** What one can step through; pages, matches and findings come from elsewhere. */
-export const STOP_KINDS = ["heading", "bookmark", "figure", "table", "equation", "note", "link"] as const;
+export const STOP_KINDS = [
+  "heading",
+  "bookmark",
+  "figure",
+  "table",
+  "equation",
+  "notice",
+  "note",
+  "link",
+] as const;
 export type StopKind = (typeof STOP_KINDS)[number];
 
 /** A place to stop at. */
@@ -26,6 +35,8 @@ export function stopsOf(index: DocumentIndex, kind: StopKind): readonly Stop[] {
       return index.tables.map(stop);
     case "equation":
       return [...index.equations.map(stop), ...formulas(index.doc)].sort((a, b) => a.from - b.from);
+    case "notice":
+      return index.notices.map(stop);
     case "note":
       return index.notes;
     case "link":

@@ -1,6 +1,7 @@
 import { settingsOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 import type { ListKind } from "@/core/model/list-options";
+import type { NoticeKind } from "@/core/model/notice";
 import { ownEntry } from "@/core/own-entry";
 
 /** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
@@ -21,6 +22,8 @@ export interface FixedWords {
   readonly next: string;
   /** Stands for a heading without words. */
   readonly untitled: string;
+  /** What stands for the title of a notice that has none. */
+  readonly notices: Readonly<Record<NoticeKind, string>>;
   /** What a list of each kind is called at first. */
   readonly lists: Readonly<Record<ListKind, string>>;
 }
@@ -41,12 +44,14 @@ const ENGLISH: FixedWords = {
   up: "Up",
   next: "Next",
   untitled: "Untitled section",
+  notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
   lists: {
     sections: "Contents",
     section: "In this section",
     figures: "Figures",
     tables: "Tables",
     equations: "Equations",
+    notices: "Notices",
     bookmarks: "Bookmarks",
     flagged: "To come back to",
     alphabet: "Index",
@@ -69,12 +74,14 @@ const GERMAN: FixedWords = {
   up: "Nach oben",
   next: "Weiter",
   untitled: "Abschnitt ohne Titel",
+  notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
   lists: {
     sections: "Inhalt",
     section: "In diesem Abschnitt",
     figures: "Abbildungen",
     tables: "Tabellen",
     equations: "Formeln",
+    notices: "Hinweise und Warnungen",
     bookmarks: "Textmarken",
     flagged: "Noch zu erledigen",
     alphabet: "Stichwörter",
@@ -97,12 +104,20 @@ const FRENCH: FixedWords = {
   up: "Niveau supérieur",
   next: "Suivant",
   untitled: "Section sans titre",
+  notices: {
+    note: "Remarque",
+    tip: "Conseil",
+    caution: "Attention",
+    warning: "Avertissement",
+    danger: "Danger",
+  },
   lists: {
     sections: "Sommaire",
     section: "Dans cette section",
     figures: "Figures",
     tables: "Tableaux",
     equations: "Équations",
+    notices: "Avertissements",
     bookmarks: "Signets",
     flagged: "À revoir",
     alphabet: "Index",
@@ -125,12 +140,14 @@ const SPANISH: FixedWords = {
   up: "Subir",
   next: "Siguiente",
   untitled: "Sección sin título",
+  notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
   lists: {
     sections: "Índice",
     section: "En esta sección",
     figures: "Figuras",
     tables: "Tablas",
     equations: "Ecuaciones",
+    notices: "Avisos",
     bookmarks: "Marcadores",
     flagged: "Pendiente",
     alphabet: "Índice alfabético",
@@ -153,12 +170,20 @@ const ITALIAN: FixedWords = {
   up: "Su",
   next: "Successivo",
   untitled: "Sezione senza titolo",
+  notices: {
+    note: "Nota",
+    tip: "Suggerimento",
+    caution: "Attenzione",
+    warning: "Avvertenza",
+    danger: "Pericolo",
+  },
   lists: {
     sections: "Indice",
     section: "In questa sezione",
     figures: "Figure",
     tables: "Tabelle",
     equations: "Equazioni",
+    notices: "Avvertenze",
     bookmarks: "Segnalibri",
     flagged: "Da rivedere",
     alphabet: "Indice analitico",
@@ -181,12 +206,20 @@ const DUTCH: FixedWords = {
   up: "Omhoog",
   next: "Volgende",
   untitled: "Paragraaf zonder titel",
+  notices: {
+    note: "Opmerking",
+    tip: "Tip",
+    caution: "Voorzichtig",
+    warning: "Waarschuwing",
+    danger: "Gevaar",
+  },
   lists: {
     sections: "Inhoud",
     section: "In deze paragraaf",
     figures: "Figuren",
     tables: "Tabellen",
     equations: "Formules",
+    notices: "Waarschuwingen",
     bookmarks: "Bladwijzers",
     flagged: "Nog te doen",
     alphabet: "Register",
@@ -209,12 +242,14 @@ const PORTUGUESE: FixedWords = {
   up: "Subir",
   next: "Seguinte",
   untitled: "Secção sem título",
+  notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
   lists: {
     sections: "Índice",
     section: "Nesta secção",
     figures: "Figuras",
     tables: "Tabelas",
     equations: "Equações",
+    notices: "Avisos",
     bookmarks: "Marcadores",
     flagged: "A rever",
     alphabet: "Índice remissivo",

@@ -30,6 +30,12 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
     case "figure":
     case "table":
       return said(textFrom(index.doc.nodeAt(pos)!, 0), "below");
+    case "notice": {
+      const notice = index.doc.nodeAt(pos)!;
+      // Where it has no title of its own, the word for its kind stands before its words.
+      const titled = notice.child(0).content.size > 0;
+      return said(textFrom(notice.child(titled ? 0 : 1), 0), titled ? "line" : "below");
+    }
     case "equation":
     case "top":
       return null;

@@ -8,6 +8,7 @@ import { equation } from "./blocks/equation";
 import { figure } from "./blocks/figure";
 import { heading } from "./blocks/heading";
 import { bullet_list, list_item, ordered_list } from "./blocks/lists";
+import { notice, notice_title } from "./blocks/notice";
 import { paragraph } from "./blocks/paragraph";
 import { quotation } from "./blocks/quotation";
 import { table, table_caption, table_cell, table_grid, table_header, table_row } from "./blocks/table";
@@ -39,7 +40,15 @@ import {
  */
 
 /** Blocks that stand inside items of lists, quotations and cells as well as directly in a document. */
-export const INNER_KINDS = { paragraph, bullet_list, ordered_list, quotation, code_block, definition_list };
+export const INNER_KINDS = {
+  paragraph,
+  bullet_list,
+  ordered_list,
+  quotation,
+  code_block,
+  definition_list,
+  notice,
+};
 
 /** Blocks that stand directly in a document, and nowhere else. */
 const OUTER_KINDS = { heading, figure, equation, table, rule, page_break, contents_list };
@@ -49,6 +58,7 @@ export const PART_KINDS = {
   list_item,
   term,
   definition,
+  notice_title,
   table_caption,
   table_grid,
   table_row,

@@ -107,3 +107,4 @@ export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
 export { apartInHeaps, heapsIn } from "./heaped-marks";
 export { localeOf } from "./locale";
 export { fromJSON } from "./from-json";
+export { NOTICE_KINDS, noticeKindOf, noticeKindSchema, type NoticeKind } from "./notice";

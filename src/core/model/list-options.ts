@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { fromJSON } from "./from-json";
+import { noticeKindSchema, type NoticeKind } from "./notice";
 
 /**
- * What a generated list lists: sections of the whole document, or of the section it stands in; figures, tables, equations; bookmarks; what is
+ * What a generated list lists: sections of the whole document, or of the section it stands in; figures, tables, equations, notices; bookmarks; what is
  * flagged to come back to; or all places in the order of the alphabet.
  */
 export const LIST_KINDS = [
@@ -11,6 +12,7 @@ export const LIST_KINDS = [
   "figures",
   "tables",
   "equations",
+  "notices",
   "bookmarks",
   "flagged",
   "alphabet",
@@ -29,6 +31,8 @@ export interface EntryEdit {
 export interface ListOptions {
   /** `sections` where it is absent. */
   readonly of?: ListKind | undefined;
+  /** Of a list of notices: only those of these kinds. */
+  readonly notices?: readonly NoticeKind[] | undefined;
   /** Without the numbers of headings, and the labels of figures and tables. */
   readonly plain?: true | undefined;
   /** Without the numbers of pages. */
@@ -74,6 +78,7 @@ export const FIRST_LIST: ListOptions = {};
 /** Checks the options of a list that come from outside. */
 export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   of: z.enum(LIST_KINDS).optional(),
+  notices: z.array(noticeKindSchema).min(1).max(5).optional(),
   plain: z.literal(true).optional(),
   pageless: z.literal(true).optional(),
   leaderless: z.literal(true).optional(),

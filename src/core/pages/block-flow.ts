@@ -107,6 +107,8 @@ const FLOWS: ByBlock<FlowArgs, Flow> = {
   definition_list: listFlow,
   quotation: innerFlow("quotation"),
   code_block: innerFlow("code"),
+  notice: (block, _notice, _label, composition) =>
+    flow(innerStrips(block, wholeWidth(composition), composition), evenly(1.2, composition)),
   figure: (block, _figure, label, composition) =>
     flow(figureStrips(block, label, composition), evenly(1.6, composition)),
   table: (block, _table, label, composition) => {

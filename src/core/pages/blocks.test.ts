@@ -87,9 +87,40 @@ describe("definition lists", () => {
     const list = markdown("Pin\n: A bolt\n").child(0);
     for (let lines = 30; lines < 60; lines++) {
       const layout = await laidOut(createDocument([...fill(lines), list]));
-      const pages = Array.from({ length: layout.pages.length }, (_, i) => words(drawPage(layout, i)));
+      const pages = layout.pages.map((_, i) => words(drawPage(layout, i)));
       const on = (text: string) => pages.findIndex((page) => page.some((item) => item.text.includes(text)));
       expect(on("Pin")).toBe(on("A bolt"));
+    }
+  });
+});
+
+describe("notices", () => {
+  test("have an icon, a title or the word for their kind, and a bar over all of their lines", async () => {
+    const page = await first(markdown("> [!WARNING]\n> one\n>\n> two\n\n> [!TIP] Look up\n> three\n"));
+    expect(find(page, "Warning").font).toMatch(/700/);
+    expect(find(page, "Look up").y).toBeLessThan(find(page, "three").y);
+    expect(() => find(page, "Tip")).toThrow();
+    const bars = page.items.filter((item) => item.kind === "fill" && item.width < 4 && item.height > 8);
+    for (const text of ["Warning", "one", "two", "Look up", "three"])
+      expect(
+        bars.some(
+          (bar) =>
+            bar.kind === "fill" && bar.y < find(page, text).y && bar.y + bar.height > find(page, text).y,
+        ),
+      ).toBe(true);
+    const strokes = page.items.filter((item) => item.kind === "stroke");
+    const { x, y } = find(page, "Warning");
+    expect(strokes.some((line) => line.x < x && Math.abs(line.y - y) < 14)).toBe(true);
+    expect(find(page, "one").x).toBeCloseTo(x);
+  });
+
+  test("keep their title on the page of what they say", async () => {
+    const notice = markdown("> [!NOTE]\n> one\n").child(0);
+    for (let lines = 30; lines < 60; lines++) {
+      const layout = await laidOut(createDocument([...fill(lines), notice]));
+      const pages = layout.pages.map((_, i) => words(drawPage(layout, i)));
+      const on = (text: string) => pages.findIndex((page) => page.some((item) => item.text.includes(text)));
+      expect(on("Note")).toBe(on("one"));
     }
   });
 });

@@ -3,15 +3,12 @@ import { byKind, type ByKind, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Strip, type Tag } from "./flow";
 import { bolder } from "./fonts/font-key";
-import type { InnerPlace } from "./inner-place";
+import type { InnerPlace, SetWithin } from "./inner-place";
 import { textStrips } from "./text-strips";
 
 /** How far in definitions stand, and the space before a term and before a definition, in parts of the size of the words. */
 const INDENT = 1.6;
 const GAP_BEFORE = { term: 0.6, definition: 0.2 };
-
-/** Sets blocks that lie within another. */
-export type SetWithin = (node: Node, place: InnerPlace, composition: Composition, gap: number) => Strip[];
 
 interface Setting {
   readonly list: InnerPlace;

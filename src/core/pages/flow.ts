@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { DestinationId, LinkTarget } from "@/core/document";
+import type { DestinationId, LinkTarget, NoticeKind } from "@/core/document";
 import type { SetText } from "./text/set-text";
 import type { TextStyle } from "./text/text-style";
 
@@ -127,7 +127,18 @@ export interface EquationContent {
 /** What is drawn behind a strip, over the space before it too. */
 export type Ground =
   | { readonly kind: "bar"; readonly x: number; readonly width: number; readonly colour: string }
-  | { readonly kind: "wash"; readonly x: number; readonly width: number; readonly colour: string };
+  | { readonly kind: "wash"; readonly x: number; readonly width: number; readonly colour: string }
+  | IconGround;
+
+/** The icon of a notice, `y` below the strip's top. */
+export interface IconGround {
+  readonly kind: "icon";
+  readonly notice: NoticeKind;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly colour: string;
+}
 
 /** The line of a place in the contents list. */
 export interface LineTarget {

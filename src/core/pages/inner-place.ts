@@ -1,5 +1,7 @@
+import type { Node } from "prosemirror-model";
 import type { Look } from "@/core/document";
-import type { Tag } from "./flow";
+import type { Composition } from "./composition";
+import type { Strip, Tag } from "./flow";
 
 /** Where a block stands that lies within another. Lengths are points. */
 export interface InnerPlace {
@@ -11,3 +13,12 @@ export interface InnerPlace {
   /** The look of plain paragraphs there. */
   readonly look: Look;
 }
+
+/** Sets the blocks within a node, from its child `first` on. */
+export type SetWithin = (
+  node: Node,
+  place: InnerPlace,
+  composition: Composition,
+  gap: number,
+  first?: number,
+) => Strip[];

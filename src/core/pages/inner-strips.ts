@@ -4,7 +4,8 @@ import type { Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Ground, type Strip, type Tag } from "./flow";
 import { definitionStrips } from "./definition-strips";
-import type { InnerPlace } from "./inner-place";
+import type { InnerPlace, SetWithin } from "./inner-place";
+import { noticeStrips } from "./notice-strips";
 import { setText } from "./text/set-text";
 import { colourOnPaper } from "./text/text-style";
 import { textSource } from "./text/text-source";
@@ -42,24 +43,30 @@ const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, dep
     quotationStrips(node, place, composition, depth),
   code_block: (node, _code, place, composition) => codeStrips(node, place, composition),
   definition_list: (node, _list, place, composition, depth) =>
-    definitionStrips(node, place, composition, (of, at, how, gap) =>
-      childStrips(of, at, how, gap, depth + 1),
-    ),
+    definitionStrips(node, place, composition, setWithin(depth + 1)),
+  notice: (node, _notice, place, composition, depth) =>
+    noticeStrips(node, place, composition, setWithin(depth)),
 };
 
-/** Children of a node, one below the other, with the space between blocks of their look. */
+const setWithin =
+  (depth: number): SetWithin =>
+  (node, place, composition, gap, first) =>
+    childStrips(node, place, composition, gap, depth, first);
+
+/** Children of a node from `first` on, one below the other, with the space between blocks of their look. */
 export function childStrips(
   node: Node,
   place: Omit<InnerPlace, "start"> & { start: number },
   composition: Composition,
   gap: number,
   depth = 0,
+  first = 0,
 ): Strip[] {
   const strips: Strip[] = [];
   let { start } = place;
   node.forEach((child, _offset, i) => {
-    const own = innerStrips(child, { ...place, start }, composition, depth);
-    if (i > 0 && own[0]) own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap) });
+    const own = i < first ? [] : innerStrips(child, { ...place, start }, composition, depth);
+    if (i > first && own[0]) own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap) });
     for (const strip of own) strips.push(strip);
     start += child.nodeSize;
   });

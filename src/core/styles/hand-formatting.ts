@@ -42,6 +42,8 @@ const STYLES: ByKind<BlockKind | PartKind | "note", [], StyleName | null> = {
   bullet_list: body,
   ordered_list: body,
   definition_list: body,
+  notice: body,
+  notice_title: body,
   table: body,
   equation: none,
   rule: none,

@@ -6,3 +6,5 @@ export { bolder, styleRules } from "./rules";
 export { handFormatting, looksLike, styleAt, type HandFormatting } from "./hand-formatting";
 export { READY_SHEETS } from "./ready-sheets";
 export { FACE_NAMES, STYLE_TITLES } from "./titles";
+export { documentRules } from "./document-rules";
+export { noticeRules } from "./notice-rules";

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
 import { wordsOfHtml } from "#tests/words-of-html";
+import { paragraph } from "#tests/editing";
 import { laidOut } from "#tests/page-fonts";
 import type { Node } from "prosemirror-model";
 import {
@@ -18,6 +19,7 @@ import {
   type ListKind,
   type ListOptions,
   type ReturnRule,
+  type NoticeKind,
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "@/core/formats";
@@ -259,4 +261,22 @@ describe("a list of any kind in any document", () => {
       );
     },
   );
+});
+
+test("notices are listed, all or of some kinds, each with the word for its kind", () => {
+  const { notice, notice_title, contents_list } = schema.nodes;
+  const noticeOf = (kind: NoticeKind, title: string, words: string) =>
+    notice.create({ kind }, [notice_title.create(null, title ? schema.text(title) : []), paragraph(words)]);
+  const listed = (options: ListOptions) => {
+    const list = contents_list.create({ list: { of: "notices", ...options } });
+    const doc = createDocument([
+      noticeOf("tip", "", "Look up."),
+      noticeOf("warning", "At night", "Mind the dome."),
+      list,
+      noticeOf("danger", "", "High voltage."),
+    ]);
+    return listEntries(indexDocument(doc), doc.child(2)).map(({ number, text }) => `${number} ${text}`);
+  };
+  expect(listed({})).toEqual(["Tip. Look up.", "Warning. At night", "Danger. High voltage."]);
+  expect(listed({ notices: ["warning", "danger"] })).toEqual(["Warning. At night", "Danger. High voltage."]);
 });

@@ -124,6 +124,8 @@ function entriesByRule(index: DocumentIndex, list: Node): readonly ContentsEntry
       return index.tables.map((place) => captioned(place, index));
     case "equations":
       return index.equations.map((place) => captioned(place, index));
+    case "notices":
+      return noticesListed(index, options);
     case "bookmarks":
       return tagged(index, options).map((place) => flat(place, index));
     case "flagged":
@@ -268,6 +270,15 @@ function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
   return { ...flat(place, index), text: place.name, number: `${label}.` };
 }
 
+/** Notices, each with the word for its kind before it where it has a title of its own. */
+function noticesListed(index: DocumentIndex, { notices }: ListOptions): readonly ContentsEntry[] {
+  return index.notices.flatMap((place) => {
+    const { kind } = asKind(index.doc.child(place.block), "notice")!;
+    if (notices && !notices.includes(kind)) return [];
+    return [{ ...flat(place, index), number: `${fixedWordsOf(index.doc).notices[kind]}.` }];
+  });
+}
+
 function tagged(index: DocumentIndex, { tag }: ListOptions): readonly Bookmark[] {
   if (!tag) return index.bookmarks;
   const wanted = tag.replace(/^#/, "").toLowerCase();
@@ -300,6 +311,7 @@ export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
   figures: "No figures yet.",
   tables: "No tables yet.",
   equations: "No equations yet.",
+  notices: "No notices of these kinds yet.",
   bookmarks: "No bookmarks yet.",
   flagged: "Nothing is flagged to come back to.",
   alphabet: "Nothing has a name yet.",

@@ -85,6 +85,7 @@ const HAS_SPACE_ABOVE: Readonly<Record<BlockKind, boolean>> = {
   heading: true,
   quotation: true,
   code_block: true,
+  notice: true,
   figure: true,
   equation: true,
   table: true,

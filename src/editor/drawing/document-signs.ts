@@ -205,6 +205,7 @@ const LABELS: Readonly<Record<BlockPlace, (label: string) => string>> = {
   equation: (label) => `(${label})`,
   figure: (label) => `${label}. `,
   table: (label) => `${label}. `,
+  notice: (label) => label,
   contents: (label) => label,
 };
 

@@ -14,6 +14,7 @@ const MORE: Readonly<Record<BlockKind, number>> = {
   ordered_list: 0,
   quotation: 0,
   code_block: 0,
+  notice: 30,
   definition_list: 0,
   equation: 0,
   table: 0,

@@ -1,8 +1,9 @@
 import { closeHistory } from "prosemirror-history";
 import type { ResolvedPos } from "prosemirror-model";
 import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
-import { schema, isKind } from "@/core/document";
+import { schema, isKind, noticeKindOf, type NoticeKind } from "@/core/document";
 import { linkRange } from "../commands/links";
+import { makeNotice } from "../commands/notices";
 import { inOneChunk, type ChunkLayout } from "./chunk-layout";
 import { typedAddress } from "./typed-address";
 
@@ -15,7 +16,7 @@ interface TypingHost {
 
 /**
  * Does what a text that is typed means beyond its letters, where the view would do something else: on a chosen block, over a border
- * between chunks, for `>>` and behind an address. False where the view is to type it itself. The range is one of the drawing.
+ * between chunks, for `>>`, behind an address, and behind `!warning` and the like at the beginning of a paragraph. False where the view is to type it itself. The range is one of the drawing.
  */
 export function typeText(
   host: TypingHost,
@@ -37,6 +38,18 @@ export function typeText(
     host.ask("link");
     return true;
   }
+  const kind = text === " " && from === to ? typedNotice($from) : null;
+  if (kind) {
+    host.dispatch(tr.insertText(text, from));
+    // A step of its own, so that one undo gives back what was typed.
+    const { $from: $now } = host.state.selection;
+    const typed = closeHistory(host.state.tr.delete($now.start(), $now.pos));
+    makeNotice(kind)(host.state.apply(typed), (made) => {
+      for (const step of made.steps) typed.step(step);
+      host.dispatch(typed.setSelection(made.selection));
+    });
+    return true;
+  }
   const address = text === " " && from === to ? typedAddress($from) : null;
   if (address) {
     host.dispatch(tr.insertText(text, from));
@@ -55,4 +68,13 @@ function opensPicker($at: ResolvedPos): boolean {
   if (isKind($at.parent, "code_block")) return false;
   const before = $at.parent.textBetween(Math.max(0, $at.parentOffset - 2), $at.parentOffset, undefined, " ");
   return /^(?:\s)?>$/u.test(before);
+}
+
+/** The kind of notice whose sign was typed as the whole of a paragraph that may become one: `!warning`. */
+function typedNotice($at: ResolvedPos): NoticeKind | null {
+  const { parent } = $at;
+  if (!isKind(parent, "paragraph") || $at.parentOffset !== parent.content.size || parent.content.size > 12)
+    return null;
+  const word = /^!(\w+)$/.exec(parent.textContent)?.[1];
+  return word ? noticeKindOf(word) : null;
 }

@@ -3,7 +3,7 @@ import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
 import { StyleRules } from "@/components/style-rules";
 import { UNKNOWN_SHELF } from "@/core/links";
-import { styleRules } from "@/core/styles";
+import { documentRules } from "@/core/styles";
 
 /** A document as it was, to be read only. */
 export function OlderText({ doc }: { doc: Node }) {
@@ -41,7 +41,7 @@ export function OlderText({ doc }: { doc: Node }) {
       lang={settingsOf(doc).language}
       className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
     >
-      <StyleRules>{styleRules(settingsOf(doc).styles, ".older-text")}</StyleRules>
+      <StyleRules>{documentRules(settingsOf(doc), ".older-text")}</StyleRules>
       <div ref={place} className="older-text reading mx-auto max-w-160" />
     </div>
   );

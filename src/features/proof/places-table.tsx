@@ -34,6 +34,7 @@ const PARTS: readonly Part<Row>[] = [
   },
   { label: "Figures", has: ({ place }) => place.kind === "figure" },
   { label: "Tables", has: ({ place }) => place.kind === "table" },
+  { label: "Notices", has: ({ place }) => place.kind === "notice" },
   { label: "Equations", has: ({ place }) => place.kind === "equation" },
 ];
 

@@ -38,7 +38,8 @@ import { DropdownMenu, Toolbar } from "radix-ui";
 import { useEffect, useRef, type ReactNode } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { Sign } from "@/components/signs";
-import { schema, type ListKind } from "@/core/document";
+import { NOTICE_KINDS, schema, type ListKind } from "@/core/document";
+import { NOTICE_NAMES, NoticeSign } from "@/components/notice-sign";
 import { newList } from "@/core/wayfinding";
 import {
   align,
@@ -49,6 +50,7 @@ import {
   generatedMenu,
   hasMark,
   insertBlock,
+  makeNotice,
   insertComputation,
   insertEquation,
   insertFormula,
@@ -386,6 +388,19 @@ function Insert() {
         <Item onSelect={() => session.run(insertBlock(nodes.page_break.create()))}>
           <ScissorsLineDashed size={15} aria-hidden /> Page break
         </Item>
+        <Group label="Notice" />
+        {NOTICE_KINDS.map((kind) => (
+          <Item
+            key={kind}
+            keys={`!${kind} `}
+            onSelect={() =>
+              session.run(makeNotice(kind)) ||
+              session.say("A notice holds paragraphs, lists, quotations and code. Choose some of those.")
+            }
+          >
+            <NoticeSign kind={kind} /> {NOTICE_NAMES[kind]}
+          </Item>
+        ))}
       </Menu>
     </>
   );

@@ -1,7 +1,16 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, KeptField } from "@/components/field";
-import { asKind, fixedWordsOf, idOf, isListTitle, MOST_IN_PAGE_LINE, type ListKind } from "@/core/document";
+import { NOTICE_NAMES } from "@/components/notice-sign";
+import {
+  asKind,
+  fixedWordsOf,
+  idOf,
+  isListTitle,
+  MOST_IN_PAGE_LINE,
+  NOTICE_KINDS,
+  type ListKind,
+} from "@/core/document";
 import { isMenu, kindOf, optionsOf, levelsOf } from "@/core/wayfinding";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
@@ -14,6 +23,7 @@ const KINDS: readonly { value: ListKind; label: string }[] = [
   { value: "figures", label: "Figures" },
   { value: "tables", label: "Tables" },
   { value: "equations", label: "Equations" },
+  { value: "notices", label: "Notices and warnings" },
   { value: "bookmarks", label: "Bookmarks" },
   { value: "flagged", label: "What is flagged to come back to" },
   { value: "alphabet", label: "All places by the alphabet" },
@@ -40,6 +50,7 @@ export function ListSettings({ list }: { list: Node }) {
   const session = useSession();
   const kind = kindOf(list);
   const options = optionsOf(list);
+  const listed = options.notices ?? NOTICE_KINDS;
   const sections = kind === "sections" || kind === "section";
   const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
   const set = (changed: Parameters<typeof setListOptions>[2]) =>
@@ -80,6 +91,24 @@ export function ListSettings({ list }: { list: Node }) {
         value={asKind(list, "contents_list")!.heading}
         onKeep={(title) => change((tr, pos) => tr.setNodeAttribute(pos, "heading", title))}
       />
+      {kind === "notices" && (
+        <fieldset>
+          <legend className="mb-1 text-quiet">Of these kinds</legend>
+          <div className="flex flex-wrap gap-x-4 gap-y-1">
+            {NOTICE_KINDS.map((one) => (
+              <Check
+                key={one}
+                label={NOTICE_NAMES[one]}
+                checked={listed.includes(one)}
+                onChange={(checked) => {
+                  const kinds = NOTICE_KINDS.filter((it) => (it === one ? checked : listed.includes(it)));
+                  if (kinds.length > 0) set({ notices: kinds.length === NOTICE_KINDS.length ? null : kinds });
+                }}
+              />
+            ))}
+          </div>
+        </fieldset>
+      )}
       {kind === "sections" && (
         <div className="grid grid-cols-2 gap-3">
           <Choice

@@ -1,7 +1,8 @@
+import { settingsOf } from "@/core/document";
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { Button } from "@/components/button";
 import { StyleRules } from "@/components/style-rules";
-import { styleRules } from "@/core/styles";
+import { documentRules } from "@/core/styles";
 import { useSession, useSessionValue } from "@/editor";
 import { useWholeText } from "./whole-text";
 
@@ -55,8 +56,9 @@ export function Manuscript() {
 
 /** The document's style sheet at work. */
 function Looks() {
-  const sheet = useSessionValue((it) => it.index.sheet);
-  const rules = useMemo(() => styleRules(sheet, ".manuscript"), [sheet]);
+  const styles = useSessionValue((it) => it.index.sheet);
+  const language = useSessionValue((it) => settingsOf(it.state.doc).language);
+  const rules = useMemo(() => documentRules({ styles, language }, ".manuscript"), [styles, language]);
   return <StyleRules>{rules}</StyleRules>;
 }
 

@@ -15,6 +15,7 @@ import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { EquationField, SelectedFormula } from "./equation-field";
 import { FigureOptions } from "./figure-options";
 import { ListSettings } from "./list-settings";
+import { NoticeOptions } from "./notice-options";
 import { SelectedComputation } from "./selected-computation";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
@@ -47,6 +48,7 @@ function SelectedBlock() {
       {place.kind === "heading" && <SeriesChoice block={block} />}
       {place.kind === "figure" && <FigureOptions block={block} />}
       {place.kind === "table" && <TableOptions />}
+      {place.kind === "notice" && <NoticeOptions block={block} />}
       {place.kind === "equation" && <EquationField node={block} />}
       {place.kind === "contents" && <ListSettings list={block} />}
       <PlaceFacts place={place} />

@@ -9,6 +9,7 @@ const NAMES: Record<StepKind, string> = {
   figure: "Figures",
   table: "Tables",
   equation: "Equations",
+  notice: "Notices",
   note: "Notes",
   link: "Links",
   page: "Pages",

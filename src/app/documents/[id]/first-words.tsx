@@ -1,6 +1,6 @@
 import { settingsOf } from "@/core/document";
 import { cookies } from "next/headers";
-import { styleRules } from "@/core/styles";
+import { documentRules } from "@/core/styles";
 import { firstWords } from "@/editor/first-words/first-words";
 import { openingPlace, PLACES_COOKIE, readTold } from "@/editor/opening-place";
 import { PlainOpening } from "@/features/frame/document-frame";
@@ -22,7 +22,7 @@ async function wordsOf(id: string) {
   if (place?.block === null) return null;
   return {
     title: settingsOf(index.doc).title || "Untitled",
-    looks: styleRules(index.sheet, ".manuscript"),
+    looks: documentRules(settingsOf(index.doc), ".manuscript"),
     html: firstWords(index, place?.block ?? 0),
   };
 }

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { connection } from "next/server";
 import { attachedFiles, settingsOf } from "@/core/document";
 import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/formats/html";
-import { styleRules } from "@/core/styles";
+import { documentRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
 import { pagesAskedFor } from "@/pdf-thread";
@@ -46,7 +46,7 @@ export default async function ReadPage({ params }: Props) {
       id={id}
       title={settingsOf(index.doc).title || "Untitled"}
       language={settingsOf(index.doc).language}
-      looks={styleRules(index.sheet, ".reading")}
+      looks={documentRules(settingsOf(index.doc), ".reading")}
       html={documentHtml(output)}
       files={attachedFiles(index.registry).map((file) => ({ id: file.id, name: file.name, size: file.size }))}
       contents={contents.map((entry) => ({

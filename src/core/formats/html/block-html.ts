@@ -3,6 +3,7 @@ import { noteNumber } from "@/core/destinations";
 import {
   asKind,
   byKind,
+  fixedWordsOf,
   idOf,
   isKind,
   settingsOf,
@@ -120,39 +121,50 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
   });
 }
 
-const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition", [BlockFrame], string> = {
-  heading: (node, { id, level, series, short, align }, { own, aliases, output }) => {
-    const told = [
-      own,
-      series ? ` data-series="${series}"` : "",
-      short ? ` data-short="${escapeHtml(short)}"` : "",
-      aligned(align),
-    ].join("");
-    const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
-    return `<h${level}${told}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
-  },
-  paragraph: (node, { align }, { output }) => `<p${aligned(align)}>${inlineHtml(node, output)}</p>`,
-  bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
-  ordered_list: (node, { start }, { output }) =>
-    `<ol${start === 1 ? "" : ` start="${start}"`}>${childrenHtml(node, output)}</ol>`,
-  list_item: (node, _item, { output }) => `<li>${itemHtml(node, output)}</li>`,
-  definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
-  term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
-  definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
-  quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,
-  code_block: (node, { language }, { output }) =>
-    `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`,
-  figure: figureHtml,
-  table: tableHtml,
-  equation: (_node, { id, tex }, { own, aliases, output }) => {
-    const label = id ? output.index.captions.get(id) : undefined;
-    const number = label ? `<span class="label" data-generated="number">(${escapeHtml(label)})</span>` : "";
-    return `<div${own} class="equation-line">${aliases}${equationHtml(tex, "equation")}${number}</div>`;
-  },
-  rule: () => "<hr>",
-  page_break: () => `<hr class="page-break" style="break-after: page">`,
-  contents_list: contentsHtml,
-};
+const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_title", [BlockFrame], string> =
+  {
+    heading: (node, { id, level, series, short, align }, { own, aliases, output }) => {
+      const told = [
+        own,
+        series ? ` data-series="${series}"` : "",
+        short ? ` data-short="${escapeHtml(short)}"` : "",
+        aligned(align),
+      ].join("");
+      const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
+      return `<h${level}${told}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
+    },
+    paragraph: (node, { align }, { output }) => `<p${aligned(align)}>${inlineHtml(node, output)}</p>`,
+    bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
+    ordered_list: (node, { start }, { output }) =>
+      `<ol${start === 1 ? "" : ` start="${start}"`}>${childrenHtml(node, output)}</ol>`,
+    list_item: (node, _item, { output }) => `<li>${itemHtml(node, output)}</li>`,
+    definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
+    term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
+    definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
+    quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,
+    code_block: (node, { language }, { output }) =>
+      `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`,
+    notice: (node, { kind }, { own, aliases, output }) => {
+      const word = escapeHtml(fixedWordsOf(output.index.doc).notices[kind]);
+      const title =
+        node.child(0).content.size > 0
+          ? blockHtml(node.child(0), output)
+          : `<p class="notice-title" data-generated="title">${word}</p>`;
+      const said = node.content.content.slice(1).map((child) => blockHtml(child, output));
+      return `<aside${own} class="notice" data-notice="${kind}" role="note" aria-label="${word}">${aliases}${title}${said.join("")}</aside>`;
+    },
+    notice_title: (node, _title, { output }) => `<p class="notice-title">${inlineHtml(node, output)}</p>`,
+    figure: figureHtml,
+    table: tableHtml,
+    equation: (_node, { id, tex }, { own, aliases, output }) => {
+      const label = id ? output.index.captions.get(id) : undefined;
+      const number = label ? `<span class="label" data-generated="number">(${escapeHtml(label)})</span>` : "";
+      return `<div${own} class="equation-line">${aliases}${equationHtml(tex, "equation")}${number}</div>`;
+    },
+    rule: () => "<hr>",
+    page_break: () => `<hr class="page-break" style="break-after: page">`,
+    contents_list: contentsHtml,
+  };
 
 /** The blocks within a node. */
 function childrenHtml(node: Node, output: HtmlOutput): string {

@@ -1,3 +1,4 @@
+import { isNoticeTitle, noticeOfElement } from "./notices";
 import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import {
@@ -46,6 +47,9 @@ const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
 ]);
 
 const VOID = elementNames("area base br col embed frame hr img input link meta param source track wbr");
+/** What may hold the title of a notice, and the parts of a table. */
+const NOTICE_TITLES = elementNames("p div span summary header strong h1 h2 h3 h4 h5 h6");
+const TABLE_PARTS = elementNames("tbody thead tfoot tr td th col colgroup");
 /** Wrappers that part blocks of text but are no block themselves. */
 const WRAPPERS = elementNames(
   "address article aside body center details dialog div fieldset footer form header hgroup html legend main nav search section summary noscript",
@@ -75,6 +79,8 @@ export class HtmlReading implements TokenHandler {
   styles: StyleSheet | null = null;
 
   private readonly open = new OpenElements();
+  /** How many tables are open that only lay out a notice. */
+  private laidOut = 0;
   private waitingText = "";
   /** Whether the tokenizer holds back no signs: the last that it told of was a tag. */
   private afterTag = false;
@@ -305,6 +311,27 @@ export class HtmlReading implements TokenHandler {
       this.open.push(name, "silent");
       return true;
     }
+    const notice = noticeOfElement(name, attributes);
+    if (notice) {
+      builder.closeTextblock();
+      anchored();
+      const opened = builder.openContainer("notice", { kind: notice });
+      block(() => (opened ? builder.closeContainer("notice") : builder.closeTextblock()));
+      return true;
+    }
+    if (builder.inEmptyNotice && NOTICE_TITLES.has(name) && isNoticeTitle(attributes)) {
+      builder.openTextblock("notice_title");
+      anchored();
+      block(() => builder.closeTextblock(), {}, false);
+      return true;
+    }
+    if (this.laidOut > 0 && TABLE_PARTS.has(name)) return this.startLayout(name, attributes);
+    if (name === "table" && builder.inEmptyNotice) {
+      // Some tools part the sign of a notice from its words by a table.
+      this.laidOut++;
+      block(() => void this.laidOut--);
+      return true;
+    }
     const level = HEADING.exec(name)?.[1];
     if (level) {
       builder.openTextblock("heading", {
@@ -443,6 +470,14 @@ export class HtmlReading implements TokenHandler {
       this.wrapperId(id, attributes.get("data-name") ?? null);
     if (isPageBreak(attributes)) builder.addLeaf("page_break");
     block(() => builder.closeImplied(), {}, false);
+    return true;
+  }
+
+  /** A part of a table that only lays out a notice: what shows its sign is passed over. */
+  private startLayout(name: string, attributes: Attributes): true {
+    if (VOID.has(name)) return true;
+    const isSign = /(?:^|[\s_-])icon(?:$|\s)/.test(attributes.get("class") ?? "");
+    this.open.push(name, isSign ? "silent" : "block", { leave: () => this.builder.closeImplied() });
     return true;
   }
 

@@ -7,6 +7,7 @@ import {
   isKind,
   lineOf,
   newId,
+  noticeKindOf,
   pictureName,
   recognisePicture,
   RETURNS_NONE,
@@ -36,9 +37,9 @@ import { tableGrid, type CellDraft } from "./table-grid";
 
 const { nodes, marks: markTypes } = schema;
 
-type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "caption";
+type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "notice_title" | "caption";
 export type ContainerKind =
-  "quotation" | "bullet_list" | "ordered_list" | "definition_list" | "list_item" | "definition";
+  "notice" | "quotation" | "bullet_list" | "ordered_list" | "definition_list" | "list_item" | "definition";
 
 /** What stands in a list of each kind, and is opened where something else is to stand there; null for what holds blocks itself. */
 const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | null>> = {
@@ -46,6 +47,7 @@ const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | null>> 
   ordered_list: "list_item",
   definition_list: "definition",
   quotation: null,
+  notice: null,
   list_item: null,
   definition: null,
 };
@@ -53,9 +55,11 @@ const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | null>> 
 /** The list that is opened where an item is met outside of any. */
 const LISTS = { list_item: "bullet_list", definition: "definition_list" } as const;
 
-/** What a reader may say of a block of text, and of a list. */
+/** What a reader may say of a block of text, and of what holds blocks. */
 export type TextCarried = Partial<NodeAttributes["heading"] & NodeAttributes["code_block"]>;
-export type ListCarried = Partial<NodeAttributes["bullet_list"] & NodeAttributes["ordered_list"]>;
+export type ContainerCarried = Partial<
+  NodeAttributes["bullet_list"] & NodeAttributes["ordered_list"] & NodeAttributes["notice"]
+>;
 
 interface OpenTextblock {
   kind: TextblockKind;
@@ -67,7 +71,13 @@ interface OpenTextblock {
 }
 
 type OpenContainer =
-  | { kind: ContainerKind; carried: ListCarried; children: Node[] }
+  | {
+      kind: ContainerKind;
+      carried: ContainerCarried;
+      children: Node[];
+      /** Those of the container itself, where it is a place of its own. */
+      anchors?: NamedAnchor[];
+    }
   | { kind: "cell"; cell: CellDraft; children: Node[] };
 
 interface OpenTable {
@@ -274,6 +284,18 @@ export class DocumentBuilder {
       return;
     }
     const insideContainer = this.containers.length > 0;
+    if (block.kind === "notice_title" || block.kind === "heading") {
+      const around = this.containers.at(-1);
+      if (around?.kind === "notice" && around.children.length === 0) {
+        if (inline.length > 0)
+          this.place(this.places.withPoints(nodes.notice_title.create(null, inline), block.anchors));
+        return;
+      }
+    }
+    if (block.kind === "notice_title") {
+      const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
+      return this.place(this.places.withPoints(nodes.paragraph.create(null, bold), block.anchors));
+    }
     if (block.kind === "heading" && insideContainer) {
       this.dropped.add(
         "heading inside a list, quotation or table",
@@ -328,7 +350,7 @@ export class DocumentBuilder {
   // Containers
 
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
-  openContainer(kind: ContainerKind, carried: ListCarried = {}): boolean {
+  openContainer(kind: ContainerKind, carried: ContainerCarried = {}): boolean {
     this.closeTextblock();
     if (this.note) return false;
     if (this.containers.length >= LIMITS.nesting * 2) {
@@ -338,7 +360,8 @@ export class DocumentBuilder {
     const item = this.itemWanted;
     if (isItem(kind) && kind !== item) this.containers.push({ kind: LISTS[kind], carried: {}, children: [] });
     else if (item && kind !== item) this.containers.push({ kind: item, carried: {}, children: [] });
-    this.containers.push({ kind, carried, children: [] });
+    const anchors = kind === "notice" ? { anchors: this.takePending() } : {};
+    this.containers.push({ kind, carried, children: [], ...anchors });
     return true;
   }
 
@@ -372,7 +395,30 @@ export class DocumentBuilder {
 
   private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
     if (isItem(open.kind)) this.containers.at(-1)!.children.push(itemOf(open.kind, open.children));
+    else if (open.kind === "notice") this.finishNotice(open.children, open.carried, open.anchors ?? []);
     else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
+  }
+
+  /** Whether a notice is open that holds nothing yet. */
+  get inEmptyNotice(): boolean {
+    const open = this.containers.at(-1);
+    return open?.kind === "notice" && open.children.length === 0 && !this.textblock;
+  }
+
+  /** A title that says no more than the kind does is none. */
+  private finishNotice(children: readonly Node[], carried: ContainerCarried, anchors: NamedAnchor[]): void {
+    if (children.length === 0) return void (this.pending = [...anchors, ...this.pending]);
+    const { kind = "note" } = carried;
+    const own = isKind(children[0], "notice_title") ? children[0]! : null;
+    const said = own ? children.slice(1) : children;
+    const word = own && noticeKindOf(lineOf(own).replace(/\s*[:!.]*$/u, ""));
+    const title = own && word !== kind ? own : nodes.notice_title.create();
+    const nested = this.containers.length > 0;
+    const whole = [
+      nested ? this.places.withPoints(title, anchors) : title,
+      ...(said.length > 0 ? said : [nodes.paragraph.create()]),
+    ];
+    this.placeNamed(nodes.notice.create({ kind }, whole), nested ? [] : anchors);
   }
 
   // Tables

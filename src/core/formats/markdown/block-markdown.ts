@@ -10,7 +10,7 @@ import {
 } from "@/core/document";
 import { blockHtml } from "../html/block-html";
 import { contentsMarkdown } from "./contents-markdown";
-import { shortTitleAttribute } from "./conventions";
+import { noticeSign, shortTitleAttribute } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
 import { html, mapChildren, type MarkdownOutput } from "./markdown-output";
 import { tableMarkdown } from "./table-markdown";
@@ -36,6 +36,10 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   quotation: within,
   code_block: within,
   definition_list: within,
+  notice: (node, notice, pos, output) => [
+    ...output.anchorBefore(notice.id),
+    noticeMarkdown(node, notice, pos, output),
+  ],
   figure: (node, figure, _pos, output) => [figureMarkdown(node, figure, output)],
   table: tableMarkdown,
   equation: (_node, { id, tex }, _pos, output) => [...output.anchorBefore(id), { type: "math", value: tex }],
@@ -57,12 +61,31 @@ const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockConte
   }),
   // CommonMark has no sign for it.
   definition_list: (node, _list, _pos, output) => html(blockHtml(node, output.html)),
+  notice: noticeMarkdown,
   // Nothing but letters stands between the fences.
   code_block: (node, { language }, _pos, output) =>
     node.childCount > 1 || node.firstChild?.marks.length
       ? html(blockHtml(node, output.html))
       : { type: "code", lang: language || null, value: node.textContent },
 };
+
+/** A quotation that begins with a sign for the notice's kind, as several programs know it; its title follows in the same line. */
+function noticeMarkdown(
+  node: Node,
+  { kind }: NodeAttributes["notice"],
+  pos: number,
+  output: MarkdownOutput,
+): BlockContent {
+  const title = inlineMarkdown(node.child(0), pos + 2, output);
+  const [, ...said] = mapChildren(node, pos + 1, (child, at) =>
+    isKind(child, "notice_title") ? html("") : innerMarkdown(child, at, output),
+  );
+  const sign: PhrasingContent[] = [
+    html(noticeSign(kind)),
+    ...(title.length > 0 ? [html(" "), ...title] : []),
+  ];
+  return { type: "blockquote", children: [{ type: "paragraph", children: sign }, ...said] };
+}
 
 function headingMarkdown(
   node: Node,

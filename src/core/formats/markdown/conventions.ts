@@ -1,4 +1,11 @@
-import { listOptionsFrom, returnAlsoFrom, shortTitleFrom, type ReturnRule } from "@/core/document";
+import {
+  listOptionsFrom,
+  noticeKindOf,
+  returnAlsoFrom,
+  shortTitleFrom,
+  type NoticeKind,
+  type ReturnRule,
+} from "@/core/document";
 
 /*
  * What CommonMark has no words for, kept in comments and plain lines that other programs show sensibly or not at all.
@@ -83,4 +90,16 @@ export function returnsRule(text: string): ReturnRule | null {
 /** `Table: …` right after a table is its caption. */
 export function tableCaption(text: string): string | null {
   return /^\s*Table:\s*(\S[\s\S]*)$/.exec(text)?.[1] ?? null;
+}
+
+/** The sign with which a quotation begins that is a notice. */
+export function noticeSign(kind: NoticeKind): string {
+  return `[!${kind.toUpperCase()}]`;
+}
+
+/** The kind of a notice whose sign a text begins with, and what follows the sign in its line; null where none stands. */
+export function noticeIn(text: string): { readonly kind: NoticeKind; readonly rest: string } | null {
+  const [, word, rest] = /^\[!([A-Za-z]+)\][-+]?[ \t]*(.*)$/s.exec(text) ?? [];
+  const kind = noticeKindOf(word);
+  return kind ? { kind, rest: rest! } : null;
 }

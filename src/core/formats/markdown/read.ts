@@ -6,6 +6,7 @@ import {
   decodeSafely,
   idOf,
   lineOf,
+  noticeKindOf,
   schema,
   seriesFrom,
   type DestinationId,
@@ -13,7 +14,7 @@ import {
   type Series,
 } from "@/core/document";
 import { anchorFrom } from "@/core/destinations";
-import { DocumentBuilder, type ContainerKind } from "../intake/document-builder";
+import { DocumentBuilder, type ContainerCarried, type ContainerKind } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
@@ -21,6 +22,7 @@ import { HtmlReading } from "../html/html-reading";
 import { alignmentOf } from "../html/inline-marks";
 import { InlineHtml } from "./inline-html";
 import { equations } from "./equations";
+import { noticesAsQuotations, withNotices } from "./notices";
 import {
   CONTENTS_END,
   contentsStart,
@@ -46,7 +48,7 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   // What is a safe address is decided, and counted, in one place for all formats.
   markdown.validateLink = () => true;
   markdown.normalizeLink = (address) => address;
-  const tokens = markdown.parse(withoutTowers(body, context), {});
+  const tokens = withNotices(markdown.parse(noticesAsQuotations(withoutTowers(body, context)), {}));
   // The parser leaves out what lies deeper, so a file that reaches the limit is refused rather than cut.
   if (tokens.some((token) => token.level >= DEEPEST - 4))
     throw new ReadError(`Lists and quotations are nested more than ${DEEPEST / 2} deep, which is the limit.`);
@@ -137,11 +139,20 @@ class MarkdownWalk {
       case "bullet_list_open":
         return this.open("bullet_list");
       case "ordered_list_open":
-        return this.open("ordered_list", Number(token.attrGet("start") ?? 1));
+        return this.open("ordered_list", {
+          start: Math.min(Number(token.attrGet("start") ?? 1), 1_000_000),
+        });
       case "list_item_open":
         return this.open("list_item");
       case "blockquote_open":
         return this.open("quotation");
+      case "notice_open":
+        return this.open("notice", { kind: noticeKindOf(token.info) ?? "note" });
+      case "notice_title_open":
+        return builder.openTextblock("notice_title");
+      case "notice_title_close":
+        this.html.endOfBlock();
+        return builder.closeTextblock();
       case "dl_open":
         return this.open("definition_list");
       case "dd_open":
@@ -155,6 +166,7 @@ class MarkdownWalk {
       case "ordered_list_close":
       case "list_item_close":
       case "blockquote_close":
+      case "notice_close":
       case "dl_close":
       case "dd_close":
         return this.closers.pop()?.();
@@ -192,11 +204,8 @@ class MarkdownWalk {
     }
   }
 
-  private open(kind: ContainerKind, start = 1): void {
-    const opened = this.builder.openContainer(
-      kind,
-      kind === "ordered_list" ? { start: Math.min(start, 1_000_000) } : {},
-    );
+  private open(kind: ContainerKind, carried: ContainerCarried = {}): void {
+    const opened = this.builder.openContainer(kind, carried);
     this.closers.push(() => (opened ? this.builder.closeContainer(kind) : this.builder.closeTextblock()));
   }
 

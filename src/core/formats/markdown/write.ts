@@ -48,19 +48,22 @@ export function writeMarkdown(
         gfmStrikethroughToMarkdown(),
         gfmFootnoteToMarkdown(),
         mathToMarkdown(),
-        // Else a paragraph would be read as the definition of the one before it.
-        {
-          unsafe: [
-            { atBreak: true, character: ":", after: "[\\t ]" },
-            { atBreak: true, character: "~", after: "[\\t ]" },
-          ],
-        },
+        // Else a paragraph would be read as the definition of the one before it, or as a notice.
+        { unsafe: BEGINS.map(([character, after]) => ({ atBreak: true, character, after })) },
       ],
       join: [(left, right) => (left.type === "html" && right.type === "html" ? 1 : undefined)],
     },
   );
   return { text: frontMatter(doc, index) + body, promised: output.promised };
 }
+
+/** Signs that mean something at the beginning of a line, with what follows them. */
+const BEGINS = [
+  [":", "[\\t :]"],
+  ["~", "[\\t ]"],
+  ["!", "!"],
+  ["?", "\\?"],
+] as const;
 
 function frontMatter(doc: Node, index: DocumentIndex): string {
   const { title, language } = settingsOf(doc);

@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import {
   byKind,
+  fixedWordsOf,
   pictureWords,
   type BlockKind,
   type ByInline,
@@ -50,7 +51,14 @@ const words = (node: Node, _carried: unknown, output: TextOutput) => lineText(no
 const within = (node: Node, _carried: unknown, output: TextOutput) => blocksWithin(node, output).join("\n");
 
 const BLOCKS: ByKind<
-  BlockKind | "list_item" | "term" | "definition" | "table_row" | "table_cell" | "table_header",
+  | BlockKind
+  | "list_item"
+  | "term"
+  | "definition"
+  | "notice_title"
+  | "table_row"
+  | "table_cell"
+  | "table_header",
   [output: TextOutput],
   string
 > = {
@@ -61,6 +69,12 @@ const BLOCKS: ByKind<
   ordered_list: (node, { start }, output) => listText(node, (i) => `${start + i}. `, output),
   list_item: within,
   definition_list: within,
+  notice: (node, { kind }, output) => {
+    const word = fixedWordsOf(output.index.doc).notices[kind];
+    const [title, ...said] = blocksWithin(node, output);
+    return [title ? `${word}: ${title}` : word, ...said].join("\n\n").replace(/^(?=.)/gm, "  ");
+  },
+  notice_title: words,
   term: words,
   definition: (node, _definition, output) =>
     blocksWithin(node, output)

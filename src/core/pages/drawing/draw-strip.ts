@@ -1,4 +1,5 @@
-import type { Flow, Strip } from "../flow";
+import { ICON_BOX, NOTICE_ICONS } from "@/core/model/notice-icon";
+import type { Flow, IconGround, Strip } from "../flow";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
 import { colourOnPaper } from "../text/text-style";
@@ -17,14 +18,16 @@ export function drawStrip(
   pen: Pen,
 ): void {
   for (const ground of strip.grounds)
-    pen.draw({
-      kind: "fill",
-      x: x + ground.x,
-      y: y - above,
-      width: ground.width,
-      height: strip.height + above,
-      colour: ground.colour,
-    });
+    if (ground.kind === "icon") drawIcon(ground, x, y, pen);
+    else
+      pen.draw({
+        kind: "fill",
+        x: x + ground.x,
+        y: y - above,
+        width: ground.width,
+        height: strip.height + above,
+        colour: ground.colour,
+      });
   const { content } = strip;
   switch (content.kind) {
     case "text":
@@ -134,6 +137,36 @@ export function drawStrip(
       break;
     case "empty":
   }
+}
+
+function drawIcon(
+  { notice, x: inset, y: below, width, colour }: IconGround,
+  x: number,
+  y: number,
+  pen: Pen,
+): void {
+  const { lines, dot } = NOTICE_ICONS[notice];
+  const scale = width / ICON_BOX;
+  const at = ([px, py]: readonly [number, number]) => ({
+    x: x + inset + px * scale,
+    y: y + below + py * scale,
+  });
+  for (const line of lines)
+    for (let i = 1; i < line.length; i++) {
+      const to = at(line[i]!);
+      pen.draw({ kind: "stroke", ...at(line[i - 1]!), toX: to.x, toY: to.y, width: 1.5 * scale, colour });
+    }
+  if (!dot) return;
+  const side = 2 * scale;
+  const middle = at(dot);
+  pen.draw({
+    kind: "fill",
+    x: middle.x - side / 2,
+    y: middle.y - side / 2,
+    width: side,
+    height: side,
+    colour,
+  });
 }
 
 function drawnLink(link: NonNullable<Flow["link"]>, layout: PageLayout): DrawnTarget {

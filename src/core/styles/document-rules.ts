@@ -1,0 +1,11 @@
+import type { NodeAttributes } from "@/core/document";
+import { noticeRules, noticeWords } from "./notice-rules";
+import { styleRules } from "./rules";
+
+/** All rules (CSS) by which a document looks as its settings say, where it is written, read, or shown as it was. */
+export function documentRules(
+  { styles, language }: Pick<NodeAttributes["doc"], "styles" | "language">,
+  scope: string,
+): string {
+  return [noticeRules(scope), noticeWords(scope, language), styleRules(styles, scope)].join("\n");
+}

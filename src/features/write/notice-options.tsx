@@ -1,0 +1,28 @@
+import type { Node } from "prosemirror-model";
+import { Button } from "@/components/button";
+import { Choice } from "@/components/field";
+import { NOTICE_NAMES } from "@/components/notice-sign";
+import { asKind, idOf, NOTICE_KINDS } from "@/core/document";
+import { unmakeNotice, useSession } from "@/editor";
+
+const KINDS = NOTICE_KINDS.map((value) => ({ value, label: NOTICE_NAMES[value] }));
+
+/** Of what kind a notice is. */
+export function NoticeOptions({ block }: { block: Node }) {
+  const session = useSession();
+  return (
+    <div className="mb-3 grid gap-2">
+      <Choice
+        label="Kind of notice"
+        value={asKind(block, "notice")!.kind}
+        options={KINDS}
+        onChange={(kind) =>
+          session.changeBlock(idOf(block)!, (tr, pos) => tr.setNodeAttribute(pos, "kind", kind))
+        }
+      />
+      <div>
+        <Button onClick={() => session.run(unmakeNotice)}>Take the notice off</Button>
+      </div>
+    </div>
+  );
+}
