@@ -6,7 +6,11 @@ import { documentId, insert, lookAtText, manuscript, openFile, openHeld, selectW
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
   .replace("####", "###")
-  .replace(/^##$/m, "**Before the first night**\n");
+  .replace(/^##$/m, "**Before the first night**\n")
+  .concat("\nLens tissue\n: Paper that does not scratch.\n\n")
+  .concat(
+    ...["NOTE", "CAUTION", "WARNING", "DANGER At night"].map((sign) => `> [!${sign}]\n>\n> Never.\n\n`),
+  );
 
 const TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 

@@ -16,7 +16,7 @@ const ICON = 1.15;
 const COLOURS: Readonly<Record<NoticeKind, string>> = {
   note: colourOnPaper("tide"),
   tip: colourOnPaper("tide"),
-  caution: colourOnPaper("hemp"),
+  caution: "#7c5420",
   warning: "#a8401f",
   danger: "#9c1f2b",
 };

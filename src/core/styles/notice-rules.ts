@@ -8,7 +8,7 @@ import { iconSvg } from "@/core/model/notice-icon";
 const COLOURS = {
   note: "var(--tide)",
   tip: "var(--tide)",
-  caution: "var(--hemp)",
+  caution: "light-dark(#7c5420, #e0b67c)",
   warning: "light-dark(#a8401f, #f0a184)",
   danger: "light-dark(#9c1f2b, #f59aa2)",
 } as const;
@@ -33,6 +33,6 @@ export function noticeWords(scope: string, language: string): string {
   return NOTICE_KINDS.map((kind) => {
     const title = `${scope} [data-notice="${kind}"] > .notice-title`;
     const empty = `${title}:is(:empty, :has(> .ProseMirror-trailingBreak:only-child))::before`;
-    return `${empty} { content: ${JSON.stringify(words[kind])}; opacity: 0.85; }`;
+    return `${empty} { content: ${JSON.stringify(words[kind])} }`;
   }).join("\n");
 }

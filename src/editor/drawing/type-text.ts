@@ -46,7 +46,7 @@ export function typeText(
     const typed = closeHistory(host.state.tr.delete($now.start(), $now.pos));
     makeNotice(kind)(host.state.apply(typed), (made) => {
       for (const step of made.steps) typed.step(step);
-      host.dispatch(typed.setSelection(made.selection));
+      host.dispatch(typed.setSelection(TextSelection.create(typed.doc, made.selection.head)));
     });
     return true;
   }

@@ -7,6 +7,7 @@ import {
   BookA,
   Bold,
   Calculator,
+  ChevronRight,
   Code,
   Image as ImageIcon,
   Italic,
@@ -370,6 +371,20 @@ function Insert() {
         <Item onSelect={() => session.run(insertBlock(emptyDefinitionList()))}>
           <BookA size={15} aria-hidden /> Definition list
         </Item>
+        <Submenu label="Notice" icon={<NoticeSign kind="note" />}>
+          {NOTICE_KINDS.map((kind) => (
+            <Item
+              key={kind}
+              keys={`!${kind}`}
+              onSelect={() =>
+                session.run(makeNotice(kind)) ||
+                session.say("A notice holds paragraphs, lists, quotations and code. Choose some of those.")
+              }
+            >
+              <NoticeSign kind={kind} /> {NOTICE_NAMES[kind]}
+            </Item>
+          ))}
+        </Submenu>
         <Item onSelect={() => written(insertNote("foot"))} keys="Ctrl+Alt+N">
           <Asterisk size={15} aria-hidden /> Footnote
         </Item>
@@ -388,19 +403,6 @@ function Insert() {
         <Item onSelect={() => session.run(insertBlock(nodes.page_break.create()))}>
           <ScissorsLineDashed size={15} aria-hidden /> Page break
         </Item>
-        <Group label="Notice" />
-        {NOTICE_KINDS.map((kind) => (
-          <Item
-            key={kind}
-            keys={`!${kind} `}
-            onSelect={() =>
-              session.run(makeNotice(kind)) ||
-              session.say("A notice holds paragraphs, lists, quotations and code. Choose some of those.")
-            }
-          >
-            <NoticeSign kind={kind} /> {NOTICE_NAMES[kind]}
-          </Item>
-        ))}
       </Menu>
     </>
   );
@@ -450,12 +452,32 @@ function Menu({ label, trigger, children }: { label: string; trigger: ReactNode;
   );
 }
 
+function Submenu({ label, icon, children }: { label: string; icon: ReactNode; children: ReactNode }) {
+  return (
+    <DropdownMenu.Sub>
+      <DropdownMenu.SubTrigger className={ITEM}>
+        {icon} {label}
+        <ChevronRight size={15} aria-hidden className="ml-auto" />
+      </DropdownMenu.SubTrigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.SubContent
+          sideOffset={4}
+          className="z-50 min-w-44 rounded-base border border-line bg-raised p-1"
+          style={{ boxShadow: "var(--shadow)" }}
+        >
+          {children}
+        </DropdownMenu.SubContent>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Sub>
+  );
+}
+
+const ITEM =
+  "flex cursor-pointer items-center gap-2 rounded-base px-2.5 py-1.5 text-sm data-highlighted:bg-tide-wash data-highlighted:outline-none";
+
 function Item({ children, onSelect, keys }: { children: ReactNode; onSelect: () => void; keys?: string }) {
   return (
-    <DropdownMenu.Item
-      onSelect={onSelect}
-      className="flex cursor-pointer items-center gap-2 rounded-base px-2.5 py-1.5 text-sm data-highlighted:bg-tide-wash data-highlighted:outline-none"
-    >
+    <DropdownMenu.Item onSelect={onSelect} className={ITEM}>
       {children}
       {keys && <span className="ml-auto pl-4 text-quiet">{keys}</span>}
     </DropdownMenu.Item>

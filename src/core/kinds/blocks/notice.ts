@@ -20,7 +20,11 @@ export const notice = nodeKind({
       }),
     },
   ],
-  toDOM: ({ kind, ...rest }) => ["aside", { ...blockElement(rest), class: "notice", "data-notice": kind }, 0],
+  toDOM: ({ kind, ...rest }) => [
+    "aside",
+    { ...blockElement(rest), class: "notice", "data-notice": kind, role: "note", "aria-label": kind },
+    0,
+  ],
 });
 
 export const notice_title = nodeKind({

@@ -7,6 +7,8 @@ import { drawLine, keyOf } from "./draw-line";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
+const OVERLAP = 0.3;
+
 /** Draws a strip whose top is `y`, in a block whose left edge is `x`; `above` is the space over it that its grounds cover. */
 export function drawStrip(
   strip: Strip,
@@ -25,7 +27,8 @@ export function drawStrip(
         x: x + ground.x,
         y: y - above,
         width: ground.width,
-        height: strip.height + above,
+        // A little over the next strip, so that no light shows between them.
+        height: strip.height + above + OVERLAP,
         colour: ground.colour,
       });
   const { content } = strip;

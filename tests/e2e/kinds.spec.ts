@@ -1,0 +1,87 @@
+import { expect, test } from "@playwright/test";
+import { caretAt, documentId, insert, kept, manuscript, openFile, stage } from "./desk";
+
+test("a notice is typed, titled, left, given another kind, and listed among the warnings", async ({
+  page,
+}) => {
+  await openFile(page, "dome.md", "# Opening\n\nLook round first.\n\nThe end.\n");
+  await caretAt(page, "Look round first.", "behind");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("!caution Mind the step.");
+  const notice = manuscript(page).locator("aside.notice");
+  await expect(notice).toHaveAttribute("data-notice", "caution");
+  await expect(notice).toContainText("Mind the step.");
+  // Its title says the word for its kind until it has one of its own.
+  const title = notice.locator(".notice-title");
+  const shown = () => title.evaluate((element) => getComputedStyle(element, "::before").content);
+  expect(await shown()).toBe('"Caution"');
+  await page.getByLabel("Kind of notice").selectOption("Warning");
+  await expect(notice).toHaveAttribute("data-notice", "warning");
+  expect(await shown()).toBe('"Warning"');
+  await caretAt(page, "Mind the step.", "before");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.type("At night");
+  await expect(title).toHaveText("At night");
+  // From the title on to what it says, and from an empty paragraph out of it.
+  await caretAt(page, "Mind the step.", "behind");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Behind it.");
+  await expect(notice).not.toContainText("Behind it.");
+
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("!tip ");
+  await expect(manuscript(page).locator('[data-notice="tip"]')).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(manuscript(page).locator('[data-notice="tip"]')).toHaveCount(0);
+  await expect(manuscript(page)).toContainText("!tip");
+  await page.keyboard.press("Control+y");
+  await page.keyboard.type("Use a lamp.");
+
+  await caretAt(page, "The end.", "behind");
+  await insert(page, "Contents list");
+  await page.getByLabel("Lists").selectOption("Notices and warnings");
+  const lines = manuscript(page).locator(".contents-list li");
+  await expect(lines).toHaveText([/^Warning\. At night/, /^Tip\. Use a lamp\./]);
+  await page.getByLabel("Tip", { exact: true }).uncheck();
+  await expect(lines).toHaveText([/^Warning\. At night/]);
+  await kept(page);
+
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.getByRole("note", { name: "Warning" })).toContainText("At night");
+  await expect(page.getByRole("note", { name: "Tip" })).toContainText("Tip");
+  await page.getByRole("link", { name: /At night/ }).click();
+  await expect(page).toHaveURL(/#at-night$/);
+});
+
+test("a definition list is put in, written with the keyboard alone, and left", async ({ page }) => {
+  await openFile(page, "words.md", "# Words\n\nWhat they mean.\n");
+  await caretAt(page, "What they mean.", "behind");
+  await insert(page, "Definition list");
+  await page.keyboard.type("Dome");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("The round roof.");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Slit");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Where it opens.");
+  const list = manuscript(page).locator("dl");
+  await expect(list.locator("dt")).toHaveText(["Dome", "Slit"]);
+  await expect(list.locator("dd")).toHaveText(["The round roof.", "Where it opens.", ""]);
+  // A term becomes a definition by Tab, and a term again.
+  await page.keyboard.press("Shift+Tab");
+  await expect(list.locator("dt")).toHaveText(["Dome", "Slit", "Where it opens."]);
+  await page.keyboard.press("Tab");
+  await expect(list.locator("dt")).toHaveText(["Dome", "Slit"]);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Behind it.");
+  await expect(manuscript(page).locator("p", { hasText: "Behind it." })).toBeVisible();
+  await expect(list.first()).not.toContainText("Behind it.");
+  await kept(page);
+  await stage(page, "Proof");
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.locator("dt").first()).toHaveText("Dome");
+});
