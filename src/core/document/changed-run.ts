@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { replacedChild } from "./long-fragments";
+import { replacedChild } from "@/prosemirror";
 
 /**
  * The blocks that differ between two versions of a document: `before.slice(start, endBefore)` became

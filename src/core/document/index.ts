@@ -9,13 +9,11 @@ export { fixedWords, fixedWordsOf, isListTitle, type FixedWords } from "./fixed-
 export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";
 export { StyleStep, type StyleChange } from "./steps/style-step";
 export { MoveBlocksStep } from "./steps/move-blocks-step";
-export { MoveMap } from "./steps/move-map";
+export { MoveMap } from "@/prosemirror";
 export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
 export { MOST_PLACES, ReplaceWordsStep, type WordsPlace } from "./steps/replace-words-step";
 export { placesInBlocks } from "./places-in-blocks";
 export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
-import "./long-fragments";
-import "./steps/under-two-hands";
 export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";
 export { becomeVersion } from "./become-version";
 export { shifted } from "./steps/shifted";

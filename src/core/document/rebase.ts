@@ -3,7 +3,7 @@ import type { Node } from "prosemirror-model";
 import { Mapping, ReplaceStep, type Step, type StepMap, type Transform } from "prosemirror-transform";
 import { blockById } from "./block-by-id";
 import { shifted } from "./steps/shifted";
-import { mapByLetters } from "./steps/under-two-hands";
+import { mapByLetters } from "@/prosemirror";
 
 /** A step that its author made here and the authority has not accepted yet. */
 export interface OwnStep {

@@ -1,3 +1,4 @@
+import "@/prosemirror";
 import { Schema, type Fragment, type Mark, type MarkType, type Node, type NodeType } from "prosemirror-model";
 import {
   MARK_KINDS,

@@ -1,8 +1,7 @@
 import { Fragment, type Node, type Schema } from "prosemirror-model";
 import { Step, StepResult, type Mappable } from "prosemirror-transform";
 import { z } from "zod";
-import { MoveMap } from "./move-map";
-import { mapRange } from "./map-range";
+import { mapRange, MoveMap } from "@/prosemirror";
 
 const jsonSchema = z.object({
   from: z.int().min(0),

@@ -2,7 +2,7 @@ import { Fragment, ReplaceError, Slice, type Node, type Schema } from "prosemirr
 import { Step, StepResult, type Mappable } from "prosemirror-transform";
 import { z } from "zod";
 import { placesInBlocks } from "../places-in-blocks";
-import { mapRange } from "./map-range";
+import { mapRange } from "@/prosemirror";
 import { MOST_RANGES, WordsMap } from "./words-map";
 
 /** Words in one line of text, and what comes in their place: text with its marks, or nothing. */

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { EditorState } from "prosemirror-state";
 import { paragraph } from "#tests/editing";
-import { changedRun, createDocument, schema } from ".";
+import { changedRun, createDocument, schema } from "@/core/document";
 
 test("positions in a document of many blocks resolve as in one of few", () => {
   const blocks = Array.from({ length: 700 }, (_, i) => paragraph("x".repeat(i % 7)));

@@ -1,5 +1,6 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { partitionPoint } from "@/core/order";
+import { patch } from "./patch";
 
 /*
  * ProseMirror looks for a position through all children of a node, one after the other, some twenty times for each key: over
@@ -28,30 +29,47 @@ const startsOf = new WeakMap<Fragment, Starts>();
 /** Of which fragment another is a copy with one child replaced. Does not hold on to the earlier one. */
 const copiedFrom = new WeakMap<Fragment, { readonly earlier: WeakRef<Fragment>; readonly index: number }>();
 
-const searched = Fragment.prototype as unknown as Searched;
-const oneByOne = searched.findIndex;
-const { replaceChild } = Fragment.prototype;
+const told = (what: string) =>
+  ({
+    package: "prosemirror-model",
+    what,
+    why: "A position is looked for through all children, some twenty times for each key.",
+    shownBy: "src/prosemirror/long-fragments.test.ts",
+  }) as const;
 
-searched.findIndex = function (this: Fragment, pos: number) {
-  if (this.childCount < MANY || pos <= 0 || pos >= this.size) return oneByOne.call(this, pos);
-  const known = knownStarts(this);
-  const index = partitionPoint(this.childCount, (i) => startOf(known, i) <= pos) - 1;
-  return { index, offset: startOf(known, index) };
-};
+patch(
+  Fragment.prototype as unknown as Searched,
+  "findIndex",
+  told("Fragment.findIndex"),
+  (oneByOne) =>
+    function (this: Searched, pos: number) {
+      const fragment = this as unknown as Fragment;
+      if (fragment.childCount < MANY || pos <= 0 || pos >= fragment.size) return oneByOne.call(this, pos);
+      const known = knownStarts(fragment);
+      const index = partitionPoint(fragment.childCount, (i) => startOf(known, i) <= pos) - 1;
+      return { index, offset: startOf(known, index) };
+    },
+);
 
-Fragment.prototype.replaceChild = function (this: Fragment, index: number, node: Node) {
-  const copy = replaceChild.call(this, index, node);
-  if (copy === this || this.childCount < MANY) return copy;
-  copiedFrom.set(copy, { earlier: new WeakRef(this), index });
-  const known = startsOf.get(this);
-  if (known && (known.by === 0 || known.at === index))
-    startsOf.set(copy, {
-      starts: known.starts,
-      at: index,
-      by: known.by + node.nodeSize - this.child(index).nodeSize,
-    });
-  return copy;
-};
+patch(
+  Fragment.prototype,
+  "replaceChild",
+  told("Fragment.replaceChild"),
+  (replaceChild) =>
+    function (this: Fragment, index: number, node: Node) {
+      const copy = replaceChild.call(this, index, node);
+      if (copy === this || this.childCount < MANY) return copy;
+      copiedFrom.set(copy, { earlier: new WeakRef(this), index });
+      const known = startsOf.get(this);
+      if (known && (known.by === 0 || known.at === index))
+        startsOf.set(copy, {
+          starts: known.starts,
+          at: index,
+          by: known.by + node.nodeSize - this.child(index).nodeSize,
+        });
+      return copy;
+    },
+);
 
 /**
  * The one child in which a fragment of many differs from an earlier one, by its number, and where it begins; null where that
