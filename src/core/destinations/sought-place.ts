@@ -24,10 +24,6 @@ const KINDS: Record<string, Exclude<Destination["kind"], "paragraph">> = {
   eq: "equation",
   equation: "equation",
   notice: "notice",
-  tip: "notice",
-  caution: "notice",
-  warning: "notice",
-  danger: "notice",
   note: "note",
   footnote: "note",
   endnote: "note",
@@ -125,7 +121,14 @@ function numbersOf(index: DocumentIndex): KnownNumbers {
   if (known) return known;
   const structural = structuralNumbers(index);
   const numbers = new Map([...structural, ...index.numbers]);
-  for (const list of [index.figures, index.tables, index.equations, index.bookmarks, index.contentsLists])
+  for (const list of [
+    index.figures,
+    index.tables,
+    index.equations,
+    index.notices,
+    index.bookmarks,
+    index.contentsLists,
+  ])
     list.forEach(({ id }, i) =>
       numbers.set(id, /[\dA-Z.]*$/.exec(index.captions.get(id) ?? "")?.[0] || String(i + 1)),
     );

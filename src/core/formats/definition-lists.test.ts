@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
-import { createDocument } from "@/core/document";
+import { createDocument, schema } from "@/core/document";
 import { paragraph } from "#tests/editing";
-import { readFile, writeFile } from ".";
+import { FORMATS, readFile, writeFile } from ".";
 
 function read(name: string, text: string) {
   const result = readFile(name, new TextEncoder().encode(text));
@@ -59,6 +59,23 @@ describe("a definition list", () => {
     expect(deep.textContent.match(/w/g)).toHaveLength(100);
     expect(() => deep.check()).not.toThrow();
   });
+});
+
+test.each(["a\n\nb", "\n\na", "a\n"])("code in a definition keeps its lines: %j", (code) => {
+  const { definition_list, definition, term, code_block } = schema.nodes;
+  const doc = createDocument([
+    definition_list.create(null, [
+      term.create(null, schema.text("Pin")),
+      definition.create(null, [paragraph("x"), code_block.create(null, schema.text(code))]),
+    ]),
+    paragraph("behind"),
+  ]);
+  for (const format of ["markdown", "html"] as const) {
+    const { text } = writeFile({ doc, pictures: new Map() }, format);
+    expect(blocks(`a.${FORMATS[format].endings[0]!.replace(/^\./, "")}`, text)).toEqual(
+      doc.content.content.map(String),
+    );
+  }
 });
 
 test("a paragraph that begins with a colon is read again as that", () => {

@@ -61,6 +61,15 @@ describe("a notice of HTML", () => {
     expect(first("a.html", html)).toBe('undefined paragraph("x")');
   });
 
+  test("keeps what leads to its title, though that says no more than its kind", () => {
+    const doc = read(
+      "a.html",
+      `<p><a href="#w">See</a></p><div class="warning"><h3 class="title" id="w">Warning</h3><p>x</p></div><aside class="tip"><p class="title"><a href="https://example.org/">Tip</a></p>y</aside>`,
+    );
+    expect(doc.child(1).toString()).toBe('notice(notice_title(bookmark_point, "Warning"), paragraph("x"))');
+    expect(doc.child(2).toString()).toBe('notice(notice_title(link("Tip")), paragraph("y"))');
+  });
+
   test("that is empty is left out; one with a title alone keeps that; nested and half of one keep all words", () => {
     expect(read("a.html", `<p>x</p><div class="admonition note"></div>`).childCount).toBe(1);
     expect(

@@ -1,7 +1,7 @@
 import { closeHistory } from "prosemirror-history";
 import type { ResolvedPos } from "prosemirror-model";
 import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
-import { schema, isKind, noticeKindOf, type NoticeKind } from "@/core/document";
+import { schema, isKind, NOTICE_KINDS, type NoticeKind } from "@/core/document";
 import { linkRange } from "../commands/links";
 import { makeNotice } from "../commands/notices";
 import { inOneChunk, type ChunkLayout } from "./chunk-layout";
@@ -76,5 +76,5 @@ function typedNotice($at: ResolvedPos): NoticeKind | null {
   if (!isKind(parent, "paragraph") || $at.parentOffset !== parent.content.size || parent.content.size > 12)
     return null;
   const word = /^!(\w+)$/.exec(parent.textContent)?.[1];
-  return word ? noticeKindOf(word) : null;
+  return NOTICE_KINDS.find((kind) => kind === word) ?? null;
 }

@@ -199,7 +199,7 @@ function Levels() {
   const level = useSessionValue((it) => currentLevel(it.state));
   const why =
     level === null
-      ? "Levels are for lines of their own, not inside lists, quotations, tables or captions."
+      ? "Levels are for lines of their own, not inside lists, quotations, notices, tables or captions."
       : undefined;
   return (
     <div role="group" aria-label="Heading level" className="flex items-center" title={why}>

@@ -5,6 +5,7 @@ import {
   createDocument,
   expressionSchema,
   isKind,
+  isMark,
   lineOf,
   newId,
   noticeKindOf,
@@ -20,6 +21,7 @@ import {
   type DestinationId,
   type Manuscript,
   type NodeAttributes,
+  type NoticeKind,
   type Picture,
   type ReturnRule,
   type Series,
@@ -284,30 +286,25 @@ export class DocumentBuilder {
       return;
     }
     const insideContainer = this.containers.length > 0;
-    if (block.kind === "notice_title" || block.kind === "heading") {
-      const around = this.containers.at(-1);
-      if (around?.kind === "notice" && around.children.length === 0) {
-        if (inline.length > 0)
-          this.place(this.places.withPoints(nodes.notice_title.create(null, inline), block.anchors));
-        return;
-      }
-    }
-    if (block.kind === "notice_title") {
-      const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
-      return this.place(this.places.withPoints(nodes.paragraph.create(null, bold), block.anchors));
+    const around = this.containers.at(-1);
+    const titles = around?.kind === "notice" && around.children.length === 0;
+    if (block.kind === "notice_title" || (block.kind === "heading" && titles)) {
+      if (inline.length === 0) this.pending = [...block.anchors, ...this.pending];
+      else
+        this.place(
+          this.places.withPoints(
+            titles ? nodes.notice_title.create(null, inline) : bold(inline),
+            block.anchors,
+          ),
+        );
+      return;
     }
     if (block.kind === "heading" && insideContainer) {
       this.dropped.add(
         "heading inside a list, quotation or table",
         "A section cannot begin there; its words are kept in bold.",
       );
-      const bold = inline.map((node) => node.mark(markTypes.strong.create().addToSet(node.marks)));
-      return this.place(
-        this.places.withPoints(
-          nodes.paragraph.create({ align: block.carried.align ?? null }, bold),
-          block.anchors,
-        ),
-      );
+      return this.place(this.places.withPoints(bold(inline, block.carried.align), block.anchors));
     }
     if (insideContainer)
       return this.place(
@@ -411,8 +408,7 @@ export class DocumentBuilder {
     const { kind = "note" } = carried;
     const own = isKind(children[0], "notice_title") ? children[0]! : null;
     const said = own ? children.slice(1) : children;
-    const word = own && noticeKindOf(lineOf(own).replace(/\s*[:!.]*$/u, ""));
-    const title = own && word !== kind ? own : nodes.notice_title.create();
+    const title = own && !saysKind(own, kind) ? own : nodes.notice_title.create();
     const nested = this.containers.length > 0;
     const whole = [
       nested ? this.places.withPoints(title, anchors) : title,
@@ -723,6 +719,22 @@ export class DocumentBuilder {
 
 function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "definition" {
   return kind === "list_item" || kind === "definition";
+}
+
+/** Words that would be a title where there could be one. */
+function bold(inline: readonly Node[], align: Alignment = null): Node {
+  const strong = markTypes.strong.create();
+  return nodes.paragraph.create(
+    { align },
+    inline.map((node) => node.mark(strong.addToSet(node.marks))),
+  );
+}
+
+/** Whether a title says no more than the kind of its notice does, and nothing leads to it or from it. */
+function saysKind(title: Node, kind: NoticeKind): boolean {
+  const only = title.childCount === 1 ? title.child(0) : null;
+  if (!only?.isText || only.marks.some((mark) => isMark(mark, "link", "bookmark"))) return false;
+  return noticeKindOf(only.text!.trim().replace(/\s*[:!.]*$/u, "")) === kind;
 }
 
 /** An item of a list: it begins with a paragraph. */

@@ -8,10 +8,10 @@ import {
   type InnerKind,
   type NodeAttributes,
 } from "@/core/document";
-import { blockHtml } from "../html/block-html";
 import { contentsMarkdown } from "./contents-markdown";
 import { noticeSign, shortTitleAttribute } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
+import { asHtml } from "./as-html";
 import { html, mapChildren, type MarkdownOutput } from "./markdown-output";
 import { tableMarkdown } from "./table-markdown";
 
@@ -50,9 +50,7 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
 
 const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockContent> = {
   paragraph: (node, { align }, pos, output) =>
-    align
-      ? html(blockHtml(node, output.html))
-      : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
+    align ? asHtml(node, output) : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
   bullet_list: (node, _list, pos, output) => listMarkdown(node, null, pos, output),
   ordered_list: (node, { start }, pos, output) => listMarkdown(node, start, pos, output),
   quotation: (node, _quotation, pos, output) => ({
@@ -60,12 +58,12 @@ const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockConte
     children: mapChildren(node, pos + 1, (child, at) => innerMarkdown(child, at, output)),
   }),
   // CommonMark has no sign for it.
-  definition_list: (node, _list, _pos, output) => html(blockHtml(node, output.html)),
+  definition_list: (node, _list, _pos, output) => asHtml(node, output),
   notice: noticeMarkdown,
   // Nothing but letters stands between the fences.
   code_block: (node, { language }, _pos, output) =>
     node.childCount > 1 || node.firstChild?.marks.length
-      ? html(blockHtml(node, output.html))
+      ? asHtml(node, output)
       : { type: "code", lang: language || null, value: node.textContent },
 };
 
@@ -93,7 +91,7 @@ function headingMarkdown(
   pos: number,
   output: MarkdownOutput,
 ): RootContent[] {
-  if (align) return [html(blockHtml(node, output.html))];
+  if (align) return [asHtml(node, output)];
   const anchor = id ? output.index.anchors.of(id) : undefined;
   const earlier = id ? output.earlier("a", id) : "";
   // The anchor is no text to be escaped, so it goes out as it stands.
@@ -136,7 +134,7 @@ function figureMarkdown(
     (node.childCount === 1 && node.child(0).isText && node.child(0).marks.length === 0);
   const url = picture ? output.html.pictureAddress(picture) : "";
   const ownLook = width !== null || place !== "line" || decorative;
-  if (!plain || !url || ownLook) return html(blockHtml(node, output.html));
+  if (!plain || !url || ownLook) return asHtml(node, output);
   const anchor = id ? html(`${output.earlier("a", id)}<a id="${output.index.anchors.of(id)!}"></a>`) : null;
   return {
     type: "paragraph",

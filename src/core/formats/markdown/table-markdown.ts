@@ -1,9 +1,9 @@
 import type { RootContent, TableRow } from "mdast";
 import type { Node } from "prosemirror-model";
 import { asKind, cellOf, headerRows, isKind, type NodeAttributes } from "@/core/document";
-import { blockHtml } from "../html/block-html";
 import { inlineMarkdown } from "./inline-markdown";
-import { html, mapChildren, type MarkdownOutput } from "./markdown-output";
+import { asHtml } from "./as-html";
+import { mapChildren, type MarkdownOutput } from "./markdown-output";
 
 /** A plain table as Markdown has it, with its caption after it; any other as HTML. */
 export function tableMarkdown(
@@ -14,7 +14,7 @@ export function tableMarkdown(
 ): RootContent[] {
   const [caption, grid] = [node.child(0), node.child(1)];
   const gridPos = pos + 1 + caption.nodeSize;
-  if (!isPlain(grid)) return [html(blockHtml(node, output.html))];
+  if (!isPlain(grid)) return [asHtml(node, output)];
   const rows = mapChildren(grid, gridPos + 1, (row, rowPos): TableRow => ({
     type: "tableRow",
     children: mapChildren(row, rowPos + 1, (cell, cellPos) => ({
