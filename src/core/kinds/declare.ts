@@ -9,13 +9,16 @@ import type {
 } from "prosemirror-model";
 import type { z } from "zod";
 import { checkedOnce } from "@/core/model/checked-once";
+import type { ClipboardElement } from "./clipboard-element";
 
 /** What a kind carries, as its schema gives it. */
 export type Carried<A extends z.ZodObject> = Readonly<z.output<A>>;
 
 /** An element of the clipboard or of the manuscript that is of this kind, and what it carries; false where it is not of it after all. */
 type TagRule<A extends z.ZodObject> = Omit<TagParseRule, "getAttrs"> & {
-  readonly getAttrs?: (element: HTMLElement) => Partial<{ [K in keyof z.output<A>]: unknown }> | false | null;
+  readonly getAttrs?: (
+    element: ClipboardElement,
+  ) => Partial<{ [K in keyof z.output<A>]: unknown }> | false | null;
 };
 
 interface Attributed<A extends z.ZodObject> {

@@ -1,5 +1,6 @@
 import { asId, idSchema } from "@/core/model/ids";
 import { checkedBy } from "../declare";
+import type { ClipboardElement } from "../clipboard-element";
 
 /** The permanent id of a block or note; null until the authority gives one. Each block has another, so that they are checked often. */
 export const id = checkedBy(
@@ -13,4 +14,4 @@ export const id = checkedBy(
 );
 
 /** The id that an element of the clipboard carries. */
-export const idOn = (element: HTMLElement) => ({ id: element.getAttribute("data-id") });
+export const idOn = (element: ClipboardElement) => ({ id: element.getAttribute("data-id") });

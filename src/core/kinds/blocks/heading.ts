@@ -3,6 +3,7 @@ import { align, alignmentOf } from "../attributes/alignment";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
 import { nodeKind } from "../declare";
+import type { ClipboardElement } from "../clipboard-element";
 
 const series = z
   .enum(["appendix", "none"])
@@ -44,7 +45,7 @@ export const heading = nodeKind({
   defining: true,
   parseDOM: [1, 2, 3, 4, 5, 6].map((level) => ({
     tag: `h${level}`,
-    getAttrs: (element: HTMLElement) => ({
+    getAttrs: (element: ClipboardElement) => ({
       ...idOn(element),
       align: alignmentOf(element),
       level,

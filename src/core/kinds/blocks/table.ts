@@ -3,6 +3,7 @@ import { align, alignmentOf, type Alignment } from "../attributes/alignment";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
 import { nodeKind } from "../declare";
+import type { ClipboardElement } from "../clipboard-element";
 
 /** A table with the caption that stands over its grid. */
 export const table = nodeKind({
@@ -74,7 +75,7 @@ export const table_header = nodeKind({
   toDOM: (carried) => ["th", cellElement(carried), 0],
 });
 
-function cellOn(element: HTMLElement) {
+function cellOn(element: ClipboardElement) {
   const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), MOST_COLUMNS);
   const colspan = span("colspan");
   return {

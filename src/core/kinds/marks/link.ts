@@ -3,6 +3,7 @@ import { fromJSON } from "@/core/model/from-json";
 import { hintSchema, linkLookSchema, lookFrom } from "@/core/model/link-look";
 import { linkTargetSchema, targetFromAddress } from "@/core/model/target";
 import { markKind } from "../declare";
+import type { ClipboardElement } from "../clipboard-element";
 
 export const link = markKind({
   attributes: z.strictObject({
@@ -40,7 +41,7 @@ export const link = markKind({
   ],
 });
 
-function lookOn(element: HTMLElement) {
+function lookOn(element: ClipboardElement) {
   return {
     look: lookFrom(element.getAttribute("data-look")),
     hint: (element.getAttribute("title") ?? "").slice(0, 1_000),

@@ -4,7 +4,7 @@ import type { ShapedText } from "../fonts/shaped-text";
 
 /** Shapes words by the rules of a font itself: joined letters, marks on letters, right to left. */
 export function shaperOf(bytes: Uint8Array): (text: string) => ShapedText {
-  const font = fontkit.create(bytes as Buffer) as fontkit.Font;
+  const font = fontkit.create(bytes);
   // A font hands out the same glyph each time, with the letters of the first; one glyph can be a part of several letters.
   const glyphOf = font.getGlyph.bind(font);
   font.getGlyph = (id, codePoints = []) =>
