@@ -3,6 +3,7 @@
  * document without it: a window and a server that bent different things would disagree without a word. The versions are pinned in
  * `package.json`, and a test fails with the first that changes what is replaced here.
  */
+import "./joined-content";
 import "./mirrors";
 export { replacedChild } from "./long-fragments";
 export { mapRange } from "./map-range";

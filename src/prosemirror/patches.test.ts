@@ -7,6 +7,7 @@ import { PATCHES } from ".";
 /** What stood where something is replaced, as it was looked at when it was: a short hash of its source. */
 const LOOKED_AT: Readonly<Record<string, string>> = {
   "Mapping.getMirror": "8cdb5b1ee2e6",
+  "NodeType.compatibleContent": "3fb5b488aadb",
   "Fragment.findIndex": "8d9168e77770",
   "Fragment.replaceChild": "6a5add179c34",
   "ReplaceStep.MAP_BIAS": "6b86b273ff34",

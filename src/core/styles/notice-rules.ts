@@ -13,6 +13,11 @@ const COLOURS = {
   danger: "light-dark(#9c1f2b, #f59aa2)",
 } as const;
 
+/** An image as an address that stands in CSS without quotation marks. */
+function address(svg: string): string {
+  return `data:image/svg+xml,${encodeURIComponent(svg).replaceAll("'", "%27")}`;
+}
+
 /** The rules of notices within a scope. */
 export function noticeRules(scope: string): string {
   const within = (rest: string) => `${scope} [data-notice]${rest}`;
@@ -22,7 +27,7 @@ export function noticeRules(scope: string): string {
     `${within(" > .notice-title")} { color: var(--notice); font-weight: 600; margin: 0 0 0.35em; }`,
     ...NOTICE_KINDS.map(
       (kind) =>
-        `${scope} [data-notice="${kind}"] { --notice: ${COLOURS[kind]}; --icon: url("data:image/svg+xml,${encodeURIComponent(iconSvg(kind))}"); }`,
+        `${scope} [data-notice="${kind}"] { --notice: ${COLOURS[kind]}; --icon: url(${address(iconSvg(kind))}); }`,
     ),
   ].join("\n");
 }

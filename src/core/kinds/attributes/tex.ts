@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { words } from "./words";
 
 /** An equation as it is written in TeX. */
-export const tex = z.string().max(20_000).describe("How the equation is written in TeX.");
+export const tex = words(20_000, "How the equation is written in TeX.");

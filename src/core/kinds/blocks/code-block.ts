@@ -1,10 +1,15 @@
 import { z } from "zod";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
-import { nodeKind } from "../declare";
+import { checkedBy, nodeKind } from "../declare";
+
+/** The language in which it is written, as a file names it; a document that holds a longer name already is opened all the same. */
+const language = checkedBy(z.string().max(40).default(""), (value) => {
+  if (typeof value !== "string") throw new RangeError("text is expected");
+});
 
 export const code_block = nodeKind({
-  attributes: z.strictObject({ id, language: z.string().max(40).default("") }),
+  attributes: z.strictObject({ id, language }),
   group: "block inner",
   content: "text*",
   marks: "bookmark",

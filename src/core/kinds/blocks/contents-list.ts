@@ -2,6 +2,7 @@ import { z } from "zod";
 import { FIRST_LIST, listOptionsFrom, listOptionsSchema } from "@/core/model/list-options";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
+import { words } from "../attributes/words";
 import { nodeKind } from "../declare";
 
 const level = z.int().min(1).max(6);
@@ -10,7 +11,7 @@ const level = z.int().min(1).max(6);
 export const contents_list = nodeKind({
   attributes: z.strictObject({
     id,
-    heading: z.string().max(1_000),
+    heading: words(1_000),
     from: level,
     to: level,
     list: listOptionsSchema.default(() => FIRST_LIST),

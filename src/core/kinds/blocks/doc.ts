@@ -4,13 +4,14 @@ import { checkRegistry } from "@/core/model/checked-once";
 import { EMPTY_REGISTRY, registrySchema } from "@/core/model/registry";
 import { RETURNS_NONE, returnRuleSchema } from "@/core/model/return-rule";
 import { FIRST_SHEET, styleSheetSchema } from "@/core/model/style-sheet";
+import { words } from "../attributes/words";
 import { checkedBy, nodeKind } from "../declare";
 
 /** The document itself. It is flat: a section is not a node. */
 export const doc = nodeKind({
   attributes: z.strictObject({
-    title: z.string().max(20_000),
-    language: z.string().max(40),
+    title: words(20_000),
+    language: words(40),
     registry: checkedBy(registrySchema, checkRegistry),
     returns: returnRuleSchema,
     styles: styleSheetSchema.default(() => FIRST_SHEET),

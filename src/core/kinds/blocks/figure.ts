@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
+import { words } from "../attributes/words";
 import { nodeKind } from "../declare";
 
 const width = z
@@ -28,8 +29,8 @@ export function figureLook(element: { getAttribute(name: string): string | null 
 export const figure = nodeKind({
   attributes: z.strictObject({
     id,
-    picture: z.string().max(100).describe("The name of a picture under `pictures`, or empty."),
-    alt: z.string().max(20_000),
+    picture: words(100, "The name of a picture under `pictures`, or empty."),
+    alt: words(20_000),
     width,
     place,
     decorative: z
