@@ -1,7 +1,7 @@
 import { Transform } from "prosemirror-transform";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { indexDocument, placesSought, type DocumentIndex, type Section } from "@/core/destinations";
-import { schema, StyleStep, idOf, isKind } from "@/core/document";
+import { idOf, isKind, schema, StyleStep } from "@/core/document";
 import { occurrencesOf, type Sought } from "@/core/find";
 import { proposedTitles } from "@/core/structure";
 import { READY_SHEETS, styleRules } from "@/core/styles";

@@ -1,5 +1,4 @@
-import { settingsOf, asKind } from "@/core/document";
-import type { LinkTarget, Manuscript } from "@/core/document";
+import { asKind, settingsOf, type LinkTarget, type Manuscript } from "@/core/document";
 import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
 import { calledOf, referenceWords, resolveLinks } from "@/core/links";

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Plugin, type Transaction } from "prosemirror-state";
-import { createDocument, schema, idOf } from "@/core/document";
+import { createDocument, idOf, schema, type NoticeKind } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 
 const { nodes } = schema;
@@ -13,6 +13,13 @@ export const list = (...items: string[]) =>
     null,
     items.map((item) => nodes.list_item.create(null, paragraph(item))),
   );
+
+/** A notice with a title, or none where it is empty, and what it says in paragraphs. */
+export const noticeOf = (kind: NoticeKind, title: string, ...said: string[]) =>
+  nodes.notice.create({ kind }, [
+    nodes.notice_title.create(null, title ? schema.text(title) : []),
+    ...said.map((words) => paragraph(words)),
+  ]);
 
 /** An editor's state without a view, its index beside it, for tests of commands and plugins. */
 export class Desk {

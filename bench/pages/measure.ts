@@ -7,7 +7,7 @@ import path from "node:path";
 import { Fragment, Slice } from "prosemirror-model";
 import { CHROMIUM } from "#tests/chromium";
 import { indexDocument } from "@/core/destinations";
-import { documentJSON, schema, idOf, isKind, levelOf } from "@/core/document";
+import { documentJSON, idOf, isKind, levelOf, schema } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
 import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";

@@ -1,5 +1,5 @@
 import type { NoticeKind } from "@/core/document";
-import { ICON_BOX, NOTICE_ICONS } from "@/core/model/notice-icon";
+import { ICON_BOX, ICON_LINE, iconPath, NOTICE_ICONS } from "@/core/model/notice-icon";
 
 /** What the kinds of notice are called. */
 export const NOTICE_NAMES: Readonly<Record<NoticeKind, string>> = {
@@ -12,7 +12,7 @@ export const NOTICE_NAMES: Readonly<Record<NoticeKind, string>> = {
 
 /** The icon of a kind of notice. */
 export function NoticeSign({ kind }: { kind: NoticeKind }) {
-  const { lines, dot } = NOTICE_ICONS[kind];
+  const { dot } = NOTICE_ICONS[kind];
   return (
     <svg
       width="15"
@@ -22,10 +22,10 @@ export function NoticeSign({ kind }: { kind: NoticeKind }) {
       className="shrink-0"
     >
       <path
-        d={lines.map((line) => `M${line.map((point) => point.join(" ")).join("L")}`).join("")}
+        d={iconPath(kind)}
         fill="none"
         stroke="currentColor"
-        strokeWidth="1.5"
+        strokeWidth={ICON_LINE}
         strokeLinejoin="round"
         strokeLinecap="round"
       />

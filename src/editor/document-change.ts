@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { summarise, blockPlaceOf } from "@/core/destinations";
+import { blockPlaceOf, summarise } from "@/core/destinations";
 import {
   asKind,
   changedRun,

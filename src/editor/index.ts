@@ -34,7 +34,7 @@ export * from "./commands/short-title";
 export * from "./commands/links";
 export * from "./commands/lists";
 export * from "./commands/notes";
-export { makeNotice, unmakeNotice } from "./commands/notices";
+export { makeNotice, withoutNotice } from "./commands/notices";
 export * from "./commands/references";
 export { replaceWords } from "./commands/replace-words";
 export * from "./commands/sections";

@@ -11,7 +11,7 @@ import { liftListItem, sinkListItem, splitListItem } from "prosemirror-schema-li
 import type { Node } from "prosemirror-model";
 import { NodeSelection, Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
-import { schema, isKind } from "@/core/document";
+import { isKind, schema } from "@/core/document";
 import { splitBlockWithId, toggle } from "./commands/blocks";
 import { backspaceInDefinitions, enterInDefinitions, shiftDefinition } from "./commands/definition-lists";
 import { backspaceInNotice, enterInNotice } from "./commands/notices";

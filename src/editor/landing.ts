@@ -2,11 +2,17 @@ import { isKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { NodeSelection, TextSelection, type Selection } from "prosemirror-state";
 
-/** What is selected where one lands: a figure or list as a whole, else the caret in the words there. */
+/** What is selected where one lands: a figure or list as a whole, else the caret in the words there, as in the title of a notice. */
 export function selectionAt(doc: Node, pos: number): Selection {
   const node = doc.nodeAt(pos);
   const between = doc.resolve(pos).depth === 0;
-  if (node && between && !node.isTextblock && !isKind(node, "table") && NodeSelection.isSelectable(node))
+  if (
+    node &&
+    between &&
+    !node.isTextblock &&
+    !isKind(node, "table", "notice") &&
+    NodeSelection.isSelectable(node)
+  )
     return NodeSelection.create(doc, pos);
   const $at = doc.resolve(Math.min(pos + (between ? 1 : 0), doc.content.size));
   if (isKind($at.parent, "note")) return NodeSelection.create(doc, $at.before());

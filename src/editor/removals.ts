@@ -1,6 +1,6 @@
 import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import type { DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
-import { shortened, type DestinationId, type LinkTarget, idOf } from "@/core/document";
+import { idOf, shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import {
   impactOf,
   incomingLinks,

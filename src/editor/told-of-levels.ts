@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
-import { lineOf, shortened, idOf, levelOf } from "@/core/document";
+import { idOf, levelOf, lineOf, shortened } from "@/core/document";
 import { incomingLinks } from "@/core/links";
 import { kindOf, levelsOf } from "@/core/wayfinding";
 import type { DocumentChange } from "./document-change";

@@ -1,8 +1,15 @@
 import { idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { keepInBrowser, readKeptList } from "./kept-in-browser";
-import { openingPlace, placeIn, PLACES_COOKIE, toldPlaces, workPlaceSchema } from "./opening-place";
-import type { OpeningPlace, WorkPlace } from "./opening-place";
+import {
+  openingPlace,
+  placeIn,
+  PLACES_COOKIE,
+  toldPlaces,
+  workPlaceSchema,
+  type OpeningPlace,
+  type WorkPlace,
+} from "./opening-place";
 
 const MOST = 8;
 /** Places nearer than this many blocks to each other are one. */

@@ -3,7 +3,7 @@ import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
-import { contentOf, schema, type Manuscript, type Pictures, settingsOf } from "@/core/document";
+import { contentOf, schema, settingsOf, type Manuscript, type Pictures } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import { shelfOf } from "@/core/links";

@@ -2,17 +2,10 @@ import { expect, test } from "@jest/globals";
 import { deleteSelection, joinBackward } from "prosemirror-commands";
 import { TextSelection } from "prosemirror-state";
 import { schema } from "@/core/document";
-import { Desk, list, paragraph } from "#tests/editing";
+import { Desk, list, noticeOf, paragraph } from "#tests/editing";
 
-const { notice, notice_title, quotation } = schema.nodes;
-
-const noticeOf = (...words: string[]) =>
-  notice.create(null, [
-    notice_title.create(null, schema.text("Title")),
-    ...words.map((one) => paragraph(one)),
-  ]);
 const quoted = (...words: string[]) =>
-  quotation.create(
+  schema.nodes.quotation.create(
     null,
     words.map((one) => paragraph(one)),
   );
@@ -24,11 +17,16 @@ const across = (it: Desk, from: string, to: string) => {
 };
 
 test.each([
-  ["out of a notice into a quotation", [noticeOf("ab"), quoted("cd", "ef")], "b", "c"],
-  ["out of a quotation into a notice", [quoted("ab"), noticeOf("cd", "ef")], "b", "c"],
-  ["out of a notice into a list", [noticeOf("ab"), list("cd", "ef")], "b", "c"],
-  ["out of a notice's title into another notice", [noticeOf("ab"), noticeOf("cd", "ef")], "itle", "c"],
-  ["out of a list into a notice", [list("ab"), noticeOf("cd", "ef")], "b", "c"],
+  ["out of a notice into a quotation", [noticeOf("note", "Title", "ab"), quoted("cd", "ef")], "b", "c"],
+  ["out of a quotation into a notice", [quoted("ab"), noticeOf("note", "Title", "cd", "ef")], "b", "c"],
+  ["out of a notice into a list", [noticeOf("note", "Title", "ab"), list("cd", "ef")], "b", "c"],
+  [
+    "out of a notice's title into another notice",
+    [noticeOf("note", "Title", "ab"), noticeOf("note", "Title", "cd", "ef")],
+    "itle",
+    "c",
+  ],
+  ["out of a list into a notice", [list("ab"), noticeOf("note", "Title", "cd", "ef")], "b", "c"],
 ])("what is chosen %s can be taken out", (_name, blocks, from, to) => {
   const it = across(new Desk(blocks), from, to);
   expect(it.run(deleteSelection)).toBe(true);
@@ -38,7 +36,7 @@ test.each([
 });
 
 test("a quotation behind a notice is joined to it, or stays", () => {
-  const it = new Desk([noticeOf("ab"), quoted("cd")]).select("cd", { empty: true });
+  const it = new Desk([noticeOf("note", "Title", "ab"), quoted("cd")]).select("cd", { empty: true });
   it.run(joinBackward);
   expect(it.doc.textContent).toBe("Titleabcd");
 });

@@ -1,5 +1,4 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from "@jest/globals";
-import { appendRequest } from "@/core/exchange";
 import Database from "better-sqlite3";
 import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -16,7 +15,7 @@ import {
   type StepJSON,
 } from "@/core/document";
 import { DatabaseError, LOCAL_AUTHOR, openAuthority, type DocumentAuthority } from ".";
-import type { LiveEvent } from "@/core/exchange";
+import { appendRequest, type LiveEvent } from "@/core/exchange";
 import { readSnapshot } from "./stored-documents";
 import { PictureStore } from "./picture-store";
 

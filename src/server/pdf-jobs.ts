@@ -1,6 +1,6 @@
 import { mkdirSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
-import { newId, type Manuscript, settingsOf } from "@/core/document";
+import { newId, settingsOf, type Manuscript } from "@/core/document";
 import { fileNameFor } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { createDocument, schema, idOf } from "@/core/document";
+import { createDocument, idOf, schema } from "@/core/document";
 import { ANCHOR_LENGTH, anchorFrom, headingNumbers, indexDocument, proposeAnchor } from ".";
 
 const NCNAME = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;

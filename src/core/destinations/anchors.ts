@@ -1,6 +1,5 @@
-import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { DestinationId, Registry } from "@/core/document";
+import { settingsOf, type DestinationId, type Registry } from "@/core/document";
 import type { Destination } from "./destination";
 import { ownEntry } from "@/core/own-entry";
 

@@ -3,13 +3,13 @@ import fc from "fast-check";
 import { Transform } from "prosemirror-transform";
 import { anyDocument } from "#tests/arbitrary-document";
 import {
+  bookmarkEntry,
   countWords,
   createDocument,
+  isKind,
   newId,
   RegistryStep,
-  bookmarkEntry,
   schema,
-  isKind,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from ".";
 

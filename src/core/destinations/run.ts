@@ -1,7 +1,6 @@
 import { blockPlaceOf } from "./block-places";
-import { asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { ChangedRun, DestinationId, Series } from "@/core/document";
+import { asKind, type ChangedRun, type DestinationId, type Series } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
 import type { BlockDestination } from "./destination";
 

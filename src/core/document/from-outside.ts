@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { asId } from "@/core/model/ids";
-import { schema, asMark, idOf } from "@/core/kinds";
+import { asMark, idOf, schema } from "@/core/kinds";
 
 /**
  * So deep may nodes lie inside each other, the document's own blocks counted as 1. Readers keep lists and quotations at twelve

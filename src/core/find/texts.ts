@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema, isKind } from "@/core/document";
+import { isKind, schema } from "@/core/document";
 
 /** A text of a document that goes on without a border: a paragraph, a heading, a cell, a caption. */
 export interface TextRun {

@@ -1,8 +1,7 @@
-import { asKind, isKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import type { Spot } from "@/core/links";
-import type { DestinationId } from "@/core/document";
+import { asKind, isKind, type DestinationId } from "@/core/document";
 import { entryWords, listEntries, placedIn } from "@/core/wayfinding";
 
 /** What a reader sees first where a link lands, as the document says it, whatever pages it was laid out on. */

@@ -38,6 +38,10 @@ describe("a notice of HTML", () => {
       "table",
       `<div class="admonitionblock warning"><table><tr><td class="icon"><div class="title">Warning</div></td><td class="content">Mind the dome.</td></tr></table></div>`,
     ],
+    [
+      "quotation",
+      `<div class="alert alert-warning"><blockquote><p class="alert-title"><svg><path d="M1 1"/></svg> Warning</p><p>Mind the dome.</p></blockquote></div>`,
+    ],
     ["own", `<aside class="notice" data-notice="warning"><p>Mind the dome.</p></aside>`],
   ])("as other tools write it: %s", (_name, html) => {
     expect(first("a.html", html)).toBe(plain("warning"));

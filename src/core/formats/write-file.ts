@@ -1,5 +1,4 @@
-import { settingsOf } from "@/core/document";
-import type { Manuscript } from "@/core/document";
+import { settingsOf, type Manuscript } from "@/core/document";
 import { CODECS } from "./codecs";
 import { FORMATS, type FormatName } from "./formats";
 import { pathsOfFiles } from "./outside";

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { headingNumbers, type BlockDestination, type DocumentIndex, type Heading } from "@/core/destinations";
-import { schema, isKind } from "@/core/document";
+import { isKind, schema } from "@/core/document";
 import { textsIn } from "@/core/find";
 import type { PageNumbers } from "./reference-words";
 

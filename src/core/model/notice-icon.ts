@@ -95,12 +95,19 @@ export const NOTICE_ICONS: Readonly<Record<NoticeKind, NoticeIcon>> = {
   },
 };
 
-const WIDTH = 1.5;
+/** How thick its lines are. */
+export const ICON_LINE = 1.5;
+
+/** The lines of an icon as the path of an SVG image. */
+export function iconPath(kind: NoticeKind): string {
+  return NOTICE_ICONS[kind].lines
+    .map((line) => `M${line.map((point) => point.join(" ")).join("L")}`)
+    .join("");
+}
 
 /** The icon as an SVG image of one colour. */
 export function iconSvg(kind: NoticeKind): string {
-  const { lines, dot } = NOTICE_ICONS[kind];
-  const path = lines.map((line) => `M${line.map((point) => point.join(" ")).join("L")}`).join("");
+  const { dot } = NOTICE_ICONS[kind];
   const spot = dot ? `<circle cx='${dot[0]}' cy='${dot[1]}' r='1'/>` : "";
-  return `<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 16 16'><path d='${path}' fill='none' stroke='black' stroke-width='${WIDTH}' stroke-linejoin='round' stroke-linecap='round'/>${spot}</svg>`;
+  return `<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 16 16'><path d='${iconPath(kind)}' fill='none' stroke='black' stroke-width='${ICON_LINE}' stroke-linejoin='round' stroke-linecap='round'/>${spot}</svg>`;
 }

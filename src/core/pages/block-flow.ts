@@ -47,7 +47,7 @@ export function blockFlow(
     return known.flow;
   }
   const { misses } = composition.resources;
-  const flow = makeFlow(block, label, composition);
+  const flow = byKind(FLOWS, block, label, composition);
   // What was only stood in for is set anew when it has come.
   if (composition.resources.misses === misses) cache.set(block, { key, flow });
   return flow;
@@ -66,10 +66,6 @@ function countNotes(block: Node, notes: { foot: number; end: number }): void {
     notes[note.place]++;
     return false;
   });
-}
-
-function makeFlow(block: Node, label: string, composition: Composition): Flow {
-  return byKind(FLOWS, block, label, composition);
 }
 
 type FlowArgs = [label: string, composition: Composition];

@@ -1,6 +1,5 @@
-import { cellOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { Look } from "@/core/document";
+import { cellOf, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { widthOf } from "./text/measure";
 import { textSource } from "./text/text-source";

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { byKind, type ByKind, type Look } from "@/core/document";
+import { byKind, isKind, type ByKind, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Strip, type Tag } from "./flow";
 import { bolder } from "./fonts/font-key";
@@ -32,7 +32,7 @@ export function definitionStrips(
   let start = place.start + 1;
   let before: "term" | "definition" | null = null;
   list.forEach((node) => {
-    const kind = byKind(PARTS, node);
+    const kind = isKind(node, "term") ? "term" : "definition";
     if (kind === "term" && before === "definition") item = { role: "LI", parent: tag };
     const own = byKind(SET, node, { list: place, start, composition, within, item });
     if (before && own[0]) {
@@ -48,11 +48,6 @@ export function definitionStrips(
   });
   return strips;
 }
-
-const PARTS: ByKind<"term" | "definition", [], "term" | "definition"> = {
-  term: () => "term",
-  definition: () => "definition",
-};
 
 const SET: ByKind<"term" | "definition", [Setting], Strip[]> = {
   term: (node, _term, { list, start, composition, item }) =>

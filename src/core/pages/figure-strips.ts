@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { pictureWords, asKind } from "@/core/document";
+import { asKind, pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";

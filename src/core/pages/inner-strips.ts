@@ -1,6 +1,5 @@
-import { byKind, type ByKind, type InnerKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { Look } from "@/core/document";
+import { byKind, type ByKind, type InnerKind, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Ground, type Strip, type Tag } from "./flow";
 import { definitionStrips } from "./definition-strips";

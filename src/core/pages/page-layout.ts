@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { noteNumber, type DocumentIndex, type Heading, blockPlaceOf } from "@/core/destinations";
+import { blockPlaceOf, noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
 import { idOf, isKind, settingsOf, setupOf, type DestinationId, type PageSetup } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";

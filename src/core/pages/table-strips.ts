@@ -1,6 +1,5 @@
 import type { Node } from "prosemirror-model";
-import type { Look } from "@/core/document";
-import { headerRows, isKind } from "@/core/document";
+import { headerRows, isKind, type Look } from "@/core/document";
 import { captionStrips } from "./caption-strips";
 import { columnWidths, gridCells, type GridCell } from "./column-widths";
 import type { Composition } from "./composition";

@@ -1,6 +1,5 @@
-import { idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { Look } from "@/core/document";
+import { idOf, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { NO_NOTES, type SetNote, type Strip } from "./flow";
 import { TextLine, type LinesPlace } from "./text-line";

@@ -1,5 +1,5 @@
 import type { Mark, Node } from "prosemirror-model";
-import { coversAll, isKind, asMark, isMark } from "@/core/document";
+import { asMark, coversAll, isKind, isMark } from "@/core/document";
 import { linesOf } from "./lines";
 
 /** Why a line looks like a title. */

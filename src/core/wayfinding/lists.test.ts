@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
 import { wordsOfHtml } from "#tests/words-of-html";
-import { paragraph } from "#tests/editing";
+import { noticeOf } from "#tests/editing";
 import { laidOut } from "#tests/page-fonts";
 import type { Node } from "prosemirror-model";
 import {
@@ -10,8 +10,8 @@ import {
   createDocument,
   isListTitle,
   LIST_KINDS,
-  MOST_IN_PAGE_LINE,
   listOptionsFrom,
+  MOST_IN_PAGE_LINE,
   newId,
   schema,
   type BookmarkEntry,
@@ -19,7 +19,6 @@ import {
   type ListKind,
   type ListOptions,
   type ReturnRule,
-  type NoticeKind,
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readFile, writeFile } from "@/core/formats";
@@ -264,9 +263,7 @@ describe("a list of any kind in any document", () => {
 });
 
 test("notices are listed, all or of some kinds, each with the word for its kind", () => {
-  const { notice, notice_title, contents_list } = schema.nodes;
-  const noticeOf = (kind: NoticeKind, title: string, words: string) =>
-    notice.create({ kind }, [notice_title.create(null, title ? schema.text(title) : []), paragraph(words)]);
+  const { contents_list } = schema.nodes;
   const listed = (options: ListOptions) => {
     const list = contents_list.create({ list: { of: "notices", ...options } });
     const doc = createDocument([

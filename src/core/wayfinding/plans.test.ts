@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { Transform } from "prosemirror-transform";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
-import { createDocument, schema, settingsOf, isKind } from "@/core/document";
+import { createDocument, isKind, schema, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import {
   catchUp,

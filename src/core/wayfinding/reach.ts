@@ -1,6 +1,5 @@
-import { settingsOf } from "@/core/document";
 import type { DocumentIndex, Section } from "@/core/destinations";
-import type { DestinationId } from "@/core/document";
+import { settingsOf, type DestinationId } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, listEntries, placedIn } from "./lists";
 import { returnLinks, wayHome } from "./returns";

@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import { EditorState } from "prosemirror-state";
 import { CellSelection } from "prosemirror-tables";
 import { indexDocument } from "@/core/destinations";
-import { createDocument, schema, isKind } from "@/core/document";
+import { createDocument, isKind, schema } from "@/core/document";
 import { addBookmarkOn, proposedName } from "./bookmarks";
 import { chosenRanges } from "./chosen-ranges";
 import { linkRange } from "./links";

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command, type EditorState } from "prosemirror-state";
-import { schema, asKind, isKind } from "@/core/document";
+import { asKind, isKind, schema } from "@/core/document";
 
 const { nodes } = schema;
 

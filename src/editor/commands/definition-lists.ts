@@ -1,6 +1,7 @@
 import { Fragment, type Node, type ResolvedPos } from "prosemirror-model";
-import { TextSelection, type Command, type Transaction } from "prosemirror-state";
+import type { Command } from "prosemirror-state";
 import { asKind, idOf, isKind, newId, schema, withId } from "@/core/document";
+import { caretIn } from "./caret-in";
 
 const { definition_list, definition, term, paragraph } = schema.nodes;
 
@@ -102,8 +103,4 @@ export function shiftDefinition(direction: 1 | -1): Command {
     dispatch?.(caretIn(tr, start + (wasTerm ? 2 : 1) + $from.parentOffset));
     return true;
   };
-}
-
-function caretIn(tr: Transaction, pos: number): Transaction {
-  return tr.setSelection(TextSelection.near(tr.doc.resolve(pos))).scrollIntoView();
 }

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command } from "prosemirror-state";
-import { newId, schema, isKind, texOf } from "@/core/document";
+import { isKind, newId, schema, texOf } from "@/core/document";
 import { insertBlock } from "./blocks";
 
 const { nodes } = schema;

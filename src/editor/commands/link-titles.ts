@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex, Heading } from "@/core/destinations";
-import { bookmarkEntry, newId, RegistryStep, schema, idOf, isKind } from "@/core/document";
+import { bookmarkEntry, idOf, isKind, newId, RegistryStep, schema } from "@/core/document";
 import { linesOf, titleInContents, TitleMap } from "@/core/structure";
 import { freeName } from "./bookmarks";
 import { linkRange, targetOf } from "./links";

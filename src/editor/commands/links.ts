@@ -1,10 +1,18 @@
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
-import { asMark, idOf, isKind, schema, type LinkLook, type LinkTarget } from "@/core/document";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { Mention, OldName } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
-import { lineOf, shortened } from "@/core/document";
+import {
+  asMark,
+  idOf,
+  isKind,
+  lineOf,
+  schema,
+  shortened,
+  type LinkLook,
+  type LinkTarget,
+} from "@/core/document";
 
 const { nodes, marks } = schema;
 

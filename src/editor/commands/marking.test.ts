@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, list, paragraph } from "#tests/editing";
-import { schema, type DestinationId, settingsOf } from "@/core/document";
+import { schema, settingsOf, type DestinationId } from "@/core/document";
 import { incomingLinks, resolveLinks } from "@/core/links";
 import {
   addBookmark,

@@ -1,5 +1,5 @@
 import { NodeSelection, type Command } from "prosemirror-state";
-import { newId, schema, isKind } from "@/core/document";
+import { isKind, newId, schema } from "@/core/document";
 
 const { nodes } = schema;
 

@@ -1,15 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { idOf, schema, type NoticeKind } from "@/core/document";
-import { Desk, heading, list, paragraph } from "#tests/editing";
-import { backspaceInNotice, enterInNotice, makeNotice, unmakeNotice } from "./notices";
+import { idOf } from "@/core/document";
+import { Desk, heading, list, noticeOf, paragraph } from "#tests/editing";
+import { backspaceInNotice, enterInNotice, makeNotice, withoutNotice } from "./notices";
 
-const { notice, notice_title } = schema.nodes;
-
-const noticeOf = (kind: NoticeKind, title: string, ...said: string[]) =>
-  notice.create({ kind }, [
-    notice_title.create(null, title ? schema.text(title) : []),
-    ...said.map((words) => paragraph(words)),
-  ]);
 const blocks = (it: Desk) => it.doc.content.content.map(String);
 const kindOf = (it: Desk) => it.doc.child(0).attrs.kind as string;
 
@@ -73,6 +66,7 @@ describe("a notice", () => {
     expect(blocks(plain)).toEqual(['paragraph("Look up.")']);
     const within = new Desk([noticeOf("tip", "At night", "Look up.")]).select("Look up.", { empty: true });
     expect(within.run(backspaceInNotice)).toBe(false);
-    expect(within.run(unmakeNotice)).toBe(true);
+    within.dispatch(withoutNotice(within.state.tr, 0));
+    expect(blocks(within)).toEqual(['paragraph("At night")', 'paragraph("Look up.")']);
   });
 });

@@ -1,6 +1,7 @@
 import type { Node, ResolvedPos } from "prosemirror-model";
 import { TextSelection, type Command, type Transaction } from "prosemirror-state";
 import { asKind, idOf, isKind, newId, schema, withId, type NoticeKind } from "@/core/document";
+import { caretIn } from "./caret-in";
 
 const { notice, notice_title, paragraph } = schema.nodes;
 
@@ -39,22 +40,27 @@ export function makeNotice(kind: NoticeKind): Command {
   };
 }
 
-/** Takes a notice off: what it says stays, and so does a title of its own, as a paragraph. */
-export const unmakeNotice: Command = (state, dispatch) => {
-  const { $from } = state.selection;
-  const around = noticeAround($from);
-  if (!around) return false;
-  const { node, depth } = around;
+/** Takes the notice at a position off: what it says stays, and so does a title of its own, as a paragraph. */
+export function withoutNotice(tr: Transaction, pos: number): Transaction {
+  const node = tr.doc.nodeAt(pos)!;
   const [title, ...said] = node.content.content;
   const titled = title!.content.size > 0 ? [paragraph.create(null, title!.content)] : [];
   const all = [...titled, ...said];
-  const blocks =
-    depth > 1 ? all : all.map((block, i) => withId(block, i === 0 ? idOf(node) : (idOf(block) ?? newId())));
-  const start = $from.before(depth);
-  const tr = state.tr.replaceWith(start, $from.after(depth), blocks);
+  const within = tr.doc.resolve(pos).depth > 0;
+  const blocks = within
+    ? all
+    : all.map((block, i) => withId(block, i === 0 ? idOf(node) : (idOf(block) ?? newId())));
   // Where the caret stood among the words, without the edges that are gone.
   const gone = titled.length > 0 ? 1 : 1 + title!.nodeSize;
-  dispatch?.(caretIn(tr, Math.max(start + 1, $from.pos - gone)));
+  const caret = Math.max(pos + 1, tr.selection.from - gone);
+  return caretIn(tr.replaceWith(pos, pos + node.nodeSize, blocks), caret);
+}
+
+const unmakeNotice: Command = (state, dispatch) => {
+  const { $from } = state.selection;
+  const around = noticeAround($from);
+  if (!around) return false;
+  dispatch?.(withoutNotice(state.tr, $from.before(around.depth)));
   return true;
 };
 
@@ -91,7 +97,3 @@ export const backspaceInNotice: Command = (state, dispatch) => {
   const first = $from.depth === around.depth + 1 && index === 1 && around.node.child(0).content.size === 0;
   return isKind($from.parent, "notice_title") || first ? unmakeNotice(state, dispatch) : false;
 };
-
-function caretIn(tr: Transaction, pos: number): Transaction {
-  return tr.setSelection(TextSelection.near(tr.doc.resolve(pos))).scrollIntoView();
-}

@@ -1,6 +1,6 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
-import { MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema, isMark } from "@/core/document";
+import { isMark, MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema } from "@/core/document";
 import type { Occurrence } from "@/core/find";
 
 /**

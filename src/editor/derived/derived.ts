@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Mappable, Step } from "prosemirror-transform";
-import { stepToJSON, settingsOf } from "@/core/document";
+import { settingsOf, stepToJSON } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AdriftTargets, AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";

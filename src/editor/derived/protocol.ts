@@ -1,5 +1,4 @@
-import type { NodeAttributes } from "@/core/document";
-import type { StepJSON } from "@/core/document";
+import type { NodeAttributes, StepJSON } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";

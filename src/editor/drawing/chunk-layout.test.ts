@@ -5,7 +5,7 @@ import { AllSelection, EditorState, NodeSelection, TextSelection } from "prosemi
 import { CellSelection } from "prosemirror-tables";
 import { canSplit, ReplaceStep } from "prosemirror-transform";
 import { emptyTable } from "@/editor/commands/blocks";
-import { changedRun, createDocument, MoveBlocksStep, newId, schema, isKind } from "@/core/document";
+import { changedRun, createDocument, isKind, MoveBlocksStep, newId, schema } from "@/core/document";
 import { heading, list, paragraph } from "#tests/editing";
 import { carried } from "./carry";
 import { ChunkLayout, documentOf, withoutChunks } from "./chunk-layout";

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { schema, isKind, asKind, kindOfNode, type BlockKind } from "@/core/document";
+import { asKind, isKind, kindOfNode, schema, type BlockKind } from "@/core/document";
 
 /** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
 const CHUNK = 16;

@@ -1,12 +1,12 @@
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
 import {
+  blockPlaceOf,
   noteNumber,
   summarise,
+  type BlockPlace,
   type DocumentIndex,
   type NotePiece,
-  blockPlaceOf,
-  type BlockPlace,
 } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { idOf, settingsOf } from "@/core/document";

@@ -1,7 +1,7 @@
 import { closeHistory } from "prosemirror-history";
 import type { ResolvedPos } from "prosemirror-model";
 import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
-import { schema, isKind, NOTICE_KINDS, type NoticeKind } from "@/core/document";
+import { isKind, NOTICE_KINDS, schema, type NoticeKind } from "@/core/document";
 import { linkRange } from "../commands/links";
 import { makeNotice } from "../commands/notices";
 import { inOneChunk, type ChunkLayout } from "./chunk-layout";

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { newId, schema, stepToJSON, type OwnStep, settingsOf } from "@/core/document";
+import { newId, schema, settingsOf, stepToJSON, type OwnStep } from "@/core/document";
 import {
   errorAnswer,
   OtherLine,

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
-import { createDocument, schema, idOf } from "@/core/document";
+import { createDocument, idOf, schema } from "@/core/document";
 import { readFile } from "@/core/formats";
 import { heading, paragraph } from "#tests/editing";
 import { firstWords } from "./first-words";

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex } from "@/core/destinations";
-import { idOf, lacksWords, schema, asKind, texOf } from "@/core/document";
+import { asKind, idOf, lacksWords, schema, texOf } from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";

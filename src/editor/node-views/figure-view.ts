@@ -1,5 +1,5 @@
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
-import { lacksWords, pictureWords, asKind } from "@/core/document";
+import { asKind, lacksWords, pictureWords } from "@/core/document";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
 /** A figure in the manuscript: its picture, and its caption to be written in. */

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
-import { lineOf, shortened, asKind } from "@/core/document";
+import { asKind, lineOf, shortened } from "@/core/document";
 
 /** The sign of a note in the manuscript. Its number comes from the drawing; its words are shown where the pointer rests. */
 export class NoteView implements NodeView {

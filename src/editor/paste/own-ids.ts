@@ -1,6 +1,6 @@
 import { ownEntry } from "@/core/own-entry";
 import { Fragment, Slice, type Node } from "prosemirror-model";
-import { idOf, asMark, asKind, idsWithin, settingsOf, withId } from "@/core/document";
+import { asKind, asMark, idOf, idsWithin, settingsOf, withId } from "@/core/document";
 import type { Brought } from "./across-documents";
 
 /**

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, paragraph } from "#tests/editing";
 import { OTHERS } from "@/core/exchange";
-import { bookmarkEntry, RegistryStep, schema, type DestinationId, idOf } from "@/core/document";
+import { bookmarkEntry, idOf, RegistryStep, schema, type DestinationId } from "@/core/document";
 import { addBookmark, removeBookmark } from "../commands/bookmarks";
 import { lastPlaces } from "./last-places";
 import { permanentIds } from "./permanent-ids";

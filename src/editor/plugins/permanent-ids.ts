@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
 import type { Step } from "prosemirror-transform";
-import { newId, sameIds, idOf } from "@/core/document";
+import { idOf, newId, sameIds } from "@/core/document";
 import { IDS_TO_GIVE } from "@/core/exchange";
 import { ownChange } from "./own-change";
 

@@ -1,6 +1,6 @@
 import type { FinderEntry } from "@/components/finder";
 import type { DocumentIndex } from "@/core/destinations";
-import { addressOf, targetFromAddress, type AddressTarget, settingsOf } from "@/core/document";
+import { addressOf, settingsOf, targetFromAddress, type AddressTarget } from "@/core/document";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 

@@ -1,6 +1,6 @@
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
-import { shortened, asKind, texOf } from "@/core/document";
+import { asKind, shortened, texOf } from "@/core/document";
 import { typedNumber } from "@/core/structure";
 import type { PageMap } from "@/core/pages/page-map";
 import {

@@ -1,7 +1,7 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
-import { shortened, asKind } from "@/core/document";
+import { asKind, shortened } from "@/core/document";
 import type { BlockDestination } from "@/core/destinations";
 import { contentsList, listEntries, levelsOf } from "@/core/wayfinding";
 import { putContentsAtFront, useSession, useSessionValue } from "@/editor";

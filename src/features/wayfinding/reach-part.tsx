@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
-import { shortened, settingsOf } from "@/core/document";
+import { settingsOf, shortened } from "@/core/document";
 import {
   contentsList,
   coverageOf,

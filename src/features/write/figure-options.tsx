@@ -1,4 +1,4 @@
-import { idOf, asKind } from "@/core/document";
+import { asKind, idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useId } from "react";
 import { Check, Choice } from "@/components/field";

@@ -3,7 +3,7 @@ import { Button } from "@/components/button";
 import { Choice } from "@/components/field";
 import { NOTICE_NAMES } from "@/components/notice-sign";
 import { asKind, idOf, NOTICE_KINDS } from "@/core/document";
-import { unmakeNotice, useSession } from "@/editor";
+import { useSession, withoutNotice } from "@/editor";
 
 const KINDS = NOTICE_KINDS.map((value) => ({ value, label: NOTICE_NAMES[value] }));
 
@@ -21,7 +21,7 @@ export function NoticeOptions({ block }: { block: Node }) {
         }
       />
       <div>
-        <Button onClick={() => session.run(unmakeNotice)}>Take the notice off</Button>
+        <Button onClick={() => session.changeBlock(idOf(block)!, withoutNotice)}>Take the notice off</Button>
       </div>
     </div>
   );

@@ -4,7 +4,7 @@ import { useEffect, useRef } from "react";
 import { Choice } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { noteNumber } from "@/core/destinations";
-import { idOf, asKind, isKind } from "@/core/document";
+import { asKind, idOf, isKind } from "@/core/document";
 import { NoteEditor, setNotePlace, useSession, useSessionValue, type Session } from "@/editor";
 
 const PLACES = [

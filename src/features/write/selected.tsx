@@ -5,7 +5,7 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { MOST_IN_SHORT_TITLE, shortened, idOf, asKind, byKind, type ByInline } from "@/core/document";
+import { asKind, byKind, idOf, MOST_IN_SHORT_TITLE, shortened, type ByInline } from "@/core/document";
 import { blockPlaceOf, type Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, setShortTitle, useSession, useSessionValue, type Session } from "@/editor";

@@ -1,5 +1,5 @@
 import type { Destination, DocumentIndex } from "@/core/destinations";
-import { shortened, idOf } from "@/core/document";
+import { idOf, shortened } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 
 /** A name in the tables is no longer than so many letters. */

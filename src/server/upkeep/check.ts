@@ -2,7 +2,7 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { attachedFiles, stepFromJSON, idOf, asKind, settingsOf } from "@/core/document";
+import { asKind, attachedFiles, idOf, settingsOf, stepFromJSON } from "@/core/document";
 import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";

@@ -1,7 +1,7 @@
 import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
-import { schema, asKind, kindOfNode, retyped } from "@/core/kinds";
+import { asKind, kindOfNode, retyped, schema } from "@/core/kinds";
 import { blockById } from "../block-by-id";
 
 const KINDS = ["paragraph", "heading", "code_block"] as const;

@@ -55,8 +55,8 @@ export function contentIn(expression: string | undefined): { content?: z.ZodType
     const [first, ...rest] = parts.map(({ names }) => among(names));
     return { content: z.tuple([first!, ...rest]) };
   }
-  const any = z.array(among(parts.map(({ names }) => names).join(" | ")));
-  return { content: parts.every(({ often }) => often === "*") ? any.optional() : any.min(1) };
+  const several = z.array(among(parts.map(({ names }) => names).join(" | ")));
+  return { content: parts.every(({ often }) => often === "*") ? several.optional() : several.min(1) };
 }
 
 const groups = new Map<string, z.ZodType>();

@@ -1,5 +1,4 @@
-import { asKind } from "@/core/document";
-import type { Manuscript } from "@/core/document";
+import { asKind, type Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
 
 /** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out. */

@@ -2,11 +2,11 @@ import { isNoticeTitle, noticeOfElement } from "./notices";
 import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import {
-  listOptionsFrom,
-  returnAlsoFrom,
   columnWidths,
   figureLook,
   fromJSON,
+  listOptionsFrom,
+  returnAlsoFrom,
   schema,
   seriesFrom,
   shortTitleFrom,
@@ -326,8 +326,13 @@ export class HtmlReading implements TokenHandler {
       return true;
     }
     if (this.laidOut > 0 && TABLE_PARTS.has(name)) return this.startLayout(name, attributes);
+    // Some tools put all that a notice says into a quotation, or part its sign from its words by a table.
+    if (name === "blockquote" && builder.inEmptyNotice) {
+      anchored();
+      block(() => builder.closeImplied());
+      return true;
+    }
     if (name === "table" && builder.inEmptyNotice) {
-      // Some tools part the sign of a notice from its words by a table.
       this.laidOut++;
       block(() => void this.laidOut--);
       return true;

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { HtmlValidate } from "html-validate";
 import { anyDocument } from "#tests/arbitrary-document";
 import { longManual } from "#tests/long-manual";
-import { createDocument, schema, idOf } from "@/core/document";
+import { createDocument, idOf, schema } from "@/core/document";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { readFile, writeFile } from "..";
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { schema, idOf, settingsOf } from "@/core/document";
+import { idOf, schema, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { DocumentBuilder } from "./document-builder";
 import { DropLog } from "./drop-log";

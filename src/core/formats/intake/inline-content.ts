@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { schema, isKind } from "@/core/document";
+import { isKind, schema } from "@/core/document";
 
 /** Signs that no document may hold: control signs other than tab and line end, and what is no character. */
 const FORBIDDEN =

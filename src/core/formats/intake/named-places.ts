@@ -11,7 +11,7 @@ import {
   type DestinationId,
   type Registry,
 } from "@/core/document";
-import { anchorFrom, ANCHOR_LENGTH, blockPlaceOf } from "@/core/destinations";
+import { ANCHOR_LENGTH, anchorFrom, blockPlaceOf } from "@/core/destinations";
 import type { DropLog } from "./drop-log";
 import { LinkPromises } from "./link-promises";
 import { ownEntry } from "@/core/own-entry";

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { newId, schema, idOf, isKind } from "@/core/document";
+import { idOf, isKind, newId, schema } from "@/core/document";
 
 /** The notes of a file while it is read: signs are met in the text, their words somewhere else, mostly at the end. */
 export class NoteReferences {

@@ -1,5 +1,4 @@
-import { settingsOf } from "@/core/document";
-import type { DestinationId } from "@/core/document";
+import { settingsOf, type DestinationId } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {

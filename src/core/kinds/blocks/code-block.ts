@@ -1,15 +1,11 @@
 import { z } from "zod";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
-import { checkedBy, nodeKind } from "../declare";
-
-/** The language in which it is written, as a file names it; a document that holds a longer name already is opened all the same. */
-const language = checkedBy(z.string().max(40).default(""), (value) => {
-  if (typeof value !== "string") throw new RangeError("text is expected");
-});
+import { held } from "../attributes/words";
+import { nodeKind } from "../declare";
 
 export const code_block = nodeKind({
-  attributes: z.strictObject({ id, language }),
+  attributes: z.strictObject({ id, language: held(z.string().max(40).default("")) }),
   group: "block inner",
   content: "text*",
   marks: "bookmark",

@@ -1,6 +1,5 @@
-import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import type { PageLine } from "@/core/document";
+import { settingsOf, type PageLine } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
 import { wayHomeOfPages, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";

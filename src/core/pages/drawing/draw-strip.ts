@@ -1,4 +1,4 @@
-import { ICON_BOX, NOTICE_ICONS } from "@/core/model/notice-icon";
+import { ICON_BOX, ICON_LINE, NOTICE_ICONS } from "@/core/model/notice-icon";
 import type { Flow, IconGround, Strip } from "../flow";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
@@ -157,7 +157,14 @@ function drawIcon(
   for (const line of lines)
     for (let i = 1; i < line.length; i++) {
       const to = at(line[i]!);
-      pen.draw({ kind: "stroke", ...at(line[i - 1]!), toX: to.x, toY: to.y, width: 1.5 * scale, colour });
+      pen.draw({
+        kind: "stroke",
+        ...at(line[i - 1]!),
+        toX: to.x,
+        toY: to.y,
+        width: ICON_LINE * scale,
+        colour,
+      });
     }
   if (!dot) return;
   const side = 2 * scale;

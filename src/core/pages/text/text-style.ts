@@ -1,6 +1,13 @@
-import { byMark, type ByMark } from "@/core/document";
 import type { Mark } from "prosemirror-model";
-import type { Face, LinkLook, LinkTarget, Look, StyleSheet } from "@/core/document";
+import {
+  byMark,
+  type ByMark,
+  type Face,
+  type LinkLook,
+  type LinkTarget,
+  type Look,
+  type StyleSheet,
+} from "@/core/document";
 import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
 import { ownEntry } from "@/core/own-entry";
 
