@@ -1,14 +1,11 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   asMark,
-  byKind,
   createDocument,
   expressionSchema,
   isKind,
-  isMark,
   lineOf,
   newId,
-  noticeKindOf,
   pictureName,
   recognisePicture,
   RETURNS_NONE,
@@ -17,20 +14,28 @@ import {
   withId,
   withSettings,
   type Alignment,
-  type ByInline,
   type DestinationId,
   type Manuscript,
   type NodeAttributes,
-  type NoticeKind,
   type Picture,
   type ReturnRule,
   type Series,
   type StyleSheet,
 } from "@/core/document";
 import type { DropLog } from "./drop-log";
+import {
+  ITEMS,
+  isItem,
+  itemOf,
+  LISTS,
+  type ContainerCarried,
+  type ContainerKind,
+  type OpenContainer,
+} from "./containers";
 import { cleanText, mergeText, trimmed } from "./inline-content";
 import { LIMITS } from "./limits";
-import { NoteReferences } from "./note-references";
+import { noticeOf } from "./notice-of";
+import { NoteReferences, wordsOfNote } from "./note-references";
 import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
@@ -40,29 +45,8 @@ import { tableGrid, type CellDraft } from "./table-grid";
 const { nodes, marks: markTypes } = schema;
 
 type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "notice_title" | "caption";
-export type ContainerKind =
-  "notice" | "quotation" | "bullet_list" | "ordered_list" | "definition_list" | "list_item" | "definition";
-
-/** What stands in a list of each kind, and is opened where something else is to stand there; null for what holds blocks itself. */
-const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | null>> = {
-  bullet_list: "list_item",
-  ordered_list: "list_item",
-  definition_list: "definition",
-  quotation: null,
-  notice: null,
-  list_item: null,
-  definition: null,
-};
-
-/** The list that is opened where an item is met outside of any. */
-const LISTS = { list_item: "bullet_list", definition: "definition_list" } as const;
-
-/** What a reader may say of a block of text, and of what holds blocks. */
+/** What a reader may say of a block of text. */
 export type TextCarried = Partial<NodeAttributes["heading"] & NodeAttributes["code_block"]>;
-export type ContainerCarried = Partial<
-  NodeAttributes["bullet_list"] & NodeAttributes["ordered_list"] & NodeAttributes["notice"]
->;
-
 interface OpenTextblock {
   kind: TextblockKind;
   carried: TextCarried;
@@ -71,16 +55,6 @@ interface OpenTextblock {
   /** Opened by text that stood outside any block. */
   implied: boolean;
 }
-
-type OpenContainer =
-  | {
-      kind: ContainerKind;
-      carried: ContainerCarried;
-      children: Node[];
-      /** Those of the container itself, where it is a place of its own. */
-      anchors?: NamedAnchor[];
-    }
-  | { kind: "cell"; cell: CellDraft; children: Node[] };
 
 interface OpenTable {
   rows: CellDraft[][];
@@ -277,7 +251,7 @@ export class DocumentBuilder {
     const inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
     if (this.note) {
       if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
-      this.note.inline.push(...inline.flatMap((node) => byKind(IN_NOTES, node)));
+      this.note.inline.push(...wordsOfNote(inline));
       return;
     }
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
@@ -293,7 +267,7 @@ export class DocumentBuilder {
       else
         this.place(
           this.places.withPoints(
-            titles ? nodes.notice_title.create(null, inline) : bold(inline),
+            titles ? nodes.notice_title.create(null, inline) : inBold(inline),
             block.anchors,
           ),
         );
@@ -304,7 +278,7 @@ export class DocumentBuilder {
         "heading inside a list, quotation or table",
         "A section cannot begin there; its words are kept in bold.",
       );
-      return this.place(this.places.withPoints(bold(inline, block.carried.align), block.anchors));
+      return this.place(this.places.withPoints(inBold(inline, block.carried.align), block.anchors));
     }
     if (insideContainer)
       return this.place(
@@ -392,7 +366,7 @@ export class DocumentBuilder {
 
   private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
     if (isItem(open.kind)) this.containers.at(-1)!.children.push(itemOf(open.kind, open.children));
-    else if (open.kind === "notice") this.finishNotice(open.children, open.carried, open.anchors ?? []);
+    else if (open.kind === "notice") this.finishNotice(open);
     else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
   }
 
@@ -402,19 +376,13 @@ export class DocumentBuilder {
     return open?.kind === "notice" && open.children.length === 0 && !this.textblock;
   }
 
-  /** A title that says no more than the kind does is none. */
-  private finishNotice(children: readonly Node[], carried: ContainerCarried, anchors: NamedAnchor[]): void {
-    if (children.length === 0) return void (this.pending = [...anchors, ...this.pending]);
-    const { kind = "note" } = carried;
-    const own = isKind(children[0], "notice_title") ? children[0]! : null;
-    const said = own ? children.slice(1) : children;
-    const title = own && !saysKind(own, kind) ? own : nodes.notice_title.create();
+  private finishNotice({ children, carried, anchors = [] }: Exclude<OpenContainer, { kind: "cell" }>): void {
     const nested = this.containers.length > 0;
-    const whole = [
+    const notice = noticeOf(children, carried.kind ?? "note", (title) =>
       nested ? this.places.withPoints(title, anchors) : title,
-      ...(said.length > 0 ? said : [nodes.paragraph.create()]),
-    ];
-    this.placeNamed(nodes.notice.create({ kind }, whole), nested ? [] : anchors);
+    );
+    if (notice) this.placeNamed(notice, nested ? [] : anchors);
+    else this.pending = [...anchors, ...this.pending];
   }
 
   // Tables
@@ -717,41 +685,11 @@ export class DocumentBuilder {
   }
 }
 
-function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "definition" {
-  return kind === "list_item" || kind === "definition";
-}
-
 /** Words that would be a title where there could be one. */
-function bold(inline: readonly Node[], align: Alignment = null): Node {
+function inBold(inline: readonly Node[], align: Alignment = null): Node {
   const strong = markTypes.strong.create();
   return nodes.paragraph.create(
     { align },
     inline.map((node) => node.mark(strong.addToSet(node.marks))),
   );
 }
-
-/** Whether a title says no more than the kind of its notice does, and nothing leads to it or from it. */
-function saysKind(title: Node, kind: NoticeKind): boolean {
-  const only = title.childCount === 1 ? title.child(0) : null;
-  if (!only?.isText || only.marks.some((mark) => isMark(mark, "link", "bookmark"))) return false;
-  return noticeKindOf(only.text!.trim().replace(/\s*[:!.]*$/u, "")) === kind;
-}
-
-/** An item of a list: it begins with a paragraph. */
-function itemOf(kind: "list_item" | "definition", children: readonly Node[]): Node {
-  const whole = isKind(children[0], "paragraph") ? children : [nodes.paragraph.create(), ...children];
-  return nodes[kind].create(null, whole);
-}
-
-const nothing = (): Node[] => [];
-
-/** What of inline content a note can hold: words and formulas. */
-const IN_NOTES: ByInline<[], Node[]> = {
-  text: (node) => [node],
-  formula: (node) => [node],
-  hard_break: () => [schema.text(" ")],
-  note: nothing,
-  cross_reference: nothing,
-  computation: nothing,
-  bookmark_point: nothing,
-};

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { idOf, isKind, newId, schema } from "@/core/document";
+import { idOf, isKind, newId, schema, byKind, type ByInline } from "@/core/document";
 
 /** The notes of a file while it is read: signs are met in the text, their words somewhere else, mostly at the end. */
 export class NoteReferences {
@@ -52,4 +52,22 @@ export class NoteReferences {
     this.unfound++;
     return null;
   }
+}
+
+const nothing = (): Node[] => [];
+
+/** What of inline content a note can hold: words and formulas. */
+const IN_NOTES: ByInline<[], Node[]> = {
+  text: (node) => [node],
+  formula: (node) => [node],
+  hard_break: () => [schema.text(" ")],
+  note: nothing,
+  cross_reference: nothing,
+  computation: nothing,
+  bookmark_point: nothing,
+};
+
+/** What of inline content a note can hold. */
+export function wordsOfNote(inline: readonly Node[]): Node[] {
+  return inline.flatMap((node) => byKind(IN_NOTES, node));
 }

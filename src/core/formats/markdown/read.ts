@@ -14,7 +14,8 @@ import {
   type Series,
 } from "@/core/document";
 import { anchorFrom } from "@/core/destinations";
-import { DocumentBuilder, type ContainerCarried, type ContainerKind } from "../intake/document-builder";
+import type { ContainerCarried, ContainerKind } from "../intake/containers";
+import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
