@@ -122,6 +122,21 @@ describe("a notice of Markdown", () => {
     expect(read("a.md", markdown).toString()).not.toContain("notice");
   });
 
+  test("ends where its own colons do, whatever other colons stand in it", () => {
+    const doc = read("a.md", "::: note\nOne.\n\n::: figure\nTwo.\n:::\n\nThree.\n:::\n\nBehind.\n");
+    expect(doc.childCount).toBe(2);
+    expect(doc.lastChild!.textContent).toBe("Behind.");
+  });
+
+  test("takes seconds for no number of signs, however deep and however many spaces", () => {
+    const before = Date.now();
+    const deep = read("a.md", "::: note\nw\n".repeat(20_000));
+    expect(deep.textContent.match(/w/g)).toHaveLength(20_000);
+    const wide = read("a.md", `!!! note${" ".repeat(200_000)}"x\n    w\n`);
+    expect(wide.textContent).toContain("w");
+    expect(Date.now() - before).toBeLessThan(10_000);
+  });
+
   test("is written as a quotation with a sign, whose words can be read anywhere", () => {
     const doc = createDocument([
       notice.create({ kind: "warning" }, [notice_title.create(), paragraph("Mind the dome.")]),

@@ -21,7 +21,15 @@ export function NoticeOptions({ block }: { block: Node }) {
         }
       />
       <div>
-        <Button onClick={() => session.changeBlock(idOf(block)!, withoutNotice)}>Take the notice off</Button>
+        <Button
+          onClick={() => {
+            session.changeBlock(idOf(block)!, withoutNotice);
+            // The button is gone with the notice.
+            session.focus();
+          }}
+        >
+          Take the notice off
+        </Button>
       </div>
     </div>
   );

@@ -4,7 +4,9 @@ import { noticeIn, noticeSign } from "./conventions";
 
 const FENCE = /^ {0,3}(`{3,}|~{3,})/;
 const CONTAINER = /^ {0,3}(:{3,})\s*\{?\.?([A-Za-z]+)\}?[ \t]*(.*)$/;
-const MARKED = /^(?:!!!|\?\?\?\+?)[ \t]+([A-Za-z]+)[^"“\n]*(?:["“](.*)["”])?[ \t]*$/;
+const MARKED = /^(?:!!!|\?\?\?\+?)[ \t]+([A-Za-z]+)(.*)$/;
+/** Deeper ones stay as they are written: each line of theirs would be as long as they are deep. */
+const DEEPEST = 12;
 
 /**
  * Notices between lines of colons, and those that begin with three exclamation marks and stand further in, as several programs write them:
@@ -15,7 +17,9 @@ export function noticesAsQuotations(source: string): string {
   const lines = source.split("\n");
   const written: string[] = [];
   let fence: string | null = null;
-  let colons: { readonly sign: string; readonly kind: boolean }[] = [];
+  /** Those between colons that are open: whether each is a notice. */
+  const open: boolean[] = [];
+  let depth = 0;
   let marked = false;
   for (const line of lines) {
     const fenced = FENCE.exec(line)?.[1];
@@ -23,22 +27,22 @@ export function noticesAsQuotations(source: string): string {
       if (fenced && fenced.startsWith(fence) && line.trim() === fenced) fence = null;
     } else if (fenced && !marked) fence = fenced;
     const container = fence ? null : CONTAINER.exec(line);
-    const kind = noticeKindOf(container?.[2]);
-    const closes = !fence && /^ {0,3}:{3,}\s*$/.test(line) && colons.length > 0;
-    const depth = colons.filter(({ kind }) => kind).length;
+    const kind = depth < DEEPEST ? noticeKindOf(container?.[2]) : null;
     const into = "> ".repeat(depth);
     if (container && kind) {
       written.push(`${into}> ${noticeSign(kind)} ${container[3]!.trim()}`.trimEnd(), `${into}>`);
-      colons = [...colons, { sign: container[1]!, kind: true }];
-    } else if (closes) {
-      const ended = colons.at(-1)!;
-      colons = colons.slice(0, -1);
-      written.push(ended.kind ? "> ".repeat(depth - 1).trimEnd() : `${into}${line}`);
+      open.push(true);
+      depth++;
+    } else if (!fence && open.length > 0 && /^ {0,3}:{3,}\s*$/.test(line)) {
+      const notice = open.pop();
+      if (notice) depth--;
+      written.push(notice ? "> ".repeat(depth).trimEnd() : into + line);
     } else {
+      if (container && open.length > 0) open.push(false);
       const sign = fence ? null : MARKED.exec(line);
       const signed = noticeKindOf(sign?.[1]);
       if (sign && signed) {
-        written.push(`> ${noticeSign(signed)} ${sign[2]?.trim() ?? ""}`.trimEnd(), ">");
+        written.push(`> ${noticeSign(signed)} ${quoted(sign[2]!)}`.trimEnd(), ">");
         marked = true;
       } else if (marked && /^(?: {4}|\t|\s*$)/.test(line)) {
         written.push(line.trim() === "" ? ">" : `> ${line.replace(/^(?: {4}|\t)/, "")}`);
@@ -50,6 +54,13 @@ export function noticesAsQuotations(source: string): string {
     }
   }
   return written.join("\n");
+}
+
+/** What stands between quotation marks at the end of a line; empty where nothing does. */
+function quoted(line: string): string {
+  const words = line.trim();
+  const from = words.search(/["“]/);
+  return from >= 0 && from < words.length - 1 && /["”]$/.test(words) ? words.slice(from + 1, -1).trim() : "";
 }
 
 /**
