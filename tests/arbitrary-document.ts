@@ -249,7 +249,8 @@ function build(drafts: readonly Draft[]): Node {
           return nodes.code_block.create({ id }, [
             schema.text(`${one.text}\n\n`),
             schema.text(one.marked, [marks.bookmark.create({ id: place })]),
-            schema.text(" end"),
+            schema.text(" end", [marks.link.create({ target: { kind: "destination", id: place } })]),
+            nodes.note.create({ id: newId(), place: "foot" }, schema.text(one.marked)),
           ]);
         }
       case "table":

@@ -85,3 +85,33 @@ test("a definition list is put in, written with the keyboard alone, and left", a
   await page.goto(`/read/${documentId(page)}`);
   await expect(page.locator("dt").first()).toHaveText("Dome");
 });
+
+test("code is linked, marked and noted like any words, and what is cut from it brings that along", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "code.html",
+    `<h1>Code</h1><pre>burn <a href="https://lamp.example/">lamp</a>;\nquench;</pre><p>Behind.</p>`,
+  );
+  const code = manuscript(page).locator("pre");
+  const link = code.locator("a.link");
+  await expect(link).toHaveText("lamp");
+  await caretAt(page, "lamp", "before");
+  for (let i = 0; i < 4; i++) await page.keyboard.press("Shift+ArrowRight");
+  await page.keyboard.press("Control+x");
+  await expect(code).toHaveText("burn ;\nquench;");
+  await caretAt(page, "quench", "behind");
+  await page.keyboard.type(" ");
+  await page.keyboard.press("Control+v");
+  await expect(code).toHaveText("burn ;\nquench lamp;");
+  await expect(link).toHaveText("lamp");
+  await expect(code).toHaveCount(1);
+  await caretAt(page, "burn", "behind");
+  await insert(page, "Footnote");
+  await expect(code.locator("sup")).toHaveCount(1);
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.locator("pre a[href='https://lamp.example/']")).toHaveText("lamp");
+  await expect(page.locator("pre sup")).toHaveText("1");
+});

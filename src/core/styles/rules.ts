@@ -67,7 +67,7 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
       const headings = chunks.map((chunk) => `${scope} ${chunk} > h${level}:first-child`);
       return `${headings.join(", ")} { margin-top: ${length(before)}; }`;
     }),
-    `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; }`,
+    `${scope} :is(code, pre) { font-family: ${familyOf(styles.code.face ?? "mono")}; font-size: ${(styles.code.size / styles.body.size).toFixed(3)}em; font-variant-ligatures: none; }`,
     `${scope} pre { ${fontOf(styles.code)}${blockOf(styles.code, "padding")} }`,
     `${scope} pre code { font-size: inherit; }`,
     `${scope} :is(a[data-target], a[href], :where(.cross-reference.linked), .return-link button) { ${wordsOf(styles.link, styles.body)} }`,

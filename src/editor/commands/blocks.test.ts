@@ -38,6 +38,25 @@ describe("kinds of block", () => {
     expect(desk.doc.toString()).toBe('doc(paragraph("one"))');
   });
 
+  test("code keeps links, notes and bookmarks, and the letters of all that cannot stand in it", () => {
+    const link = schema.marks.link.create({ target: { kind: "web", url: "https://lamp.example/" } });
+    const words = () =>
+      nodes.paragraph.create(null, [
+        schema.text("lamp", [link, schema.marks.code.create()]),
+        nodes.hard_break.create(),
+        nodes.formula.create({ tex: "x^2" }),
+        nodes.bookmark_point.create({ id: "p" }),
+        nodes.note.create({ place: "foot" }, schema.text("Said.")),
+      ]);
+    const made = 'code_block(link("lamp"), "\\nx^2", bookmark_point, note("Said."))';
+    const desk = new Desk([words()]).select("lamp");
+    desk.run(toggleCodeBlock);
+    expect(desk.doc.toString()).toBe(`doc(${made})`);
+    const inner = new Desk([nodes.quotation.create(null, words())]).select("lamp");
+    inner.run(toggleCodeBlock);
+    expect(inner.doc.toString()).toBe(`doc(quotation(${made}))`);
+  });
+
   test("alignment goes over what is selected", () => {
     const desk = new Desk([heading(1, "one"), paragraph("two")]);
     desk.dispatch(desk.state.tr.setSelection(new AllSelection(desk.doc)));

@@ -7,6 +7,7 @@ import {
   type Command,
   type EditorState,
   type Selection,
+  type Transaction,
 } from "prosemirror-state";
 import {
   BLOCK_KINDS,
@@ -67,18 +68,42 @@ export const toggleQuotation: Command = (state, dispatch) =>
 export const toggleCodeBlock: Command = (state, dispatch) => {
   const { $from } = state.selection;
   const kind = isKind($from.parent, "code_block") ? "paragraph" : "code_block";
-  if ($from.depth !== 1) return setBlockType(nodes[kind])(state, dispatch);
   const tr = state.tr;
-  for (const { node } of selectedBlocks(state)) {
-    const found = node.isTextblock && !isKind(node, kind) ? blockById(tr.doc, idOf(node)!) : null;
-    if (!found || isKind(node, "figure")) continue;
-    if (kind === "code_block") tr.clearIncompatible(found.pos, nodes.code_block);
-    tr.step(kindStep(idOf(node)!, kind));
-  }
+  if ($from.depth !== 1) {
+    const { from, to } = state.selection;
+    if (!setBlockType(nodes[kind])(state)) return false;
+    if (kind === "code_block")
+      state.doc.nodesBetween(from, to, (node, pos) => {
+        if (node.isTextblock) asLetters(tr, tr.mapping.map(pos));
+      });
+    tr.setBlockType(tr.mapping.map(from), tr.mapping.map(to), nodes[kind]);
+  } else
+    for (const { node } of selectedBlocks(state)) {
+      const found = node.isTextblock && !isKind(node, kind) ? blockById(tr.doc, idOf(node)!) : null;
+      if (!found || isKind(node, "figure")) continue;
+      if (kind === "code_block") asLetters(tr, found.pos);
+      tr.step(kindStep(idOf(node)!, kind));
+    }
   if (!tr.docChanged) return false;
   dispatch?.(tr.scrollIntoView());
   return true;
 };
+
+/** Makes what code cannot hold the letters that it stands for: equations their TeX, line ends those of code. */
+function asLetters(tr: Transaction, pos: number): void {
+  const { code_block } = nodes;
+  const before = tr.steps.length;
+  tr.doc.nodeAt(pos)!.forEach((child, offset) => {
+    if (code_block.contentMatch.matchType(child.type)) return;
+    const at = tr.mapping.slice(before).map(pos + 1 + offset);
+    const letters = child.type.spec.leafText?.(child) ?? "";
+    const allowed = child.marks.filter((mark) => code_block.allowsMarkType(mark.type));
+    tr.replaceWith(at, at + child.nodeSize, letters ? schema.text(letters, allowed) : []);
+  });
+  const block = tr.doc.nodeAt(pos)!;
+  for (const mark of Object.values(marks))
+    if (!code_block.allowsMarkType(mark)) tr.removeMark(pos + 1, pos + 1 + block.content.size, mark);
+}
 
 export function align(alignment: Alignment): Command {
   return (state, dispatch) => {

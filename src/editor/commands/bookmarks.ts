@@ -3,7 +3,6 @@ import { CellSelection } from "prosemirror-tables";
 import {
   bookmarkEntry,
   idOf,
-  isKind,
   lineOf,
   newId,
   RegistryStep,
@@ -73,7 +72,7 @@ export function addBookmark(tr: Transaction, from: number, to: number, name: str
   const $from = tr.doc.resolve(from);
   const block = $from.depth === 0 ? tr.doc.nodeAt(from) : $from.node(1);
   const takesMarks = $from.depth > 0 && $from.parent.inlineContent;
-  if (!takesMarks || (from === to && isKind($from.parent, "code_block")))
+  if (!takesMarks)
     tr.step(
       new RegistryStep({
         part: "bookmarks",
@@ -139,7 +138,6 @@ export function moveBookmark(
 ): Transaction | null {
   const $from = tr.doc.resolve(from);
   if ($from.depth === 0 || !$from.parent.inlineContent) return null;
-  if (from === to && isKind($from.parent, "code_block")) return null;
   const before = tr.steps.length;
   if (standing?.shape === "range") tr.removeMark(standing.pos, standing.end, marks.bookmark.create({ id }));
   if (standing?.shape === "point") tr.delete(standing.pos, standing.pos + 1);

@@ -9,8 +9,7 @@ const FIRST = "words";
 /** Puts a computed value into the line and chooses it, so that what it computes can be written. */
 export const insertComputation: Command = (state, dispatch) => {
   const { from, to, $from, $to } = state.selection;
-  if (!$from.parent.inlineContent || isKind($from.parent, "code_block") || !$from.sameParent($to))
-    return false;
+  if (!$from.sameParent($to)) return false;
   if (!$from.parent.type.contentMatch.matchType(nodes.computation)) return false;
   const tr = state.tr.replaceWith(from, to, nodes.computation.create({ expression: FIRST }));
   dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, from)).scrollIntoView());

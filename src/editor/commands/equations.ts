@@ -10,9 +10,9 @@ export const insertEquation: Command = (state, dispatch) =>
 
 /** Puts an equation into the line; selected words become its TeX. */
 export const insertFormula: Command = (state, dispatch) => {
-  const { from, to, $from } = state.selection;
-  if (!$from.parent.inlineContent || isKind($from.parent, "code_block")) return false;
-  if (!$from.sameParent(state.selection.$to)) return false;
+  const { from, to, $from, $to } = state.selection;
+  if (!$from.sameParent($to)) return false;
+  if (!$from.parent.type.contentMatch.matchType(nodes.formula)) return false;
   const tex = state.doc.textBetween(from, to);
   const tr = state.tr.replaceWith(from, to, nodes.formula.create({ tex }));
   dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, from)).scrollIntoView());

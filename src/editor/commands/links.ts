@@ -3,16 +3,7 @@ import type { Mark, Node } from "prosemirror-model";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { Mention, OldName } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
-import {
-  asMark,
-  idOf,
-  isKind,
-  lineOf,
-  schema,
-  shortened,
-  type LinkLook,
-  type LinkTarget,
-} from "@/core/document";
+import { asMark, idOf, lineOf, schema, shortened, type LinkLook, type LinkTarget } from "@/core/document";
 
 const { nodes, marks } = schema;
 
@@ -189,6 +180,6 @@ export function destinationAt(
   if (own) return { target: targetOf(own), made: null };
   const around = lineOf($pos.depth > 0 ? $pos.parent : (block ?? tr.doc));
   const { name } = freeName(shortened(around || "Place", 60), index);
-  const start = $pos.depth > 0 && !isKind($pos.parent, "code_block") ? $pos.start() : pos;
+  const start = $pos.depth > 0 ? $pos.start() : pos;
   return { target: { kind: "destination", id: addBookmark(tr, start, start, name), was: name }, made: name };
 }

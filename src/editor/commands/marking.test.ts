@@ -44,7 +44,7 @@ function mark(one: Desk, words: string, name: string, empty = false): Destinatio
 }
 
 describe("a bookmark", () => {
-  test("is a range on words, a point at the caret, and a block where words take no mark", () => {
+  test("is a range on words and a point at the caret, in code as well", () => {
     const one = desk();
     mark(one, "shutters", "Range");
     mark(one, "slowly", "Point", true);
@@ -52,7 +52,7 @@ describe("a bookmark", () => {
     expect(one.index.bookmarks.map(({ name, shape, text }) => [name, shape, text])).toEqual([
       ["Range", "range", "shutters"],
       ["Point", "point", ""],
-      ["Code", "block", ""],
+      ["Code", "point", ""],
     ]);
   });
 
@@ -171,7 +171,7 @@ describe("a link", () => {
     const onCode = one.state.tr;
     destinationAt(onCode, one.index, at("code"));
     one.dispatch(onCode);
-    expect(one.index.bookmarks.at(-1)).toMatchObject({ name: "code", shape: "block" });
+    expect(one.index.bookmarks.at(-1)).toMatchObject({ name: "code", shape: "point" });
   });
 });
 
@@ -205,7 +205,7 @@ describe("bookmarks on the move", () => {
     expect(put("an item", true)).toBe(true);
     expect(standing()).toMatchObject({ shape: "point", block: 2 });
     expect(one.doc.textContent).toContain("Open the shutters slowly.");
-    expect(put("code", true)).toBe(false);
+    expect(put("code", true)).toBe(true);
     one.dispatch(one.state.tr.delete(standing()!.pos, standing()!.pos + 1));
     expect(one.index.lostBookmarks).toEqual([id]);
     expect(put("Open")).toBe(true);

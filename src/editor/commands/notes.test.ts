@@ -20,7 +20,7 @@ function withNote(): Desk {
 }
 
 describe("a note", () => {
-  test("is put in after what is chosen, and chosen itself; not into code, nor into another note", () => {
+  test("is put in after what is chosen, and chosen itself; into code as well", () => {
     const desk = new Desk([paragraph("words here")]).select("words");
     expect(desk.run(insertNote("foot"))).toBe(true);
     expect(desk.doc.toString()).toBe('doc(paragraph("words", note, " here"))');
@@ -28,9 +28,9 @@ describe("a note", () => {
     expect(selection instanceof NodeSelection && selection.node.type.name).toBe("note");
     desk.run(setNotePlace(selection.from, "end"));
     expect(desk.index.notes).toMatchObject([{ place: "end", number: 1 }]);
-    expect(
-      new Desk([nodes.code_block.create(null, schema.text("x"))]).select("x").run(insertNote("foot")),
-    ).toBe(false);
+    const code = new Desk([nodes.code_block.create(null, schema.text("x"))]).select("x");
+    code.run(insertNote("foot"));
+    expect(code.doc.toString()).toBe('doc(code_block("x", note))');
   });
 
   test("is no part of the words around it, and is found and replaced by itself", () => {

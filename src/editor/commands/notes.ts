@@ -7,9 +7,7 @@ const { nodes } = schema;
 export function insertNote(place: "foot" | "end"): Command {
   return (state, dispatch) => {
     const { $to, to } = state.selection;
-    const { parent } = $to;
-    // A note has no notes, and code none either.
-    if (!parent.inlineContent || isKind(parent, "code_block") || isKind(parent, "note")) return false;
+    if (!$to.parent.type.contentMatch.matchType(nodes.note)) return false;
     const tr = state.tr.insert(to, nodes.note.create({ id: newId(), place }));
     dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, to)).scrollIntoView());
     return true;

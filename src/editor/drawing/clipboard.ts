@@ -8,7 +8,7 @@ import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
-import { foreignHtml, plainSlice } from "../paste/take-paste";
+import { foreignHtml, ownCode, plainSlice } from "../paste/take-paste";
 import { withoutChunks, type ChunkLayout } from "./chunk-layout";
 import { dropped } from "./drop";
 
@@ -78,6 +78,12 @@ export function clipboardProps(
         const html = foreignHtml(event.clipboardData);
         const asText = (view as unknown as InnerView).input.shiftKey;
         const inCode = isKind(host.state.selection.$from.parent, "code_block");
+        const code = inCode && !asText ? ownCode(event.clipboardData) : null;
+        if (code !== null) {
+          event.preventDefault();
+          // Left to itself the view takes only letters into code.
+          return view.pasteHTML(code, event);
+        }
         if (html === null || asText || inCode || hasPictures(event.clipboardData)) return false;
         event.preventDefault();
         host.incoming.pasteForeign(html);

@@ -22,6 +22,14 @@ export function foreignHtml(data: DataTransfer | null): string | null {
   return html.trim() === "" || html.includes("data-pm-slice") ? null : html;
 }
 
+/** The HTML of a clipboard where it came from code of a manuscript and from nothing else; null for all other. */
+export function ownCode(data: DataTransfer | null): string | null {
+  const html = data?.getData("text/html") ?? "";
+  if (!html.includes("data-pm-slice")) return null;
+  const copied = new DOMParser().parseFromString(html, "text/html").body.children;
+  return copied.length === 1 && copied[0]!.tagName === "PRE" ? html : null;
+}
+
 /**
  * Reads what was pasted from elsewhere so that it takes on the document's styles, and keeps its pictures on the server. Throws
  * an Error with words for the author.

@@ -87,7 +87,7 @@ th,td{border-bottom:1px solid var(--line);padding:.4rem .75rem .4rem 0;text-alig
 th{font-weight:600}thead th{border-bottom:2px solid var(--hemp)}td p,th p{margin:0 0 .4em}
 dl{margin:1.2rem 0}dt{break-after:avoid;font-weight:600;margin-top:.6em}dt+dt{margin-top:0}dd{margin:.2em 0 .4em 1.6em}dd>p{margin:0 0 .4em}
 blockquote{border-left:3px solid var(--hemp);color:var(--quiet);margin:1.5rem 0;padding-left:1rem}
-code,pre{font-family:"JetBrains Mono",ui-monospace,monospace;font-size:.88em}
+code,pre{font-family:"JetBrains Mono",ui-monospace,monospace;font-size:.88em;font-variant-ligatures:none}
 pre{background:var(--wash);border-radius:6px;overflow-x:auto;padding:.9rem 1rem}
 hr{border:0;border-top:1px solid var(--line);margin:2.5rem auto;width:40%}hr.page-break{width:100%;border-top-style:dashed}
 @media print{html{--point:1pt;background:#fff;color:#000;font-size:10.5pt}body{max-width:none;padding:0}a{text-decoration-color:#999}hr.page-break{visibility:hidden;margin:0}.table-frame{overflow:visible}tr{break-inside:avoid}thead{display:table-header-group}}`;

@@ -146,7 +146,9 @@ export class DocumentBuilder {
     const headingAnchors = block.kind === "heading" ? block.anchors : null;
     for (const mark of marks) {
       const range = asMark(mark, "bookmark");
-      const allowed = range ? this.places.covers(range.id, headingAnchors) : block.kind !== "code_block";
+      const allowed = range
+        ? this.places.covers(range.id, headingAnchors)
+        : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
       if (allowed) set = mark.addToSet(set);
     }
     return set as Mark[];
@@ -166,7 +168,7 @@ export class DocumentBuilder {
   /** Adds a computed value; false where none can stand, and for what is no expression. */
   computation(expression: string, marks: readonly Mark[]): boolean {
     const parsed = expressionSchema.safeParse(cleanText(expression));
-    if (!parsed.success || this.note || this.textblock?.kind === "code_block") return false;
+    if (!parsed.success || this.note) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     block.inline.push(
@@ -177,7 +179,7 @@ export class DocumentBuilder {
 
   /** Adds a cross-reference to a place known by its anchor; false where none can stand. */
   crossReference({ anchor, form, linked }: ReferenceElement, marks: readonly Mark[]): boolean {
-    if (this.note || this.textblock?.kind === "code_block") return false;
+    if (this.note) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     const attrs = { target: this.links.spokenOfAt(anchor), form, linked };
@@ -191,7 +193,7 @@ export class DocumentBuilder {
   noteReference(key: string, place: "foot" | "end" = "foot"): void {
     if (this.note) return;
     if (!this.textblock) this.open("paragraph", {}, true);
-    if (this.textblock!.kind !== "code_block") this.textblock!.inline.push(this.notes.reference(key, place));
+    this.textblock!.inline.push(this.notes.reference(key, place));
   }
 
   /** Whether a sign of a note with this key stands in what was read so far. */
@@ -622,8 +624,7 @@ export class DocumentBuilder {
       (trimmed(block.inline).length === 0 && this.containers.length === 0 && name === null)
     )
       block.anchors.push({ anchor, name });
-    else if (block.kind !== "code_block") block.inline.push(...this.places.points([{ anchor, name }]));
-    else this.pending.push({ anchor, name });
+    else block.inline.push(...this.places.points([{ anchor, name }]));
   }
 
   /** An anchor under which the place of another one was known before. */

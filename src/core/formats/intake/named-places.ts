@@ -2,7 +2,6 @@ import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   idOf,
-  isKind,
   newId,
   schema,
   withId,
@@ -103,7 +102,7 @@ export class NamedPlaces {
 
   /** Inside a list, quotation or cell a block has no id of its own: its anchors become points before its first word. */
   withPoints(node: Node, anchors: readonly NamedAnchor[]): Node {
-    if (anchors.length === 0 || isKind(node, "code_block")) return node;
+    if (anchors.length === 0) return node;
     return node.copy(Fragment.from([...this.points(anchors), ...node.content.content]));
   }
 

@@ -62,7 +62,7 @@ const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockConte
   notice: noticeMarkdown,
   // Nothing but letters stands between the fences.
   code_block: (node, { language }, _pos, output) =>
-    node.childCount > 1 || node.firstChild?.marks.length
+    node.content.content.some((child) => !child.isText || child.marks.length > 0)
       ? asHtml(node, output)
       : { type: "code", lang: language || null, value: node.textContent },
 };
