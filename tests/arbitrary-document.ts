@@ -8,10 +8,12 @@ import {
   LINK_LOOKS,
   newId,
   NOTICE_KINDS,
+  NUMERALS,
   schema,
   type BookmarkEntry,
   type DestinationId,
   type LinkTarget,
+  type ListCount,
   type NoticeKind,
   type Series,
 } from "@/core/document";
@@ -96,13 +98,24 @@ const piece: fc.Arbitrary<Piece> = fc.record({
     { freq: 3 },
   ),
 });
+/** How a list counts. One that goes on has no number of its own to begin with. */
+const count: fc.Arbitrary<Partial<ListCount>> = fc.oneof(
+  fc.constant({}),
+  fc.record({ start: fc.integer({ min: 0, max: 5_000 }), after: fc.constantFrom(".", ")") }),
+  fc.record({
+    numerals: fc.constantFrom(...NUMERALS),
+    before: fc.constantFrom("", "(", 'a "<\\'),
+    after: fc.constantFrom("", ".", ")", " &"),
+    continues: fc.boolean(),
+  }),
+);
 const tex = fc.constantFrom("x^2", "\\frac{a}{b}", "a_1 < b", "\\text{if } \\alpha");
 
 type Draft =
   | { kind: "heading"; level: number; series: Series; short: string; pieces: Piece[] }
   | { kind: "equation"; tex: string }
   | { kind: "paragraph" | "quotation"; pieces: Piece[] }
-  | { kind: "list"; ordered: boolean; items: Piece[][] }
+  | { kind: "list"; count: Partial<ListCount> | null; items: { pieces: Piece[]; checked: boolean | null }[] }
   | { kind: "notice"; of: NoticeKind; title: Piece[]; paragraphs: Piece[][] }
   | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
   | { kind: "code"; text: string; marked: string | null }
@@ -129,8 +142,11 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
     weight: 1,
     arbitrary: fc.record({
       kind: fc.constant("list" as const),
-      ordered: fc.boolean(),
-      items: fc.array(pieces, { minLength: 1, maxLength: 3 }),
+      count: fc.option(count, { freq: 2 }),
+      items: fc.array(fc.record({ pieces, checked: fc.option(fc.boolean(), { freq: 1 }) }), {
+        minLength: 1,
+        maxLength: 3,
+      }),
     }),
   },
   {
@@ -222,9 +238,9 @@ function build(drafts: readonly Draft[]): Node {
       case "quotation":
         return nodes.quotation.create({ id }, paragraph(one.pieces));
       case "list":
-        return nodes[one.ordered ? "ordered_list" : "bullet_list"].create(
-          { id },
-          one.items.map((item) => nodes.list_item.create(null, paragraph(item))),
+        return nodes[one.count ? "ordered_list" : "bullet_list"].create(
+          { id, ...one.count },
+          one.items.map(({ pieces, checked }) => nodes.list_item.create({ checked }, paragraph(pieces))),
         );
       case "notice":
         return nodes.notice.create({ id, kind: one.of }, [

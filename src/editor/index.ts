@@ -24,6 +24,7 @@ export {
 export { colourOf, othersCarets } from "./plugins/others-carets";
 export * from "./commands/blocks";
 export * from "./commands/bookmarks";
+export { hasBoxes, toggleBoxes } from "./commands/boxes";
 export * from "./commands/chosen-ranges";
 export * from "./commands/computations";
 export { emptyDefinitionList } from "./commands/definition-lists";
@@ -32,6 +33,7 @@ export { currentLevel, makeStructure, setLevel } from "./commands/levels";
 export * from "./commands/link-titles";
 export * from "./commands/short-title";
 export * from "./commands/links";
+export { listHere, setCount } from "./commands/list-count";
 export * from "./commands/lists";
 export * from "./commands/notes";
 export { makeNotice, withoutNotice } from "./commands/notices";

@@ -12,6 +12,7 @@ import type { Node } from "prosemirror-model";
 import { NodeSelection, Selection, TextSelection, type Command } from "prosemirror-state";
 import { goToNextCell } from "prosemirror-tables";
 import { isKind, schema } from "@/core/document";
+import { backspaceInBox, splitItemWithBox, tickHere } from "./commands/boxes";
 import { splitBlockWithId, toggle } from "./commands/blocks";
 import { backspaceInDefinitions, enterInDefinitions, shiftDefinition } from "./commands/definition-lists";
 import { backspaceInNotice, enterInNotice } from "./commands/notices";
@@ -77,13 +78,14 @@ export const manuscriptKeys: Record<string, Command>[] = [
     Enter: chainCommands(
       enterInDefinitions,
       enterInNotice,
+      splitItemWithBox,
       splitListItem(nodes.list_item),
       newlineInCode,
       createParagraphNear,
       liftEmptyBlock,
       splitBlockWithId,
     ),
-    Backspace: chainCommands(chooseGenerated(-1), backspaceInDefinitions, backspaceInNotice),
+    Backspace: chainCommands(chooseGenerated(-1), backspaceInDefinitions, backspaceInNotice, backspaceInBox),
     Delete: chooseGenerated(1),
     Tab: chainCommands(goToNextCell(1), shiftDefinition(1), sinkListItem(nodes.list_item)),
     "Shift-Tab": chainCommands(goToNextCell(-1), shiftDefinition(-1), liftListItem(nodes.list_item)),
@@ -92,7 +94,7 @@ export const manuscriptKeys: Record<string, Command>[] = [
     "Mod-Shift-Home": chooseTo(Selection.atStart),
     "Mod-Shift-End": chooseTo(Selection.atEnd),
     "Shift-Enter": insertBreak,
-    "Mod-Enter": insertBreak,
+    "Mod-Enter": chainCommands(tickHere, insertBreak),
   },
   baseKeymap,
 ];

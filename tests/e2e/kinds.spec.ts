@@ -115,3 +115,50 @@ test("code is linked, marked and noted like any words, and what is cut from it b
   await expect(page.locator("pre a[href='https://lamp.example/']")).toHaveText("lamp");
   await expect(page.locator("pre sup")).toHaveText("1");
 });
+
+test("a list is counted in another way, goes on after what stands between, and has boxes to tick", async ({
+  page,
+}) => {
+  await openFile(page, "lists.md", "# Lists\n\n1. one\n2. two\n\nBetween.\n\n1. three\n\nThe end.\n");
+  const lists = manuscript(page).locator("ol");
+  await caretAt(page, "three", "behind");
+  const tray = page.getByRole("region", { name: "List", exact: true });
+  await tray.getByLabel("Goes on from the list before it").check();
+  await expect(lists.nth(1)).toHaveAttribute("start", "3");
+  await tray.getByLabel("Counted").selectOption("a, b, c");
+  await tray.getByLabel("Before it", { exact: true }).fill("(");
+  await tray.getByLabel("Behind it", { exact: true }).fill(")");
+  await expect(lists.nth(1)).toHaveAttribute("data-after", ")");
+  await caretAt(page, "two", "behind");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("two and a half");
+  await expect(lists.nth(1)).toHaveAttribute("start", "4");
+
+  await caretAt(page, "The end.", "behind");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("[x] Lit");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("Quenched");
+  const boxes = manuscript(page).locator("li input");
+  await expect(boxes).toHaveCount(2);
+  await expect(boxes.nth(0)).toBeChecked();
+  await expect(boxes.nth(1)).not.toBeChecked();
+  await boxes.nth(0).click();
+  await expect(boxes.nth(0)).not.toBeChecked();
+  // The keyboard stayed where it was.
+  await page.keyboard.press("Control+Enter");
+  await expect(boxes.nth(1)).toBeChecked();
+  await page.keyboard.type(" at dawn");
+  await expect(manuscript(page).locator("li").last()).toHaveText("Quenched at dawn");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(boxes.nth(1)).not.toBeChecked();
+  await page.keyboard.press("Control+y");
+  await kept(page);
+  await page.reload();
+  await expect(boxes.nth(1)).toBeChecked();
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.locator("ol[type=a]")).toHaveAttribute("start", "4");
+  await expect(page.getByRole("checkbox", { name: "To do" })).toHaveCount(1);
+  await expect(page.getByRole("checkbox", { name: "Done" })).toBeChecked();
+});

@@ -22,6 +22,7 @@ import type {
   ReferencePlace,
   Section,
 } from "./destination";
+import { listStarts } from "./list-starts";
 import { captionLabels, shownNumbers } from "./numbers";
 import { paragraphById } from "./paragraphs";
 import { PlacedRun } from "./placed-run";
@@ -152,6 +153,11 @@ export class DocumentIndex {
         this.numbers,
       ),
     );
+  }
+
+  /** With which numbers the lists begin, by id, that go on counting where one before them stopped. */
+  get listStarts(): ReadonlyMap<DestinationId, number> {
+    return this.once("listStarts", () => listStarts(this.runs.flatMap((run) => run.counted)));
   }
 
   get contentsLists(): readonly BlockDestination[] {

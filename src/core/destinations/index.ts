@@ -18,6 +18,7 @@ export type {
   Section,
 } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
+export { startsInside, startWithin } from "./list-starts";
 export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
 export { paragraphsIn } from "./paragraphs";

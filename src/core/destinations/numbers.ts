@@ -1,3 +1,4 @@
+import { letters, roman } from "@/core/model/numerals";
 import type { CaptionRule, DestinationId, Numbering, StyleName, StyleSheet } from "@/core/document";
 import type { BlockDestination, Heading } from "./destination";
 
@@ -60,43 +61,6 @@ export function counted(count: number, numbering: Numbering): string {
 /** The number of a note as it is written: footnotes 1, 2, 3, endnotes i, ii, iii, so that the two are not taken for each other. */
 export function noteNumber(place: "foot" | "end", number: number): string {
   return place === "foot" ? String(number) : roman(number).toLowerCase();
-}
-
-function letters(count: number): string {
-  let rest = count;
-  let written = "";
-  while (rest > 0) {
-    written = String.fromCharCode(65 + ((rest - 1) % 26)) + written;
-    rest = Math.floor((rest - 1) / 26);
-  }
-  return written;
-}
-
-const ROMAN: readonly (readonly [number, string])[] = [
-  [1000, "M"],
-  [900, "CM"],
-  [500, "D"],
-  [400, "CD"],
-  [100, "C"],
-  [90, "XC"],
-  [50, "L"],
-  [40, "XL"],
-  [10, "X"],
-  [9, "IX"],
-  [5, "V"],
-  [4, "IV"],
-  [1, "I"],
-];
-
-function roman(count: number): string {
-  let rest = count;
-  let written = "";
-  for (const [value, sign] of ROMAN)
-    while (rest >= value) {
-      written += sign;
-      rest -= value;
-    }
-  return written;
 }
 
 /**

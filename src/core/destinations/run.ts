@@ -3,6 +3,7 @@ import type { Node } from "prosemirror-model";
 import { asKind, type ChangedRun, type DestinationId, type Series } from "@/core/document";
 import { summarise, type BlockSummary } from "./block-summary";
 import type { BlockDestination } from "./destination";
+import type { CountedList } from "./list-starts";
 
 /** A heading, figure, table or contents list of a run; `offset` counts positions from the run's start. */
 export interface RunDestination {
@@ -39,6 +40,7 @@ export interface Run {
   readonly words: number;
   readonly headings: readonly RunHeading[];
   readonly others: readonly RunBlock[];
+  readonly counted: readonly CountedList[];
   readonly linked: readonly RunSummary[];
   /** Those of the linked blocks in which cross-references stand. */
   readonly referring: readonly RunSummary[];
@@ -85,6 +87,7 @@ function runsWithin(runs: readonly Run[], most: number): { runs: number; blocks:
 function join(blocks: readonly Node[]): Run {
   const headings: RunHeading[] = [];
   const others: RunBlock[] = [];
+  const counted: CountedList[] = [];
   const linked: RunSummary[] = [];
   const referring: RunSummary[] = [];
   const marked: RunSummary[] = [];
@@ -112,6 +115,9 @@ function join(blocks: readonly Node[]): Run {
       });
     } else if (id && kind && kind !== "heading")
       others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
+    const list = asKind(node, "ordered_list");
+    if (id && list)
+      counted.push({ id, start: list.start, continues: list.continues, items: node.childCount });
     if (summary.links.length > 0) linked.push({ block, offset, summary });
     if (summary.links.some(({ reference }) => reference)) referring.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
@@ -120,5 +126,17 @@ function join(blocks: readonly Node[]): Run {
     offset += node.nodeSize;
     words += summary.words;
   });
-  return { blocks, size: offset, words, headings, others, linked, referring, marked, noted, computing };
+  return {
+    blocks,
+    size: offset,
+    words,
+    headings,
+    others,
+    counted,
+    linked,
+    referring,
+    marked,
+    noted,
+    computing,
+  };
 }

@@ -24,6 +24,8 @@ export interface FixedWords {
   readonly untitled: string;
   /** What stands for the title of a notice that has none. */
   readonly notices: Readonly<Record<NoticeKind, string>>;
+  /** What is said aloud for the box of an item. */
+  readonly boxes: { readonly ticked: string; readonly open: string };
   /** What a list of each kind is called at first. */
   readonly lists: Readonly<Record<ListKind, string>>;
 }
@@ -45,6 +47,7 @@ const ENGLISH: FixedWords = {
   next: "Next",
   untitled: "Untitled section",
   notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
+  boxes: { ticked: "Done", open: "To do" },
   lists: {
     sections: "Contents",
     section: "In this section",
@@ -75,6 +78,7 @@ const GERMAN: FixedWords = {
   next: "Weiter",
   untitled: "Abschnitt ohne Titel",
   notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
+  boxes: { ticked: "Erledigt", open: "Zu erledigen" },
   lists: {
     sections: "Inhalt",
     section: "In diesem Abschnitt",
@@ -111,6 +115,7 @@ const FRENCH: FixedWords = {
     warning: "Avertissement",
     danger: "Danger",
   },
+  boxes: { ticked: "Fait", open: "À faire" },
   lists: {
     sections: "Sommaire",
     section: "Dans cette section",
@@ -141,6 +146,7 @@ const SPANISH: FixedWords = {
   next: "Siguiente",
   untitled: "Sección sin título",
   notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
+  boxes: { ticked: "Hecho", open: "Por hacer" },
   lists: {
     sections: "Índice",
     section: "En esta sección",
@@ -177,6 +183,7 @@ const ITALIAN: FixedWords = {
     warning: "Avvertenza",
     danger: "Pericolo",
   },
+  boxes: { ticked: "Fatto", open: "Da fare" },
   lists: {
     sections: "Indice",
     section: "In questa sezione",
@@ -213,6 +220,7 @@ const DUTCH: FixedWords = {
     warning: "Waarschuwing",
     danger: "Gevaar",
   },
+  boxes: { ticked: "Gedaan", open: "Te doen" },
   lists: {
     sections: "Inhoud",
     section: "In deze paragraaf",
@@ -243,6 +251,7 @@ const PORTUGUESE: FixedWords = {
   next: "Seguinte",
   untitled: "Secção sem título",
   notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
+  boxes: { ticked: "Feito", open: "Por fazer" },
   lists: {
     sections: "Índice",
     section: "Nesta secção",

@@ -46,6 +46,7 @@ export {
 export type { Alignment } from "./attributes/alignment";
 export { figureLook } from "./blocks/figure";
 export { MOST_IN_SHORT_TITLE, seriesFrom, shortTitleFrom, type Series } from "./blocks/heading";
+export { countAttributes, countOn } from "./blocks/lists";
 export { cellElement, columnWidths } from "./blocks/table";
 export type { NotePlace } from "./inlines/note";
 export { COLOUR } from "./marks/looks";

@@ -28,6 +28,17 @@ export {
   type ListKind,
   type ListOptions,
 } from "./list-options";
+export {
+  FIRST_COUNT,
+  listCountSchema,
+  listSign,
+  MOST_BESIDE_COUNT,
+  MOST_START,
+  NUMERALS,
+  ownCount,
+  type ListCount,
+  type Numerals,
+} from "./list-count";
 export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";

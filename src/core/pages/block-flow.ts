@@ -53,10 +53,12 @@ export function blockFlow(
   return flow;
 }
 
-/** The number or label that is counted and stands with a block; empty for one that has none. */
+/** The number or label that is counted and stands with a block, or with which a list begins; empty for one that has none. */
 function labelOf(block: Node, { index }: Composition): string {
   const id = idOf(block);
-  return (id && (index.numbers.get(id) ?? index.captions.get(id))) || "";
+  return (
+    (id && (index.numbers.get(id) ?? index.captions.get(id) ?? index.listStarts.get(id)?.toString())) || ""
+  );
 }
 
 function countNotes(block: Node, notes: { foot: number; end: number }): void {
@@ -81,7 +83,15 @@ const innerFlow =
 function listFlow(block: Node, _list: unknown, ...[, composition]: FlowArgs): Flow {
   const { body } = composition.sheet.styles;
   const { width } = composition;
-  const place = { x: body.indent, width: width - body.indent, tag: null, start: 0, look: unindented(body) };
+  const id = idOf(block);
+  const place = {
+    x: body.indent,
+    width: width - body.indent,
+    tag: null,
+    start: 0,
+    number: id ? composition.index.listStarts.get(id) : undefined,
+    look: unindented(body),
+  };
   return flow(innerStrips(block, place, composition), body);
 }
 

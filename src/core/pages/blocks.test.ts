@@ -125,6 +125,27 @@ describe("notices", () => {
   });
 });
 
+test("items have their counts and boxes before them, in one line with their words", async () => {
+  const page = await first(
+    markdown(
+      `<ol type="i" data-before="(" data-after=")" start="7"><li>one</li><li>two</li></ol>\n\nx\n\n<ol data-continues="true"><li>three</li></ol>\n\n- [x] done\n- [ ] open\n`,
+    ),
+  );
+  const beside = (sign: string, text: string) => {
+    expect(find(page, sign).y).toBeCloseTo(find(page, text).y);
+    expect(find(page, sign).x).toBeLessThan(find(page, text).x);
+  };
+  beside("(vii)", "one");
+  beside("(viii)", "two");
+  beside("9.", "three");
+  beside("□", "done");
+  const boxes = words(page).filter(({ text }) => text === "□");
+  expect(boxes.map(({ tag }) => tag?.alt)).toEqual(["Done", "To do"]);
+  const ticks = page.items.filter((item) => item.kind === "stroke");
+  expect(ticks).toHaveLength(2);
+  for (const tick of ticks) expect(Math.abs(tick.y - boxes[0]!.y)).toBeLessThan(boxes[0]!.size);
+});
+
 test("a quotation has a bar at its side over all of its lines, code a ground", async () => {
   const page = await first(markdown(`> one\n>\n> two\n\n\`\`\`\nlet x;\nlet y;\n\`\`\`\n`));
   const fills = page.items.filter((item) => item.kind === "fill");

@@ -77,6 +77,8 @@ export interface TextContent {
 export interface MarkedLine extends Omit<TextContent, "kind"> {
   readonly kind: "marked";
   readonly marker: SetText;
+  /** Whether a tick stands in it. */
+  readonly ticked: boolean;
   readonly markerTag: Tag;
 }
 

@@ -10,6 +10,8 @@ export interface InnerPlace {
   readonly tag: Tag | null;
   /** Position before the node, counted from the start of the block around it. */
   readonly start: number;
+  /** With which number a list begins, where not as it says itself. */
+  readonly number?: number | undefined;
   /** The look of plain paragraphs there. */
   readonly look: Look;
 }

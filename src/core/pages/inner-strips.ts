@@ -1,5 +1,15 @@
 import type { Node } from "prosemirror-model";
-import { byKind, type ByKind, type InnerKind, type Look } from "@/core/document";
+import { startWithin } from "@/core/destinations";
+import {
+  asKind,
+  byKind,
+  fixedWordsOf,
+  isKind,
+  listSign,
+  type ByKind,
+  type InnerKind,
+  type Look,
+} from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Ground, type Strip, type Tag } from "./flow";
 import { definitionStrips } from "./definition-strips";
@@ -14,6 +24,7 @@ import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
 const LIST_INDENT = 1.6;
 const ITEM_GAP = 0.3;
 const SIGNS = ["•", "–", "•", "–"];
+const BOX = "□";
 
 /** The strips of a paragraph, list, quotation or code block, wherever it stands. */
 export function innerStrips(node: Node, place: InnerPlace, composition: Composition, depth = 0): Strip[] {
@@ -36,8 +47,10 @@ const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, dep
     ),
   bullet_list: (node, _list, place, composition, depth) =>
     listStrips(node, () => SIGNS[depth % SIGNS.length]!, place, composition, depth),
-  ordered_list: (node, { start }, place, composition, depth) =>
-    listStrips(node, (item) => `${start + item}.`, place, composition, depth),
+  ordered_list: (node, count, place, composition, depth) => {
+    const first = place.number ?? count.start;
+    return listStrips(node, (item) => listSign(count, first + item), place, composition, depth);
+  },
   quotation: (node, _quotation, place, composition, depth) =>
     quotationStrips(node, place, composition, depth),
   code_block: (node, _code, place, composition) => codeStrips(node, place, composition),
@@ -64,7 +77,8 @@ export function childStrips(
   const strips: Strip[] = [];
   let { start } = place;
   node.forEach((child, _offset, i) => {
-    const own = i < first ? [] : innerStrips(child, { ...place, start }, composition, depth);
+    const number = isKind(child, "ordered_list") ? startWithin(node, i) : undefined;
+    const own = i < first ? [] : innerStrips(child, { ...place, start, number }, composition, depth);
     if (i > first && own[0]) own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap) });
     for (const strip of own) strips.push(strip);
     start += child.nodeSize;
@@ -88,7 +102,7 @@ function listStrips(
   const tag: Tag = { role: "L", parent: place.tag };
   const { size, leading } = place.look;
   const style = sized(place.look, composition);
-  const widest = wordsSet(signOf(list.childCount - 1), style, { measure: 1e4, leading }, composition);
+  const widest = wordsSet(longest(list, signOf), style, { measure: 1e4, leading }, composition);
   const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
   const look = unindented(place.look);
   const strips: Strip[] = [];
@@ -111,17 +125,40 @@ function listStrips(
     );
     const first = own[0]!;
     if (first.content.kind === "text") {
-      const marker = wordsSet(signOf(i), style, { measure: indent, leading }, composition);
+      const { checked } = asKind(item, "list_item")!;
+      const sign = checked === null ? signOf(i) : BOX;
+      const marker = wordsSet(sign, style, { measure: indent, leading }, composition);
       const { text, line, x, y } = first.content;
       own[0] = stripLike(first, {
         gap: i > 0 ? size * ITEM_GAP : first.gap,
-        content: { kind: "marked", text, line, x, y, marker, markerTag: { role: "Lbl", parent: itemTag } },
+        content: {
+          kind: "marked",
+          text,
+          line,
+          x,
+          y,
+          marker,
+          ticked: checked === true,
+          markerTag: { role: "Lbl", parent: itemTag, ...boxAlt(checked, composition) },
+        },
       });
     }
     for (const strip of own) strips.push(strip);
     start += item.nodeSize;
   });
   return strips;
+}
+
+/** A box is told of aloud by a word. */
+function boxAlt(checked: boolean | null, { index }: Composition): { alt?: string } {
+  return checked === null ? {} : { alt: fixedWordsOf(index.doc).boxes[checked ? "ticked" : "open"] };
+}
+
+/** The sign of a list with the most letters. */
+function longest(list: Node, signOf: (item: number) => string): string {
+  let widest = signOf(list.childCount - 1);
+  for (let i = 0; i < list.childCount; i++) if (signOf(i).length > widest.length) widest = signOf(i);
+  return widest;
 }
 
 function quotationStrips(node: Node, place: InnerPlace, composition: Composition, depth: number): Strip[] {

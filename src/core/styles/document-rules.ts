@@ -1,4 +1,5 @@
 import type { NodeAttributes } from "@/core/document";
+import { listRules } from "./list-rules";
 import { noticeRules, noticeWords } from "./notice-rules";
 import { styleRules } from "./rules";
 
@@ -7,5 +8,7 @@ export function documentRules(
   { styles, language }: Pick<NodeAttributes["doc"], "styles" | "language">,
   scope: string,
 ): string {
-  return [noticeRules(scope), noticeWords(scope, language), styleRules(styles, scope)].join("\n");
+  return [listRules(scope), noticeRules(scope), noticeWords(scope, language), styleRules(styles, scope)].join(
+    "\n",
+  );
 }

@@ -7,4 +7,5 @@ export { handFormatting, looksLike, styleAt, type HandFormatting } from "./hand-
 export { READY_SHEETS } from "./ready-sheets";
 export { FACE_NAMES, STYLE_TITLES } from "./titles";
 export { documentRules } from "./document-rules";
+export { listRules } from "./list-rules";
 export { noticeRules } from "./notice-rules";

@@ -3,6 +3,7 @@ import { Decoration } from "prosemirror-view";
 import {
   blockPlaceOf,
   noteNumber,
+  startsInside,
   summarise,
   type BlockPlace,
   type DocumentIndex,
@@ -29,6 +30,7 @@ export class DocumentSigns implements BlockSigns {
     private readonly gates: ReadonlyMap<string, string>,
     private readonly returns: ReadonlyMap<string, ReturnLink>,
     private readonly labels: ReadonlyMap<string, string>,
+    private readonly starts: ReadonlyMap<string, number>,
     private readonly references: ReadonlyMap<string, string>,
     private readonly adrift: AdriftTargets,
     private readonly computed: ReadonlyMap<string, Computed>,
@@ -45,6 +47,7 @@ export class DocumentSigns implements BlockSigns {
       gatesOf(index),
       returnsOf(index),
       labelsOf(index),
+      index.listStarts,
       referencesOf(index, pages),
       adrift,
       computed,
@@ -68,11 +71,13 @@ export class DocumentSigns implements BlockSigns {
       (change?.notes ?? false) ||
       settingsOf(this.index.doc).styles !== settingsOf(index.doc).styles;
     const labels = counted ? same(this.labels, labelsOf(index)) : this.labels;
+    const starts = same(this.starts, index.listStarts);
     // Without a change pages may have moved.
     const worded = change === null || counted || marks || change.places || change.links || change.markedWords;
     const references = worded ? same(this.references, referencesOf(index, pages)) : this.references;
     const all =
       labels === this.labels &&
+      starts === this.starts &&
       gates === this.gates &&
       returns === this.returns &&
       references === this.references;
@@ -80,7 +85,17 @@ export class DocumentSigns implements BlockSigns {
       this.index = index;
       return this;
     }
-    return new DocumentSigns(index, gates, returns, labels, references, adrift, computed, this.follow);
+    return new DocumentSigns(
+      index,
+      gates,
+      returns,
+      labels,
+      starts,
+      references,
+      adrift,
+      computed,
+      this.follow,
+    );
   }
 
   of(block: Node): readonly Sign[] {
@@ -96,6 +111,9 @@ export class DocumentSigns implements BlockSigns {
     const known = this.labels.get(id);
     const label = known?.split("\n")[0];
     if (label) signs.push(labelSign(label, block, size));
+    const start = this.starts.get(id);
+    if (start !== undefined) signs.push(startSign(start, 0, size));
+    for (const list of startsInside(block)) signs.push(startSign(list.start, list.from, list.to));
     const { notes } = summarise(block);
     if (notes.length > 0) signs.push(...noteSigns(notes, known));
     const worded = this.references.get(id);
@@ -196,6 +214,16 @@ function labelSign(label: string, block: Node, size: number): Sign {
     from: 0,
     to: size,
     draw: (from, to) => Decoration.node(from, to, labelled(label, block)),
+  };
+}
+
+/** With which number a list begins that goes on counting. */
+function startSign(start: number, from: number, to: number): Sign {
+  return {
+    key: `start ${start}`,
+    from,
+    to,
+    draw: (begin, end) => Decoration.node(begin, end, { start: String(start) }),
   };
 }
 

@@ -8,6 +8,7 @@ import { EditorView, type NodeView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
 import type { AdriftTargets } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
+import { tickAt } from "../commands/boxes";
 import type { Carrying } from "../carrying";
 import type { DocumentChange } from "../document-change";
 import type { Jumps } from "../jumps";
@@ -200,6 +201,14 @@ export class ManuscriptView {
           event.preventDefault();
           takeBack(host.state, (tr) => host.dispatch(tr));
           return true;
+        },
+        // The keyboard stays where it is.
+        mousedown: (_view, event) => isBox(event.target) && preventing(event),
+        click: (view, event) => {
+          if (!isBox(event.target)) return false;
+          const item = view.state.doc.resolve(view.posAtDOM(event.target.parentElement!, 0)).before();
+          tickAt(this.layout.toDocument(item))(host.state, (tr) => host.dispatch(tr));
+          return preventing(event);
         },
       },
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
@@ -496,6 +505,18 @@ export class ManuscriptView {
   private get scroller(): HTMLElement | null {
     return this.view.dom.closest<HTMLElement>("[data-scroller]");
   }
+}
+
+/** Whether something is the box of an item of a list. */
+function isBox(target: EventTarget | null): target is HTMLInputElement {
+  return (
+    target instanceof HTMLInputElement && target.type === "checkbox" && target.parentElement?.tagName === "LI"
+  );
+}
+
+function preventing(event: Event): true {
+  event.preventDefault();
+  return true;
 }
 
 /** Marks chunks as drawn. */

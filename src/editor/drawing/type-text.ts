@@ -1,7 +1,14 @@
 import { closeHistory } from "prosemirror-history";
 import type { ResolvedPos } from "prosemirror-model";
-import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
+import {
+  NodeSelection,
+  TextSelection,
+  type Command,
+  type EditorState,
+  type Transaction,
+} from "prosemirror-state";
 import { isKind, NOTICE_KINDS, schema, type NoticeKind } from "@/core/document";
+import { giveBox } from "../commands/boxes";
 import { linkRange } from "../commands/links";
 import { makeNotice } from "../commands/notices";
 import { inOneChunk, type ChunkLayout } from "./chunk-layout";
@@ -16,7 +23,7 @@ interface TypingHost {
 
 /**
  * Does what a text that is typed means beyond its letters, where the view would do something else: on a chosen block, over a border
- * between chunks, for `>>`, behind an address, and behind `!warning` and the like at the beginning of a paragraph. False where the view is to type it itself. The range is one of the drawing.
+ * between chunks, for `>>`, behind an address, and behind `!warning`, `[ ]` and the like at the beginning of a paragraph. False where the view is to type it itself. The range is one of the drawing.
  */
 export function typeText(
   host: TypingHost,
@@ -39,17 +46,9 @@ export function typeText(
     return true;
   }
   const kind = text === " " && from === to ? typedNotice($from) : null;
-  if (kind) {
-    host.dispatch(tr.insertText(text, from));
-    // A step of its own, so that one undo gives back what was typed.
-    const { $from: $now } = host.state.selection;
-    const typed = closeHistory(host.state.tr.delete($now.start(), $now.pos));
-    makeNotice(kind)(host.state.apply(typed), (made) => {
-      for (const step of made.steps) typed.step(step);
-      host.dispatch(typed.setSelection(TextSelection.create(typed.doc, made.selection.head)));
-    });
-    return true;
-  }
+  if (kind) return becomes(host, from, text, makeNotice(kind));
+  const box = text === " " && from === to ? typedBox($from) : null;
+  if (box !== null) return becomes(host, from, text, giveBox(box));
   const address = text === " " && from === to ? typedAddress($from) : null;
   if (address) {
     host.dispatch(tr.insertText(text, from));
@@ -61,6 +60,27 @@ export function typeText(
   if (inOneChunk($from, $to)) return false;
   host.dispatch(tr.insertText(text, from, to).scrollIntoView());
   return true;
+}
+
+/** Takes a sign at the beginning of a paragraph away, and does what it stands for: a step of its own, so that one undo gives back what was typed. */
+function becomes(host: TypingHost, from: number, text: string, command: Command): true {
+  host.dispatch(host.state.tr.insertText(text, from));
+  const { $from } = host.state.selection;
+  const typed = closeHistory(host.state.tr.delete($from.start(), $from.pos));
+  command(host.state.apply(typed), (made) => {
+    for (const step of made.steps) typed.step(step);
+    host.dispatch(typed.setSelection(TextSelection.create(typed.doc, made.selection.head)));
+  });
+  return true;
+}
+
+/** Whether the box is ticked that was typed as the whole of a paragraph: `[ ]`, `[]` or `[x]`; null where none was. */
+function typedBox($at: ResolvedPos): boolean | null {
+  const { parent } = $at;
+  if (!isKind(parent, "paragraph") || $at.parentOffset !== parent.content.size || parent.content.size > 3)
+    return null;
+  const box = /^\[([ x]?)\]$/.exec(parent.textContent);
+  return box && box[1] === "x" ? true : box ? false : null;
 }
 
 /** Whether a second `>` here, where a word may begin, asks for a place to lead to. */

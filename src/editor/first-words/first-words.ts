@@ -75,7 +75,12 @@ class BlockWriter {
     const id = idOf(block);
     const label = id && (this.index.numbers.get(id) ?? this.index.captions.get(id));
     const spec = this.serializer.nodes[block.type.name]!(block);
-    const own = { ...more, ...(label ? labelled(label, block) : {}) };
+    const start = id && this.index.listStarts.get(id);
+    const own = {
+      ...more,
+      ...(label ? labelled(label, block) : {}),
+      ...(start ? { start: String(start) } : {}),
+    };
     const { dom, contentDOM } = DOMSerializer.renderSpec(writtenDocument, dressed(spec, own));
     if (contentDOM)
       this.serializer.serializeFragment(block.content, { document: writtenDocument }, contentDOM);

@@ -24,6 +24,7 @@ import {
   SearchCheck,
   ScissorsLineDashed,
   Sigma,
+  SquareCheck,
   SquareCode,
   Strikethrough,
   Subscript,
@@ -59,6 +60,7 @@ import {
   setLevel,
   setValueMark,
   toggle,
+  toggleBoxes,
   toggleCodeBlock,
   toggleList,
   toggleQuotation,
@@ -367,6 +369,9 @@ function Insert() {
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
           <Table2 size={15} aria-hidden /> Table
+        </Item>
+        <Item onSelect={() => session.run(toggleBoxes)} keys="[ ]">
+          <SquareCheck size={15} aria-hidden /> Check list
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyDefinitionList()))}>
           <BookA size={15} aria-hidden /> Definition list

@@ -14,6 +14,7 @@ import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { EquationField, SelectedFormula } from "./equation-field";
 import { FigureOptions } from "./figure-options";
+import { ListOptions } from "./list-options";
 import { ListSettings } from "./list-settings";
 import { NoticeOptions } from "./notice-options";
 import { SelectedComputation } from "./selected-computation";
@@ -25,7 +26,14 @@ import { TakeAlong } from "./take-along";
 /** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
   const leaf = useSessionValue(selectedLeaf);
-  return (leaf && byKind(LEAVES, leaf)) ?? <SelectedBlock />;
+  return (
+    (leaf && byKind(LEAVES, leaf)) ?? (
+      <>
+        <SelectedBlock />
+        <ListOptions />
+      </>
+    )
+  );
 }
 
 function SelectedBlock() {

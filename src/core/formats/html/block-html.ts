@@ -1,8 +1,9 @@
 import type { Node } from "prosemirror-model";
-import { noteNumber } from "@/core/destinations";
+import { noteNumber, startWithin } from "@/core/destinations";
 import {
   asKind,
   byKind,
+  countAttributes,
   fixedWordsOf,
   idOf,
   isKind,
@@ -109,8 +110,8 @@ function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
     : "";
 }
 
-/** One block as HTML on one line (code keeps its own lines). */
-export function blockHtml(node: Node, output: HtmlOutput): string {
+/** One block as HTML on one line (code keeps its own lines). `start`: with which number a list begins that stands within another block. */
+export function blockHtml(node: Node, output: HtmlOutput, start?: number): string {
   const id = idOf(node);
   const own = id !== null && output.index.destination(id) ? attribute("id", output.anchor(id)) : "";
   return byKind(BLOCKS, node, {
@@ -118,6 +119,7 @@ export function blockHtml(node: Node, output: HtmlOutput): string {
     aliases: own && id ? output.aliases(id) : "",
     output,
     within: (of) => childrenHtml(of, output),
+    start: start ?? (id ? output.index.listStarts.get(id) : undefined),
   });
 }
 
@@ -135,9 +137,11 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
     },
     paragraph: (node, { align }, { output }) => `<p${aligned(align)}>${inlineHtml(node, output)}</p>`,
     bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
-    ordered_list: (node, { start }, { output }) =>
-      `<ol${start === 1 ? "" : ` start="${start}"`}>${childrenHtml(node, output)}</ol>`,
-    list_item: (node, _item, { output }) => `<li>${itemHtml(node, output)}</li>`,
+    ordered_list: (node, count, { output, start }) => {
+      const told = Object.entries(countAttributes({ ...count, start: start ?? count.start }));
+      return `<ol${told.map(([name, value]) => ` ${name}="${escapeHtml(value)}"`).join("")}>${childrenHtml(node, output)}</ol>`;
+    },
+    list_item: (node, { checked }, { output }) => itemWithBox(node, checked, output),
     definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
     term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
     definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
@@ -150,7 +154,9 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
         node.child(0).content.size > 0
           ? blockHtml(node.child(0), output)
           : `<p class="notice-title" data-generated="title">${word}</p>`;
-      const said = node.content.content.slice(1).map((child) => blockHtml(child, output));
+      const said = node.content.content
+        .slice(1)
+        .map((child, i) => blockHtml(child, output, startOf(node, i + 1)));
       return `<aside${own} class="notice" data-notice="${kind}" role="note" aria-label="${word}">${aliases}${title}${said.join("")}</aside>`;
     },
     notice_title: (node, _title, { output }) => `<p class="notice-title">${inlineHtml(node, output)}</p>`,
@@ -169,8 +175,23 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
 /** The blocks within a node. */
 function childrenHtml(node: Node, output: HtmlOutput): string {
   let html = "";
-  node.forEach((child) => (html += blockHtml(child, output)));
+  node.forEach((child, _offset, i) => (html += blockHtml(child, output, startOf(node, i))));
   return html;
+}
+
+/** With which number a list begins that stands within another block; nothing for all else. */
+function startOf(parent: Node, i: number): number | undefined {
+  return isKind(parent.child(i), "ordered_list") ? startWithin(parent, i) : undefined;
+}
+
+/** An item, with its box to tick where it has one. */
+function itemWithBox(item: Node, checked: boolean | null, output: HtmlOutput): string {
+  const said = itemHtml(item, output);
+  if (checked === null) return `<li>${said}</li>`;
+  const word = fixedWordsOf(output.index.doc).boxes[checked ? "ticked" : "open"];
+  const box = `<input type="checkbox" disabled${checked ? " checked" : ""} aria-label="${escapeHtml(word)}"> `;
+  const [paragraph] = /^<p[^>]*>/.exec(said) ?? [""];
+  return `<li class="check">${paragraph}${box}${said.slice(paragraph.length)}</li>`;
 }
 
 /** An item of one plain paragraph needs no paragraph element. */
@@ -179,7 +200,10 @@ function itemHtml(item: Node, output: HtmlOutput): string {
   const rest = item.content.content.slice(1);
   const plain = rest.every((child) => isKind(child, "bullet_list", "ordered_list"));
   if (!plain || asKind(first, "paragraph")?.align) return childrenHtml(item, output);
-  return inlineHtml(first, output) + rest.map((child) => blockHtml(child, output)).join("");
+  return (
+    inlineHtml(first, output) +
+    rest.map((child, i) => blockHtml(child, output, startOf(item, i + 1))).join("")
+  );
 }
 
 /** HTML drops a line end that follows `<pre>` at once, so one more goes before it. */

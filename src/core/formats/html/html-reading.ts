@@ -3,6 +3,7 @@ import type { Mark } from "prosemirror-model";
 import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import {
   columnWidths,
+  countOn,
   figureLook,
   fromJSON,
   listOptionsFrom,
@@ -199,6 +200,12 @@ export class HtmlReading implements TokenHandler {
       return;
     }
     const attributes = this.attributesOf(tag);
+    if (
+      name === "input" &&
+      attributes.get("type") === "checkbox" &&
+      this.builder.giveBox(attributes.has("checked"))
+    )
+      return;
     if (LEFT_OUT.has(name)) return this.leaveOut(name, tag.selfClosing);
     if (name === "meta" || name === "html" || name === "title") return this.startAbout(name, attributes);
     this.open.endBefore(name);
@@ -399,10 +406,8 @@ export class HtmlReading implements TokenHandler {
         builder.closeTextblock();
         anchored();
         const kind = name === "ol" ? "ordered_list" : name === "blockquote" ? "quotation" : "bullet_list";
-        const start = Number(attributes.get("start") ?? 1);
-        const isStart =
-          kind === "ordered_list" && Number.isInteger(start) && start >= 0 && start <= 1_000_000;
-        const opened = builder.openContainer(kind, isStart ? { start } : {});
+        const count = name === "ol" ? countOn({ getAttribute: (one) => attributes.get(one) ?? null }) : {};
+        const opened = builder.openContainer(kind, count);
         block(() => (opened ? builder.closeContainer(kind) : builder.closeTextblock()));
         return true;
       }

@@ -1,5 +1,5 @@
 import type { StyleSheet } from "@/core/document";
-import { FACE_NAMES, noticeRules, styleRules } from "@/core/styles";
+import { FACE_NAMES, listRules, noticeRules, styleRules } from "@/core/styles";
 
 /** A font that is written into the file. `data` is WOFF2 in base64. */
 export interface EmbeddedFont {
@@ -25,7 +25,14 @@ export function styleSheet(fonts: readonly EmbeddedFont[], sheet: StyleSheet): s
     (font) =>
       `@font-face{font-family:"${font.family}";font-style:${font.style};font-weight:200 900;font-display:swap;src:url(data:font/woff2;base64,${font.data}) format("woff2");unicode-range:${font.unicodeRange}}`,
   );
-  return [...faces, LOOKS, noticeRules("main"), styleRules(sheet, "main"), pageRules(sheet)].join("\n");
+  return [
+    ...faces,
+    LOOKS,
+    listRules("main"),
+    noticeRules("main"),
+    styleRules(sheet, "main"),
+    pageRules(sheet),
+  ].join("\n");
 }
 
 /** The page header and footer, as far as a browser can print them: it does not know in which section a page begins. */

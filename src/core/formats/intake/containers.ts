@@ -25,7 +25,10 @@ export const LISTS = { list_item: "bullet_list", definition: "definition_list" }
 
 /** What a reader may say of what holds blocks. */
 export type ContainerCarried = Partial<
-  NodeAttributes["bullet_list"] & NodeAttributes["ordered_list"] & NodeAttributes["notice"]
+  NodeAttributes["bullet_list"] &
+    NodeAttributes["ordered_list"] &
+    NodeAttributes["list_item"] &
+    NodeAttributes["notice"]
 >;
 
 /** One that is open, with what was met in it. */
@@ -45,7 +48,11 @@ export function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "defi
 }
 
 /** An item of a list: it begins with a paragraph. */
-export function itemOf(kind: "list_item" | "definition", children: readonly Node[]): Node {
+export function itemOf(
+  kind: "list_item" | "definition",
+  children: readonly Node[],
+  carried: ContainerCarried = {},
+): Node {
   const whole = isKind(children[0], "paragraph") ? children : [nodes.paragraph.create(), ...children];
-  return nodes[kind].create(null, whole);
+  return kind === "list_item" ? nodes.list_item.create(carried, whole) : nodes.definition.create(null, whole);
 }

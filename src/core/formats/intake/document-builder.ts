@@ -344,6 +344,14 @@ export class DocumentBuilder {
     return parent && parent !== "cell" ? ITEMS[parent] : null;
   }
 
+  /** Gives the item that is open a box to tick; false where something stands in it already, and outside of items. */
+  giveBox(checked: boolean): boolean {
+    const open = this.containers.at(-1);
+    if (open?.kind !== "list_item" || open.children.length > 0 || !this.betweenBlocks) return false;
+    open.carried = { checked };
+    return true;
+  }
+
   /** Whether a list of terms is open, and nothing within it. */
   get inDefinitionList(): boolean {
     return this.containers.at(-1)?.kind === "definition_list";
@@ -367,7 +375,8 @@ export class DocumentBuilder {
   }
 
   private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
-    if (isItem(open.kind)) this.containers.at(-1)!.children.push(itemOf(open.kind, open.children));
+    if (isItem(open.kind))
+      this.containers.at(-1)!.children.push(itemOf(open.kind, open.children, open.carried));
     else if (open.kind === "notice") this.finishNotice(open);
     else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
   }

@@ -1,11 +1,14 @@
-import type { BlockContent, ListItem, PhrasingContent, RootContent } from "mdast";
+import type { BlockContent, Html, ListItem, PhrasingContent, RootContent } from "mdast";
 import type { Node } from "prosemirror-model";
+import { startWithin } from "@/core/destinations";
 import {
+  asKind,
   byKind,
   isKind,
   type ByBlock,
   type ByKind,
   type InnerKind,
+  type ListCount,
   type NodeAttributes,
 } from "@/core/document";
 import { contentsMarkdown } from "./contents-markdown";
@@ -20,8 +23,30 @@ export function blockMarkdown(node: Node, pos: number, output: MarkdownOutput): 
   return byKind(BLOCKS, node, pos, output);
 }
 
-function innerMarkdown(node: Node, pos: number, output: MarkdownOutput): BlockContent {
-  return byKind(INNER, node, pos, output);
+/** `start`: with which number a list begins that stands within another block. */
+function innerMarkdown(node: Node, pos: number, output: MarkdownOutput, start?: number): BlockContent {
+  return byKind(INNER, node, pos, output, start);
+}
+
+/** The blocks within a node; `pos` is the position of the first. */
+function blocksWithin(node: Node, pos: number, output: MarkdownOutput): BlockContent[] {
+  const blocks = mapChildren(node, pos, (child, at, i) =>
+    isKind(child, "notice_title")
+      ? html("")
+      : innerMarkdown(child, at, output, isKind(child, "ordered_list") ? startWithin(node, i) : undefined),
+  );
+  return listsApart(blocks);
+}
+
+/** Counted lists that follow each other, parted so that each keeps the sign behind its counts. */
+export function listsApart<T extends RootContent>(blocks: readonly T[]): (T | Html)[] {
+  return blocks.flatMap((block, i) =>
+    isCounted(block) && isCounted(blocks[i - 1]) ? [html("<!-- -->"), block] : [block],
+  );
+}
+
+function isCounted(block: RootContent | undefined): boolean {
+  return block?.type === "list" && block.ordered === true;
 }
 
 const within = (node: Node, _carried: unknown, pos: number, output: MarkdownOutput): RootContent[] => [
@@ -48,14 +73,18 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   contents_list: contentsMarkdown,
 };
 
-const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockContent> = {
+const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput, start?: number], BlockContent> = {
   paragraph: (node, { align }, pos, output) =>
     align ? asHtml(node, output) : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
   bullet_list: (node, _list, pos, output) => listMarkdown(node, null, pos, output),
-  ordered_list: (node, { start }, pos, output) => listMarkdown(node, start, pos, output),
+  // CommonMark counts in digits, with a stop or a bracket behind them.
+  ordered_list: (node, count, pos, output, start) =>
+    count.numerals !== "decimal" || count.before !== "" || !/^[.)]$/.test(count.after) || count.continues
+      ? asHtml(node, output, start)
+      : listMarkdown(node, count, pos, output),
   quotation: (node, _quotation, pos, output) => ({
     type: "blockquote",
-    children: mapChildren(node, pos + 1, (child, at) => innerMarkdown(child, at, output)),
+    children: blocksWithin(node, pos + 1, output),
   }),
   // CommonMark has no sign for it.
   definition_list: (node, _list, _pos, output) => asHtml(node, output),
@@ -67,6 +96,13 @@ const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput], BlockConte
       : { type: "code", lang: language || null, value: node.textContent },
 };
 
+declare module "mdast" {
+  interface ListData {
+    /** What stands behind its counts. */
+    behind?: string;
+  }
+}
+
 /** A quotation that begins with a sign for the notice's kind, as several programs know it; its title follows in the same line. */
 function noticeMarkdown(
   node: Node,
@@ -75,9 +111,7 @@ function noticeMarkdown(
   output: MarkdownOutput,
 ): BlockContent {
   const title = inlineMarkdown(node.child(0), pos + 2, output);
-  const [, ...said] = mapChildren(node, pos + 1, (child, at) =>
-    isKind(child, "notice_title") ? html("") : innerMarkdown(child, at, output),
-  );
+  const [, ...said] = blocksWithin(node, pos + 1, output);
   const sign: PhrasingContent[] = [
     html(noticeSign(kind)),
     ...(title.length > 0 ? [html(" "), ...title] : []),
@@ -108,19 +142,29 @@ function headingMarkdown(
   return [{ type: "heading", depth: level as 1, children }];
 }
 
-/** `start`: the number of the first item; null for a list without numbers. */
-function listMarkdown(node: Node, start: number | null, pos: number, output: MarkdownOutput): BlockContent {
+/** `count`: how its items are counted; null for a list without numbers. */
+function listMarkdown(
+  node: Node,
+  count: Pick<ListCount, "start" | "after"> | null,
+  pos: number,
+  output: MarkdownOutput,
+): BlockContent {
   const items = mapChildren(node, pos + 1, (item, at): ListItem => ({
     type: "listItem",
+    checked: asKind(item, "list_item")!.checked,
     spread: item.childCount > 1 && isKind(item.child(1), "paragraph"),
-    children: mapChildren(item, at + 1, (child, childAt) => innerMarkdown(child, childAt, output)),
+    children: blocksWithin(item, at + 1, output),
   }));
+  // A box stands before words.
+  if (items.some(({ checked, children }) => checked !== null && children[0]?.type !== "paragraph"))
+    return asHtml(node, output);
   return {
     type: "list",
-    ordered: start !== null,
-    start,
+    ordered: count !== null,
+    start: count?.start ?? null,
     spread: items.some((item) => item.spread),
     children: items,
+    data: count ? { behind: count.after } : {},
   };
 }
 

@@ -83,9 +83,13 @@ export function noteLabel({ place, number }: WrittenNote): string {
   return place === "end" ? `end${number}` : String(number);
 }
 
-/** What is made of each child of a node and its position; `start`: that of the first. */
-export function mapChildren<T>(node: Node, start: number, make: (child: Node, pos: number) => T): T[] {
+/** What is made of each child of a node, its position and its place among them; `start`: the position of the first. */
+export function mapChildren<T>(
+  node: Node,
+  start: number,
+  make: (child: Node, pos: number, i: number) => T,
+): T[] {
   const made: T[] = [];
-  node.forEach((child, offset) => made.push(make(child, start + offset)));
+  node.forEach((child, offset, i) => made.push(make(child, start + offset, i)));
   return made;
 }

@@ -6,6 +6,7 @@ import {
   decodeSafely,
   idOf,
   lineOf,
+  MOST_START,
   noticeKindOf,
   schema,
   seriesFrom,
@@ -91,6 +92,8 @@ function frontMatter(source: string): { body: string; title: string | null; lang
   return { body: source.slice(block[0].length), title: value("title"), language: value("lang") };
 }
 
+const BOX = /^\[([ xX])\](?:[ \t]+|$)/;
+
 class MarkdownWalk {
   private readonly html: InlineHtml;
   private readonly wanted: ReadonlySet<string>;
@@ -141,7 +144,8 @@ class MarkdownWalk {
         return this.open("bullet_list");
       case "ordered_list_open":
         return this.open("ordered_list", {
-          start: Math.min(Number(token.attrGet("start") ?? 1), 1_000_000),
+          start: Math.min(Number(token.attrGet("start") ?? 1), MOST_START),
+          after: token.markup,
         });
       case "list_item_open":
         return this.open("list_item");
@@ -250,9 +254,19 @@ class MarkdownWalk {
     this.builder.closeImplied();
   }
 
+  /** `[ ]` or `[x]` at the beginning of an item is its box. */
+  private takeBox({ content, children }: Token): void {
+    const first = children?.[0];
+    // What is escaped in the source is no box.
+    const found = BOX.test(content) && first?.type === "text" ? BOX.exec(first.content) : null;
+    if (found && this.builder.giveBox(found[1] !== " "))
+      first!.content = first!.content.slice(found[0].length);
+  }
+
   private inline(token: Token): void {
     const children = token.children ?? [];
     if (children.some((child) => child.type === "html_inline" && child.content === RETURN_SIGN)) return;
+    this.takeBox(token);
     const open: Mark[] = [];
     const heading = this.builder.openKind === "heading";
     const texts = children.filter((child) => child.type === "text" && child.content !== "");

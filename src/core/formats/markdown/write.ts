@@ -2,8 +2,9 @@ import type { PhrasingContent, RootContent } from "mdast";
 import { gfmFootnoteToMarkdown } from "mdast-util-gfm-footnote";
 import { gfmStrikethroughToMarkdown } from "mdast-util-gfm-strikethrough";
 import { gfmTableToMarkdown } from "mdast-util-gfm-table";
+import { gfmTaskListItemToMarkdown } from "mdast-util-gfm-task-list-item";
 import { mathToMarkdown } from "mdast-util-math";
-import { toMarkdown } from "mdast-util-to-markdown";
+import { defaultHandlers, toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
 import { idOf, leadsBack, settingsOf, type DestinationId, type Manuscript } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
@@ -15,7 +16,7 @@ import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
-import { blockMarkdown } from "./block-markdown";
+import { blockMarkdown, listsApart } from "./block-markdown";
 import { RETURN_SIGN, returnsComment } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
 import { html, MarkdownOutput, noteLabel } from "./markdown-output";
@@ -47,15 +48,26 @@ export function writeMarkdown(
         gfmTableToMarkdown({ tablePipeAlign: false }),
         gfmStrikethroughToMarkdown(),
         gfmFootnoteToMarkdown(),
+        gfmTaskListItemToMarkdown(),
         mathToMarkdown(),
         // Else a paragraph would be read as the definition of the one before it, or as a notice.
         { unsafe: BEGINS.map(([character, after]) => ({ atBreak: true, character, after })) },
       ],
+      handlers: { list },
       join: [(left, right) => (left.type === "html" && right.type === "html" ? 1 : undefined)],
     },
   );
   return { text: frontMatter(doc, index) + body, promised: output.promised };
 }
+
+/** A list whose counts may have a bracket behind them. */
+const list: typeof defaultHandlers.list = (node, parent, state, info) => {
+  const before = state.options.bulletOrdered;
+  state.options.bulletOrdered = node.data?.behind === ")" ? ")" : ".";
+  const written = defaultHandlers.list(node, parent, state, info);
+  state.options.bulletOrdered = before;
+  return written;
+};
 
 /** Signs that mean something at the beginning of a line, with what follows them. */
 const BEGINS = [
@@ -100,7 +112,7 @@ function documentMarkdown(doc: Node, output: MarkdownOutput): RootContent[] {
       children: [{ type: "paragraph", children: inlineMarkdown(written.note, pos + 1, output) }],
     });
   // Those of blocks that stand as HTML.
-  return [...content, ...notesHtml(output.html).map(html)];
+  return [...listsApart(content), ...notesHtml(output.html).map(html)];
 }
 
 /** The links at the end of a section, with the sign by which they are known as generated. */

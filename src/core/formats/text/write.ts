@@ -2,6 +2,9 @@ import type { Node } from "prosemirror-model";
 import {
   byKind,
   fixedWordsOf,
+  idOf,
+  isKind,
+  listSign,
   pictureWords,
   type BlockKind,
   type ByInline,
@@ -9,7 +12,7 @@ import {
   type Manuscript,
   type NotePlace,
 } from "@/core/document";
-import { indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, noteNumber, startWithin, type DocumentIndex } from "@/core/destinations";
 import { entryWords, listEntries } from "@/core/wayfinding";
 import { WrittenReferences } from "../written-references";
 
@@ -39,12 +42,16 @@ function noteSign(place: NotePlace, number: number): string {
   return `[${noteNumber(place, number)}]`;
 }
 
-function blockText(node: Node, output: TextOutput): string {
-  return byKind(BLOCKS, node, output);
+/** `start`: with which number a list begins that stands within another block. */
+function blockText(node: Node, output: TextOutput, start?: number): string {
+  const id = idOf(node);
+  return byKind(BLOCKS, node, output, start ?? (id ? output.index.listStarts.get(id) : undefined));
 }
 
 function blocksWithin(node: Node, output: TextOutput): string[] {
-  return node.content.content.map((child) => blockText(child, output));
+  return node.content.content.map((child, i) =>
+    blockText(child, output, isKind(child, "ordered_list") ? startWithin(node, i) : undefined),
+  );
 }
 
 const words = (node: Node, _carried: unknown, output: TextOutput) => lineText(node, output);
@@ -59,15 +66,17 @@ const BLOCKS: ByKind<
   | "table_row"
   | "table_cell"
   | "table_header",
-  [output: TextOutput],
+  [output: TextOutput, start?: number],
   string
 > = {
   heading: words,
   paragraph: words,
   code_block: words,
   bullet_list: (node, _list, output) => listText(node, () => "- ", output),
-  ordered_list: (node, { start }, output) => listText(node, (i) => `${start + i}. `, output),
-  list_item: within,
+  ordered_list: (node, count, output, start = count.start) =>
+    listText(node, (i) => `${listSign(count, start + i)} `, output),
+  list_item: (node, { checked }, output) =>
+    (checked === null ? "" : checked ? "[x] " : "[ ] ") + blocksWithin(node, output).join("\n"),
   definition_list: within,
   notice: (node, { kind }, output) => {
     const word = fixedWordsOf(output.index.doc).notices[kind];

@@ -48,14 +48,10 @@ export function drawStrip(
     case "marked": {
       const first = content.text.lines[0]!;
       const own = content.marker.lines[0]!;
-      drawLine(
-        content.marker,
-        0,
-        x + content.x - own.width - content.marker.setting.size * 0.45,
-        y + first.baseline - own.baseline,
-        content.markerTag,
-        pen,
-      );
+      const { size } = content.marker.setting;
+      const left = x + content.x - own.width - size * 0.45;
+      drawLine(content.marker, 0, left, y + first.baseline - own.baseline, content.markerTag, pen);
+      if (content.ticked) drawTick(left, y + first.baseline, own.width, size, pen);
       drawLine(content.text, content.line, x + content.x, y + content.y, strip.tag, pen);
       break;
     }
@@ -140,6 +136,15 @@ export function drawStrip(
       break;
     case "empty":
   }
+}
+
+/** A tick in a box that stands on a base line. */
+function drawTick(x: number, baseline: number, width: number, size: number, pen: Pen): void {
+  const colour = colourOnPaper("tide");
+  const [left, middle, right] = [x + width * 0.22, x + width * 0.42, x + width * 0.9];
+  const [from, low, high] = [baseline - size * 0.32, baseline - size * 0.12, baseline - size * 0.68];
+  pen.draw({ kind: "stroke", x: left, y: from, toX: middle, toY: low, width: size * 0.11, colour });
+  pen.draw({ kind: "stroke", x: middle, y: low, toX: right, toY: high, width: size * 0.11, colour });
 }
 
 function drawIcon(

@@ -1,0 +1,105 @@
+import { Check, Choice, KeptField } from "@/components/field";
+import {
+  asKind,
+  idOf,
+  listCountSchema,
+  listSign,
+  MOST_BESIDE_COUNT,
+  NUMERALS,
+  type ListCount,
+} from "@/core/document";
+import {
+  hasBoxes,
+  listHere,
+  setCount,
+  toggleBoxes,
+  useSession,
+  useSessionValue,
+  type Session,
+} from "@/editor";
+
+const COUNTS = NUMERALS.map((value) => ({
+  value,
+  label: [1, 2, 3]
+    .map((n) => listSign({ ...listCountSchema.parse({}), numerals: value, after: "" }, n))
+    .join(", "),
+}));
+
+/** What there is to say of the list around the caret, the innermost; where there is none, nothing. */
+export function ListOptions() {
+  const session = useSession();
+  const list = useSessionValue((it) => listHere(it.state)?.node ?? null);
+  const where = useSessionValue(placeOfList);
+  const boxes = useSessionValue((it) => hasBoxes(it.state));
+  if (!list) return null;
+  const count = asKind(list, "ordered_list");
+  return (
+    <section aria-label="List" className="grid gap-3 border-b border-line px-4 py-3 text-sm">
+      <h2 className="font-semibold">{count ? "Numbered list" : "Bullet list"}</h2>
+      {count && <CountOptions key={where} count={count} />}
+      <Check
+        label="Boxes to tick"
+        checked={boxes}
+        onChange={() => session.run(toggleBoxes, { focus: false })}
+      />
+    </section>
+  );
+}
+
+/** By which list fields are known: one list's words are never put into another. */
+function placeOfList({ state }: Session): string {
+  const list = listHere(state);
+  if (!list) return "";
+  const $list = state.doc.resolve(list.pos);
+  const within = Array.from({ length: list.depth - 1 }, (_, i) => $list.index(i + 1));
+  return [idOf(state.doc.child($list.index(0))), ...within].join(" ");
+}
+
+function CountOptions({ count }: { count: ListCount }) {
+  const session = useSession();
+  const set = (change: Partial<ListCount>) => session.run(setCount(change), { focus: false });
+  const beside = (part: "before" | "after") => (words: string) =>
+    listCountSchema.shape[part].safeParse(words).success && set({ [part]: words });
+  return (
+    <>
+      <Choice
+        label="Counted"
+        value={count.numerals}
+        options={COUNTS}
+        onChange={(numerals) => set({ numerals })}
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <KeptField
+          label="Before it"
+          value={count.before}
+          maxLength={MOST_BESIDE_COUNT}
+          onKeep={beside("before")}
+        />
+        <KeptField
+          label="Behind it"
+          value={count.after}
+          maxLength={MOST_BESIDE_COUNT}
+          onKeep={beside("after")}
+        />
+      </div>
+      <Check
+        label="Goes on from the list before it"
+        checked={count.continues}
+        onChange={(continues) => set({ continues })}
+      />
+      {!count.continues && (
+        <KeptField
+          label="Begins with"
+          inputMode="numeric"
+          value={String(count.start)}
+          onKeep={(words) => {
+            const { data: start } = listCountSchema.shape.start.safeParse(
+              words === "" ? null : Number(words),
+            );
+            if (start !== undefined) set({ start });
+          }}
+        />
+      )}
+    </>
+  );
+}
