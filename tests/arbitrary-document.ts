@@ -78,7 +78,7 @@ interface Piece {
   link: number | null;
   bookmark: boolean;
   /** Stands after the words. */
-  leaf: "formula" | "foot" | "end" | "computation" | Reference | null;
+  leaf: "formula" | "picture" | "foot" | "end" | "computation" | Reference | null;
 }
 
 const piece: fc.Arbitrary<Piece> = fc.record({
@@ -88,7 +88,13 @@ const piece: fc.Arbitrary<Piece> = fc.record({
   bookmark: fc.boolean(),
   leaf: fc.option(
     fc.oneof(
-      fc.constantFrom("formula" as const, "foot" as const, "end" as const, "computation" as const),
+      fc.constantFrom(
+        "formula" as const,
+        "picture" as const,
+        "foot" as const,
+        "end" as const,
+        "computation" as const,
+      ),
       fc.record({
         to: fc.nat(20),
         form: fc.constantFrom("{label}", "{number} {title}", "see “{title}”, {where} & <{page}>"),
@@ -217,11 +223,13 @@ function build(drafts: readonly Draft[]): Node {
           ? []
           : one.leaf === "formula"
             ? [nodes.formula.create({ tex: "E = mc^2" })]
-            : one.leaf === "computation"
-              ? [nodes.computation.create({ expression: 'words | 2 < date("2026-11-26") & "x"' })]
-              : typeof one.leaf === "object"
-                ? [crossReference(one.leaf, headings)]
-                : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
+            : one.leaf === "picture"
+              ? [nodes.picture.create({ alt: `Shown ${count}`, height: 150 })]
+              : one.leaf === "computation"
+                ? [nodes.computation.create({ expression: 'words | 2 < date("2026-11-26") & "x"' })]
+                : typeof one.leaf === "object"
+                  ? [crossReference(one.leaf, headings)]
+                  : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
       return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));

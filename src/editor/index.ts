@@ -37,6 +37,7 @@ export { listHere, setCount } from "./commands/list-count";
 export * from "./commands/lists";
 export * from "./commands/notes";
 export { makeNotice, withoutNotice } from "./commands/notices";
+export { changePicture, pictureToFigure } from "./commands/pictures";
 export * from "./commands/references";
 export { replaceWords } from "./commands/replace-words";
 export * from "./commands/sections";

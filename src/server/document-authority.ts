@@ -3,10 +3,10 @@ import { promisify } from "node:util";
 import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import {
-  asKind,
   createDocument,
   documentJSON,
   newId,
+  picturesIn,
   settingsOf,
   type AttachedFile,
   type DocumentTarget,
@@ -366,9 +366,8 @@ export class DocumentAuthority {
   /** The newest version with the pictures it holds and the files attached to it. */
   async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
     const { index } = await this.read(person, id);
-    const names = index.figures.map((figure) => asKind(index.doc.nodeAt(figure.pos)!, "figure")!.picture);
     const files = this.files.all(index.registry);
-    return { doc: index.doc, pictures: this.pictures.all(names), files, index };
+    return { doc: index.doc, pictures: this.pictures.all([...picturesIn(index.doc)]), files, index };
   }
 
   /** A file attached to a document, with its bytes. Throws a {@link ServerError} where there is none. */

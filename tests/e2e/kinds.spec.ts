@@ -162,3 +162,41 @@ test("a list is counted in another way, goes on after what stands between, and h
   await expect(page.getByRole("checkbox", { name: "To do" })).toHaveCount(1);
   await expect(page.getByRole("checkbox", { name: "Done" })).toBeChecked();
 });
+
+test("a picture stands in a line: put in, described, linked, made a figure, and back", async ({ page }) => {
+  await openFile(page, "keys.md", "# Keys\n\nPress to begin.\n");
+  await caretAt(page, "to begin", "before");
+  const png = Buffer.from(
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=",
+    "base64",
+  );
+  const chooser = page.waitForEvent("filechooser");
+  await insert(page, "Picture in the line");
+  await (await chooser).setFiles({ name: "key.png", mimeType: "image/png", buffer: png });
+  const picture = manuscript(page).locator("p .picture-in-line");
+  await expect(picture.locator("img")).toHaveCount(1);
+  const tray = page.getByRole("region", { name: "Selected picture" });
+  await tray.getByLabel("What the picture shows").fill("The key");
+  await tray.getByLabel("Height").fill("120");
+  await expect(picture.locator("img")).toHaveAttribute("style", "height: 1.2em;");
+  await kept(page);
+  await page.reload();
+  await expect(picture.locator("img")).toHaveAttribute("alt", "The key");
+  await picture.click();
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox", { name: "Where to" }).fill("https://lamp.example/");
+  await page.keyboard.press("Enter");
+  await expect(manuscript(page).locator("a.link .picture-in-line")).toHaveCount(1);
+  await picture.click();
+  await tray.getByRole("button", { name: "Make it a figure" }).click();
+  await expect(manuscript(page).locator("figure img")).toHaveAttribute("alt", "The key");
+  await expect(picture).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(picture).toHaveCount(1);
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.locator("p a[href='https://lamp.example/'] img.in-line")).toHaveAttribute(
+    "alt",
+    "The key",
+  );
+});

@@ -5,6 +5,7 @@ import {
   countWords,
   idOf,
   isKind,
+  lacksWords,
   lineOf,
   shortened,
   type ByBlock,
@@ -59,6 +60,8 @@ export interface BlockSummary {
   readonly bookmarks: readonly BookmarkPiece[];
   readonly notes: readonly NotePiece[];
   readonly computed: readonly ComputedPiece[];
+  /** Where pictures stand in its lines that tell those nothing who cannot see them. */
+  readonly wordless: readonly number[];
 }
 
 const cache = new WeakMap<Node, BlockSummary>();
@@ -73,7 +76,7 @@ export function summarise(block: Node): BlockSummary {
 }
 
 function read(block: Node): BlockSummary {
-  const found: Found = { links: [], bookmarks: [], notes: [], computed: [] };
+  const found: Found = { links: [], bookmarks: [], notes: [], computed: [], wordless: [] };
   let words = 0;
   if (block.isTextblock) words = readTextblock(block, 1, found);
   else
@@ -90,6 +93,7 @@ function read(block: Node): BlockSummary {
     bookmarks: kept(found.bookmarks),
     notes: kept(found.notes),
     computed: kept(found.computed),
+    wordless: kept(found.wordless),
   };
 }
 
@@ -105,6 +109,7 @@ interface Found {
   readonly bookmarks: BookmarkPiece[];
   readonly notes: NotePiece[];
   readonly computed: ComputedPiece[];
+  readonly wordless: number[];
 }
 
 /** So many letters of its first words a notice without a title is known by. */
@@ -136,6 +141,7 @@ type Leaf = Exclude<InlineKind, "text">;
 const WORDS: ByKind<Leaf, [], string> = {
   hard_break: () => " ",
   formula: byNothing,
+  picture: byNothing,
   note: byNothing,
   cross_reference: byNothing,
   computation: byNothing,
@@ -165,6 +171,10 @@ const FIND: ByKind<Leaf, [at: number, found: Found], number> = {
   },
   hard_break: nothingFound,
   formula: nothingFound,
+  picture: (child, _picture, at, { wordless }) => {
+    if (lacksWords(child)) wordless.push(at);
+    return 0;
+  },
 };
 
 /** Reads one run of inline content that begins at `start`; answers its word count. */

@@ -134,6 +134,15 @@ export class DocumentIndex {
     });
   }
 
+  /** The positions of pictures in lines that tell those nothing who cannot see them. */
+  get wordlessPictures(): readonly number[] {
+    return this.once("wordless", () =>
+      this.placed.flatMap(({ run, pos }) =>
+        run.wordless.flatMap(({ offset, summary }) => summary.wordless.map((at) => pos + offset + at)),
+      ),
+    );
+  }
+
   get sheet(): StyleSheet {
     return settingsOf(this.doc).styles;
   }

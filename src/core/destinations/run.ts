@@ -48,6 +48,8 @@ export interface Run {
   readonly noted: readonly RunSummary[];
   /** Those in which computed values stand. */
   readonly computing: readonly RunSummary[];
+  /** Those with pictures in their lines that lack words. */
+  readonly wordless: readonly RunSummary[];
 }
 
 const RUN_LENGTH = 64;
@@ -93,6 +95,7 @@ function join(blocks: readonly Node[]): Run {
   const marked: RunSummary[] = [];
   const noted: RunSummary[] = [];
   const computing: RunSummary[] = [];
+  const wordless: RunSummary[] = [];
   let offset = 0;
   let words = 0;
   blocks.forEach((node, block) => {
@@ -123,6 +126,7 @@ function join(blocks: readonly Node[]): Run {
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
     if (summary.notes.length > 0) noted.push({ block, offset, summary });
     if (summary.computed.length > 0) computing.push({ block, offset, summary });
+    if (summary.wordless.length > 0) wordless.push({ block, offset, summary });
     offset += node.nodeSize;
     words += summary.words;
   });
@@ -138,5 +142,6 @@ function join(blocks: readonly Node[]): Run {
     marked,
     noted,
     computing,
+    wordless,
   };
 }

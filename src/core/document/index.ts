@@ -4,7 +4,7 @@
  */
 export * from "@/core/model";
 export * from "@/core/kinds";
-export { lacksWords, pictureWords } from "./picture-words";
+export { lacksWords, picturesIn, pictureWords } from "./picture-words";
 export { fixedWords, fixedWordsOf, isListTitle, type FixedWords } from "./fixed-words";
 export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";
 export { StyleStep, type StyleChange } from "./steps/style-step";

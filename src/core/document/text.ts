@@ -22,6 +22,7 @@ const WORDS: ByInline<[], string> = {
   text: (node) => node.text!,
   hard_break: () => " ",
   formula: (_node, { tex }) => tex,
+  picture: nothing,
   note: nothing,
   cross_reference: nothing,
   computation: nothing,

@@ -48,5 +48,6 @@ export { figureLook } from "./blocks/figure";
 export { MOST_IN_SHORT_TITLE, seriesFrom, shortTitleFrom, type Series } from "./blocks/heading";
 export { countAttributes, countOn } from "./blocks/lists";
 export { cellElement, columnWidths } from "./blocks/table";
+export { PICTURE_HEIGHTS } from "./inlines/picture";
 export type { NotePlace } from "./inlines/note";
 export { COLOUR } from "./marks/looks";

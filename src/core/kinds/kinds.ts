@@ -19,6 +19,7 @@ import { computation } from "./inlines/computation";
 import { cross_reference } from "./inlines/cross-reference";
 import { formula } from "./inlines/formula";
 import { note } from "./inlines/note";
+import { picture } from "./inlines/picture";
 import { hard_break, text } from "./inlines/text";
 import { bookmark } from "./marks/bookmark";
 import { link } from "./marks/link";
@@ -71,6 +72,7 @@ export const INLINE_KINDS = {
   text,
   hard_break,
   formula,
+  picture,
   note,
   cross_reference,
   computation,

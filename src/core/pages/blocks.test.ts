@@ -269,6 +269,49 @@ describe("figures", () => {
   });
 });
 
+describe("pictures in lines", () => {
+  const icon = (carried: object = {}) =>
+    nodes.picture.create({ picture: `${"b".repeat(64)}.png`, alt: "Key", ...carried });
+  const drawn = async (
+    content: Parameters<typeof nodes.paragraph.create>[1],
+    size = { width: 32, height: 16 },
+  ) => {
+    const layout = await laidOut(createDocument([nodes.paragraph.create(null, content)]), { picture: size });
+    return drawPage(layout, 0);
+  };
+
+  test("stand between the words, on their line, as large as is asked for", async () => {
+    const page = await drawn([schema.text("Press "), icon({ height: 200 }), schema.text(" now")]);
+    const [picture] = page.items.filter((item) => item.kind === "picture");
+    const { size } = FIRST_SHEET.styles.body;
+    expect(picture!.height).toBeCloseTo(2 * size);
+    expect(picture!.width).toBeCloseTo(4 * size);
+    expect(picture!.x).toBeGreaterThan(find(page, "Press").x);
+    expect(find(page, "now").x).toBeGreaterThanOrEqual(picture!.x + picture!.width - 0.01);
+    const bottom = picture!.y + picture!.height;
+    expect(bottom).toBeGreaterThan(find(page, "now").y);
+    expect(bottom).toBeLessThan(find(page, "now").y + size / 2);
+    expect(picture!.tag).toMatchObject({ role: "Figure", alt: "Key", parent: { role: "P" } });
+  });
+
+  test("never leave the text, and words go on in the next line", async () => {
+    const wide = icon({ picture: `${"c".repeat(64)}.png` });
+    const page = await drawn([wide, schema.text(" behind")], { width: 4_000, height: 1_000 });
+    const [picture] = page.items.filter((item) => item.kind === "picture");
+    expect(picture!.x + picture!.width).toBeLessThanOrEqual(RIGHT + 0.01);
+    expect(find(page, "behind").y).toBeGreaterThan(picture!.y + picture!.height);
+    const tall = await drawn([icon({ picture: `${"d".repeat(64)}.png` })], { width: 10, height: 9_000 });
+    const [high] = tall.items.filter((item) => item.kind === "picture");
+    expect(high!.height).toBe(400);
+  });
+
+  test("that are missing are told of in words; decorations are no part of what is read", async () => {
+    const page = await drawn([schema.text("Press "), icon({ picture: "" }), icon({ decorative: true })]);
+    expect(find(page, "[Key]").x).toBeGreaterThan(find(page, "Press").x);
+    expect(page.items.filter((item) => item.kind === "picture").map(({ tag }) => tag)).toEqual([null]);
+  });
+});
+
 test("equations are drawn with their number at the right, and made smaller where they are too wide", async () => {
   const equation = (tex: string) => nodes.equation.create({ tex, id: `eq${tex.length}`.padEnd(10, "0") });
   const page = await first(

@@ -3,10 +3,9 @@ import { asKind, pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
+import { PIXEL } from "./text/text-source";
 import { wordsSet, sized } from "./text-strips";
 
-/** A pixel of a picture on paper, where nothing else is said: 1/96 inch. */
-const PIXEL = 0.75;
 const MISSING_HEIGHT = 72;
 
 /**

@@ -16,7 +16,7 @@ export interface TextPlace extends LinesPlace {
 
 /** The strips of a node with inline content, one a line. Lines alone at the foot or the head of a page are prevented. */
 export function textStrips(node: Node, look: Look, place: TextPlace, composition: Composition): Strip[] {
-  const source = textSource(node, place.start, look, composition, place.label);
+  const source = textSource(node, place.start, look, composition, place.label, place.width - look.indent);
   const text = setText(
     source,
     {

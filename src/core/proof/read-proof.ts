@@ -117,13 +117,19 @@ function emptyHeadings(headings: readonly Heading[]): Finding[] {
 }
 
 function picturesWithoutWords(index: DocumentIndex): Finding[] {
-  return index.figures
-    .filter(({ block }) => lacksWords(index.doc.child(block)))
-    .map((figure) => ({
-      kind: "no-words-for-picture",
-      says: `${index.captions.get(figure.id) ?? "A picture"} does not say what it shows to those who cannot see it.`,
-      places: [placeOf(figure)],
-    }));
+  const found = (name: string, place: FindingPlace): Finding => ({
+    kind: "no-words-for-picture",
+    says: `${name} does not say what it shows to those who cannot see it.`,
+    places: [place],
+  });
+  return [
+    ...index.figures
+      .filter(({ block }) => lacksWords(index.doc.child(block)))
+      .map((figure) => found(index.captions.get(figure.id) ?? "A picture", placeOf(figure))),
+    ...index.wordlessPictures.map((from) =>
+      found("A picture in a line", { from, to: from + 1, text: "", id: null }),
+    ),
+  ];
 }
 
 function placeOf(place: Destination): FindingPlace {

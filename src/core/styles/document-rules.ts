@@ -1,5 +1,6 @@
 import type { NodeAttributes } from "@/core/document";
 import { listRules } from "./list-rules";
+import { pictureRules } from "./picture-rules";
 import { noticeRules, noticeWords } from "./notice-rules";
 import { styleRules } from "./rules";
 
@@ -8,7 +9,11 @@ export function documentRules(
   { styles, language }: Pick<NodeAttributes["doc"], "styles" | "language">,
   scope: string,
 ): string {
-  return [listRules(scope), noticeRules(scope), noticeWords(scope, language), styleRules(styles, scope)].join(
-    "\n",
-  );
+  return [
+    listRules(scope),
+    pictureRules(scope),
+    noticeRules(scope),
+    noticeWords(scope, language),
+    styleRules(styles, scope),
+  ].join("\n");
 }

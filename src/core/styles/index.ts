@@ -8,4 +8,5 @@ export { READY_SHEETS } from "./ready-sheets";
 export { FACE_NAMES, STYLE_TITLES } from "./titles";
 export { documentRules } from "./document-rules";
 export { listRules } from "./list-rules";
+export { pictureRules } from "./picture-rules";
 export { noticeRules } from "./notice-rules";

@@ -16,6 +16,7 @@ import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
+import { PictureView } from "../node-views/picture-view";
 import type { Computed } from "@/core/compute";
 import { ComputationView } from "../node-views/computation-view";
 import { ReferenceView } from "../node-views/reference-view";
@@ -188,6 +189,7 @@ export class ManuscriptView {
         figure: (node, _view, getPos) => new FigureView(node, () => this.chooseBlock(getPos())),
         equation: (node) => new EquationView(node),
         formula: (node) => new EquationView(node),
+        picture: (node) => new PictureView(node),
         note: (node) => new NoteView(node),
         cross_reference: (node, _view, _pos, decorations) => new ReferenceView(node, decorations),
         computation: (node, _view, _pos, decorations) => new ComputationView(node, decorations),

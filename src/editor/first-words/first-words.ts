@@ -8,6 +8,7 @@ import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
 import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
 import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
 import { figureShape, pictureIn } from "../node-views/figure-view";
+import { pictureClass, pictureInLine } from "../node-views/picture-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
 
 /** So many blocks are written before the one that is shown first, and from it on. */
@@ -124,6 +125,7 @@ const DRAWN: Record<string, Drawing> = {
   },
   equation: drawnEquation,
   formula: drawnEquation,
+  picture: (node) => ["span", { class: pictureClass(node) }, pictureInLine(node)],
   computation: () => ["span", { class: "computation" }, "…"],
 };
 

@@ -1,6 +1,7 @@
 import type { Command, EditorState, Transaction } from "prosemirror-state";
 import { schema } from "@/core/document";
 import { insertBlock } from "../commands/blocks";
+import { insertPicture } from "../commands/pictures";
 import { keepPicture } from "../pictures";
 import { ownIds } from "./own-ids";
 import { pasteTransaction } from "./paste-transaction";
@@ -53,13 +54,16 @@ export class Incoming {
     return true;
   }
 
-  /** Keeps picture files on the server and puts them in as figures. */
-  async insertPictures(files: readonly File[]): Promise<void> {
+  /** Keeps picture files on the server and puts them in, as figures or into the line. */
+  async insertPictures(files: readonly File[], { inLine = false } = {}): Promise<void> {
     const { host } = this;
     for (const file of files)
       try {
         const picture = await keepPicture(file);
-        host.run(insertBlock(schema.nodes.figure.create({ picture, alt: "" })));
+        const put = inLine
+          ? insertPicture(picture)
+          : insertBlock(schema.nodes.figure.create({ picture, alt: "" }));
+        if (!host.run(put) && inLine) host.say("No picture can stand here. Put the caret among words.");
       } catch (error) {
         host.say(`${file.name}: ${(error as Error).message}`);
       }

@@ -328,7 +328,8 @@ function Insert() {
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
-          void session.incoming.insertPictures([...(event.target.files ?? [])]);
+          const inLine = event.target.dataset.inLine === "true";
+          void session.incoming.insertPictures([...(event.target.files ?? [])], { inLine });
           event.target.value = "";
         }}
       />
@@ -364,8 +365,11 @@ function Insert() {
         <Item onSelect={() => setTimeout(() => session.ask("title-links"))} keys="Ctrl+Alt+K">
           <ListChecks size={15} aria-hidden /> Links of typed titles
         </Item>
-        <Item onSelect={() => file.current?.click()}>
+        <Item onSelect={() => askForPictures(file.current, false)}>
           <ImageIcon size={15} aria-hidden /> Picture
+        </Item>
+        <Item onSelect={() => askForPictures(file.current, true)}>
+          <ImageIcon size={15} aria-hidden /> Picture in the line
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
           <Table2 size={15} aria-hidden /> Table
@@ -496,4 +500,11 @@ function Group({ label }: { label: string }) {
       <DropdownMenu.Label className="px-2.5 py-1 text-sm text-quiet">{label}</DropdownMenu.Label>
     </>
   );
+}
+
+/** Opens the choice of picture files; the field remembers where they go. */
+function askForPictures(field: HTMLInputElement | null, inLine: boolean): void {
+  if (!field) return;
+  field.dataset.inLine = String(inLine);
+  field.click();
 }

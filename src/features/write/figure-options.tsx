@@ -1,9 +1,8 @@
 import { asKind, idOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
-import { useId } from "react";
 import { Check, Choice } from "@/components/field";
-import { useTyped } from "@/components/use-typed";
 import { useSession } from "@/editor";
+import { AltField } from "./alt-field";
 import { Amount } from "./amount";
 
 const PLACES = [
@@ -43,34 +42,6 @@ export function FigureOptions({ block }: { block: Node }) {
         options={PLACES}
         onChange={(place) => set("place", place)}
       />
-    </div>
-  );
-}
-
-function AltField({ alt, onChange }: { alt: string; onChange: (alt: string) => void }) {
-  const session = useSession();
-  const id = useId();
-  const { shown, type, leave } = useTyped(alt, onChange);
-  return (
-    <div>
-      <label htmlFor={id} className="mb-1 block font-medium">
-        What the picture shows
-      </label>
-      <textarea
-        id={id}
-        data-tray-field
-        value={shown}
-        rows={3}
-        onChange={(event) => type(event.target.value)}
-        onBlur={leave}
-        onKeyDown={(event) => event.key === "Escape" && session.leaveChosen()}
-        className="w-full rounded-base border border-edge bg-raised px-2.5 py-1.5"
-      />
-      <p className={alt === "" ? "text-vermilion" : "text-quiet"}>
-        {alt === ""
-          ? "Missing: who cannot see the picture is told nothing."
-          : "Read aloud to those who cannot see it."}
-      </p>
     </div>
   );
 }

@@ -18,6 +18,7 @@ import { ListOptions } from "./list-options";
 import { ListSettings } from "./list-settings";
 import { NoticeOptions } from "./notice-options";
 import { SelectedComputation } from "./selected-computation";
+import { SelectedPicture } from "./selected-picture";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
 import { TableOptions } from "./table-options";
@@ -78,6 +79,7 @@ const LEAVES: ByInline<[], ReactElement | null> = {
   cross_reference: (_node, reference) => <SelectedReference reference={reference} />,
   computation: (_node, { expression }) => <SelectedComputation expression={expression} />,
   formula: (node) => <SelectedFormula node={node} />,
+  picture: (node) => <SelectedPicture node={node} />,
   text: nothingToSay,
   hard_break: nothingToSay,
   bookmark_point: nothingToSay,

@@ -2,7 +2,7 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { asKind, attachedFiles, idOf, settingsOf, stepFromJSON } from "@/core/document";
+import { attachedFiles, idOf, picturesIn, settingsOf, stepFromJSON } from "@/core/document";
 import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
@@ -68,10 +68,7 @@ export function checkFolder(folder: string): Checked {
       counts.documents++;
       counts.steps += found.steps;
       counts.snapshots += found.snapshots;
-      found.doc?.descendants((node) => {
-        const picture = asKind(node, "figure")?.picture;
-        if (picture) pictures.add(picture);
-      });
+      for (const name of found.doc ? picturesIn(found.doc) : []) pictures.add(name);
       for (const { content } of attachedFiles(found.doc ? settingsOf(found.doc).registry : {}))
         files.add(content);
     }

@@ -1,4 +1,4 @@
-import { asKind, type Manuscript } from "@/core/document";
+import { picturesIn, type Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
 
 /** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out. */
@@ -6,11 +6,7 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
   text: string;
   promised: [];
 } {
-  const used = new Set<string>();
-  doc.forEach((block) => {
-    const picture = asKind(block, "figure")?.picture;
-    if (picture) used.add(picture);
-  });
+  const used = picturesIn(doc);
   const kept = [...pictures].filter(([name]) => used.has(name));
   const file = {
     format: "gaterope",

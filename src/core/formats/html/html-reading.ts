@@ -15,12 +15,13 @@ import {
   type ReturnRule,
   type StyleSheet,
 } from "@/core/document";
-import { DECORATIVE, type DocumentBuilder } from "../intake/document-builder";
+import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
+import { pictureLook } from "./picture-look";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
 import { ownEntry } from "@/core/own-entry";
 
@@ -460,7 +461,8 @@ export class HtmlReading implements TokenHandler {
       case "img":
         anchored();
         builder.addPicture(pictureBytes(attributes.get("src") ?? "", context), attributes.get("alt") ?? "", {
-          decorative: DECORATIVE.has(attributes.get("role") ?? ""),
+          ...pictureLook(attributes),
+          marks: this.open.top.marks,
         });
         return true;
       case "hr":
@@ -497,6 +499,15 @@ export class HtmlReading implements TokenHandler {
     const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
     if (reference && builder.crossReference(reference, this.open.top.marks))
       return this.open.push(name, "silent");
+    const missing = attributes.get("data-picture-alt");
+    if (missing !== undefined) {
+      builder.addPicture(null, missing, {
+        ...pictureLook(attributes),
+        inLine: true,
+        marks: this.open.top.marks,
+      });
+      return this.open.push(name, "silent");
+    }
     const computed = attributes.get("data-computed");
     if (computed && builder.computation(computed, this.open.top.marks)) return this.open.push(name, "silent");
     const own = marksOfElement(name, attributes);

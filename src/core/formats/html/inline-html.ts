@@ -2,11 +2,13 @@ import type { Mark, Node } from "prosemirror-model";
 import {
   byKind,
   byMark,
+  pictureWords,
   type ByInline,
   type ByMark,
   type DestinationId,
   type LinkTarget,
   type MarkAttributes,
+  type NodeAttributes,
 } from "@/core/document";
 import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
@@ -42,6 +44,7 @@ const LEAVES: ByInline<[output: HtmlOutput], string> = {
   text: (node) => textHtml(node.text!),
   hard_break: () => "<br>",
   formula: (_node, { tex }) => equationHtml(tex, "formula"),
+  picture: pictureHtml,
   note: noteSign,
   computation: (node, _computation, output) => {
     const [start, words, end] = output.computation(node);
@@ -58,6 +61,20 @@ const LEAVES: ByInline<[output: HtmlOutput], string> = {
       : "";
   },
 };
+
+/** A picture in a line; where it is missing, the words that stand for it. */
+export function pictureHtml(
+  node: Node,
+  { picture, height, decorative }: NodeAttributes["picture"],
+  output: HtmlOutput,
+): string {
+  const source = picture ? output.pictureAddress(picture) : "";
+  const alt = escapeHtml(pictureWords(node));
+  const look = height === null ? "" : ` data-height="${height}" style="height: ${height / 100}em"`;
+  return source
+    ? `<img class="in-line" src="${escapeHtml(source)}" alt="${alt}"${look}${decorative ? ' role="presentation"' : ""}>`
+    : `<span class="picture-gone" data-picture-alt="${alt}"${look}>${alt ? `[${alt}]` : ""}</span>`;
+}
 
 /** The sign of a note; its words are written at the end. */
 function noteSign(node: Node, _note: unknown, output: HtmlOutput): string {

@@ -1,5 +1,5 @@
 import type { StyleSheet } from "@/core/document";
-import { FACE_NAMES, listRules, noticeRules, styleRules } from "@/core/styles";
+import { FACE_NAMES, listRules, noticeRules, pictureRules, styleRules } from "@/core/styles";
 
 /** A font that is written into the file. `data` is WOFF2 in base64. */
 export interface EmbeddedFont {
@@ -29,6 +29,7 @@ export function styleSheet(fonts: readonly EmbeddedFont[], sheet: StyleSheet): s
     ...faces,
     LOOKS,
     listRules("main"),
+    pictureRules("main"),
     noticeRules("main"),
     styleRules(sheet, "main"),
     pageRules(sheet),

@@ -3,7 +3,11 @@ import {
   asMark,
   createDocument,
   expressionSchema,
+  asKind,
   isKind,
+  isMark,
+  markAmong,
+  pictureWords,
   lineOf,
   newId,
   pictureName,
@@ -32,7 +36,7 @@ import {
   type ContainerKind,
   type OpenContainer,
 } from "./containers";
-import { cleanText, mergeText, trimmed } from "./inline-content";
+import { cleanText, mergeText, trimmed, onlyPictures } from "./inline-content";
 import { LIMITS } from "./limits";
 import { noticeOf } from "./notice-of";
 import { NoteReferences, wordsOfNote } from "./note-references";
@@ -78,6 +82,23 @@ export interface FigureLook {
   readonly decorative?: boolean;
 }
 
+/** How a picture stands, and what stands with it. */
+export interface PictureLook {
+  /** What stands below it: it is a figure. */
+  readonly caption?: readonly Node[];
+  readonly decorative?: boolean;
+  /** Its height in a line, in hundredths of the size of the words. */
+  readonly height?: number | null;
+  /** It stands in a line even where it stands alone. */
+  readonly inLine?: boolean;
+  readonly marks?: readonly Mark[];
+}
+
+function tellsNothing(node: Node): boolean {
+  const picture = asKind(node, "picture");
+  return picture !== null && picture.picture === "" && pictureWords(node) === "";
+}
+
 /** The roles by which an image says that it only decorates (WAI-ARIA 1.2, presentation). */
 export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"]);
 
@@ -101,6 +122,8 @@ export class DocumentBuilder {
   private broughtOut: Node[] = [];
   private pending: NamedAnchor[] = [];
   private readonly pictures = new Map<string, Picture>();
+  /** Pictures that stand in a line even where they stand alone. */
+  private readonly inLine = new WeakSet<Node>();
   private blockCount = 0;
   private readonly places: NamedPlaces;
   private readonly notes = new NoteReferences();
@@ -250,13 +273,24 @@ export class DocumentBuilder {
     const block = this.textblock;
     if (!block) return;
     this.textblock = null;
-    const inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
+    let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
     if (this.note) {
       if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
       this.note.inline.push(...wordsOfNote(inline));
       return;
     }
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
+    const figures = block.kind === "paragraph" ? this.figuresIn(inline) : null;
+    if (figures) {
+      this.pending = [...block.anchors, ...this.pending];
+      for (const one of figures) {
+        const { height: _, ...carried } = asKind(one, "picture")!;
+        this.placeFigure(carried, []);
+      }
+      return;
+    }
+    // One that is missing and tells nothing leaves no gap among words.
+    inline = inline.filter((node) => this.inLine.has(node) || !tellsNothing(node));
     if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
       this.pending = [...block.anchors, ...this.pending];
       return;
@@ -504,33 +538,65 @@ export class DocumentBuilder {
     this.figure = { picture: "", alt: "", look, caption: [], blocksBefore: this.blocks.length };
   }
 
-  /** Adds a picture by its bytes, or a figure without one where they are not to be had (null). */
+  /**
+   * Adds a picture by its bytes, or what stands for one where they are not to be had (null). One with a caption is a figure; and so is one that turns
+   * out to stand alone between blocks. All others stand in the line, with their marks.
+   */
   addPicture(
     bytes: Uint8Array | null,
     alt: string,
-    { caption = [], decorative = false }: { caption?: readonly Node[]; decorative?: boolean } = {},
+    { caption = [], decorative = false, height = null, inLine = false, marks = [] }: PictureLook = {},
   ): void {
-    let name = "";
-    if (bytes) {
-      const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
-      const fault = picture && tooLarge(picture);
-      if (fault) this.dropped.add("picture that is too large", fault);
-      else if (picture) {
-        name = pictureName(picture);
-        this.pictures.set(name, picture);
-      } else
-        this.dropped.add(
-          "picture that cannot be shown",
-          "It is not a PNG, JPEG, GIF, WebP or SVG, or is over 20 MB.",
-        );
-    }
+    const name = bytes ? this.keepPicture(bytes) : "";
     const figure = this.figure;
     if (figure && figure.picture === "" && figure.alt === "") {
       figure.picture = name;
       figure.alt = alt;
       figure.look = { ...figure.look, ...(decorative && { decorative }) };
       figure.caption.push(...caption);
-    } else this.placeFigure({ picture: name, alt, decorative }, caption);
+      if (marks.some((mark) => isMark(mark, "link")))
+        this.dropped.add(
+          "link on the picture of a figure",
+          "Its caption can be linked, and pictures in a line.",
+        );
+      return;
+    }
+    if (caption.length > 0) return this.placeFigure({ picture: name, alt, decorative }, caption);
+    if (!this.textblock) this.open("paragraph", {}, true);
+    const block = this.textblock!;
+    if (block.kind === "code_block") return this.text(alt);
+    const alone = !inLine && onlyPictures(block.inline);
+    const own = alone ? marks.filter((mark) => !isMark(mark, "bookmark")) : marks;
+    const carried = { picture: name, alt: cleanText(alt), decorative, height };
+    const picture = nodes.picture.create(carried, null, this.allowedMarks(block, own));
+    if (inLine) this.inLine.add(picture);
+    block.inline.push(picture);
+  }
+
+  /** Keeps a picture with the document; its name, or empty where it cannot be kept, which is told. */
+  private keepPicture(bytes: Uint8Array): string {
+    const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
+    const fault = picture && tooLarge(picture);
+    if (fault) this.dropped.add("picture that is too large", fault);
+    else if (!picture)
+      this.dropped.add(
+        "picture that cannot be shown",
+        "It is not a PNG, JPEG, GIF, WebP or SVG, or is over 20 MB.",
+      );
+    else {
+      const name = pictureName(picture);
+      this.pictures.set(name, picture);
+      return name;
+    }
+    return "";
+  }
+
+  /** The pictures of a paragraph between blocks that holds nothing else, and none of them in the line by intent or linked; else null. */
+  private figuresIn(inline: readonly Node[]): Node[] | null {
+    if (this.containers.length > 0 || !onlyPictures(inline)) return null;
+    const pictures = inline.filter((node) => isKind(node, "picture"));
+    const figures = pictures.every((node) => !this.inLine.has(node) && !markAmong(node.marks, "link"));
+    return figures && pictures.length > 0 ? pictures : null;
   }
 
   closeFigure(): void {
@@ -630,7 +696,7 @@ export class DocumentBuilder {
     else if (block.kind === "heading" && name === null) block.anchors.push({ anchor, name });
     else if (
       block.kind === "caption" ||
-      (trimmed(block.inline).length === 0 && this.containers.length === 0 && name === null)
+      (onlyPictures(block.inline) && this.containers.length === 0 && name === null)
     )
       block.anchors.push({ anchor, name });
     else block.inline.push(...this.places.points([{ anchor, name }]));

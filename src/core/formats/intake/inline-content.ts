@@ -47,3 +47,10 @@ export function mergeText(inline: readonly Node[]): Node[] {
   }
   return merged;
 }
+
+/** Whether inline content holds no words, but pictures at the most. */
+export function onlyPictures(inline: readonly Node[]): boolean {
+  return trimmed(inline).every(
+    (node) => isKind(node, "picture", "hard_break") || (node.isText && node.text!.trim() === ""),
+  );
+}

@@ -61,6 +61,7 @@ const IN_NOTES: ByInline<[], Node[]> = {
   text: (node) => [node],
   formula: (node) => [node],
   hard_break: () => [schema.text(" ")],
+  picture: nothing,
   note: nothing,
   cross_reference: nothing,
   computation: nothing,

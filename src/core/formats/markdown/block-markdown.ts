@@ -11,6 +11,7 @@ import {
   type ListCount,
   type NodeAttributes,
 } from "@/core/document";
+import { onlyPictures } from "../intake/inline-content";
 import { contentsMarkdown } from "./contents-markdown";
 import { noticeSign, shortTitleAttribute } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
@@ -75,7 +76,10 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
 
 const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput, start?: number], BlockContent> = {
   paragraph: (node, { align }, pos, output) =>
-    align ? asHtml(node, output) : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
+    // One that stands alone would be read as a figure.
+    align || (node.childCount > 0 && onlyPictures(node.content.content))
+      ? asHtml(node, output)
+      : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
   bullet_list: (node, _list, pos, output) => listMarkdown(node, null, pos, output),
   // CommonMark counts in digits, with a stop or a bracket behind them.
   ordered_list: (node, count, pos, output, start) =>

@@ -1,11 +1,12 @@
 import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
-import { DECORATIVE, type DocumentBuilder } from "../intake/document-builder";
+import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { marksOfElement } from "../html/inline-marks";
+import { pictureLook } from "../html/picture-look";
 
 /** Elements whose content is left out with them. */
 const SILENT = new Set([
@@ -82,7 +83,7 @@ export class InlineHtml {
       return this.builder.addPicture(
         pictureBytes(attributes.get("src") ?? "", this.context),
         attributes.get("alt") ?? "",
-        { decorative: DECORATIVE.has(attributes.get("role") ?? "") },
+        { ...pictureLook(attributes), marks: inForce },
       );
     if (SILENT.has(name)) this.context.dropped.add(`<${name}>`, "It never comes in.");
     const ends = attributes.get("data-end");
@@ -95,6 +96,12 @@ export class InlineHtml {
     }
     const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
     if (reference && this.builder.crossReference(reference, inForce)) {
+      this.open.push({ name, marks: [], range: null, silent: true });
+      return;
+    }
+    const missing = attributes.get("data-picture-alt");
+    if (missing !== undefined) {
+      this.builder.addPicture(null, missing, { ...pictureLook(attributes), inLine: true, marks: inForce });
       this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }

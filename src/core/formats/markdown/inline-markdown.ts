@@ -9,7 +9,7 @@ import {
   type LinkTarget,
   type MarkAttributes,
 } from "@/core/document";
-import { CARRIED, linkHtml } from "../html/inline-html";
+import { CARRIED, linkHtml, pictureHtml } from "../html/inline-html";
 import { html, htmlInLine, noteLabel, type MarkdownOutput } from "./markdown-output";
 
 interface Piece {
@@ -57,6 +57,13 @@ const LEAVES: ByInline<[pos: number, output: MarkdownOutput], PhrasingContent[]>
   text: (node) => [{ type: markAmong(node.marks, "code") ? "inlineCode" : "text", value: node.text! }],
   hard_break: () => [{ type: "break" }],
   formula: (_node, { tex }) => [{ type: "inlineMath", value: tex }],
+  picture: (node, picture, _pos, output) => {
+    const { alt, height, decorative } = picture;
+    const url = picture.picture ? output.html.pictureAddress(picture.picture) : "";
+    return url && height === null && !decorative
+      ? [{ type: "image", url, alt }]
+      : [htmlInLine(pictureHtml(node, picture, output.html))];
+  },
   note: (node, _note, pos, output) => {
     const written = output.html.nextNote(node);
     output.notes.push({ written, pos });

@@ -326,7 +326,7 @@ class MarkdownWalk {
           removeLast(open, schema.marks.link);
           break;
         case "image":
-          this.image(child);
+          this.image(child, marks());
           break;
         case "html_inline":
           this.html.tag(child.content, marks());
@@ -334,13 +334,14 @@ class MarkdownWalk {
     }
   }
 
-  private image(token: Token): void {
+  private image(token: Token, marks: readonly Mark[]): void {
     const alt = (token.children ?? [])
       .map((child) => (child.type === "softbreak" ? " " : child.content))
       .join("");
     const caption = String(token.attrGet("title") ?? "");
     this.builder.addPicture(pictureBytes(String(token.attrGet("src") ?? ""), this.context), alt, {
       caption: caption ? [schema.text(caption)] : [],
+      marks,
     });
   }
 }

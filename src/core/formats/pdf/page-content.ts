@@ -81,7 +81,9 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
       case "picture": {
         const name = context.picture(item.name);
         if (!name) break;
-        enter(item.tag);
+        const link = item.link >= 0 ? drawing.links[item.link] : undefined;
+        const within = link && context.linkTag(link);
+        enter(within ? (item.tag ? { ...item.tag, parent: within } : within) : item.tag);
         endText();
         const { x, y, width, height } = item;
         out.push(`q ${num(width)} 0 0 ${num(-height)} ${num(x)} ${num(y + height)} cm /${name} Do Q`);

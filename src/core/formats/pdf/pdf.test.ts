@@ -429,3 +429,28 @@ describe("links that lead out of the file", () => {
     ]);
   });
 });
+
+test("a linked picture in a line lies under its link, and is told of within it", async () => {
+  const link = schema.marks.link.create({ target: { kind: "web", url: "https://lamp.example/" } });
+  const icon = { picture: `${"b".repeat(64)}.png`, alt: "Key" };
+  const doc = createDocument([
+    schema.nodes.heading.create({ id: newId(), level: 1 }, [
+      schema.nodes.picture.create(icon),
+      schema.text(" Keys"),
+    ]),
+    schema.nodes.paragraph.create(null, [
+      schema.text("Press "),
+      schema.nodes.picture.create({ ...icon, height: 100 }, null, [link]),
+      schema.nodes.picture.create({ ...icon, decorative: true }, null, [link]),
+      schema.text(" now."),
+    ]),
+  ]);
+  const pdf = await written(await laidOut(doc, { picture: { width: 16, height: 16 } }));
+  expect(pdf.promised.map(({ words }) => words)).toEqual([""]);
+  expect((await provePdf(pdf.bytes(), pdf.promised)).failed).toEqual([]);
+  const page = await (await opened(pdf.bytes())).getPage(1);
+  const told = JSON.stringify(await page.getStructTree());
+  expect(told).toMatch(/"role":"Link","children":\[[^\]]*"role":"Figure","children":\[[^\]]*\],"alt":"Key"/);
+  const { fnArray } = await page.getOperatorList();
+  expect(fnArray.filter((fn) => fn === OPS.paintImageXObject)).toHaveLength(3);
+});

@@ -126,6 +126,7 @@ const LEAVES: ByInline<[output: TextOutput], string> = {
   text: (node) => node.text!,
   hard_break: () => "\n",
   formula: (_node, { tex }) => tex,
+  picture: (node) => pictureWords(node) && `[${pictureWords(node)}]`,
   note: (_node, { place }, { counts }) => noteSign(place, ++counts[place]),
   cross_reference: (node, _reference, { references }) => references.words(node),
   computation: (node, _computation, { references }) => references.value(node),

@@ -1,9 +1,9 @@
 import { idOf } from "@/core/document";
 import bidiFactory from "bidi-js";
 import type { Tag } from "../flow";
-import { fontPieces, pieceWidth, widthOfWords } from "../text/measure";
+import { fontPieces, objectBox, pieceWidth, PICTURE_DEPTH, widthOfWords } from "../text/measure";
 import { RIGHT_TO_LEFT, type SetText } from "../text/set-text";
-import type { Span, TextSource } from "../text/text-source";
+import type { LineObject, Span, TextSource } from "../text/text-source";
 import type { TextStyle } from "../text/text-style";
 import type { DrawnTarget, DrawnWords } from "./page-drawing";
 import type { Pen } from "./pen";
@@ -90,12 +90,16 @@ export function drawLine(
     const target = link ?? style.link ?? (span.note ? noteTarget(span) : null);
     let linked = -1;
     if (target) {
-      const box = { x: at, y: base - style.rise - style.size * 0.85, width, height: style.size * 1.12 };
+      const above = Math.max(
+        style.size * 0.85,
+        span.object ? objectBox(span.object, style.size, pen.resources).height : 0,
+      );
+      const box = { x: at, y: base - style.rise - above, width, height: above + style.size * 0.27 };
       const key = link ? linkKey : `${linkNumber(span, source)} ${keyOf(text)}`;
-      linked = pen.link(target, span.tex ?? words, box, tag, key, from);
+      linked = pen.link(target, spoken(span) ?? words, box, tag, key, from);
     }
-    if (span.tex !== undefined) {
-      drawFormula(span, at, linked);
+    if (span.object) {
+      drawObject(span.object, style, at, linked);
       return width;
     }
     if (style.link && style.look === "button") drawButton(style, at, width);
@@ -141,20 +145,39 @@ export function drawLine(
       pen.draw({ kind: "stroke", x: at, y, toX: at + width, toY: y, width: 0.5, colour: LINK_LINE });
   }
 
-  function drawFormula(span: Span, at: number, linked: number): void {
-    const { size, colour, rise } = span.style;
-    const outlines = pen.resources.equation(span.tex!, false);
+  function drawObject(
+    object: LineObject,
+    { size, colour, rise }: TextStyle,
+    at: number,
+    linked: number,
+  ): void {
+    if (object.kind === "picture") {
+      const { name, width, height, alt } = object;
+      const y = base - rise + size * PICTURE_DEPTH - height;
+      pen.draw({
+        kind: "picture",
+        name,
+        x: at,
+        y,
+        width,
+        height,
+        tag: alt ? { role: "Figure", parent: tag, alt } : null,
+        link: linked,
+      });
+      return;
+    }
+    const outlines = pen.resources.equation(object.tex, false);
     if (!outlines || outlines === "faulty") return;
     pen.draw({
       kind: "shapes",
-      tex: span.tex!,
+      tex: object.tex,
       display: false,
       x: at,
       y: base - rise,
       size,
       colour,
       outlines,
-      tag: { role: "Formula", parent: tag, alt: span.tex || "Equation" },
+      tag: { role: "Formula", parent: tag, alt: object.tex || "Equation" },
       link: linked,
     });
   }
@@ -162,6 +185,11 @@ export function drawLine(
 
 const LINK_LINE = "#b08a57";
 const BUTTON = "#f4efe4";
+
+/** What is read of something in a line that is no words; null for words. */
+function spoken({ object }: Span): string | null {
+  return object ? (object.kind === "equation" ? object.tex : "") : null;
+}
 
 /** The sign of a footnote leads to its words. */
 function noteTarget(span: Span): DrawnTarget | null {

@@ -89,6 +89,7 @@ export function drawStrip(
           width: content.width,
           height: content.height,
           tag: strip.tag,
+          link: -1,
         });
       else if (content.words) {
         frame(x + content.x, y, content.width, content.height, pen);

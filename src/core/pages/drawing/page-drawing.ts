@@ -75,6 +75,8 @@ export interface DrawnPicture {
   readonly width: number;
   readonly height: number;
   readonly tag: Tag | null;
+  /** Which of the page's links it lies in; -1 for none. */
+  readonly link: number;
 }
 
 /** An equation; `size` is its em in points. */

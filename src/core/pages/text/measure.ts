@@ -2,7 +2,7 @@ import { insteadOf, type FontKey } from "../fonts/font-key";
 import { NEEDS_SHAPING } from "../fonts/shaped-text";
 import { isUnseen } from "../fonts/unseen";
 import type { Resources } from "../resources";
-import type { Span } from "./text-source";
+import type { LineObject, Span } from "./text-source";
 
 /** A piece of a word that one font sets. Offsets are those of the word. */
 export interface FontPiece {
@@ -16,8 +16,8 @@ export interface FontPiece {
 }
 
 /** The width in points of words of one span. */
-export function widthOf(word: string, { style, tex }: Span, resources: Resources): number {
-  if (tex !== undefined) return equationBox(tex, false, resources).width * style.size;
+export function widthOf(word: string, { style, object }: Span, resources: Resources): number {
+  if (object) return objectBox(object, style.size, resources).width;
   const table = resources.font(style.font);
   if (!table) return word.length * 0.5 * style.size;
   const width = table.widthOf(word);
@@ -30,7 +30,7 @@ export function widthOf(word: string, { style, tex }: Span, resources: Resources
 
 /** The width in points of words with spaces between: no letter is kerned with a space. */
 export function widthOfWords(words: string, span: Span, resources: Resources): number {
-  if (span.tex !== undefined || !words.includes(" ")) return widthOf(words, span, resources);
+  if (span.object || !words.includes(" ")) return widthOf(words, span, resources);
   let sum = 0;
   let at = 0;
   while (at <= words.length) {
@@ -99,6 +99,23 @@ function fontWith(code: number, key: FontKey, resources: Resources): FontKey | n
   if (isUnseen(code)) return key;
   for (const other of insteadOf(key)) if (resources.font(other)?.has(code)) return other;
   return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
+}
+
+/** So far a picture in a line reaches below the base line, in parts of the size of the words. */
+export const PICTURE_DEPTH = 0.15;
+
+/** The room of what stands in a line among words of a size, in points. */
+export function objectBox(
+  object: LineObject,
+  size: number,
+  resources: Resources,
+): { readonly width: number; readonly height: number; readonly depth: number } {
+  if (object.kind === "picture") {
+    const depth = size * PICTURE_DEPTH;
+    return { width: object.width, height: object.height - depth, depth };
+  }
+  const { width, height, depth } = equationBox(object.tex, false, resources);
+  return { width: width * size, height: height * size, depth: depth * size };
 }
 
 /** The room of an equation, in parts of an em; guessed while it cannot be drawn yet. */

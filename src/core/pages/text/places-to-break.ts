@@ -33,7 +33,7 @@ export function breakPlaces(
       do span = spans[++number]!;
       while (span.to <= at && number < spans.length - 1);
       spanEnd = number === spans.length - 1 ? length : span.to;
-      table = span.tex === undefined ? resources.font(span.style.font) : null;
+      table = span.object ? null : resources.font(span.style.font);
       perUnit = table ? span.style.size / table.em : 0;
       space = widthOf(" ", span, resources);
     }

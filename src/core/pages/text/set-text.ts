@@ -2,7 +2,7 @@ import type { Look } from "@/core/document";
 import type { Hyphenate, Resources } from "../resources";
 import type { BreakPlaces } from "./break-table";
 import { bestLines, fillLines, type LineEnds } from "./fit-lines";
-import { equationBox, fontPieces, widthOf } from "./measure";
+import { fontPieces, objectBox, widthOf } from "./measure";
 import { breakPlaces, divideWord } from "./places-to-break";
 import type { Span, TextSource } from "./text-source";
 
@@ -235,7 +235,7 @@ function codeLines(source: TextSource, setting: Setting, resources: Resources): 
 }
 
 function isEven(spans: readonly Span[], size: number): boolean {
-  return spans.every((span) => span.tex === undefined && span.style.size <= size);
+  return spans.every((span) => !span.object && span.style.size <= size);
 }
 
 /** The base line of words in a line of a height (CSS 2.2, 10.8.1: half of the leading above, half below). */
@@ -258,10 +258,10 @@ function lineHeight(
   let below = setting.size * setting.leading - above;
   for (const span of source.spans) {
     if (span.to <= from || span.from >= to) continue;
-    if (span.tex !== undefined) {
-      const drawn = equationBox(span.tex, false, resources);
-      above = Math.max(above, drawn.height * span.style.size + 2);
-      below = Math.max(below, drawn.depth * span.style.size + 2);
+    if (span.object) {
+      const drawn = objectBox(span.object, span.style.size, resources);
+      above = Math.max(above, drawn.height + 2);
+      below = Math.max(below, drawn.depth + 2);
     } else if (span.style.size > setting.size) {
       const own = { ...setting, size: span.style.size };
       const base = baselineOf(span, own, resources);
@@ -278,7 +278,7 @@ function missingSigns(source: TextSource, resources: Resources): readonly string
   if (COMMON.test(source.text)) return NONE;
   const signs = new Set<string>();
   for (const span of source.spans) {
-    if (span.tex !== undefined) continue;
+    if (span.object) continue;
     const words = source.text.slice(span.from, span.to);
     if (COMMON.test(words)) continue;
     for (const piece of fontPieces(words.replace(/[\n\t]/g, " "), span.style.font, resources))

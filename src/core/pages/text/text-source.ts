@@ -3,6 +3,7 @@ import { noteNumber } from "@/core/destinations";
 import {
   byKind,
   markAmong,
+  pictureWords,
   schema,
   type ByInline,
   type Look,
@@ -10,10 +11,10 @@ import {
   type StyleSheet,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import type { Resources } from "../resources";
+import type { PictureSize, Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
 
-/** Stands in the text for an equation. */
+/** Stands in the text for an equation or a picture. */
 export const OBJECT = "\ufffc";
 
 /** A stretch of a text that is set in one way. Offsets are those of the text. */
@@ -23,12 +24,25 @@ export interface Span {
   readonly style: TextStyle;
   /** Where its first sign stands in the block, counted from the block's start; -1 for what is not in the document. */
   readonly pos: number;
-  /** TeX of an equation, whose one sign is {@link OBJECT}. */
-  readonly tex?: string;
+  /** What stands in the line instead of words; its one sign is {@link OBJECT}. */
+  readonly object?: LineObject;
   /** The sign of a note. */
   readonly note?: NoteSign;
   /** Words that stand for one thing of the document. */
   readonly whole?: true;
+}
+
+/** Something in a line that is no words. */
+export type LineObject =
+  { readonly kind: "equation"; readonly tex: string } | ({ readonly kind: "picture" } & LinePicture);
+
+/** A picture in a line; lengths are points. */
+export interface LinePicture {
+  readonly name: string;
+  /** What stands for it where it cannot be seen; empty for one that only decorates. */
+  readonly alt: string;
+  readonly width: number;
+  readonly height: number;
 }
 
 /** A note as its sign tells of it. */
@@ -70,6 +84,7 @@ export interface ReferenceSource {
  * The text of a node with inline content as it is set on a page.
  * @param start Position of the content's beginning, counted from the start of the block.
  * @param label What is counted and stands before the words.
+ * @param room So wide a picture in the line may be at the most, in points.
  */
 export function textSource(
   node: Node,
@@ -77,6 +92,7 @@ export function textSource(
   look: Look,
   context: SourceContext,
   label = "",
+  room = Infinity,
 ): TextSource {
   const { sheet } = context;
   const base = styleOfLook(look, sheet);
@@ -93,7 +109,7 @@ export function textSource(
   node.forEach((child) => {
     const from = text.length;
     const style = child.marks.length > 0 ? markedStyle(base, look, child.marks, sheet) : base;
-    const piece = byKind(PIECES, child, { style, base, look, pos, context });
+    const piece = byKind(PIECES, child, { style, base, look, pos, room, context });
     if (piece) {
       text += piece.words;
       spans.push({ from, to: text.length, style, pos, ...piece.span });
@@ -111,6 +127,8 @@ interface PiecePlace {
   readonly look: Look;
   /** Its position, counted from the start of the block. */
   readonly pos: number;
+  /** So wide a picture may be at the most, in points. */
+  readonly room: number;
   readonly context: SourceContext;
 }
 
@@ -120,14 +138,44 @@ interface Piece {
   readonly span?: Partial<Span>;
 }
 
+/** A pixel of a picture on paper, where nothing else is said: 1/96 inch. */
+export const PIXEL = 0.75;
+/** So high a picture in a line may be at the most, in points. */
+const MOST_HIGH = 400;
+
+/** The size of a picture in a line: its own, or of a height that is asked for, as far as there is room. */
+function fitted(
+  pixels: PictureSize,
+  height: number | null,
+  room: number,
+): Pick<LinePicture, "width" | "height"> {
+  // A drawing may not say how large it is.
+  const own = pixels && pixels.width > 0 && pixels.height > 0 ? pixels : { width: 16, height: 16 };
+  const wanted = height ?? own.height * PIXEL;
+  const ratio = own.width / own.height;
+  const high = Math.min(wanted, MOST_HIGH, room / ratio);
+  return { width: high * ratio, height: high };
+}
+
 const PIECES: ByInline<[place: PiecePlace], Piece | null> = {
   text: (child) => ({ words: child.text! }),
   hard_break: () => ({ words: "\n" }),
   formula: (child, { tex }, { look, context: { sheet, resources }, base }) => {
-    if (resources.equation(tex, false) !== "faulty") return { words: OBJECT, span: { tex } };
+    if (resources.equation(tex, false) !== "faulty")
+      return { words: OBJECT, span: { object: { kind: "equation", tex } } };
     // It stands as it was typed.
     const typed = schema.marks.code.create().addToSet(child.marks);
     return { words: tex, span: { style: markedStyle(base, look, typed, sheet), pos: -1 } };
+  },
+  picture: (child, { picture, height }, { style, room, context: { resources } }) => {
+    const alt = pictureWords(child);
+    if (!picture) return alt ? { words: `[${alt}]`, span: { whole: true } } : null;
+    const size = fitted(
+      resources.picture(picture),
+      height === null ? null : (style.size * height) / 100,
+      room,
+    );
+    return { words: OBJECT, span: { object: { kind: "picture", name: picture, alt, ...size } } };
   },
   cross_reference: (child, reference, { base, look, pos, context: { sheet, references } }) => {
     // Within a link it is no link itself.
@@ -155,7 +203,7 @@ export function positionAt(source: TextSource, offset: number, otherwise: number
   const { spans } = source;
   const span = spans[partitionPoint(spans.length, (i) => spans[i]!.from <= offset) - 1];
   if (!span || span.pos < 0) return otherwise;
-  return span.pos + (span.note || span.whole || span.tex !== undefined ? 0 : offset - span.from);
+  return span.pos + (span.note || span.whole || span.object ? 0 : offset - span.from);
 }
 
 /** A text that is not in the document: generated words, set in one way. */

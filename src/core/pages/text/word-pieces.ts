@@ -70,7 +70,7 @@ export function dividedWord(word: string, start: number, span: Span, hyphenate: 
   let from = 0;
   for (const end of ends) {
     const part = word.slice(from, end);
-    if (!span.style.code && span.tex === undefined)
+    if (!span.style.code && !span.object)
       for (const at of divisions(part, hyphenate)) pieces.push({ to: start + from + at, hyphen: true });
     pieces.push({ to: start + end, hyphen: endsSoftly(word, end) });
     from = end;
