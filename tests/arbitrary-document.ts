@@ -63,6 +63,7 @@ const plainMark: fc.Arbitrary<Mark> = fc.constantFrom(
   marks.code.create(),
   marks.colour.create({ colour: "#0e5a5e" }),
   marks.size.create({ percent: 125 }),
+  marks.language.create({ language: "fr-CA" }),
 );
 
 /** A cross-reference to one of the headings, or to nowhere. */

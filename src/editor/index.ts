@@ -30,6 +30,7 @@ export * from "./commands/computations";
 export { emptyDefinitionList } from "./commands/definition-lists";
 export * from "./commands/equations";
 export { currentLevel, makeStructure, setLevel } from "./commands/levels";
+export { setDocumentLanguage } from "./commands/language";
 export * from "./commands/link-titles";
 export * from "./commands/short-title";
 export * from "./commands/links";

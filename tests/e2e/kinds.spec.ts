@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { caretAt, documentId, insert, kept, manuscript, openFile, stage } from "./desk";
+import { caretAt, documentId, insert, kept, manuscript, openFile, selectWords, stage } from "./desk";
 
 test("a notice is typed, titled, left, given another kind, and listed among the warnings", async ({
   page,
@@ -199,4 +199,22 @@ test("a picture stands in a line: put in, described, linked, made a figure, and 
     "alt",
     "The key",
   );
+});
+
+test("words have a language of their own, and the document one for all the rest", async ({ page }) => {
+  await openFile(page, "words.md", "# Words\n\nSay bonjour to all.\n");
+  await expect(manuscript(page)).toHaveAttribute("lang", "en");
+  await selectWords(page, "bonjour");
+  await page.getByRole("button", { name: "More for words" }).click();
+  await page.getByRole("menuitem", { name: "Language" }).hover();
+  await page.getByRole("menuitem", { name: "French", exact: true }).click();
+  await expect(manuscript(page).locator("span[lang=fr]")).toHaveText("bonjour");
+  await page.keyboard.press("Control+Alt+s");
+  await page.getByText("Paper", { exact: true }).click();
+  await page.getByLabel("Language of the text").selectOption("German");
+  await expect(manuscript(page)).toHaveAttribute("lang", "de");
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.locator("main")).toHaveAttribute("lang", "de");
+  await expect(page.locator("main span[lang=fr]")).toHaveText("bonjour");
 });

@@ -22,6 +22,7 @@ import { note } from "./inlines/note";
 import { picture } from "./inlines/picture";
 import { hard_break, text } from "./inlines/text";
 import { bookmark } from "./marks/bookmark";
+import { language } from "./marks/language";
 import { link } from "./marks/link";
 import {
   code,
@@ -83,6 +84,7 @@ export const INLINE_KINDS = {
 export const MARK_KINDS = {
   link,
   bookmark,
+  language,
   strong,
   emphasis,
   underline,

@@ -39,6 +39,7 @@ export {
   type ListCount,
   type Numerals,
 } from "./list-count";
+export { FIRST_LANGUAGE, languageFrom, languageSchema, OFFERED_LANGUAGES } from "./language";
 export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";

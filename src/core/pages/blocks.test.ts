@@ -14,6 +14,7 @@ import {
   type PageRule,
   type ReturnRule,
   type StyleSheet,
+  newId,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
 import { drawPage, type DrawnWords, type PageDrawing, type PageLayout } from ".";
@@ -144,6 +145,33 @@ test("items have their counts and boxes before them, in one line with their word
   const ticks = page.items.filter((item) => item.kind === "stroke");
   expect(ticks).toHaveLength(2);
   for (const tick of ticks) expect(Math.abs(tick.y - boxes[0]!.y)).toBeLessThan(boxes[0]!.size);
+});
+
+test("a list that goes on counts anew when the one before it grows, though it did not change itself", async () => {
+  const item = () => nodes.list_item.create(null, nodes.paragraph.create(null, schema.text("x")));
+  const more = nodes.ordered_list.create({ id: newId(), continues: true }, item());
+  const counted = (...items: ReturnType<typeof item>[]) => nodes.ordered_list.create({ id: newId() }, items);
+  const earlier = await laidOut(createDocument([counted(item()), more]));
+  expect(find(drawPage(earlier, 0), "2.")).toBeDefined();
+  const later = await laidOut(createDocument([counted(item(), item()), more]), { earlier });
+  expect(find(drawPage(later, 0), "3.")).toBeDefined();
+});
+
+test("words in another language are divided by its rules, and told of as such", async () => {
+  const language = (tag: string) => schema.marks.language.create({ language: tag });
+  const word = "Donaudampfschifffahrtsgesellschaftskapitän";
+  const narrow = (mark: boolean) =>
+    createDocument(
+      [nodes.paragraph.create(null, schema.text(`${word} `.repeat(12), mark ? [language("de")] : []))],
+      { language: "en" },
+    );
+  const ends = async (mark: boolean) => {
+    const page = drawPage(await laidOut(narrow(mark)), 0);
+    return words(page).map(({ text }) => text);
+  };
+  expect(await ends(true)).not.toEqual(await ends(false));
+  const page = drawPage(await laidOut(narrow(true)), 0);
+  expect(words(page)[0]!.tag).toMatchObject({ role: "Span", language: "de", parent: { role: "P" } });
 });
 
 test("a quotation has a bar at its side over all of its lines, code a ground", async () => {

@@ -9,6 +9,8 @@ export interface Tag {
   readonly parent: Tag | null;
   /** Words that stand for it. */
   readonly alt?: string;
+  /** The language of its words, where it is not the document's. */
+  readonly language?: string;
   readonly scope?: "Row" | "Column";
   readonly colSpan?: number;
   readonly rowSpan?: number;

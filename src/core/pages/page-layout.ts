@@ -1,6 +1,14 @@
 import type { Node } from "prosemirror-model";
 import { blockPlaceOf, noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
-import { idOf, isKind, settingsOf, setupOf, type DestinationId, type PageSetup } from "@/core/document";
+import {
+  asKind,
+  idOf,
+  isKind,
+  settingsOf,
+  setupOf,
+  type DestinationId,
+  type PageSetup,
+} from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
 import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
@@ -326,7 +334,7 @@ function unchangedFlows(
   const shift = before.length - now.length;
   return (block, node) => {
     if (block >= same && block < now.length - sameAtEnd) return undefined;
-    if (blockPlaceOf(node) || depends(block)) return undefined;
+    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || depends(block)) return undefined;
     return earlier.flowOf(block < same ? block : block + shift);
   };
 }

@@ -114,6 +114,7 @@ const LOOKS: ByMark<[own: Look], Done | null> = {
   subscript: none,
   code: none,
   link: none,
+  language: none,
   bookmark: none,
 };
 

@@ -124,8 +124,8 @@ export function toggle(name: PlainMark): Command {
   return toggleMark(marks[name]);
 }
 
-/** Puts a colour or size on the selected words; null takes it off. */
-export function setValueMark(type: "colour" | "size", attrs: Attrs | null): Command {
+/** Puts a colour, size or language on the selected words; null takes it off. */
+export function setValueMark(type: "colour" | "size" | "language", attrs: Attrs | null): Command {
   return (state, dispatch) => {
     const { from, to, empty } = state.selection;
     if (empty) return false;

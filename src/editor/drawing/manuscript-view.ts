@@ -1,4 +1,4 @@
-import { isKind } from "@/core/document";
+import { isKind, settingsOf } from "@/core/document";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
 import { redo, undo } from "prosemirror-history";
@@ -165,14 +165,15 @@ export class ManuscriptView {
           // The view asks for the first time while it is made.
           ...((this.view as EditorView | undefined) ? wideSigns(this.view.state.selection, this.layout) : []),
         ]),
-      attributes: {
+      attributes: () => ({
         class: "manuscript",
         role: "textbox",
+        lang: settingsOf(host.state.doc).language,
         "aria-multiline": "true",
         "aria-label": "Manuscript",
         tabindex: "0",
         spellcheck: "true",
-      },
+      }),
       nodeViews: {
         bundle: (node) => new BundleView(node),
         chunk: (node) => new ChunkView(node),

@@ -14,6 +14,7 @@ import {
   LayoutGrid,
   Link2,
   List,
+  Languages,
   ListChecks,
   ListOrdered,
   ListTree,
@@ -40,7 +41,7 @@ import { DropdownMenu, Toolbar } from "radix-ui";
 import { useEffect, useRef, type ReactNode } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { Sign } from "@/components/signs";
-import { NOTICE_KINDS, schema, type ListKind } from "@/core/document";
+import { asMark, FIRST_LANGUAGE, NOTICE_KINDS, schema, type ListKind } from "@/core/document";
 import { NOTICE_NAMES, NoticeSign } from "@/components/notice-sign";
 import { newList } from "@/core/wayfinding";
 import {
@@ -69,6 +70,7 @@ import {
   useSessionValue,
   type PlainMark,
 } from "@/editor";
+import { languagesOffered } from "./languages";
 
 const MARKS: { name: PlainMark; label: string; Icon: typeof Bold }[] = [
   { name: "strong", label: "Strong (Ctrl+B)", Icon: Bold },
@@ -258,6 +260,13 @@ function Words() {
       .map(({ name }) => name)
       .join(),
   ).split(",");
+  const language = useSessionValue(({ state }) => {
+    const mark = hasMark(state, schema.marks.language);
+    return mark && asMark(mark, "language")!.language;
+  });
+  const setLanguage = (tag: string | null) =>
+    session.run(setValueMark("language", tag === null ? null : { language: tag })) ||
+    session.say("Choose the words that are in another language.");
   return (
     <>
       {MARKS.map(({ name, label, Icon }) => (
@@ -290,6 +299,14 @@ function Words() {
           </Item>
         ))}
         <Item onSelect={() => session.run(setValueMark("size", null))}>As the text</Item>
+        <Submenu label="Language" icon={<Languages size={15} aria-hidden />}>
+          <Item onSelect={() => setLanguage(null)}>As the document</Item>
+          {languagesOffered(language ?? FIRST_LANGUAGE).map(({ value, label }) => (
+            <Item key={value} onSelect={() => setLanguage(value)} keys={value === language ? "✓" : undefined}>
+              {label}
+            </Item>
+          ))}
+        </Submenu>
         <Group label="Alignment" />
         <Item onSelect={() => session.run(align(null))}>
           <AlignLeft size={15} aria-hidden /> Left
@@ -316,7 +333,7 @@ function Insert() {
   /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
   const written = (insert: Command) => {
     if (session.run(insert)) setTimeout(() => session.ask("tray"));
-    else session.say("That cannot stand here. Put the caret into words that are not code.");
+    else session.say("That cannot stand here. Put the caret into other words.");
   };
   return (
     <>

@@ -1,7 +1,8 @@
 import { Check, Choice } from "@/components/field";
-import { LEAST_ROOM, PAPERS, setupOf, type PageSetup, type StyleSheet } from "@/core/document";
-import { changeStyles, useSession } from "@/editor";
+import { LEAST_ROOM, PAPERS, settingsOf, setupOf, type PageSetup, type StyleSheet } from "@/core/document";
+import { changeStyles, setDocumentLanguage, useSession, useSessionValue } from "@/editor";
 import { Amount } from "./amount";
+import { languagesOffered } from "./languages";
 
 const MM = 72 / 25.4;
 const inMm = (points: number) => Math.round((points / MM) * 10) / 10;
@@ -17,6 +18,7 @@ const SIDES = ["top", "right", "bottom", "left"] as const;
 export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
   const session = useSession();
   const setup = setupOf(sheet);
+  const language = useSessionValue((it) => settingsOf(it.state.doc).language);
   function change(more: Partial<PageSetup>) {
     const next = { ...setup, ...more };
     const room = [
@@ -33,6 +35,14 @@ export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
     <details className="mt-3 border-t border-line pt-2">
       <summary className="cursor-pointer font-medium">Paper</summary>
       <div className="mt-2 grid grid-cols-2 gap-2">
+        <div className="col-span-2">
+          <Choice
+            label="Language of the text"
+            value={language}
+            options={languagesOffered(language)}
+            onChange={(tag) => session.run(setDocumentLanguage(tag), { focus: false })}
+          />
+        </div>
         <div className="col-span-2">
           <Choice
             label="Size"

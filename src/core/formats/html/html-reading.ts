@@ -6,6 +6,8 @@ import {
   countOn,
   figureLook,
   fromJSON,
+  isMark,
+  languageFrom,
   listOptionsFrom,
   returnAlsoFrom,
   schema,
@@ -76,7 +78,6 @@ type Attributes = ReadonlyMap<string, string>;
 export class HtmlReading implements TokenHandler {
   /** What the file says of itself. */
   title: string | null = null;
-  language: string | null = null;
   returns: ReturnRule | null = null;
   styles: StyleSheet | null = null;
 
@@ -281,7 +282,7 @@ export class HtmlReading implements TokenHandler {
   private startAbout(name: string, attributes: Attributes): void {
     if (name === "title") return this.open.push(name, "silent");
     if (name === "html") {
-      this.language ??= /^[A-Za-z]{2,3}(-[A-Za-z0-9]{1,8})*$/.exec(attributes.get("lang") ?? "")?.[0] ?? null;
+      this.builder.language ??= languageFrom(attributes.get("lang"));
       return this.open.push(name, "block", { leave: () => this.builder.closeImplied() });
     }
     if (attributes.get("name") === "gate-rope:styles")
@@ -301,12 +302,16 @@ export class HtmlReading implements TokenHandler {
     const { builder, context } = this;
     const align = alignmentOf(attributes) ?? this.open.top.align;
     const id = attributes.get("id") ?? "";
+    const spoken = attributes.has("lang")
+      ? marksOfElement("", attributes).filter((mark) => isMark(mark, "language"))
+      : [];
     const anchored = () => id !== "" && builder.anchor(id, attributes.get("data-name") ?? null);
     const block = (
       leave: (() => void) | null,
       more: Pick<ElementTraits, "own" | "preformatted"> = {},
       fresh = true,
-    ) => this.open.push(name, "block", { ...more, align, leave }, fresh);
+    ) =>
+      this.open.push(name, "block", { ...more, own: [...spoken, ...(more.own ?? [])], align, leave }, fresh);
 
     const earlierOf = attributes.get("data-earlier");
     if (earlierOf && id !== "") {

@@ -103,6 +103,7 @@ const MARKS: ByMark<[words: () => string, output: HtmlOutput], Tags> = {
   code: tags("code"),
   link: (link, words, output) => linkHtml(link, words(), output),
   bookmark: ({ id }, _words, output) => rangeHtml(id, output),
+  language: ({ language }) => [`<span lang="${language}">`, "</span>"],
   colour: ({ colour }) => [`<span style="color: ${colour}">`, "</span>"],
   size: ({ percent }) => [`<span style="font-size: ${percent}%">`, "</span>"],
 };

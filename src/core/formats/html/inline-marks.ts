@@ -1,5 +1,5 @@
 import type { Mark } from "prosemirror-model";
-import { COLOUR, schema, type Alignment } from "@/core/document";
+import { COLOUR, languageFrom, schema, type Alignment } from "@/core/document";
 import { ownEntry } from "@/core/own-entry";
 
 const { strong, emphasis, underline, strike, superscript, subscript, code, colour, size } = schema.marks;
@@ -30,6 +30,8 @@ export function marksOfElement(name: string, attributes: ReadonlyMap<string, str
   const marks: Mark[] = [];
   const own = ownEntry(BY_NAME, name);
   if (own) marks.push(own);
+  const language = languageFrom(attributes.get("lang") ?? attributes.get("xml:lang"));
+  if (language !== null) marks.push(schema.marks.language.create({ language }));
   if (name === "font" && attributes.get("color")) marks.push(...colourMark(attributes.get("color")!));
   const style = attributes.get("style");
   if (!style) return marks;

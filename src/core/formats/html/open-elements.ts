@@ -1,5 +1,5 @@
 import type { Mark } from "prosemirror-model";
-import type { Alignment } from "@/core/document";
+import { isMark, type Alignment } from "@/core/document";
 
 /** A set of element names, from a list with spaces. */
 export const elementNames = (list: string): ReadonlySet<string> => new Set(list.split(" "));
@@ -61,7 +61,11 @@ export class OpenElements {
     const parent = this.top;
     this.count(name, 1);
     const own = more.own ?? [];
-    const inherited = fresh ? [] : parent.marks;
+    // A language holds for all that an element encloses, also for blocks.
+    const inherited =
+      !fresh || parent.marks.length === 0
+        ? parent.marks
+        : parent.marks.filter((mark) => isMark(mark, "language"));
     this.open.push({
       name,
       kind,

@@ -19,7 +19,6 @@ export function readHtml(text: string, context: ReadContext): Manuscript {
   reading.read(text);
   context.progress(0.8);
   builder.title = reading.title;
-  builder.language = reading.language;
   if (reading.returns) builder.returns = reading.returns;
   builder.styles = reading.styles;
   return builder.finish(titleFromName(context.name), () => undefined);

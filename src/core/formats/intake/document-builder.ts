@@ -1,6 +1,7 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   asMark,
+  FIRST_LANGUAGE,
   createDocument,
   expressionSchema,
   asKind,
@@ -172,7 +173,11 @@ export class DocumentBuilder {
       const allowed = range
         ? this.places.covers(range.id, headingAnchors)
         : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
-      if (allowed) set = mark.addToSet(set);
+      // That of the document itself is none of its own, also within another.
+      const { language } = asMark(mark, "language") ?? {};
+      if (language !== undefined && language === (this.language ?? FIRST_LANGUAGE))
+        set = mark.type.removeFromSet(set);
+      else if (allowed) set = mark.addToSet(set);
     }
     return set as Mark[];
   }

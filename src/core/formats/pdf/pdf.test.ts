@@ -454,3 +454,19 @@ test("a linked picture in a line lies under its link, and is told of within it",
   const { fnArray } = await page.getOperatorList();
   expect(fnArray.filter((fn) => fn === OPS.paintImageXObject)).toHaveLength(3);
 });
+
+test("words in another language say so in the structure", async () => {
+  const french = schema.marks.language.create({ language: "fr" });
+  const doc = createDocument([
+    schema.nodes.heading.create({ id: newId(), level: 1 }, schema.text("Words")),
+    schema.nodes.paragraph.create(null, [
+      schema.text("Say "),
+      schema.text("bonjour", [french]),
+      schema.text("."),
+    ]),
+  ]);
+  const pdf = await written(await laidOut(doc));
+  const page = await (await opened(pdf.bytes())).getPage(1);
+  expect(JSON.stringify(await page.getStructTree())).toMatch(/"role":"Span"[^}]*/);
+  expect(await textOf(await opened(pdf.bytes()), 0)).toContain("Say bonjour.");
+});

@@ -76,7 +76,7 @@ export class StructureTree {
       const above = parent ? parent.id : this.rootId;
       this.document.pack(
         id,
-        `<</Type/StructElem/S/${tag.role}/P ${above} 0 R${page ? `/Pg ${page} 0 R` : ""}/K[${own}]${tag.alt === undefined ? "" : `/Alt${text(tag.alt)}`}${attributes(tag)}>>`,
+        `<</Type/StructElem/S/${tag.role}/P ${above} 0 R${page ? `/Pg ${page} 0 R` : ""}/K[${own}]${tag.alt === undefined ? "" : `/Alt${text(tag.alt)}`}${tag.language ? `/Lang${text(tag.language)}` : ""}${attributes(tag)}>>`,
       );
     }
     const keyed = this.parents.map((one, key) =>

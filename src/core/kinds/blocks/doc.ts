@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { NO_SCHEMES, schemesSchema } from "@/core/model/allowed-schemes";
+import { FIRST_LANGUAGE } from "@/core/model/language";
 import { checkRegistry } from "@/core/model/checked-once";
 import { EMPTY_REGISTRY, registrySchema } from "@/core/model/registry";
 import { RETURNS_NONE, returnRuleSchema } from "@/core/model/return-rule";
@@ -19,6 +20,6 @@ export const doc = nodeKind({
       .default(() => [...NO_SCHEMES])
       .describe("Schemes of addresses that links may have beside those of the web, mail and telephones."),
   }),
-  first: { title: "", language: "en", registry: EMPTY_REGISTRY, returns: RETURNS_NONE },
+  first: { title: "", language: FIRST_LANGUAGE, registry: EMPTY_REGISTRY, returns: RETURNS_NONE },
   content: "block+",
 });

@@ -75,7 +75,7 @@ export function drawLine(
       rtl: false,
       shaped: false,
       missing: false,
-      tag,
+      tag: style.language === null ? tag : spokenTag(tag, style.language),
       link: -1,
       spaceAfter: false,
     };
@@ -185,6 +185,18 @@ export function drawLine(
 
 const LINK_LINE = "#b08a57";
 const BUTTON = "#f4efe4";
+
+const spokenTags = new WeakMap<Tag, Map<string, Tag>>();
+
+/** The part of the structure for words of a part that are in another language; the same for all of one part. */
+function spokenTag(tag: Tag | null, language: string): Tag | null {
+  if (!tag) return null;
+  let known = spokenTags.get(tag);
+  if (!known) spokenTags.set(tag, (known = new Map()));
+  let spoken = known.get(language);
+  if (!spoken) known.set(language, (spoken = { role: "Span", parent: tag, language }));
+  return spoken;
+}
 
 /** What is read of something in a line that is no words; null for words. */
 function spoken({ object }: Span): string | null {

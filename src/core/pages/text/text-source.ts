@@ -11,7 +11,7 @@ import {
   type StyleSheet,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import type { PictureSize, Resources } from "../resources";
+import type { Hyphenate, PictureSize, Resources } from "../resources";
 import { markedStyle, styleOfLook, type TextStyle } from "./text-style";
 
 /** Stands in the text for an equation or a picture. */
@@ -28,6 +28,8 @@ export interface Span {
   readonly object?: LineObject;
   /** The sign of a note. */
   readonly note?: NoteSign;
+  /** How its words are divided, where they are in another language than the text; null where they are not. */
+  readonly hyphenate?: Hyphenate | null;
   /** Words that stand for one thing of the document. */
   readonly whole?: true;
 }
@@ -100,7 +102,8 @@ export function textSource(
   // The most frequent case of a text in one piece.
   if (only?.isText) {
     const style = only.marks.length > 0 ? markedStyle(base, look, only.marks, sheet) : base;
-    return { text: only.text!, spans: [{ from: 0, to: only.text!.length, style, pos: start }] };
+    const span = { from: 0, to: only.text!.length, style, pos: start };
+    return { text: only.text!, spans: [style.language === null ? span : inLanguage(span, context)] };
   }
   const spans: Span[] = [];
   let text = label;
@@ -112,12 +115,18 @@ export function textSource(
     const piece = byKind(PIECES, child, { style, base, look, pos, room, context });
     if (piece) {
       text += piece.words;
-      spans.push({ from, to: text.length, style, pos, ...piece.span });
+      const span = { from, to: text.length, style, pos, ...piece.span };
+      spans.push(style.language === null ? span : inLanguage(span, context));
     }
     pos += child.nodeSize;
   });
   if (spans.length === 0) spans.push({ from: 0, to: 0, style: base, pos: start });
   return { text, spans: spans.slice() };
+}
+
+/** A stretch whose words are divided as those of their language. */
+function inLanguage(span: Span, { resources }: SourceContext): Span {
+  return { ...span, hyphenate: resources.hyphenation(span.style.language!) };
 }
 
 interface PiecePlace {

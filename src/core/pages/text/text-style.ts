@@ -24,6 +24,8 @@ export interface TextStyle {
   readonly link: LinkTarget | null;
   /** How that link looks. */
   readonly look: LinkLook;
+  /** The language of the words, where it is not the document's. */
+  readonly language: string | null;
   /** Code, and words that are written letter by letter: never divided. */
   readonly code: boolean;
 }
@@ -74,6 +76,7 @@ export function plainStyle(font: FontKey, size: number, colour: string): TextSty
     strike: false,
     link: null,
     look: "underlined",
+    language: null,
     code: false,
   };
 }
@@ -96,6 +99,7 @@ export function markedStyle(
     strike: base.strike,
     link: base.link,
     look: base.look,
+    language: base.language,
     code: base.code,
   };
   for (const mark of marks) byMark(SET, mark, set, sheet);
@@ -140,5 +144,6 @@ const SET: ByMark<[set: MarkedSetting, sheet: StyleSheet], void> = {
     if (link.weight !== body.weight) set.weight = link.weight;
     if (link.slant !== body.slant) set.italic = link.slant === "italic";
   },
+  language: ({ language }, set) => void (set.language = language),
   bookmark: () => undefined,
 };

@@ -66,12 +66,13 @@ const within = new Map<string, number[]>();
 /** The pieces of a word: by the signs at which it may be broken, and where its letters may be divided. */
 export function dividedWord(word: string, start: number, span: Span, hyphenate: Hyphenate): Piece[] {
   const pieces: Piece[] = [];
+  const divide = span.hyphenate === undefined ? hyphenate : span.hyphenate;
   const ends = isWhole(word, 0, word.length) ? [word.length] : breaksWithin(word);
   let from = 0;
   for (const end of ends) {
     const part = word.slice(from, end);
-    if (!span.style.code && !span.object)
-      for (const at of divisions(part, hyphenate)) pieces.push({ to: start + from + at, hyphen: true });
+    if (divide && !span.style.code && !span.object)
+      for (const at of divisions(part, divide)) pieces.push({ to: start + from + at, hyphen: true });
     pieces.push({ to: start + end, hyphen: endsSoftly(word, end) });
     from = end;
   }
