@@ -19,7 +19,7 @@ describe("the JSON Schema of .gaterope.json", () => {
 
   test("refuses what no document holds", () => {
     const accepts = new Ajv2020({ strict: false }).compile(jsonSchema() as object);
-    expect(accepts({ format: "gaterope", version: 2 })).toBe(false);
+    expect(accepts({ format: "gaterope", version: 3 })).toBe(false);
     expect(accepts({ format: "other" })).toBe(false);
   });
 });

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/model/registry";
 import { attachedFileSchema, idSchema, NODE_KINDS, PICTURE_TYPES } from "@/core/document";
+import { FORMS } from "./form";
 import { contentIn } from "./open-form";
 
 /*
@@ -13,7 +14,7 @@ const { doc } = NODE_KINDS;
 /** Checks a whole `.gaterope.json` file. */
 export const fileSchema = z.strictObject({
   format: z.literal("gaterope"),
-  version: z.literal(1),
+  version: z.literal(FORMS),
   document: z.strictObject({
     type: z.literal("doc"),
     attrs: doc.attributes.extend({

@@ -69,9 +69,29 @@ describe("the open form", () => {
     expect(ids[1]).toBe(doc.child(1).attrs.id);
   });
 
+  test("in the first form is read as it is, and written in the one of now", () => {
+    const result = changed((file) => (file.version = 1));
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.eq(doc)).toBe(true);
+    expect(JSON.parse(writeFile(result.manuscript, "gaterope").text)).toMatchObject({ version: 2 });
+  });
+
+  test("in a form that is newer is refused with one sentence, whatever else is in it", () => {
+    const result = changed((file) => {
+      file.version = 3;
+      file.document.content[0]!.type = "hologram";
+    });
+    expect(result).toMatchObject({
+      ok: false,
+      error: {
+        reason: "The file is in form 3, which a newer Gate Rope writes; this one reads forms up to 2.",
+      },
+    });
+  });
+
   test.each<[string, (file: File) => void]>([
     ["another format", (file) => (file.format = "other")],
-    ["a later version", (file) => (file.version = 2)],
+    ["no version that there ever was", (file) => (file.version = 0)],
     ["no blocks", (file) => (file.document.content = [])],
     ["a kind of block that is not known", (file) => (file.document.content[0]!.type = "frame")],
     ["a level of 9", (file) => (file.document.content[0]!.attrs.level = 9)],

@@ -15,11 +15,17 @@ import { fromBase64 } from "../base64";
 import { LIMITS } from "../intake/limits";
 import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
+import { FORM, newerForm } from "./form";
 import { fileSchema } from "./file-schema";
 
 /** Reads a `.gaterope.json` file. It is checked whole before anything is made of it. */
 export function readGateRope(text: string, context: ReadContext): Manuscript {
   const json = parseJson(text);
+  const newer = newerForm(json);
+  if (newer !== null)
+    throw new ReadError(
+      `The file is in form ${newer}, which a newer Gate Rope writes; this one reads forms up to ${FORM}.`,
+    );
   checkSize(json);
   context.progress(0.3);
   const parsed = fileSchema.safeParse(json);

@@ -1,5 +1,6 @@
 import { picturesIn, type Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
+import { FORM } from "./form";
 
 /** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out. */
 export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript): {
@@ -10,7 +11,7 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
   const kept = [...pictures].filter(([name]) => used.has(name));
   const file = {
     format: "gaterope",
-    version: 1,
+    version: FORM,
     document: doc.toJSON() as unknown,
     pictures: Object.fromEntries(
       kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),

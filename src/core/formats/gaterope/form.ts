@@ -1,0 +1,20 @@
+/*
+ * The versions of the open form.
+ *
+ * 1: the first.
+ * 2: notices, definition lists, pictures in lines, languages of words, how lists count, boxes to tick, and what can stand in code. All that
+ *    the first form says means the same in it, so that its documents are read as they are, and are written in this one.
+ */
+
+/** The form that is written. */
+export const FORM = 2;
+
+/** The forms that are read. */
+export const FORMS = [1, FORM] as const;
+
+/** The version of a form that is newer than those that are known here; null for any other file. */
+export function newerForm(json: unknown): number | null {
+  if (typeof json !== "object" || json === null) return null;
+  const { format, version } = json as { format?: unknown; version?: unknown };
+  return format === "gaterope" && typeof version === "number" && version > FORM ? version : null;
+}
