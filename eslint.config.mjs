@@ -47,6 +47,38 @@ const kindsOnly = {
   },
 };
 
+/** The same borders by where files lie, so that no relative path leads around them. */
+const apart = (folder, ...above) => ({
+  target: `./src/${folder}`,
+  from: above.map((name) => `./src/${name}`),
+  message: "Imports point downward only, by whatever path.",
+});
+/** Of the core, `order` alone stands below what is bent in ProseMirror. */
+const belowCore = { ...apart("prosemirror"), from: "./src/core", except: ["./order"] };
+const UPPER = ["app", "features", "components", "editor", "server"];
+const downward = {
+  files: ["src/**/*.{ts,tsx}"],
+  ignores: ["**/*.test.ts", "**/*.test.tsx"],
+  rules: {
+    "import/no-restricted-paths": [
+      "error",
+      {
+        zones: [
+          apart("prosemirror", ...UPPER, "reading-thread", "pdf-thread"),
+          belowCore,
+          apart("core", ...UPPER, "reading-thread", "pdf-thread"),
+          apart("reading-thread", ...UPPER),
+          apart("pdf-thread", ...UPPER),
+          apart("server", "app", "features", "components", "editor"),
+          apart("editor", "app", "features", "components", "server"),
+          apart("components", "app", "features", "editor", "server"),
+          apart("features", "app", "server"),
+        ],
+      },
+    ],
+  },
+};
+
 const config = [
   { ignores: [".next/**", "dist/**", "data/**", "next-env.d.ts", "test-results/**", "playwright-report/**"] },
   ...next,
@@ -59,6 +91,7 @@ const config = [
     },
   },
   kindsOnly,
+  downward,
   below(
     "core",
     [

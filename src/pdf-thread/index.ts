@@ -4,4 +4,4 @@ export { compileForOneRun } from "./one-run";
 export { pagesAskedFor } from "./pages-asked-for";
 export { pdfOrder } from "./pdf-order";
 export { pdfInThread, type PdfInMaking } from "./pdf-in-thread";
-export type { MadePdf, PdfOrder, PdfOutcome, PdfStage } from "./messages";
+export type { MadePdf, PdfOrder, PdfOutcome } from "./messages";

@@ -1,3 +1,4 @@
+import type { PdfStage } from "@/core/exchange";
 import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -20,13 +21,6 @@ export interface PdfOrder {
   readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */
   readonly file: string;
-}
-
-/** How far it is. */
-export interface PdfStage {
-  readonly stage: "pages" | "writing" | "proof";
-  readonly done: number;
-  readonly of: number;
 }
 
 /** A file that was written and read back. */

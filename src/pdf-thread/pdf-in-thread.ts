@@ -1,5 +1,6 @@
 import { Worker } from "node:worker_threads";
-import type { PdfNews, PdfOrder, PdfOutcome, PdfStage } from "./messages";
+import type { PdfStage } from "@/core/exchange";
+import type { PdfNews, PdfOrder, PdfOutcome } from "./messages";
 
 /** A PDF being made. */
 export interface PdfInMaking {

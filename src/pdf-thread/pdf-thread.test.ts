@@ -16,7 +16,8 @@ import {
 import { pdfOptionsSchema } from "@/core/formats/pdf";
 import { PdfJobs } from "@/server/pdf-jobs";
 import { pictureForPdf } from "./picture-for-pdf";
-import { pdfInThread, pdfOrder, type PdfStage } from ".";
+import type { PdfStage } from "@/core/exchange";
+import { pdfInThread, pdfOrder } from ".";
 
 const THREAD = path.resolve("dist/pdf-thread.mjs");
 const FONTS = path.resolve("public/page-fonts");

@@ -87,7 +87,6 @@ function threadFile(name: string): string {
 }
 
 export { DocumentAuthority, type BinnedDocument, type ShelfEntry } from "./document-authority";
-export type { PdfJob } from "./pdf-jobs";
 export { DatabaseError } from "./database";
 export { fileTooLarge } from "./files/file-store";
 export { mayBeShown } from "./files/media-type";

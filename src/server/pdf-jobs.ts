@@ -4,17 +4,9 @@ import { newId, settingsOf, type Manuscript } from "@/core/document";
 import { fileNameFor } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
-import { pdfInThread, pdfOrder, type MadePdf, type PdfInMaking, type PdfStage } from "@/pdf-thread";
+import type { PdfJob } from "@/core/exchange";
+import { pdfInThread, pdfOrder, type PdfInMaking } from "@/pdf-thread";
 import { explained, messageOf, ServerError } from "./errors";
-
-/** A PDF that is made, or was made, as it is told to who asked for it. */
-export interface PdfJob {
-  readonly id: string;
-  readonly state:
-    | ({ readonly kind: "making" } & PdfStage)
-    | ({ readonly kind: "made" } & Omit<MadePdf, "ok">)
-    | { readonly kind: "failed"; readonly reason: string };
-}
 
 interface Kept {
   readonly document: string;

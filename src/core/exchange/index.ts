@@ -3,4 +3,5 @@
  * steps until they are accepted.
  */
 export * from "./messages";
+export * from "./pdf-job";
 export { IDS_TO_GIVE, OtherLine, OTHERS, OwnSteps, type Taken } from "./own-steps";

@@ -1,6 +1,6 @@
 import type { PdfOptions } from "@/core/formats/pdf/options";
 import type { Session } from "@/editor";
-import type { PdfJob } from "@/server";
+import { pdfJob, type PdfJob } from "@/core/exchange";
 
 /** What of a PDF's options is chosen; the rest is as usual. */
 export type ChosenPdf = Partial<PdfOptions>;
@@ -35,7 +35,7 @@ export async function followPdf(
   signal: AbortSignal,
 ): Promise<void> {
   while (!signal.aborted) {
-    const { state } = (await (await asked(address, { signal })).json()) as PdfJob;
+    const { state } = pdfJob.parse(await (await asked(address, { signal })).json());
     told(state);
     if (state.kind !== "making") return;
     await new Promise((resolve) => setTimeout(resolve, BETWEEN_LOOKS));

@@ -5,7 +5,7 @@ import { Button, buttonLook } from "@/components/button";
 import { counted, formatted, sized } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
-import type { PdfJob } from "@/server";
+import type { PdfJob } from "@/core/exchange";
 import { beginPdf, cancelPdf, followPdf, type ChosenPdf, type MakingPdf } from "./make-pdf";
 import { PdfChoices } from "./pdf-choices";
 
