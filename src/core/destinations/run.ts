@@ -118,7 +118,7 @@ function join(blocks: readonly Node[]): Run {
       });
     } else if (id && kind && kind !== "heading")
       others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
-    const list = asKind(node, "ordered_list");
+    const list = node.isTextblock ? null : asKind(node, "ordered_list");
     if (id && list)
       counted.push({ id, start: list.start, continues: list.continues, items: node.childCount });
     if (summary.links.length > 0) linked.push({ block, offset, summary });

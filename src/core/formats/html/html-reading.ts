@@ -6,7 +6,6 @@ import {
   countOn,
   figureLook,
   fromJSON,
-  isMark,
   languageFrom,
   listOptionsFrom,
   returnAlsoFrom,
@@ -22,7 +21,7 @@ import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
-import { alignmentOf, declarations, marksOfElement } from "./inline-marks";
+import { alignmentOf, declarations, languageOf, marksOfElement } from "./inline-marks";
 import { pictureLook } from "./picture-look";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
 import { ownEntry } from "@/core/own-entry";
@@ -302,16 +301,19 @@ export class HtmlReading implements TokenHandler {
     const { builder, context } = this;
     const align = alignmentOf(attributes) ?? this.open.top.align;
     const id = attributes.get("id") ?? "";
-    const spoken = attributes.has("lang")
-      ? marksOfElement("", attributes).filter((mark) => isMark(mark, "language"))
-      : [];
+    const spoken = languageOf(attributes);
     const anchored = () => id !== "" && builder.anchor(id, attributes.get("data-name") ?? null);
     const block = (
       leave: (() => void) | null,
       more: Pick<ElementTraits, "own" | "preformatted"> = {},
       fresh = true,
     ) =>
-      this.open.push(name, "block", { ...more, own: [...spoken, ...(more.own ?? [])], align, leave }, fresh);
+      this.open.push(
+        name,
+        "block",
+        { ...more, own: spoken ? [spoken, ...(more.own ?? [])] : more.own, align, leave },
+        fresh,
+      );
 
     const earlierOf = attributes.get("data-earlier");
     if (earlierOf && id !== "") {

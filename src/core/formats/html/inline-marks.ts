@@ -30,8 +30,8 @@ export function marksOfElement(name: string, attributes: ReadonlyMap<string, str
   const marks: Mark[] = [];
   const own = ownEntry(BY_NAME, name);
   if (own) marks.push(own);
-  const language = languageFrom(attributes.get("lang") ?? attributes.get("xml:lang"));
-  if (language !== null) marks.push(schema.marks.language.create({ language }));
+  const spoken = languageOf(attributes);
+  if (spoken) marks.push(spoken);
   if (name === "font" && attributes.get("color")) marks.push(...colourMark(attributes.get("color")!));
   const style = attributes.get("style");
   if (!style) return marks;
@@ -52,6 +52,13 @@ export function marksOfElement(name: string, attributes: ReadonlyMap<string, str
   if (percent && Number(percent) >= 50 && Number(percent) <= 400 && Math.round(Number(percent)) !== 100)
     marks.push(size.create({ percent: Math.round(Number(percent)) }));
   return marks;
+}
+
+/** The language that an element gives its words; null where it gives none. */
+export function languageOf(attributes: ReadonlyMap<string, string>): Mark | null {
+  const tag = attributes.get("lang") ?? attributes.get("xml:lang");
+  const language = tag === undefined ? null : languageFrom(tag);
+  return language === null ? null : schema.marks.language.create({ language });
 }
 
 /** The declarations of a style attribute, names and values in lower case. */

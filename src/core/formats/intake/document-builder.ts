@@ -174,8 +174,7 @@ export class DocumentBuilder {
         ? this.places.covers(range.id, headingAnchors)
         : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
       // That of the document itself is none of its own, also within another.
-      const { language } = asMark(mark, "language") ?? {};
-      if (language !== undefined && language === (this.language ?? FIRST_LANGUAGE))
+      if (asMark(mark, "language")?.language === (this.language ?? FIRST_LANGUAGE))
         set = mark.type.removeFromSet(set);
       else if (allowed) set = mark.addToSet(set);
     }
@@ -285,7 +284,8 @@ export class DocumentBuilder {
       return;
     }
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
-    const figures = block.kind === "paragraph" ? this.figuresIn(inline) : null;
+    const pictured = inline.some((node) => isKind(node, "picture"));
+    const figures = pictured && block.kind === "paragraph" ? this.figuresIn(inline) : null;
     if (figures) {
       this.pending = [...block.anchors, ...this.pending];
       for (const one of figures) {
@@ -295,7 +295,7 @@ export class DocumentBuilder {
       return;
     }
     // One that is missing and tells nothing leaves no gap among words.
-    inline = inline.filter((node) => this.inLine.has(node) || !tellsNothing(node));
+    if (pictured) inline = inline.filter((node) => this.inLine.has(node) || !tellsNothing(node));
     if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
       this.pending = [...block.anchors, ...this.pending];
       return;
