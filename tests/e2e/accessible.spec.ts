@@ -3,10 +3,16 @@ import { expect, test, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { documentId, insert, lookAtText, manuscript, openFile, openHeld, selectWords, stage } from "./desk";
 
+const DOT = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=";
 // The author's own faults in structure (an empty heading, a skipped level) are for Proof to show, not for this test.
 const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
   .replace("####", "###")
   .replace(/^##$/m, "**Before the first night**\n")
+  .concat(
+    "\n- [x] Lamp\n- [ ] Wick\n\n2) Two\n3) Three\n\nPress ![Key](data:image/png;base64,",
+    DOT,
+    ") to begin.\n",
+  )
   .concat("\nLens tissue\n: Paper that does not scratch.\n\n")
   .concat(
     ...["NOTE", "CAUTION", "WARNING", "DANGER At night"].map((sign) => `> [!${sign}]\n>\n> Never.\n\n`),

@@ -2,15 +2,12 @@ import { describe, expect, test } from "@jest/globals";
 import { createDocument, schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { paragraph } from "#tests/editing";
-import { readFile, writeFile } from ".";
+import { readText } from "#tests/reading";
+import { writeFile } from ".";
 
 const { nodes, marks } = schema;
 
-function read(name: string, text: string) {
-  const result = readFile(name, new TextEncoder().encode(text));
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript.doc;
-}
+const read = (name: string, text: string) => readText(name, text).doc;
 
 describe("code of HTML", () => {
   test("keeps its links, its places among the letters and the looks of its words", () => {

@@ -1,13 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { createDocument, schema } from "@/core/document";
 import { paragraph } from "#tests/editing";
+import { readText } from "#tests/reading";
 import { FORMATS, readFile, writeFile } from ".";
 
-function read(name: string, text: string) {
-  const result = readFile(name, new TextEncoder().encode(text));
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript.doc;
-}
+const read = (name: string, text: string) => readText(name, text).doc;
 const blocks = (name: string, text: string) => read(name, text).content.content.map(String);
 describe("a definition list", () => {
   test.each([

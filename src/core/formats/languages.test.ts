@@ -1,15 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { createDocument, schema } from "@/core/document";
 import { paragraph } from "#tests/editing";
-import { readFile, writeFile } from ".";
+import { readText } from "#tests/reading";
+import { writeFile } from ".";
 
 const { marks } = schema;
 
-function read(name: string, text: string) {
-  const result = readFile(name, new TextEncoder().encode(text));
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript.doc;
-}
+const read = (name: string, text: string) => readText(name, text).doc;
 const shape = (html: string) => read("a.html", html).toString();
 
 describe("the language of words", () => {

@@ -1,20 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
-import { createDocument, picturesIn, schema, type Manuscript } from "@/core/document";
+import { createDocument, picturesIn, schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readProof } from "@/core/proof";
-import { readFile, writeFile } from ".";
+import { readText } from "#tests/reading";
+import { writeFile } from ".";
 
 const { nodes, marks } = schema;
 const DOT =
   "data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAQAAAC1HAwCAAAAC0lEQVR42mNk+A8AAQUBAScY42YAAAAASUVORK5CYII=";
 const img = (more = "") => `<img src="${DOT}" alt="Key" ${more}>`;
 
-function read(name: string, text: string): Manuscript {
-  const result = readFile(name, new TextEncoder().encode(text));
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript;
-}
-const shape = (html: string) => read("a.html", html).doc.toString();
+const shape = (html: string) => readText("a.html", html).doc.toString();
 
 describe("a picture of HTML", () => {
   test.each([
@@ -56,7 +52,7 @@ describe("a picture of HTML", () => {
   );
 
   test("keeps its height, what it shows and that it only decorates", () => {
-    const { doc, pictures } = read(
+    const { doc, pictures } = readText(
       "a.html",
       `<p>x ${img('height="24"')} ${img('role="presentation" height="99999"')}</p>`,
     );
@@ -69,14 +65,14 @@ describe("a picture of HTML", () => {
   });
 
   test("keeps the anchor that stands on it", () => {
-    const { doc } = read("a.html", `<p><a id="key">${img()}</a></p><p><a href="#key">see</a></p>`);
+    const { doc } = readText("a.html", `<p><a id="key">${img()}</a></p><p><a href="#key">see</a></p>`);
     const index = indexDocument(doc);
     expect(index.links[0]!.target).toMatchObject({ kind: "destination", id: doc.child(0).attrs.id });
   });
 });
 
 test("a picture of Markdown stands in its line, and is a figure where it stands alone or has a caption", () => {
-  const { doc } = read(
+  const { doc } = readText(
     "a.md",
     `Press ![Key](${DOT}) now.\n\n![Key](${DOT})\n\n[![Key](${DOT})](https://lamp.example/)\n\n![Key](${DOT} "The key")\n`,
   );
@@ -86,7 +82,7 @@ test("a picture of Markdown stands in its line, and is a figure where it stands 
 });
 
 describe("a document with pictures in lines", () => {
-  const { pictures } = read("a.html", `<p>x ${img()}</p>`);
+  const { pictures } = readText("a.html", `<p>x ${img()}</p>`);
   const [name] = [...pictures.keys()];
   const picture = (carried: object = {}, link = false) =>
     nodes.picture.create(
@@ -114,7 +110,7 @@ describe("a document with pictures in lines", () => {
     ["gaterope", "a.gaterope.json"],
   ] as const)("goes out as %s and comes in again", (format, file) => {
     const { text } = writeFile({ doc, pictures }, format);
-    const again = read(file, text);
+    const again = readText(file, text);
     const told = (of: typeof doc) => {
       const found: unknown[] = [];
       of.descendants((node) => {

@@ -35,7 +35,6 @@ export {
   MOST_BESIDE_COUNT,
   MOST_START,
   NUMERALS,
-  ownCount,
   type ListCount,
   type Numerals,
 } from "./list-count";

@@ -18,7 +18,8 @@ const beside = z
 /** The most that a list may begin with. */
 export const MOST_START = 1_000_000;
 
-const shape = {
+/** How a list counts. */
+export const listCountSchema = z.strictObject({
   start: z.int().min(0).max(MOST_START).default(1),
   numerals: z.enum(NUMERALS).default("decimal"),
   before: beside.default("").describe("Stands before each count: `(` in (a)."),
@@ -27,23 +28,12 @@ const shape = {
     .boolean()
     .default(false)
     .describe("It goes on counting where the last list beside it stopped; `start` says nothing then."),
-};
-
-/** How a list counts. */
-export const listCountSchema = z.strictObject(shape);
+});
 
 export type ListCount = z.output<typeof listCountSchema>;
 
 /** How a list counts at first: 1. 2. 3. */
 export const FIRST_COUNT: ListCount = listCountSchema.parse({});
-
-/** Those of its parts by which a list counts in another way than at first. */
-export function ownCount(count: ListCount): Partial<ListCount> {
-  const parts = Object.keys(shape) as (keyof ListCount)[];
-  return Object.fromEntries(
-    parts.filter((part) => count[part] !== FIRST_COUNT[part]).map((part) => [part, count[part]]),
-  );
-}
 
 /** What stands before an item that is the `number`th: `(a)`. Numerals that do not reach it give way to digits, as in CSS. */
 export function listSign({ numerals, before, after }: ListCount, number: number): string {
@@ -68,13 +58,18 @@ export function numeralsFrom(
   type: string | null | undefined,
   style: string | null | undefined,
 ): Numerals | null {
-  const byStyle = /list-style(?:-type)?\s*:[^;]*\b(lower|upper)-(alpha|latin|roman)\b/i.exec(style ?? "");
+  const byStyle = /list-style(?:-type)?\s*:[^;]*\b(lower|upper)-(alpha|latin|roman)\b/i.exec(
+    (style ?? "").slice(0, MOST_STYLE),
+  );
   if (byStyle) {
     const kind = byStyle[2]!.toLowerCase() === "roman" ? "roman" : "alpha";
     return `${byStyle[1]!.toLowerCase() as "lower" | "upper"}-${kind}`;
   }
   return TYPES[type ?? ""] ?? null;
 }
+
+/** As many letters of a style are looked at. */
+const MOST_STYLE = 1_000;
 
 const TYPES: Readonly<Record<string, Numerals>> = {
   "1": "decimal",

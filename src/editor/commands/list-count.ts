@@ -10,7 +10,7 @@ export interface AroundList {
 }
 
 /** The innermost list around a position; null where there is none. */
-export function listAround($pos: ResolvedPos): AroundList | null {
+function listAround($pos: ResolvedPos): AroundList | null {
   for (let depth = $pos.depth; depth > 0; depth--) {
     const node = $pos.node(depth);
     if (isKind(node, "bullet_list", "ordered_list")) return { node, pos: $pos.before(depth), depth };
@@ -21,7 +21,7 @@ export function listAround($pos: ResolvedPos): AroundList | null {
 /** The innermost list in which the selection lies. */
 export function listHere(state: EditorState): AroundList | null {
   const { $from, $to } = state.selection;
-  return listAround(state.doc.resolve($from.start($from.sharedDepth($to.pos)))) ?? null;
+  return listAround(state.doc.resolve($from.start($from.sharedDepth($to.pos))));
 }
 
 /** Says how the list around the selection counts. One that goes on counting has no number of its own to begin with. */

@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { formatted } from "@/components/counted";
 import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
@@ -48,8 +49,8 @@ function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): str
       : adrift === 0
         ? all === 1
           ? "The one link was followed, and lands."
-          : `All ${all} links were followed, and every one lands.`
-        : `${all} links were followed: ${all - adrift} land, ${adrift} are adrift.`;
+          : `All ${formatted(all)} links were followed, and every one lands.`
+        : `${formatted(all)} links were followed: ${formatted(all - adrift)} land, ${formatted(adrift)} are adrift.`;
   return findings.length === 0 ? `${links} Nothing else was found.` : links;
 }
 
