@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { createDocument, schema } from "@/core/document";
 import { paragraph } from "#tests/editing";
 import { readText } from "#tests/reading";
-import { FORMATS, readFile, writeFile } from ".";
+import { FORMATS, writeFile } from ".";
 
 const read = (name: string, text: string) => readText(name, text).doc;
 const blocks = (name: string, text: string) => read(name, text).content.content.map(String);
