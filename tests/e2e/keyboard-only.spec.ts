@@ -31,7 +31,7 @@ async function insert(page: Page, entry: string): Promise<void> {
   await expect(manuscript(page)).not.toBeFocused();
   await pressTo(page, "ArrowRight", page.getByRole("button", { name: "Insert", exact: true }));
   await page.keyboard.press("Enter");
-  await pressTo(page, "ArrowDown", page.getByRole("menuitem", { name: new RegExp(`^${entry}\\b`) }));
+  await pressTo(page, "ArrowDown", page.getByRole("menuitem", { name: new RegExp(`^${entry}\\b(?! in)`) }));
   await page.keyboard.press("Enter");
 }
 
