@@ -71,6 +71,16 @@ describe("a picture of HTML", () => {
   });
 });
 
+test("pictures without number in one paragraph take no more than their share of time", () => {
+  const before = Date.now();
+  const { doc } = readText(
+    "a.html",
+    `<p>${'<img src="x.png" alt="Key"><a id="k"></a> '.repeat(30_000)}words</p>`,
+  );
+  expect(doc.childCount).toBe(1);
+  expect(Date.now() - before).toBeLessThan(15_000);
+});
+
 test("a picture of Markdown stands in its line, and is a figure where it stands alone or has a caption", () => {
   const { doc } = readText(
     "a.md",

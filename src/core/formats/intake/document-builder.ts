@@ -37,7 +37,7 @@ import {
   type ContainerKind,
   type OpenContainer,
 } from "./containers";
-import { cleanText, mergeText, trimmed, onlyPictures } from "./inline-content";
+import { cleanText, mergeText, onlyPictures, isNoWord, trimmed } from "./inline-content";
 import { LIMITS } from "./limits";
 import { noticeOf } from "./notice-of";
 import { NoteReferences, wordsOfNote } from "./note-references";
@@ -56,6 +56,8 @@ interface OpenTextblock {
   kind: TextblockKind;
   carried: TextCarried;
   inline: Node[];
+  /** So much at its beginning was found to hold no word. */
+  wordless: number;
   anchors: NamedAnchor[];
   /** Opened by text that stood outside any block. */
   implied: boolean;
@@ -93,6 +95,12 @@ export interface PictureLook {
   /** It stands in a line even where it stands alone. */
   readonly inLine?: boolean;
   readonly marks?: readonly Mark[];
+}
+
+/** Whether no word was met in a block of text so far. What was looked at is not looked at again. */
+function holdsNoWord(block: OpenTextblock): boolean {
+  while (block.wordless < block.inline.length && isNoWord(block.inline[block.wordless]!)) block.wordless++;
+  return block.wordless >= block.inline.length;
 }
 
 function tellsNothing(node: Node): boolean {
@@ -248,7 +256,7 @@ export class DocumentBuilder {
   private open(kind: TextblockKind, carried: TextCarried, implied: boolean): void {
     this.closeTextblock();
     this.countBlock();
-    this.textblock = { kind, carried, inline: [], anchors: this.pending, implied };
+    this.textblock = { kind, carried, inline: [], wordless: 0, anchors: this.pending, implied };
     this.pending = [];
   }
 
@@ -570,7 +578,7 @@ export class DocumentBuilder {
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     if (block.kind === "code_block") return this.text(alt);
-    const alone = !inLine && onlyPictures(block.inline);
+    const alone = !inLine && holdsNoWord(block);
     const own = alone ? marks.filter((mark) => !isMark(mark, "bookmark")) : marks;
     const carried = { picture: name, alt: cleanText(alt), decorative, height };
     const picture = nodes.picture.create(carried, null, this.allowedMarks(block, own));
@@ -701,7 +709,7 @@ export class DocumentBuilder {
     else if (block.kind === "heading" && name === null) block.anchors.push({ anchor, name });
     else if (
       block.kind === "caption" ||
-      (onlyPictures(block.inline) && this.containers.length === 0 && name === null)
+      (holdsNoWord(block) && this.containers.length === 0 && name === null)
     )
       block.anchors.push({ anchor, name });
     else block.inline.push(...this.places.points([{ anchor, name }]));

@@ -50,7 +50,10 @@ export function mergeText(inline: readonly Node[]): Node[] {
 
 /** Whether inline content holds no words, but pictures at the most. */
 export function onlyPictures(inline: readonly Node[]): boolean {
-  return trimmed(inline).every(
-    (node) => isKind(node, "picture", "hard_break") || (node.isText && node.text!.trim() === ""),
-  );
+  return inline.every(isNoWord);
+}
+
+/** Whether something in a line is no word: a picture, a line end or white space. */
+export function isNoWord(node: Node): boolean {
+  return isKind(node, "picture", "hard_break") || (node.isText && node.text!.trim() === "");
 }
