@@ -125,6 +125,11 @@ test("a list is counted in another way, goes on after what stands between, and h
   const tray = page.getByRole("region", { name: "List", exact: true });
   await tray.getByLabel("Goes on from the list before it").check();
   await expect(lists.nth(1)).toHaveAttribute("start", "3");
+  // Taken back from where it was done, without a way back into the text.
+  await page.keyboard.press("Control+z");
+  await expect(lists.nth(1)).not.toHaveAttribute("start");
+  await page.keyboard.press("Control+y");
+  await expect(lists.nth(1)).toHaveAttribute("start", "3");
   await tray.getByLabel("Counted").selectOption("a, b, c");
   await tray.getByLabel("Before it", { exact: true }).fill("(");
   await tray.getByLabel("Behind it", { exact: true }).fill(")");
