@@ -12,6 +12,7 @@ import {
   schema,
   type BookmarkEntry,
   type DestinationId,
+  type IndexEntry,
   type LinkTarget,
   type ListCount,
   type NoticeKind,
@@ -78,15 +79,25 @@ interface Piece {
   marks: Mark[];
   link: number | null;
   bookmark: boolean;
+  indexed: IndexEntry | null;
   /** Stands after the words. */
   leaf: "formula" | "picture" | "foot" | "end" | "computation" | Reference | null;
 }
+
+const entryWords = fc.constantFrom("", "", "dome", 'a "b" & <c>', "Übung; x", "秋");
+const indexed: fc.Arbitrary<IndexEntry> = fc.record({
+  main: fc.constantFrom("Dome", "shutter: slit", 'a "b" & <c>', "عربي"),
+  sub: entryWords,
+  see: entryWords,
+  also: entryWords,
+});
 
 const piece: fc.Arbitrary<Piece> = fc.record({
   text: words,
   marks: fc.array(plainMark, { maxLength: 2 }),
   link: fc.option(fc.nat(20), { freq: 3 }),
   bookmark: fc.boolean(),
+  indexed: fc.option(indexed, { freq: 5 }),
   leaf: fc.option(
     fc.oneof(
       fc.constantFrom(
@@ -215,6 +226,7 @@ function build(drafts: readonly Draft[]): Node {
         bookmarks[id] = bookmarkEntry("range", `Place ${++count}`);
         set.push(marks.bookmark.create({ id }));
       }
+      if (one.indexed) set.push(marks.index_entry.create({ id: newId(), ...one.indexed }));
       const text = schema.text(
         one.text,
         set.reduce<readonly Mark[]>((sum, mark) => mark.addToSet(sum), []),
@@ -275,6 +287,7 @@ function build(drafts: readonly Draft[]): Node {
             schema.text(`${one.text}\n\n`),
             schema.text(one.marked, [marks.bookmark.create({ id: place })]),
             schema.text(" end", [marks.link.create({ target: { kind: "destination", id: place } })]),
+            schema.text(" listed", [marks.index_entry.create({ id: newId(), main: "Code" })]),
             nodes.note.create({ id: newId(), place: "foot" }, schema.text(one.marked)),
           ]);
         }

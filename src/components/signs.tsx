@@ -2,7 +2,7 @@ import type { Destination } from "@/core/destinations";
 
 /**
  * The sign of each kind of destination, so that colour is never the only difference: knot = ring, gate = two posts and a
- * bar, figure = square, table = barred square, notice = square with a mark, equation = two lines, note = dot, fault = triangle.
+ * bar, figure = square, table = barred square, notice = square with a mark, equation = two lines, note = dot, index entry = lines with an arrow, fault = triangle.
  */
 export function Sign({ kind, className = "" }: { kind: SignKind; className?: string }) {
   // Lists show it by the hundred, and a box costs the browser less in every frame than a drawing.
@@ -24,6 +24,7 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
     notice: "text-hemp",
     note: "text-plum",
     contents: "text-tide",
+    indexed: "text-hemp",
     paragraph: "text-quiet",
     words: "text-quiet",
     top: "text-tide",
@@ -47,6 +48,7 @@ export function Sign({ kind, className = "" }: { kind: SignKind; className?: str
       {kind === "notice" && <path d="M2 2h10v10H2zM7 4.5v3.2M7 9v.8" {...shared} />}
       {kind === "note" && <circle cx="7" cy="7" r="2.6" fill="currentColor" />}
       {kind === "contents" && <path d="M2 3h10M4 7h8M4 11h8" {...shared} />}
+      {kind === "indexed" && <path d="M2 3h5M2 7h5M2 11h5M10 3v8M8.5 9.5L10 11l1.5-1.5" {...shared} />}
       {kind === "paragraph" && <path d="M9.5 12V2.5M7 12V2.5h5M7 7.5a2.5 2.5 0 0 1 0-5" {...shared} />}
       {kind === "words" && (
         <path d="M5.5 3.5C3.5 4.5 3 6 3 9h2.5V6.5M11 3.5C9 4.5 8.5 6 8.5 9H11V6.5" {...shared} />
@@ -73,6 +75,7 @@ export const KIND_NAMES: Record<Exclude<SignKind, "fault">, string> = {
   notice: "notice",
   note: "note",
   contents: "contents list",
+  indexed: "index entry",
   paragraph: "paragraph",
   words: "quoted words",
   top: "the top",

@@ -34,6 +34,13 @@ export { setDocumentLanguage } from "./commands/language";
 export * from "./commands/link-titles";
 export * from "./commands/short-title";
 export * from "./commands/links";
+export {
+  changeIndexEntry,
+  enterAll,
+  enterInIndex,
+  indexEntriesAt,
+  removeIndexEntry,
+} from "./commands/index-entries";
 export { listHere, setCount } from "./commands/list-count";
 export * from "./commands/lists";
 export * from "./commands/notes";

@@ -1,6 +1,7 @@
 import { keymap } from "prosemirror-keymap";
 import type { Command, Plugin } from "prosemirror-state";
 import { insertEquation, insertFormula } from "./commands/equations";
+import { enterInIndex } from "./commands/index-entries";
 import { insertNote } from "./commands/notes";
 import { manuscriptKeys } from "./keys";
 import { coveredText } from "./plugins/covered-text";
@@ -70,6 +71,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Mod-Alt-s": styles,
       "Mod-Alt-Enter": split,
       "Mod-Alt-n": written(insertNote("foot")),
+      "Mod-Alt-i": written(enterInIndex),
       "Mod-Alt-e": written(insertFormula),
       "Shift-Mod-Alt-e": written(insertEquation),
       Delete: takeOut,

@@ -7,6 +7,7 @@ import { sql } from "kysely";
 import { Transform } from "prosemirror-transform";
 import {
   bookmarkEntry,
+  type DestinationId,
   createDocument,
   idOf,
   newId,
@@ -275,6 +276,18 @@ describe("steps", () => {
     // The second one soon after the first waits for more steps: many who write at once must not be held up by it.
     expect(versions()).toEqual([0, 300, 1_800]);
     expect(await textOf(id, await openAuthority(folder))).toBe("x".repeat(1_850) + "text");
+  });
+
+  test("that comment on words are refused, and those that move commented words are not", async () => {
+    const { comment } = schema.marks;
+    const text = schema.text("text", [comment.create({ id: "comment123" as DestinationId })]);
+    const commented = createDocument([schema.nodes.paragraph.create(null, text)]);
+    const id = await documents.create(LOCAL_AUTHOR, commented);
+    const set = new Transform(commented).addMark(1, 3, comment.create({ id: newId() })).steps[0]!;
+    await expect(append(id, 0, "a", [set.toJSON()])).rejects.toMatchObject({ code: "invalid-steps" });
+    const moved = new Transform(commented).insert(5, text);
+    await append(id, 0, "a", [moved.steps[0]!.toJSON()]);
+    expect(await textOf(id)).toBe("texttext");
   });
 
   test("of the registry are kept like any other", async () => {

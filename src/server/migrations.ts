@@ -145,4 +145,8 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0005-form-2": {
     async up() {},
   },
+  // Entries of the index, and where comments stand.
+  "0006-form-3": {
+    async up() {},
+  },
 };

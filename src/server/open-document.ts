@@ -3,6 +3,7 @@ import { DocAttrStep, ReplaceAroundStep, ReplaceStep, type Step } from "prosemir
 import {
   changedRun,
   checkFromOutside,
+  commentsOn,
   idOf,
   mapOver,
   mendedIds,
@@ -223,10 +224,21 @@ function check(before: Node, doc: Node, steps: readonly Step[]): void {
       // A document of one empty paragraph with the same attributes is checked at no cost.
       doc.copy(Fragment.from(schema.nodes.paragraph.create())).check();
     const run = changedRun(before, doc);
-    checkFromOutside(doc.content.content.slice(run.start, run.endAfter));
+    const fresh = doc.content.content.slice(run.start, run.endAfter);
+    checkFromOutside(fresh);
+    checkComments(fresh, before);
   } catch (error) {
     throw unfit((error as Error).message);
   }
+}
+
+/** Words with comments may be moved; nobody but the authority puts a comment on words. */
+function checkComments(fresh: readonly Node[], before: Node): void {
+  const brought = commentsOn(fresh);
+  if (brought.size === 0) return;
+  const standing = commentsOn(before.content.content);
+  for (const id of brought)
+    if (!standing.has(id)) throw new RangeError("a comment is not set as a change of the text");
 }
 
 /** How many positions a step puts in and takes out. */

@@ -59,6 +59,7 @@ const FALLBACKS: Record<Destination["kind"], string> = {
   notice: "notice",
   contents: "contents",
   note: "note",
+  indexed: "indexed",
   paragraph: "paragraph",
 };
 

@@ -11,10 +11,13 @@ import {
   type ByBlock,
   type ByKind,
   type DestinationId,
+  type IndexEntry,
   type InlineKind,
   type LinkTarget,
+  type MarkAttributes,
   type Reference,
 } from "@/core/document";
+import { indexedKey } from "./destination";
 
 /** A stretch of one block that a link covers, or a cross-reference. Positions count from the block's start. */
 export interface LinkPiece {
@@ -44,6 +47,14 @@ export interface NotePiece {
   readonly place: "foot" | "end";
 }
 
+/** A stretch of one block under an entry of the index. Positions count from the block's start. */
+export interface IndexedPiece {
+  readonly id: DestinationId;
+  readonly entry: IndexEntry;
+  readonly from: number;
+  readonly to: number;
+}
+
 /** A computed value of one block. Positions count from the block's start. */
 export interface ComputedPiece {
   readonly from: number;
@@ -59,6 +70,7 @@ export interface BlockSummary {
   readonly links: readonly LinkPiece[];
   readonly bookmarks: readonly BookmarkPiece[];
   readonly notes: readonly NotePiece[];
+  readonly indexed: readonly IndexedPiece[];
   readonly computed: readonly ComputedPiece[];
   /** Where pictures stand in its lines that tell those nothing who cannot see them. */
   readonly wordless: readonly number[];
@@ -76,7 +88,7 @@ export function summarise(block: Node): BlockSummary {
 }
 
 function read(block: Node): BlockSummary {
-  const found: Found = { links: [], bookmarks: [], notes: [], computed: [], wordless: [] };
+  const found: Found = { links: [], bookmarks: [], notes: [], indexed: [], computed: [], wordless: [] };
   let words = 0;
   if (block.isTextblock) words = readTextblock(block, 1, found);
   else
@@ -92,6 +104,7 @@ function read(block: Node): BlockSummary {
     links: kept(found.links),
     bookmarks: kept(found.bookmarks),
     notes: kept(found.notes),
+    indexed: kept(found.indexed),
     computed: kept(found.computed),
     wordless: kept(found.wordless),
   };
@@ -108,6 +121,7 @@ interface Found {
   readonly links: LinkPiece[];
   readonly bookmarks: BookmarkPiece[];
   readonly notes: NotePiece[];
+  readonly indexed: IndexedPiece[];
   readonly computed: ComputedPiece[];
   readonly wordless: number[];
 }
@@ -184,6 +198,7 @@ function readTextblock(node: Node, start: number, found: Found): number {
   let at = start;
   let lastLink = null as Mark | null;
   const openMarks = new Map<DestinationId, number>();
+  const openEntries = new Map<string, number>();
   for (let i = 0; i < node.childCount; i++) {
     const child = node.child(i);
     const end = at + child.nodeSize;
@@ -191,7 +206,9 @@ function readTextblock(node: Node, start: number, found: Found): number {
     for (const mark of child.marks) {
       const range = asMark(mark, "bookmark");
       const link = asMark(mark, "link");
+      const indexed = asMark(mark, "index_entry");
       if (range) addRange(found.bookmarks, openMarks, range.id, at, end, piece);
+      if (indexed) addIndexed(found.indexed, openEntries, indexed, at, end);
       if (!link) continue;
       addLink(found.links, link.target, lastLink?.eq(mark) === true, at, end, piece);
       lastLink = mark;
@@ -217,6 +234,24 @@ function addLink(
   if (before && goesOn && before.to === from)
     links[links.length - 1] = { ...before, to, text: before.text + text };
   else links.push({ from, to, text, target });
+}
+
+/** A place of the index goes on where its last words ended. */
+function addIndexed(
+  pieces: IndexedPiece[],
+  open: Map<string, number>,
+  { id, ...entry }: MarkAttributes["index_entry"],
+  from: number,
+  to: number,
+) {
+  const key = indexedKey(id, entry);
+  const index = open.get(key);
+  const before = index === undefined ? undefined : pieces[index];
+  if (before?.to === from) pieces[index!] = { ...before, to };
+  else {
+    open.set(key, pieces.length);
+    pieces.push({ id, entry, from, to });
+  }
 }
 
 function addRange(

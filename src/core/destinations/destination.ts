@@ -1,5 +1,5 @@
 import type { BlockPlace } from "./block-places";
-import type { DestinationId, LinkTarget, Reference, Series } from "@/core/document";
+import type { DestinationId, IndexEntry, LinkTarget, Reference, Series } from "@/core/document";
 
 interface Place {
   readonly id: DestinationId;
@@ -56,8 +56,20 @@ export interface ParagraphDestination extends Place {
   readonly number: number;
 }
 
+/** Words under an entry of the index as a destination; its name is the entry. */
+export interface IndexedDestination extends Place {
+  readonly kind: "indexed";
+  readonly entry: IndexEntry;
+}
+
+/** What tells a place of the index from others: two with one id, as a file may have them, are two where their entries differ. */
+export function indexedKey(id: DestinationId, { main, sub, see, also }: IndexEntry): string {
+  return [id, main, sub, see, also].join("\n");
+}
+
 /** A place that a link can land on by its permanent id. */
-export type Destination = Heading | Bookmark | BlockDestination | NoteDestination | ParagraphDestination;
+export type Destination =
+  Heading | Bookmark | BlockDestination | NoteDestination | ParagraphDestination | IndexedDestination;
 
 /** A link or a cross-reference as it stands in the document. */
 export interface LinkPlace {

@@ -10,12 +10,14 @@ import {
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { assignAnchors, type Anchors } from "./anchors";
+import { indexedKey } from "./destination";
 import type {
   BlockDestination,
   Bookmark,
   ComputedPlace,
   Destination,
   Heading,
+  IndexedDestination,
   LinkPlace,
   NoteDestination,
   NotePlace,
@@ -122,6 +124,33 @@ export class DocumentIndex {
     });
   }
 
+  /** What stands under entries of the index, in order of place. A place that goes over several blocks is one, from its first words to its last. */
+  get indexed(): readonly IndexedDestination[] {
+    return this.once("indexed", () => {
+      const found = new Map<string, IndexedDestination>();
+      for (const { run, pos, block: first } of this.placed)
+        for (const { block, offset, summary } of run.indexed)
+          for (const { id, entry, from, to } of summary.indexed) {
+            const start = pos + offset;
+            const key = indexedKey(id, entry);
+            const before = found.get(key);
+            found.set(key, {
+              ...(before ?? { kind: "indexed", id, entry, pos: start + from, block: first + block }),
+              name: before?.name ?? [entry.main, entry.sub].filter(Boolean).join(", "),
+              end: start + to,
+            });
+          }
+      return [...found.values()];
+    });
+  }
+
+  private get indexedById(): ReadonlyMap<string, IndexedDestination> {
+    return this.once(
+      "indexedById",
+      () => new Map(this.indexed.toReversed().map((place) => [place.id, place])),
+    );
+  }
+
   /** Computed values in order of place. */
   get computed(): readonly ComputedPlace[] {
     return this.once("computed", () => {
@@ -191,7 +220,7 @@ export class DocumentIndex {
 
   /**
    * What has a name of its own, in order of place. Notes and paragraphs, of which there are many and to which links seldom
-   * lead, are found by {@link destination} only.
+   * lead, are found by {@link destination} only, and so is what stands in the index.
    */
   get destinations(): readonly Destination[] {
     return this.once("destinations", () => {
@@ -207,7 +236,9 @@ export class DocumentIndex {
   /** The destination of an id, if it stands in this version of the document. */
   destination(id: DestinationId): Destination | undefined {
     const named = this.once("byId", () => new Map(this.destinations.map((place) => [place.id, place])));
-    return named.get(id) ?? this.noteById.get(id) ?? paragraphById(this.placed, id);
+    return (
+      named.get(id) ?? this.noteById.get(id) ?? this.indexedById.get(id) ?? paragraphById(this.placed, id)
+    );
   }
 
   private get noteById(): ReadonlyMap<string, NoteDestination> {

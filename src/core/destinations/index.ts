@@ -11,6 +11,7 @@ export type {
   Destination,
   Heading,
   LinkPlace,
+  IndexedDestination,
   NoteDestination,
   NotePlace,
   ParagraphDestination,
@@ -20,6 +21,7 @@ export type {
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
 export { startsInside, startWithin } from "./list-starts";
 export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
+export { indexedKey } from "./destination";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
 export { paragraphsIn } from "./paragraphs";
 export { nextStop, STOP_KINDS, stopsOf, type Stop, type StopKind } from "./stops";

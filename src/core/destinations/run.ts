@@ -46,6 +46,8 @@ export interface Run {
   readonly referring: readonly RunSummary[];
   readonly marked: readonly RunSummary[];
   readonly noted: readonly RunSummary[];
+  /** Those with words under an entry of the index. */
+  readonly indexed: readonly RunSummary[];
   /** Those in which computed values stand. */
   readonly computing: readonly RunSummary[];
   /** Those with pictures in their lines that lack words. */
@@ -94,6 +96,7 @@ function join(blocks: readonly Node[]): Run {
   const referring: RunSummary[] = [];
   const marked: RunSummary[] = [];
   const noted: RunSummary[] = [];
+  const indexed: RunSummary[] = [];
   const computing: RunSummary[] = [];
   const wordless: RunSummary[] = [];
   let offset = 0;
@@ -125,6 +128,7 @@ function join(blocks: readonly Node[]): Run {
     if (summary.links.some(({ reference }) => reference)) referring.push({ block, offset, summary });
     if (summary.bookmarks.length > 0) marked.push({ block, offset, summary });
     if (summary.notes.length > 0) noted.push({ block, offset, summary });
+    if (summary.indexed.length > 0) indexed.push({ block, offset, summary });
     if (summary.computed.length > 0) computing.push({ block, offset, summary });
     if (summary.wordless.length > 0) wordless.push({ block, offset, summary });
     offset += node.nodeSize;
@@ -141,6 +145,7 @@ function join(blocks: readonly Node[]): Run {
     referring,
     marked,
     noted,
+    indexed,
     computing,
     wordless,
   };

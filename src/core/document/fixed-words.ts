@@ -26,6 +26,9 @@ export interface FixedWords {
   readonly notices: Readonly<Record<NoticeKind, string>>;
   /** What is said aloud for the box of an item. */
   readonly boxes: { readonly ticked: string; readonly open: string };
+  /** What sends readers of an index to another entry, instead of to pages and beside them. */
+  readonly see: string;
+  readonly seeAlso: string;
   /** What a list of each kind is called at first. */
   readonly lists: Readonly<Record<ListKind, string>>;
 }
@@ -48,6 +51,8 @@ const ENGLISH: FixedWords = {
   untitled: "Untitled section",
   notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
   boxes: { ticked: "Done", open: "To do" },
+  see: "see",
+  seeAlso: "see also",
   lists: {
     sections: "Contents",
     section: "In this section",
@@ -58,6 +63,7 @@ const ENGLISH: FixedWords = {
     bookmarks: "Bookmarks",
     flagged: "To come back to",
     alphabet: "Index",
+    entries: "Index",
   },
 };
 
@@ -79,6 +85,8 @@ const GERMAN: FixedWords = {
   untitled: "Abschnitt ohne Titel",
   notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
   boxes: { ticked: "Erledigt", open: "Zu erledigen" },
+  see: "siehe",
+  seeAlso: "siehe auch",
   lists: {
     sections: "Inhalt",
     section: "In diesem Abschnitt",
@@ -89,6 +97,7 @@ const GERMAN: FixedWords = {
     bookmarks: "Textmarken",
     flagged: "Noch zu erledigen",
     alphabet: "Stichwörter",
+    entries: "Register",
   },
 };
 
@@ -116,6 +125,8 @@ const FRENCH: FixedWords = {
     danger: "Danger",
   },
   boxes: { ticked: "Fait", open: "À faire" },
+  see: "voir",
+  seeAlso: "voir aussi",
   lists: {
     sections: "Sommaire",
     section: "Dans cette section",
@@ -126,6 +137,7 @@ const FRENCH: FixedWords = {
     bookmarks: "Signets",
     flagged: "À revoir",
     alphabet: "Index",
+    entries: "Index",
   },
 };
 
@@ -147,6 +159,8 @@ const SPANISH: FixedWords = {
   untitled: "Sección sin título",
   notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
   boxes: { ticked: "Hecho", open: "Por hacer" },
+  see: "véase",
+  seeAlso: "véase también",
   lists: {
     sections: "Índice",
     section: "En esta sección",
@@ -157,6 +171,7 @@ const SPANISH: FixedWords = {
     bookmarks: "Marcadores",
     flagged: "Pendiente",
     alphabet: "Índice alfabético",
+    entries: "Índice alfabético",
   },
 };
 
@@ -184,6 +199,8 @@ const ITALIAN: FixedWords = {
     danger: "Pericolo",
   },
   boxes: { ticked: "Fatto", open: "Da fare" },
+  see: "vedi",
+  seeAlso: "vedi anche",
   lists: {
     sections: "Indice",
     section: "In questa sezione",
@@ -194,6 +211,7 @@ const ITALIAN: FixedWords = {
     bookmarks: "Segnalibri",
     flagged: "Da rivedere",
     alphabet: "Indice analitico",
+    entries: "Indice analitico",
   },
 };
 
@@ -221,6 +239,8 @@ const DUTCH: FixedWords = {
     danger: "Gevaar",
   },
   boxes: { ticked: "Gedaan", open: "Te doen" },
+  see: "zie",
+  seeAlso: "zie ook",
   lists: {
     sections: "Inhoud",
     section: "In deze paragraaf",
@@ -231,6 +251,7 @@ const DUTCH: FixedWords = {
     bookmarks: "Bladwijzers",
     flagged: "Nog te doen",
     alphabet: "Register",
+    entries: "Register",
   },
 };
 
@@ -252,6 +273,8 @@ const PORTUGUESE: FixedWords = {
   untitled: "Secção sem título",
   notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
   boxes: { ticked: "Feito", open: "Por fazer" },
+  see: "ver",
+  seeAlso: "ver também",
   lists: {
     sections: "Índice",
     section: "Nesta secção",
@@ -262,6 +285,7 @@ const PORTUGUESE: FixedWords = {
     bookmarks: "Marcadores",
     flagged: "A rever",
     alphabet: "Índice remissivo",
+    entries: "Índice remissivo",
   },
 };
 

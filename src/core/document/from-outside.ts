@@ -41,7 +41,8 @@ function checkWithin(block: Node): void {
     if (depth > MAX_NODE_DEPTH)
       throw new RangeError(`lists and quotations lie more than ${MAX_NODE_DEPTH} deep`);
     checkId(idOf(node));
-    for (const mark of node.marks) checkId(asMark(mark, "bookmark")?.id);
+    for (const mark of node.marks)
+      checkId((asMark(mark, "bookmark") ?? asMark(mark, "index_entry") ?? asMark(mark, "comment"))?.id);
     for (const child of node.content.content) open.push({ node: child, depth: depth + 1 });
   }
 }

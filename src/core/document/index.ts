@@ -21,6 +21,7 @@ export { changedRun, type ChangedRun } from "./changed-run";
 export { contentChange, type ContentChange } from "./content-change";
 export { coversAll } from "./covers-all";
 export { blockById } from "./block-by-id";
+export { commentsOn, withoutComments } from "./comment-marks";
 export { idsWithin } from "./ids-within";
 export { checkDocumentFromOutside, checkFromOutside, MAX_NODE_DEPTH } from "./from-outside";
 export { sameIds, sizeOf } from "./blocks";

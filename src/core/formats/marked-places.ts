@@ -62,6 +62,10 @@ function mark(tr: Transform, id: DestinationId, spot: Spot): void {
       tr.addMark(spot.pos, spot.end, bookmark);
       enter("range", shortened(spot.name, 80));
       break;
+    case "indexed":
+      tr.addMark(spot.pos, spot.end, bookmark);
+      enter("range", shortened(spot.name, 80));
+      break;
     case "note":
       tr.addNodeMark(spot.pos, bookmark);
       enter("range", `Note ${noteNumber(spot.place, spot.number)}`);

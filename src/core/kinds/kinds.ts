@@ -22,6 +22,8 @@ import { note } from "./inlines/note";
 import { picture } from "./inlines/picture";
 import { hard_break, text } from "./inlines/text";
 import { bookmark } from "./marks/bookmark";
+import { comment } from "./marks/comment";
+import { index_entry } from "./marks/index-entry";
 import { language } from "./marks/language";
 import { link } from "./marks/link";
 import {
@@ -84,6 +86,8 @@ export const INLINE_KINDS = {
 export const MARK_KINDS = {
   link,
   bookmark,
+  index_entry,
+  comment,
   language,
   strong,
   emphasis,

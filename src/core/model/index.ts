@@ -39,6 +39,7 @@ export {
   type Numerals,
 } from "./list-count";
 export { FIRST_LANGUAGE, languageFrom, languageSchema, OFFERED_LANGUAGES } from "./language";
+export { indexEntryFrom, indexEntrySchema, MOST_IN_INDEX_ENTRY, type IndexEntry } from "./index-entry";
 export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";

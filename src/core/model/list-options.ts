@@ -4,7 +4,7 @@ import { noticeKindSchema, type NoticeKind } from "./notice";
 
 /**
  * What a generated list lists: sections of the whole document, or of the section it stands in; figures, tables, equations, notices; bookmarks; what is
- * flagged to come back to; or all places in the order of the alphabet.
+ * flagged to come back to; all places in the order of the alphabet; or the index at the back of a book, of what was entered for it.
  */
 export const LIST_KINDS = [
   "sections",
@@ -16,6 +16,7 @@ export const LIST_KINDS = [
   "bookmarks",
   "flagged",
   "alphabet",
+  "entries",
 ] as const;
 export type ListKind = (typeof LIST_KINDS)[number];
 

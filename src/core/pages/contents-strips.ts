@@ -4,6 +4,8 @@ import type { DocumentIndex } from "@/core/destinations";
 import {
   cardOf,
   entryWords,
+  indexLines,
+  isBookIndex,
   kindOf,
   listEntries,
   NOTHING_LISTED,
@@ -16,6 +18,9 @@ import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { sized, stripsOf, wordsSet } from "./text-strips";
+import { setText } from "./text/set-text";
+import { madeSource } from "./text/text-source";
+import type { TextStyle } from "./text/text-style";
 
 type PlacedRun = DocumentIndex["placed"][number];
 
@@ -29,12 +34,65 @@ export function contentsStrips(node: Node, composition: Composition): Strip[] {
   if (placedIn(node)) return [NOWHERE];
   const { index } = composition;
   const toc: Tag = { role: "TOC", parent: null };
+  if (isBookIndex(node)) return asOneSign(node, bookIndexStrips(node, composition));
   const entries = listEntries(index, node);
-  const strips = [...titleStrips(node, toc, composition), ...listStrips(node, entries, toc, composition)];
+  return asOneSign(node, [
+    ...titleStrips(node, toc, composition),
+    ...listStrips(node, entries, toc, composition),
+  ]);
+}
+
+function asOneSign(node: Node, strips: readonly Strip[]): Strip[] {
   // A list is one sign of the document: it stands where its first strip is, and what comes after that is behind the sign.
   return strips.map((strip, i) =>
     i === 0 ? stripLike(strip, { free: true }) : stripLike(strip, { start: node.nodeSize }),
   );
+}
+
+/** The strips of an index: its title, then its lines, in which the numbers of pages stand among the words. */
+function bookIndexStrips(node: Node, composition: Composition): Strip[] {
+  const { index, references, sheet, width } = composition;
+  const part: Tag = { role: "Index", parent: null };
+  const own = sheet.styles.contents;
+  const style = sized(own, composition);
+  const sending = sized({ ...own, slant: "italic" }, composition);
+  const title = titleStrips(node, part, composition);
+  const lines = indexLines(index);
+  if (lines.length === 0) return [...title, ...emptyStrips(node, style, part, composition)];
+  const strips = lines.flatMap((line) => {
+    const x = own.indent + line.depth * own.size * STEP;
+    const measure = Math.max(width / 3, width - x);
+    const spans = references.indexParts(line).map(({ words, place, sends }) => ({
+      words,
+      style: place
+        ? { ...style, link: { kind: "destination" as const, id: place.id } }
+        : sends
+          ? sending
+          : style,
+    }));
+    const setting = {
+      align: "left" as const,
+      size: own.size,
+      leading: own.leading,
+      hyphenate: null,
+      measure,
+    };
+    const text = setText(madeSource(spans), setting, composition.resources);
+    const tag: Tag = { role: "P", parent: part };
+    return stripsOf(text, { x, tag, start: 0 }, composition).map((strip, i) =>
+      stripLike(strip, { gap: i > 0 ? 0 : Math.max(own.before, own.after), free: i === 0 }),
+    );
+  });
+  const first = stripLike(strips[0]!, { gap: sheet.styles.heading2.after, free: title.length === 0 });
+  return [...title, first, ...strips.slice(1)];
+}
+
+/** What is said where a list has no lines. */
+function emptyStrips(node: Node, style: TextStyle, parent: Tag, composition: Composition): Strip[] {
+  const { leading } = composition.sheet.styles.contents;
+  const setting = { measure: composition.width, leading };
+  const none = wordsSet(NOTHING_LISTED[kindOf(node)], style, setting, composition);
+  return stripsOf(none, { x: 0, tag: { role: "P", parent }, start: 0 }, composition);
 }
 
 function titleStrips(node: Node, toc: Tag, composition: Composition): Strip[] {
@@ -64,15 +122,7 @@ function listStrips(
   const first = sheet.styles.heading2.after;
   const { pageless, leaderless, flush, cards } = optionsOf(node);
   const numbers = { numbered: !pageless, leader: !leaderless, reserve: own.size * NUMBER_ROOM };
-  if (entries.length === 0) {
-    const none = wordsSet(
-      NOTHING_LISTED[kindOf(node)],
-      style,
-      { measure: width, leading: own.leading },
-      composition,
-    );
-    return stripsOf(none, { x: 0, tag: { role: "P", parent: toc }, start: 0 }, composition);
-  }
+  if (entries.length === 0) return emptyStrips(node, style, toc, composition);
   if (cards)
     return cardStrips(entries, numbers, toc, composition).map((strip, i) =>
       i === 0 ? stripLike(strip, { gap: first, free: false }) : strip,
@@ -112,7 +162,11 @@ const NOWHERE: Strip = {
 };
 
 /** What the entries of a contents list depend on: the same answer, the same strips. Asked for with every key. */
-export function contentsKey(node: Node, { index }: Composition): string {
+export function contentsKey(node: Node, { index, references }: Composition): string {
+  if (isBookIndex(node))
+    return indexLines(index)
+      .flatMap((line) => references.indexParts(line).map(({ words, place }) => `${place?.id ?? ""} ${words}`))
+      .join("\n");
   if (optionsOf(node).cards)
     return listEntries(index, node)
       .map((entry) => `${entry.id} ${entryWords(entry)} ${JSON.stringify(cardOf(index, entry.id))}\n`)

@@ -3,6 +3,14 @@ import { compute, knownOf, wordsOf, type Computed, type Known } from "@/core/com
 import { summarise, type DocumentIndex } from "@/core/destinations";
 import type { Reference } from "@/core/document";
 import { referenceWords, speaksOfPages, type PageNumbers } from "@/core/links";
+import {
+  indexLines,
+  isBookIndex,
+  partsOfLine,
+  wordsOfLine,
+  type IndexLine,
+  type IndexPart,
+} from "@/core/wayfinding";
 import type { ReferenceSource } from "./text/text-source";
 
 /** What is known of a layout, or of one of an earlier version. */
@@ -30,6 +38,11 @@ export class PageReferences implements ReferenceSource {
   wordsAt(offset: number, reference: Reference): string {
     const at = this.start + offset;
     return this.words.get(at) ?? referenceWords(reference, at, this.index, this.pages);
+  }
+
+  /** A line of the index with the numbers of its pages. */
+  indexParts(line: IndexLine): readonly IndexPart[] {
+    return partsOfLine(line, this.index, this.pages);
   }
 
   valueOf(expression: string): string {
@@ -66,10 +79,20 @@ export class PageReferences implements ReferenceSource {
       )
     )
       return true;
+    if (this.listsEntries && indexLines(this.index).some((line) => this.tellsOther(line, pages))) return true;
     return this.index.references.some(
       ({ from, reference }) =>
         speaksOfPages(reference.form) &&
         referenceWords(reference, from, this.index, pages) !== this.words.get(from),
     );
+  }
+
+  /** Whether an index stands in the document. */
+  private get listsEntries(): boolean {
+    return this.index.contentsLists.some(({ block }) => isBookIndex(this.index.doc.child(block)));
+  }
+
+  private tellsOther(line: IndexLine, pages: LaidOutPages): boolean {
+    return wordsOfLine(line, this.index, pages) !== wordsOfLine(line, this.index, this.pages);
   }
 }

@@ -19,6 +19,7 @@ export interface Finding {
     | "misleading-words"
     | "old-name"
     | "no-words-for-picture"
+    | "no-such-entry"
     | "sign-without-font";
   /** One sentence that says what is wrong. */
   readonly says: string;
@@ -34,6 +35,7 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
   "skipped-level": "Skipped heading levels",
   "empty-heading": "Empty headings",
   "no-words-for-picture": "Pictures without words for who cannot see them",
+  "no-such-entry": "Index entries that send readers to one there is not",
   "sign-without-font": "Signs that no font of the pages has",
 };
 

@@ -1,6 +1,7 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 import { oldNames, resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
 import { lacksWords, shortened } from "@/core/document";
+import { missingEntries } from "@/core/wayfinding";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
@@ -14,6 +15,7 @@ export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHEL
     ...skippedLevels(index.headings),
     ...emptyHeadings(index.headings),
     ...picturesWithoutWords(index),
+    ...entriesWithoutAim(index),
   ];
 }
 
@@ -130,6 +132,14 @@ function picturesWithoutWords(index: DocumentIndex): Finding[] {
       found("A picture in a line", { from, to: from + 1, text: "", id: null }),
     ),
   ];
+}
+
+function entriesWithoutAim(index: DocumentIndex): Finding[] {
+  return missingEntries(index).map(({ to, place }) => ({
+    kind: "no-such-entry",
+    says: `The index entry ${quoted(place.entry.main)} sends readers to ${quoted(to)}, which the index does not have.`,
+    places: [placeOf(place)],
+  }));
 }
 
 function placeOf(place: Destination): FindingPlace {

@@ -116,6 +116,8 @@ const LOOKS: ByMark<[own: Look], Done | null> = {
   link: none,
   language: none,
   bookmark: none,
+  index_entry: none,
+  comment: none,
 };
 
 /** The alignment that was given to a block by hand. */

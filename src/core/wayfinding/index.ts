@@ -12,6 +12,7 @@ export {
   allEntries,
   contentsList,
   hasLine,
+  isBookIndex,
   kindOf,
   levelsOf,
   listEntries,
@@ -26,6 +27,14 @@ export {
   titleOf,
   writtenOptions,
 } from "./lists";
+export {
+  indexLines,
+  missingEntries,
+  partsOfLine,
+  wordsOfLine,
+  type IndexLine,
+  type IndexPart,
+} from "./book-index";
 export { cardOf, type Card } from "./cards";
 export { planEffect, type PlanEffect } from "./plan-effect";
 export { doubledBy, type Doubled } from "./doubled";

@@ -132,7 +132,17 @@ function entriesByRule(index: DocumentIndex, list: Node): readonly ContentsEntry
       return index.bookmarks.filter(({ followUp }) => followUp).map((place) => flat(place, index));
     case "alphabet":
       return inAlphabet(index);
+    // Its lines lead to several places each.
+    case "entries":
+      return NO_ENTRIES;
   }
+}
+
+const NO_ENTRIES: readonly ContentsEntry[] = [];
+
+/** Whether a list is the index at the back of a book, whose lines are {@link indexLines}. */
+export function isBookIndex(list: Node): boolean {
+  return kindOf(list) === "entries";
 }
 
 /** Without what is left out, and worded by hand where that was done. */
@@ -315,6 +325,7 @@ export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
   bookmarks: "No bookmarks yet.",
   flagged: "Nothing is flagged to come back to.",
   alphabet: "Nothing has a name yet.",
+  entries: "Nothing is entered yet. Choose words and make an index entry of them.",
 };
 
 /** What a list is called: as its author said, or as lists of its kind are. */

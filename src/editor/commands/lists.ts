@@ -1,4 +1,4 @@
-import { Fragment, type Node } from "prosemirror-model";
+import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
 import {
@@ -8,6 +8,7 @@ import {
   schema,
   shortened,
   withId,
+  type DestinationId,
   type EntryEdit,
   type FrozenList,
   type ListOptions,
@@ -15,10 +16,14 @@ import {
 import {
   contentsTree,
   entryWords,
+  indexLines,
+  isBookIndex,
   listEntries,
   optionsOf,
   orderedEntries,
+  partsOfLine,
   type ContentsBranch,
+  type IndexLine,
 } from "@/core/wayfinding";
 
 const { nodes, marks } = schema;
@@ -93,7 +98,8 @@ export function freezeList(tr: Transaction, pos: number, index: DocumentIndex): 
   const tree = contentsTree(listEntries(index, list));
   const { from, to, list: options } = asKind(list, "contents_list")!;
   const frozen: FrozenList = { heading, from, to, list: options };
-  const bullets = tree.length > 0 ? [nodes.bullet_list.create({ frozen }, bulletsOf(tree).content)] : [];
+  const items = isBookIndex(list) ? indexItems(indexLines(index), index) : bulletItems(tree);
+  const bullets = items.length > 0 ? [nodes.bullet_list.create({ frozen }, items)] : [];
   const blocks = [...title, ...bullets];
   if (blocks.length === 0) return tr.delete(pos, pos + list.nodeSize);
   // What leads to the list leads to its text from now on.
@@ -123,14 +129,40 @@ export function thawList(tr: Transaction, state: EditorState): Transaction | nul
   return tr.replaceWith(titled ? pos - before.nodeSize : pos, pos + block.nodeSize, list);
 }
 
-function bulletsOf(branches: readonly ContentsBranch[]): Node {
-  return nodes.bullet_list.create(
-    null,
-    branches.map((branch) => {
-      const words = entryWords(branch);
-      const target = { kind: "destination", id: branch.id, was: shortened(branch.text, 200) };
-      const line = nodes.paragraph.create(null, schema.text(words, [marks.link.create({ target })]));
-      return nodes.list_item.create(null, branch.below.length > 0 ? [line, bulletsOf(branch.below)] : line);
-    }),
+function bulletItems(branches: readonly ContentsBranch[]): Node[] {
+  return branches.map(({ id, text, below, ...branch }) => {
+    const words = schema.text(entryWords({ id, text, ...branch }), [linkTo(id, text)]);
+    return itemOf([words], bulletItems(below));
+  });
+}
+
+/** The lines of an index; the numbers of sections stand there, since pages change. */
+function indexItems(lines: readonly IndexLine[], index: DocumentIndex): Node[] {
+  const items: Node[] = [];
+  for (let i = 0; i < lines.length;) {
+    const main = lines[i++]!;
+    const below: Node[] = [];
+    while (i < lines.length && lines[i]!.depth > main.depth)
+      below.push(itemOf(indexWords(lines[i++]!, index)));
+    items.push(itemOf(indexWords(main, index), below));
+  }
+  return items;
+}
+
+function indexWords(line: IndexLine, index: DocumentIndex): Node[] {
+  return partsOfLine(line, index, null).map(({ words, place, sends }) =>
+    schema.text(words, place ? [linkTo(place.id, place.name)] : sends ? [marks.emphasis.create()] : []),
   );
+}
+
+function itemOf(words: readonly Node[], below: readonly Node[] = []): Node {
+  const line = nodes.paragraph.create(null, words);
+  return nodes.list_item.create(
+    null,
+    below.length > 0 ? [line, nodes.bullet_list.create(null, below)] : line,
+  );
+}
+
+function linkTo(id: DestinationId, was: string): Mark {
+  return marks.link.create({ target: { kind: "destination", id, was: shortened(was, 200) } });
 }

@@ -6,7 +6,7 @@ import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
 import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
-import { contentsLook, contentsParts } from "../node-views/contents-list-parts";
+import { contentsLook, contentsParts, drawnIndexLines } from "../node-views/contents-list-parts";
 import { figureShape, pictureIn } from "../node-views/figure-view";
 import { pictureClass, pictureInLine } from "../node-views/picture-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
@@ -91,7 +91,11 @@ class BlockWriter {
   private contentsList(node: Node): DOMOutputSpec {
     const entries = listEntries(this.index, node);
     const cards = optionsOf(node).cards ? entries.map(({ id }) => cardOf(this.index, id)) : [];
-    return ["nav", contentsLook(node, this.index), ...contentsParts(node, entries, cards)];
+    return [
+      "nav",
+      contentsLook(node, this.index),
+      ...contentsParts(node, entries, cards, drawnIndexLines(node, this.index, null)),
+    ];
   }
 
   private note(node: Node): DOMOutputSpec {

@@ -1,16 +1,21 @@
 import { asKind } from "@/core/document";
 import type { DOMOutputSpec, Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
+import type { PageNumbers } from "@/core/links";
 import {
   entryWords,
+  indexLines,
+  isBookIndex,
   kindOf,
   LOOKS,
   NOTHING_LISTED,
   optionsOf,
+  partsOfLine,
   placedIn,
   titleOf,
   type Card,
   type ContentsEntry,
+  type IndexPart,
 } from "@/core/wayfinding";
 
 /** How a contents list looks in the manuscript, as attributes of its element. */
@@ -29,8 +34,10 @@ export function contentsParts(
   node: Node,
   entries: readonly ContentsEntry[],
   cards: readonly Card[],
+  indexed: readonly DrawnIndexLine[] = [],
 ): DOMOutputSpec[] {
   const placed = placedIn(node);
+  const all = entries.length + indexed.length;
   const lines = entries.map((entry, i) => [
     "li",
     { style: `--depth: ${entry.depth}` },
@@ -40,8 +47,31 @@ export function contentsParts(
   return [
     ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
     ["p", { class: "contents-title" }, asKind(node, "contents_list")!.heading],
-    entries.length > 0 ? ["ul", ...lines] : noteLine(NOTHING_LISTED[kindOf(node)]),
+    all > 0 ? ["ul", ...lines, ...indexed.map(indexLine)] : noteLine(NOTHING_LISTED[kindOf(node)]),
   ];
+}
+
+/** A line of an index as it is drawn: how far in it stands, and its parts. */
+export interface DrawnIndexLine {
+  readonly depth: number;
+  readonly parts: readonly IndexPart[];
+}
+
+/** The lines of an index with the numbers of their pages, or those of sections where pages are not known. */
+export function drawnIndexLines(
+  node: Node,
+  index: DocumentIndex,
+  pages: PageNumbers | null,
+): DrawnIndexLine[] {
+  if (!isBookIndex(node)) return [];
+  return indexLines(index).map((line) => ({ depth: line.depth, parts: partsOfLine(line, index, pages) }));
+}
+
+function indexLine({ depth, parts }: DrawnIndexLine): DOMOutputSpec {
+  const drawn = parts.map(({ words, place, sends }) =>
+    place ? ["button", { type: "button" }, words] : sends ? ["em", words] : ["span", words],
+  );
+  return ["li", { class: "index-line", style: `--depth: ${depth}` }, ...drawn] as unknown as DOMOutputSpec;
 }
 
 /** What a card shows beside its name: the picture above it by its looks, and the words below. */

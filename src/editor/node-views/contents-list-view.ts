@@ -12,13 +12,14 @@ import {
   type Card,
   type ContentsEntry,
 } from "@/core/wayfinding";
-import { contentsLook, contentsParts } from "./contents-list-parts";
+import { contentsLook, contentsParts, drawnIndexLines, type DrawnIndexLine } from "./contents-list-parts";
 
 /** A contents list in the manuscript: drawn from the index, so it is current with every keystroke. */
 export class ContentsListView implements NodeView {
   readonly dom = document.createElement("nav");
   private entries: readonly ContentsEntry[] | null = null;
   private cards: readonly Card[] = [];
+  private indexed: readonly DrawnIndexLine[] = [];
 
   constructor(
     private node: Node,
@@ -28,9 +29,9 @@ export class ContentsListView implements NodeView {
   ) {
     this.dom.contentEditable = "false";
     this.dom.addEventListener("click", ({ target }) => {
-      const item = (target as Element).closest("button")?.closest("li");
-      const entry = item && this.entries?.[[...item.parentElement!.children].indexOf(item)];
-      if (entry) jump(entry.id);
+      const button = (target as Element).closest("button");
+      const to = button && this.targets[this.buttons.indexOf(button)];
+      if (to) jump(to);
     });
     this.dom.addEventListener("keydown", (event) => {
       if (!isEntry(event.target) || hasModifier(event)) return;
@@ -45,6 +46,12 @@ export class ContentsListView implements NodeView {
     const [first] = this.buttons;
     first?.focus();
     return first !== undefined;
+  }
+
+  /** Where the buttons lead, in their order. */
+  private get targets(): DestinationId[] {
+    const led = this.indexed.flatMap(({ parts }) => parts.flatMap(({ place }) => place?.id ?? []));
+    return [...(this.entries ?? []).map(({ id }) => id), ...led];
   }
 
   private get buttons(): HTMLButtonElement[] {
@@ -69,13 +76,17 @@ export class ContentsListView implements NodeView {
     const cardsNow = optionsOf(this.node).cards ? entries.map(({ id }) => cardOf(index, id)) : [];
     const sameCards = JSON.stringify(cardsNow) === JSON.stringify(this.cards);
     this.cards = cardsNow;
-    if (this.entries && sameEntries(entries, this.entries) && sameCards) return this.number(index, pages);
+    const indexed = drawnIndexLines(this.node, index, pages);
+    const sameLines = sameIndexLines(indexed, this.indexed);
+    this.indexed = indexed;
+    if (this.entries && sameEntries(entries, this.entries) && sameCards && sameLines)
+      return this.number(index, pages);
     this.entries = entries;
     for (const look of LOOKS) this.dom.removeAttribute(`data-${look}`);
     for (const [name, value] of Object.entries(contentsLook(this.node, index)))
       this.dom.setAttribute(name, value);
     this.dom.replaceChildren(
-      ...contentsParts(this.node, entries, this.cards).map(
+      ...contentsParts(this.node, entries, this.cards, indexed).map(
         (part) => DOMSerializer.renderSpec(document, part).dom,
       ),
     );
@@ -112,6 +123,14 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
         entry.id === b[i]!.id && entryWords(entry) === entryWords(b[i]!) && entry.depth === b[i]!.depth,
     )
   );
+}
+
+function sameIndexLines(a: readonly DrawnIndexLine[], b: readonly DrawnIndexLine[]): boolean {
+  const told = (lines: readonly DrawnIndexLine[]) =>
+    JSON.stringify(
+      lines.map(({ depth, parts }) => [depth, parts.map(({ words, place }) => [words, place?.id])]),
+    );
+  return told(a) === told(b);
 }
 
 function isEntry(target: EventTarget | null): target is HTMLButtonElement {

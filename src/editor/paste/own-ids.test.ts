@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { Desk, heading, list, paragraph } from "#tests/editing";
 import { schema } from "@/core/document";
 import { addBookmark } from "../commands/bookmarks";
+import { enterInIndex } from "../commands/index-entries";
 import { ownIds } from "./own-ids";
 
 function marked() {
@@ -39,6 +40,19 @@ describe("what is pasted", () => {
     const pasted = ownIds(desk.doc.slice(0, desk.doc.content.size), other.doc);
     expect(pasted.content.child(1).child(0).marks).toEqual([]);
     expect(pasted.content.child(0).attrs.id).toBe(desk.ids[0]);
+  });
+
+  test("as a copy stands in the index as a place of its own, where it was cut as the same", () => {
+    const desk = new Desk([paragraph("a rope")]);
+    desk.select("rope");
+    enterInIndex(desk.state, desk.dispatch);
+    const [place] = desk.index.indexed;
+    const slice = desk.doc.slice(0, desk.doc.content.size);
+    const copy = new Desk([...ownIds(slice, desk.doc).content.content]);
+    expect(copy.index.indexed).toMatchObject([{ entry: place!.entry }]);
+    expect(copy.index.indexed[0]!.id).not.toBe(place!.id);
+    const cut = new Desk([...ownIds(slice, new Desk([paragraph()]).doc).content.content]);
+    expect(cut.index.indexed[0]!.id).toBe(place!.id);
   });
 
   test("keeps open ends, so that words go into the paragraph they are pasted in", () => {

@@ -1,6 +1,16 @@
 import { ownEntry } from "@/core/own-entry";
-import { Fragment, Slice, type Node } from "prosemirror-model";
-import { asKind, asMark, idOf, idsWithin, settingsOf, withId } from "@/core/document";
+import { Fragment, Slice, type Mark, type Node } from "prosemirror-model";
+import {
+  asKind,
+  asMark,
+  idOf,
+  isMark,
+  idsWithin,
+  newId,
+  settingsOf,
+  withId,
+  type DestinationId,
+} from "@/core/document";
 import type { Brought } from "./across-documents";
 
 /**
@@ -12,13 +22,24 @@ export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null):
   const { bookmarks } = settingsOf(doc).registry;
   const isOwn = (id: string) =>
     !standing.has(id) && (ownEntry(bookmarks, id) !== undefined || brought?.names.has(id) === true);
+  const copied = new Map<string, DestinationId>();
+  /** A copy of words that stand in the index stands there too, as a place of its own. */
+  const copiedEntry = (mark: Mark): Mark => {
+    const entry = asMark(mark, "index_entry");
+    if (!entry || !standing.has(entry.id)) return mark;
+    const id = copied.get(entry.id) ?? newId();
+    copied.set(entry.id, id);
+    return mark.type.create({ ...entry, id });
+  };
   const clean = (node: Node): Node | null => {
     const point = asKind(node, "bookmark_point");
     if (point) return isOwn(point.id) ? node : null;
-    const marks = node.marks.filter((mark) => {
-      const range = asMark(mark, "bookmark");
-      return !range || isOwn(range.id);
-    });
+    const marks = node.marks
+      .filter((mark) => {
+        const range = asMark(mark, "bookmark");
+        return range ? isOwn(range.id) : !isMark(mark, "comment");
+      })
+      .map(copiedEntry);
     if (node.isText) return node.mark(marks);
     const children: Node[] = [];
     node.forEach((child) => {

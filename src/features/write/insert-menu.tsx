@@ -19,10 +19,12 @@ import type { Command } from "prosemirror-state";
 import { useRef } from "react";
 import { NOTICE_KINDS, schema, type ListKind } from "@/core/document";
 import { NOTICE_NAMES, NoticeSign } from "@/components/notice-sign";
+import { Sign } from "@/components/signs";
 import { newList } from "@/core/wayfinding";
 import {
   emptyDefinitionList,
   emptyTable,
+  enterInIndex,
   generatedMenu,
   insertBlock,
   makeNotice,
@@ -83,6 +85,12 @@ export function Insert() {
         </Item>
         <Item onSelect={() => put("alphabet")}>
           <ListTree size={15} aria-hidden /> Index by the alphabet
+        </Item>
+        <Item onSelect={() => put("entries")}>
+          <ListTree size={15} aria-hidden /> Index of what is entered
+        </Item>
+        <Item onSelect={() => written(enterInIndex)} keys="Ctrl+Alt+I">
+          <Sign kind="indexed" /> Index entry
         </Item>
         <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">
           <Link2 size={15} aria-hidden /> Cross-reference

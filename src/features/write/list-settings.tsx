@@ -27,6 +27,7 @@ const KINDS: readonly { value: ListKind; label: string }[] = [
   { value: "bookmarks", label: "Bookmarks" },
   { value: "flagged", label: "What is flagged to come back to" },
   { value: "alphabet", label: "All places by the alphabet" },
+  { value: "entries", label: "Index of what is entered" },
 ];
 
 const COLUMNS = [
@@ -149,7 +150,7 @@ export function ListSettings({ list }: { list: Node }) {
           onKeep={(words) => set({ tag: words.replace(/^#/, "") || null })}
         />
       )}
-      <div>
+      <div hidden={kind === "entries"}>
         <Check
           label="Numbers of headings and captions"
           checked={!options.plain}
@@ -222,7 +223,7 @@ export function ListSettings({ list }: { list: Node }) {
           )}
         </div>
       )}
-      <ListLines list={list} />
+      {kind !== "entries" && <ListLines list={list} />}
       <Button look="quiet" className="-ml-3 justify-self-start" onClick={freeze}>
         Turn into text
       </Button>

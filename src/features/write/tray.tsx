@@ -9,6 +9,7 @@ import { ManyBookmarks } from "./many-bookmarks";
 import { Selected } from "./selected";
 import { FilesSection } from "./files-section";
 import { SelectedLink } from "./selected-link";
+import { SelectedIndexEntries } from "./selected-index-entries";
 import { SelectedBookmark } from "./selected-bookmark";
 import { StyleSection } from "./style-section";
 import { TakeWordsAlong } from "./take-along";
@@ -34,6 +35,7 @@ export function Tray() {
       <FrozenList />
       <SelectedLink />
       <SelectedBookmark />
+      <SelectedIndexEntries />
       <TakeWordsAlong />
       <StyleSection />
       <section aria-label="Bookmarks" className="px-4 py-3">

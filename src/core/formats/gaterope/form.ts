@@ -4,13 +4,14 @@
  * 1: the first.
  * 2: notices, definition lists, pictures in lines, languages of words, how lists count, boxes to tick, and what can stand in code. All that
  *    the first form says means the same in it, so that its documents are read as they are, and are written in this one.
+ * 3: entries of the index, and where comments stand.
  */
 
 /** The form that is written. */
-export const FORM = 2;
+export const FORM = 3;
 
 /** The forms that are read. */
-export const FORMS = [1, FORM] as const;
+export const FORMS = [1, 2, FORM] as const;
 
 /** The version of a form that is newer than those that are known here; null for any other file. */
 export function newerForm(json: unknown): number | null {

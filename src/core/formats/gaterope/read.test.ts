@@ -3,6 +3,7 @@ import {
   createDocument,
   idOf,
   isKind,
+  newId,
   pictureName,
   recognisePicture,
   schema,
@@ -69,22 +70,37 @@ describe("the open form", () => {
     expect(ids[1]).toBe(doc.child(1).attrs.id);
   });
 
-  test("in the first form is read as it is, and written in the one of now", () => {
-    const result = changed((file) => (file.version = 1));
+  test.each([1, 2])("in form %i is read as it is, and written in the one of now", (version) => {
+    const result = changed((file) => (file.version = version));
     if (!result.ok) throw new Error(result.error.reason);
     expect(result.manuscript.doc.eq(doc)).toBe(true);
-    expect(JSON.parse(writeFile(result.manuscript, "gaterope").text)).toMatchObject({ version: 2 });
+    expect(JSON.parse(writeFile(result.manuscript, "gaterope").text)).toMatchObject({ version: 3 });
+  });
+
+  test("takes no comments along, and lets none in", () => {
+    const comment = schema.marks.comment.create({ id: newId() });
+    const words = schema.nodes.paragraph.create(null, schema.text("said", [comment]));
+    const commented = createDocument([words]);
+    const { text } = writeFile({ doc: commented, pictures: new Map() }, "gaterope");
+    expect(text).not.toContain("comment");
+    const smuggled = JSON.parse(text) as File;
+    smuggled.document.content[0]!.content = [
+      { type: "text", text: "said", marks: [comment.toJSON()] },
+    ] as never;
+    const result = readFile("a.gaterope.json", new TextEncoder().encode(JSON.stringify(smuggled)));
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.child(0).toString()).toBe('paragraph("said")');
   });
 
   test("in a form that is newer is refused with one sentence, whatever else is in it", () => {
     const result = changed((file) => {
-      file.version = 3;
+      file.version = 4;
       file.document.content[0]!.type = "hologram";
     });
     expect(result).toMatchObject({
       ok: false,
       error: {
-        reason: "The file is in form 3, which a newer Gate Rope writes; this one reads forms up to 2.",
+        reason: "The file is in form 4, which a newer Gate Rope writes; this one reads forms up to 3.",
       },
     });
   });

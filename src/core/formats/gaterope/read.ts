@@ -7,6 +7,7 @@ import {
   pictureName,
   recognisePicture,
   schema,
+  withoutComments,
   type Manuscript,
   type Picture,
 } from "@/core/document";
@@ -35,7 +36,7 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
   context.progress(0.6);
   const { document, pictures, files = {} } = parsed.data;
   try {
-    const doc = schema.nodeFromJSON(document);
+    const doc = withoutComments(schema.nodeFromJSON(document));
     doc.check();
     const whole = createDocument(doc.content.content);
     return {

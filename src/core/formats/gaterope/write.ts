@@ -1,8 +1,9 @@
-import { picturesIn, type Manuscript } from "@/core/document";
+import { picturesIn, withoutComments, type Manuscript } from "@/core/document";
 import { toBase64 } from "../base64";
 import { FORM } from "./form";
 
-/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out. */
+/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out but
+ * comments, which are no part of it. */
 export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript): {
   text: string;
   promised: [];
@@ -12,7 +13,7 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
   const file = {
     format: "gaterope",
     version: FORM,
-    document: doc.toJSON() as unknown,
+    document: withoutComments(doc).toJSON() as unknown,
     pictures: Object.fromEntries(
       kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
     ),

@@ -6,17 +6,22 @@ import {
   contentsList,
   contentsTree,
   entryWords,
+  indexLines,
+  isBookIndex,
   kindOf,
   levelsOf,
   listEntries,
   LOOKS,
   NOTHING_LISTED,
   optionsOf,
+  partsOfLine,
   placedIn,
   titleOf,
   writtenOptions,
   type ContentsBranch,
   type ContentsEntry,
+  type IndexLine,
+  type IndexPart,
 } from "@/core/wayfinding";
 import type { BlockFrame } from "./block-frame";
 import { escapeHtml } from "./escape";
@@ -49,7 +54,13 @@ export function contentsHtml(
     cards
       ? cardsHtml(entries, output)
       : branchesHtml(contentsTree(entries), output, { named: isHome, folds });
-  const list = entries.length > 0 ? lines() : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
+  const indexed = isBookIndex(node) ? indexLines(output.index) : NO_LINES;
+  const list =
+    entries.length > 0
+      ? lines()
+      : indexed.length > 0
+        ? bookIndexHtml(indexed, output)
+        : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
   const told = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
     carriedOptions(node),
@@ -58,6 +69,27 @@ export function contentsHtml(
     ...LOOKS.map((look) => (options[look] ? ` data-${look}` : "")),
   ].join("");
   return `<nav${own} class="contents"${told} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+}
+
+const NO_LINES: readonly IndexLine[] = [];
+
+/** The lines of an index, those below an entry in a list of their own. */
+function bookIndexHtml(lines: readonly IndexLine[], output: HtmlOutput): string {
+  const items: string[] = [];
+  for (const [i, line] of lines.entries()) {
+    const begins = line.depth > (lines[i - 1]?.depth ?? 0);
+    const ends = line.depth > (lines[i + 1]?.depth ?? 0);
+    const words = partsOfLine(line, output.index, null).map((part) => indexPartHtml(part, output));
+    const closes = lines[i + 1] && lines[i + 1]!.depth > line.depth ? "" : "</li>";
+    items.push(`${begins ? "<ol>" : ""}<li>${words.join("")}${closes}${ends ? "</ol></li>" : ""}`);
+  }
+  return `<ol class="book-index">${items.join("")}</ol>`;
+}
+
+function indexPartHtml({ words, place, sends }: IndexPart, output: HtmlOutput): string {
+  const said = escapeHtml(words);
+  if (place) return `<a href="${output.hrefOfIndexed(place, words)}">${said}</a>`;
+  return sends ? `<em>${said}</em>` : said;
 }
 
 /** Entries as a grid of cards, each with the first words and the first picture of its place. */

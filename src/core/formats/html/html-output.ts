@@ -5,10 +5,11 @@ import {
   isAddress,
   markAmong,
   type DestinationId,
+  type IndexEntry,
   type LinkTarget,
   type NotePlace,
 } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import { indexedKey, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
 import type { MarkedPlaces } from "../marked-places";
@@ -22,6 +23,7 @@ export class HtmlOutput {
   /** Ranges whose first piece has been written. */
   readonly begun = new Set<string>();
 
+  private indexedNumbers: ReadonlyMap<string, number> | null = null;
   private readonly noteCounts = { foot: 0, end: 0 };
   /** Notes whose words are to be written at the end. */
   readonly notes: WrittenNote[] = [];
@@ -91,6 +93,11 @@ export class HtmlOutput {
     return this.promise(text, `#${encodeURIComponent(id ? this.index.anchors.of(id)! : this.top)}`, id);
   }
 
+  /** The `href` that leads to words under an entry of the index. */
+  hrefOfIndexed({ id, entry }: IndexedDestination, text: string): string {
+    return this.promise(text, `#${this.indexedAnchor(id, entry)}`, id);
+  }
+
   private promise(text: string, href: string, destination: DestinationId | null): string {
     this.promised.push({ text, href, destination });
     return href;
@@ -104,6 +111,14 @@ export class HtmlOutput {
   /** The anchor to write at a destination. */
   anchor(id: DestinationId): string | undefined {
     return this.index.anchors.of(id);
+  }
+
+  /** The name in the file of words that stand under an entry of the index. */
+  indexedAnchor(id: DestinationId, entry: IndexEntry): string {
+    this.indexedNumbers ??= new Map(
+      this.index.indexed.map((place, i) => [indexedKey(place.id, place.entry), i + 1]),
+    );
+    return `_index${this.indexedNumbers.get(indexedKey(id, entry)) ?? 0}`;
   }
 
   /** Empty elements that keep earlier anchors of a destination alive. */

@@ -68,6 +68,9 @@ const RAW: Record<string, (typeof TokenizerMode)[keyof typeof TokenizerMode]> = 
   textarea: TokenizerMode.RCDATA,
 };
 
+/** The name of words in the index as an exported page gives it, to which its own index leads. */
+const OWN_INDEX_NAME = /^_index\d+$/;
+
 type Attributes = ReadonlyMap<string, string>;
 
 /**
@@ -519,6 +522,15 @@ export class HtmlReading implements TokenHandler {
     if (computed && builder.computation(computed, this.open.top.marks)) return this.open.push(name, "silent");
     const own = marksOfElement(name, attributes);
     let leave: (() => void) | null = null;
+    const indexed = builder.indexedOn(attributes);
+    if (indexed) {
+      own.push(indexed);
+      const end = () => builder.endIndexed(indexed);
+      const id = attributes.get("id") ?? "";
+      if (this.wanted.has(id) && !OWN_INDEX_NAME.test(id)) builder.anchor(id);
+      // As XHTML has it; to HTML the slash means nothing, and the entry would enclose the rest of the paragraph.
+      return selfClosing ? end() : this.open.push(name, "inline", { own, leave: end });
+    }
     const later = attributes.get("data-range");
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined) ?? "";
     const link = name === "a" ? writtenLink(attributes) : null;

@@ -2,6 +2,7 @@ import type { Mark, Node } from "prosemirror-model";
 import {
   byKind,
   byMark,
+  indexEntryAttributes,
   pictureWords,
   type ByInline,
   type ByMark,
@@ -103,6 +104,9 @@ const MARKS: ByMark<[words: () => string, output: HtmlOutput], Tags> = {
   code: tags("code"),
   link: (link, words, output) => linkHtml(link, words(), output),
   bookmark: ({ id }, _words, output) => rangeHtml(id, output),
+  index_entry: indexedHtml,
+  // What is said of words goes out with no file.
+  comment: () => ["", ""],
   language: ({ language }) => [`<span lang="${language}">`, "</span>"],
   colour: ({ colour }) => [`<span style="color: ${colour}">`, "</span>"],
   size: ({ percent }) => [`<span style="font-size: ${percent}%">`, "</span>"],
@@ -150,4 +154,17 @@ function rangeHtml(id: DestinationId, output: HtmlOutput): Tags {
     `${output.aliases(id)}<span${attribute("id", anchor)}${attribute("data-range", anchor)}${nameAttribute(id, output)}>`,
     "</span>",
   ];
+}
+
+/** Words under an entry of the index, as HTMLBook has them. The first piece of them carries the entry; later pieces say which they go on. */
+export function indexedHtml(
+  { id, ...entry }: MarkAttributes["index_entry"],
+  _words: unknown,
+  output: HtmlOutput,
+): Tags {
+  const anchor = output.indexedAnchor(id, entry);
+  if (output.begun.has(anchor)) return [`<span${attribute("data-indexed", anchor)}>`, "</span>"];
+  output.begun.add(anchor);
+  const said = Object.entries(indexEntryAttributes(entry)).map(([name, value]) => attribute(name, value));
+  return [`<span id="${anchor}" data-type="indexterm"${said.join("")}>`, "</span>"];
 }

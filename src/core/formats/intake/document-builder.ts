@@ -38,6 +38,7 @@ import {
   type OpenContainer,
 } from "./containers";
 import { cleanText, mergeText, onlyPictures, isNoWord, trimmed } from "./inline-content";
+import { IndexedWords } from "./indexed-words";
 import { LIMITS } from "./limits";
 import { noticeOf } from "./notice-of";
 import { NoteReferences, wordsOfNote } from "./note-references";
@@ -136,6 +137,7 @@ export class DocumentBuilder {
   private blockCount = 0;
   private readonly places: NamedPlaces;
   private readonly notes = new NoteReferences();
+  private readonly indexed = new IndexedWords();
   /** The words of a note that are being read: what is met is not part of the text around it. */
   private note: { readonly key: string; readonly inline: Node[] } | null = null;
 
@@ -159,7 +161,18 @@ export class DocumentBuilder {
       this.open("paragraph", {}, true);
     }
     const block = this.textblock!;
-    block.inline.push(schema.text(clean, this.allowedMarks(block, marks)));
+    const allowed = this.allowedMarks(block, marks);
+    block.inline.push(...this.indexed.onFirstWord(schema.text(clean, allowed)));
+  }
+
+  /** The mark that an element puts on its words where they stand under an entry of the index; null for any other. */
+  indexedOn(attributes: ReadonlyMap<string, string>): Mark | null {
+    return this.indexed.onElement(attributes);
+  }
+
+  /** Ends words under an entry of the index; where there are none it goes on the word beside it. */
+  endIndexed(mark: Mark): void {
+    this.indexed.end(mark);
   }
 
   hardBreak(): void {
@@ -182,6 +195,7 @@ export class DocumentBuilder {
         ? this.places.covers(range.id, headingAnchors)
         : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
       // That of the document itself is none of its own, also within another.
+      this.indexed.meet(mark);
       if (asMark(mark, "language")?.language === (this.language ?? FIRST_LANGUAGE))
         set = mark.type.removeFromSet(set);
       else if (allowed) set = mark.addToSet(set);
@@ -285,6 +299,7 @@ export class DocumentBuilder {
     const block = this.textblock;
     if (!block) return;
     this.textblock = null;
+    this.indexed.onLastWord(block.inline);
     let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
     if (this.note) {
       if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
@@ -762,6 +777,8 @@ export class DocumentBuilder {
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
+    if (this.indexed.waiting > 0)
+      this.dropped.add("index entry without words", "Nothing stands beside it.", this.indexed.waiting);
     const doc = createDocument(blocks, { title, ...(this.language ? { language: this.language } : {}) });
     return {
       doc: withSettings(doc, {

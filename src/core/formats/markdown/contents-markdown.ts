@@ -1,13 +1,18 @@
-import type { BlockContent, RootContent } from "mdast";
+import type { BlockContent, List, ListItem, PhrasingContent, RootContent } from "mdast";
 import type { Node } from "prosemirror-model";
 import type { NodeAttributes } from "@/core/document";
 import {
   contentsTree,
   entryWords,
+  indexLines,
+  isBookIndex,
   levelsOf,
   listEntries,
+  partsOfLine,
   writtenOptions,
   type ContentsBranch,
+  type IndexLine,
+  type IndexPart,
 } from "@/core/wayfinding";
 import { contentsComment, CONTENTS_END } from "./conventions";
 import { html, type MarkdownOutput } from "./markdown-output";
@@ -28,6 +33,7 @@ export function contentsMarkdown(
       ? [{ type: "paragraph" as const, children: [{ type: "strong" as const, children: [words(heading)] }] }]
       : []),
     ...(tree.length > 0 ? [branchesMarkdown(tree, output)] : []),
+    ...(isBookIndex(node) ? bookIndexMarkdown(indexLines(output.index), output) : []),
     html(CONTENTS_END),
   ];
 }
@@ -47,6 +53,37 @@ function branchesMarkdown(branches: readonly ContentsBranch[], output: MarkdownO
       return { type: "listItem", spread: false, children: [line, ...below] };
     }),
   };
+}
+
+/** The lines of an index, those below an entry in a list of their own. */
+function bookIndexMarkdown(lines: readonly IndexLine[], output: MarkdownOutput): List[] {
+  const items: { line: IndexLine; below: IndexLine[] }[] = [];
+  for (const line of lines) {
+    if (line.depth === 0) items.push({ line, below: [] });
+    else items.at(-1)!.below.push(line);
+  }
+  const list = (children: ListItem[]): List[] =>
+    children.length === 0 ? [] : [{ type: "list", ordered: false, spread: false, children }];
+  const item = (line: IndexLine, below: readonly IndexLine[]): ListItem => ({
+    type: "listItem",
+    spread: false,
+    children: [
+      {
+        type: "paragraph",
+        children: partsOfLine(line, output.index, null).map((part) => indexPartMarkdown(part, output)),
+      },
+      ...list(below.map((one) => item(one, []))),
+    ],
+  });
+  return list(items.map(({ line, below }) => item(line, below)));
+}
+
+function indexPartMarkdown(
+  { words: said, place, sends }: IndexPart,
+  output: MarkdownOutput,
+): PhrasingContent {
+  if (place) return { type: "link", url: output.html.hrefOfIndexed(place, said), children: [words(said)] };
+  return sends ? { type: "emphasis", children: [words(said)] } : words(said);
 }
 
 function words(value: string) {

@@ -1,5 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
+import { isMark } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
@@ -116,6 +117,18 @@ export class InlineHtml {
       this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }
+    const indexed = this.builder.indexedOn(attributes);
+    if (indexed) {
+      if (selfClosing) this.builder.endIndexed(indexed);
+      else
+        this.open.push({
+          name,
+          marks: [...marksOfElement(name, attributes), indexed],
+          range: null,
+          silent: false,
+        });
+      return;
+    }
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
     const bookmarkName = attributes.get("data-name") ?? null;
     const marks = marksOfElement(name, attributes);
@@ -141,5 +154,6 @@ export class InlineHtml {
 
   private leave(tag: OpenTag): void {
     if (tag.range) this.builder.endRange(tag.range);
+    for (const mark of tag.marks) if (isMark(mark, "index_entry")) this.builder.endIndexed(mark);
   }
 }

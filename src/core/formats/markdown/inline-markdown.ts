@@ -9,7 +9,7 @@ import {
   type LinkTarget,
   type MarkAttributes,
 } from "@/core/document";
-import { CARRIED, linkHtml, pictureHtml } from "../html/inline-html";
+import { CARRIED, indexedHtml, linkHtml, pictureHtml } from "../html/inline-html";
 import { html, htmlInLine, noteLabel, type MarkdownOutput } from "./markdown-output";
 
 interface Piece {
@@ -41,7 +41,9 @@ const never = () => false;
 /** Whether a mark is written around words; others are told by signs before and after them, or by the words' own kind. */
 const NESTS: ByMark<[], boolean> = {
   bookmark: never,
+  comment: never,
   code: never,
+  index_entry: always,
   link: always,
   language: always,
   strong: always,
@@ -114,9 +116,14 @@ const WRAPS: ByMark<[children: PhrasingContent[], output: MarkdownOutput], Phras
   superscript: around("<sup>", "</sup>"),
   subscript: around("<sub>", "</sub>"),
   language: ({ language }, children) => around(`<span lang="${language}">`, "</span>")(null, children),
+  index_entry: (indexed, children, { html: output }) => {
+    const [start, end] = indexedHtml(indexed, null, output);
+    return [htmlInLine(start), ...children, html(end)];
+  },
   colour: ({ colour }, children) => around(`<span style="color: ${colour}">`, "</span>")(null, children),
   size: ({ percent }, children) => around(`<span style="font-size: ${percent}%">`, "</span>")(null, children),
   bookmark: asTheyAre,
+  comment: asTheyAre,
   code: asTheyAre,
 };
 

@@ -470,3 +470,26 @@ test("words in another language say so in the structure", async () => {
   expect(JSON.stringify(await page.getStructTree())).toMatch(/"role":"Span"[^}]*/);
   expect(await textOf(await opened(pdf.bytes()), 0)).toContain("Say bonjour.");
 });
+
+test("the numbers of pages in an index lead to the words that stand under it", async () => {
+  const entered = (main: string, also = "") =>
+    schema.nodes.paragraph.create(null, [
+      schema.text("Here lies "),
+      schema.text(`the ${main}`, [schema.marks.index_entry.create({ id: newId(), main, also })]),
+      schema.text(" of the dome."),
+    ]);
+  const blocks = [
+    schema.nodes.contents_list.create({ heading: "Index", list: { of: "entries" } }),
+    schema.nodes.page_break.create(),
+    entered("lamp"),
+    entered("shutter", "lamp"),
+    schema.nodes.page_break.create(),
+    entered("lamp"),
+  ];
+  const made = await written(await laidOut(createDocument(blocks)));
+  const proof = await provePdf(made.bytes(), made.promised);
+  expect(proof.failed).toEqual([]);
+  expect(made.promised.map(({ words }) => words)).toEqual(["2", "3", "2"]);
+  const file = await opened(made.bytes());
+  expect(await textOf(file, 0)).toContain("lamp, 2, 3\nshutter, 2; see also lamp");
+});

@@ -13,7 +13,7 @@ import {
   type NotePlace,
 } from "@/core/document";
 import { indexDocument, noteNumber, startWithin, type DocumentIndex } from "@/core/destinations";
-import { entryWords, listEntries } from "@/core/wayfinding";
+import { entryWords, indexLines, isBookIndex, listEntries, wordsOfLine } from "@/core/wayfinding";
 import { WrittenReferences } from "../written-references";
 
 /** Writes the words of a document: paragraphs parted by blank lines, lists with their signs, cells parted by tabs. */
@@ -108,6 +108,10 @@ const BLOCKS: ByKind<
   page_break: () => "\f",
   contents_list: (node, { heading }, { index }) => {
     const lines = listEntries(index, node).map((entry) => "  ".repeat(entry.depth) + entryWords(entry));
+    if (isBookIndex(node))
+      lines.push(
+        ...indexLines(index).map((line) => "  ".repeat(line.depth) + wordsOfLine(line, index, null)),
+      );
     return [heading, ...lines].filter(Boolean).join("\n");
   },
 };

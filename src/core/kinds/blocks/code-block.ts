@@ -9,7 +9,8 @@ export const code_block = nodeKind({
   attributes: z.strictObject({ id, language: held(z.string().max(40).default("")) }),
   group: "block inner",
   content: "(text | note | cross_reference | computation | bookmark_point)*",
-  marks: "link bookmark language strong emphasis underline strike superscript subscript colour size",
+  marks:
+    "link bookmark index_entry comment language strong emphasis underline strike superscript subscript colour size",
   code: true,
   defining: true,
   parseDOM: [{ tag: "pre", preserveWhitespace: "full", getAttrs: idOn }],

@@ -217,5 +217,18 @@ export function positionAt(source: TextSource, offset: number, otherwise: number
 
 /** A text that is not in the document: generated words, set in one way. */
 export function plainSource(text: string, style: TextStyle): TextSource {
-  return { text, spans: [{ from: 0, to: text.length, style, pos: -1 }] };
+  return madeSource([{ words: text, style }]);
+}
+
+/** A text that is not in the document: generated words, each stretch set in its own way. */
+export function madeSource(
+  stretches: readonly { readonly words: string; readonly style: TextStyle }[],
+): TextSource {
+  let text = "";
+  const spans = stretches.map(({ words, style }): Span => {
+    const from = text.length;
+    text += words;
+    return { from, to: text.length, style, pos: -1 };
+  });
+  return { text, spans };
 }

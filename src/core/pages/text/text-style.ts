@@ -146,4 +146,6 @@ const SET: ByMark<[set: MarkedSetting, sheet: StyleSheet], void> = {
   },
   language: ({ language }, set) => void (set.language = language),
   bookmark: () => undefined,
+  index_entry: () => undefined,
+  comment: () => undefined,
 };

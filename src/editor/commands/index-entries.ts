@@ -1,0 +1,110 @@
+import type { Node, ResolvedPos } from "prosemirror-model";
+import type { Command, Transaction } from "prosemirror-state";
+import { summarise, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
+import {
+  indexEntryFrom,
+  MOST_IN_INDEX_ENTRY,
+  newId,
+  schema,
+  shortened,
+  type IndexEntry,
+} from "@/core/document";
+import { occurrencesOf } from "@/core/find";
+import { chosenRanges, type ChosenRange } from "./chosen-ranges";
+
+const { index_entry } = schema.marks;
+
+/** Puts what is chosen into the index, or the word at the caret, under its own words. */
+export const enterInIndex: Command = (state, dispatch) => {
+  const { selection, doc } = state;
+  const word = selection.empty ? wordAt(selection.$from) : null;
+  const ranges = selection.empty ? (word ? [word] : []) : chosenRanges(selection);
+  const words = ranges.map(({ from, to }) => doc.textBetween(from, to, " ", " ")).join(" ");
+  const entry = indexEntryFrom({ main: shortened(words.replace(/\s+/gu, " ").trim(), MOST_IN_INDEX_ENTRY) });
+  if (!entry) return false;
+  const tr = state.tr;
+  const mark = index_entry.create({ id: newId(), ...entry });
+  for (const { from, to } of ranges) tr.addMark(from, to, mark);
+  if (!tr.docChanged) return false;
+  dispatch?.(tr);
+  return true;
+};
+
+/** The word in which a position lies; null between words. */
+function wordAt($pos: ResolvedPos): ChosenRange | null {
+  if (!$pos.parent.isTextblock) return null;
+  const text = $pos.parent.textBetween(0, $pos.parent.content.size, "\n", "\n");
+  // One sign for one position, but for notes, which are longer.
+  if (text.length !== $pos.parent.content.size) return null;
+  const letter = /[\p{L}\p{N}\p{M}’'-]/u;
+  let from = $pos.parentOffset;
+  let to = from;
+  while (from > 0 && letter.test(text[from - 1]!)) from--;
+  while (to < text.length && letter.test(text[to]!)) to++;
+  return to > from ? { from: $pos.start() + from, to: $pos.start() + to } : null;
+}
+
+/** The entries of the index under which a position stands; asks the block there alone, since it is asked with every key. */
+export function indexEntriesAt(index: DocumentIndex, pos: number): readonly IndexedDestination[] {
+  const $pos = index.doc.resolve(pos);
+  const block = $pos.depth > 0 ? $pos.node(1) : $pos.nodeAfter;
+  if (!block) return [];
+  const at = pos - ($pos.depth > 0 ? $pos.before(1) : pos);
+  return summarise(block).indexed.flatMap(({ id, entry, from, to }) =>
+    from <= at && at <= to
+      ? (index.indexed.find((place) => place.id === id && place.entry.main === entry.main) ?? [])
+      : [],
+  );
+}
+
+/** Changes the entry under which a place stands. */
+export function changeIndexEntry(
+  tr: Transaction,
+  { id, entry, pos, end }: IndexedDestination,
+  changed: Partial<IndexEntry>,
+): Transaction {
+  const next = indexEntryFrom({ ...entry, ...changed });
+  if (!next) return tr;
+  const [before, after] = [index_entry.create({ id, ...entry }), index_entry.create({ id, ...next })];
+  for (const { from, to } of wordsUnder(tr.doc, pos, end, before))
+    tr.removeMark(from, to, before).addMark(from, to, after);
+  return tr;
+}
+
+/** Takes a place out of the index; its words stay. */
+export function removeIndexEntry(tr: Transaction, { id, entry, pos, end }: IndexedDestination): Transaction {
+  return tr.removeMark(pos, end, index_entry.create({ id, ...entry }));
+}
+
+/** Enters all further places where the words stand under which one is entered. Answers how many there are. */
+export function enterAll(tr: Transaction, index: DocumentIndex, place: IndexedDestination): number {
+  const words = index.doc.textBetween(place.pos, place.end, " ", " ").trim();
+  if (words === "") return 0;
+  const found = occurrencesOf(index.doc, {
+    words,
+    how: "words",
+    wholeWords: true,
+    matchCase: false,
+    accents: true,
+  });
+  const entered = index.indexed.filter(
+    ({ entry }) => entry.main === place.entry.main && entry.sub === place.entry.sub,
+  );
+  const fresh = found.filter(({ from, to }) => !entered.some((one) => one.pos < to && from < one.end));
+  const { main, sub } = place.entry;
+  for (const { from, to } of fresh) tr.addMark(from, to, index_entry.create({ id: newId(), main, sub }));
+  return fresh.length;
+}
+
+function wordsUnder(
+  doc: Node,
+  from: number,
+  to: number,
+  mark: ReturnType<typeof index_entry.create>,
+): ChosenRange[] {
+  const found: ChosenRange[] = [];
+  doc.nodesBetween(from, to, (node, pos) => {
+    if (node.isInline && mark.isInSet(node.marks)) found.push({ from: pos, to: pos + node.nodeSize });
+  });
+  return found;
+}
