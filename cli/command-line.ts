@@ -1,6 +1,7 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
-import { FORMAT_NAMES, FORMATS } from "@/core/formats/formats";
+import { endingsSaid, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
+import type { PdfAsked } from "@/core/formats/pdf/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
 /** What the user asked for, checked. */
@@ -27,8 +28,6 @@ export type Command =
 /** Wrong words on the command line; the message is one line. */
 export class UsageError extends Error {}
 
-const ENDINGS = FORMAT_NAMES.map((name) => FORMATS[name].endings[0]);
-
 const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
                   [--returns 1-2] [--title …]   follows the links of what it wrote; --json tells all that was left out
@@ -37,15 +36,19 @@ gate-rope backup FILE [--data FOLDER]          all documents and pictures into o
 gate-rope restore FILE [--data FOLDER]         restores a backup; what is there is moved aside
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
-Formats: ${ENDINGS.join(" ")}, and .pdf for OUT, with:
-  --range 3-17             only these pages, counted from the first
-  --outline 0-6            levels of the outline (3); --open-at-contents
-  --author, --subject, --keywords …
-  --quality 30-100         of pictures (85; 100: as they are); --untagged
-  --attach FILE            kept in the PDF, more than once if need be; --attach-source
-  --owner WORD             owner's password; --allow print,coarse,change,copy,read (print,copy,read); --opening WORD
-proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
+IN may end with ${endingsSaid(READ_NAMES)}, OUT with ${endingsSaid(FORMAT_NAMES)}.
+${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
+
+/** What can be said of how a file of a format is to be written; empty where there is nothing. */
+function optionsSaid(name: FormatName): string {
+  const { options, endings } = FORMATS[name];
+  if (options.length === 0) return "";
+  const lines = options.map(
+    ({ flag, takes, says }) => `  ${`--${flag} ${takes ?? ""}`.padEnd(24)} ${says}\n`,
+  );
+  return `With ${endings[0]}:\n${lines.join("")}`;
+}
 
 export const usage = () => USAGE;
 
@@ -89,14 +92,22 @@ export function readCommand(words: readonly string[]): Command {
         returns: returns?.to ?? 0,
         title: values.title ?? null,
         json: values.json ?? false,
-        pdf: pdfOptions(values),
-        attach: values.attach ?? [],
+        pdf: pdfOptions(values as PdfAsked),
+        attach: (values as PdfAsked).attach ?? [],
       };
     }
     default:
       throw new UsageError(`There is no command “${name}”. Try gate-rope --help.`);
   }
 }
+
+/** The options of all formats, as they are parsed. */
+const FORMAT_FLAGS: Record<string, { type: "string" | "boolean"; multiple?: true }> = Object.fromEntries(
+  FORMAT_NAMES.flatMap((name) => FORMATS[name].options).map(({ flag, takes, several }) => [
+    flag,
+    { type: takes === null ? "boolean" : "string", ...(several && { multiple: true as const }) },
+  ]),
+);
 
 function parse(words: readonly string[]) {
   try {
@@ -109,19 +120,7 @@ function parse(words: readonly string[]) {
         returns: { type: "string" },
         title: { type: "string" },
         pages: { type: "boolean" },
-        range: { type: "string" },
-        outline: { type: "string" },
-        "open-at-contents": { type: "boolean" },
-        author: { type: "string" },
-        subject: { type: "string" },
-        keywords: { type: "string" },
-        quality: { type: "string" },
-        untagged: { type: "boolean" },
-        attach: { type: "string", multiple: true },
-        "attach-source": { type: "boolean" },
-        owner: { type: "string" },
-        opening: { type: "string" },
-        allow: { type: "string" },
+        ...FORMAT_FLAGS,
         data: { type: "string" },
         force: { type: "boolean" },
         help: { type: "boolean", short: "h" },
@@ -134,7 +133,7 @@ function parse(words: readonly string[]) {
 
 const RIGHTS = ["print", "coarse", "change", "copy", "read"];
 
-function pdfOptions(values: ReturnType<typeof parse>["values"]): PdfOptions {
+function pdfOptions(values: PdfAsked & { readonly title?: string | undefined }): PdfOptions {
   const range = values.range === undefined ? null : /^(\d{1,6})(?:-(\d{1,6}))?$/.exec(values.range);
   if (range === null && values.range !== undefined)
     throw new UsageError("--range: pages are written like 3-17.");

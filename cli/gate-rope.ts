@@ -7,12 +7,14 @@ import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import {
   endingsSaid,
   FILE_TOO_LARGE,
+  FORMAT_NAMES,
   firstWordsOf,
   formatOf,
+  isTextFormat,
   LIMITS,
   writeFile,
   type Dropped,
-  type FormatName,
+  type TextFormatName,
   type PromisedLink,
 } from "@/core/formats";
 import { readProof } from "@/core/proof";
@@ -112,14 +114,14 @@ async function run(command: Command): Promise<number> {
       return checked.faults.length === 0 ? 0 : 1;
     }
     case "convert": {
-      const format = /\.pdf$/i.test(command.to) ? "pdf" : formatOf(command.to);
+      const format = formatOf(command.to);
       if (!format)
-        throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid([".pdf"])}.`);
+        throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid(FORMAT_NAMES)}.`);
       const { doc: read_, pictures, files, dropped } = await read(command.from);
       let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
-      if (format === "pdf") return writePdfFile(command, { doc, pictures, files }, dropped);
+      if (!isTextFormat(format)) return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
         fonts: format === "html" ? exportFonts(ROOT) : [],
         pages: await pagesAskedFor(indexDocument(doc), PAGE_FONTS, () => Promise.resolve(pictures)),
@@ -138,7 +140,7 @@ async function run(command: Command): Promise<number> {
 /** What the written file itself says of its links. */
 function followed(
   file: string,
-  format: FormatName,
+  format: TextFormatName,
   links: readonly PromisedLink[],
   index: DocumentIndex,
 ): Followed {

@@ -3,6 +3,7 @@ import type { Mark, Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   createDocument,
+  FIRST_SHEET,
   idOf,
   isMark,
   LINK_LOOKS,
@@ -17,6 +18,7 @@ import {
   type ListCount,
   type NoticeKind,
   type Series,
+  type StyleSheet,
 } from "@/core/document";
 
 const { nodes, marks } = schema;
@@ -55,6 +57,16 @@ const word = fc.constantFrom(
 );
 const words = fc.array(word, { minLength: 1, maxLength: 5 }).map((all) => all.join(" "));
 
+/** Styles that every document has beside the fixed ones. */
+const OWN = { paragraphs: "aside00001" as DestinationId, words: "term000001" as DestinationId };
+const SHEET: StyleSheet = {
+  ...FIRST_SHEET,
+  own: {
+    [OWN.paragraphs]: { name: 'An "aside" & more', of: "paragraphs", look: { slant: "italic", indent: 20 } },
+    [OWN.words]: { name: "Term", of: "words", look: { face: "sans", size: 9, weight: 700 } },
+  },
+};
+
 const plainMark: fc.Arbitrary<Mark> = fc.constantFrom(
   marks.strong.create(),
   marks.emphasis.create(),
@@ -65,6 +77,7 @@ const plainMark: fc.Arbitrary<Mark> = fc.constantFrom(
   marks.colour.create({ colour: "#0e5a5e" }),
   marks.size.create({ percent: 125 }),
   marks.language.create({ language: "fr-CA" }),
+  marks.word_style.create({ style: OWN.words }),
 );
 
 /** A cross-reference to one of the headings, or to nowhere. */
@@ -132,7 +145,7 @@ const tex = fc.constantFrom("x^2", "\\frac{a}{b}", "a_1 < b", "\\text{if } \\alp
 type Draft =
   | { kind: "heading"; level: number; series: Series; short: string; pieces: Piece[] }
   | { kind: "equation"; tex: string }
-  | { kind: "paragraph" | "quotation"; pieces: Piece[] }
+  | { kind: "paragraph" | "quotation"; pieces: Piece[]; styled: boolean }
   | { kind: "list"; count: Partial<ListCount> | null; items: { pieces: Piece[]; checked: boolean | null }[] }
   | { kind: "notice"; of: NoticeKind; title: Piece[]; paragraphs: Piece[][] }
   | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
@@ -154,7 +167,11 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
   },
   {
     weight: 4,
-    arbitrary: fc.record({ kind: fc.constantFrom("paragraph" as const, "quotation" as const), pieces }),
+    arbitrary: fc.record({
+      kind: fc.constantFrom("paragraph" as const, "quotation" as const),
+      pieces,
+      styled: fc.boolean(),
+    }),
   },
   {
     weight: 1,
@@ -255,7 +272,7 @@ function build(drafts: readonly Draft[]): Node {
           inline(one.pieces),
         );
       case "paragraph":
-        return nodes.paragraph.create({ id }, inline(one.pieces));
+        return nodes.paragraph.create({ id, style: one.styled ? OWN.paragraphs : null }, inline(one.pieces));
       case "quotation":
         return nodes.quotation.create({ id }, paragraph(one.pieces));
       case "list":
@@ -311,7 +328,7 @@ function build(drafts: readonly Draft[]): Node {
     }
   });
   const doc = createDocument(blocks, { title: "Any document" });
-  return doc.type.create({ ...doc.attrs, registry: { bookmarks, anchors: {} } }, doc.content);
+  return doc.type.create({ ...doc.attrs, styles: SHEET, registry: { bookmarks, anchors: {} } }, doc.content);
 }
 
 function crossReference({ to, form, linked }: Reference, headings: readonly DestinationId[]): Node {
@@ -346,6 +363,7 @@ export function essence(doc: Node): unknown {
   doc.forEach((block, _pos, i) => places.set(idOf(block) ?? "", `block ${i}`));
   const { bookmarks } = doc.attrs.registry as { bookmarks: Record<string, BookmarkEntry> };
   for (const [id, entry] of Object.entries(bookmarks)) places.set(id, `bookmark ${entry.name}`);
+  const styles = (doc.attrs.styles as StyleSheet).own ?? {};
   const strip = (value: unknown, key = ""): unknown => {
     if (Array.isArray(value)) return value.map((one) => strip(one));
     if (typeof value === "object" && value !== null) {
@@ -354,6 +372,7 @@ export function essence(doc: Node): unknown {
         entries.filter(([name]) => name !== "was").map(([name, inner]) => [name, strip(inner, name)]),
       );
     }
+    if (key === "style") return value === null ? null : styles[value as string]?.name;
     if (key === "id") return typeof value === "string" ? (places.get(value) ?? "nowhere") : null;
     return value;
   };

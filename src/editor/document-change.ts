@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { blockPlaceOf, summarise } from "@/core/destinations";
+import { blockPlaceOf, indexedKey, summarise } from "@/core/destinations";
 import {
   asKind,
   changedRun,
@@ -69,13 +69,14 @@ export class DocumentChange {
     );
   }
 
-  /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, names, the rules. */
+  /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, entries of the index, names, the rules. */
   get places(): boolean {
     return (
       this.touches((block) => blockPlaceOf(block) !== null) ||
       settingsOf(this.before) !== settingsOf(this.after) ||
       this.bookmarks ||
-      this.notes
+      this.notes ||
+      this.entries
     );
   }
 
@@ -102,6 +103,15 @@ export class DocumentChange {
     return this.differs((block) =>
       summarise(block)
         .notes.map((note) => note.place)
+        .join(),
+    );
+  }
+
+  /** Whether words stand under other entries of the index in what changed. */
+  get entries(): boolean {
+    return this.differs((block) =>
+      summarise(block)
+        .indexed.map(({ id, entry }) => indexedKey(id, entry))
         .join(),
     );
   }

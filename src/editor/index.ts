@@ -46,6 +46,14 @@ export * from "./commands/lists";
 export * from "./commands/notes";
 export { makeNotice, withoutNotice } from "./commands/notices";
 export { changePicture, pictureToFigure } from "./commands/pictures";
+export {
+  giveOwnStyle,
+  inParagraph,
+  makeOwnStyle,
+  ownStyleAt,
+  removeOwnStyle,
+  renameOwnStyle,
+} from "./commands/own-styles";
 export * from "./commands/references";
 export { replaceWords } from "./commands/replace-words";
 export * from "./commands/sections";

@@ -1,5 +1,5 @@
 import type { PictureType } from "@/core/document";
-import type { Dropped, FormatName } from "@/core/formats";
+import type { Dropped, TextFormatName } from "@/core/formats";
 
 /** What the reading thread is asked. */
 export interface ReadingOrder {
@@ -20,7 +20,7 @@ export interface DocumentSummary {
 /** A document that was read, ready to be stored: no node objects cross between threads. */
 export interface ReadDocument {
   readonly ok: true;
-  readonly format: FormatName;
+  readonly format: TextFormatName;
   /** The document as JSON text. */
   readonly json: string;
   readonly pictures: readonly {

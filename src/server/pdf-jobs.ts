@@ -1,7 +1,7 @@
 import { mkdirSync, renameSync, rmSync } from "node:fs";
 import path from "node:path";
 import { newId, settingsOf, type Manuscript } from "@/core/document";
-import { fileNameFor } from "@/core/formats";
+import { fileNameFor, FORMATS } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
 import type { PdfJob } from "@/core/exchange";
@@ -63,7 +63,7 @@ export class PdfJobs {
     const kept: Kept = {
       document,
       file,
-      name: fileNameFor(settingsOf(manuscript.doc).title, ".pdf"),
+      name: fileNameFor(settingsOf(manuscript.doc).title, FORMATS.pdf.endings[0]),
       making: job,
       state: { kind: "making", stage: "pages", done: 0, of: 1 },
     };

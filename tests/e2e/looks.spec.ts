@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { clickWords, documentId, kept, manuscript, openFile, pasteFrom, selectWords } from "./desk";
+import { caretAt, clickWords, documentId, kept, manuscript, openFile, pasteFrom, selectWords } from "./desk";
 
 const tray = (page: Page) => page.getByRole("complementary", { name: "Tray" });
 const sizeOf = (page: Page, words: string) =>
@@ -227,4 +227,43 @@ test("a paste of five megabytes is read while the page goes on", async ({ page }
   await page.keyboard.press("Control+End");
   await expect(manuscript(page)).toContainText("The very last words", { timeout: 60_000 });
   await expect(page.getByRole("status").filter({ hasText: "Reading what was pasted" })).toHaveCount(0);
+});
+
+test("a style of one's own is made of a paragraph, given to another, changed for both and removed", async ({
+  page,
+}) => {
+  await openFile(page, "ropes.md", "# Ropes\n\nFirst aside.\n\nPlain text.\n\nSecond aside.\n");
+  await caretAt(page, "First aside.", "behind");
+  const styles = page.getByRole("region", { name: "Own styles" });
+  await styles.getByLabel("Paragraph style").selectOption("A new style …");
+  await styles.getByLabel("Name").fill("Aside");
+  await styles.getByLabel("Italic").check();
+  await caretAt(page, "Second aside.", "behind");
+  await styles.getByLabel("Paragraph style").selectOption("Aside");
+  const slant = (words: string) =>
+    manuscript(page)
+      .getByText(words)
+      .evaluate((element) => getComputedStyle(element).fontStyle);
+  expect([await slant("First aside."), await slant("Plain text."), await slant("Second aside.")]).toEqual([
+    "italic",
+    "normal",
+    "italic",
+  ]);
+  // It is still open, and follows the caret.
+  await expect(styles.getByText("Used in 2 paragraphs.")).toBeVisible();
+  await selectWords(page, "Plain");
+  await styles.getByLabel("Word style").selectOption("A new style …");
+  await styles.getByLabel("Name").fill("Term");
+  await styles.getByLabel("Weight").selectOption("Bold");
+  await expect(manuscript(page).getByText("Plain", { exact: true })).toHaveCSS("font-weight", "700");
+  await kept(page);
+  await page.goto(`/read/${documentId(page)}`);
+  await expect(page.getByText("Second aside.")).toHaveCSS("font-style", "italic");
+  await page.goBack();
+  await caretAt(page, "First aside.", "behind");
+  await styles.getByRole("button", { name: "Change “Aside”" }).click();
+  await styles.getByRole("button", { name: "Remove style" }).click();
+  expect(await slant("Second aside.")).toBe("normal");
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => slant("Second aside.")).toBe("italic");
 });

@@ -1,5 +1,5 @@
 import type { Manuscript } from "@/core/document";
-import type { FormatName } from "./formats";
+import type { TextFormatName } from "./formats";
 import { readGateRope, writeGateRope } from "./gaterope";
 import { declaredEncoding, readHtml, writeHtml } from "./html";
 import type { ReadContext } from "./intake/read-context";
@@ -8,7 +8,7 @@ import type { PromisedLink } from "./promised-link";
 import { readText, writeText } from "./text";
 import type { WriteOptions } from "./write-options";
 
-/** How a format is read and written. */
+/** How a format of text is read and written. */
 export interface Codec {
   /** The encoding that a file names itself, where the format has a way to. */
   readonly encodingOf?: (bytes: Uint8Array) => string | null;
@@ -20,7 +20,7 @@ export interface Codec {
   ) => { readonly text: string; readonly promised: readonly PromisedLink[] };
 }
 
-export const CODECS: Record<FormatName, Codec> = {
+export const CODECS: Record<TextFormatName, Codec> = {
   html: { encodingOf: declaredEncoding, read: readHtml, write: writeHtml },
   markdown: { read: readMarkdown, write: writeMarkdown },
   text: { read: readText, write: (manuscript, { pages }) => writeText(manuscript, pages) },

@@ -2,7 +2,7 @@ import { texOf } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { essence } from "#tests/arbitrary-document";
-import { FORMAT_NAMES, readFile, writeFile } from ".";
+import { READ_NAMES, readFile, writeFile } from ".";
 
 function read(name: string, text: string) {
   const result = readFile(name, new TextEncoder().encode(text));
@@ -111,7 +111,7 @@ describe("HTML", () => {
   });
 });
 
-test.each(FORMAT_NAMES)("%s has the words of notes at the end", (format) => {
+test.each(READ_NAMES)("%s has the words of notes at the end", (format) => {
   const { doc } = read("a.md", "# One\n\nHere[^a].\n\n[^a]: Words of a note.\n");
   const { text } = writeFile({ doc, pictures: new Map() }, format);
   expect(text).toContain("Words of a note.");

@@ -1,7 +1,12 @@
-/** Formats that are read and written, by name. */
-export type FormatName = "markdown" | "html" | "text" | "gaterope";
+import type { AskedOption } from "./asked-option";
+import { PDF_OPTIONS_ASKED } from "./pdf/options-asked";
 
-/** What there is to tell of a format; how it is read and written stands in `codecs.ts`. */
+/** Formats that are read and written as text, by name. */
+export type TextFormatName = "markdown" | "html" | "text" | "gaterope";
+/** All formats, by name. */
+export type FormatName = TextFormatName | "pdf";
+
+/** All there is to tell of a format; how those of text are read and written stands in `codecs.ts`. */
 export interface Format {
   readonly label: string;
   /** What it is called within a sentence. */
@@ -11,14 +16,22 @@ export interface Format {
   readonly mediaType: string;
   /** What a file of it is good for, where it is offered to be sent out. */
   readonly says?: string;
+  readonly content: "text" | "bytes";
+  /** Whether it is read; all are written. */
+  readonly reads: boolean;
   /** Whether attached files lie beside it; else they are in it, or left out. */
   readonly filesBeside: boolean;
   /** Whether a document that goes out comes in again as it was. */
   readonly lossless: boolean;
+  /** What can be said of how it is to be written, in the order in which it is told. */
+  readonly options: readonly AskedOption[];
 }
+
+const TEXT = { content: "text", reads: true, options: [] } as const;
 
 export const FORMATS: Record<FormatName, Format> = {
   html: {
+    ...TEXT,
     label: "HTML",
     called: "HTML",
     endings: [".html", ".htm", ".xhtml"],
@@ -28,6 +41,7 @@ export const FORMATS: Record<FormatName, Format> = {
     lossless: true,
   },
   markdown: {
+    ...TEXT,
     label: "Markdown",
     called: "Markdown",
     endings: [".md", ".markdown"],
@@ -37,6 +51,7 @@ export const FORMATS: Record<FormatName, Format> = {
     lossless: true,
   },
   text: {
+    ...TEXT,
     label: "Plain text",
     called: "plain text",
     endings: [".txt", ".text"],
@@ -45,6 +60,7 @@ export const FORMATS: Record<FormatName, Format> = {
     lossless: false,
   },
   gaterope: {
+    ...TEXT,
     label: "Gate Rope",
     called: ".gaterope.json",
     endings: [".gaterope.json"],
@@ -53,18 +69,37 @@ export const FORMATS: Record<FormatName, Format> = {
     filesBeside: false,
     lossless: true,
   },
+  pdf: {
+    label: "PDF",
+    called: "PDF",
+    endings: [".pdf"],
+    mediaType: "application/pdf",
+    says: "The pages as they are laid out: outline, page numbers and links that are followed before you get the file.",
+    content: "bytes",
+    reads: false,
+    filesBeside: false,
+    lossless: false,
+    options: PDF_OPTIONS_ASKED,
+  },
 };
 
 export const FORMAT_NAMES = Object.keys(FORMATS) as FormatName[];
+/** Those that are read, all of them text. */
+export const READ_NAMES = FORMAT_NAMES.filter(isTextFormat);
 
-/** The ending of each format, and more, as a sentence says them: “.html, .md and .txt”. */
-export function endingsSaid(more: readonly string[] = []): string {
-  return listed([...FORMAT_NAMES.map((name) => FORMATS[name].endings[0]), ...more]);
+/** Whether a format is one of text; asked of words that may be none as well. */
+export function isTextFormat(name: string): name is TextFormatName {
+  return Object.hasOwn(FORMATS, name) && FORMATS[name as FormatName].content === "text";
 }
 
-/** What the formats are called, as a sentence says it. */
+/** The ending of each of some formats, as a sentence says them: “.html, .md and .txt”. */
+export function endingsSaid(names: readonly FormatName[]): string {
+  return listed(names.map((name) => FORMATS[name].endings[0]));
+}
+
+/** What the formats are called that are read, as a sentence says it. */
 export function formatsSaid(): string {
-  return listed(FORMAT_NAMES.map((name) => FORMATS[name].called));
+  return listed(READ_NAMES.map((name) => FORMATS[name].called));
 }
 
 function listed(words: readonly string[]): string {

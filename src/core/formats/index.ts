@@ -1,7 +1,18 @@
 /** Open formats in and out. A reader takes bytes and gives a document and what it left out; a writer also promises links. */
 export { readFile, type ReadOptions, type ReadResult } from "./read-file";
 export { writeFile, type WrittenFile } from "./write-file";
-export { endingsSaid, FORMAT_NAMES, FORMATS, fileNameFor, formatOf, type FormatName } from "./formats";
+export {
+  endingsSaid,
+  FORMAT_NAMES,
+  FORMATS,
+  fileNameFor,
+  formatOf,
+  isTextFormat,
+  READ_NAMES,
+  type FormatName,
+  type TextFormatName,
+} from "./formats";
+export type { AskedOption } from "./asked-option";
 export { FILE_TOO_LARGE, LIMITS } from "./intake/limits";
 export type { Dropped } from "./intake/drop-log";
 export { firstWordsOf } from "./first-words";

@@ -5,14 +5,14 @@ import { FILE_TOO_LARGE, LIMITS } from "./intake/limits";
 import type { ReadContext } from "./intake/read-context";
 import { ReadError } from "./intake/read-error";
 import { CODECS } from "./codecs";
-import { endingsSaid, formatOf, type FormatName } from "./formats";
+import { endingsSaid, formatOf, isTextFormat, READ_NAMES, type TextFormatName } from "./formats";
 
 /** A file as it was read: the document, and what was left out; or why it could not be read. */
 export type ReadResult =
   | {
       readonly ok: true;
       readonly manuscript: Manuscript;
-      readonly format: FormatName;
+      readonly format: TextFormatName;
       readonly dropped: readonly Dropped[];
     }
   | {
@@ -36,7 +36,8 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
   };
   try {
     const format = formatOf(name);
-    if (!format) throw new ReadError(`Unsupported file type. Supported: ${endingsSaid()}.`);
+    if (!format || !isTextFormat(format))
+      throw new ReadError(`Unsupported file type. Supported: ${endingsSaid(READ_NAMES)}.`);
     if (bytes.length > LIMITS.fileBytes) throw new ReadError(FILE_TOO_LARGE);
     context.progress(0.05);
     const { encodingOf, read } = CODECS[format];

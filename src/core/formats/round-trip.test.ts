@@ -5,16 +5,16 @@ import { RETURN_ALSO, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { FORMAT_NAMES, FORMATS, readFile, writeFile, type FormatName } from ".";
+import { READ_NAMES, FORMATS, readFile, writeFile, type TextFormatName } from ".";
 
-function through(doc: Parameters<typeof essence>[0], format: FormatName) {
+function through(doc: Parameters<typeof essence>[0], format: TextFormatName) {
   const { text } = writeFile({ doc, pictures: new Map() }, format);
   const result = readFile(`file${FORMATS[format].endings[0]}`, new TextEncoder().encode(text));
   if (!result.ok) throw new Error(`${result.error.reason}\n${text}`);
   return { doc: result.manuscript.doc, text, dropped: result.dropped };
 }
 
-describe.each(FORMAT_NAMES.filter((name) => FORMATS[name].lossless))(
+describe.each(READ_NAMES.filter((name) => FORMATS[name].lossless))(
   "a document that goes out as %s and comes in again",
   (format) => {
     test("says the same, and every link and bookmark is where it was", () => {

@@ -1,6 +1,6 @@
 import { settingsOf, type Manuscript } from "@/core/document";
 import { CODECS } from "./codecs";
-import { FORMATS, type FormatName } from "./formats";
+import { FORMATS, type TextFormatName } from "./formats";
 import { pathsOfFiles } from "./outside";
 import type { PromisedLink } from "./promised-link";
 import type { WriteOptions } from "./write-options";
@@ -13,10 +13,10 @@ export interface WrittenFile {
   readonly beside: ReadonlyMap<string, Uint8Array>;
 }
 
-/** Writes a document in a format. */
+/** Writes a document in a format of text. */
 export function writeFile(
   manuscript: Manuscript,
-  format: FormatName,
+  format: TextFormatName,
   options: WriteOptions = {},
 ): WrittenFile {
   const beside = FORMATS[format].filesBeside ? attached(manuscript) : NOTHING;

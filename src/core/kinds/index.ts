@@ -50,5 +50,6 @@ export { countAttributes, countOn } from "./blocks/lists";
 export { cellElement, columnWidths } from "./blocks/table";
 export { PICTURE_HEIGHTS } from "./inlines/picture";
 export type { NotePlace } from "./inlines/note";
+export { ownStyleClass } from "./attributes/own-style";
 export { indexEntryAttributes } from "./marks/index-entry";
 export { COLOUR } from "./marks/looks";

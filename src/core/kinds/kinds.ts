@@ -37,6 +37,7 @@ import {
   superscript,
   underline,
 } from "./marks/looks";
+import { word_style } from "./marks/word-style";
 
 /*
  * All kinds there are. The order counts: the first kind of a group is what ProseMirror fills a gap with, and marks nest in
@@ -89,6 +90,7 @@ export const MARK_KINDS = {
   index_entry,
   comment,
   language,
+  word_style,
   strong,
   emphasis,
   underline,

@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { ownEntry } from "@/core/own-entry";
+import { FIRST_BODY, likeBody, lookSchema, type Look } from "./look";
+import { ownStylesSchema, type OwnStyle, type OwnStyles } from "./own-style";
 
 /** What has a style: one look for all of its kind in a document. */
 export const STYLE_NAMES = [
@@ -18,42 +21,6 @@ export const STYLE_NAMES = [
   "button",
 ] as const;
 export type StyleName = (typeof STYLE_NAMES)[number];
-
-/** Faces that are shipped: a book serif, a quiet sans, one for code. */
-export const FACES = ["serif", "sans", "mono"] as const;
-export type Face = (typeof FACES)[number];
-
-/** How the headings of a level are counted. */
-export const NUMBERINGS = ["none", "decimal", "letters", "roman"] as const;
-export type Numbering = (typeof NUMBERINGS)[number];
-
-/** Colours that have one look on a light ground and one on a dark; any other is six hexadecimal digits. */
-export const NAMED_COLOURS = ["ink", "quiet", "tide", "plum", "hemp"] as const;
-
-/** The look of one kind of block or words. Lengths are points (1/72 inch). */
-export interface Look {
-  /** Null: that of the body. */
-  readonly face: Face | null;
-  readonly size: number;
-  /** From 200 to 900, as in CSS. */
-  readonly weight: number;
-  readonly slant: "upright" | "italic";
-  /** One of {@link NAMED_COLOURS}, or `#` with six hexadecimal digits. Null: that of the body. */
-  readonly colour: string | null;
-  /** Height of a line as a multiple of the size. */
-  readonly leading: number;
-  readonly before: number;
-  readonly after: number;
-  readonly align: "left" | "center" | "right" | "justify";
-  /** How far in from the left margin all lines stand. */
-  readonly indent: number;
-  readonly keepWithNext: boolean;
-  readonly newPage: boolean;
-  readonly numbering: Numbering;
-  /** Of contents lines: whether they are underlined, as links are, and whether those of the first level stand out. Absent: not. */
-  readonly underlined?: boolean | undefined;
-  readonly firstBold?: boolean | undefined;
-}
 
 /** How captions are counted, and the words before their numbers. */
 export interface CaptionRule {
@@ -125,26 +92,35 @@ export interface StyleSheet {
   readonly styles: Readonly<Record<StyleName, Look>>;
   readonly captions: CaptionRule;
   readonly page: PageRule;
+  /** Those that its authors made. Absent: none. */
+  readonly own?: OwnStyles | undefined;
 }
 
-/** Checks one look. */
-export const lookSchema = z.strictObject({
-  face: z.enum(FACES).nullable(),
-  size: z.number().min(4).max(96),
-  weight: z.int().min(200).max(900),
-  slant: z.enum(["upright", "italic"]),
-  colour: z.union([z.enum(NAMED_COLOURS), z.string().regex(/^#[0-9a-f]{6}$/i)]).nullable(),
-  leading: z.number().min(0.8).max(4),
-  before: z.number().min(0).max(200),
-  after: z.number().min(0).max(200),
-  align: z.enum(["left", "center", "right", "justify"]),
-  indent: z.number().min(0).max(300),
-  keepWithNext: z.boolean(),
-  newPage: z.boolean(),
-  numbering: z.enum(NUMBERINGS),
-  underlined: z.boolean().optional(),
-  firstBold: z.boolean().optional(),
-});
+const NONE: OwnStyles = {};
+
+/** The styles that the authors of a document made. */
+export function ownStylesOf(sheet: StyleSheet): OwnStyles {
+  return sheet.own ?? NONE;
+}
+
+/** A style that an author made; null for none, and for one that is gone. */
+export function ownStyleOf(sheet: StyleSheet, id: string | null): OwnStyle | null {
+  return (id !== null && ownEntry(ownStylesOf(sheet), id)) || null;
+}
+
+/** The look of a paragraph with a style of its own among others of a look; that look where it has none. */
+export function ownLook(sheet: StyleSheet, id: string | null, around: Look): Look {
+  const own = ownStyleOf(sheet, id);
+  if (own?.of !== "paragraphs") return around;
+  const known = ownLooks.get(own);
+  if (known?.around === around) return known.look;
+  const look = { ...around, ...own.look };
+  ownLooks.set(own, { around, look });
+  return look;
+}
+
+/** The look that was asked for last of each style: nearly all paragraphs of one stand among others of one look. */
+const ownLooks = new WeakMap<OwnStyle, { readonly around: Look; readonly look: Look }>();
 
 /** Checks a caption rule. */
 export const captionRuleSchema = z.strictObject({
@@ -191,27 +167,9 @@ export const styleSheetSchema: z.ZodType<StyleSheet> = z.strictObject({
   ),
   captions: captionRuleSchema,
   page: pageRuleSchema,
+  own: ownStylesSchema.optional(),
 });
 
-const BODY: Look = {
-  face: "serif",
-  size: 11,
-  weight: 400,
-  slant: "upright",
-  colour: "ink",
-  leading: 1.6,
-  before: 0,
-  after: 10,
-  align: "left",
-  indent: 0,
-  keepWithNext: false,
-  newPage: false,
-  numbering: "none",
-};
-/** A look that is the body's but for what is said. */
-export function likeBody(look: Partial<Look>): Look {
-  return { ...BODY, face: null, colour: null, ...look };
-}
 const heading = (size: number, before: number, look: Partial<Look> = {}) =>
   likeBody({
     size,
@@ -233,7 +191,7 @@ export const FIRST_SHEET: StyleSheet = {
     heading4: heading(11, 17),
     heading5: heading(11, 15, { slant: "italic", weight: 500 }),
     heading6: heading(10, 14, { colour: "quiet" }),
-    body: BODY,
+    body: FIRST_BODY,
     quotation: likeBody({ colour: "quiet", before: 13, after: 13, indent: 12 }),
     code: likeBody({ face: "mono", size: 9.5, leading: 1.5, before: 13, after: 13 }),
     caption: likeBody({ size: 9.5, colour: "quiet", leading: 1.45, before: 4, after: 4 }),

@@ -5,6 +5,7 @@ import {
   byKind,
   idOf,
   isKind,
+  ownLook,
   schema,
   type ByBlock,
   type LinkTarget,
@@ -107,7 +108,10 @@ function evenly(factor: number, { sheet }: Composition): { before: number; after
 
 const FLOWS: ByBlock<FlowArgs, Flow> = {
   heading: headingFlow,
-  paragraph: innerFlow("body"),
+  paragraph: (block, { style }, _label, composition) => {
+    const look = ownLook(composition.sheet, style, composition.sheet.styles.body);
+    return flow(innerStrips(block, wholeWidth(composition), composition), look, look);
+  },
   bullet_list: listFlow,
   ordered_list: listFlow,
   definition_list: listFlow,

@@ -6,6 +6,7 @@ import {
   fixedWordsOf,
   isKind,
   listSign,
+  ownLook,
   type ByKind,
   type InnerKind,
   type Look,
@@ -32,10 +33,10 @@ export function innerStrips(node: Node, place: InnerPlace, composition: Composit
 }
 
 const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, depth: number], Strip[]> = {
-  paragraph: (node, { align }, place, composition) =>
+  paragraph: (node, { align, style }, place, composition) =>
     textStrips(
       node,
-      place.look,
+      ownLook(composition.sheet, style, place.look),
       {
         x: place.x,
         width: place.width,

@@ -173,6 +173,8 @@ export class PageLayout {
 /** What all flows depend on: another of these, other lines. */
 interface LayoutKey {
   readonly styles: unknown;
+  /** The styles that authors made. */
+  readonly own: unknown;
   readonly language: string;
   readonly width: number;
   readonly height: number;
@@ -208,6 +210,7 @@ function layOutOnce(
   const pending = resources.misses !== misses;
   const key: LayoutKey = {
     styles: sheet.styles,
+    own: sheet.own,
     language: settingsOf(doc).language,
     width,
     height,
@@ -342,6 +345,7 @@ function unchangedFlows(
 function sameKey(a: LayoutKey, b: LayoutKey): boolean {
   return (
     a.styles === b.styles &&
+    a.own === b.own &&
     a.language === b.language &&
     a.width === b.width &&
     a.height === b.height &&
@@ -365,7 +369,7 @@ function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sa
 
 /** The block with which the first section after the contents list begins; without a list, the first section. */
 function bodyBegins(index: DocumentIndex): number {
-  const after = index.contentsLists[0]?.block ?? -1;
+  const after = contentsList(index)?.block ?? -1;
   const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
   return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
 }

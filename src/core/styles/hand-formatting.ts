@@ -5,6 +5,7 @@ import {
   byMark,
   coversAll,
   isMark,
+  ownLook,
   type Alignment,
   type BlockKind,
   type ByKind,
@@ -74,7 +75,7 @@ export interface HandFormatting {
  * or emphasised words among others are no looks but meaning, and stay.
  */
 export function handFormatting(block: Node, style: StyleName, sheet: StyleSheet): HandFormatting {
-  const own = sheet.styles[style];
+  const own = ownLook(sheet, asKind(block, "paragraph")?.style ?? null, sheet.styles[style]);
   const all = marksOnAll(block);
   const look: { -readonly [K in keyof Look]?: Look[K] } = {};
   const words: string[] = [];
@@ -118,6 +119,7 @@ const LOOKS: ByMark<[own: Look], Done | null> = {
   bookmark: none,
   index_entry: none,
   comment: none,
+  word_style: none,
 };
 
 /** The alignment that was given to a block by hand. */

@@ -4,6 +4,7 @@
  */
 export { bolder, styleRules } from "./rules";
 export { handFormatting, looksLike, styleAt, type HandFormatting } from "./hand-formatting";
+export { usesOfStyle, type StyleUse } from "./style-uses";
 export { READY_SHEETS } from "./ready-sheets";
 export { FACE_NAMES, STYLE_TITLES } from "./titles";
 export { documentRules } from "./document-rules";

@@ -1,4 +1,13 @@
-import type { Face, Look, StyleName, StyleSheet } from "@/core/document";
+import {
+  ownStyleClass,
+  ownStylesOf,
+  type Face,
+  type Look,
+  type OwnStyle,
+  type StyleName,
+  type StyleSheet,
+} from "@/core/document";
+import { cssString } from "@/core/model/css-string";
 import { FACE_NAMES } from "./titles";
 
 const OTHERWISE: Readonly<Record<Face, string>> = {
@@ -77,9 +86,36 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
     ...(styles.contents.firstBold
       ? [`${scope} ${FIRST_LINES} { font-weight: ${bolder(styles.contents)}; }`]
       : []),
+    ...Object.entries(ownStylesOf(sheet)).map(([id, own]) => ownRule(id, own, styles.body, scope)),
     `${scope} a.button { ${fontOf(styles.button, styles.body)} }`,
   ];
   return rules.join("\n");
+}
+
+/** The rule of a style that an author made: nothing but what it names. */
+function ownRule(id: string, { name: called, of, look }: OwnStyle, body: Look, scope: string): string {
+  // In the manuscript it is known by its id, in files by its name.
+  const name = `:is(.${ownStyleClass(id)}, [data-style-name=${cssString(called)}])`;
+  const whole = of === "paragraphs";
+  const size =
+    look.size !== undefined && (whole ? length(look.size) : `${(look.size / body.size).toFixed(3)}em`);
+  const said = [
+    ...(look.face ? [`font-family: ${familyOf(look.face)}`] : []),
+    ...(size ? [`font-size: ${size}`] : []),
+    ...(look.weight !== undefined ? [`font-weight: ${look.weight}`] : []),
+    ...(look.slant !== undefined ? [`font-style: ${look.slant === "italic" ? "italic" : "normal"}`] : []),
+    ...(look.colour ? colourOf({ colour: look.colour }) : []),
+  ];
+  if (!whole) return `${scope} span${name} { ${said.join("; ")} }`;
+  if (look.leading !== undefined) said.push(`line-height: ${look.leading}`);
+  if (look.before !== undefined) said.push(`margin-top: ${length(look.before)}`);
+  if (look.after !== undefined) said.push(`margin-bottom: ${length(look.after)}`);
+  if (look.indent !== undefined) said.push(`margin-left: ${length(look.indent)}`);
+  if (look.align !== undefined) said.push(`text-align: ${look.align}`);
+  if (look.keepWithNext) said.push("break-after: avoid");
+  if (look.newPage) said.push("break-before: page");
+  // Said three times, to come before the rules for paragraphs between others.
+  return `${scope} p${name}${name}${name} { ${said.join("; ")} }`;
 }
 
 function fontOf(look: Look, body?: Look): string {
@@ -122,7 +158,7 @@ function pages(look: Look): string {
   return `${look.keepWithNext ? "break-after: avoid; " : ""}${look.newPage ? "break-before: page; " : ""}`;
 }
 
-function colourOf({ colour }: Look): string[] {
+function colourOf({ colour }: Pick<Look, "colour">): string[] {
   if (colour === null) return [];
   if (!colour.startsWith("#")) return [`color: var(--${colour})`];
   // On a dark ground a dark colour could not be read.

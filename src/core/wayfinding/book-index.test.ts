@@ -1,7 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Node } from "prosemirror-model";
-import { createDocument, newId, schema, type DestinationId, type IndexEntry } from "@/core/document";
+import {
+  createDocument,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  newId,
+  withSettings,
+  schema,
+  type DestinationId,
+  type IndexEntry,
+} from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { writeFile } from "@/core/formats";
 import { readProof } from "@/core/proof";
@@ -9,7 +18,7 @@ import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
 import { laidOut } from "#tests/page-fonts";
 import { wordsOfHtml } from "#tests/words-of-html";
-import { indexLines, missingEntries, wordsOfLine } from ".";
+import { indexLines, missingEntries, withContents, wordsOfLine } from ".";
 
 const { nodes, marks } = schema;
 
@@ -175,6 +184,14 @@ test("an index of any document has the same lines in HTML, Markdown, plain text 
     }),
     { numRuns: 60 },
   );
+});
+
+test("an index at the end is no contents list: one is put at the front, and the text begins before the index", async () => {
+  const doc = createDocument([heading(1, "Front"), pageBreak(), heading(1, "Body"), bookIndex()]);
+  expect(withContents(doc, { from: 1, to: 2 }).childCount).toBe(5);
+  const page = { ...FIRST_SHEET.page, setup: { ...FIRST_SETUP, romanFront: true } };
+  const layout = await laidOut(withSettings(doc, { styles: { ...FIRST_SHEET, page } }));
+  expect(layout.labelAt(doc.content.size - 2)).toBe("2");
 });
 
 describe("entries that send readers to one there is not", () => {

@@ -40,8 +40,12 @@ export function kindOf(list: Node): ListKind {
 
 /** The list by which readers find sections: the first that lists those of the document and is no menu. Null where there is none. */
 export function contentsList(index: DocumentIndex): BlockDestination | null {
-  const isContents = (list: Node) => kindOf(list) === "sections" && !isMenu(list);
-  return index.contentsLists.find(({ block }) => isContents(index.doc.child(block))) ?? null;
+  return index.contentsLists.find(({ block }) => listsSections(index.doc.child(block))) ?? null;
+}
+
+/** Whether a list is one by which readers find the sections of the document. */
+export function listsSections(list: Node): boolean {
+  return kindOf(list) === "sections" && !isMenu(list);
 }
 
 /** Whether a place has a line in the list by which readers find sections. */

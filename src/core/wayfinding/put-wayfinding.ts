@@ -13,6 +13,7 @@ import {
   type ListOptions,
 } from "@/core/document";
 import type { ContentsLevels } from "./contents";
+import { listsSections } from "./lists";
 
 /** Block before which a contents list stands at the front: the first, or the second where the first is the title. */
 export function frontBlock(doc: Node): number {
@@ -35,7 +36,7 @@ export function newList(of: ListKind, doc: Node, { from, to }: ContentsLevels = 
 /** The document with a contents list at the front; as it is where it has one already. */
 export function withContents(doc: Node, levels: ContentsLevels): Node {
   const blocks = doc.content.content;
-  if (blocks.some((block) => isKind(block, "contents_list"))) return doc;
+  if (blocks.some((block) => isKind(block, "contents_list") && listsSections(block))) return doc;
   const at = frontBlock(doc);
   const whole = createDocument([
     ...blocks.slice(0, at),

@@ -59,18 +59,25 @@ export const giveLookToStyle: Command = (state, dispatch) => {
   const block = styledBlock(state);
   if (!block || block.hand.words.length === 0) return false;
   const { style, node, hand } = block;
+  const own = ownStyle(node);
   const sheet = settingsOf(state.doc).styles;
   const tr = state.tr;
   state.doc.descendants((other, pos) => {
     if (!other.isTextblock) return true;
-    const same = styleAt(state.doc.resolve(pos + 1)) === style && looksLike(other, node);
+    const same =
+      styleAt(state.doc.resolve(pos + 1)) === style && ownStyle(other) === own && looksLike(other, node);
     if (same) clearBlock(tr, other, pos, handFormatting(other, style, sheet));
     return false;
   });
-  tr.step(new StyleStep({ style, look: hand.look }));
+  tr.step(new StyleStep(own ? { own, look: hand.look } : { style, look: hand.look }));
   dispatch?.(tr);
   return true;
 };
+
+/** The style of its own that a paragraph has. */
+function ownStyle(node: Node): string | null {
+  return asKind(node, "paragraph")?.style ?? null;
+}
 
 /** Takes off what was done by hand to the looks of the selected blocks. */
 export const clearFormatting: Command = (state, dispatch) => {

@@ -7,7 +7,9 @@ import {
   isMark,
   idsWithin,
   newId,
+  ownStyleOf,
   settingsOf,
+  withAttributes,
   withId,
   type DestinationId,
 } from "@/core/document";
@@ -19,7 +21,8 @@ import type { Brought } from "./across-documents";
  */
 export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null): Slice {
   const standing = idsWithin(doc);
-  const { bookmarks } = settingsOf(doc).registry;
+  const { registry, styles } = settingsOf(doc);
+  const { bookmarks } = registry;
   const isOwn = (id: string) =>
     !standing.has(id) && (ownEntry(bookmarks, id) !== undefined || brought?.names.has(id) === true);
   const copied = new Map<string, DestinationId>();
@@ -31,12 +34,19 @@ export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null):
     copied.set(entry.id, id);
     return mark.type.create({ ...entry, id });
   };
+  /** What has a style of another document looks like the body here. */
+  const hasStyle = (node: Node) => {
+    const style = asKind(node, "paragraph")?.style ?? null;
+    return style === null || ownStyleOf(styles, style) !== null;
+  };
   const clean = (node: Node): Node | null => {
     const point = asKind(node, "bookmark_point");
     if (point) return isOwn(point.id) ? node : null;
     const marks = node.marks
       .filter((mark) => {
         const range = asMark(mark, "bookmark");
+        const worded = asMark(mark, "word_style");
+        if (worded) return ownStyleOf(styles, worded.style) !== null;
         return range ? isOwn(range.id) : !isMark(mark, "comment");
       })
       .map(copiedEntry);
@@ -47,7 +57,8 @@ export function ownIds(slice: Slice, doc: Node, brought: Brought | null = null):
       if (kept) children.push(kept);
     });
     const own = node.copy(Fragment.fromArray(children)).mark(marks);
-    return standing.has(idOf(node) ?? "") ? withId(own, null) : own;
+    const plain = hasStyle(own) ? own : withAttributes<"paragraph">(own, { style: null });
+    return standing.has(idOf(node) ?? "") ? withId(plain, null) : plain;
   };
   const blocks: Node[] = [];
   slice.content.forEach((node) => {

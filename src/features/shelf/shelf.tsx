@@ -9,7 +9,7 @@ import { formatted } from "@/components/counted";
 import { NoticeBar } from "@/components/notice-bar";
 import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
-import { FORMAT_NAMES, FORMATS, formatsSaid } from "@/core/formats/formats";
+import { READ_NAMES, FORMATS, formatsSaid } from "@/core/formats/formats";
 import { FlaggedList } from "@/features/frame/flagged-list";
 import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
@@ -155,7 +155,7 @@ export function Shelf({
             ref={files}
             type="file"
             multiple
-            accept={[...FORMAT_NAMES.flatMap((name) => FORMATS[name].endings), ".json"].join()}
+            accept={[...READ_NAMES.flatMap((name) => FORMATS[name].endings), ".json"].join()}
             aria-label="Files to import"
             className="sr-only"
             tabIndex={-1}

@@ -1,11 +1,12 @@
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
-import type { StyleName } from "@/core/document";
+import { ownStyleOf, type StyleName } from "@/core/document";
 import { STYLE_TITLES } from "@/core/styles";
 import {
   clearFormatting,
   giveLookToStyle,
   isHandFormatted,
+  ownStyleAt,
   styledBlock,
   useSession,
   useSessionValue,
@@ -18,6 +19,7 @@ export function StyleSection() {
   const session = useSession();
   const [open, setOpen] = useState<"by key" | "by hand" | null>(null);
   const style = useSessionValue(styleHere);
+  const own = useSessionValue((it) => ownStyleOf(it.index.sheet, ownStyleAt(it.state, "paragraphs"))?.name);
   const differs = useSessionValue(differencesHere);
   useEffect(
     () =>
@@ -44,13 +46,13 @@ export function StyleSection() {
           {open ? "Close styles" : "Change style"}
         </Button>
       </div>
-      {differs !== null && <Differences words={differs} style={style} />}
+      {differs !== null && <Differences words={differs} style={own ?? STYLE_TITLES[style]} />}
       {open && <StyleEditor here={style} takesKeyboard={open === "by key"} />}
     </section>
   );
 }
 
-function Differences({ words, style }: { words: string; style: StyleName }) {
+function Differences({ words, style }: { words: string; style: string }) {
   const session = useSession();
   return (
     <div className="mt-1">
@@ -60,7 +62,7 @@ function Differences({ words, style }: { words: string; style: StyleName }) {
       <div className="mt-2 flex flex-wrap gap-2">
         <Button onClick={() => session.run(clearFormatting)}>As its style</Button>
         {words !== "" && (
-          <Button onClick={() => session.run(giveLookToStyle)}>{STYLE_TITLES[style]} looks like this</Button>
+          <Button onClick={() => session.run(giveLookToStyle)}>{style} looks like this</Button>
         )}
       </div>
     </div>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { Choice } from "@/components/field";
-import { styleSheetSchema, type StyleSheet } from "@/core/document";
+import { ownStylesOf, ownStylesWith, styleSheetSchema, type StyleSheet } from "@/core/document";
 import { READY_SHEETS } from "@/core/styles";
 import { answered, changeStyles, useSession } from "@/editor";
 
@@ -14,10 +14,14 @@ interface OtherDocument {
 export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
   const session = useSession();
   const [others, setOthers] = useState<readonly OtherDocument[] | null>(null);
-  const ready = READY_SHEETS.findIndex((one) => JSON.stringify(one) === JSON.stringify(sheet));
+  const { own: _, ...fixed } = sheet;
+  const ready = READY_SHEETS.findIndex((one) => JSON.stringify(one) === JSON.stringify(fixed));
 
   function take(styles: StyleSheet) {
-    if (session.run(changeStyles({ sheet: styles }), { focus: false }))
+    // Paragraphs and words keep the styles that were made for them.
+    const own = ownStylesWith(ownStylesOf(sheet), ownStylesOf(styles)).styles;
+    const next = Object.keys(own).length > 0 ? { ...styles, own } : styles;
+    if (session.run(changeStyles({ sheet: next }), { focus: false }))
       session.say(`The document has the style sheet “${styles.name}” now.`, { undo: true });
   }
 

@@ -11,6 +11,7 @@ import { FilesSection } from "./files-section";
 import { SelectedLink } from "./selected-link";
 import { SelectedIndexEntries } from "./selected-index-entries";
 import { SelectedBookmark } from "./selected-bookmark";
+import { OwnStyles } from "./own-styles";
 import { StyleSection } from "./style-section";
 import { TakeWordsAlong } from "./take-along";
 
@@ -38,6 +39,7 @@ export function Tray() {
       <SelectedIndexEntries />
       <TakeWordsAlong />
       <StyleSection />
+      <OwnStyles />
       <section aria-label="Bookmarks" className="px-4 py-3">
         {count === 0 ? <NoBookmarks /> : <BookmarkList />}
         <ManyBookmarks />

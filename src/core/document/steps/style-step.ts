@@ -3,27 +3,55 @@ import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
+import { ownEntry } from "@/core/own-entry";
+import { idSchema } from "@/core/model/ids";
+import { FIRST_BODY, lookSchema, type Look } from "@/core/model/look";
+import {
+  MOST_IN_STYLE_NAME,
+  ownLookSchema,
+  ownStyleSchema,
+  type OwnLook,
+  type OwnStyle,
+} from "@/core/model/own-style";
 import {
   captionRuleSchema,
-  lookSchema,
   pageRuleSchema,
   pageSetupSchema,
   STYLE_NAMES,
+  ownStylesOf,
   styleSheetSchema,
   type CaptionRule,
-  type Look,
   type PageRule,
   type PageSetup,
   type StyleName,
   type StyleSheet,
 } from "@/core/model/style-sheet";
 
-/** A change of some fields of one style, of the caption rule or of the page rule; or another style sheet. */
+/** Fields of a style of one's own; null for what is to be as in the body. */
+type OwnFields = { readonly [K in keyof OwnLook]?: OwnLook[K] | null };
+
+/**
+ * A change of some fields of one style, of the caption rule or of the page rule; another style sheet; or a style of one's own: made, or removed
+ * with null, called otherwise, or changed in some fields.
+ */
 export type StyleChange =
   | { style: StyleName; look: Partial<Look> }
   | { captions: Partial<CaptionRule> }
   | { page: Partial<Omit<PageRule, "setup">> & { setup?: PageSetup | null } }
-  | { sheet: StyleSheet };
+  | { sheet: StyleSheet }
+  | { own: string; is: OwnStyle | null }
+  | { own: string; name: string }
+  | { own: string; look: OwnFields };
+
+const ownFieldsSchema = z
+  .record(z.string(), z.unknown())
+  .refine(
+    (fields) =>
+      ownLookSchema.safeParse(
+        Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== null)),
+      ).success && Object.keys(fields).every((name) => name in FIRST_BODY),
+    "no field of a style",
+  );
 
 const changeSchema = z.union([
   z.strictObject({ style: z.enum(STYLE_NAMES), look: lookSchema.partial() }),
@@ -31,6 +59,9 @@ const changeSchema = z.union([
   // No paper of its own is said by null, since JSON leaves out what is undefined.
   z.strictObject({ page: pageRuleSchema.partial().extend({ setup: pageSetupSchema.nullable().optional() }) }),
   z.strictObject({ sheet: styleSheetSchema }),
+  z.strictObject({ own: idSchema, is: ownStyleSchema.nullable() }),
+  z.strictObject({ own: idSchema, name: z.string().min(1).max(MOST_IN_STYLE_NAME) }),
+  z.strictObject({ own: idSchema, look: ownFieldsSchema }),
 ]) as z.ZodType<StyleChange>;
 
 /**
@@ -50,6 +81,7 @@ export class StyleStep extends Step {
     const sheet = sheetOf(doc);
     const change = this.change;
     if ("sheet" in change) return new StyleStep({ sheet });
+    if ("own" in change) return new StyleStep(undone(change, ownEntry(ownStylesOf(sheet), change.own)));
     if ("captions" in change) return new StyleStep({ captions: fieldsOf(sheet.captions, change.captions) });
     if ("page" in change) {
       const page = fieldsOf({ ...sheet.page, setup: sheet.page.setup ?? null }, change.page);
@@ -89,6 +121,7 @@ function sheetOf(doc: Node): StyleSheet {
 
 function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {
   if ("sheet" in change) return change.sheet;
+  if ("own" in change) return withOwn(sheet, change);
   if ("captions" in change) return { ...sheet, captions: { ...sheet.captions, ...change.captions } };
   if ("page" in change) {
     const { setup, ...page } = { ...sheet.page, ...change.page };
@@ -96,6 +129,34 @@ function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {
   }
   const { style, look } = change;
   return { ...sheet, styles: { ...sheet.styles, [style]: { ...sheet.styles[style], ...look } } };
+}
+
+type OwnChange = Extract<StyleChange, { own: string }>;
+
+/** A sheet with one style of one's own changed. One that somebody removed meanwhile is not changed any more. */
+function withOwn(sheet: StyleSheet, change: OwnChange): StyleSheet {
+  const all = ownStylesOf(sheet);
+  const before = ownEntry(all, change.own);
+  const is = "is" in change ? change.is : before && ownChanged(before, change);
+  const { [change.own]: _before, ...others } = all;
+  const own = is ? { ...all, [change.own]: is } : others;
+  const { own: _, ...rest } = sheet;
+  return Object.keys(own).length === 0 ? rest : { ...rest, own };
+}
+
+function ownChanged(style: OwnStyle, change: Exclude<OwnChange, { is: unknown }>): OwnStyle {
+  if ("name" in change) return { ...style, name: change.name };
+  const look = Object.entries({ ...style.look, ...change.look }).filter(([, value]) => value !== null);
+  return { ...style, look: Object.fromEntries(look) };
+}
+
+/** What takes a change of a style back; of one that was not there, nothing has to be. */
+function undone(change: OwnChange, before: OwnStyle | undefined): OwnChange {
+  const { own } = change;
+  if ("is" in change || !before) return { own, is: before ?? null };
+  if ("name" in change) return { own, name: before.name };
+  const fields = Object.keys(change.look) as (keyof OwnLook)[];
+  return { own, look: Object.fromEntries(fields.map((field) => [field, before.look[field] ?? null])) };
 }
 
 /** The fields of `all` that `named` has. */

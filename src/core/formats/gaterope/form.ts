@@ -4,7 +4,7 @@
  * 1: the first.
  * 2: notices, definition lists, pictures in lines, languages of words, how lists count, boxes to tick, and what can stand in code. All that
  *    the first form says means the same in it, so that its documents are read as they are, and are written in this one.
- * 3: entries of the index, and where comments stand.
+ * 3: entries of the index, styles that authors make, and where comments stand.
  */
 
 /** The form that is written. */

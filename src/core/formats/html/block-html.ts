@@ -14,6 +14,7 @@ import {
 } from "@/core/document";
 import { hasLine, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
 import { ownEntry } from "@/core/own-entry";
+import { ownStyleAttributes } from "./own-style-html";
 import { aligned, labelHtml, type BlockFrame } from "./block-frame";
 import { contentsHtml, leadsFromHeadings, lineAnchor } from "./contents-html";
 import { equationHtml } from "./equation-html";
@@ -135,7 +136,8 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
       const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
       return `<h${level}${told}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
     },
-    paragraph: (node, { align }, { output }) => `<p${aligned(align)}>${inlineHtml(node, output)}</p>`,
+    paragraph: (node, { align, style }, { output }) =>
+      `<p${ownStyleAttributes(style, output)}${aligned(align)}>${inlineHtml(node, output)}</p>`,
     bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
     ordered_list: (node, count, { output, start }) => {
       const told = Object.entries(countAttributes({ ...count, start: start ?? count.start }));
@@ -199,7 +201,8 @@ function itemHtml(item: Node, output: HtmlOutput): string {
   const first = item.child(0);
   const rest = item.content.content.slice(1);
   const plain = rest.every((child) => isKind(child, "bullet_list", "ordered_list"));
-  if (!plain || asKind(first, "paragraph")?.align) return childrenHtml(item, output);
+  const { align, style } = asKind(first, "paragraph")!;
+  if (!plain || align || style) return childrenHtml(item, output);
   return (
     inlineHtml(first, output) +
     rest.map((child, i) => blockHtml(child, output, startOf(item, i + 1))).join("")

@@ -14,7 +14,6 @@ import {
   shortTitleFrom,
   styleSheetSchema,
   type ReturnRule,
-  type StyleSheet,
 } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
@@ -81,7 +80,6 @@ export class HtmlReading implements TokenHandler {
   /** What the file says of itself. */
   title: string | null = null;
   returns: ReturnRule | null = null;
-  styles: StyleSheet | null = null;
 
   private readonly open = new OpenElements();
   /** How many tables are open that only lay out a notice. */
@@ -287,8 +285,11 @@ export class HtmlReading implements TokenHandler {
       this.builder.language ??= languageFrom(attributes.get("lang"));
       return this.open.push(name, "block", { leave: () => this.builder.closeImplied() });
     }
-    if (attributes.get("name") === "gate-rope:styles")
-      this.styles = fromJSON(styleSheetSchema, attributes.get("content"));
+    const sheet =
+      attributes.get("name") === "gate-rope:styles"
+        ? fromJSON(styleSheetSchema, attributes.get("content"))
+        : null;
+    if (sheet) this.builder.styles.take(sheet);
     if (attributes.get("name") !== "gate-rope:returns") return;
     const levels = (attributes.get("content") ?? "").split(",").map(Number);
     this.returns = {
@@ -375,7 +376,10 @@ export class HtmlReading implements TokenHandler {
           this.open.push(name, "silent");
           return true;
         }
-        builder.openTextblock("paragraph", { align });
+        builder.openTextblock("paragraph", {
+          align,
+          style: builder.styles.named(attributes.get("data-style-name"), "paragraphs"),
+        });
         anchored();
         block(() => builder.closeTextblock(), {}, false);
         return true;
@@ -521,6 +525,8 @@ export class HtmlReading implements TokenHandler {
     const computed = attributes.get("data-computed");
     if (computed && builder.computation(computed, this.open.top.marks)) return this.open.push(name, "silent");
     const own = marksOfElement(name, attributes);
+    const styled = builder.styles.named(attributes.get("data-style-name"), "words");
+    if (styled) own.push(schema.marks.word_style.create({ style: styled }));
     let leave: (() => void) | null = null;
     const indexed = builder.indexedOn(attributes);
     if (indexed) {

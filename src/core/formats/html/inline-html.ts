@@ -15,6 +15,7 @@ import { noteNumber } from "@/core/destinations";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
+import { ownStyleAttributes } from "./own-style-html";
 import { textHtml } from "./text-html";
 import { ownEntry } from "@/core/own-entry";
 
@@ -107,6 +108,10 @@ const MARKS: ByMark<[words: () => string, output: HtmlOutput], Tags> = {
   index_entry: indexedHtml,
   // What is said of words goes out with no file.
   comment: () => ["", ""],
+  word_style: ({ style }, _words, output) => {
+    const told = ownStyleAttributes(style, output);
+    return told ? [`<span${told}>`, "</span>"] : ["", ""];
+  },
   language: ({ language }) => [`<span lang="${language}">`, "</span>"],
   colour: ({ colour }) => [`<span style="color: ${colour}">`, "</span>"],
   size: ({ percent }) => [`<span style="font-size: ${percent}%">`, "</span>"],

@@ -1,5 +1,14 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
-import { alignmentOf, asMark, idOf, isKind, isMark, withAttributes, type Pictures } from "@/core/document";
+import {
+  alignmentOf,
+  asKind,
+  asMark,
+  idOf,
+  isKind,
+  isMark,
+  withAttributes,
+  type Pictures,
+} from "@/core/document";
 import { DropLog, type Dropped } from "../intake/drop-log";
 import { LIMITS } from "../intake/limits";
 import { ReadError } from "../intake/read-error";
@@ -45,11 +54,13 @@ function plain(node: Node, ids: ReadonlySet<string>): Node | null {
     if (one) children.push(one);
   });
   const own = node.copy(Fragment.fromArray(children)).mark(kept);
-  return alignmentOf(own) ? withAttributes<"paragraph">(own, { align: null }) : own;
+  return alignmentOf(own) || asKind(own, "paragraph")?.style
+    ? withAttributes<"paragraph">(own, { align: null, style: null })
+    : own;
 }
 
 function comesAlong(mark: Mark, ids: ReadonlySet<string>): boolean {
   const link = asMark(mark, "link");
   if (link) return link.target.kind !== "destination" || ids.has(link.target.id);
-  return !isMark(mark, "size", "colour", "bookmark");
+  return !isMark(mark, "size", "colour", "bookmark", "word_style");
 }

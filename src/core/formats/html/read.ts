@@ -20,7 +20,6 @@ export function readHtml(text: string, context: ReadContext): Manuscript {
   context.progress(0.8);
   builder.title = reading.title;
   if (reading.returns) builder.returns = reading.returns;
-  builder.styles = reading.styles;
   return builder.finish(titleFromName(context.name), () => undefined);
 }
 

@@ -1,4 +1,4 @@
-import type { StyleSheet } from "@/core/document";
+import { ownStylesOf, type StyleSheet } from "@/core/document";
 import { FACE_NAMES, listRules, noticeRules, pictureRules, styleRules } from "@/core/styles";
 
 /** A font that is written into the file. `data` is WOFF2 in base64. */
@@ -11,12 +11,13 @@ export interface EmbeddedFont {
 
 /** The families of fonts that a style sheet asks for in a text; those of code and buttons only where it has some. */
 export function familiesOf(sheet: StyleSheet, text: string): ReadonlySet<string> {
+  const own = Object.values(ownStylesOf(sheet)).flatMap(({ look }) => look.face ?? []);
   const used = Object.entries(sheet.styles).flatMap(([name, { face }]) => {
     if (name === "code" && !text.includes("<code")) return [];
     if (name === "button" && !text.includes('class="button"')) return [];
     return face ? [FACE_NAMES[face]] : [];
   });
-  return new Set(used);
+  return new Set([...used, ...own.map((face) => FACE_NAMES[face])]);
 }
 
 /** Looks of the exported page: the document's own, readable from phone to desk, in light and dark, and on paper. */

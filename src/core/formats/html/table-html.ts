@@ -43,5 +43,5 @@ function toldOf(carried: NodeAttributes["table_cell"]): string {
 /** A cell of one plain paragraph needs no paragraph element. */
 function wordsOf(cell: Node, { output, within }: BlockFrame): string {
   const only = cell.childCount === 1 ? asKind(cell.child(0), "paragraph") : null;
-  return only && !only.align ? inlineHtml(cell.child(0), output) : within(cell);
+  return only && !only.align && !only.style ? inlineHtml(cell.child(0), output) : within(cell);
 }

@@ -25,7 +25,6 @@ import {
   type Picture,
   type ReturnRule,
   type Series,
-  type StyleSheet,
 } from "@/core/document";
 import type { DropLog } from "./drop-log";
 import {
@@ -41,6 +40,7 @@ import { cleanText, mergeText, onlyPictures, isNoWord, trimmed } from "./inline-
 import { IndexedWords } from "./indexed-words";
 import { LIMITS } from "./limits";
 import { noticeOf } from "./notice-of";
+import { MetStyles } from "./met-styles";
 import { NoteReferences, wordsOfNote } from "./note-references";
 import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
@@ -52,7 +52,9 @@ const { nodes, marks: markTypes } = schema;
 
 type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "notice_title" | "caption";
 /** What a reader may say of a block of text. */
-export type TextCarried = Partial<NodeAttributes["heading"] & NodeAttributes["code_block"]>;
+export type TextCarried = Partial<
+  NodeAttributes["heading"] & NodeAttributes["code_block"] & NodeAttributes["paragraph"]
+>;
 interface OpenTextblock {
   kind: TextblockKind;
   carried: TextCarried;
@@ -121,7 +123,8 @@ export class DocumentBuilder {
   title: string | null = null;
   language: string | null = null;
   returns: ReturnRule = RETURNS_NONE;
-  styles: StyleSheet | null = null;
+  /** The looks that the file has, and the styles of its own that it names. */
+  readonly styles = new MetStyles();
 
   private readonly blocks: Node[] = [];
   private readonly containers: OpenContainer[] = [];
@@ -784,7 +787,7 @@ export class DocumentBuilder {
       doc: withSettings(doc, {
         registry: this.places.registry,
         returns: this.returns,
-        ...(this.styles ? { styles: this.styles } : {}),
+        ...(this.styles.met ? { styles: this.styles.met } : {}),
       }),
       pictures: this.pictures,
     };

@@ -5,6 +5,7 @@ import {
   asKind,
   byKind,
   isKind,
+  ownStyleOf,
   type ByBlock,
   type ByKind,
   type InnerKind,
@@ -75,9 +76,11 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
 };
 
 const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput, start?: number], BlockContent> = {
-  paragraph: (node, { align }, pos, output) =>
+  paragraph: (node, { align, style }, pos, output) =>
     // One that stands alone would be read as a figure.
-    align || (node.childCount > 0 && onlyPictures(node.content.content))
+    align ||
+    ownStyleOf(output.index.sheet, style) ||
+    (node.childCount > 0 && onlyPictures(node.content.content))
       ? asHtml(node, output)
       : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
   bullet_list: (node, _list, pos, output) => listMarkdown(node, null, pos, output),

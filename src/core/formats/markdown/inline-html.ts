@@ -1,6 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { parseFragment, type DefaultTreeAdapterTypes } from "parse5";
-import { isMark } from "@/core/document";
+import { isMark, schema } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
@@ -132,6 +132,8 @@ export class InlineHtml {
     const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
     const bookmarkName = attributes.get("data-name") ?? null;
     const marks = marksOfElement(name, attributes);
+    const styled = this.builder.styles.named(attributes.get("data-style-name"), "words");
+    if (styled) marks.push(schema.marks.word_style.create({ style: styled }));
     let range: Mark | null = null;
     if (anchor && this.ended.has(anchor))
       this.ranges.set(anchor, this.builder.rangeMark(anchor, bookmarkName));

@@ -10,6 +10,7 @@ import {
   type MarkAttributes,
 } from "@/core/document";
 import { CARRIED, indexedHtml, linkHtml, pictureHtml } from "../html/inline-html";
+import { ownStyleAttributes } from "../html/own-style-html";
 import { html, htmlInLine, noteLabel, type MarkdownOutput } from "./markdown-output";
 
 interface Piece {
@@ -44,6 +45,7 @@ const NESTS: ByMark<[], boolean> = {
   comment: never,
   code: never,
   index_entry: always,
+  word_style: always,
   link: always,
   language: always,
   strong: always,
@@ -119,6 +121,10 @@ const WRAPS: ByMark<[children: PhrasingContent[], output: MarkdownOutput], Phras
   index_entry: (indexed, children, { html: output }) => {
     const [start, end] = indexedHtml(indexed, null, output);
     return [htmlInLine(start), ...children, html(end)];
+  },
+  word_style: ({ style }, children, { html: output }) => {
+    const told = ownStyleAttributes(style, output);
+    return told ? [htmlInLine(`<span${told}>`), ...children, html("</span>")] : children;
   },
   colour: ({ colour }, children) => around(`<span style="color: ${colour}">`, "</span>")(null, children),
   size: ({ percent }, children) => around(`<span style="font-size: ${percent}%">`, "</span>")(null, children),

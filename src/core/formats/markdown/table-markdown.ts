@@ -47,6 +47,6 @@ function isPlain(grid: Node): boolean {
 function isPlainCell(cell: Node): boolean {
   const { colspan, rowspan, colwidth } = cellOf(cell);
   const only = cell.childCount === 1 ? asKind(cell.child(0), "paragraph") : null;
-  if (!only || only.align || colspan !== 1 || rowspan !== 1 || colwidth) return false;
+  if (!only || only.align || only.style || colspan !== 1 || rowspan !== 1 || colwidth) return false;
   return !cell.child(0).content.content.some((child) => isKind(child, "hard_break"));
 }

@@ -10,7 +10,7 @@ export const code_block = nodeKind({
   group: "block inner",
   content: "(text | note | cross_reference | computation | bookmark_point)*",
   marks:
-    "link bookmark index_entry comment language strong emphasis underline strike superscript subscript colour size",
+    "link bookmark index_entry comment language word_style strong emphasis underline strike superscript subscript colour size",
   code: true,
   defining: true,
   parseDOM: [{ tag: "pre", preserveWhitespace: "full", getAttrs: idOn }],

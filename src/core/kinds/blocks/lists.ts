@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { frozenListSchema } from "@/core/model/frozen-list";
+import { cssString } from "@/core/model/css-string";
 import { fromJSON } from "@/core/model/from-json";
 import {
   FIRST_COUNT,
@@ -84,11 +85,6 @@ export function countOn(element: Pick<ClipboardElement, "getAttribute">): ListCo
     return [part, parsed.success ? parsed.data : FIRST_COUNT[part]];
   });
   return Object.fromEntries(entries) as ListCount;
-}
-
-/** Words as a string of CSS (CSS Syntax Level 3, 4.3.5). */
-function cssString(words: string): string {
-  return `"${words.replace(/["\\<\n]/g, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `)}"`;
 }
 
 const checked = z

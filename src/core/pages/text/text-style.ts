@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import {
   byMark,
+  ownStyleOf,
   type ByMark,
   type Face,
   type LinkLook,
@@ -148,4 +149,14 @@ const SET: ByMark<[set: MarkedSetting, sheet: StyleSheet], void> = {
   bookmark: () => undefined,
   index_entry: () => undefined,
   comment: () => undefined,
+  word_style: ({ style }, set, sheet) => {
+    const own = ownStyleOf(sheet, style);
+    if (own?.of !== "words") return;
+    const { face, weight, slant, size, colour } = own.look;
+    if (face) set.face = face;
+    if (weight !== undefined) set.weight = weight;
+    if (slant !== undefined) set.italic = slant === "italic";
+    if (size !== undefined) set.size *= size / sheet.styles.body.size;
+    if (colour) set.colour = colourOnPaper(colour);
+  },
 };

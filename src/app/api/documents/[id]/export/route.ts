@@ -1,6 +1,6 @@
 import { settingsOf } from "@/core/document";
 import { strToU8, zipSync, type Zippable } from "fflate";
-import { FORMATS, fileNameFor, writeFile, type FormatName } from "@/core/formats";
+import { FORMATS, fileNameFor, isTextFormat, writeFile } from "@/core/formats";
 import { pagesAskedFor } from "@/pdf-thread";
 import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
 import { exportFonts } from "@/server/export-fonts";
@@ -12,10 +12,8 @@ import { route } from "../../../respond";
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   async GET(request, { params }) {
-    const format = request.nextUrl.searchParams.get("format") ?? "";
-    if (!Object.hasOwn(FORMATS, format))
-      throw new ServerError(400, "unknown-format", "This format is not known.");
-    const name = format as FormatName;
+    const name = request.nextUrl.searchParams.get("format") ?? "";
+    if (!isTextFormat(name)) throw new ServerError(400, "unknown-format", "This format is not known.");
     const documents = await authority();
     const manuscript = await documents.manuscript(LOCAL_AUTHOR, (await params).id);
     const { text, beside } = writeFile(manuscript, name, {

@@ -1,0 +1,27 @@
+import type { AskedOption } from "../asked-option";
+
+/** How the options of a PDF are asked for on a command line; see {@link pdfOptionsSchema} for what they are. */
+export const PDF_OPTIONS_ASKED = [
+  { flag: "range", takes: "3-17", says: "only these pages, counted from the first" },
+  { flag: "outline", takes: "0-6", says: "levels of headings in the outline (3)" },
+  { flag: "open-at-contents", takes: null, says: "opens at the contents list" },
+  { flag: "author", takes: "WORDS", says: "who wrote it" },
+  { flag: "subject", takes: "WORDS", says: "what it is about" },
+  { flag: "keywords", takes: "WORDS", says: "what it is found by" },
+  { flag: "quality", takes: "30-100", says: "of pictures (85; 100: as they are)" },
+  { flag: "untagged", takes: null, says: "without its structure, which is read aloud" },
+  { flag: "attach", takes: "FILE", says: "kept in the PDF, more than once if need be", several: true },
+  { flag: "attach-source", takes: null, says: "keeps the document in its open form in it" },
+  { flag: "owner", takes: "WORD", says: "owner’s password, which may change all of this" },
+  { flag: "opening", takes: "WORD", says: "password without which it does not open" },
+  { flag: "allow", takes: "RIGHTS", says: "of print,coarse,change,copy,read (print,copy,read)" },
+] as const satisfies readonly AskedOption[];
+
+/** What can be asked for of a PDF, by flag: words, several of them, or nothing beside the flag. */
+export type PdfAsked = {
+  readonly [Option in (typeof PDF_OPTIONS_ASKED)[number] as Option["flag"]]?: Option extends { several: true }
+    ? readonly string[]
+    : Option["takes"] extends null
+      ? boolean
+      : string;
+};

@@ -1,0 +1,169 @@
+import { useMemo, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { Choice, KeptField } from "@/components/field";
+import {
+  MOST_IN_STYLE_NAME,
+  ownStyleOf,
+  ownStylesOf,
+  type DestinationId,
+  type OwnLook,
+  type OwnStyle,
+  type OwnStyleOf,
+} from "@/core/document";
+import { usesOfStyle } from "@/core/styles";
+import {
+  changeStyles,
+  giveOwnStyle,
+  inParagraph,
+  makeOwnStyle,
+  ownStyleAt,
+  removeOwnStyle,
+  renameOwnStyle,
+  useSession,
+  useSessionValue,
+} from "@/editor";
+import { LookFields } from "./look-fields";
+
+interface Told {
+  readonly label: string;
+  readonly none: string;
+  /** What a new one is called at first. */
+  readonly first: string;
+  /** What has one. */
+  readonly user: string;
+}
+
+const TOLD: Readonly<Record<OwnStyleOf, Told>> = {
+  paragraphs: {
+    label: "Paragraph style",
+    none: "As body text",
+    first: "New paragraph style",
+    user: "paragraph",
+  },
+  words: { label: "Word style", none: "As those around", first: "New word style", user: "place" },
+};
+const NEW = "new";
+
+/** The styles that authors make beside the fixed ones: given to paragraphs and to words, and changed once for all that have them. */
+export function OwnStyles() {
+  const paragraph = useSessionValue((it) => inParagraph(it.state));
+  const inText = useSessionValue((it) => it.state.selection.$from.parent.inlineContent);
+  if (!inText) return null;
+  return (
+    <section
+      aria-label="Own styles"
+      className="grid grid-cols-2 items-start gap-x-3 gap-y-2 border-b border-line px-4 py-3 text-sm"
+    >
+      {paragraph && <Given of="paragraphs" />}
+      <Given of="words" />
+    </section>
+  );
+}
+
+/** The style that is given at the selection: another can be given there, and this one changed. */
+function Given({ of }: { of: OwnStyleOf }) {
+  const session = useSession();
+  const sheet = useSessionValue((it) => it.index.sheet);
+  const here = useSessionValue((it) => ownStyleAt(it.state, of));
+  const [open, setOpen] = useState<string | null>(null);
+  const style = ownStyleOf(sheet, here);
+  const { label, none, first } = TOLD[of];
+  const all = Object.entries(ownStylesOf(sheet))
+    .filter(([, one]) => one.of === of)
+    .map(([value, { name }]) => ({ value, label: name }))
+    .sort((a, b) => a.label.localeCompare(b.label));
+
+  function give(value: string) {
+    const { state } = session;
+    if (value !== NEW)
+      return session.dispatch(giveOwnStyle(state.tr, of, value === "" ? null : (value as DestinationId)));
+    if (of === "words" && state.selection.empty)
+      return session.say("Choose the words that are to have a style of their own.");
+    session.dispatch(makeOwnStyle(state, of, first));
+    setOpen(ownStyleAt(session.state, of));
+  }
+
+  return (
+    <div className={style && open === here ? "order-last col-span-2" : "min-w-0"}>
+      <Choice
+        label={label}
+        value={style && here ? here : ""}
+        options={[{ value: "", label: none }, ...all, { value: NEW, label: "A new style …" }]}
+        onChange={give}
+      />
+      {style && here && (
+        <Button
+          look="quiet"
+          className="-ml-3"
+          aria-expanded={open === here}
+          onClick={() => setOpen(open === here ? null : here)}
+        >
+          {open === here ? `Close “${style.name}”` : `Change “${style.name}”`}
+        </Button>
+      )}
+      {style && here && open === here && <OwnStyleFields key={here} id={here} style={style} />}
+    </div>
+  );
+}
+
+/** What a style is called, how it looks where it differs from the body, where it is used, and its removal. */
+function OwnStyleFields({ id, style }: { id: DestinationId; style: OwnStyle }) {
+  const session = useSession();
+  const sheet = useSessionValue((it) => it.index.sheet);
+  const doc = useSessionValue((it) => it.state.doc);
+  const uses = useMemo(() => usesOfStyle(doc, id), [doc, id]);
+  const { body } = sheet.styles;
+  const named = Object.keys(style.look);
+
+  const change = (look: OwnLook) => session.run(changeStyles({ own: id, look }), { focus: false });
+  const asBody = () =>
+    session.run(changeStyles({ own: id, look: Object.fromEntries(named.map((field) => [field, null])) }), {
+      focus: false,
+    });
+
+  function goToNext() {
+    const now = usesOfStyle(session.state.doc, id);
+    const next = now.find(({ from }) => from > session.state.selection.from) ?? now[0];
+    if (next) session.jumps.toPlace(next.from, next.to);
+  }
+
+  function remove() {
+    session.dispatch(removeOwnStyle(session.state.tr, id, style));
+    session.say(`Removed the style “${style.name}”. What had it looks like the text around it.`, {
+      undo: true,
+    });
+    session.focus();
+  }
+
+  return (
+    <div className="mt-1 grid gap-2 rounded-base border border-line p-3">
+      <KeptField
+        label="Name"
+        value={style.name}
+        maxLength={MOST_IN_STYLE_NAME}
+        onKeep={(name) => session.dispatch(renameOwnStyle(session.state.tr, id, style, name))}
+      />
+      <LookFields
+        look={{ ...body, face: null, colour: null, ...style.look }}
+        of={style.of}
+        onChange={({ numbering: _n, underlined: _u, firstBold: _f, ...look }) => change(look)}
+      />
+      <p className="text-quiet">
+        Used in {counted(uses.length, TOLD[style.of].user)}. What is not changed here is as{" "}
+        {style.of === "words" ? "in the words around" : "in body text"}.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={goToNext} disabled={uses.length === 0}>
+          Next {TOLD[style.of].user}
+        </Button>
+        <Button onClick={asBody} disabled={named.length === 0}>
+          Nothing of its own
+        </Button>
+        <Button look="quiet" onClick={remove}>
+          Remove style
+        </Button>
+      </div>
+    </div>
+  );
+}
