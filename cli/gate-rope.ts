@@ -19,8 +19,8 @@ import {
 } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/pdf-thread";
-import { readInThread } from "@/reading-thread";
+import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
+import { readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";

@@ -5,7 +5,7 @@ import { fileURLToPath } from "node:url";
 import { schema } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { READY_PLANS, withPlan, type Plan } from "@/core/wayfinding";
-import { readInThread, summaryOf } from "@/reading-thread";
+import { readInThread, summaryOf } from "@/threads/reading";
 import {
   LOCAL_AUTHOR,
   openAuthority,

@@ -4,7 +4,7 @@ import { CHROMIUM } from "#tests/chromium";
 import { indexDocument } from "@/core/destinations";
 import { writeHtml } from "@/core/formats/html";
 import { drawPage, layOutWith, Resources } from "@/core/pages";
-import { nodeResources } from "@/pdf-thread/node-resources";
+import { nodeResources } from "@/threads/pdf/node-resources";
 import { textOfPages } from "./text";
 
 const PAGES = 100;

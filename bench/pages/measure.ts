@@ -11,9 +11,9 @@ import { documentJSON, idOf, isKind, levelOf, schema } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
 import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";
-import { deflate } from "@/pdf-thread/deflate";
-import { nodeResources } from "@/pdf-thread/node-resources";
-import { compileForOneRun } from "@/pdf-thread/one-run";
+import { deflate } from "@/threads/pdf/deflate";
+import { nodeResources } from "@/threads/pdf/node-resources";
+import { compileForOneRun } from "@/threads/pdf/one-run";
 import { textOfPages } from "./text";
 
 const [task, count] = process.argv.slice(2);

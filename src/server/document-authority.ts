@@ -26,7 +26,7 @@ import {
 } from "@/core/exchange";
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
-import { summaryOf, type DocumentSummary } from "@/reading-thread";
+import { summaryOf, type DocumentSummary } from "@/threads/reading";
 import type { ListingThread } from "./catalogue/list-in-thread";
 import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
 import { explained, notThere, ServerError } from "./errors";

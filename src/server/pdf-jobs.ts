@@ -5,7 +5,7 @@ import { fileNameFor, FORMATS } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
 import type { PdfJob } from "@/core/exchange";
-import { pdfInThread, pdfOrder, type PdfInMaking } from "@/pdf-thread";
+import { pdfInThread, pdfOrder, type PdfInMaking } from "@/threads/pdf";
 import { explained, messageOf, ServerError } from "./errors";
 
 interface Kept {

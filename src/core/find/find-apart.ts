@@ -1,4 +1,3 @@
-import { stretchesIn } from "./occurrences";
 import { SoughtError, type Sought } from "./pattern";
 
 /*
@@ -12,9 +11,6 @@ export interface ToFind {
   readonly sought: Sought;
 }
 
-/** What it found, as {@link stretchesIn} tells it, or why what is sought cannot be understood. */
-export type Found = { readonly stretches: readonly number[] } | { readonly fault: string };
-
 /** An expression may take so long, in milliseconds; then it is given up. */
 export const MOST_TIME = 3_000;
 
@@ -25,14 +21,4 @@ export function tookTooLong({ how }: Pick<Sought, "how"> = { how: "expression" }
       ? "It takes too long. Repetitions inside of repetitions, such as (a+)+, never end."
       : "It takes too long. Try longer words.",
   );
-}
-
-/** What the thread answers. */
-export function findFor({ texts, sought }: ToFind): Found {
-  try {
-    return { stretches: stretchesIn(texts, sought) };
-  } catch (error) {
-    if (!(error instanceof SoughtError)) throw error;
-    return { fault: error.message };
-  }
 }

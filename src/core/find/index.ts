@@ -1,6 +1,6 @@
 /** Finding: a document and what is sought in it, in; the places where it stands, out. */
 export type { FoundDocument, FoundOnShelf } from "./found-on-shelf";
-export { findFor, MOST_TIME, tookTooLong, type Found, type ToFind } from "./find-apart";
+export { MOST_TIME, tookTooLong, type ToFind } from "./find-apart";
 export { folded } from "./folded";
 export { textsIn, textsOf, type Scope, type TextRun } from "./texts";
 export { occurrencesOf, placed, stretchesIn, type Occurrence } from "./occurrences";

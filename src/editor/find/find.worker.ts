@@ -1,9 +1,4 @@
-import { findFor, type Found, type ToFind } from "@/core/find";
+import { stretchesIn, type ToFind } from "@/core/find";
+import { answerOrders } from "../workers/answer-orders";
 
-/** The scope of a dedicated worker, as far as it is used here; the library of the DOM does not have it. */
-const scope = self as unknown as {
-  onmessage: ((event: MessageEvent<ToFind>) => void) | null;
-  postMessage(message: Found): void;
-};
-
-scope.onmessage = ({ data }) => scope.postMessage(findFor(data));
+answerOrders(({ texts, sought }: ToFind) => stretchesIn(texts, sought));

@@ -55,6 +55,7 @@ export function useMatches(sought: Sought, scope: Scope): Matches {
     findApart({ texts: texts.map((it) => it.text), sought: ask.sought }, ending.signal).then(
       (stretches) => answer({ places: placed(ask.doc, texts, stretches, ask.scope) }),
       (error: Error) => {
+        if (ending.signal.aborted) return;
         if (!(error instanceof SoughtError)) throw error;
         answer({ fault: error.message });
       },

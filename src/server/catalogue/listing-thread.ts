@@ -1,23 +1,14 @@
 /** The thread in which documents are listed that nobody has open: reading a long one would hold up all who write. */
-import Database from "better-sqlite3";
-import { Kysely, SqliteDialect } from "kysely";
-import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
+import { answerOrders } from "@/threads";
+import { databaseToRead } from "../database-to-read";
 import { StoredDocuments } from "../stored-documents";
-import type { Tables } from "../tables";
-import type { ListingAnswer } from "./list-in-thread";
-import { listedRows } from "./listed-rows";
+import { listedRows, type ListedDocument } from "./listed-rows";
 
-const database = new Database(workerData as string, { readonly: true });
-const stored = new StoredDocuments(new Kysely<Tables>({ dialect: new SqliteDialect({ database }) }));
-
-async function list(id: string): Promise<ListingAnswer> {
-  try {
+answerOrders<string, ListedDocument, never, string>((file) => {
+  const stored = new StoredDocuments(databaseToRead(file));
+  return async (id) => {
     const { doc, version } = await stored.load(id);
-    return { id, version, ...listedRows(indexDocument(doc)) };
-  } catch (error) {
-    return { id, fault: (error as Error).message };
-  }
-}
-
-parentPort!.on("message", (id: string) => void list(id).then((answer) => parentPort!.postMessage(answer)));
+    return { version, ...listedRows(indexDocument(doc)) };
+  };
+});

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import PDFDocument from "pdfkit";
 import { contentOf, MOST_FILE_BYTES } from "@/core/document";
-import { countPages } from "./count-pages";
+import { countPages } from "@/threads/page-count/count-pages";
 import { FileStore } from "./file-store";
 import { mayBeShown } from "./media-type";
 

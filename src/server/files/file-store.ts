@@ -8,7 +8,7 @@ import {
 } from "@/core/document";
 import { ContentStore } from "../content-store";
 import { ServerError } from "../errors";
-import { countPages } from "./count-pages";
+import { countPages } from "@/threads/page-count/count-pages";
 import { mediaTypeOf } from "./media-type";
 
 /** Attached files beside the database, each content once. Who they belong to, and what they are called, documents say. */

@@ -1,10 +1,14 @@
-import { Worker } from "node:worker_threads";
+import { whyApart } from "@/core/apart";
+import {
+  isSoughtError,
+  MOST_TIME,
+  SoughtError,
+  tookTooLong,
+  type FoundDocument,
+  type Sought,
+} from "@/core/find";
+import { Threads } from "@/threads";
 import { Turns } from "../turns";
-import { MOST_TIME, SoughtError, tookTooLong, type FoundDocument, type Sought } from "@/core/find";
-
-/** What the thread answers. */
-export type SearchAnswer =
-  { readonly documents: FoundDocument[] } | { readonly fault: string; readonly ofSought: boolean };
 
 /** So many search at the same time; each takes a thread. */
 const MOST_AT_ONCE = 2;
@@ -17,8 +21,7 @@ const IDLE = 3_000;
  * waits any more, is ended with its thread. The others wait for their turn.
  */
 export class SearchThreads {
-  private idle: { readonly worker: Worker; readonly ending: ReturnType<typeof setTimeout> }[] = [];
-  private readonly workers = new Set<Worker>();
+  private readonly threads: Threads<Sought, FoundDocument[]>;
   private readonly turns = new Turns(
     MOST_AT_ONCE,
     MOST_WAITING,
@@ -26,10 +29,9 @@ export class SearchThreads {
   );
 
   /** `file` is the built thread's, `database` that of the database. */
-  constructor(
-    private readonly file: string,
-    private readonly database: string,
-  ) {}
+  constructor(file: string, database: string) {
+    this.threads = new Threads(file, { time: MOST_TIME, idle: IDLE }, database);
+  }
 
   /** Rejects with a SoughtError that says in words what is wrong, and with the signal's reason where that is aborted. */
   find(sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
@@ -37,61 +39,16 @@ export class SearchThreads {
   }
 
   /** Ends all threads; searches under way are rejected. */
-  async close(): Promise<void> {
-    await Promise.all([...this.workers].map((worker) => worker.terminate()));
+  close(): Promise<void> {
+    return this.threads.close();
   }
 
   private async run(sought: Sought, signal?: AbortSignal): Promise<FoundDocument[]> {
-    const worker = this.takeWorker();
-    const over = new AbortController();
-    const until = { once: true, signal: over.signal };
     try {
-      const answer = await new Promise<SearchAnswer>((done, fail) => {
-        const ended = () => fail(new Error("The search ended early."));
-        const timer = setTimeout(() => fail(tookTooLong(sought)), MOST_TIME);
-        signal?.addEventListener("abort", () => fail(signal.reason as Error), until);
-        worker.on("message", done).on("error", fail).on("exit", ended);
-        over.signal.addEventListener("abort", () => {
-          clearTimeout(timer);
-          worker.off("message", done).off("error", fail).off("exit", ended);
-        });
-        worker.postMessage(sought);
-      });
-      this.keepIdle(worker);
-      if ("documents" in answer) return answer.documents;
-      throw answer.ofSought ? new SoughtError(answer.fault) : new Error(answer.fault);
+      return await this.threads.run(sought, { signal });
     } catch (error) {
-      if (!this.idle.some((it) => it.worker === worker)) void worker.terminate();
-      throw error;
-    } finally {
-      over.abort();
+      if (isSoughtError(error)) throw new SoughtError(error.message);
+      throw whyApart(error) === "time" ? tookTooLong(sought) : error;
     }
-  }
-
-  private takeWorker(): Worker {
-    const idle = this.idle.pop();
-    if (idle) {
-      clearTimeout(idle.ending);
-      return idle.worker;
-    }
-    const worker = new Worker(this.file, { workerData: this.database });
-    // A server that ends does not wait for it; said before it runs, that would not hold.
-    worker.on("online", () => worker.unref());
-    this.workers.add(worker);
-    // What happens to one that is idle is nobody's fault who asked; its end takes it off the list.
-    worker.on("error", () => {});
-    worker.on("exit", () => {
-      this.workers.delete(worker);
-      this.idle = this.idle.filter((it) => it.worker !== worker);
-    });
-    return worker;
-  }
-
-  private keepIdle(worker: Worker): void {
-    const ending = setTimeout(() => {
-      this.idle = this.idle.filter((it) => it.worker !== worker);
-      void worker.terminate();
-    }, IDLE).unref();
-    this.idle.push({ worker, ending });
   }
 }

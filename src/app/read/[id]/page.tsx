@@ -6,7 +6,7 @@ import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/for
 import { documentRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
 import { Reading } from "@/features/reading/reading";
-import { pagesAskedFor } from "@/pdf-thread";
+import { pagesAskedFor } from "@/threads/pdf";
 import { authority, LOCAL_AUTHOR, isServerError, pageFonts } from "@/server";
 
 interface Props {

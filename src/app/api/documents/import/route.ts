@@ -1,6 +1,6 @@
 import path from "node:path";
 import { LIMITS } from "@/core/formats";
-import { readInThread } from "@/reading-thread";
+import { readInThread } from "@/threads/reading";
 import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
 import { bytesWithin, route } from "../../respond";
 

@@ -1,7 +1,7 @@
 import { settingsOf } from "@/core/document";
 import { strToU8, zipSync, type Zippable } from "fflate";
 import { FORMATS, fileNameFor, isTextFormat, writeFile } from "@/core/formats";
-import { pagesAskedFor } from "@/pdf-thread";
+import { pagesAskedFor } from "@/threads/pdf";
 import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
 import { exportFonts } from "@/server/export-fonts";
 import { route } from "../../../respond";

@@ -1,27 +1,25 @@
 /** The thread in which a PDF is written and read back: one file, one thread, ended by whoever asked. */
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
-import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
 import { contentOf, schema, settingsOf, type Manuscript, type Pictures } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
+import type { PdfStage } from "@/core/exchange";
 import { shelfOf } from "@/core/links";
 import { deflate } from "./deflate";
 import { layOutWhole } from "./lay-out-whole";
 import { compileForOneRun } from "./one-run";
 import { pictureForPdf } from "./picture-for-pdf";
-import type { PdfNews, PdfOrder, PdfOutcome } from "./messages";
+import { answerOrders } from "../answer-orders";
+import type { PdfOrder, PdfOutcome } from "./messages";
 
 compileForOneRun();
 
-const order = workerData as PdfOrder;
-const tell = (news: PdfNews) => parentPort!.postMessage(news);
-
-async function make(): Promise<PdfOutcome> {
+async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<PdfOutcome> {
   const { options, fonts } = order;
   const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
-  tell({ kind: "stage", stage: "pages", done: 0, of: 1 });
+  tell({ stage: "pages", done: 0, of: 1 });
   const index = indexDocument(schema.nodeFromJSON(JSON.parse(order.json)));
   const layout = await layOutWhole(index, fonts, pictures);
   const fault = optionFault(options, layout.labels.count);
@@ -51,7 +49,7 @@ async function make(): Promise<PdfOutcome> {
         for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
         bytes += chunk.length;
       },
-      (done, of) => tell({ kind: "stage", stage: "writing", done, of }),
+      (done, of) => tell({ stage: "writing", done, of }),
     );
   } finally {
     closeSync(file);
@@ -60,7 +58,7 @@ async function make(): Promise<PdfOutcome> {
     new Uint8Array(readFileSync(order.file)),
     written.promised,
     options.opening || options.owner,
-    (done, of) => tell({ kind: "stage", stage: "proof", done, of }),
+    (done, of) => tell({ stage: "proof", done, of }),
   );
   return {
     ok: true,
@@ -85,15 +83,4 @@ function sourceOf(manuscript: Manuscript) {
   };
 }
 
-void make().then(
-  (outcome) => tell({ kind: "outcome", outcome }),
-  (error: unknown) =>
-    tell({
-      kind: "outcome",
-      outcome: { ok: false, reason: `The PDF could not be made: ${whyOf(error as NodeJS.ErrnoException)}` },
-    }),
-);
-
-function whyOf({ code, message }: NodeJS.ErrnoException): string {
-  return code === "ENOSPC" || code === "EDQUOT" ? "the server's disk is full." : message;
-}
+answerOrders<PdfOrder, PdfOutcome, PdfStage>(() => make);

@@ -1,19 +1,16 @@
 /** The thread in which files are read: one file, one thread, ended by whoever asked when it takes too long. */
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
-import { parentPort, workerData } from "node:worker_threads";
 import { indexDocument } from "@/core/destinations";
 import { documentJSON } from "@/core/document";
 import { LIMITS, readFile } from "@/core/formats";
 import { summaryOf } from "./summary";
-import type { ReadingNews, ReadingOrder, ReadOutcome } from "./messages";
+import { answerOrders } from "../answer-orders";
+import type { ReadingOrder, ReadOutcome } from "./messages";
 
-const order = workerData as ReadingOrder;
-const tell = (news: ReadingNews) => parentPort!.postMessage(news);
-
-function read(): ReadOutcome {
+function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcome {
   const result = readFile(order.name, order.bytes, {
-    progress: (done) => tell({ kind: "progress", done }),
+    progress,
     pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
   });
   if (!result.ok) return result;
@@ -41,4 +38,4 @@ function besideFile(folder: string, address: string): Uint8Array | null {
   }
 }
 
-tell({ kind: "outcome", outcome: read() });
+answerOrders<ReadingOrder, ReadOutcome, number>(() => read);

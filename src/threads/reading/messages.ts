@@ -41,8 +41,3 @@ export interface ReadFailure {
 }
 
 export type ReadOutcome = ReadDocument | ReadFailure;
-
-/** What the reading thread says. */
-export type ReadingNews =
-  | { readonly kind: "progress"; readonly done: number }
-  | { readonly kind: "outcome"; readonly outcome: ReadOutcome };

@@ -1,4 +1,3 @@
-import type { PdfStage } from "@/core/exchange";
 import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -36,7 +35,3 @@ export interface MadePdf {
 }
 
 export type PdfOutcome = MadePdf | { readonly ok: false; readonly reason: string };
-
-/** What the thread says. */
-export type PdfNews =
-  ({ readonly kind: "stage" } & PdfStage) | { readonly kind: "outcome"; readonly outcome: PdfOutcome };
