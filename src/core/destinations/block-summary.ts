@@ -7,6 +7,7 @@ import {
   isKind,
   lacksWords,
   lineOf,
+  markAmong,
   shortened,
   type ByBlock,
   type ByKind,
@@ -15,9 +16,8 @@ import {
   type InlineKind,
   type LinkTarget,
   type MarkAttributes,
-  type Reference,
 } from "@/core/document";
-import { indexedKey } from "./destination";
+import { indexedKey, type StandingReference } from "./destination";
 
 /** A stretch of one block that a link covers, or a cross-reference. Positions count from the block's start. */
 export interface LinkPiece {
@@ -26,7 +26,7 @@ export interface LinkPiece {
   readonly text: string;
   readonly target: LinkTarget;
   /** Of a cross-reference, whose text is what the place was called. */
-  readonly reference?: Reference;
+  readonly reference?: StandingReference;
 }
 
 /** A stretch of one block that a bookmark covers; a point has `from` = `to`. Positions count from the block's start. */
@@ -166,8 +166,10 @@ const nothingFound = () => 0;
 
 /** What is found in something that is no text; answers how many words stand in it. */
 const FIND: ByKind<Leaf, [at: number, found: Found], number> = {
-  cross_reference: (child, reference, at, { links }) => {
-    const { target } = reference;
+  cross_reference: (child, carried, at, { links }) => {
+    const { target } = carried;
+    const language = markAmong(child.marks, "language")?.language;
+    const reference = language ? { ...carried, language } : carried;
     links.push({ from: at, to: at + child.nodeSize, text: target.was ?? "", target, reference });
     return 0;
   },

@@ -71,6 +71,11 @@ export function indexedKey(id: DestinationId, { main, sub, see, also }: IndexEnt
 export type Destination =
   Heading | Bookmark | BlockDestination | NoteDestination | ParagraphDestination | IndexedDestination;
 
+/** A cross-reference, with the language of the words around it where it is not the document's. */
+export interface StandingReference extends Reference {
+  readonly language?: string;
+}
+
 /** A link or a cross-reference as it stands in the document. */
 export interface LinkPlace {
   readonly from: number;
@@ -78,12 +83,12 @@ export interface LinkPlace {
   readonly text: string;
   readonly target: LinkTarget;
   /** Of a cross-reference, whose text is what the place was called. */
-  readonly reference?: Reference;
+  readonly reference?: StandingReference;
   readonly block: number;
 }
 
 /** A cross-reference as it stands in the document. */
-export type ReferencePlace = LinkPlace & { readonly reference: Reference };
+export type ReferencePlace = LinkPlace & { readonly reference: StandingReference };
 
 /** A computed value as it stands in the document. */
 export interface ComputedPlace {

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { compute, knownOf, wordsOf, type Known } from "@/core/compute";
 import type { DocumentIndex } from "@/core/destinations";
 import { referenceWords } from "@/core/links";
-import { asKind } from "@/core/document";
+import { asKind, markAmong } from "@/core/document";
 
 /**
  * The words of cross-references and computed values as a file without pages has them. Where one stands is known by its node, because a format may
@@ -28,7 +28,8 @@ export class WrittenReferences {
   words(node: Node): string {
     const places = (this.places ??= this.find()).get(node);
     const at = (places && places.length > 1 ? places.shift() : places?.[0]) ?? 0;
-    return referenceWords(asKind(node, "cross_reference")!, at, this.index, null);
+    const language = markAmong(node.marks, "language")?.language;
+    return referenceWords({ ...asKind(node, "cross_reference")!, language }, at, this.index, null);
   }
 
   private find(): Map<Node, number[]> {

@@ -12,6 +12,9 @@ import {
   type DestinationId,
 } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
+import { writeFile } from "@/core/formats";
+import { laidOut } from "#tests/page-fonts";
+import { wordsOfHtml } from "#tests/words-of-html";
 import { referenceWords, speaksOfPages, type PageNumbers } from ".";
 
 const { nodes, marks } = schema;
@@ -137,4 +140,31 @@ test("a cross-reference is a link of the index: followed, counted, adrift when i
   expect(index.references).toMatchObject([{ text: "Opening", from: 10, to: 11, block: 1 }]);
   expect(index.links).toHaveLength(1);
   expect(index.words).toBe(2);
+});
+
+test("words in another language have cross-references in that language, in every file and on pages", async () => {
+  const id = newId();
+  const german = schema.marks.language.create({ language: "de-AT" });
+  const reference = (marked: boolean) =>
+    nodes.cross_reference.create(
+      { target: { kind: "destination", id }, form: "{label} {where}" },
+      null,
+      marked ? [german] : [],
+    );
+  const doc = createDocument([
+    nodes.heading.create({ id, level: 1 }, schema.text("The dome")),
+    nodes.paragraph.create(null, [
+      schema.text("Siehe ", [german]),
+      reference(true),
+      schema.text(". See "),
+      reference(false),
+    ]),
+  ]);
+  const said = "Siehe „The dome“ oben. See “The dome” above";
+  const { text } = writeFile({ doc, pictures: new Map() }, "text");
+  expect(text).toContain(said);
+  expect(wordsOfHtml(writeFile({ doc, pictures: new Map() }, "html").text)).toContain(said);
+  const [, flow] = (await laidOut(doc)).flows;
+  const content = flow!.strips[0]!.content;
+  expect("text" in content && content.text?.source.text).toBe(said);
 });

@@ -1,5 +1,6 @@
 import { noteNumber, type Destination, type DocumentIndex } from "@/core/destinations";
 import {
+  fixedWords,
   fixedWordsOf,
   partsOfForm,
   type FixedWords,
@@ -15,18 +16,24 @@ export interface PageNumbers {
   pageAt(pos: number): number;
 }
 
+/** What the words of a cross-reference depend on beside its place. */
+export interface SpokenReference extends Pick<Reference, "target" | "form"> {
+  /** The language of the words around it, where it is not the document's. */
+  readonly language?: string | undefined;
+}
+
 /**
  * The words of a cross-reference that stands at a position. Without pages a page is told as where it is from here. Of a place
  * that is gone it says what it was called.
  */
 export function referenceWords(
-  { target, form }: Pick<Reference, "target" | "form">,
+  { target, form, language: of }: SpokenReference,
   at: number,
   index: DocumentIndex,
   pages: PageNumbers | null,
 ): string {
   const place = index.destination(target.id);
-  const language = fixedWordsOf(index.doc);
+  const language = of ? fixedWords(of) : fixedWordsOf(index.doc);
   if (!place) return language.quoted(target.was ?? "?");
   const words = partsOfForm(form)
     .map((part) =>

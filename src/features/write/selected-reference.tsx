@@ -27,7 +27,8 @@ export function SelectedReference({ reference }: { reference: Reference }) {
   function freeze() {
     const chosen = chosenReference(session.state);
     if (!chosen) return;
-    const words = referenceWords(reference, chosen.pos, session.index, pages);
+    const standing = session.index.linksNear(chosen.pos).find(({ from }) => from === chosen.pos)?.reference;
+    const words = referenceWords(standing ?? reference, chosen.pos, session.index, pages);
     session.dispatch(frozenReference(session.state.tr, chosen.pos, words));
     session.focus();
   }
