@@ -333,6 +333,23 @@ describe("pictures in lines", () => {
     expect(high!.height).toBe(400);
   });
 
+  test("that are missing have room for all their words, however many, and never more than a page", async () => {
+    const missing = (alt: string) => nodes.figure.create({ id: newId(), picture: "", alt });
+    const words = (count: number) => "a lamp beside the dome ".repeat(count);
+    const layout = await laidOut(
+      createDocument([missing("short"), missing(words(60)), missing(words(3_000))]),
+    );
+    const frames = layout.flows.map(({ strips }) => strips[0]!);
+    for (const { height, content } of frames) {
+      if (content.kind !== "picture") throw new Error("no picture");
+      const lines = content.words!.lines.reduce((sum, line) => sum + line.height, 0);
+      expect(lines).toBeLessThan(height);
+      expect(height).toBeLessThan(700);
+    }
+    expect(frames[0]!.height).toBe(72);
+    expect(frames[1]!.height).toBeGreaterThan(150);
+  });
+
   test("that are missing are told of in words; decorations are no part of what is read", async () => {
     const page = await drawn([schema.text("Press "), icon({ picture: "" }), icon({ decorative: true })]);
     expect(find(page, "[Key]").x).toBeGreaterThan(find(page, "Press").x);

@@ -3,10 +3,13 @@ import { asKind, pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
+import type { SetText } from "./text/set-text";
 import { PIXEL } from "./text/text-source";
 import { wordsSet, sized } from "./text-strips";
 
 const MISSING_HEIGHT = 72;
+/** Between the words in a frame and its edges. */
+const WITHIN_FRAME = 8;
 
 /**
  * The strips of a figure: its picture and its caption, kept together. A picture is never wider than the text nor, with its caption,
@@ -24,26 +27,19 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
   const room = Math.max(height / 4, height - heightOf(caption) - gap - 4);
   const pixels = picture ? resources.picture(picture) : null;
   const size = pixels && pixels.width > 0 && pixels.height > 0 ? pixels : null;
+  const words = picture ? null : fitting(missingWords(alt, composition), room - 2 * WITHIN_FRAME);
   let wide = chosen !== null ? (width * chosen) / 100 : size ? Math.min(width, size.width * PIXEL) : width;
   // A drawing may not say how large it is.
-  let high = size ? (wide * size.height) / size.width : picture ? wide * 0.6 : MISSING_HEIGHT;
+  let high = size
+    ? (wide * size.height) / size.width
+    : words
+      ? Math.max(MISSING_HEIGHT, heightOfLines(words) + 2 * WITHIN_FRAME)
+      : wide * 0.6;
   if (high > room) {
     wide *= room / high;
     high = room;
   }
   const x = place === "left" ? 0 : place === "right" ? width - wide : (width - wide) / 2;
-  const words = picture
-    ? null
-    : wordsSet(
-        alt || "Picture missing",
-        sized(sheet.styles.caption, composition),
-        {
-          measure: width - 24,
-          leading: sheet.styles.caption.leading,
-          align: "center",
-        },
-        composition,
-      );
   return [
     {
       gap: 0,
@@ -57,4 +53,22 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
     },
     ...caption.map((strip, i) => stripLike(strip, { gap: i === 0 ? gap : strip.gap, free: false })),
   ];
+}
+
+/** What stands in the frame of a picture that is missing. */
+function missingWords(alt: string, composition: Composition): SetText {
+  const { caption } = composition.sheet.styles;
+  const setting = { measure: composition.width - 24, leading: caption.leading, align: "center" as const };
+  return wordsSet(alt || "Picture missing", sized(caption, composition), setting, composition);
+}
+
+function heightOfLines({ lines }: SetText): number {
+  return lines.reduce((sum, { height }) => sum + height, 0);
+}
+
+/** As many lines of a text as there is room for; the first in any case. */
+function fitting(text: SetText, room: number): SetText {
+  let height = 0;
+  const lines = text.lines.filter((line, i) => (height += line.height) <= room || i === 0);
+  return lines.length === text.lines.length ? text : { ...text, lines };
 }

@@ -1,10 +1,12 @@
-import type { Node, ResolvedPos } from "prosemirror-model";
+import { Fragment, type Node, type ResolvedPos } from "prosemirror-model";
 import type { Command, Transaction } from "prosemirror-state";
 import { summarise, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
 import {
   indexEntryFrom,
   MOST_IN_INDEX_ENTRY,
+  MOST_PLACES,
   newId,
+  ReplaceWordsStep,
   schema,
   shortened,
   type IndexEntry,
@@ -92,7 +94,16 @@ export function enterAll(tr: Transaction, index: DocumentIndex, place: IndexedDe
   );
   const fresh = found.filter(({ from, to }) => !entered.some((one) => one.pos < to && from < one.end));
   const { main, sub } = place.entry;
-  for (const { from, to } of fresh) tr.addMark(from, to, index_entry.create({ id: newId(), main, sub }));
+  // One step for many of them: a step for each would copy the document as often.
+  const places = fresh.map(({ from, to }) => {
+    const mark = index_entry.create({ id: newId(), main, sub });
+    const words = index.doc
+      .slice(from, to)
+      .content.content.map((node) => node.mark(mark.addToSet(node.marks)));
+    return { from, to, words: Fragment.fromArray(words) };
+  });
+  for (let i = 0; i < places.length; i += MOST_PLACES)
+    tr.step(new ReplaceWordsStep(places.slice(i, i + MOST_PLACES)));
   return fresh.length;
 }
 
