@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { asKind, asMark } from "@/core/document";
+import { asKind, markAmong } from "@/core/document";
 
 /** A place that has a style which an author made. */
 export interface StyleUse {
@@ -16,30 +16,21 @@ function usesWithin(block: Node): readonly StyleUse[] {
   const before = known.get(block);
   if (before) return before;
   const uses: StyleUse[] = [];
-  const look = (node: Node, pos: number) => {
+  const look = (node: Node, from: number) => {
+    const to = from + node.nodeSize;
     const paragraph = asKind(node, "paragraph");
-    if (paragraph?.style) uses.push({ style: paragraph.style, from: pos, to: pos + node.nodeSize });
-    for (const mark of node.marks) {
-      const words = asMark(mark, "word_style");
-      if (words) uses.push({ style: words.style, from: pos, to: pos + node.nodeSize });
-    }
+    if (paragraph?.style) uses.push({ style: paragraph.style, from, to });
+    const words = markAmong(node.marks, "word_style");
+    if (!words) return;
+    // Words that follow each other are one place, whatever else they carry.
+    const last = uses.at(-1);
+    if (last?.style === words.style && last.to === from) uses[uses.length - 1] = { ...last, to };
+    else uses.push({ style: words.style, from, to });
   };
   look(block, 0);
   block.descendants((node, pos) => look(node, pos + 1));
-  const all = uses.length === 0 ? NONE : joined(uses);
+  const all = uses.length === 0 ? NONE : uses;
   known.set(block, all);
-  return all;
-}
-
-/** Words of one style that follow each other are one place, whatever else they carry. */
-function joined(uses: readonly StyleUse[]): StyleUse[] {
-  const all: StyleUse[] = [];
-  for (const use of uses) {
-    const last = all.at(-1);
-    if (last?.style === use.style && last.to === use.from && use.to - use.from < last.to)
-      all[all.length - 1] = { ...last, to: use.to };
-    else all.push(use);
-  }
   return all;
 }
 

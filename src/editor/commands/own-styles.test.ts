@@ -69,6 +69,18 @@ describe("a style of one's own", () => {
     expect(settingsOf(on.doc).styles.styles.body.align).toBe("left");
   });
 
+  test("of paragraphs that follow each other is used by each, and goes off both with it", () => {
+    const both = schema.nodes.quotation.create(null, [paragraph("One."), paragraph("Two.")]);
+    const on = new Desk([both]);
+    on.select("One");
+    on.dispatch(makeOwnStyle(on.state, "paragraphs", "Aside"));
+    on.select("Two");
+    on.dispatch(giveOwnStyle(on.state.tr, "paragraphs", only(on)));
+    expect(usesOfStyle(on.doc, only(on))).toHaveLength(2);
+    on.dispatch(removeOwnStyle(on.state.tr, only(on), stylesOf(on)[0]!));
+    expect(on.doc.child(0).content.content.map((one) => one.attrs.style as unknown)).toEqual([null, null]);
+  });
+
   test("is removed with its uses, in one step of undo", () => {
     const on = desk();
     on.select("First words");

@@ -45,12 +45,12 @@ export function inParagraph({ selection: { $from } }: EditorState): boolean {
 export function giveOwnStyle(tr: Transaction, of: OwnStyleOf, style: DestinationId | null): Transaction {
   const { selection } = tr;
   if (of === "paragraphs") {
-    const { from, to } = selection;
-    tr.doc.nodesBetween(from, to, (node, pos) => {
-      const paragraph = asKind(node, "paragraph");
-      if (paragraph && paragraph.style !== style) tr.setNodeAttribute(pos, "style", style);
-      return !node.isTextblock;
-    });
+    for (const { from, to } of chosenRanges(selection))
+      tr.doc.nodesBetween(from, to, (node, pos) => {
+        const paragraph = asKind(node, "paragraph");
+        if (paragraph && paragraph.style !== style) tr.setNodeAttribute(pos, "style", style);
+        return !node.isTextblock;
+      });
     return tr;
   }
   if (selection.empty) {

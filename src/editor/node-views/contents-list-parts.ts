@@ -68,8 +68,14 @@ export function drawnIndexLines(
 }
 
 function indexLine({ depth, parts }: DrawnIndexLine): DOMOutputSpec {
+  const [entry] = parts;
   const drawn = parts.map(({ words, place, sends }) =>
-    place ? ["button", { type: "button" }, words] : sends ? ["em", words] : ["span", words],
+    place
+      ? // Read aloud by itself, a number says nothing.
+        ["button", { type: "button", "aria-label": `${entry!.words}, ${words}` }, words]
+      : sends
+        ? ["em", words]
+        : ["span", words],
   );
   return ["li", { class: "index-line", style: `--depth: ${depth}` }, ...drawn] as unknown as DOMOutputSpec;
 }
