@@ -99,11 +99,13 @@ export function missingFrom(standing: Accepted, accepted: Accepted): Missing | n
   return documents.length > 0 || steps > 0 ? { documents, steps } : null;
 }
 
-/** What is missing, in words. */
+/** What is missing, in words: “2 changes that were accepted are missing”. */
 export function missingSaid({ documents, steps }: Missing): string {
   const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? "" : "s"}`;
-  return [
+  const all = [
     ...(documents.length > 0 ? [counted(documents.length, "document")] : []),
     ...(steps > 0 ? [counted(steps, "change")] : []),
   ].join(" and ");
+  const one = documents.length + steps === 1;
+  return `${all} that ${one ? "was accepted is" : "were accepted are"} missing`;
 }

@@ -56,7 +56,7 @@ export async function openAuthority(folder: string, { acceptLoss = false } = {})
   if (missing && !acceptLoss) {
     await opened.db.destroy();
     throw new DatabaseError(
-      `${missingSaid(missing)} that were accepted are missing from the database in ${folder}, as when its -wal file was removed. Put that file back, restore a backup, or start with --accept-loss to go on without them.`,
+      `${missingSaid(missing)} from the database in ${folder}, as when its -wal file was removed. Put that file back, restore a backup, or start with --accept-loss to go on without them.`,
     );
   }
   mark.reset(standing);

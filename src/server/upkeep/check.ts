@@ -75,9 +75,7 @@ export function checkFolder(folder: string): Checked {
     const standing = new Map(documents.map(({ id, version }) => [id, version]));
     const missing = missingFrom(standing, withoutGone(accepted, folder));
     if (missing)
-      faults.push(
-        `${missingSaid(missing)} that were accepted are missing: ${missing.documents.join(", ") || "the end of some documents"}.`,
-      );
+      faults.push(`${missingSaid(missing)}: ${missing.documents.join(", ") || "the end of some documents"}.`);
     faults.push(...checkPictures(folder, pictures), ...checkFiles(folder, files));
     return { ...counts, pictures: pictures.size, files: files.size, faults };
   } finally {
