@@ -13,6 +13,8 @@ const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
     DOT,
     ") to begin.\n",
   )
+  .concat('\nA <span data-type="indexterm" data-primary="lamp">lamp</span>.\n')
+  .concat('\n<!-- contents 1-3 {"of":"entries"} #words: Index -->\n\n<!-- /contents -->\n')
   .concat("\nLens tissue\n: Paper that does not scratch.\n\n")
   .concat(
     ...["NOTE", "CAUTION", "WARNING", "DANGER At night"].map((sign) => `> [!${sign}]\n>\n> Never.\n\n`),
@@ -75,6 +77,13 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("textbox", { name: "Name" }).waitFor();
     await clean(page, "bookmark");
     await page.keyboard.press("Enter");
+    await selectWords(page, "tissue");
+    await page.keyboard.press("Control+Alt+i");
+    await page.getByRole("region", { name: "Index entry at the caret" }).waitFor();
+    await selectWords(page, "scratch");
+    await page.getByLabel("Paragraph style").selectOption("A new style …");
+    await page.getByRole("region", { name: "Own styles" }).getByLabel("Name").waitFor();
+    await clean(page, "index entry, a style of one's own");
     await manuscript(page).locator("a.link").first().click();
     await page.locator("[data-link-chip]").waitFor();
     await page.getByRole("button", { name: "Show files and addresses" }).click();
