@@ -1,5 +1,5 @@
 /** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, withSettings, type Manuscript } from "@/core/document";
@@ -24,6 +24,7 @@ import { readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/database";
 import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";
+import { makeWhole, writeWhole } from "@/server/whole-file";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
 import { readCommand, usage, UsageError, type Command } from "./command-line";
 import { followHtml, followMarkdown, type Followed } from "./follow-file";
@@ -129,9 +130,9 @@ async function run(command: Command): Promise<number> {
       for (const [place, bytes] of written.beside) {
         const file = path.join(path.dirname(command.to), place);
         mkdirSync(path.dirname(file), { recursive: true });
-        writeWhole(file, bytes);
+        write(file, bytes);
       }
-      writeWhole(command.to, written.text);
+      write(command.to, written.text);
       return told(command, dropped, followed(command.to, format, written.promised, indexDocument(doc)));
     }
   }
@@ -185,19 +186,17 @@ async function writePdfFile(
       throw new Stop(`${file}: ${reasonOf(error)}`);
     }
   });
-  const beside = `${to}.${process.pid}.part`;
-  const { outcome } = pdfInThread(
-    new URL("./pdf-thread.mjs", import.meta.url),
-    pdfOrder(manuscript, { options: pdf, attachments, fonts: PAGE_FONTS, file: beside }),
-  );
-  const made = await outcome;
-  try {
-    if (!made.ok) throw new Stop(`${to}: ${made.reason}`);
-    renameSync(beside, to);
-  } catch (error) {
-    rmSync(beside, { force: true });
+  const made = await makeWhole(to, async (beside) => {
+    const { outcome } = pdfInThread(
+      new URL("./pdf-thread.mjs", import.meta.url),
+      pdfOrder(manuscript, { options: pdf, attachments, fonts: PAGE_FONTS, file: beside }),
+    );
+    const result = await outcome;
+    if (!result.ok) throw new Stop(`${to}: ${result.reason}`);
+    return result;
+  }).catch((error: unknown) => {
     throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
-  }
+  });
   if (made.missing.length > 0)
     process.stderr.write(`gate-rope: ${to}: No font has ${made.missing.join(" ")}\n`);
   const { promised, failed } = made.proof;
@@ -221,13 +220,10 @@ function counted(count: number, one: string, many = `${one}s`): string {
 }
 
 /** Writes beside the place and renames, so that a file never appears half written. */
-function writeWhole(file: string, text: string | Uint8Array): void {
-  const beside = `${file}.${process.pid}.part`;
+function write(file: string, text: string | Uint8Array): void {
   try {
-    writeFileSync(beside, text);
-    renameSync(beside, file);
+    writeWhole(file, (beside) => writeFileSync(beside, text));
   } catch (error) {
-    rmSync(beside, { force: true });
     throw new Stop(`${file}: ${reasonOf(error)}`);
   }
 }

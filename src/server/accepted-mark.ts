@@ -1,5 +1,6 @@
-import { appendFile, appendFileSync, existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { appendFile, appendFileSync, existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { writeWhole } from "./whole-file";
 
 /** The mark's file in a data folder. */
 export const ACCEPTED_MARK = "accepted.log";
@@ -50,9 +51,8 @@ export class AcceptedMark {
 
   /** Begins anew with what the database holds. */
   reset(accepted: Accepted): void {
-    const beside = `${this.file}.part`;
-    writeFileSync(beside, [...accepted].map(([id, version]) => `${id} ${version}\n`).join(""));
-    renameSync(beside, this.file);
+    const lines = [...accepted].map(([id, version]) => `${id} ${version}\n`).join("");
+    writeWhole(this.file, (beside) => writeFileSync(beside, lines));
   }
 
   private lines(): string {

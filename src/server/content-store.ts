@@ -7,12 +7,12 @@ import {
   openSync,
   readdirSync,
   readFileSync,
-  renameSync,
   rmSync,
   statSync,
   writeSync,
 } from "node:fs";
 import path from "node:path";
+import { writeWhole } from "./whole-file";
 
 /**
  * Files beside the database, each content once, under a name that begins with the SHA-256 of its bytes. What was kept is on disk,
@@ -27,8 +27,7 @@ export class ContentStore {
     const file = this.fileOf(name);
     const parent = path.dirname(file);
     makeFolder(parent);
-    const beside = `${file}.${process.pid}.part`;
-    try {
+    writeWhole(file, (beside) => {
       const out = openSync(beside, "w");
       try {
         for (let at = 0; at < bytes.length;) at += writeSync(out, bytes, at);
@@ -36,12 +35,8 @@ export class ContentStore {
       } finally {
         closeSync(out);
       }
-      renameSync(beside, file);
-      syncFolder(parent);
-    } catch (error) {
-      rmSync(beside, { force: true });
-      throw error;
-    }
+    });
+    syncFolder(parent);
   }
 
   /** Null where there are none of that name, which has to be one that was made here, or where they are not those it tells. */

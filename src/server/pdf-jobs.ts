@@ -1,4 +1,4 @@
-import { mkdirSync, renameSync, rmSync } from "node:fs";
+import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { newId, settingsOf, type Manuscript } from "@/core/document";
 import { fileNameFor, FORMATS } from "@/core/formats";
@@ -7,6 +7,7 @@ import type { AskedPlace } from "@/core/links";
 import type { PdfJob } from "@/core/exchange";
 import { pdfInThread, pdfOrder, type PdfInMaking } from "@/threads/pdf";
 import { explained, messageOf, ServerError } from "./errors";
+import { makeWhole } from "./whole-file";
 
 interface Kept {
   readonly document: string;
@@ -20,6 +21,15 @@ interface Kept {
 const KEPT_FOR = 60 * 60 * 1000;
 /** So many may be made at the same time; each takes a thread. */
 const MOST_AT_ONCE = 2;
+
+/** Why a PDF was not made, in words. */
+class NotMade extends Error {}
+
+function whyNot(error: unknown): string {
+  return error instanceof NotMade
+    ? error.message
+    : `The PDF could not be saved: ${messageOf(explained(error))}`;
+}
 
 /** PDF files made in the background: begun, asked about, cancelled, taken. A file has its name only when it is whole and proven. */
 export class PdfJobs {
@@ -42,8 +52,8 @@ export class PdfJobs {
     /** What is known of the places of other documents, by their keys. */
     asked: ReadonlyMap<string, AskedPlace> = new Map(),
   ): string {
-    const making = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
-    if (making >= MOST_AT_ONCE)
+    const underWay = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;
+    if (underWay >= MOST_AT_ONCE)
       throw new ServerError(
         429,
         "busy",
@@ -52,40 +62,30 @@ export class PdfJobs {
     mkdirSync(this.folder, { recursive: true });
     const id = newId();
     const file = path.join(/* turbopackIgnore: true */ this.folder, `${id}.pdf`);
-    const beside = `${file}.part`;
-    const job = pdfInThread(
-      this.thread,
-      pdfOrder(manuscript, { options, asked: [...asked], fonts: this.fonts, file: beside }),
-      (stage) => {
+    const order = { options, asked: [...asked], fonts: this.fonts };
+    let making!: PdfInMaking;
+    const made = makeWhole(file, async (beside) => {
+      making = pdfInThread(this.thread, pdfOrder(manuscript, { ...order, file: beside }), (stage) => {
         if (kept.state.kind === "making") kept.state = { ...stage, kind: "making" };
-      },
-    );
+      });
+      const outcome = await making.outcome;
+      if (!outcome.ok) throw new NotMade(outcome.reason);
+      return outcome;
+    });
     const kept: Kept = {
       document,
       file,
       name: fileNameFor(settingsOf(manuscript.doc).title, FORMATS.pdf.endings[0]),
-      making: job,
+      making,
       state: { kind: "making", stage: "pages", done: 0, of: 1 },
     };
     this.jobs.set(id, kept);
-    void job.outcome.then((outcome) => {
-      if (outcome.ok) {
-        const { ok: _, ...made } = outcome;
-        try {
-          renameSync(beside, file);
-          kept.state = { kind: "made", ...made };
-        } catch (error) {
-          kept.state = {
-            kind: "failed",
-            reason: `The PDF could not be saved: ${messageOf(explained(error))}`,
-          };
-        }
-      } else {
-        rmSync(beside, { force: true });
-        kept.state = { kind: "failed", reason: outcome.reason };
-      }
-      setTimeout(() => this.forget(id), KEPT_FOR).unref();
-    });
+    void made
+      .then(
+        ({ ok: _, ...told }) => (kept.state = { kind: "made", ...told }),
+        (error: unknown) => (kept.state = { kind: "failed", reason: whyNot(error) }),
+      )
+      .finally(() => setTimeout(() => this.forget(id), KEPT_FOR).unref());
     return id;
   }
 

@@ -13,6 +13,7 @@ import {
   writeSync,
 } from "node:fs";
 import path from "node:path";
+import { writeWhole } from "../whole-file";
 import { ACCEPTED_MARK } from "../accepted-mark";
 import { DATABASE, openDatabase } from "../database";
 import { runningServer } from "./server-mark";
@@ -38,8 +39,7 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
   const source = path.join(folder, DATABASE);
   if (!existsSync(source))
     throw new UpkeepError(`${folder}: There is no database of Gate Rope in this folder.`);
-  const beside = `${file}.${process.pid}.part`;
-  const copy = `${beside}.sqlite`;
+  const copy = `${file}.${process.pid}.sqlite`;
   try {
     const sqlite = new Database(source, { readonly: true });
     try {
@@ -48,7 +48,7 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
       sqlite.close();
     }
     const documents = countDocuments(copy);
-    writeZip(beside, [
+    const parts = [
       { name: DATABASE, file: copy, packed: true },
       ...CONTENTS.flatMap((content) =>
         filesIn(path.join(folder, content)).map((name) => ({
@@ -57,11 +57,10 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
           packed: content === "files" || name.endsWith(".svg"),
         })),
       ),
-    ]);
-    renameSync(beside, file);
+    ];
+    writeWhole(file, (beside) => writeZip(beside, parts));
     return { documents, ...countContents(folder) };
   } catch (error) {
-    rmSync(beside, { force: true });
     throw UpkeepError.of(file, error);
   } finally {
     for (const end of ["", "-journal", "-wal", "-shm"]) rmSync(copy + end, { force: true });

@@ -17,7 +17,10 @@ beforeEach(() => {
   data = path.join(folder, "data");
   file = path.join(folder, "all.zip");
 });
-afterEach(() => rmSync(folder, { recursive: true, force: true }));
+afterEach(async () => {
+  await letGo();
+  rmSync(folder, { recursive: true, force: true });
+});
 
 const picture: Picture = {
   type: "image/svg+xml",
@@ -33,7 +36,7 @@ const insert = (text: string) =>
 
 /** Servers that work in the data folder; one that is to be put aside is let go of first, or it would still write there. */
 const working: Awaited<ReturnType<typeof openAuthority>>[] = [];
-const letGo = () => Promise.all(working.splice(0).map((documents) => documents.close()));
+const letGo = () => Promise.allSettled(working.splice(0).map((documents) => documents.close()));
 
 async function filled(words = "text"): Promise<string> {
   const documents = await openAuthority(data);
