@@ -8,7 +8,12 @@ const config = {
   testTimeout: 30_000,
   setupFiles: ["<rootDir>/tests/property-seed.ts"],
   extensionsToTreatAsEsm: [".ts", ".tsx"],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^#tests/(.*)$": "<rootDir>/tests/$1" },
+  moduleNameMapper: {
+    "^@/(.*)$": "<rootDir>/src/$1",
+    "^#tests/(.*)$": "<rootDir>/tests/$1",
+    // A test is the server.
+    "^server-only$": "<rootDir>/node_modules/server-only/empty.js",
+  },
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",

@@ -27,6 +27,7 @@ await build({
   outdir: "dist",
   outExtension: { ".js": ".mjs" },
   bundle: true,
+  conditions: ["react-server"],
   platform: "node",
   format: "esm",
   target: "node20",

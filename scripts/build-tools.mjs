@@ -27,6 +27,8 @@ export async function buildTools() {
     format: "esm",
     target: "node20",
     external: ["better-sqlite3", "sharp"],
+    // All of this runs on the server, as `server-only` wants to know.
+    conditions: ["react-server"],
     banner: {
       js: 'import { createRequire as __createRequire } from "node:module"; const require = __createRequire(import.meta.url);',
     },

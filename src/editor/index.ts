@@ -2,6 +2,8 @@
  * The editor: one session for each open document. It alone holds ProseMirror's view; the interface subscribes to the
  * session, reads its index and runs commands.
  */
+import "client-only";
+
 export { Session, type Box, type Notice } from "./session";
 export { answered } from "./answered";
 export { whenIdle } from "./when-idle";

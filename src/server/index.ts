@@ -2,6 +2,7 @@
  * The server's documents: one authority over one database in one data folder, opened once in a process. Knows nothing of
  * an interface or of HTTP beyond the status that an error has.
  */
+import "server-only";
 import path from "node:path";
 import { ListingThread } from "./catalogue/list-in-thread";
 import { DocumentAuthority } from "./document-authority";
