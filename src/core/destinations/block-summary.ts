@@ -122,6 +122,8 @@ interface Found {
   readonly bookmarks: BookmarkPiece[];
   readonly notes: NotePiece[];
   readonly indexed: IndexedPiece[];
+  /** Where among those a place of the index stands that may go on. */
+  openEntries?: Map<string, number>;
   readonly computed: ComputedPiece[];
   readonly wordless: number[];
 }
@@ -200,7 +202,6 @@ function readTextblock(node: Node, start: number, found: Found): number {
   let at = start;
   let lastLink = null as Mark | null;
   const openMarks = new Map<DestinationId, number>();
-  const openEntries = new Map<string, number>();
   for (let i = 0; i < node.childCount; i++) {
     const child = node.child(i);
     const end = at + child.nodeSize;
@@ -210,7 +211,7 @@ function readTextblock(node: Node, start: number, found: Found): number {
       const link = asMark(mark, "link");
       const indexed = asMark(mark, "index_entry");
       if (range) addRange(found.bookmarks, openMarks, range.id, at, end, piece);
-      if (indexed) addIndexed(found.indexed, openEntries, indexed, at, end);
+      if (indexed) addIndexed(found, indexed, at, end);
       if (!link) continue;
       addLink(found.links, link.target, lastLink?.eq(mark) === true, at, end, piece);
       lastLink = mark;
@@ -239,13 +240,10 @@ function addLink(
 }
 
 /** A place of the index goes on where its last words ended. */
-function addIndexed(
-  pieces: IndexedPiece[],
-  open: Map<string, number>,
-  { id, ...entry }: MarkAttributes["index_entry"],
-  from: number,
-  to: number,
-) {
+function addIndexed(found: Found, { id, ...entry }: MarkAttributes["index_entry"], from: number, to: number) {
+  const { indexed: pieces } = found;
+  // Most texts have none.
+  const open = (found.openEntries ??= new Map());
   const key = indexedKey(id, entry);
   const index = open.get(key);
   const before = index === undefined ? undefined : pieces[index];
