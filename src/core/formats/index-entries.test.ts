@@ -73,6 +73,13 @@ describe("entries of the index in HTML", () => {
     ],
   ])("%s", (_where, html, expected) => expect(of("a.html", html)).toEqual(expected));
 
+  test("go on the last word in a time in step with its length", () => {
+    const html = `<p>${"a".repeat(300_000)} b &#x20000;<a data-type="indexterm" data-primary="x"></a>`;
+    const start = performance.now();
+    expect(of("a.html", html)).toEqual(["\u{20000} → x"]);
+    expect(performance.now() - start).toBeLessThan(5_000);
+  });
+
   test("and one beside which nothing stands is told of", () => {
     const html = `<hr><p><a data-type="indexterm" data-primary="x"></a></p>`;
     expect(readFile("a.html", new TextEncoder().encode(html))).toMatchObject({

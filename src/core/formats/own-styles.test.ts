@@ -16,7 +16,7 @@ import { styleRules } from "@/core/styles";
 import { paragraph } from "#tests/editing";
 import { laidOut } from "#tests/page-fonts";
 import { readText } from "#tests/reading";
-import { writeFile } from ".";
+import { readFile, writeFile } from ".";
 import { readPasted } from "./html/pasted";
 
 const { nodes, marks } = schema;
@@ -78,8 +78,11 @@ describe("styles that a file names", () => {
   });
 
   test("without number are kept to a limit", () => {
-    const doc = of(Array.from({ length: 2_000 }, (_, i) => `<p data-style-name="Style ${i}">x`).join(""));
+    const html = Array.from({ length: 2_000 }, (_, i) => `<p data-style-name="Style ${i}">x`).join("");
+    const doc = of(html);
     expect(Object.keys(settingsOf(doc).styles.own!)).toHaveLength(500);
+    const told = readFile("a.html", new TextEncoder().encode(html));
+    expect(told).toMatchObject({ dropped: [{ what: "style of its own", count: 1_500 }] });
   });
 
   test("do not come along with what is pasted", () => {

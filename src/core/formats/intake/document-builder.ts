@@ -124,7 +124,7 @@ export class DocumentBuilder {
   language: string | null = null;
   returns: ReturnRule = RETURNS_NONE;
   /** The looks that the file has, and the styles of its own that it names. */
-  readonly styles = new MetStyles();
+  readonly styles: MetStyles;
 
   private readonly blocks: Node[] = [];
   private readonly containers: OpenContainer[] = [];
@@ -146,6 +146,7 @@ export class DocumentBuilder {
 
   constructor(private readonly dropped: DropLog) {
     this.places = new NamedPlaces(dropped);
+    this.styles = new MetStyles(dropped);
   }
 
   /** The links of the file, until it is known where they lead. */
@@ -197,8 +198,8 @@ export class DocumentBuilder {
       const allowed = range
         ? this.places.covers(range.id, headingAnchors)
         : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
-      // That of the document itself is none of its own, also within another.
       this.indexed.meet(mark);
+      // That of the document itself is none of its own, also within another.
       if (asMark(mark, "language")?.language === (this.language ?? FIRST_LANGUAGE))
         set = mark.type.removeFromSet(set);
       else if (allowed) set = mark.addToSet(set);

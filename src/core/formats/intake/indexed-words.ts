@@ -66,12 +66,25 @@ export class IndexedWords {
     const last = inline.findLastIndex((node) => node.isText && /[\p{L}\p{N}]/u.test(node.text!));
     if (last < 0) return;
     const text = inline[last]!;
-    const at = text.text!.search(/[\p{L}\p{N}\p{M}’'-]+[^\p{L}\p{N}]*$/u);
-    inline.splice(last, 1, ...(at > 0 ? [text.cut(0, at)] : []), this.take(text.cut(Math.max(0, at))));
+    const at = lastWordIn(text.text!);
+    inline.splice(last, 1, ...(at > 0 ? [text.cut(0, at)] : []), this.take(text.cut(at)));
   }
 
   private take(text: Node): Node {
     const marks = this.open.splice(0).reduce((set, mark) => mark.addToSet(set), text.marks);
     return text.mark(marks);
   }
+}
+
+/** Where the last word of a text begins. Sign by sign: an expression would look at each long word once for each of its letters. */
+function lastWordIn(text: string): number {
+  let at = text.length;
+  while (at > 0 && !/[\p{L}\p{N}\p{M}]/u.test(text[at - 1]!) && !isHalf(text[at - 1]!)) at--;
+  while (at > 0 && (/[\p{L}\p{N}\p{M}’'-]/u.test(text[at - 1]!) || isHalf(text[at - 1]!))) at--;
+  return at;
+}
+
+/** Half of a sign that takes two code units; none is parted from the other. */
+function isHalf(unit: string): boolean {
+  return unit >= "\ud800" && unit <= "\udfff";
 }

@@ -1,3 +1,4 @@
+import type { DropLog } from "./drop-log";
 import {
   FIRST_SHEET,
   MOST_OWN_STYLES,
@@ -15,6 +16,10 @@ import {
 export class MetStyles {
   private sheet: StyleSheet | null = null;
   private readonly fresh: Record<string, OwnStyle> = {};
+  /** What was asked for before: a file names few styles, and each many times. */
+  private readonly known = new Map<string, DestinationId | null>();
+
+  constructor(private readonly dropped: DropLog) {}
 
   /** Takes the style sheet of the file, which comes before what is styled. */
   take(sheet: StyleSheet): void {
@@ -25,10 +30,22 @@ export class MetStyles {
   named(said: string | undefined, of: OwnStyleOf): DestinationId | null {
     const name = styleNameOf(said);
     if (name === "") return null;
+    const key = `${of} ${name}`;
+    let style = this.known.get(key);
+    if (style === undefined) this.known.set(key, (style = this.find(name, of)));
+    if (style === null)
+      this.dropped.add(
+        "style of its own",
+        `A document has ${MOST_OWN_STYLES} at the most; its words are kept.`,
+      );
+    return style;
+  }
+
+  private find(name: string, of: OwnStyleOf): DestinationId | null {
     const known =
       ownStyleNamed(this.sheet ? ownStylesOf(this.sheet) : {}, name, of) ??
       ownStyleNamed(this.fresh, name, of);
-    if (known || Object.keys(this.fresh).length >= MOST_OWN_STYLES) return known;
+    if (known || this.known.size >= MOST_OWN_STYLES) return known;
     const id = newId();
     this.fresh[id] = { name, of, look: {} };
     return id;
