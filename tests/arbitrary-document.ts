@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import type { Mark, Node } from "prosemirror-model";
+import type { Fragment, Mark, Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   createDocument,
@@ -8,6 +8,7 @@ import {
   isMark,
   LINK_LOOKS,
   newId,
+  noteOfBlocks,
   NOTICE_KINDS,
   NUMERALS,
   schema,
@@ -229,6 +230,20 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
 /** Documents of every kind of block, with links to each other's headings, to the web and to nowhere, and bookmarks. */
 export const anyDocument: fc.Arbitrary<Node> = fc.array(draft, { minLength: 1, maxLength: 12 }).map(build);
 
+/** The words of a note: a line, or paragraphs with lists, by how long the text is that it is of. */
+function noteWords(text: string): Fragment {
+  const said = (words: string) => nodes.paragraph.create(null, schema.text(words));
+  const first = said(`Of ${text}`);
+  const item = (...blocks: Node[]) => nodes.list_item.create(null, blocks);
+  const inner = nodes.ordered_list.create(null, [item(said("One")), item(said("Two"))]);
+  const list = nodes.bullet_list.create(null, [
+    item(said("Rope"), said("Of hemp")),
+    item(said("Pin"), inner),
+  ]);
+  const shapes = [[first], [first, said("Further")], [first, list], [first, list, said("After"), inner]];
+  return noteOfBlocks(shapes[text.length % shapes.length]!);
+}
+
 function build(drafts: readonly Draft[]): Node {
   const ids = drafts.map(() => newId());
   const headings = ids.filter((_, i) => drafts[i]!.kind === "heading");
@@ -259,7 +274,7 @@ function build(drafts: readonly Draft[]): Node {
                 ? [nodes.computation.create({ expression: 'words | 2 < date("2026-11-26") & "x"' })]
                 : typeof one.leaf === "object"
                   ? [crossReference(one.leaf, headings)]
-                  : [nodes.note.create({ id: newId(), place: one.leaf }, [schema.text(`Of ${one.text}`)])];
+                  : [nodes.note.create({ id: newId(), place: one.leaf }, noteWords(one.text))];
       return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));

@@ -46,6 +46,7 @@ export {
 export { listHere, setCount } from "./commands/list-count";
 export * from "./commands/lists";
 export * from "./commands/notes";
+export { wordAt } from "./commands/word-at";
 export { makeNotice, withoutNotice } from "./commands/notices";
 export { changePicture, pictureToFigure } from "./commands/pictures";
 export {
@@ -67,4 +68,4 @@ export { goToAddressed } from "./addressed-place";
 export { targetElsewhere, type PocketedPlace } from "./pocket";
 export type { Fate, Removal } from "./removals";
 export { STEP_KINDS, type StepKind } from "./stepping";
-export { NoteEditor } from "./note-editor";
+export { NoteEditor, type NoteCaret } from "./note-editor";

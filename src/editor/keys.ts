@@ -2,7 +2,6 @@ import {
   baseKeymap,
   chainCommands,
   createParagraphNear,
-  exitCode,
   liftEmptyBlock,
   newlineInCode,
 } from "prosemirror-commands";
@@ -15,15 +14,11 @@ import { isKind, schema } from "@/core/document";
 import { backspaceInBox, splitItemWithBox, tickHere } from "./commands/boxes";
 import { splitBlockWithId, toggle } from "./commands/blocks";
 import { backspaceInDefinitions, enterInDefinitions, shiftDefinition } from "./commands/definition-lists";
+import { insertBreak } from "./commands/insert-break";
 import { backspaceInNotice, enterInNotice } from "./commands/notices";
 import { setLevel } from "./commands/levels";
 
 const { nodes } = schema;
-
-const insertBreak: Command = chainCommands(exitCode, (state, dispatch) => {
-  dispatch?.(state.tr.replaceSelectionWith(nodes.hard_break.create()).scrollIntoView());
-  return true;
-});
 
 /*
  * To the beginning and the end of the text. The browser could go to what is drawn only, and would lay out all that it

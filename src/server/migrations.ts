@@ -149,4 +149,8 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0006-form-3": {
     async up() {},
   },
+  // Paragraphs and lists in notes.
+  "0007-form-4": {
+    async up() {},
+  },
 };

@@ -244,3 +244,5 @@ export async function storedLines(page: Page): Promise<string[]> {
   };
   return document.content.map((block) => (block.content ?? []).map(({ text }) => text).join(""));
 }
+
+export const tray = (page: Page) => page.getByRole("complementary", { name: "Tray" });

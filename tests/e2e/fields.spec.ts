@@ -1,5 +1,5 @@
-import { expect, test, type Page } from "@playwright/test";
-import { clickWords, kept, manuscript, openFile, selectWords } from "./desk";
+import { expect, test } from "@playwright/test";
+import { clickWords, kept, manuscript, openFile, selectWords, tray } from "./desk";
 
 const TEXT = `# The tower
 
@@ -9,7 +9,6 @@ Words of the tower.
 
 Words of the lamp.
 `;
-const tray = (page: Page) => page.getByRole("complementary", { name: "Tray" });
 
 test("what is typed into a field is kept, though the page is loaded anew while one is in it", async ({
   page,

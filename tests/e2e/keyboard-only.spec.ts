@@ -67,7 +67,7 @@ test("an unstructured text becomes a document with structure, styles, figures, t
   await page.keyboard.press("End");
   await page.keyboard.press("Control+Alt+n");
   await page.keyboard.type("Seen from the car.");
-  await page.keyboard.press("Enter");
+  await page.keyboard.press("Control+Enter");
   await page.keyboard.press("Control+Alt+e");
   await page.keyboard.type("T < 0");
   await page.keyboard.press("Enter");

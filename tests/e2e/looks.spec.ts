@@ -1,7 +1,16 @@
 import { expect, test, type Page } from "@playwright/test";
-import { caretAt, clickWords, documentId, kept, manuscript, openFile, pasteFrom, selectWords } from "./desk";
+import {
+  caretAt,
+  clickWords,
+  documentId,
+  kept,
+  manuscript,
+  openFile,
+  pasteFrom,
+  selectWords,
+  tray,
+} from "./desk";
 
-const tray = (page: Page) => page.getByRole("complementary", { name: "Tray" });
 const sizeOf = (page: Page, words: string) =>
   manuscript(page)
     .getByText(words, { exact: true })

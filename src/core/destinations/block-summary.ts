@@ -156,6 +156,7 @@ type Leaf = Exclude<InlineKind, "text">;
 /** The words that stand for what is no text, where words are counted. */
 const WORDS: ByKind<Leaf, [], string> = {
   hard_break: () => " ",
+  note_paragraph: () => " ",
   formula: byNothing,
   picture: byNothing,
   note: byNothing,
@@ -188,6 +189,7 @@ const FIND: ByKind<Leaf, [at: number, found: Found], number> = {
     return readTextblock(child, at + 1, found);
   },
   hard_break: nothingFound,
+  note_paragraph: nothingFound,
   formula: nothingFound,
   picture: (child, _picture, at, { wordless }) => {
     if (lacksWords(child)) wordless.push(at);

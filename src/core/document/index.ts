@@ -28,6 +28,8 @@ export { sameIds, sizeOf } from "./blocks";
 export { mendedIds, type MendedIds } from "./mended-ids";
 export { createDocument, withId, withIds, type DocumentAttributes } from "./create";
 export { countWords, lineOf, shortened } from "./text";
+export { blocksOfNote, noteOfBlocks } from "./note-blocks";
+export { isNoteList, partsOfNote, type NoteList, type NoteParagraph, type NotePart } from "./note-paragraphs";
 export type { Manuscript } from "./manuscript";
 export { headerRows } from "./header-rows";
 export { documentJSON } from "./document-json";

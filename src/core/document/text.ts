@@ -21,6 +21,7 @@ const nothing = () => "";
 const WORDS: ByInline<[], string> = {
   text: (node) => node.text!,
   hard_break: () => " ",
+  note_paragraph: () => " ",
   formula: (_node, { tex }) => tex,
   picture: nothing,
   note: nothing,

@@ -45,9 +45,9 @@ describe("Markdown", () => {
     const source =
       "One[^a] two[^b] one again[^a] and none[^c].\n\n[^a]: First *words*.\n\n    More.\n\n[^b]: Second.\n";
     expect(kindsIn("a.md", source)).toEqual([
-      "note First words. More.",
+      "note First words.\nMore.",
       "note Second.",
-      "note First words. More.",
+      "note First words.\nMore.",
     ]);
   });
 
@@ -108,6 +108,60 @@ describe("HTML", () => {
     expect(text).toContain("<code>\\frac{&lt;b&gt;</code>");
     expect(text).not.toMatch(/<a[^>]+javascript/);
     expect(essence(read("b.html", text).doc)).toEqual(essence(doc));
+  });
+});
+
+const LISTED =
+  "Here[^a].\n\n[^a]: Bring\n\n    - a lamp\n\n      with oil\n    - a [rope](https://rope.example/):\n        1. thick\n        2. long\n\n    and go.\n";
+
+describe("a note of paragraphs and lists", () => {
+  test("comes from Markdown, and goes out as it came", () => {
+    const { doc, dropped } = read("a.md", LISTED);
+    expect(dropped).toEqual([]);
+    const { text } = writeFile({ doc, pictures: new Map() }, "markdown");
+    expect(text.replace(/^---.*?---\s*/s, "")).toBe(
+      "Here[^a].\n\n[^a]: Bring\n\n    - a lamp\n\n      with oil\n\n    - a [rope](https://rope.example/):\n\n      1. thick\n      2. long\n\n    and go.\n".replace(
+        /\[\^a\]/g,
+        "[^1]",
+      ),
+    );
+    expect(essence(read("b.md", text).doc)).toEqual(essence(doc));
+  });
+
+  test("stands so in HTML and in plain text", () => {
+    const { doc } = read("a.md", LISTED);
+    const html = writeFile({ doc, pictures: new Map() }, "html").text;
+    expect(html).toContain(
+      '<li id="_foot1" value="1"><p>Bring</p><ul><li><p>a lamp</p><p>with oil</p></li><li>a <a href="https://rope.example/">rope</a>:<ol><li>thick</li><li>long</li></ol></li></ul><p>and go. <a href="#_foot1-sign"',
+    );
+    expect(writeFile({ doc, pictures: new Map() }, "text").text).toContain(
+      "[1] Bring\n    - a lamp\n       with oil\n    - a rope:\n       1. thick\n       2. long\n    and go.",
+    );
+  });
+
+  test("keeps the words of what it cannot hold, wherever it stands, and ends what was left open", () => {
+    const words =
+      "<h2>Title</h2><table><tr><td>one<td>two</table><blockquote><p>Said.</p></blockquote><pre>a\nb</pre><dl><dt>Pin<dd>A bolt</dl>";
+    const sign = '<a role="doc-noteref" href="#n">1</a>';
+    const { doc } = read(
+      "a.html",
+      `<ul><li>Here${sign}<aside id="n">${words}</aside></li><li>Next</li></ul>`,
+    );
+    expect(doc.textBetween(0, doc.content.size, "|")).toMatch(/Here/);
+    const [note] = indexDocument(doc).notes;
+    expect(note!.text).toBe("Title one two Said. a b Pin A bolt");
+    expect(doc.child(0).childCount).toBe(2);
+    const open = read("a.html", `<p>Here${sign}.</p><div id="n"><ul><li>one<li>two`).doc;
+    expect(indexDocument(open).notes[0]!.text).toBe("one two");
+  });
+
+  test("whose words hold another note keeps them apart", () => {
+    const signs = '<p>A<a role="doc-noteref" href="#a">1</a> B<a role="doc-noteref" href="#b">2</a></p>';
+    const { doc } = read(
+      "a.html",
+      `${signs}<div id="a"><p>First.</p><div id="b"><p>Second.</p></div><p>Third.</p></div>`,
+    );
+    expect(indexDocument(doc).notes.map(({ text }) => text)).toEqual(["First. Third.", "Second."]);
   });
 });
 

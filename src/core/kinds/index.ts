@@ -50,6 +50,7 @@ export { countAttributes, countOn } from "./blocks/lists";
 export { cellElement, columnWidths } from "./blocks/table";
 export { PICTURE_HEIGHTS } from "./inlines/picture";
 export type { NotePlace } from "./inlines/note";
+export { MOST_NOTE_DEPTH } from "./inlines/note-paragraph";
 export { ownStyleClass } from "./attributes/own-style";
 export { indexEntryAttributes } from "./marks/index-entry";
 export { COLOUR } from "./marks/looks";

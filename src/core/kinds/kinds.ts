@@ -19,6 +19,7 @@ import { computation } from "./inlines/computation";
 import { cross_reference } from "./inlines/cross-reference";
 import { formula } from "./inlines/formula";
 import { note } from "./inlines/note";
+import { note_paragraph } from "./inlines/note-paragraph";
 import { picture } from "./inlines/picture";
 import { hard_break, text } from "./inlines/text";
 import { bookmark } from "./marks/bookmark";
@@ -78,6 +79,7 @@ export const INLINE_KINDS = {
   formula,
   picture,
   note,
+  note_paragraph,
   cross_reference,
   computation,
   bookmark_point,

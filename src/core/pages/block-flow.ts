@@ -18,9 +18,11 @@ import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Flow, type Strip, type StripContent } from "./flow";
-import { innerStrips, unindented } from "./inner-strips";
+import { innerStrips } from "./inner-strips";
 import type { InnerPlace } from "./inner-place";
 import { tableStrips } from "./table-strips";
+import { noteStrips } from "./note-strips";
+import { unindented } from "./set-words";
 import { textStrips } from "./text-strips";
 
 /** Flows of blocks by what else they depend on. A node never changes, so its flow is kept as long as the node is. */
@@ -210,7 +212,7 @@ function missingIn(strips: readonly Strip[]): readonly string[] {
     if (content.kind === "row")
       for (const cell of content.cells)
         for (const sign of missingIn(cell.strips)) (missing ??= new Set()).add(sign);
-    for (const note of notes) for (const sign of note.text.missing) (missing ??= new Set()).add(sign);
+    for (const note of notes) for (const sign of missingIn(note.strips)) (missing ??= new Set()).add(sign);
   }
   return missing ? [...missing] : NOTHING;
 }
@@ -240,11 +242,6 @@ export function returnFlow(ways: readonly WayOn[], composition: Composition): Fl
 /** A note whose words stand after the text. */
 export function endnoteFlow(note: Node, sign: string, first: boolean, composition: Composition): Flow {
   const look = composition.sheet.styles.note;
-  const strips = textStrips(
-    note,
-    look,
-    { x: 0, width: composition.width, tag: { role: "Note", parent: null }, start: 1, label: `${sign} ` },
-    { ...composition, notes: { foot: 0, end: 0 } },
-  );
+  const strips = noteStrips(note, sign, composition);
   return flow(strips, { before: first ? look.size * 2 : look.before, after: look.after });
 }

@@ -2,7 +2,8 @@ import { cardOf, entryWords, type ContentsEntry } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type Strip, type Tag } from "./flow";
 import { colourOnPaper } from "./text/text-style";
-import { sized, stripsOf, wordsSet } from "./text-strips";
+import { stripsOf } from "./text-strips";
+import { sized, wordsSet } from "./set-words";
 
 /** Between cards, in points. */
 const GUTTER = 18;

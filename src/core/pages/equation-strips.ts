@@ -3,7 +3,8 @@ import type { Node } from "prosemirror-model";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip } from "./flow";
 import { equationBox } from "./text/measure";
-import { sized, stripsOf, wordsSet } from "./text-strips";
+import { stripsOf } from "./text-strips";
+import { sized, wordsSet } from "./set-words";
 
 /** The strip of an equation that stands in a line of its own, made smaller where it is wider than the text. */
 export function equationStrips(node: Node, label: string, composition: Composition): Strip[] {

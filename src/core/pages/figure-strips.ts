@@ -5,7 +5,7 @@ import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from 
 import { captionStrips } from "./caption-strips";
 import type { SetText } from "./text/set-text";
 import { PIXEL } from "./text/text-source";
-import { wordsSet, sized } from "./text-strips";
+import { wordsSet, sized } from "./set-words";
 
 const MISSING_HEIGHT = 72;
 /** Between the words in a frame and its edges. */

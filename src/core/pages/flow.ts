@@ -21,9 +21,9 @@ export interface SetNote {
   readonly node: Node;
   readonly id: DestinationId | null;
   readonly number: number;
-  readonly text: SetText;
+  /** Its lines; the number stands before the first. */
+  readonly strips: readonly Strip[];
   readonly height: number;
-  readonly tag: Tag;
 }
 
 /**

@@ -9,22 +9,19 @@ import {
   ownLook,
   type ByKind,
   type InnerKind,
-  type Look,
 } from "@/core/document";
 import type { Composition } from "./composition";
 import { stripLike, type Ground, type Strip, type Tag } from "./flow";
 import { definitionStrips } from "./definition-strips";
 import type { InnerPlace, SetWithin } from "./inner-place";
+import { bulletAt, itemGap, listIndent, marked } from "./list-line";
 import { noticeStrips } from "./notice-strips";
 import { setText } from "./text/set-text";
 import { colourOnPaper } from "./text/text-style";
 import { textSource } from "./text/text-source";
-import { sized, stripsOf, textStrips, wordsSet } from "./text-strips";
+import { stripsOf, textStrips } from "./text-strips";
+import { unindented } from "./set-words";
 
-/** How far in the words of a list stand, in parts of their size. */
-const LIST_INDENT = 1.6;
-const ITEM_GAP = 0.3;
-const SIGNS = ["•", "–", "•", "–"];
 const BOX = "□";
 
 /** The strips of a paragraph, list, quotation or code block, wherever it stands. */
@@ -47,7 +44,7 @@ const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, dep
       composition,
     ),
   bullet_list: (node, _list, place, composition, depth) =>
-    listStrips(node, () => SIGNS[depth % SIGNS.length]!, place, composition, depth),
+    listStrips(node, () => bulletAt(depth), place, composition, depth),
   ordered_list: (node, count, place, composition, depth) => {
     const first = place.number ?? count.start;
     return listStrips(node, (item) => listSign(count, first + item), place, composition, depth);
@@ -87,11 +84,6 @@ export function childStrips(
   return strips;
 }
 
-/** A look without its indent; the very same where it has none. */
-export function unindented(look: Look): Look {
-  return look.indent === 0 ? look : { ...look, indent: 0 };
-}
-
 /** `signOf`: what stands before an item, counted from 0. */
 function listStrips(
   list: Node,
@@ -101,11 +93,9 @@ function listStrips(
   depth: number,
 ): Strip[] {
   const tag: Tag = { role: "L", parent: place.tag };
-  const { size, leading } = place.look;
-  const style = sized(place.look, composition);
-  const widest = wordsSet(longest(list, signOf), style, { measure: 1e4, leading }, composition);
-  const indent = Math.min(place.width / 2, Math.max(size * LIST_INDENT, widest.lines[0]!.width + size * 0.5));
+  const indent = listIndent(longest(list, signOf), place.look, place.width, composition);
   const look = unindented(place.look);
+  const gap = itemGap(look);
   const strips: Strip[] = [];
   let start = place.start + 1;
   list.forEach((item, _offset, i) => {
@@ -121,29 +111,17 @@ function listStrips(
         look,
       },
       composition,
-      size * ITEM_GAP,
+      gap,
       depth + 1,
     );
-    const first = own[0]!;
-    if (first.content.kind === "text") {
-      const { checked } = asKind(item, "list_item")!;
-      const sign = checked === null ? signOf(i) : BOX;
-      const marker = wordsSet(sign, style, { measure: indent, leading }, composition);
-      const { text, line, x, y } = first.content;
-      own[0] = stripLike(first, {
-        gap: i > 0 ? size * ITEM_GAP : first.gap,
-        content: {
-          kind: "marked",
-          text,
-          line,
-          x,
-          y,
-          marker,
-          ticked: checked === true,
-          markerTag: { role: "Lbl", parent: itemTag, ...boxAlt(checked, composition) },
-        },
-      });
-    }
+    const { checked } = asKind(item, "list_item")!;
+    const sign = {
+      words: checked === null ? signOf(i) : BOX,
+      ticked: checked === true,
+      tag: { role: "Lbl", parent: itemTag, ...boxAlt(checked, composition) },
+    };
+    const first = marked(own[0]!, sign, { look: place.look, indent }, composition);
+    own[0] = i > 0 ? stripLike(first, { gap }) : first;
     for (const strip of own) strips.push(strip);
     start += item.nodeSize;
   });

@@ -5,7 +5,8 @@ import { stripLike, type Ground, type Strip, type Tag, type TextContent } from "
 import { bolder } from "./fonts/font-key";
 import type { InnerPlace, SetWithin } from "./inner-place";
 import { colourOnPaper, styleOfLook } from "./text/text-style";
-import { stripsOf, textStrips, wordsSet } from "./text-strips";
+import { stripsOf, textStrips } from "./text-strips";
+import { wordsSet } from "./set-words";
 
 const PADDING = 8;
 const BAR = 2.5;

@@ -1,4 +1,4 @@
-import type { Flow, SetNote } from "./flow";
+import { heightOf, type Flow, type SetNote } from "./flow";
 
 /** Lines of a footnote that stand on one page. */
 export interface NotePart {
@@ -151,7 +151,7 @@ function fillPage(
         used += more;
         noteHeight += noted;
         if (at.notes.length > 0)
-          for (const note of at.notes) notes.push({ note, from: 0, to: note.text.lines.length });
+          for (const note of at.notes) notes.push({ note, from: 0, to: note.strips.length });
         empty = false;
         continue;
       }
@@ -159,7 +159,7 @@ function fillPage(
       const tooLong = noted > height * 0.3;
       const room = height - used - more - noteHeight;
       if (at.notes.length > 0 && (bestFlow < 0 || tooLong) && room >= leastOf(at.notes, noteHeight === 0)) {
-        const parts = at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length }));
+        const parts = at.notes.map((note) => ({ note, from: 0, to: note.strips.length }));
         const left = takeNotes(
           parts,
           height - used - more - (noteHeight === 0 ? 0 : noteHeight - NOTE_RULE),
@@ -173,7 +173,7 @@ function fillPage(
       if (!empty) return page(flow, strip, notes.length, NONE, flow);
       // Higher than a page by itself: it stands there all the same, its notes after it.
       const left = takeNotes(
-        at.notes.map((note) => ({ note, from: 0, to: note.text.lines.length })),
+        at.notes.map((note) => ({ note, from: 0, to: note.strips.length })),
         Math.max(0, height - used - more - noteHeight),
         notes,
       );
@@ -212,14 +212,13 @@ function mayEndBefore(flows: readonly Flow[], flow: number, strip: number): bool
 
 /** The least room that notes need to begin in. */
 function leastOf(notes: readonly SetNote[], first: boolean): number {
-  const lines = notes[0]!.text.lines.slice(0, LEAST_NOTE_LINES);
-  return lines.reduce((sum, line) => sum + line.height, first ? NOTE_RULE : 0);
+  const { strips } = notes[0]!;
+  return heightOf(strips.slice(0, LEAST_NOTE_LINES)) + (first ? NOTE_RULE : 0);
 }
 
-function partHeight({ note, from, to }: NotePart): number {
-  let height = 0;
-  for (let i = from; i < to; i++) height += note.text.lines[i]!.height;
-  return height;
+/** The height of what of a note stands on a page. */
+export function partHeight({ note, from, to }: NotePart): number {
+  return heightOf(note.strips.slice(from, to));
 }
 
 /** Takes as many lines of notes as there is room for under the line over them; answers what is left. */
@@ -227,9 +226,10 @@ function takeNotes(parts: readonly NotePart[], room: number, into: NotePart[]): 
   let used = NOTE_RULE;
   const first = into.length === 0;
   for (const [i, part] of parts.entries()) {
+    const { strips } = part.note;
+    const heightAt = (strip: number) => (strip > part.from ? strips[strip]!.gap : 0) + strips[strip]!.height;
     let to = part.from;
-    while (to < part.to && used + part.note.text.lines[to]!.height <= room + 0.01)
-      used += part.note.text.lines[to++]!.height;
+    while (to < part.to && used + heightAt(to) <= room + 0.01) used += heightAt(to++);
     // A line higher than a page stands on one all the same.
     if (to === part.from && first && i === 0 && room > 0) to++;
     if (to > part.from) into.push({ ...part, to });

@@ -13,7 +13,8 @@ import {
   type Strip,
   type Tag,
 } from "./flow";
-import { childStrips, unindented } from "./inner-strips";
+import { childStrips } from "./inner-strips";
+import { unindented } from "./set-words";
 
 /** Words of tables are a little smaller than those around. */
 const SMALLER = 0.93;

@@ -1,4 +1,4 @@
-import { Fragment, type Node, type ResolvedPos } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import type { Command, Transaction } from "prosemirror-state";
 import { summarise, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
 import {
@@ -13,6 +13,7 @@ import {
 } from "@/core/document";
 import { occurrencesOf } from "@/core/find";
 import { chosenRanges, type ChosenRange } from "./chosen-ranges";
+import { wordAt } from "./word-at";
 
 const { index_entry } = schema.marks;
 
@@ -31,20 +32,6 @@ export const enterInIndex: Command = (state, dispatch) => {
   dispatch?.(tr);
   return true;
 };
-
-/** The word in which a position lies; null between words. */
-function wordAt($pos: ResolvedPos): ChosenRange | null {
-  if (!$pos.parent.isTextblock) return null;
-  const text = $pos.parent.textBetween(0, $pos.parent.content.size, "\n", "\n");
-  // One sign for one position, but for notes, which are longer.
-  if (text.length !== $pos.parent.content.size) return null;
-  const letter = /[\p{L}\p{N}\p{M}’'-]/u;
-  let from = $pos.parentOffset;
-  let to = from;
-  while (from > 0 && letter.test(text[from - 1]!)) from--;
-  while (to < text.length && letter.test(text[to]!)) to++;
-  return to > from ? { from: $pos.start() + from, to: $pos.start() + to } : null;
-}
 
 /** The entries of the index under which a position stands; asks the block there alone, since it is asked with every key. */
 export function indexEntriesAt(index: DocumentIndex, pos: number): readonly IndexedDestination[] {

@@ -1,4 +1,4 @@
-import type { EditorState, Transaction } from "prosemirror-state";
+import type { Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
 import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
 import type { Mention, OldName } from "@/core/links";
@@ -143,20 +143,6 @@ export function linkMentions(
     }
   }
   return tr;
-}
-
-/** The word that a position stands in, as a range; null between words. */
-export function wordAt(state: EditorState, pos: number): { from: number; to: number; text: string } | null {
-  const $pos = state.doc.resolve(pos);
-  if (!$pos.parent.isTextblock) return null;
-  const text = $pos.parent.textBetween(0, $pos.parent.content.size, undefined, "\ufffc");
-  const at = $pos.parentOffset;
-  let from = at;
-  let to = at;
-  while (from > 0 && /[\p{L}\p{N}\p{M}'’-]/u.test(text[from - 1]!)) from--;
-  while (to < text.length && /[\p{L}\p{N}\p{M}'’-]/u.test(text[to]!)) to++;
-  const start = $pos.start();
-  return from === to ? null : { from: start + from, to: start + to, text: text.slice(from, to) };
 }
 
 /**

@@ -18,7 +18,8 @@ import {
   renameBookmarks,
   setBookmarkField,
 } from "./bookmarks";
-import { destinationAt, insertLink, linkAt, linkRange, removeLink, targetOf, wordAt } from "./links";
+import { destinationAt, insertLink, linkAt, linkRange, removeLink, targetOf } from "./links";
+import { wordAt } from "./word-at";
 import { putContentsAtFront, setReturns } from "./wayfinding";
 
 const { nodes } = schema;
@@ -146,8 +147,8 @@ describe("a link", () => {
   test("offers the word at the caret", () => {
     const one = desk();
     const { from } = one.select("utters", { empty: true }).state.selection;
-    expect(wordAt(one.state, from)?.text).toBe("shutters");
-    expect(wordAt(new Desk([paragraph("a  b")]).state, 3)).toBeNull();
+    expect(wordAt(one.state.doc.resolve(from))?.text).toBe("shutters");
+    expect(wordAt(new Desk([paragraph("a  b")]).doc.resolve(3))).toBeNull();
   });
 
   test("tied to a place leads to the heading or the innermost bookmark there, else to a bookmark that is made", () => {

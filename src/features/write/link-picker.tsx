@@ -94,7 +94,7 @@ function wordsAtHand({ state, index }: Session): Words {
   }
   const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - SIGN.length), $from.parentOffset);
   if (before === SIGN) return { kind: "new", at: { from: from - SIGN.length, to: from }, text: "" };
-  const word = wordAt(state, from);
+  const word = wordAt(state.doc.resolve(from));
   return word ? { kind: "range", ...word, chosen: false } : { kind: "new", at: { from, to: from }, text: "" };
 }
 

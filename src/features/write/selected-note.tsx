@@ -1,11 +1,23 @@
+import { Link, Link2Off, List, ListOrdered } from "lucide-react";
 import type { Node } from "prosemirror-model";
 import { NodeSelection } from "prosemirror-state";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
+import { IconButton } from "@/components/button";
 import { Choice } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { noteNumber } from "@/core/destinations";
 import { asKind, idOf, isKind } from "@/core/document";
-import { NoteEditor, setNotePlace, useSession, useSessionValue, type Session } from "@/editor";
+import {
+  NoteEditor,
+  setNotePlace,
+  toggleList,
+  useSession,
+  useSessionValue,
+  type NoteCaret,
+  type Session,
+} from "@/editor";
+import { PlacePicker } from "@/features/frame/place-picker";
+import { keepSelection } from "./deck-buttons";
 
 const PLACES = [
   { value: "foot", label: "Footnote" },
@@ -23,7 +35,9 @@ export function SelectedNote({ note }: { note: Node }) {
         <Sign kind="note" /> {place === "foot" ? "Footnote" : "Endnote"} {number}
       </h2>
       <Words key={idOf(note) ?? session.state.selection.from} note={note} />
-      <p className="mb-3 text-quiet">Enter or Escape leads back to the text.</p>
+      <p className="mb-3 text-quiet">
+        Enter begins a paragraph. Escape or Ctrl+Enter leads back to the text.
+      </p>
       <Choice
         label="Stands as"
         value={place}
@@ -34,28 +48,84 @@ export function SelectedNote({ note }: { note: Node }) {
   );
 }
 
+const NOWHERE: NoteCaret = { list: null, words: false, linked: false };
+
 function Words({ note }: { note: Node }) {
   const session = useSession();
   const place = useRef<HTMLDivElement>(null);
   const editor = useRef<NoteEditor | null>(null);
   const first = useRef(note);
+  const [caret, setCaret] = useState(NOWHERE);
+  const [linking, setLinking] = useState(false);
   useEffect(() => {
     const made = new NoteEditor(
       place.current!,
       session,
       () => chosenNote(session)?.pos ?? null,
       first.current,
-      () => session.leaveChosen(),
+      {
+        leave: () => session.leaveChosen(),
+        link: () => setLinking(editor.current!.caret.words),
+        moved: () => setCaret(editor.current!.caret),
+      },
     );
     editor.current = made;
     return () => made.destroy();
   }, [session]);
   useEffect(() => editor.current?.update(note), [note]);
+  const stopLinking = () => {
+    setLinking(false);
+    editor.current?.focus();
+  };
+  const list = (kind: "bullet_list" | "ordered_list") => editor.current?.run(toggleList(kind));
   return (
-    <div
-      ref={place}
-      className="mb-1 [&>div]:min-h-20 [&>div]:w-full [&>div]:rounded-base [&>div]:border [&>div]:border-edge [&>div]:bg-raised [&>div]:px-2.5 [&>div]:py-1.5 [&>div]:font-serif [&>div]:whitespace-pre-wrap"
-    />
+    <>
+      <div role="group" aria-label="How the words of the note stand" className="mb-1 flex gap-1">
+        <IconButton
+          label="Bullet list"
+          pressed={caret.list === "bullet_list"}
+          onMouseDown={keepSelection}
+          onClick={() => list("bullet_list")}
+        >
+          <List size={17} />
+        </IconButton>
+        <IconButton
+          label="Numbered list"
+          pressed={caret.list === "ordered_list"}
+          onMouseDown={keepSelection}
+          onClick={() => list("ordered_list")}
+        >
+          <ListOrdered size={17} />
+        </IconButton>
+        <IconButton
+          label="Link (Ctrl+K)"
+          disabled={!caret.words}
+          onMouseDown={keepSelection}
+          onClick={() => setLinking(true)}
+        >
+          <Link size={17} />
+        </IconButton>
+        {caret.linked && (
+          <IconButton
+            label="Remove the link"
+            onMouseDown={keepSelection}
+            onClick={() => editor.current?.link(null)}
+          >
+            <Link2Off size={17} />
+          </IconButton>
+        )}
+      </div>
+      <div ref={place} className="note-words" />
+      <PlacePicker
+        title="Where the words of the note shall lead"
+        open={linking}
+        onClose={stopLinking}
+        onChoose={(target) => {
+          editor.current?.link(target);
+          stopLinking();
+        }}
+      />
+    </>
   );
 }
 

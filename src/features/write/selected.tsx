@@ -82,6 +82,7 @@ const LEAVES: ByInline<[], ReactElement | null> = {
   picture: (node) => <SelectedPicture node={node} />,
   text: nothingToSay,
   hard_break: nothingToSay,
+  note_paragraph: nothingToSay,
   bookmark_point: nothingToSay,
 };
 

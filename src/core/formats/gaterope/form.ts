@@ -5,13 +5,14 @@
  * 2: notices, definition lists, pictures in lines, languages of words, how lists count, boxes to tick, and what can stand in code. All that
  *    the first form says means the same in it, so that its documents are read as they are, and are written in this one.
  * 3: entries of the index, styles that authors make, and where comments stand.
+ * 4: paragraphs and lists in notes.
  */
 
 /** The form that is written. */
-export const FORM = 3;
+export const FORM = 4;
 
 /** The forms that are read. */
-export const FORMS = [1, 2, FORM] as const;
+export const FORMS = [1, 2, 3, FORM] as const;
 
 /** The version of a form that is newer than those that are known here; null for any other file. */
 export function newerForm(json: unknown): number | null {

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { noteNumber, startWithin } from "@/core/destinations";
 import {
   asKind,
+  blocksOfNote,
   byKind,
   countAttributes,
   fixedWordsOf,
@@ -90,7 +91,18 @@ export function notesHtml(output: HtmlOutput): string[] {
 
 function noteHtml({ note, anchor, number, place }: WrittenNote, output: HtmlOutput): string {
   const back = `<a href="#${anchor}-sign" role="doc-backlink" aria-label="Back to note ${noteNumber(place, number)} in the text">↩</a>`;
-  return `<li id="${anchor}" value="${number}">${inlineHtml(note, output)} ${back}</li>`;
+  return `<li id="${anchor}" value="${number}">${wordsHtml(blocksOfNote(note), back, output)}</li>`;
+}
+
+/** The words of a note, the way back behind the last of them. One of a single paragraph needs no paragraph element. */
+function wordsHtml(blocks: readonly Node[], back: string, output: HtmlOutput): string {
+  if (blocks.length === 1) return `${inlineHtml(blocks[0]!, output)} ${back}`;
+  // A note that begins with a list has nothing before it.
+  const said = blocks[0]!.content.size > 0 ? blocks : blocks.slice(1);
+  const last = said.at(-1)!;
+  const ending = isKind(last, "paragraph") ? said.length - 1 : said.length;
+  const before = said.slice(0, ending).map((block) => blockHtml(block, output));
+  return `${before.join("")}<p>${ending < said.length ? `${inlineHtml(last, output)} ` : ""}${back}</p>`;
 }
 
 /** The bookmarks that name whole blocks, by block. */

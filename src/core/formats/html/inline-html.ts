@@ -48,6 +48,7 @@ const LEAVES: ByInline<[output: HtmlOutput], string> = {
   formula: (_node, { tex }) => equationHtml(tex, "formula"),
   picture: pictureHtml,
   note: noteSign,
+  note_paragraph: () => " ",
   computation: (node, _computation, output) => {
     const [start, words, end] = output.computation(node);
     return start + escapeHtml(words) + end;

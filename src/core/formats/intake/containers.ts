@@ -31,16 +31,20 @@ export type ContainerCarried = Partial<
     NodeAttributes["notice"]
 >;
 
-/** One that is open, with what was met in it. */
+/** A block that is open, with what was met in it. */
+export interface BlockContainer {
+  kind: ContainerKind;
+  carried: ContainerCarried;
+  children: Node[];
+  /** Those of the container itself, where it is a place of its own. */
+  anchors?: NamedAnchor[];
+}
+
+/** What is open and holds blocks, with what was met in it; a note is known by its key. */
 export type OpenContainer =
-  | {
-      kind: ContainerKind;
-      carried: ContainerCarried;
-      children: Node[];
-      /** Those of the container itself, where it is a place of its own. */
-      anchors?: NamedAnchor[];
-    }
-  | { kind: "cell"; cell: CellDraft; children: Node[] };
+  | BlockContainer
+  | { readonly kind: "cell"; readonly cell: CellDraft; readonly children: Node[] }
+  | { readonly kind: "note"; readonly key: string; readonly children: Node[] };
 
 /** Whether something stands in a list only. */
 export function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "definition" {

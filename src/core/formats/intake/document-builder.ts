@@ -34,6 +34,7 @@ import {
   LISTS,
   type ContainerCarried,
   type ContainerKind,
+  type BlockContainer,
   type OpenContainer,
 } from "./containers";
 import { cleanText, mergeText, onlyPictures, isNoWord, trimmed } from "./inline-content";
@@ -41,7 +42,7 @@ import { IndexedWords } from "./indexed-words";
 import { LIMITS } from "./limits";
 import { noticeOf } from "./notice-of";
 import { MetStyles } from "./met-styles";
-import { NoteReferences, wordsOfNote } from "./note-references";
+import { NoteReferences } from "./note-references";
 import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
 import { ReadError } from "./read-error";
@@ -141,8 +142,8 @@ export class DocumentBuilder {
   private readonly places: NamedPlaces;
   private readonly notes = new NoteReferences();
   private readonly indexed = new IndexedWords();
-  /** The words of a note that are being read: what is met is not part of the text around it. */
-  private note: { readonly key: string; readonly inline: Node[] } | null = null;
+  /** How many notes are open: what is met is not part of the text around them. */
+  private openNotes = 0;
 
   constructor(private readonly dropped: DropLog) {
     this.places = new NamedPlaces(dropped);
@@ -221,7 +222,7 @@ export class DocumentBuilder {
   /** Adds a computed value; false where none can stand, and for what is no expression. */
   computation(expression: string, marks: readonly Mark[]): boolean {
     const parsed = expressionSchema.safeParse(cleanText(expression));
-    if (!parsed.success || this.note) return false;
+    if (!parsed.success || this.openNotes > 0) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     block.inline.push(
@@ -232,7 +233,7 @@ export class DocumentBuilder {
 
   /** Adds a cross-reference to a place known by its anchor; false where none can stand. */
   crossReference({ anchor, form, linked }: ReferenceElement, marks: readonly Mark[]): boolean {
-    if (this.note) return false;
+    if (this.openNotes > 0) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     const attrs = { target: this.links.spokenOfAt(anchor), form, linked };
@@ -244,7 +245,7 @@ export class DocumentBuilder {
 
   /** Adds the sign of a note whose words the file gives somewhere else, under a key. */
   noteReference(key: string, place: "foot" | "end" = "foot"): void {
-    if (this.note) return;
+    if (this.openNotes > 0) return;
     if (!this.textblock) this.open("paragraph", {}, true);
     this.textblock!.inline.push(this.notes.reference(key, place));
   }
@@ -257,13 +258,14 @@ export class DocumentBuilder {
   /** What is met until {@link closeNote} are the words of a note. */
   openNote(key: string): void {
     this.closeTextblock();
-    this.note = { key, inline: [] };
+    this.containers.push({ kind: "note", key, children: [] });
+    this.openNotes++;
   }
 
   closeNote(): void {
     this.closeTextblock();
-    if (this.note) this.notes.give(this.note.key, trimmed(this.note.inline));
-    this.note = null;
+    if (this.openNotes === 0) return;
+    while (this.closeInnermost() !== "note");
   }
 
   /** Opens a block of text; one that is open is closed first. */
@@ -305,11 +307,6 @@ export class DocumentBuilder {
     this.textblock = null;
     this.indexed.onLastWord(block.inline);
     let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
-    if (this.note) {
-      if (this.note.inline.length > 0 && inline.length > 0) this.note.inline.push(schema.text(" "));
-      this.note.inline.push(...wordsOfNote(inline));
-      return;
-    }
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     const pictured = inline.some((node) => isKind(node, "picture"));
     const figures = pictured && block.kind === "paragraph" ? this.figuresIn(inline) : null;
@@ -391,7 +388,6 @@ export class DocumentBuilder {
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
   openContainer(kind: ContainerKind, carried: ContainerCarried = {}): boolean {
     this.closeTextblock();
-    if (this.note) return false;
     if (this.containers.length >= LIMITS.nesting * 2) {
       this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
       return false;
@@ -407,7 +403,7 @@ export class DocumentBuilder {
   /** What has to stand in the container that is open; null where blocks do. */
   private get itemWanted(): "list_item" | "definition" | null {
     const parent = this.containers.at(-1)?.kind;
-    return parent && parent !== "cell" ? ITEMS[parent] : null;
+    return parent && parent !== "cell" && parent !== "note" ? ITEMS[parent] : null;
   }
 
   /** Gives the item that is open a box to tick; false where something stands in it already, and outside of items. */
@@ -429,7 +425,7 @@ export class DocumentBuilder {
     if (!this.containers.some((open) => open.kind === kind)) return;
     for (;;) {
       const open = this.containers.at(-1)!;
-      if (open.kind === "cell") return;
+      if (open.kind === "cell" || open.kind === "note") return;
       this.containers.pop();
       this.finishContainer(open);
       if (open.kind === kind) break;
@@ -440,7 +436,7 @@ export class DocumentBuilder {
     if (parent && isItem(parent.kind) && parent.children.length === 0) this.containers.pop();
   }
 
-  private finishContainer(open: Exclude<OpenContainer, { kind: "cell" }>): void {
+  private finishContainer(open: BlockContainer): void {
     if (isItem(open.kind))
       this.containers.at(-1)!.children.push(itemOf(open.kind, open.children, open.carried));
     else if (open.kind === "notice") this.finishNotice(open);
@@ -453,7 +449,7 @@ export class DocumentBuilder {
     return open?.kind === "notice" && open.children.length === 0 && !this.textblock;
   }
 
-  private finishNotice({ children, carried, anchors = [] }: Exclude<OpenContainer, { kind: "cell" }>): void {
+  private finishNotice({ children, carried, anchors = [] }: BlockContainer): void {
     const nested = this.containers.length > 0;
     const notice = noticeOf(children, carried.kind ?? "note", (title) =>
       nested ? this.places.withPoints(title, anchors) : title,
@@ -466,14 +462,14 @@ export class DocumentBuilder {
 
   openTable(): void {
     this.closeTextblock();
-    if (this.note) return;
+    if (this.openNotes > 0) return;
     this.tables.push({ rows: [], caption: [], anchors: this.pending, depth: this.containers.length });
     this.pending = [];
   }
 
   openRow(): void {
     this.closeTextblock();
-    if (this.note) return;
+    if (this.openNotes > 0) return;
     this.tables.at(-1)?.rows.push([]);
   }
 
@@ -487,7 +483,7 @@ export class DocumentBuilder {
   ): boolean {
     this.closeTextblock();
     const table = this.tables.at(-1);
-    if (!table || this.note) return false;
+    if (!table || this.openNotes > 0) return false;
     if (table.rows.length === 0) table.rows.push([]);
     const cell: CellDraft = { header, colspan, rowspan, align, colwidth, children: [] };
     table.rows.at(-1)!.push(cell);
@@ -498,27 +494,25 @@ export class DocumentBuilder {
 
   closeCell(): void {
     this.closeTextblock();
-    if (!this.containers.some((open) => open.kind === "cell")) return;
-    for (;;) {
-      const open = this.containers.pop()!;
-      if (open.kind === "cell") {
-        open.cell.children = open.children;
-        return;
-      }
-      this.finishContainer(open);
-    }
+    if (this.openNotes > 0 || !this.containers.some((open) => open.kind === "cell")) return;
+    while (this.closeInnermost() !== "cell");
   }
 
-  private closeInnermost(): void {
+  /** Closes the innermost container of any kind; answers of which kind it was. */
+  private closeInnermost(): OpenContainer["kind"] {
     const open = this.containers.pop()!;
     if (open.kind === "cell") open.cell.children = open.children;
-    else this.finishContainer(open);
+    else if (open.kind === "note") {
+      this.openNotes--;
+      this.notes.give(open.key, open.children);
+    } else this.finishContainer(open);
+    return open.kind;
   }
 
   closeTable(): void {
     this.closeTextblock();
     const table = this.tables.at(-1);
-    if (!table || this.note) return;
+    if (!table || this.openNotes > 0) return;
     while (this.containers.length > table.depth) this.closeInnermost();
     this.tables.pop();
     const grid = tableGrid(table.rows);
@@ -683,8 +677,7 @@ export class DocumentBuilder {
 
   /** Adds an equation as a block; inside a list, quotation or table it stands in a line. */
   addEquation(tex: string): void {
-    if (this.containers.length > 0 || this.note || this.textblock?.kind === "heading")
-      return this.formula(tex);
+    if (this.containers.length > 0 || this.textblock?.kind === "heading") return this.formula(tex);
     this.closeTextblock();
     this.placeNamed(nodes.equation.create({ tex: cleanText(tex) }), this.takePending());
   }
@@ -761,13 +754,10 @@ export class DocumentBuilder {
     otherwise: (anchor: string, headings: readonly Node[]) => DestinationId | undefined,
   ): Manuscript {
     this.closeTextblock();
-    if (this.note) this.closeNote();
+    while (this.openNotes > 0) this.closeNote();
     if (this.figure) this.closeFigure();
     while (this.tables.length > 0) this.closeTable();
-    while (this.containers.length > 0) {
-      const open = this.containers.pop()!;
-      if (open.kind !== "cell") this.finishContainer(open);
-    }
+    while (this.containers.length > 0) this.closeInnermost();
     this.blocks.push(...this.broughtOut);
     if (this.blocks.length === 0) throw new ReadError("The file holds no text that could become a document.");
     if (this.pending.length > 0) {

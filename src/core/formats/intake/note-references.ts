@@ -1,10 +1,10 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { idOf, isKind, newId, schema, byKind, type ByInline } from "@/core/document";
+import { idOf, isKind, newId, noteOfBlocks, schema } from "@/core/document";
 
 /** The notes of a file while it is read: signs are met in the text, their words somewhere else, mostly at the end. */
 export class NoteReferences {
   /** The words by key; null until they are met. */
-  private readonly words = new Map<string, readonly Node[] | null>();
+  private readonly words = new Map<string, Fragment | null>();
   private readonly keys = new Map<string, string>();
   private unfound = 0;
 
@@ -20,8 +20,9 @@ export class NoteReferences {
     return schema.nodes.note.create({ id, place });
   }
 
-  give(key: string, words: readonly Node[]): void {
-    this.words.set(key, words);
+  /** The words of a note are those of these blocks. */
+  give(key: string, blocks: readonly Node[]): void {
+    this.words.set(key, noteOfBlocks(unwrapped(blocks)));
   }
 
   /** How many signs had no words; known once {@link settled}. */
@@ -48,27 +49,16 @@ export class NoteReferences {
 
   private filled(note: Node): Node | null {
     const words = this.words.get(this.keys.get(idOf(note)!) ?? "");
-    if (words) return note.copy(Fragment.fromArray([...words]));
+    if (words) return note.copy(words);
     this.unfound++;
     return null;
   }
 }
 
-const nothing = (): Node[] => [];
-
-/** What of inline content a note can hold: words and formulas. */
-const IN_NOTES: ByInline<[], Node[]> = {
-  text: (node) => [node],
-  formula: (node) => [node],
-  hard_break: () => [schema.text(" ")],
-  picture: nothing,
-  note: nothing,
-  cross_reference: nothing,
-  computation: nothing,
-  bookmark_point: nothing,
-};
-
-/** What of inline content a note can hold. */
-export function wordsOfNote(inline: readonly Node[]): Node[] {
-  return inline.flatMap((node) => byKind(IN_NOTES, node));
+/** Some files put each note into a list of its own. */
+function unwrapped(blocks: readonly Node[]): readonly Node[] {
+  const only = blocks.length === 1 ? blocks[0]! : null;
+  return only && isKind(only, "bullet_list", "ordered_list") && only.childCount === 1
+    ? unwrapped(only.child(0).content.content)
+    : blocks;
 }

@@ -74,6 +74,7 @@ const LEAVES: ByInline<[pos: number, output: MarkdownOutput], PhrasingContent[]>
     output.notes.push({ written, pos });
     return [{ type: "footnoteReference", identifier: noteLabel(written) }];
   },
+  note_paragraph: () => [],
   computation: (node, _computation, _pos, output) => {
     const [start, words, end] = output.html.computation(node);
     return [htmlInLine(start), { type: "text", value: words }, html(end)];

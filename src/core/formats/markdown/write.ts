@@ -1,4 +1,4 @@
-import type { PhrasingContent, RootContent } from "mdast";
+import type { BlockContent, PhrasingContent, RootContent } from "mdast";
 import { gfmFootnoteToMarkdown } from "mdast-util-gfm-footnote";
 import { gfmStrikethroughToMarkdown } from "mdast-util-gfm-strikethrough";
 import { gfmTableToMarkdown } from "mdast-util-gfm-table";
@@ -6,7 +6,16 @@ import { gfmTaskListItemToMarkdown } from "mdast-util-gfm-task-list-item";
 import { mathToMarkdown } from "mdast-util-math";
 import { defaultHandlers, toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
-import { idOf, leadsBack, settingsOf, type DestinationId, type Manuscript } from "@/core/document";
+import {
+  idOf,
+  isNoteList,
+  leadsBack,
+  partsOfNote,
+  settingsOf,
+  type DestinationId,
+  type Manuscript,
+  type NotePart,
+} from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import { toBase64 } from "../base64";
@@ -109,10 +118,25 @@ function documentMarkdown(doc: Node, output: MarkdownOutput): RootContent[] {
     content.push({
       type: "footnoteDefinition",
       identifier: noteLabel(written),
-      children: [{ type: "paragraph", children: inlineMarkdown(written.note, pos + 1, output) }],
+      children: partsOfNote(written.note).map((part) => noteMarkdown(part, pos + 1, output)),
     });
   // Those of blocks that stand as HTML.
   return [...listsApart(content), ...notesHtml(output.html).map(html)];
+}
+
+/** A part of a note whose content begins at `pos`. */
+function noteMarkdown(part: NotePart, pos: number, output: MarkdownOutput): BlockContent {
+  if (!isNoteList(part))
+    return { type: "paragraph", children: inlineMarkdown(part.words, pos + part.from, output) };
+  return {
+    type: "list",
+    ordered: part.item === "number",
+    spread: part.items.some(([, second]) => second && !isNoteList(second)),
+    children: part.items.map((item) => ({
+      type: "listItem",
+      children: item.map((own) => noteMarkdown(own, pos, output)),
+    })),
+  };
 }
 
 /** The links at the end of a section, with the sign by which they are known as generated. */

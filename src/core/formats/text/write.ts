@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import {
+  blocksOfNote,
   byKind,
   fixedWordsOf,
   idOf,
@@ -25,7 +26,10 @@ export function writeText({ doc }: Manuscript, pages: number | null = null): { t
     counts: { foot: 0, end: 0 },
   };
   const blocks = doc.content.content.map((block) => blockText(block, output));
-  const notes = index.notes.map(({ place, number, text }) => `${noteSign(place, number)} ${text}`);
+  const notes = index.notes.map(({ place, number, from }) => {
+    const said = blocksOfNote(doc.nodeAt(from)!).map((block) => blockText(block, output));
+    return `${noteSign(place, number)} ${said.join("\n").replace(/\n(?=.)/g, "\n    ")}`;
+  });
   if (notes.length > 0) blocks.push(notes.join("\n"));
   return { text: blocks.filter((block) => block !== "").join("\n\n") + "\n", promised: [] };
 }
@@ -132,6 +136,7 @@ const LEAVES: ByInline<[output: TextOutput], string> = {
   formula: (_node, { tex }) => tex,
   picture: (node) => pictureWords(node) && `[${pictureWords(node)}]`,
   note: (_node, { place }, { counts }) => noteSign(place, ++counts[place]),
+  note_paragraph: () => "\n",
   cross_reference: (node, _reference, { references }) => references.words(node),
   computation: (node, _computation, { references }) => references.value(node),
   bookmark_point: () => "",

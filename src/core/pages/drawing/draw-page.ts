@@ -1,7 +1,6 @@
 import { colourOnPaper } from "../text/text-style";
-import { NOTE_RULE, type Page } from "../paginate";
+import { NOTE_RULE, partHeight, type Page } from "../paginate";
 import type { PageLayout } from "../page-layout";
-import { drawLine } from "./draw-line";
 import { drawPageLines } from "./draw-page-lines";
 import { drawStrip } from "./draw-strip";
 import type { DrawnNote, DrawnStrip, PageDrawing } from "./page-drawing";
@@ -39,7 +38,7 @@ function drawStrips(page: Page, layout: PageLayout, pen: Pen, strips: DrawnStrip
     if (first && from > 0 && own.repeated && from >= own.repeated[1]) {
       pen.repeats = true;
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) {
-        drawStrip(own.strips[i]!, own, x, y, 0, layout, pen);
+        drawStrip(own.strips[i]!, own.link, x, y, 0, layout, pen);
         y += own.strips[i]!.height;
       }
       pen.repeats = false;
@@ -49,7 +48,7 @@ function drawStrips(page: Page, layout: PageLayout, pen: Pen, strips: DrawnStrip
       const gap =
         first || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, layout.flows[flow - 1]!.after);
       y += gap;
-      drawStrip(at, own, x, y, strip > from ? gap : 0, layout, pen);
+      drawStrip(at, own.link, x, y, strip > from ? gap : 0, layout, pen);
       strips.push({ flow, strip, y });
       y += at.height;
       first = false;
@@ -62,8 +61,7 @@ function drawNotes(page: Page, layout: PageLayout, pen: Pen): DrawnNote[] {
   if (page.notes.length === 0) return [];
   const { margins, height } = layout.setup;
   let total = 0;
-  for (const { note, from, to } of page.notes)
-    for (let i = from; i < to; i++) total += note.text.lines[i]!.height;
+  for (const part of page.notes) total += partHeight(part);
   let y = height - margins.bottom - total;
   const line = y - NOTE_RULE / 2;
   pen.draw({
@@ -79,8 +77,10 @@ function drawNotes(page: Page, layout: PageLayout, pen: Pen): DrawnNote[] {
   for (const { note, from, to } of page.notes) {
     if (from === 0) drawn.push({ id: note.id, y });
     for (let i = from; i < to; i++) {
-      drawLine(note.text, i, margins.left, y, note.tag, pen);
-      y += note.text.lines[i]!.height;
+      const strip = note.strips[i]!;
+      if (i > from) y += strip.gap;
+      drawStrip(strip, undefined, margins.left, y, 0, layout, pen);
+      y += strip.height;
     }
   }
   return drawn;

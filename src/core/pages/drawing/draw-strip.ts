@@ -9,10 +9,13 @@ import type { Pen } from "./pen";
 
 const OVERLAP = 0.3;
 
-/** Draws a strip whose top is `y`, in a block whose left edge is `x`; `above` is the space over it that its grounds cover. */
+/**
+ * Draws a strip whose top is `y`, in a block whose left edge is `x`; `above` is the space over it that its grounds cover.
+ * `link`: where all words of the block lead.
+ */
 export function drawStrip(
   strip: Strip,
-  flow: Flow,
+  link: Flow["link"],
   x: number,
   y: number,
   above: number,
@@ -41,7 +44,7 @@ export function drawStrip(
         y + content.y,
         strip.tag,
         pen,
-        flow.link ? drawnLink(flow.link, layout) : null,
+        link ? drawnLink(link, layout) : null,
         `return ${y}`,
       );
       break;
@@ -64,7 +67,7 @@ export function drawStrip(
         cell.strips.forEach((own, i) => {
           const gap = i > 0 ? own.gap : 0;
           at += gap;
-          drawStrip(own, flow, x + cell.x, at, gap, layout, pen);
+          drawStrip(own, link, x + cell.x, at, gap, layout, pen);
           at += own.height;
         });
       }

@@ -204,6 +204,7 @@ const PIECES: ByInline<[place: PiecePlace], Piece | null> = {
     const style = { ...base, rise: base.rise + base.size * 0.35, size: base.size * 0.68 };
     return { words: noteNumber(place, number), span: { style, note: { node: child, place, number } } };
   },
+  note_paragraph: () => null,
   bookmark_point: () => null,
 };
 
