@@ -152,7 +152,19 @@ type Draft =
   | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
   | { kind: "code"; text: string; marked: string | null }
   | { kind: "table"; rows: Piece[][]; caption: Piece[] }
+  | {
+      kind: "holding";
+      around: (typeof AROUND)[number];
+      held: (typeof HELD)[number];
+      before: Piece[];
+      caption: Piece[];
+      after: Piece[];
+    }
   | { kind: "rule" | "page_break" };
+
+/** What can hold other blocks, and what stands in it there. */
+const AROUND = ["item", "quotation", "notice", "definition", "cell"] as const;
+const HELD = ["figure", "equation", "table", "code", "notice"] as const;
 
 const pieces = fc.array(piece, { minLength: 1, maxLength: 4 });
 const draft: fc.Arbitrary<Draft> = fc.oneof(
@@ -205,6 +217,17 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       of: fc.constantFrom(...NOTICE_KINDS),
       title: fc.oneof(fc.constant<Piece[]>([]), pieces),
       paragraphs: fc.array(pieces, { minLength: 1, maxLength: 2 }),
+    }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("holding" as const),
+      around: fc.constantFrom(...AROUND),
+      held: fc.constantFrom(...HELD),
+      before: pieces,
+      caption: pieces,
+      after: pieces,
     }),
   },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("equation" as const), tex }) },
@@ -278,6 +301,35 @@ function build(drafts: readonly Draft[]): Node {
       return i === 0 ? [text, ...leaf] : [schema.text(" "), text, ...leaf];
     });
   const paragraph = (all: readonly Piece[]) => nodes.paragraph.create(null, inline(all));
+  const table = (rows: readonly (readonly Node[][])[], caption: readonly Piece[]) => [
+    nodes.table_caption.create(null, inline(caption)),
+    nodes.table_grid.create(
+      null,
+      rows.map((row, y) =>
+        nodes.table_row.create(
+          null,
+          row.map((cell) => nodes[y === 0 ? "table_header" : "table_cell"].create(null, cell)),
+        ),
+      ),
+    ),
+  ];
+  const held = (kind: (typeof HELD)[number], caption: readonly Piece[]): Node => {
+    switch (kind) {
+      case "figure":
+        return nodes.figure.create({ id: newId(), alt: "Shown" }, inline(caption));
+      case "equation":
+        return nodes.equation.create({ id: newId(), tex: "x^2" });
+      case "table":
+        return nodes.table.create(
+          { id: newId() },
+          table([[[paragraph(caption)]], [[paragraph(caption)]]], caption),
+        );
+      case "code":
+        return nodes.code_block.create(null, schema.text("a\nb"));
+      case "notice":
+        return nodes.notice.create({ kind: "tip" }, [nodes.notice_title.create(), paragraph(caption)]);
+    }
+  };
   const blocks = drafts.map((one, i): Node => {
     const id = ids[i]!;
     switch (one.kind) {
@@ -324,20 +376,31 @@ function build(drafts: readonly Draft[]): Node {
           ]);
         }
       case "table":
-        return nodes.table.create({ id }, [
-          nodes.table_caption.create(null, inline(one.caption)),
-          nodes.table_grid.create(
-            null,
-            one.rows.map((row, y) =>
-              nodes.table_row.create(
-                null,
-                row.map((cell) =>
-                  nodes[y === 0 ? "table_header" : "table_cell"].create(null, paragraph([cell])),
-                ),
-              ),
-            ),
+        return nodes.table.create(
+          { id },
+          table(
+            one.rows.map((row) => row.map((cell) => [paragraph([cell])])),
+            one.caption,
           ),
-        ]);
+        );
+      case "holding": {
+        const content = [paragraph(one.before), held(one.held, one.caption), paragraph(one.after)];
+        switch (one.around) {
+          case "item":
+            return nodes.bullet_list.create({ id }, nodes.list_item.create(null, content));
+          case "quotation":
+            return nodes.quotation.create({ id }, content);
+          case "notice":
+            return nodes.notice.create({ id, kind: "note" }, [nodes.notice_title.create(), ...content]);
+          case "definition":
+            return nodes.definition_list.create({ id }, [
+              nodes.term.create(null, inline(one.caption)),
+              nodes.definition.create(null, content),
+            ]);
+          case "cell":
+            return nodes.table.create({ id }, table([[[paragraph(one.before)]], [content]], one.caption));
+        }
+      }
       default:
         return nodes[one.kind].create({ id });
     }

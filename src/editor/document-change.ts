@@ -4,7 +4,9 @@ import {
   asKind,
   changedRun,
   idOf,
+  idsOfBlocks,
   isKind,
+  namedWithin,
   settingsOf,
   type ChangedRun,
   type DestinationId,
@@ -22,7 +24,7 @@ export class DocumentChange {
     this.run = changedRun(before, after);
   }
 
-  /** Whether more than words changed: which blocks there are, and which of them are headings of what level. */
+  /** Whether more than words changed: which blocks there are, what stands within them, and which are headings of what level. */
   get structure(): boolean {
     const { start, endBefore, endAfter } = this.run;
     if (endBefore !== endAfter) return true;
@@ -33,7 +35,7 @@ export class DocumentChange {
       if (a.type !== b.type || idOf(a) !== idOf(b) || was?.level !== is?.level || was?.series !== is?.series)
         return true;
     }
-    return false;
+    return this.differs(placesWithin);
   }
 
   /** Ids of blocks and bookmarks that stood in what changed and stand there no more. */
@@ -42,7 +44,7 @@ export class DocumentChange {
     const ids = (doc: Node, end: number) =>
       doc.content.content
         .slice(start, end)
-        .flatMap((block) => [idOf(block), ...summarise(block).bookmarks.map(({ id }) => id)]);
+        .flatMap((block) => [...idsOfBlocks([block]), ...summarise(block).bookmarks.map(({ id }) => id)]);
     const after = new Set(ids(this.after, endAfter));
     return ids(this.before, endBefore).filter((id): id is DestinationId => id !== null && !after.has(id));
   }
@@ -72,7 +74,7 @@ export class DocumentChange {
   /** Whether anything by which places are known changed: headings, figures, tables, bookmarks, entries of the index, names, the rules. */
   get places(): boolean {
     return (
-      this.touches((block) => blockPlaceOf(block) !== null) ||
+      this.touches((block) => blockPlaceOf(block) !== null || namedWithin(block).length > 0) ||
       settingsOf(this.before) !== settingsOf(this.after) ||
       this.bookmarks ||
       this.notes ||
@@ -138,4 +140,11 @@ export class DocumentChange {
       doc.content.content.slice(start, end).map(key).filter(Boolean).join(";");
     return all(this.before, endBefore) !== all(this.after, endAfter);
   }
+}
+
+/** The ids of the figures, tables and equations within a block, as one key. */
+function placesWithin(block: Node): string {
+  return summarise(block)
+    .places.map(({ id }) => id)
+    .join();
 }

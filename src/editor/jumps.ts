@@ -60,9 +60,9 @@ export class Jumps {
     const { $from, from } = state.selection;
     const heading = index.sectionAt(from);
     // The caret of who landed on a figure is in its caption.
-    const figure = $from.depth > 0 && isKind($from.node(1), "figure");
+    const figure = isKind($from.parent, "figure");
     return {
-      pos: figure ? $from.before(1) : from,
+      pos: figure ? $from.before() : from,
       label: heading ? shortened(heading.name || "a section", 40) : "the beginning",
     };
   }

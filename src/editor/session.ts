@@ -1,7 +1,7 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import { becomeVersion, blockById, newId, settingsOf, type DestinationId } from "@/core/document";
+import { becomeVersion, blockById, namedById, newId, settingsOf, type DestinationId } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
@@ -286,7 +286,7 @@ export class Session {
    * may have written above it. Nothing is done where the block is gone.
    */
   changeBlock(id: DestinationId, change: (tr: Transaction, pos: number, block: Node) => Transaction): void {
-    const found = blockById(this.state.doc, id);
+    const found = namedById(this.state.doc, id);
     if (found) this.dispatch(change(this.state.tr, found.pos, found.node));
   }
 

@@ -149,7 +149,7 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0006-form-3": {
     async up() {},
   },
-  // Paragraphs and lists in notes.
+  // Paragraphs and lists in notes; figures, tables and equations within other blocks.
   "0007-form-4": {
     async up() {},
   },

@@ -6,6 +6,7 @@ import {
   commentsOn,
   idOf,
   mapOver,
+  allIds,
   mendedIds,
   RegistryStep,
   ReplaceWordsStep,
@@ -36,7 +37,7 @@ export class OpenDocument {
   ) {}
 
   static of(doc: Node, version: number, recent: readonly StoredStep[]): OpenDocument {
-    const ids = new Set(doc.content.content.map((block) => idOf(block)!));
+    const ids = allIds(doc);
     const numbers = new Map<string, number>();
     for (const { client, number } of recent) numbers.set(client, number);
     return new OpenDocument(doc, version, recent, numbers, ids, null);

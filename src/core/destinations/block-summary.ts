@@ -8,6 +8,7 @@ import {
   lacksWords,
   lineOf,
   markAmong,
+  namedWithin,
   shortened,
   type ByBlock,
   type ByKind,
@@ -16,7 +17,9 @@ import {
   type InlineKind,
   type LinkTarget,
   type MarkAttributes,
+  type NamedBlock,
 } from "@/core/document";
+import { blockPlaceOf, type BlockPlace } from "./block-places";
 import { indexedKey, type StandingReference } from "./destination";
 
 /** A stretch of one block that a link covers, or a cross-reference. Positions count from the block's start. */
@@ -61,6 +64,15 @@ export interface ComputedPiece {
   readonly expression: string;
 }
 
+/** A figure, table or equation within a block. Positions count from the block's start. */
+export interface PlacePiece {
+  readonly kind: BlockPlace;
+  readonly id: DestinationId;
+  readonly line: string;
+  readonly from: number;
+  readonly size: number;
+}
+
 /** All that the index needs to know of one block, with positions relative to it. */
 export interface BlockSummary {
   readonly id: DestinationId | null;
@@ -74,6 +86,8 @@ export interface BlockSummary {
   readonly computed: readonly ComputedPiece[];
   /** Where pictures stand in its lines that tell those nothing who cannot see them. */
   readonly wordless: readonly number[];
+  /** The figures, tables and equations within it. */
+  readonly places: readonly PlacePiece[];
 }
 
 const cache = new WeakMap<Node, BlockSummary>();
@@ -107,7 +121,13 @@ function read(block: Node): BlockSummary {
     indexed: kept(found.indexed),
     computed: kept(found.computed),
     wordless: kept(found.wordless),
+    places: kept(namedWithin(block).flatMap(placePiece)),
   };
+}
+
+function placePiece({ node, offset }: NamedBlock): PlacePiece[] {
+  const [id, kind] = [idOf(node), blockPlaceOf(node)];
+  return id && kind ? [{ kind, id, line: byKind(KNOWN_BY, node), from: offset, size: node.nodeSize }] : [];
 }
 
 const NONE: readonly never[] = [];

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import {
   changedRun,
   idOf,
+  namedFrom,
   settingsOf,
   type BookmarkEntry,
   type DestinationId,
@@ -85,6 +86,11 @@ export class DocumentIndex {
   /** Cross-references in order of place. */
   get references(): readonly ReferencePlace[] {
     return this.once("references", () => gathered(this.placed, (run) => run.references));
+  }
+
+  /** Figures, tables, equations, notices and generated lists in order of place, those within other blocks too. */
+  get blocks(): readonly BlockDestination[] {
+    return this.once("blocks", () => gathered(this.placed, (run) => run.blocks));
   }
 
   get figures(): readonly BlockDestination[] {
@@ -184,12 +190,7 @@ export class DocumentIndex {
   /** What stands before the captions of figures, tables and equations: `Figure 3`. */
   get captions(): ReadonlyMap<DestinationId, string> {
     return this.once("captions", () =>
-      captionLabels(
-        gathered(this.placed, (run) => run.blocks),
-        this.headings,
-        this.sheet.captions,
-        this.numbers,
-      ),
+      captionLabels(this.blocks, this.headings, this.sheet.captions, this.numbers),
     );
   }
 
@@ -224,11 +225,7 @@ export class DocumentIndex {
    */
   get destinations(): readonly Destination[] {
     return this.once("destinations", () => {
-      const all: Destination[] = [
-        ...this.headings,
-        ...gathered(this.placed, (run) => run.blocks),
-        ...this.bookmarks,
-      ];
+      const all: Destination[] = [...this.headings, ...this.blocks, ...this.bookmarks];
       return all.sort((a, b) => a.pos - b.pos || b.end - a.end);
     });
   }
@@ -305,7 +302,7 @@ export class DocumentIndex {
   }
 
   private blocksOf(kind: BlockDestination["kind"]): BlockDestination[] {
-    return gathered(this.placed, (run) => run.blocks).filter((block) => block.kind === kind);
+    return this.blocks.filter((block) => block.kind === kind);
   }
 
   private findBookmarks(): Bookmark[] {
@@ -366,8 +363,12 @@ export class DocumentIndex {
     for (const run of this.placed) {
       let pos = run.pos;
       run.run.blocks.forEach((node, i) => {
-        const id = idOf(node);
-        if (id && wanted.has(id)) places.set(id, { pos, end: pos + node.nodeSize, block: run.block + i });
+        for (const { node: named, offset } of namedFrom(node)) {
+          const id = idOf(named);
+          const from = pos + offset;
+          if (id && wanted.has(id))
+            places.set(id, { pos: from, end: from + named.nodeSize, block: run.block + i });
+        }
         pos += node.nodeSize;
       });
     }

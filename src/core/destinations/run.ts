@@ -121,6 +121,9 @@ function join(blocks: readonly Node[]): Run {
       });
     } else if (id && kind && kind !== "heading")
       others.push({ kind, id, name: line, block, offset, size: node.nodeSize });
+    for (const { kind: place, id: own, line: name, from, size } of summary.places)
+      if (place !== "heading")
+        others.push({ kind: place, id: own, name, block, offset: offset + from, size });
     const list = node.isTextblock ? null : asKind(node, "ordered_list");
     if (id && list)
       counted.push({ id, start: list.start, continues: list.continues, items: node.childCount });

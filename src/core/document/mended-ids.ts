@@ -1,9 +1,10 @@
 import { idOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 import { AttrStep } from "prosemirror-transform";
-import { sameIds } from "./blocks";
+import { idsOfBlocks, sameIds } from "./blocks";
 import { changedRun } from "./changed-run";
 import { newId } from "@/core/model/ids";
+import { namedFrom } from "./named-blocks";
 
 /** Steps that give ids to blocks, and the ids of all blocks after them. */
 export interface MendedIds {
@@ -20,14 +21,16 @@ export function mendedIds(before: Node, doc: Node, ids: ReadonlySet<string> | nu
   const gone = before.content.content.slice(run.start, run.endBefore);
   const fresh = doc.content.content.slice(run.start, run.endAfter);
   if (sameIds(gone, fresh)) return null;
-  const now = new Set(ids ?? before.content.content.map((block) => idOf(block)!));
-  for (const block of gone) now.delete(idOf(block)!);
+  const now = new Set<string>(ids ?? allIds(before));
+  for (const id of idsOfBlocks(gone)) if (id) now.delete(id);
   const wrong: number[] = [];
   let { pos } = run;
   for (const block of fresh) {
-    const id = idOf(block);
-    if (!id || now.has(id)) wrong.push(pos);
-    else now.add(id);
+    for (const { node, offset } of namedFrom(block)) {
+      const id = idOf(node);
+      if (!id || now.has(id)) wrong.push(pos + offset);
+      else now.add(id);
+    }
     pos += block.nodeSize;
   }
   const steps = wrong.map((at) => {
@@ -36,4 +39,9 @@ export function mendedIds(before: Node, doc: Node, ids: ReadonlySet<string> | nu
     return new AttrStep(at, "id", id);
   });
   return { steps, ids: now };
+}
+
+/** The ids of all blocks of a document that have one, wherever they stand. */
+export function allIds(doc: Node): Set<string> {
+  return new Set(idsOfBlocks(doc.content.content).filter((id) => id !== null));
 }

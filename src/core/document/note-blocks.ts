@@ -1,5 +1,5 @@
 import type { Fragment, Node } from "prosemirror-model";
-import { byKind, schema, type ByInline, type ByKind, type InnerKind } from "@/core/kinds";
+import { byKind, schema, type ByInline, type ByKind, type InnerKind, type PartKind } from "@/core/kinds";
 import {
   isNoteList,
   noteOfParagraphs,
@@ -45,11 +45,7 @@ const within = (node: Node, _carried: unknown, place: NoteParagraphPlace) =>
 const list = (item: "bullet" | "number") => (node: Node, _carried: unknown, place: NoteParagraphPlace) =>
   node.content.content.flatMap((child) => paragraphsOf(child, { depth: place.depth + 1, item }));
 
-const PARAGRAPHS: ByKind<
-  InnerKind | "list_item" | "term" | "definition" | "notice_title",
-  [place: NoteParagraphPlace],
-  NoteDraftParagraph[]
-> = {
+const PARAGRAPHS: ByKind<InnerKind | PartKind, [place: NoteParagraphPlace], NoteDraftParagraph[]> = {
   paragraph,
   term: paragraph,
   notice_title: paragraph,
@@ -61,6 +57,23 @@ const PARAGRAPHS: ByKind<
   definition: within,
   quotation: within,
   notice: within,
+  figure: (node, { picture, alt, decorative }, place) => [
+    {
+      ...place,
+      words: [
+        nodes.picture.create({ picture, alt, decorative }),
+        ...(node.childCount > 0 ? [schema.text(" ")] : []),
+        ...inlineOfNote(node.content.content),
+      ],
+    },
+  ],
+  equation: (_node, { tex }, place) => [{ ...place, words: [nodes.formula.create({ tex })] }],
+  table: within,
+  table_grid: within,
+  table_row: within,
+  table_cell: within,
+  table_header: within,
+  table_caption: paragraph,
 };
 
 /** Code as words, a line break where a line of it ends. */

@@ -33,7 +33,7 @@ describe("a definition list", () => {
       "that holds what no list may: words of its own, a heading, a table",
       "a.html",
       "<dl>loose<dt>a<dd><h2>Title</h2><table><tr><td>x</table></dl>",
-      'definition_list(definition(paragraph("loose")), term("a"), definition(paragraph(strong("Title"))))',
+      'definition_list(definition(paragraph("loose")), term("a"), definition(paragraph(strong("Title")), table(table_caption, table_grid(table_row(table_cell(paragraph("x")))))))',
     ],
     ["of which only parts stand in the file", "a.html", "<dt>a</dt><dd>b</dd>", 'paragraph(strong("a"))'],
   ])("%s", (_name, file, source, expected) => {

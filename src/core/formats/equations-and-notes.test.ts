@@ -114,6 +114,15 @@ describe("HTML", () => {
 const LISTED =
   "Here[^a].\n\n[^a]: Bring\n\n    - a lamp\n\n      with oil\n    - a [rope](https://rope.example/):\n        1. thick\n        2. long\n\n    and go.\n";
 
+test("an equation that is a block ends the words before it in an item, and stays in the line of a paragraph", () => {
+  const equation = '<div class="equation" data-tex="x"></div>';
+  expect(kindsIn("a.html", `<ul><li>Take ${equation} now</li></ul>`)).toEqual(["equation x"]);
+  expect(kindsIn("a.html", `<p>Take <span class="formula" data-tex="x"></span> now</p>`)).toEqual([
+    "formula x",
+  ]);
+  expect(kindsIn("a.md", "- Take\n\n  $$\n  x\n  $$\n\n  now\n")).toEqual(["equation x"]);
+});
+
 describe("a note of paragraphs and lists", () => {
   test("comes from Markdown, and goes out as it came", () => {
     const { doc, dropped } = read("a.md", LISTED);

@@ -54,10 +54,13 @@ export const INNER_KINDS = {
   code_block,
   definition_list,
   notice,
+  figure,
+  equation,
+  table,
 };
 
 /** Blocks that stand directly in a document, and nowhere else. */
-const OUTER_KINDS = { heading, figure, equation, table, rule, page_break, contents_list };
+const OUTER_KINDS = { heading, rule, page_break, contents_list };
 
 /** Parts of blocks. */
 export const PART_KINDS = {

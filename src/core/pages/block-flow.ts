@@ -5,6 +5,7 @@ import {
   byKind,
   idOf,
   isKind,
+  namedWithin,
   ownLook,
   schema,
   type ByBlock,
@@ -18,7 +19,7 @@ import { contentsKey, contentsStrips } from "./contents-strips";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Flow, type Strip, type StripContent } from "./flow";
-import { innerStrips } from "./inner-strips";
+import { innerStrips, setWithin } from "./inner-strips";
 import type { InnerPlace } from "./inner-place";
 import { tableStrips } from "./table-strips";
 import { noteStrips } from "./note-strips";
@@ -43,7 +44,9 @@ export function blockFlow(
   const counted = noted ? `${notes.foot},${notes.end};` : "";
   const entries = isKind(block, "contents_list") ? contentsKey(block, composition) : "";
   const worded = referring ? composition.references.keyOf(block) : "";
-  const key = counted || label || entries || worded ? `${counted}${label}${entries}${worded}` : "";
+  const within = labelsWithin(block, composition);
+  const key =
+    counted || label || entries || worded || within ? `${counted}${label}${entries}${worded}${within}` : "";
   const known = cache.get(block);
   if (known && known.key === key) {
     if (noted) countNotes(block, notes);
@@ -54,6 +57,13 @@ export function blockFlow(
   // What was only stood in for is set anew when it has come.
   if (composition.resources.misses === misses) cache.set(block, { key, flow });
   return flow;
+}
+
+/** What is counted and stands in captions within a block. */
+function labelsWithin(block: Node, { index }: Composition): string {
+  const within = namedWithin(block);
+  if (within.length === 0) return "";
+  return within.map(({ node }) => index.captions.get(idOf(node)!) ?? "").join("\n");
 }
 
 /** The number or label that is counted and stands with a block, or with which a list begins; empty for one that has none. */
@@ -124,7 +134,7 @@ const FLOWS: ByBlock<FlowArgs, Flow> = {
   figure: (block, _figure, label, composition) =>
     flow(figureStrips(block, label, composition), evenly(1.6, composition)),
   table: (block, _table, label, composition) => {
-    const { strips, repeated } = tableStrips(block, label, composition);
+    const { strips, repeated } = tableStrips(block, label, composition, setWithin(0));
     return flow(strips, evenly(1.4, composition), { repeated });
   },
   equation: (block, _equation, label, composition) =>

@@ -1,8 +1,11 @@
 import type { Node } from "prosemirror-model";
-import { cellOf, type Look } from "@/core/document";
+import { asKind, cellOf, type Look } from "@/core/document";
 import type { Composition } from "./composition";
 import { widthOf } from "./text/measure";
-import { textSource } from "./text/text-source";
+import { PIXEL, textSource } from "./text/text-source";
+
+/** A column is at least so many times the size of its words wide where a picture stands in it. */
+const LEAST_PICTURE = 6;
 
 /** A cell in the grid of its table. */
 export interface GridCell {
@@ -84,6 +87,11 @@ function wantedBy(cell: Node, look: Look, composition: Composition): { least: nu
   let most = 0;
   cell.descendants((node) => {
     if (!node.isTextblock) return true;
+    const pixels = pictureSize(node, composition);
+    if (pixels) {
+      most = Math.max(most, pixels);
+      least = Math.max(least, Math.min(pixels, look.size * LEAST_PICTURE));
+    }
     const { text, spans } = textSource(node, 0, look, composition);
     let line = 0;
     let word = 0;
@@ -103,6 +111,13 @@ function wantedBy(cell: Node, look: Look, composition: Composition): { least: nu
     return false;
   });
   return { least: least + 1, most: most + 1 };
+}
+
+/** The own width of a figure's picture, in points; null for other blocks, and where it is not known. */
+function pictureSize(node: Node, { resources }: Composition): number | null {
+  const picture = asKind(node, "figure")?.picture;
+  const size = picture ? resources.picture(picture) : null;
+  return size ? size.width * PIXEL : null;
 }
 
 function isSpace(text: string, at: number): boolean {

@@ -2,16 +2,22 @@ import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, type Strip } from "./flow";
+import { OUTERMOST } from "./inner-place";
 import { equationBox } from "./text/measure";
 import { stripsOf } from "./text-strips";
 import { sized, wordsSet } from "./set-words";
 
 /** The strip of an equation that stands in a line of its own, made smaller where it is wider than the text. */
-export function equationStrips(node: Node, label: string, composition: Composition): Strip[] {
+export function equationStrips(
+  node: Node,
+  label: string,
+  composition: Composition,
+  within = OUTERMOST,
+): Strip[] {
   const tex = texOf(node);
   const { body } = composition.sheet.styles;
   const style = sized(body, composition);
-  const tag = { role: "Formula", parent: null, alt: tex || "Equation" };
+  const tag = { role: "Formula", parent: within.tag, alt: tex || "Equation" };
   const number = label
     ? wordsSet(`(${label})`, style, { measure: composition.width, leading: body.leading }, composition)
     : null;
@@ -24,7 +30,7 @@ export function equationStrips(node: Node, label: string, composition: Compositi
       { measure: composition.width, leading: body.leading, align: "center" },
       composition,
     );
-    return stripsOf(typed, { x: 0, tag, start: 0 }, composition);
+    return stripsOf(typed, { x: 0, tag, start: within.start }, composition);
   }
   const { width, height, depth } = equationBox(tex, true, composition.resources);
   const size = body.size * Math.min(1, room / Math.max(1, width * body.size));
@@ -34,7 +40,7 @@ export function equationStrips(node: Node, label: string, composition: Compositi
       gap: 0,
       height: above + depth * size + 2,
       free: true,
-      start: 0,
+      start: within.start,
       notes: NO_NOTES,
       content: {
         kind: "equation",

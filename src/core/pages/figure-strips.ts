@@ -3,6 +3,7 @@ import { asKind, pictureWords } from "@/core/document";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
 import { captionStrips } from "./caption-strips";
+import { OUTERMOST } from "./inner-place";
 import type { SetText } from "./text/set-text";
 import { PIXEL } from "./text/text-source";
 import { wordsSet, sized } from "./set-words";
@@ -15,14 +16,19 @@ const WITHIN_FRAME = 8;
  * The strips of a figure: its picture and its caption, kept together. A picture is never wider than the text nor, with its caption,
  * higher than a page.
  */
-export function figureStrips(figure: Node, label: string, composition: Composition): Strip[] {
+export function figureStrips(
+  figure: Node,
+  label: string,
+  composition: Composition,
+  within = OUTERMOST,
+): Strip[] {
   const { sheet, width, height, resources } = composition;
   const { picture, place, width: chosen, decorative } = asKind(figure, "figure")!;
   const alt = pictureWords(figure);
   const tag: Tag = decorative
-    ? { role: "Div", parent: null }
-    : { role: "Figure", parent: null, alt: alt || figure.textContent || label || "Picture" };
-  const caption = captionStrips(figure, 1, label, tag, composition);
+    ? { role: "Div", parent: within.tag }
+    : { role: "Figure", parent: within.tag, alt: alt || figure.textContent || label || "Picture" };
+  const caption = captionStrips(figure, within.start + 1, label, tag, composition);
   const gap = sheet.styles.caption.before;
   const room = Math.max(height / 4, height - heightOf(caption) - gap - 4);
   const pixels = picture ? resources.picture(picture) : null;
@@ -45,7 +51,7 @@ export function figureStrips(figure: Node, label: string, composition: Compositi
       gap: 0,
       height: high,
       free: true,
-      start: 0,
+      start: within.start,
       notes: NO_NOTES,
       content: { kind: "picture", name: picture, words, x, width: wide, height: high },
       grounds: NO_GROUNDS,

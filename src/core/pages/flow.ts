@@ -129,10 +129,16 @@ export interface EquationContent {
 }
 
 /** What is drawn behind a strip, over the space before it too. */
-export type Ground =
-  | { readonly kind: "bar"; readonly x: number; readonly width: number; readonly colour: string }
-  | { readonly kind: "wash"; readonly x: number; readonly width: number; readonly colour: string }
-  | IconGround;
+export type Ground = PlainGround | IconGround;
+
+/** A bar or a wash. `first`: it begins with this strip, and leaves the space before that free. */
+export interface PlainGround {
+  readonly kind: "bar" | "wash";
+  readonly x: number;
+  readonly width: number;
+  readonly colour: string;
+  readonly first?: boolean;
+}
 
 /** The icon of a notice, `y` below the strip's top. */
 export interface IconGround {

@@ -16,6 +16,15 @@ export interface InnerPlace {
   readonly look: Look;
 }
 
+/** Where a block stands that is set over the whole width it is given: its first position, and what it is a part of. */
+export interface Within {
+  readonly start: number;
+  readonly tag: Tag | null;
+}
+
+/** Directly in the document. */
+export const OUTERMOST: Within = { start: 0, tag: null };
+
 /** Sets the blocks within a node, from its child `first` on. */
 export type SetWithin = (
   node: Node,

@@ -4,6 +4,7 @@ import {
   asKind,
   byKind,
   fixedWordsOf,
+  idOf,
   isKind,
   listSign,
   ownLook,
@@ -11,7 +12,10 @@ import {
   type InnerKind,
 } from "@/core/document";
 import type { Composition } from "./composition";
-import { stripLike, type Ground, type Strip, type Tag } from "./flow";
+import { NO_GROUNDS, stripLike, type Ground, type PlainGround, type Strip, type Tag } from "./flow";
+import { equationStrips } from "./equation-strips";
+import { figureStrips } from "./figure-strips";
+import { tableStrips } from "./table-strips";
 import { definitionStrips } from "./definition-strips";
 import type { InnerPlace, SetWithin } from "./inner-place";
 import { bulletAt, itemGap, listIndent, marked } from "./list-line";
@@ -56,12 +60,52 @@ const INNER: ByKind<InnerKind, [place: InnerPlace, composition: Composition, dep
     definitionStrips(node, place, composition, setWithin(depth + 1)),
   notice: (node, _notice, place, composition, depth) =>
     noticeStrips(node, place, composition, setWithin(depth)),
+  figure: (node, _figure, place, composition) =>
+    asideStrips(place, figureStrips(node, labelOf(node, composition), narrowed(composition, place), place)),
+  equation: (node, _equation, place, composition) =>
+    asideStrips(place, equationStrips(node, labelOf(node, composition), narrowed(composition, place), place)),
+  table: (node, _table, place, composition, depth) => {
+    const label = labelOf(node, composition);
+    const { strips } = tableStrips(node, label, narrowed(composition, place), setWithin(depth), place);
+    return asideStrips(place, strips);
+  },
 };
 
-const setWithin =
+/** What is counted and stands before the caption of a block within another. */
+function labelOf(node: Node, { index }: Composition): string {
+  const id = idOf(node);
+  return (id && index.captions.get(id)) ?? "";
+}
+
+/** The same, for a block that has less room. */
+function narrowed(composition: Composition, { width }: InnerPlace): Composition {
+  return width === composition.width ? composition : { ...composition, width };
+}
+
+/** Strips that were set over a whole width, where that begins further in. */
+function asideStrips({ x, width }: InnerPlace, strips: Strip[]): Strip[] {
+  if (x === 0) return strips;
+  return strips.map((strip) =>
+    stripLike(strip, {
+      content: { kind: "row", cells: [{ x, y: 0, width, strips: [strip] }], line: 0, width },
+      grounds: NO_GROUNDS,
+    }),
+  );
+}
+
+/** Sets what stands within a block so deep in others. */
+export const setWithin =
   (depth: number): SetWithin =>
   (node, place, composition, gap, first) =>
     childStrips(node, place, composition, gap, depth, first);
+
+/** The space around what stands apart from the words within a block, in parts of their size. */
+const APART = 0.8;
+
+/** Whether a block within another has more space around it than a paragraph. */
+function standsApart(node: Node): boolean {
+  return isKind(node, "figure", "table", "equation", "notice", "code_block");
+}
 
 /** Children of a node from `first` on, one below the other, with the space between blocks of their look. */
 export function childStrips(
@@ -77,7 +121,10 @@ export function childStrips(
   node.forEach((child, _offset, i) => {
     const number = isKind(child, "ordered_list") ? startWithin(node, i) : undefined;
     const own = i < first ? [] : innerStrips(child, { ...place, start, number }, composition, depth);
-    if (i > first && own[0]) own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap) });
+    if (i > first && own[0]) {
+      const apart = standsApart(child) || standsApart(node.child(i - 1)) ? place.look.size * APART : 0;
+      own[0] = stripLike(own[0], { gap: Math.max(own[0].gap, gap, apart) });
+    }
     for (const strip of own) strips.push(strip);
     start += child.nodeSize;
   });
@@ -178,14 +225,14 @@ function codeStrips(node: Node, place: InnerPlace, composition: Composition): St
     composition.resources,
   );
   const tag: Tag = { role: "Code", parent: { role: "P", parent: place.tag } };
-  const wash: Ground = { kind: "wash", x, width, colour: colourOnPaper("wash") };
+  const wash: PlainGround = { kind: "wash", x, width, colour: colourOnPaper("wash") };
   const strips = stripsOf(text, { x: x + CODE_PADDING, tag, start: place.start + 1 }, composition);
   return strips.map((strip, i) => {
     const top = i === 0 ? CODE_PADDING : 0;
     const bottom = i === strips.length - 1 ? CODE_PADDING : 0;
     return stripLike(strip, {
       height: strip.height + top + bottom,
-      grounds: [wash],
+      grounds: [{ ...wash, first: i === 0 }],
       content: { kind: "text", text, line: i, x: x + CODE_PADDING, y: top },
     });
   });

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { asKind, fixedWordsOf, type Look, type NoticeKind } from "@/core/document";
 import type { Composition } from "./composition";
-import { stripLike, type Ground, type Strip, type Tag, type TextContent } from "./flow";
+import { stripLike, type Ground, type PlainGround, type Strip, type Tag, type TextContent } from "./flow";
 import { bolder } from "./fonts/font-key";
 import type { InnerPlace, SetWithin } from "./inner-place";
 import { colourOnPaper, styleOfLook } from "./text/text-style";
@@ -46,7 +46,7 @@ export function noticeStrips(
   );
   if (body[0]) body[0] = stripLike(body[0], { gap: size * 0.3, free: false });
   const strips = [...title, ...body];
-  const grounds: readonly Ground[] = [
+  const grounds: readonly PlainGround[] = [
     { kind: "wash", x: place.x, width: place.width, colour: colourOnPaper("wash") },
     { kind: "bar", x: place.x, width: BAR, colour },
   ];
@@ -60,7 +60,8 @@ export function noticeStrips(
   };
   const last = strips.length - 1;
   return strips.map((strip, i) => {
-    const own = [...grounds, ...(i === 0 ? [icon] : []), ...strip.grounds];
+    const under = i === 0 ? grounds.map((ground) => ({ ...ground, first: true })) : grounds;
+    const own = [...under, ...(i === 0 ? [icon] : []), ...strip.grounds];
     const height = strip.height + (i === 0 ? PADDING : 0) + (i === last ? PADDING : 0);
     const { content } = strip;
     return stripLike(strip, {

@@ -2,12 +2,13 @@ import type { Node } from "prosemirror-model";
 import { blockPlaceOf, noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
 import {
   asKind,
+  type DestinationId,
   idOf,
   isKind,
+  namedWithin,
+  type PageSetup,
   settingsOf,
   setupOf,
-  type DestinationId,
-  type PageSetup,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
@@ -338,6 +339,7 @@ function unchangedFlows(
   return (block, node) => {
     if (block >= same && block < now.length - sameAtEnd) return undefined;
     if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || depends(block)) return undefined;
+    if (namedWithin(node).length > 0) return undefined;
     return earlier.flowOf(block < same ? block : block + shift);
   };
 }

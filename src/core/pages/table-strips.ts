@@ -13,7 +13,7 @@ import {
   type Strip,
   type Tag,
 } from "./flow";
-import { childStrips } from "./inner-strips";
+import { OUTERMOST, type SetWithin } from "./inner-place";
 import { unindented } from "./set-words";
 
 /** Words of tables are a little smaller than those around. */
@@ -24,19 +24,21 @@ const PADDING = { right: 10, top: 4, bottom: 4 };
 
 /**
  * The strips of a table: its caption, then a strip for each row, or several for a row that is taller than a page. `repeated` tells
- * which of them are rows of headings, to stand again where the table goes on.
+ * which of them are rows of headings, to stand again where the table goes on. `setWithin` sets what stands in cells.
  */
 export function tableStrips(
   table: Node,
   label: string,
   composition: Composition,
+  setWithin: SetWithin,
+  within = OUTERMOST,
 ): { strips: Strip[]; repeated: readonly [number, number] | null } {
-  const tag: Tag = { role: "Table", parent: null };
+  const tag: Tag = { role: "Table", parent: within.tag };
   const [caption, grid] = [table.child(0), table.child(1)];
-  const strips = captionStrips(caption, 2, label, tag, composition);
+  const strips = captionStrips(caption, within.start + 2, label, tag, composition);
   const captioned = strips.length;
   const heads = headerRows(grid);
-  const rows = rowStrips(grid, 1 + caption.nodeSize, heads, tag, composition);
+  const rows = rowStrips(grid, within.start + 1 + caption.nodeSize, heads, tag, composition, setWithin);
   const [first] = rows.strips;
   if (first && captioned > 0) rows.strips[0] = stripLike(first, { gap: 4, free: false });
   strips.push(...rows.strips);
@@ -50,7 +52,14 @@ export function tableStrips(
   };
 }
 
-function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, composition: Composition) {
+function rowStrips(
+  grid: Node,
+  gridStart: number,
+  heads: number,
+  table: Tag,
+  composition: Composition,
+  setWithin: SetWithin,
+) {
   const look = unindented(composition.sheet.styles.body);
   const cellLook: Look = { ...look, size: look.size * SMALLER, align: "left" };
   const { cells, columns } = gridCells(grid);
@@ -64,6 +73,7 @@ function rowStrips(grid: Node, gridStart: number, heads: number, table: Tag, com
     header: { ...cellLook, weight: 600 },
     heads,
     composition,
+    setWithin,
     undivided: { ...composition, hyphenate: null },
   };
   const set = cells.map((cell) => setCell(cell, how));
@@ -129,6 +139,7 @@ interface TableSetting {
   /** How many rows at the top are headings. */
   readonly heads: number;
   readonly composition: Composition;
+  readonly setWithin: SetWithin;
   /** For words that are not divided. */
   readonly undivided: Composition;
 }
@@ -146,7 +157,7 @@ function setCell(cell: GridCell, how: TableSetting): SetCell {
   for (let i = 0; i < cell.colSpan; i++) width += how.widths[cell.column + i] ?? 0;
   const header = isKind(cell.node, "table_header");
   const look = header ? how.header : how.cell;
-  const strips = childStrips(
+  const strips = how.setWithin(
     cell.node,
     {
       x: 0,

@@ -126,7 +126,7 @@ function picturesWithoutWords(index: DocumentIndex): Finding[] {
   });
   return [
     ...index.figures
-      .filter(({ block }) => lacksWords(index.doc.child(block)))
+      .filter(({ pos }) => lacksWords(index.doc.nodeAt(pos)!))
       .map((figure) => found(index.captions.get(figure.id) ?? "A picture", placeOf(figure))),
     ...index.wordlessPictures.map((from) =>
       found("A picture in a line", { from, to: from + 1, text: "", id: null }),

@@ -27,7 +27,7 @@ const MOST_BLOCKS = 80;
 export function cardOf(index: DocumentIndex, id: DestinationId): Card {
   const place = index.destination(id);
   let words = "";
-  let figure = place?.kind === "figure" ? index.doc.child(place.block) : null;
+  let figure = place?.kind === "figure" ? index.doc.nodeAt(place.pos) : null;
   if (place?.kind === "heading") {
     const last = Math.min(index.doc.childCount, place.block + 1 + MOST_BLOCKS);
     for (let i = place.block + 1; i < last && !(words && figure); i++) {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { AllSelection, NodeSelection } from "prosemirror-state";
 import { Desk, heading, list, paragraph } from "#tests/editing";
-import { schema } from "@/core/document";
+import { newId, schema, withId } from "@/core/document";
 import {
   align,
   currentKind,
@@ -92,14 +92,28 @@ describe("putting a block in", () => {
     expect(grid.child(2).child(1).type).toBe(nodes.table_cell);
   });
 
-  test("goes out of a list or a table first", () => {
+  test("stays in the item, quotation or cell where it may stand there, else goes out of it first", () => {
     const desk = new Desk([list("item", "other"), paragraph("end")]);
-    desk.select("item", { empty: true }).run(insertBlock(nodes.figure.create({ picture: "", alt: "x" })));
+    desk.select("item", { empty: true }).run(insertBlock(nodes.figure.create({ id: newId(), alt: "x" })));
+    expect(desk.doc.toString()).toBe(
+      'doc(bullet_list(list_item(paragraph("item"), figure, paragraph), list_item(paragraph("other"))), paragraph("end"))',
+    );
+    // It has an id at once, and the number of a figure.
+    expect(desk.index.figures).toMatchObject([{ block: 0 }]);
+    desk.select("other", { empty: true }).run(insertBlock(nodes.rule.create()));
     expect(desk.doc.content.content.map((block) => block.type.name)).toEqual([
       "bullet_list",
-      "figure",
+      "rule",
       "paragraph",
     ]);
+  });
+
+  test("as a table in a cell of a table has its own cells", () => {
+    const desk = new Desk([nodes.quotation.create(null, nodes.paragraph.create())]);
+    for (const columns of [2, 1]) desk.run(insertBlock(withId(emptyTable(2, columns), newId())));
+    desk.doc.check();
+    expect(desk.index.tables.map(({ block }) => block)).toEqual([0, 0]);
+    expect([...desk.index.captions.values()]).toEqual(["Table 1", "Table 2"]);
   });
 });
 

@@ -158,28 +158,38 @@ function marksIn({ doc, selection }: EditorState): ReadonlyMap<MarkType, Mark> {
   return found;
 }
 
-/** Puts a block after the top-level block the selection is in, in place of an empty paragraph. */
+/**
+ * Puts a block after the one the selection is in, in place of an empty paragraph: within an item, a quotation or a cell where it can
+ * stand there, else after the block around. Words can be written after it.
+ */
 export function insertBlock(block: Node): Command {
   return (state, dispatch) => {
-    const { $from, from } = state.selection;
-    const at = $from.depth === 0 ? from : $from.before(1);
-    const node = state.doc.nodeAt(at);
-    const tr = state.tr;
-    if (node && isKind(node, "paragraph") && node.content.size === 0)
-      tr.replaceWith(at, at + node.nodeSize, block);
-    else tr.insert(at + (node?.nodeSize ?? 0), block);
-    const start =
-      tr.mapping.map(at, -1) + (tr.doc.nodeAt(tr.mapping.map(at, -1)) === node ? (node?.nodeSize ?? 0) : 0);
-    const next = start + block.nodeSize;
-    if (next >= tr.doc.content.size) tr.insert(tr.doc.content.size, nodes.paragraph.create());
+    const place = placeFor(block, state.selection);
+    const tr = state.tr.replaceWith(place.from, place.to, block);
+    const end = place.from + block.nodeSize;
+    const $end = tr.doc.resolve(end);
+    if (!$end.nodeAfter) tr.insert(end, nodes.paragraph.create());
     tr.setSelection(
       block.isAtom || block.isLeaf
-        ? NodeSelection.create(tr.doc, start)
-        : TextSelection.near(tr.doc.resolve(start + 1)),
+        ? NodeSelection.create(tr.doc, place.from)
+        : TextSelection.near(tr.doc.resolve(place.from + 1)),
     );
     dispatch?.(tr.scrollIntoView());
     return true;
   };
+}
+
+/** What a block takes the place of: an empty paragraph, or nothing behind the innermost block beside which it can stand. */
+function placeFor(block: Node, { $from }: Selection): { readonly from: number; readonly to: number } {
+  for (let depth = $from.depth; depth > 0; depth--) {
+    const [around, at, own] = [$from.node(depth - 1), $from.index(depth - 1), $from.node(depth)];
+    const [before, after] = [$from.before(depth), $from.after(depth)];
+    const empty = isKind(own, "paragraph") && own.content.size === 0;
+    if (empty && around.canReplaceWith(at, at + 1, block.type)) return { from: before, to: after };
+    if (around.canReplaceWith(at + 1, at + 1, block.type)) return { from: after, to: after };
+  }
+  const after = $from.pos + ($from.nodeAfter?.nodeSize ?? 0);
+  return { from: after, to: after };
 }
 
 /** A table of a number of rows and columns, the first row its header. */

@@ -10,7 +10,7 @@ import {
   type NotePiece,
 } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
-import { idOf, settingsOf } from "@/core/document";
+import { idOf, namedWithin, settingsOf } from "@/core/document";
 import { referenceWords, targetKey, type AdriftTargets, type PageNumbers } from "@/core/links";
 import { returnLinks, type ReturnLink, type WayOn } from "@/core/wayfinding";
 import type { DocumentChange } from "../document-change";
@@ -110,10 +110,15 @@ export class DocumentSigns implements BlockSigns {
     const signs: Sign[] = [];
     const known = this.labels.get(id);
     const label = known?.split("\n")[0];
-    if (label) signs.push(labelSign(label, block, size));
+    if (label) signs.push(labelSign(label, block, 0, size));
     const start = this.starts.get(id);
     if (start !== undefined) signs.push(startSign(start, 0, size));
     for (const list of startsInside(block)) signs.push(startSign(list.start, list.from, list.to));
+    const [, , ...inner] = known?.split("\n") ?? [];
+    if (inner.length > 0)
+      namedWithin(block).forEach(({ node, offset }, i) => {
+        if (inner[i]) signs.push(labelSign(inner[i], node, offset, offset + node.nodeSize));
+      });
     const { notes } = summarise(block);
     if (notes.length > 0) signs.push(...noteSigns(notes, known));
     const worded = this.references.get(id);
@@ -153,13 +158,19 @@ function gatesOf(index: DocumentIndex): Map<string, string> {
 }
 
 /**
- * What is counted, by block: the number of a heading, the label of a figure, table or equation; and, after a line end, how many
- * notes of each place stand before the first in a block.
+ * What is counted, by block: the number of a heading, the label of a figure, table or equation; after a line end, how many
+ * notes of each place stand before the first in a block; after others, the labels of what stands within it.
  */
 function labelsOf(index: DocumentIndex): Map<string, string> {
   const labels = new Map<string, string>();
+  const around = new Map<string, Node>();
   for (const [id, number] of index.numbers) labels.set(id, number);
-  for (const [id, label] of index.captions) labels.set(id, label);
+  for (const { id, block } of index.blocks) {
+    const label = index.captions.get(id);
+    const outer = index.doc.child(block);
+    if (label && idOf(outer) === id) labels.set(id, label);
+    else if (label) around.set(idOf(outer)!, outer);
+  }
   let last = -1;
   const before = { foot: 0, end: 0 };
   for (const { block, place, number } of index.notes) {
@@ -169,6 +180,11 @@ function labelsOf(index: DocumentIndex): Map<string, string> {
       last = block;
     }
     before[place] = number;
+  }
+  for (const [id, block] of around) {
+    const [label = "", notes = ""] = (labels.get(id) ?? "").split("\n");
+    const inner = namedWithin(block).map(({ node }) => index.captions.get(idOf(node)!) ?? "");
+    labels.set(id, [label, notes, ...inner].join("\n"));
   }
   return labels;
 }
@@ -208,12 +224,12 @@ function same<T>(
   return earlier;
 }
 
-function labelSign(label: string, block: Node, size: number): Sign {
+function labelSign(label: string, block: Node, from: number, to: number): Sign {
   return {
     key: `label ${label}`,
-    from: 0,
-    to: size,
-    draw: (from, to) => Decoration.node(from, to, labelled(label, block)),
+    from,
+    to,
+    draw: (begin, end) => Decoration.node(begin, end, labelled(label, block)),
   };
 }
 
@@ -251,7 +267,7 @@ export function labelStyle(words: string): string {
 /** The numbers of the notes in a block. */
 function noteSigns(notes: readonly NotePiece[], known: string | undefined): Sign[] {
   const [, before] = (known ?? "\n0,0").split("\n");
-  const [foot, end] = (before ?? "0,0").split(",").map(Number);
+  const [foot, end] = (before || "0,0").split(",").map(Number);
   const counts = { foot: foot!, end: end! };
   return notes.map(({ from, to, place }) => {
     const number = noteNumber(place, ++counts[place]);

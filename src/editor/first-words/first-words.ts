@@ -64,6 +64,7 @@ class BlockWriter {
     this.serializer = new DOMSerializer(
       {
         ...DRAWN,
+        ...Object.fromEntries(CAPTIONED.map((kind) => [kind, (node: Node) => this.captioned(kind, node)])),
         contents_list: (node) => this.contentsList(node),
         note: (node) => this.note(node),
         cross_reference: (node) => this.reference(node),
@@ -74,7 +75,7 @@ class BlockWriter {
 
   write(block: Node, more: Record<string, string>): string {
     const id = idOf(block);
-    const label = id && (this.index.numbers.get(id) ?? this.index.captions.get(id));
+    const label = id && this.index.numbers.get(id);
     const spec = this.serializer.nodes[block.type.name]!(block);
     const start = id && this.index.listStarts.get(id);
     const own = {
@@ -86,6 +87,13 @@ class BlockWriter {
     if (contentDOM)
       this.serializer.serializeFragment(block.content, { document: writtenDocument }, contentDOM);
     return htmlOf(dom);
+  }
+
+  /** A figure, table or equation with what is counted before its caption, wherever it stands. */
+  private captioned(kind: string, node: Node): DOMOutputSpec {
+    const label = this.index.captions.get(idOf(node)!);
+    const drawn = DRAWN[kind]!(node);
+    return label ? dressed(drawn, labelled(label, node)) : drawn;
   }
 
   private contentsList(node: Node): DOMOutputSpec {
@@ -108,6 +116,9 @@ class BlockWriter {
     return ["span", { class: clsx("cross-reference", { linked }) }, this.references.shift() ?? "…"];
   }
 }
+
+/** Kinds whose captions are counted. */
+const CAPTIONED = ["figure", "table", "equation"];
 
 type Drawing = (node: Node) => DOMOutputSpec;
 

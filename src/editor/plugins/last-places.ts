@@ -2,15 +2,16 @@ import { Plugin } from "prosemirror-state";
 import type { Node } from "prosemirror-model";
 import { summarise } from "@/core/destinations";
 import {
+  type DestinationId,
   idOf,
   isKind,
+  type LastPlace,
   lineOf,
+  namedFrom,
+  type Registry,
   RegistryStep,
   settingsOf,
   shortened,
-  type DestinationId,
-  type LastPlace,
-  type Registry,
 } from "@/core/document";
 import { ownChange } from "./own-change";
 import { ownEntry } from "@/core/own-entry";
@@ -59,7 +60,10 @@ function bookmarksIn(doc: Node, start: number, end: number): Map<string, Stood> 
       const words = found.get(id)?.words ?? "";
       found.set(id, { block: found.get(id)?.block ?? block, words: `${words} ${text}`.trim() });
     }
-    for (const id of onBlocks.get(idOf(node)!) ?? []) found.set(id, { block, words: lineOf(node) });
+    if (onBlocks.size > 0)
+      for (const named of namedFrom(node))
+        for (const id of onBlocks.get(idOf(named.node)!) ?? [])
+          found.set(id, { block, words: lineOf(named.node) });
   }
   return found;
 }

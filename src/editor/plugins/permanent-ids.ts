@@ -1,13 +1,13 @@
 import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
 import type { Step } from "prosemirror-transform";
-import { idOf, newId, sameIds } from "@/core/document";
+import { idOf, idsOfBlocks, namedFrom, newId, sameIds } from "@/core/document";
 import { IDS_TO_GIVE } from "@/core/exchange";
 import { ownChange } from "./own-change";
 
 /**
  * Gives every new block a permanent id, and a copy an id of its own: where two blocks share one, the one that stands where
- * the old one went keeps it. Looks only at blocks that the change brought. What others did has its ids, but one's own steps
+ * the old one went keeps it. Looks only at blocks that the change brought, and at the figures, tables and equations in them. What others did has its ids, but one's own steps
  * on top of it may lack them.
  */
 export function permanentIds(): Plugin {
@@ -37,17 +37,22 @@ function sharedOrMissing(
   mapped: (pos: number) => number,
 ): number[] {
   const places = new Map<string, number[]>();
-  const interesting = new Set(fresh.map((node) => idOf(node)));
+  const interesting = new Set(idsOfBlocks(fresh));
   const wrong: number[] = [];
-  after.forEach((node, pos) => {
-    const id = idOf(node);
-    if (!id) wrong.push(pos);
-    else if (interesting.has(id)) places.set(id, [...(places.get(id) ?? []), pos]);
+  after.forEach((block, start) => {
+    for (const { node, offset } of namedFrom(block)) {
+      const id = idOf(node);
+      const pos = start + offset;
+      if (!id) wrong.push(pos);
+      else if (interesting.has(id)) places.set(id, [...(places.get(id) ?? []), pos]);
+    }
   });
   const shared = [...places].filter(([, at]) => at.length > 1);
   if (shared.length === 0) return wrong;
   const oldPlaces = new Map<string, number>();
-  before.forEach((node, pos) => oldPlaces.set(idOf(node)!, pos));
+  before.forEach((block, pos) => {
+    for (const { node, offset } of namedFrom(block)) oldPlaces.set(idOf(node)!, pos + offset);
+  });
   for (const [id, at] of shared) {
     const old = oldPlaces.get(id);
     const stayed = old === undefined ? undefined : at.find((pos) => pos === mapped(old));

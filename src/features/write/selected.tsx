@@ -86,11 +86,13 @@ const LEAVES: ByInline<[], ReactElement | null> = {
   bookmark_point: nothingToSay,
 };
 
-/** The block with the caret where it is a place that links can lead to. */
-function selectedPlace(session: Session): Node | null {
-  const { $from } = session.state.selection;
-  const block = $from.depth === 0 ? $from.nodeAfter : $from.node(1);
-  return block && blockPlaceOf(block) ? block : null;
+/** The innermost block with the caret that is a place to which links can lead. */
+function selectedPlace({ state: { selection } }: Session): Node | null {
+  const { $from } = selection;
+  const chosen =
+    selection instanceof NodeSelection ? selection.node : $from.depth === 0 ? $from.nodeAfter : null;
+  const around = Array.from({ length: $from.depth }, (_, i) => $from.node($from.depth - i));
+  return [chosen, ...around].find((block) => block?.isBlock && idOf(block) && blockPlaceOf(block)) ?? null;
 }
 
 function capital(words: string): string {

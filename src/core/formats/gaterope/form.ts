@@ -5,7 +5,7 @@
  * 2: notices, definition lists, pictures in lines, languages of words, how lists count, boxes to tick, and what can stand in code. All that
  *    the first form says means the same in it, so that its documents are read as they are, and are written in this one.
  * 3: entries of the index, styles that authors make, and where comments stand.
- * 4: paragraphs and lists in notes.
+ * 4: paragraphs and lists in notes; figures, tables and equations in items, quotations, notices, definitions and cells.
  */
 
 /** The form that is written. */

@@ -240,7 +240,7 @@ export class HtmlReading implements TokenHandler {
         this.equation = null;
         if (tex === null)
           this.context.dropped.add("equation", "The file does not say how it was written in TeX.");
-        else if (block && builder.betweenBlocks) builder.addEquation(tex.trim());
+        else if (block && builder.mayPlaceBlock()) builder.addEquation(tex.trim());
         else builder.formula(tex.trim(), marks);
       },
     });

@@ -234,12 +234,14 @@ describe("a table", () => {
     expect(grid.childCount * grid.child(0).childCount).toBe(10_000);
   });
 
-  test("inside a table stands after it, and text is lost in neither", () => {
-    const { doc, dropped } = built((builder) => {
+  test("inside a table stands in its cell, and has an id and an anchor of its own", () => {
+    const { doc, dropped, index } = built((builder) => {
       builder.openTable();
       builder.openRow();
       builder.openCell(false, 1, 1, null);
       builder.text("outer");
+      builder.closeTextblock();
+      builder.anchor("within");
       builder.openTable();
       builder.openRow();
       builder.openCell(false, 1, 1, null);
@@ -247,10 +249,12 @@ describe("a table", () => {
       builder.closeTable();
       builder.closeTable();
     });
-    expect(doc.content.content.map((block) => [block.type, block.textContent])).toEqual([
-      [nodes.table, "outer"],
-      [nodes.table, "inner"],
-    ]);
-    expect(dropped).toEqual(["table inside a table"]);
+    expect(doc.childCount).toBe(1);
+    const [outer, inner] = index.tables;
+    expect(doc.nodeAt(inner!.pos)!.textContent).toBe("inner");
+    expect([outer!.block, inner!.block]).toEqual([0, 0]);
+    expect(index.anchors.of(inner!.id)).toBe("within");
+    expect([...index.captions.values()]).toEqual(["Table 1", "Table 2"]);
+    expect(dropped).toEqual([]);
   });
 });

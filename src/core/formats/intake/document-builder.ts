@@ -80,6 +80,8 @@ interface OpenFigure {
   look: FigureLook;
   caption: Node[];
   blocksBefore: number;
+  /** How many tables are open around it. */
+  tables: number;
 }
 
 /** Width and place of a figure and whether it only decorates, where a file says so. */
@@ -130,6 +132,8 @@ export class DocumentBuilder {
   private readonly blocks: Node[] = [];
   private readonly containers: OpenContainer[] = [];
   private readonly tables: OpenTable[] = [];
+  /** How many tables are open that lie too deep to be any. */
+  private tablesTooDeep = 0;
   private textblock: OpenTextblock | null = null;
   private figure: OpenFigure | null = null;
   /** Blocks that stand after the top-level block that is open. */
@@ -362,6 +366,12 @@ export class DocumentBuilder {
     return !this.textblock || trimmed(this.textblock.inline).length === 0;
   }
 
+  /** Whether another block may stand here; ends a paragraph that text outside any block had opened. */
+  mayPlaceBlock(): boolean {
+    if (this.containers.length > 0) this.closeImplied();
+    return this.betweenBlocks;
+  }
+
   get openKind(): TextblockKind | null {
     return this.textblock?.kind ?? null;
   }
@@ -377,9 +387,10 @@ export class DocumentBuilder {
 
   private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
     this.pending = [...anchors, ...this.pending];
-    const table = this.tables.at(-1);
+    const { figure } = this;
+    const table = this.tables.at(figure?.tables ?? 0) ? this.tables.at(-1) : undefined;
     if (table) table.caption.push(...inline);
-    else if (this.figure) this.figure.caption.push(...inline);
+    else if (figure) figure.caption.push(...inline);
     else if (inline.length > 0) this.place(nodes.paragraph.create(null, inline));
   }
 
@@ -463,13 +474,18 @@ export class DocumentBuilder {
   openTable(): void {
     this.closeTextblock();
     if (this.openNotes > 0) return;
+    if (this.tablesTooDeep > 0 || this.containers.length >= LIMITS.nesting * 2) {
+      if (this.tablesTooDeep++ === 0)
+        this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
+      return;
+    }
     this.tables.push({ rows: [], caption: [], anchors: this.pending, depth: this.containers.length });
     this.pending = [];
   }
 
   openRow(): void {
     this.closeTextblock();
-    if (this.openNotes > 0) return;
+    if (!this.mayHoldCells) return;
     this.tables.at(-1)?.rows.push([]);
   }
 
@@ -483,7 +499,7 @@ export class DocumentBuilder {
   ): boolean {
     this.closeTextblock();
     const table = this.tables.at(-1);
-    if (!table || this.openNotes > 0) return false;
+    if (!table || !this.mayHoldCells) return false;
     if (table.rows.length === 0) table.rows.push([]);
     const cell: CellDraft = { header, colspan, rowspan, align, colwidth, children: [] };
     table.rows.at(-1)!.push(cell);
@@ -494,7 +510,7 @@ export class DocumentBuilder {
 
   closeCell(): void {
     this.closeTextblock();
-    if (this.openNotes > 0 || !this.containers.some((open) => open.kind === "cell")) return;
+    if (!this.mayHoldCells || !this.containers.some((open) => open.kind === "cell")) return;
     while (this.closeInnermost() !== "cell");
   }
 
@@ -509,10 +525,19 @@ export class DocumentBuilder {
     return open.kind;
   }
 
+  /** Whether a cell that is met now is one of a table; in a note and too deep in others its words are kept alone. */
+  private get mayHoldCells(): boolean {
+    return this.openNotes === 0 && this.tablesTooDeep === 0;
+  }
+
   closeTable(): void {
     this.closeTextblock();
     const table = this.tables.at(-1);
     if (!table || this.openNotes > 0) return;
+    if (this.tablesTooDeep > 0) {
+      this.tablesTooDeep--;
+      return;
+    }
     while (this.containers.length > table.depth) this.closeInnermost();
     this.tables.pop();
     const grid = tableGrid(table.rows);
@@ -522,20 +547,16 @@ export class DocumentBuilder {
       return;
     }
     const node = nodes.table.create(null, [nodes.table_caption.create(null, caption), grid]);
-    if (this.tables.length > 0) {
-      this.dropped.add("table inside a table", "It now stands after the outer table.");
-      this.broughtOut.push(this.places.named(node, table.anchors));
-    } else this.placeNamed(node, table.anchors);
+    this.placeNamed(node, table.anchors);
   }
 
   /** Gives the words to the table that was placed last as its caption, if nothing stands between. */
   captionLastTable(inline: readonly Node[]): boolean {
-    const last = this.blocks.at(-1);
-    if (this.containers.length > 0 || !last || !isKind(last, "table") || last.child(0).content.size > 0)
-      return false;
-    this.blocks[this.blocks.length - 1] = last.copy(
-      Fragment.from([nodes.table_caption.create(null, inline), last.child(1)]),
-    );
+    const { beside } = this;
+    const last = beside.at(-1);
+    if (!last || !isKind(last, "table") || last.child(0).content.size > 0) return false;
+    const captioned = Fragment.from([nodes.table_caption.create(null, inline), last.child(1)]);
+    beside[beside.length - 1] = last.copy(captioned);
     return true;
   }
 
@@ -561,7 +582,8 @@ export class DocumentBuilder {
   openFigure(look: FigureLook = {}): void {
     // One that opens within another ends that: no figure holds a figure.
     this.closeFigure();
-    this.figure = { picture: "", alt: "", look, caption: [], blocksBefore: this.blocks.length };
+    const [blocksBefore, tables] = [this.beside.length, this.tables.length];
+    this.figure = { picture: "", alt: "", look, caption: [], blocksBefore, tables };
   }
 
   /**
@@ -635,24 +657,26 @@ export class DocumentBuilder {
       this.placeFigure({ ...figure.look, picture: figure.picture, alt: figure.alt }, caption);
     else if (
       caption.length > 0 &&
-      !(this.blocks.length > figure.blocksBefore && this.captionLastTable(caption))
+      !(this.beside.length > figure.blocksBefore && this.captionLastTable(caption))
     )
       this.place(nodes.paragraph.create(null, caption));
   }
 
   private placeFigure(carried: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {
+    // Words outside of any block go no further than to what stands between blocks.
+    if (this.containers.length > 0) this.closeImplied();
     const open = this.textblock;
     const anchors = this.pending;
     this.pending = [];
     const node = nodes.figure.create(carried, trimmed([...caption]));
-    if (this.containers.length === 0 && (!open || trimmed(open.inline).length === 0)) {
+    if (this.openNotes === 0 && (!open || trimmed(open.inline).length === 0)) {
       if (open) {
         anchors.push(...open.anchors);
         open.anchors = [];
       }
       this.placeNamed(node, anchors);
     } else {
-      this.dropped.add("picture among words", "It now stands after the paragraph, list or table it was in.");
+      this.dropped.add("picture among words", "It now stands after what it was in.");
       this.broughtOut.push(this.places.named(node, anchors));
     }
   }
@@ -675,9 +699,9 @@ export class DocumentBuilder {
     this.placeNamed(nodes[kind].create(carried), kind === "contents_list" ? this.takePending() : []);
   }
 
-  /** Adds an equation as a block; inside a list, quotation or table it stands in a line. */
+  /** Adds an equation as a block; in a heading and in a note it stands in a line. */
   addEquation(tex: string): void {
-    if (this.containers.length > 0 || this.textblock?.kind === "heading") return this.formula(tex);
+    if (this.openNotes > 0 || this.textblock?.kind === "heading") return this.formula(tex);
     this.closeTextblock();
     this.placeNamed(nodes.equation.create({ tex: cleanText(tex) }), this.takePending());
   }
@@ -691,16 +715,18 @@ export class DocumentBuilder {
   private place(node: Node): void {
     const parent = this.containers.at(-1);
     if (!parent) return this.placeNamed(node, []);
-    if (isKind(node, "table")) {
-      this.dropped.add("table inside a list or quotation", "It now stands after it.");
-      this.broughtOut.push(withId(node, newId()));
-    } else if (this.itemWanted && !isKind(node, "term"))
-      parent.children.push(itemOf(this.itemWanted, [node]));
+    if (this.itemWanted && !isKind(node, "term")) parent.children.push(itemOf(this.itemWanted, [node]));
     else parent.children.push(node);
+  }
+
+  /** The blocks beside which the next is placed. */
+  private get beside(): Node[] {
+    return this.containers.at(-1)?.children ?? this.blocks;
   }
 
   private placeNamed(node: Node, anchors: readonly NamedAnchor[]): void {
     if (this.containers.length > 0) {
+      if (isKind(node, "figure", "table", "equation")) return this.place(this.places.named(node, anchors));
       this.pending = [...anchors, ...this.pending];
       return this.place(node);
     }
@@ -756,6 +782,7 @@ export class DocumentBuilder {
     this.closeTextblock();
     while (this.openNotes > 0) this.closeNote();
     if (this.figure) this.closeFigure();
+    this.tablesTooDeep = 0;
     while (this.tables.length > 0) this.closeTable();
     while (this.containers.length > 0) this.closeInnermost();
     this.blocks.push(...this.broughtOut);

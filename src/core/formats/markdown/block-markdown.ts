@@ -26,7 +26,7 @@ export function blockMarkdown(node: Node, pos: number, output: MarkdownOutput): 
 }
 
 /** `start`: with which number a list begins that stands within another block. */
-function innerMarkdown(node: Node, pos: number, output: MarkdownOutput, start?: number): BlockContent {
+function innerMarkdown(node: Node, pos: number, output: MarkdownOutput, start?: number): BlockContent[] {
   return byKind(INNER, node, pos, output, start);
 }
 
@@ -34,10 +34,10 @@ function innerMarkdown(node: Node, pos: number, output: MarkdownOutput, start?: 
 function blocksWithin(node: Node, pos: number, output: MarkdownOutput): BlockContent[] {
   const blocks = mapChildren(node, pos, (child, at, i) =>
     isKind(child, "notice_title")
-      ? html("")
+      ? [html("")]
       : innerMarkdown(child, at, output, isKind(child, "ordered_list") ? startWithin(node, i) : undefined),
   );
-  return listsApart(blocks);
+  return listsApart(blocks.flat());
 }
 
 /** Counted lists that follow each other, parted so that each keeps the sign behind its counts. */
@@ -51,9 +51,8 @@ function isCounted(block: RootContent | undefined): boolean {
   return block?.type === "list" && block.ordered === true;
 }
 
-const within = (node: Node, _carried: unknown, pos: number, output: MarkdownOutput): RootContent[] => [
-  innerMarkdown(node, pos, output),
-];
+const within = (node: Node, _carried: unknown, pos: number, output: MarkdownOutput): RootContent[] =>
+  innerMarkdown(node, pos, output);
 
 const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   heading: headingMarkdown,
@@ -69,38 +68,41 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   ],
   figure: (node, figure, _pos, output) => [figureMarkdown(node, figure, output)],
   table: tableMarkdown,
-  equation: (_node, { id, tex }, _pos, output) => [...output.anchorBefore(id), { type: "math", value: tex }],
+  equation: within,
   rule: () => [{ type: "thematicBreak" }],
   page_break: () => [html(`<div style="break-after: page"></div>`)],
   contents_list: contentsMarkdown,
 };
 
-const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput, start?: number], BlockContent> = {
+const INNER: ByKind<InnerKind, [pos: number, output: MarkdownOutput, start?: number], BlockContent[]> = {
   paragraph: (node, { align, style }, pos, output) =>
     // One that stands alone would be read as a figure.
     align ||
     ownStyleOf(output.index.sheet, style) ||
     (node.childCount > 0 && onlyPictures(node.content.content))
-      ? asHtml(node, output)
-      : { type: "paragraph", children: inlineMarkdown(node, pos + 1, output) },
-  bullet_list: (node, _list, pos, output) => listMarkdown(node, null, pos, output),
+      ? [asHtml(node, output)]
+      : [{ type: "paragraph", children: inlineMarkdown(node, pos + 1, output) }],
+  bullet_list: (node, _list, pos, output) => [listMarkdown(node, null, pos, output)],
   // CommonMark counts in digits, with a stop or a bracket behind them.
   ordered_list: (node, count, pos, output, start) =>
     count.numerals !== "decimal" || count.before !== "" || !/^[.)]$/.test(count.after) || count.continues
-      ? asHtml(node, output, start)
-      : listMarkdown(node, count, pos, output),
-  quotation: (node, _quotation, pos, output) => ({
-    type: "blockquote",
-    children: blocksWithin(node, pos + 1, output),
-  }),
+      ? [asHtml(node, output, start)]
+      : [listMarkdown(node, count, pos, output)],
+  quotation: (node, _quotation, pos, output) => [
+    { type: "blockquote", children: blocksWithin(node, pos + 1, output) },
+  ],
   // CommonMark has no sign for it.
-  definition_list: (node, _list, _pos, output) => asHtml(node, output),
-  notice: noticeMarkdown,
+  definition_list: (node, _list, _pos, output) => [asHtml(node, output)],
+  notice: (node, notice, pos, output) => [noticeMarkdown(node, notice, pos, output)],
   // Nothing but letters stands between the fences.
   code_block: (node, { language }, _pos, output) =>
     node.content.content.some((child) => !child.isText || child.marks.length > 0)
-      ? asHtml(node, output)
-      : { type: "code", lang: language || null, value: node.textContent },
+      ? [asHtml(node, output)]
+      : [{ type: "code", lang: language || null, value: node.textContent }],
+  // A picture that stands alone in a list is one in its line.
+  figure: (node, _figure, _pos, output) => [asHtml(node, output)],
+  equation: (_node, { id, tex }, _pos, output) => [...output.anchorBefore(id), { type: "math", value: tex }],
+  table: tableMarkdown,
 };
 
 declare module "mdast" {

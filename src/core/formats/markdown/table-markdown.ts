@@ -1,4 +1,4 @@
-import type { RootContent, TableRow } from "mdast";
+import type { BlockContent, TableRow } from "mdast";
 import type { Node } from "prosemirror-model";
 import { asKind, cellOf, headerRows, isKind, type NodeAttributes } from "@/core/document";
 import { inlineMarkdown } from "./inline-markdown";
@@ -11,7 +11,7 @@ export function tableMarkdown(
   { id }: NodeAttributes["table"],
   pos: number,
   output: MarkdownOutput,
-): RootContent[] {
+): BlockContent[] {
   const [caption, grid] = [node.child(0), node.child(1)];
   const gridPos = pos + 1 + caption.nodeSize;
   if (!isPlain(grid)) return [asHtml(node, output)];
@@ -27,7 +27,7 @@ export function tableMarkdown(
     0,
     (cell) => cellOf(cell).align as "left" | "center" | "right" | null,
   );
-  const content: RootContent[] = [...output.anchorBefore(id), { type: "table", align, children: rows }];
+  const content: BlockContent[] = [...output.anchorBefore(id), { type: "table", align, children: rows }];
   if (caption.content.size > 0)
     content.push({
       type: "paragraph",

@@ -7,7 +7,7 @@ import { nodeKind } from "../declare";
 export const equation = nodeKind({
   attributes: z.strictObject({ id, tex }),
   first: { tex: "" },
-  group: "block",
+  group: "block inner",
   atom: true,
   parseDOM: [
     {

@@ -39,7 +39,7 @@ export const figure = nodeKind({
       .describe("It tells nothing, and is passed over when the document is read aloud."),
   }),
   first: { picture: "", alt: "" },
-  group: "block",
+  group: "block inner",
   content: "inline*",
   isolating: true,
   parseDOM: [

@@ -8,7 +8,7 @@ import type { ClipboardElement } from "../clipboard-element";
 /** A table with the caption that stands over its grid. */
 export const table = nodeKind({
   attributes: z.strictObject({ id }),
-  group: "block",
+  group: "block inner",
   content: "table_caption table_grid",
   isolating: true,
   parseDOM: [{ tag: "div[data-table]", getAttrs: idOn }],

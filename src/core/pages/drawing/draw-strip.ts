@@ -24,16 +24,18 @@ export function drawStrip(
 ): void {
   for (const ground of strip.grounds)
     if (ground.kind === "icon") drawIcon(ground, x, y, pen);
-    else
+    else {
+      const over = ground.first ? 0 : above;
       pen.draw({
         kind: "fill",
         x: x + ground.x,
-        y: y - above,
+        y: y - over,
         width: ground.width,
         // A little over the next strip, so that no light shows between them.
-        height: strip.height + above + OVERLAP,
+        height: strip.height + over + OVERLAP,
         colour: ground.colour,
       });
+    }
   const { content } = strip;
   switch (content.kind) {
     case "text":
