@@ -4,7 +4,6 @@ import {
   changedRun,
   checkFromOutside,
   commentsOn,
-  idOf,
   mapOver,
   allIds,
   mendedIds,

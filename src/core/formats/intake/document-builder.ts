@@ -16,7 +16,6 @@ import {
   RETURNS_NONE,
   schema,
   tooLarge,
-  withId,
   withSettings,
   type Alignment,
   type DestinationId,
