@@ -7,7 +7,7 @@ import { DropLog } from "./drop-log";
 import { ReadError } from "./read-error";
 import { tableGrid, type CellDraft } from "./table-grid";
 
-const { nodes, marks } = schema;
+const { marks } = schema;
 const nothing = () => undefined;
 
 function built(make: (builder: DocumentBuilder) => void) {
