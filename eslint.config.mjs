@@ -1,7 +1,7 @@
 import next from "eslint-config-next/core-web-vitals";
 import nextTypes from "eslint-config-next/typescript";
 
-/** Imports point downward only: app → features → components, editor → core; app → server → core. */
+/** Imports point downward only: app → features → components, editor → contract → core; app → server → contract → core. */
 const below = (folder, forbidden, why) => ({
   files: [`src/${folder}/**/*.{ts,tsx}`],
   // A test may reach upward for what it drives; those of the core run wherever the core does.
@@ -66,7 +66,8 @@ const downward = {
         zones: [
           apart("prosemirror", ...UPPER, "threads"),
           belowCore,
-          apart("core", ...UPPER, "threads"),
+          apart("core", "contract", ...UPPER, "threads"),
+          apart("contract", ...UPPER, "threads"),
           apart("threads", ...UPPER),
           apart("server", "app", "features", "components", "editor"),
           apart("editor", "app", "features", "components", "server", "threads"),

@@ -1,4 +1,6 @@
 import { useEffect, useState, type ReactNode } from "react";
+import { ask } from "@/contract/ask";
+import type { Answer, Call, Question } from "@/contract/call";
 
 /** What a panel says instead of showing something. */
 export function PanelWords({ alert = false, children }: { alert?: boolean; children: ReactNode }) {
@@ -13,28 +15,27 @@ export function PanelWords({ alert = false, children }: { alert?: boolean; child
 }
 
 /**
- * What a route of the server answers, drawn by `children`, which can ask again. Until there is an answer it says so; where there is none,
+ * What a call of the server answers, drawn by `children`, which can ask again. Until there is an answer it says so; where there is none,
  * it says `fault`.
  */
-export function AnsweredPanel<T>({
-  address,
+export function AnsweredPanel<C extends Call<string, undefined, undefined>>({
+  call,
   fault,
   children,
 }: {
-  address: string;
+  call: C;
   fault: string;
-  children: (answer: T, again: () => void) => ReactNode;
+  children: (answer: NonNullable<Answer<C>>, again: () => void) => ReactNode;
 }) {
-  const [answer, setAnswer] = useState<{ readonly is: T | null } | null>(null);
+  const [answer, setAnswer] = useState<{ readonly is: Answer<C> | null } | null>(null);
   const [asked, setAsked] = useState(0);
   useEffect(() => {
     const abort = new AbortController();
-    fetch(address, { signal: abort.signal })
-      .then(async (response) => (response.ok ? ((await response.json()) as T) : null))
+    ask(call, {} as Question<C>, { signal: abort.signal })
       .catch(() => null)
       .then((is) => abort.signal.aborted || setAnswer({ is }));
     return () => abort.abort();
-  }, [address, asked]);
+  }, [call, asked]);
 
   if (!answer) return <PanelWords>Looking …</PanelWords>;
   if (!answer.is) return <PanelWords alert>{fault}</PanelWords>;

@@ -1,16 +1,12 @@
 import { newId, RegistryStep, type AttachedFile } from "@/core/document";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { answered } from "./answered";
+import { ask } from "@/contract/ask";
+import * as files from "@/contract/files";
 
 /** Keeps a file on the server; answers how the document enters it. Throws an Error with words for the author. */
 export async function keepFile(document: string, file: File): Promise<AttachedFile> {
-  const query = new URLSearchParams({ name: file.name || "file" });
-  const answer = await answered(`/api/documents/${document}/files?${query.toString()}`, {
-    method: "POST",
-    headers: { "Content-Type": "application/octet-stream" },
-    body: file,
-  });
-  return ((await answer.json()) as { file: AttachedFile }).file;
+  const query = { name: file.name || "file" };
+  return (await ask(files.keepFile, { id: document, query, body: file })).file;
 }
 
 /** Enters a file that is kept; answers the id by which links lead to it. */

@@ -1,6 +1,7 @@
+import { ask } from "@/contract/ask";
+import { askPlaces, findPlaces, listIncoming } from "@/contract/places";
 import type { DocumentIndex } from "@/core/destinations";
 import type { DestinationId, DocumentTarget } from "@/core/document";
-import { posted } from "@/core/exchange/posted";
 import {
   documentTargets,
   placeKey,
@@ -9,8 +10,7 @@ import {
   type AskedPlace,
   type KnownShelf,
 } from "@/core/links";
-import { MOST_ASKED, type AskedPlaces, type IncomingLink, type ListedPlace } from "@/core/shelf";
-import { answered } from "./answered";
+import { MOST_ASKED, type IncomingLink, type ListedPlace } from "@/core/shelf";
 
 /** What the other documents' places need of the window they are asked for in. */
 export interface ElsewhereHost {
@@ -62,8 +62,7 @@ export class Elsewhere {
   async refresh(): Promise<void> {
     await this.ask(documentTargets(this.host.index));
     try {
-      const answer = await answered(`/api/documents/${this.host.id}/incoming`);
-      const { links } = (await answer.json()) as { links: IncomingLink[] };
+      const { links } = await ask(listIncoming, { id: this.host.id });
       if (this.closed || JSON.stringify(links) === JSON.stringify(this.incoming)) return;
       this.incoming = links;
       this.changed(this.known);
@@ -79,8 +78,7 @@ export class Elsewhere {
 
   /** Places of other documents whose names hold some words. */
   async find(words: string, signal: AbortSignal): Promise<readonly ListedPlace[]> {
-    const answer = await answered("/api/places/find", posted({ words, except: this.host.id }, { signal }));
-    return ((await answer.json()) as { places: ListedPlace[] }).places;
+    return (await ask(findPlaces, { body: { words, except: this.host.id } }, { signal })).places;
   }
 
   close(): void {
@@ -105,11 +103,8 @@ export class Elsewhere {
     if (targets.length === 0 || this.closed) return;
     try {
       const signal = AbortSignal.timeout(LONGEST_ANSWER);
-      const answer = await answered(
-        "/api/places",
-        posted({ targets: targets.slice(0, MOST_ASKED) }, { signal }),
-      );
-      const { places } = (await answer.json()) as { places: AskedPlaces };
+      const body = { targets: targets.slice(0, MOST_ASKED) };
+      const { places } = await ask(askPlaces, { body }, { signal });
       if (this.closed) return;
       const next = new Map([...this.known, ...Object.entries(places)]);
       if (JSON.stringify([...next]) === JSON.stringify([...this.known])) return;

@@ -5,7 +5,6 @@
 import "client-only";
 
 export { Session, type Box, type Notice } from "./session";
-export { answered } from "./answered";
 export { whenIdle } from "./when-idle";
 export { keepInBrowser, readKept, readKeptList } from "./kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./opening";

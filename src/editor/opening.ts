@@ -1,7 +1,8 @@
+import { ask, askForResponse } from "@/contract/ask";
+import { getDocument, getSnapshot } from "@/contract/documents";
+import { getSteps } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
 import { schema, stepFromJSON } from "@/core/document";
-import { sentSteps } from "@/core/exchange";
-import { answered } from "./answered";
 
 /** A document as it was fetched: its newest version. */
 export interface OpenedDocument {
@@ -14,26 +15,22 @@ export interface OpenedDocument {
  * Throws an Error with words for the author.
  */
 export async function fetchDocument(id: string, signal: AbortSignal): Promise<OpenedDocument> {
-  const address = `/api/documents/${id}`;
-  const snapshot = await answered(`${address}/snapshot`, { signal });
+  const snapshot = await askForResponse(getSnapshot, { id }, { signal });
   const version = Number(snapshot.headers.get("Gate-Rope-Version"));
   // Asked for at once: the server answers while the snapshot is read.
-  const since = answered(`${address}/steps?after=${version}`, { signal });
+  const since = ask(getSteps, { id, query: { after: version } }, { signal });
   since.catch(() => {});
   try {
     const doc = schema.nodeFromJSON(await unzipped(snapshot));
-    const { steps } = sentSteps.parse(await (await since).json());
+    const { steps } = await since;
     const newest = steps.reduce((before, { step }) => applied(before, step), doc);
     return { version: version + steps.length, doc: newest };
   } catch (error) {
     signal.throwIfAborted();
     // A snapshot that cannot be read, or steps that are gone: the server puts the document together.
     console.warn(`Gate Rope: the document is fetched whole: ${(error as Error).message}`);
-    const whole = (await (await answered(address, { signal })).json()) as {
-      version: number;
-      document: object;
-    };
-    return { version: whole.version, doc: schema.nodeFromJSON(whole.document) };
+    const { document, ...whole } = await ask(getDocument, { id, query: {} }, { signal });
+    return { version: whole.version, doc: schema.nodeFromJSON(document) };
   }
 }
 

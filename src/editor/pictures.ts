@@ -1,7 +1,7 @@
-import { answered } from "./answered";
+import { ask } from "@/contract/ask";
+import * as files from "@/contract/files";
 
 /** Keeps a picture file on the server; answers its name there. Throws an Error with words for the author. */
 export async function keepPicture(file: File): Promise<string> {
-  const answer = await answered("/api/pictures", { method: "POST", body: file });
-  return ((await answer.json()) as { name: string }).name;
+  return (await ask(files.keepPicture, { body: file })).name;
 }

@@ -37,27 +37,14 @@ import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Keeper } from "./keeper";
 import type { PictureStore } from "./picture-store";
+import type { BinnedDocument } from "@/contract/bin";
+import type { ShelfDocument } from "@/contract/documents";
 import type { SearchThreads } from "./search/search-in-thread";
 import { ShelfSearch } from "./search/shelf-search";
 import { StoredDocuments } from "./stored-documents";
-import type { DocumentTable, Tables } from "./tables";
+import type { Tables } from "./tables";
 import { usedContents } from "./used-contents";
 import { ownEntry } from "@/core/own-entry";
-
-/** A document as the shelf lists it. */
-export type ShelfEntry = Pick<
-  DocumentTable,
-  "id" | "title" | "words" | "sections" | "adrift" | "version" | "changed_at"
->;
-
-/** A document in the bin. */
-export interface BinnedDocument {
-  readonly id: string;
-  readonly title: string;
-  readonly words: number;
-  /** When it was removed, in milliseconds since 1970. */
-  readonly removed_at: number;
-}
 
 /** So long a removed document can be put back, in milliseconds. */
 export const KEPT_IN_BIN = 30 * 24 * 60 * 60_000;
@@ -151,12 +138,12 @@ export class DocumentAuthority {
 
   // The shelf
 
-  async list(person: Person): Promise<ShelfEntry[]> {
+  async list(person: Person): Promise<ShelfDocument[]> {
     this.allow(person, "look");
     await this.countAnew();
     return this.db
       .selectFrom("documents")
-      .select(["id", "title", "words", "sections", "adrift", "version", "changed_at"])
+      .select(["id", "title", "words", "sections", "adrift", "version", "changed_at as changedAt"])
       .where("removed_at", "is", null)
       .orderBy("changed_at", "desc")
       .orderBy("id")
@@ -264,7 +251,7 @@ export class DocumentAuthority {
     this.allow(person, "look");
     return this.db
       .selectFrom("documents")
-      .select(["id", "title", "words", "removed_at"])
+      .select(["id", "title", "words", "removed_at as removedAt"])
       .where("removed_at", "is not", null)
       .orderBy("removed_at", "desc")
       .$castTo<BinnedDocument>()
@@ -284,7 +271,7 @@ export class DocumentAuthority {
 
   /** Lets go of what has been in the bin for too long. */
   async purgeOld(now = Date.now()): Promise<number> {
-    const old = (await this.bin(LOCAL_AUTHOR)).filter(({ removed_at }) => now - removed_at > KEPT_IN_BIN);
+    const old = (await this.bin(LOCAL_AUTHOR)).filter(({ removedAt }) => now - removedAt > KEPT_IN_BIN);
     await this.purge(old.map(({ id }) => id));
     return old.length;
   }

@@ -87,7 +87,7 @@ function threadFile(name: string): string {
   return path.join(/* turbopackIgnore: true */ process.cwd(), "dist", `${name}.mjs`);
 }
 
-export { DocumentAuthority, type BinnedDocument, type ShelfEntry } from "./document-authority";
+export { DocumentAuthority } from "./document-authority";
 export { DatabaseError } from "./database";
 export { fileTooLarge } from "./files/file-store";
 export { mayBeShown } from "./files/media-type";

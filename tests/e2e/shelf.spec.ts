@@ -43,6 +43,10 @@ test("several files come in at once, each with its own end: documents, and reaso
 
 test("files are dropped anywhere on the shelf", async ({ page }) => {
   await page.goto("/");
+  // Nothing takes a file before the page's program has begun.
+  await page.waitForFunction(() =>
+    Object.keys(document.querySelector("main")!).some((key) => key.startsWith("__reactProps")),
+  );
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.items.add(new File(["# Dropped in\n\ntext"], "dropped.md"));

@@ -1,5 +1,7 @@
 import { NextResponse, type NextRequest } from "next/server";
-import { z } from "zod";
+import type { z } from "zod";
+import { BYTES } from "@/contract/bytes";
+import type { Asked, Call, ParamsOf, Said } from "@/contract/call";
 import { MAX_NODE_DEPTH } from "@/core/document";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { explained, isServerError, ServerError } from "@/server";
@@ -39,6 +41,35 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
   return Object.fromEntries(wrapped) as Record<Method, Handler<P>>;
 }
 
+/** How a call is answered beside what it says. */
+interface Answering {
+  readonly status?: 200 | 201 | 202;
+  /** So long a body may be, in bytes. */
+  readonly most?: number;
+}
+
+/**
+ * The handler of one call of the contract: what is asked is checked by its schemas before `answer` sees it. What that answers goes
+ * out as JSON, nothing as a status without a body, a Response as it is.
+ */
+export function answering<C extends Call>(
+  { query, body }: C,
+  answer: (asked: Asked<C>, request: NextRequest) => Promise<Said<C> | Response>,
+  { status = 200, most }: Answering = {},
+): Handler<ParamsOf<C["path"]>> {
+  return async (request, context) => {
+    const params = await context.params;
+    const asked = {
+      params,
+      query: query && shaped(query, Object.fromEntries(request.nextUrl.searchParams), "address"),
+      body: body && body !== BYTES ? await bodyOf(request, body, most) : undefined,
+    } as Asked<C>;
+    const said: unknown = await answer(asked, request);
+    if (said instanceof Response) return said;
+    return said === undefined ? new Response(null, { status: 204 }) : NextResponse.json(said, { status });
+  };
+}
+
 function unstored(response: Response): Response {
   if (!response.headers.has("Cache-Control")) response.headers.set("Cache-Control", "no-store");
   return response;
@@ -74,10 +105,15 @@ export async function bodyOf<T>(
     throw new ServerError(400, "not-json", "The request does not hold valid JSON.");
   }
   if (isTooDeep(json)) throw new ServerError(400, "wrong-body", "The request is nested too deep.");
-  const parsed = shape.safeParse(json);
+  return shaped(shape, json, "body");
+}
+
+/** What is asked, if it is of a shape. Throws a {@link ServerError} that says what is wrong with it. */
+function shaped<T>(shape: z.ZodType<T>, value: unknown, part: "body" | "address"): T {
+  const parsed = shape.safeParse(value);
   if (parsed.success) return parsed.data;
   const said = faultSaid(schemaFault(parsed.error));
-  throw new ServerError(400, "wrong-body", `The request is not as it should be: ${said}.`);
+  throw new ServerError(400, `wrong-${part}`, `The request is not as it should be: ${said}.`);
 }
 
 /** So deep may objects and lists of a request lie inside each other: a node takes two. */
@@ -116,11 +152,6 @@ export async function bytesWithin(request: Request, most: number, what = "file")
 
 function sizeSaid(bytes: number): string {
   return bytes >= 1024 * 1024 ? `${Math.floor(bytes / 1024 / 1024)} MB` : `${Math.floor(bytes / 1024)} kB`;
-}
-
-/** A whole number in a request's query. Throws a {@link ServerError} where it is none. */
-export function numberOf(request: NextRequest, name: string): number {
-  return wholeNumber(`?${name}=`, request.nextUrl.searchParams.get(name) ?? "");
 }
 
 /** A whole number that a request names. Throws a {@link ServerError} that says what should be one. */

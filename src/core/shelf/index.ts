@@ -1,8 +1,10 @@
 /** What one document is told of the others of its shelf. */
 export {
   askedPlacesSchema,
+  flaggedPlace,
+  incomingLink,
+  listedPlace,
   MOST_ASKED,
-  type AskedPlaces,
   type FlaggedPlace,
   type IncomingLink,
   type ListedPlace,

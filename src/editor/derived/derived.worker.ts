@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import type { DocumentIndex } from "@/core/destinations";
 import { pixelsOf, recognisePicture } from "@/core/document";
 import type { FontTableFile, ResourceSource } from "@/core/pages";
@@ -17,7 +18,7 @@ const source: ResourceSource = {
   font: async (key) => new Uint8Array(await (await got(`/page-fonts/${key}.ttf`)).arrayBuffer()),
   async pictureSize(name) {
     try {
-      const bytes = new Uint8Array(await (await got(`/api/pictures/${name}`)).arrayBuffer());
+      const bytes = new Uint8Array(await (await got(addressOfPicture(name))).arrayBuffer());
       const picture = recognisePicture(bytes);
       return picture && pixelsOf(picture);
     } catch {

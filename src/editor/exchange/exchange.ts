@@ -1,3 +1,6 @@
+import { addressOf, type Call, type Question } from "@/contract/call";
+import { getDocument } from "@/contract/documents";
+import { appendSteps, followDocument, getSteps, tellCaret } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 import { newId, schema, settingsOf, stepToJSON, type OwnStep } from "@/core/document";
@@ -81,7 +84,6 @@ export class Exchange {
   private readonly stored: WaitingSteps;
   private readonly live: LiveConnection;
   private readonly fetch: typeof globalThis.fetch;
-  private readonly address: string;
   private readonly longestPause: number;
   private sending = false;
   private fetching = false;
@@ -106,12 +108,13 @@ export class Exchange {
     this.client = options.client ?? newId();
     this.own = new OwnSteps(this.client, options.version, options.waiting);
     this.fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
-    this.address = `${options.server ?? ""}/api/documents/${options.document}`;
     this.longestPause = options.longestPause ?? LONGEST_PAUSE;
     this.stored = new WaitingSteps(options.store, options.document, this.client);
     this.live = new LiveConnection(
       () =>
-        `${this.address}/live?after=${this.version}&client=${this.client}&name=${encodeURIComponent(options.name())}`,
+        this.addressOf(followDocument, {
+          query: { after: this.version, client: this.client, name: options.name() },
+        }),
       (event) => this.hear(event),
       () => this.connectionChanged(),
       this.fetch,
@@ -209,8 +212,8 @@ export class Exchange {
       const body = JSON.stringify({ client: this.client, name: this.options.name(), caret });
       if (body === this.caretSent) return;
       this.caretSent = body;
-      void this.fetch(`${this.address}/caret`, {
-        method: "POST",
+      void this.fetch(this.addressOf(tellCaret, {}), {
+        method: tellCaret.method,
         headers: { "Content-Type": "application/json" },
         body,
       }).catch(() => {});
@@ -370,11 +373,11 @@ export class Exchange {
     if (this.fetching) return;
     this.fetching = true;
     try {
-      const response = await this.fetch(`${this.address}/steps?after=${this.version}`, {
+      const response = await this.fetch(this.addressOf(getSteps, { query: { after: this.version } }), {
         signal: AbortSignal.timeout(LONGEST_ANSWER),
       });
       if (response.status === 410) await this.loadAnew();
-      else if (response.ok) this.take(sentSteps.parse(await response.json()));
+      else if (response.ok) this.take(getSteps.answer.parse(await response.json()));
     } catch {
       // The live connection brings them as soon as it stands again.
     } finally {
@@ -385,16 +388,11 @@ export class Exchange {
   /** Takes the newest version whole, by whatever way it came about, and puts it under one's own steps. */
   private async loadAnew(): Promise<void> {
     const asked = this.version;
-    const response = await this.fetch(`${this.address}?client=${this.client}`, {
+    const response = await this.fetch(this.addressOf(getDocument, { query: { client: this.client } }), {
       signal: AbortSignal.timeout(LONGEST_ANSWER),
     });
     if (!response.ok) throw new Error(`answered with ${response.status}`);
-    const { document, ...whole } = (await response.json()) as {
-      version: number;
-      ledBy?: string;
-      document: object;
-      last: number;
-    };
+    const { document, ...whole } = getDocument.answer.parse(await response.json());
     const { version } = whole;
     // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
     if (this.closed || (version < this.version && version >= asked)) return;
@@ -491,8 +489,8 @@ export class Exchange {
   }
 
   private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {
-    return this.fetch(`${this.address}/steps`, {
-      method: "POST",
+    return this.fetch(this.addressOf(appendSteps, {}), {
+      method: appendSteps.method,
       headers: { "Content-Type": "application/json" },
       body: JSON.stringify({
         version: this.version,
@@ -503,6 +501,12 @@ export class Exchange {
       }),
       ...options,
     });
+  }
+
+  /** Where something is asked about this document. */
+  private addressOf<C extends Call>(call: C, question: Omit<Question<C>, "id" | "body">): string {
+    const { server = "", document } = this.options;
+    return server + addressOf(call, { id: document, ...question } as unknown as Question<C>);
   }
 
   private become(state: KeepingState): void {

@@ -1,6 +1,8 @@
+import { ask, Refused } from "@/contract/ask";
+import { getVersion } from "@/contract/versions";
+import type { Node } from "prosemirror-model";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { newId, schema, stepFromJSON, type OwnStep } from "@/core/document";
-import { errorAnswer } from "@/core/exchange";
 import { Exchange, type Copy, type ExchangeOptions } from "./exchange";
 import { displacedId, type Displaced, type StoredWaiting } from "./waiting-store";
 import { inNameOf } from "./window-lock";
@@ -80,14 +82,17 @@ export async function takeOverLeft(
 }
 
 /** The document that the steps build on; null where the server has no such version. */
-async function versionOf(left: StoredWaiting, options: Pick<ExchangeOptions, "server" | "fetch">) {
-  const fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
-  const response = await fetch(
-    `${options.server ?? ""}/api/documents/${left.document}/versions/${left.version}`,
-  ).catch(() => null);
-  const answer: unknown = await response?.json().catch(() => null);
-  if (response?.ok && answer) return schema.nodeFromJSON((answer as { document: object }).document);
-  return errorAnswer.safeParse(answer).data?.error.code === "no-version" ? null : "later";
+async function versionOf(
+  { document: id, version }: StoredWaiting,
+  { server, fetch }: Pick<ExchangeOptions, "server" | "fetch">,
+): Promise<Node | null | "later"> {
+  try {
+    const asking = { ...(server && { server }), ...(fetch && { fetch }) };
+    const { document } = await ask(getVersion, { id, version: String(version) }, asking);
+    return schema.nodeFromJSON(document);
+  } catch (error) {
+    return error instanceof Refused && error.code === "no-version" ? null : "later";
+  }
 }
 
 /** Applies stored steps to a copy; null where they do not fit. */

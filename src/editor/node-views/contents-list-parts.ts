@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { asKind } from "@/core/document";
 import type { DOMOutputSpec, Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
@@ -84,7 +85,7 @@ function indexLine({ depth, parts }: DrawnIndexLine): DOMOutputSpec {
 function cardParts(card: Card | undefined): DOMOutputSpec[] {
   const parts: DOMOutputSpec[] = [];
   if (card?.picture)
-    parts.push(["img", { src: `/api/pictures/${card.picture}`, alt: card.alt, draggable: "false" }]);
+    parts.push(["img", { src: addressOfPicture(card.picture), alt: card.alt, draggable: "false" }]);
   if (card?.words) parts.push(["p", card.words]);
   return parts;
 }

@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { asKind, lacksWords, pictureWords } from "@/core/document";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
@@ -57,6 +58,6 @@ export function pictureIn(figure: Node): DOMOutputSpec {
   const picture = asKind(figure, "figure")!.picture;
   const alt = pictureWords(figure);
   return picture
-    ? ["img", { src: `/api/pictures/${picture}`, alt, draggable: "false" }]
+    ? ["img", { src: addressOfPicture(picture), alt, draggable: "false" }]
     : ["p", { class: "no-picture" }, alt ? `Picture missing: ${alt}` : "Picture missing"];
 }

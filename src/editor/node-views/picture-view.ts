@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import { asKind, lacksWords, pictureWords } from "@/core/document";
@@ -43,7 +44,7 @@ export function pictureInLine(node: Node): DOMOutputSpec {
         "img",
         {
           class: "in-line",
-          src: `/api/pictures/${picture}`,
+          src: addressOfPicture(picture),
           alt,
           draggable: "false",
           ...(height !== null && { style: `height: ${height / 100}em` }),

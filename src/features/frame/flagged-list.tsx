@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { listFlagged } from "@/contract/places";
 import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";
@@ -7,10 +8,7 @@ import type { FlaggedPlace } from "@/core/shelf";
 /** What is flagged to come back to in all documents, the earliest date first; each leads to the spot. */
 export function FlaggedList() {
   return (
-    <AnsweredPanel<{ readonly places: readonly FlaggedPlace[] }>
-      address="/api/flagged"
-      fault="What is flagged cannot be read at the moment."
-    >
+    <AnsweredPanel call={listFlagged} fault="What is flagged cannot be read at the moment.">
       {({ places }) =>
         places.length === 0 ? (
           <PanelWords>

@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { asKind, shortened, texOf } from "@/core/document";
@@ -112,7 +113,7 @@ function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
   if (figure?.picture)
     return (
       <img
-        src={`/api/pictures/${figure.picture}`}
+        src={addressOfPicture(figure.picture)}
         alt={figure.alt}
         className="h-24 w-auto max-w-full object-contain"
       />

@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
@@ -15,10 +16,8 @@ export function OlderText({ doc }: { doc: Node }) {
       if (left || !place.current) return;
       const template = document.createElement("template");
       template.innerHTML = documentHtml(
-        new HtmlOutput(
-          withMarkedPlaces(doc),
-          new OnScreen("", UNKNOWN_SHELF),
-          (name) => `/api/pictures/${name}`,
+        new HtmlOutput(withMarkedPlaces(doc), new OnScreen("", UNKNOWN_SHELF), (name) =>
+          addressOfPicture(name),
         ),
       );
       // Its addresses are those of the document that is open below.

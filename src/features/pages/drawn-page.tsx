@@ -1,3 +1,4 @@
+import { addressOfPicture } from "@/contract/files";
 import { memo } from "react";
 import { addressOf } from "@/core/document";
 import type { Box, DrawnItem, DrawnLink, DrawnTarget, DrawnWords, PageDrawing } from "@/core/pages";
@@ -55,7 +56,7 @@ function Item({ item }: { item: DrawnItem }) {
     case "picture":
       return (
         <image
-          href={`/api/pictures/${item.name}`}
+          href={addressOfPicture(item.name)}
           x={item.x}
           y={item.y}
           width={item.width}

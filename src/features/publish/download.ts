@@ -1,3 +1,5 @@
+import { askForResponse, Refused } from "@/contract/ask";
+import { exportDocument } from "@/contract/documents";
 import type { Session } from "@/editor";
 
 /**
@@ -11,11 +13,11 @@ export async function download(session: Session, format: string): Promise<string
   } catch {
     return "Not all of your text is kept yet, so no file was made. Try again when it is.";
   }
-  const response = await fetch(`/api/documents/${session.id}/export?format=${format}`).catch(() => null);
-  if (!response) return "The server does not answer, so no file was made.";
-  if (!response.ok) {
-    const answer = (await response.json().catch(() => null)) as { error?: { message: string } } | null;
-    return answer?.error?.message ?? `The server answered with ${response.status}, so no file was made.`;
+  let response: Response;
+  try {
+    response = await askForResponse(exportDocument, { id: session.id, query: { format } });
+  } catch (error) {
+    return error instanceof Refused ? error.message : "The server does not answer, so no file was made.";
   }
   const name = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "")?.[1];
   const address = URL.createObjectURL(await response.blob());

@@ -1,3 +1,5 @@
+import { addressOf } from "@/contract/call";
+import { getPdfFile } from "@/contract/pdf";
 import { Download, LoaderCircle, X } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
@@ -155,7 +157,7 @@ function Shown({
         </p>
       )}
       <a
-        href={`${making?.address}/file`}
+        href={making ? addressOf(getPdfFile, making) : undefined}
         download
         className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}
       >

@@ -2,22 +2,14 @@ import { useState } from "react";
 import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-
-/** A document that was removed from the shelf and can still be put back. */
-interface Binned {
-  readonly id: string;
-  readonly title: string;
-  readonly words: number;
-  readonly removed_at: number;
-}
+import { ask } from "@/contract/ask";
+import { emptyBin, listBin, type BinnedDocument } from "@/contract/bin";
+import { restoreDocument } from "@/contract/documents";
 
 /** What was removed from the shelf in the last 30 days: put back, or let go of for good. */
 export function BinPanel({ onPutBack }: { onPutBack: () => void }) {
   return (
-    <AnsweredPanel<{ readonly documents: readonly Binned[] }>
-      address="/api/bin"
-      fault="The bin cannot be read at the moment. Nothing was changed."
-    >
+    <AnsweredPanel call={listBin} fault="The bin cannot be read at the moment. Nothing was changed.">
       {({ documents }, again) =>
         documents.length === 0 ? (
           <PanelWords>
@@ -36,17 +28,20 @@ function BinList({
   onChange,
   onPutBack,
 }: {
-  documents: readonly Binned[];
+  documents: readonly BinnedDocument[];
   onChange: () => void;
   onPutBack: () => void;
 }) {
   const [asked, setAsked] = useState(false);
   const [failed, setFailed] = useState(false);
 
-  async function change(address: string, method: "POST" | "DELETE"): Promise<boolean> {
-    const response = await fetch(address, { method }).catch(() => null);
-    setFailed(!response?.ok);
-    if (!response?.ok) return false;
+  async function change(done: Promise<unknown>): Promise<boolean> {
+    const ok = await done.then(
+      () => true,
+      () => false,
+    );
+    setFailed(!ok);
+    if (!ok) return false;
     setAsked(false);
     onChange();
     return true;
@@ -55,7 +50,7 @@ function BinList({
   return (
     <div className="px-4 py-3 text-sm">
       <ul aria-label="Removed documents" className="max-h-96 divide-y divide-line overflow-y-auto">
-        {documents.map(({ id, title, words, removed_at }) => (
+        {documents.map(({ id, title, words, removedAt }) => (
           <li key={id} className="flex flex-wrap items-center gap-2 py-2">
             <span className="min-w-40 flex-1">
               <b className="block font-serif text-base font-medium" dir="auto">
@@ -63,17 +58,15 @@ function BinList({
               </b>
               <span className="text-quiet">
                 {counted(words, "word")}, removed{" "}
-                <time dateTime={new Date(removed_at).toISOString()}>
+                <time dateTime={new Date(removedAt).toISOString()}>
                   {new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(
-                    removed_at,
+                    removedAt,
                   )}
                 </time>
               </span>
             </span>
             <Button
-              onClick={() =>
-                void change(`/api/documents/${id}/restore`, "POST").then((done) => done && onPutBack())
-              }
+              onClick={() => void change(ask(restoreDocument, { id })).then((done) => done && onPutBack())}
               aria-label={`Put back ${title.slice(0, 80)}`}
             >
               Put back
@@ -92,7 +85,7 @@ function BinList({
             <p role="alert" className="min-w-40 flex-1">
               {counted(documents.length, "document")} with all versions will be gone for good.
             </p>
-            <Button look="main" autoFocus onClick={() => void change("/api/bin", "DELETE")}>
+            <Button look="main" autoFocus onClick={() => void change(ask(emptyBin, {}))}>
               Delete for good
             </Button>
             <Button onClick={() => setAsked(false)}>Cancel</Button>

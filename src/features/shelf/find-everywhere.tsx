@@ -5,7 +5,8 @@ import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { WAYS_TO_FIND } from "@/components/ways-to-find";
 import { listKeys } from "@/components/list-keys";
-import { posted } from "@/core/exchange/posted";
+import { ask } from "@/contract/ask";
+import { searchDocuments } from "@/contract/search";
 import type { FoundDocument, Sought } from "@/core/find";
 
 type Answer =
@@ -145,22 +146,10 @@ function useAnswer(words: string, how: Sought["how"], chosen: ReadonlySet<Option
     if (words.trim() === "") return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
-      fetch("/api/search", posted(JSON.parse(asked) as Sought, { signal: abort.signal }))
-        .then(async (response) => {
-          const json = (await response.json()) as {
-            documents?: FoundDocument[];
-            error?: { message: string };
-          };
-          setAnswer({
-            to: asked,
-            answer: json.documents
-              ? { kind: "found", words, documents: json.documents }
-              : { kind: "fault", why: json.error?.message ?? "The server could not look." },
-          });
-        })
-        .catch(() => {
-          if (!abort.signal.aborted)
-            setAnswer({ to: asked, answer: { kind: "fault", why: "The server does not answer." } });
+      ask(searchDocuments, { body: JSON.parse(asked) as Sought }, { signal: abort.signal })
+        .then(({ documents }) => setAnswer({ to: asked, answer: { kind: "found", words, documents } }))
+        .catch((error: Error) => {
+          if (!abort.signal.aborted) setAnswer({ to: asked, answer: { kind: "fault", why: error.message } });
         });
     }, PAUSE);
     return () => {

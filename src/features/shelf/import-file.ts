@@ -1,3 +1,7 @@
+import { ask, askForResponse, Refused } from "@/contract/ask";
+import type { Question } from "@/contract/call";
+import { createDocument, type DocumentJSON } from "@/contract/documents";
+import { importFile as importFileCall, importLine, type Dropped, type ImportLine } from "@/contract/import";
 import { formatOf } from "@/core/formats/formats";
 import { FILE_TOO_LARGE, LIMITS } from "@/core/formats/intake/limits";
 /** How far one file is on its way in. */
@@ -15,24 +19,9 @@ export type ImportState =
 
 /** A document as it was read from a file of plain text, to be looked at before it is created. */
 export interface ReadText {
-  readonly document: object;
+  readonly document: DocumentJSON;
   readonly title: string;
   readonly dropped: readonly Dropped[];
-}
-
-export interface Dropped {
-  readonly what: string;
-  readonly why: string;
-  readonly count: number;
-}
-
-interface Line {
-  progress?: number;
-  id?: string;
-  document?: object;
-  summary?: { title: string };
-  dropped?: Dropped[];
-  error?: { message: string; line: number | null };
 }
 
 /** Whether a file is plain text, which is looked at before a document is made of it. */
@@ -51,35 +40,24 @@ export async function importFile(
   if (file.size > LIMITS.fileBytes) return tell({ kind: "failed", why: FILE_TOO_LARGE });
   tell({ kind: "reading", done: 0 });
   try {
-    const keep = isPlainText(file) ? "&keep=no" : "";
-    const response = await fetch(`/api/documents/import?name=${encodeURIComponent(file.name)}${keep}`, {
-      method: "POST",
-      body: file,
-      signal,
-    });
-    if (!response.ok || !response.body) {
-      const answer = (await response.json().catch(() => null)) as Line | null;
-      return tell({
-        kind: "failed",
-        why: answer?.error?.message ?? `The server answered with ${response.status}.`,
-      });
-    }
+    const query = { name: file.name, ...(isPlainText(file) && { keep: "no" as const }) };
+    const response = await askForResponse(importFileCall, { query, body: file }, { signal });
     let last: ImportState | null = null;
-    await eachLine(response.body, (line) => {
+    await eachLine(response.body!, (line) => {
       last = stateOf(line) ?? last;
       if (last) tell(last);
     });
     if (!last || (last as ImportState).kind === "reading")
       tell({ kind: "failed", why: "The server broke off. Nothing was created." });
-  } catch {
+  } catch (error) {
     tell({
       kind: "failed",
-      why: signal.aborted ? "Cancelled. Nothing was created." : "The server does not answer.",
+      why: signal.aborted ? "Cancelled. Nothing was created." : (error as Error).message,
     });
   }
 }
 
-function stateOf(line: Line): ImportState | null {
+function stateOf(line: ImportLine): ImportState | null {
   if (line.progress !== undefined) return { kind: "reading", done: line.progress };
   if (line.error)
     return {
@@ -99,22 +77,16 @@ function stateOf(line: Line): ImportState | null {
 }
 
 /** Creates a document; answers its id. Throws an Error with words for the author. */
-export async function createFrom(body: { title?: string; document?: object }): Promise<string> {
-  const response = await fetch("/api/documents", {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-  }).catch(() => null);
-  const answer = (await response?.json().catch(() => null)) as {
-    id?: string;
-    error?: { message: string };
-  } | null;
-  if (!answer?.id)
-    throw new Error(answer?.error?.message ?? "The server does not answer. Nothing was created.");
-  return answer.id;
+export async function createFrom(body: Question<typeof createDocument>["body"]): Promise<string> {
+  try {
+    return (await ask(createDocument, { body })).id;
+  } catch (error) {
+    if (error instanceof Refused) throw error;
+    throw new Error("The server does not answer. Nothing was created.", { cause: error });
+  }
 }
 
-async function eachLine(body: ReadableStream<Uint8Array>, take: (line: Line) => void): Promise<void> {
+async function eachLine(body: ReadableStream<Uint8Array>, take: (line: ImportLine) => void): Promise<void> {
   const reader = body
     .pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
     .getReader();
@@ -124,6 +96,6 @@ async function eachLine(body: ReadableStream<Uint8Array>, take: (line: Line) => 
     if (done) return;
     const lines = (rest + value).split("\n");
     rest = lines.pop()!;
-    for (const line of lines) if (line !== "") take(JSON.parse(line) as Line);
+    for (const line of lines) if (line !== "") take(importLine.parse(JSON.parse(line)));
   }
 }

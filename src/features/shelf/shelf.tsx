@@ -1,5 +1,13 @@
 "use client";
 
+import { ask } from "@/contract/ask";
+import {
+  listDocuments,
+  removeDocument,
+  restoreDocument,
+  type DocumentJSON,
+  type ShelfDocument,
+} from "@/contract/documents";
 import { FilePlus2, Flag, FolderInput, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -16,16 +24,6 @@ import { FindEverywhere } from "./find-everywhere";
 import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
 import { ImportList, type Import } from "./import-list";
 
-/** A document as the shelf lists it. */
-export interface ShelfDocument {
-  readonly id: string;
-  readonly title: string;
-  readonly words: number;
-  readonly sections: number;
-  readonly adrift: number;
-  readonly changed_at: number;
-}
-
 /** What shows a text before it is brought in knows the whole schema; it is fetched with the first one. */
 const TextPreview = lazy(() => import("./text-preview"));
 
@@ -34,7 +32,7 @@ interface LookedAt {
   readonly name: string;
   readonly read: ReadText;
   /** Takes the document to be created, or null for none. */
-  readonly answer: (document: object | null) => void;
+  readonly answer: (document: DocumentJSON | null) => void;
 }
 
 /** The shelf: one's documents, and how new ones come in. */
@@ -63,8 +61,8 @@ export function Shelf({
   const nextKey = useRef(0);
 
   async function refresh() {
-    const response = await fetch("/api/documents").catch(() => null);
-    if (response?.ok) setDocuments(((await response.json()) as { documents: ShelfDocument[] }).documents);
+    const answer = await ask(listDocuments, {}).catch(() => null);
+    if (answer) setDocuments(answer.documents);
   }
 
   async function bringIn(chosen: readonly File[]) {
@@ -94,7 +92,7 @@ export function Shelf({
     const before = structureOf(read.document);
     const made = before.plain
       ? read.document
-      : await new Promise<object | null>((answer) =>
+      : await new Promise<DocumentJSON | null>((answer) =>
           setLooked((all) => [...all, { key: nextKey.current++, name, read, answer }]),
         );
     if (!made) return { kind: "failed", why: "Cancelled. Nothing was created." };
@@ -115,14 +113,17 @@ export function Shelf({
   }
 
   async function remove(document: ShelfDocument) {
-    const response = await fetch(`/api/documents/${document.id}`, { method: "DELETE" }).catch(() => null);
-    if (!response?.ok) return setFault(`“${document.title}” could not be removed now.`);
+    try {
+      await ask(removeDocument, { id: document.id });
+    } catch {
+      return setFault(`“${document.title}” could not be removed now.`);
+    }
     setDocuments((all) => all.filter((other) => other.id !== document.id));
     setRemoved(document);
   }
 
   async function putBack(document: ShelfDocument) {
-    await fetch(`/api/documents/${document.id}/restore`, { method: "POST" }).catch(() => null);
+    await ask(restoreDocument, { id: document.id }).catch(() => null);
     setRemoved(null);
     await refresh();
   }
@@ -298,7 +299,7 @@ function DocumentTable({
               )}
             </td>
             <td className="px-3 py-3 text-right whitespace-nowrap">
-              <LocalTime at={document.changed_at} />
+              <LocalTime at={document.changedAt} />
             </td>
             <td>
               <IconButton label={`Remove ${document.title.slice(0, 80)}`} onClick={() => onRemove(document)}>

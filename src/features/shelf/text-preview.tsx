@@ -1,3 +1,4 @@
+import type { DocumentJSON } from "@/contract/documents";
 import { EditorState } from "prosemirror-state";
 import { useMemo } from "react";
 import { counted, formatted } from "@/components/counted";
@@ -16,7 +17,7 @@ export default function TextPreview({
   name: string;
   read: ReadText;
   /** Takes the document to be created, or null where the text is not to come in. */
-  onAnswer: (document: object | null) => void;
+  onAnswer: (document: DocumentJSON | null) => void;
 }) {
   const { doc } = useMemo(() => structureOf(read.document), [read]);
   return (
@@ -30,7 +31,7 @@ export default function TextPreview({
         onLeave={() => onAnswer(null)}
         onMake={(titles, typed, how) => {
           const made = makeStructure(EditorState.create({ doc }).tr, titles, typed, how).doc;
-          onAnswer(made.toJSON());
+          onAnswer(made.toJSON() as DocumentJSON);
         }}
       >
         <p className="px-4 pb-2 text-sm">

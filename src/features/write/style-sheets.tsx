@@ -1,9 +1,11 @@
 import { useState } from "react";
+import { ask } from "@/contract/ask";
+import { getStyles, listDocuments } from "@/contract/documents";
 import { Button } from "@/components/button";
 import { Choice } from "@/components/field";
 import { ownStylesOf, ownStylesWith, styleSheetSchema, type StyleSheet } from "@/core/document";
 import { READY_SHEETS } from "@/core/styles";
-import { answered, changeStyles, useSession } from "@/editor";
+import { changeStyles, useSession } from "@/editor";
 
 interface OtherDocument {
   readonly id: string;
@@ -27,8 +29,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
 
   async function listOthers() {
     try {
-      const answer = await answered("/api/documents", {});
-      const { documents } = (await answer.json()) as { documents: OtherDocument[] };
+      const { documents } = await ask(listDocuments, {});
       setOthers(documents.filter((it) => it.id !== session.id));
     } catch (error) {
       session.say((error as Error).message);
@@ -37,8 +38,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
 
   async function takeFrom(id: string) {
     try {
-      const answer = await answered(`/api/documents/${id}/styles`, {});
-      const { styles } = (await answer.json()) as { styles: unknown };
+      const { styles } = await ask(getStyles, { id });
       const title = others?.find((it) => it.id === id)?.title || "Untitled";
       take({ ...styleSheetSchema.parse(styles), name: title.slice(0, 200) });
     } catch (error) {

@@ -1,10 +1,7 @@
-import { NextResponse } from "next/server";
+import { listFlagged } from "@/contract/places";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { route } from "../respond";
+import { answering, route } from "../respond";
 
-/** What is flagged in all documents of the shelf, the earliest date first. */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  async GET() {
-    return NextResponse.json({ places: await (await authority()).flagged(LOCAL_AUTHOR) });
-  },
+  GET: answering(listFlagged, async () => ({ places: await (await authority()).flagged(LOCAL_AUTHOR) })),
 });

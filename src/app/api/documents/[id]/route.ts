@@ -1,22 +1,13 @@
-import { NextResponse } from "next/server";
+import { getDocument, removeDocument } from "@/contract/documents";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { route } from "../../respond";
+import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  /** The newest version. `?client=` also asks for the number of that window's last accepted step. */
-  async GET(request, { params }) {
-    const { id } = await params;
-    const client = request.nextUrl.searchParams.get("client") ?? "";
-    const { doc, version, ledBy, last } = await (await authority()).readFor(LOCAL_AUTHOR, id, client);
-    return NextResponse.json({
-      version,
-      ledBy,
-      last,
-      document: doc.toJSON() as object,
-    });
-  },
-  async DELETE(_request, { params }) {
-    await (await authority()).remove(LOCAL_AUTHOR, (await params).id);
-    return new Response(null, { status: 204 });
-  },
+  GET: answering(getDocument, async ({ params, query }) => {
+    const { doc, ...whole } = await (await authority()).readFor(LOCAL_AUTHOR, params.id, query.client);
+    return { ...whole, document: doc.toJSON() as { type: "doc" } };
+  }),
+  DELETE: answering(removeDocument, async ({ params }) => {
+    await (await authority()).remove(LOCAL_AUTHOR, params.id);
+  }),
 });

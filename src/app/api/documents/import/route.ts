@@ -1,8 +1,9 @@
+import { importFile } from "@/contract/import";
 import path from "node:path";
 import { LIMITS } from "@/core/formats";
 import { readInThread } from "@/threads/reading";
 import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
-import { bytesWithin, route } from "../../respond";
+import { answering, bytesWithin, route } from "../../respond";
 
 const encoder = new TextEncoder();
 const BUSY = "Too many files are being imported just now. Try again when they are done.";
@@ -18,11 +19,10 @@ const reading = new Turns(2, 100, BUSY);
  * and nothing is created.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  async POST(request) {
-    const name = request.nextUrl.searchParams.get("name") ?? "";
+  POST: answering(importFile, async ({ query: { name, keep: kept } }, request) => {
     if (name === "" || name.length > 400)
       throw new ServerError(400, "no-name", "The address has to name the file.");
-    const keep = request.nextUrl.searchParams.get("keep") !== "no";
+    const keep = kept !== "no";
     const gone = new AbortController();
     request.signal.addEventListener("abort", () => gone.abort());
     return new Promise<Response>((answer, fail) => {
@@ -53,7 +53,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
         }, gone.signal)
         .catch(fail);
     });
-  },
+  }),
 });
 
 /** Reads a file and stores what came of it; answers the last line. */

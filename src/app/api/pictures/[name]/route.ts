@@ -1,11 +1,12 @@
+import { getPicture } from "@/contract/files";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
-import { route } from "../../respond";
+import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
-  async GET(_request, { params }) {
+  GET: answering(getPicture, async ({ params }) => {
     const documents = await authority();
     documents.allow(LOCAL_AUTHOR, "look");
-    const picture = documents.pictures.find((await params).name);
+    const picture = documents.pictures.find(params.name);
     if (!picture) throw new ServerError(404, "no-picture", "There is no such picture.");
     return new Response(picture.bytes as Uint8Array<ArrayBuffer>, {
       headers: {
@@ -16,5 +17,5 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
         "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox",
       },
     });
-  },
+  }),
 });

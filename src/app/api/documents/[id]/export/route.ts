@@ -1,21 +1,21 @@
+import { exportDocument } from "@/contract/documents";
 import { settingsOf } from "@/core/document";
 import { strToU8, zipSync, type Zippable } from "fflate";
 import { FORMATS, fileNameFor, isTextFormat, writeFile } from "@/core/formats";
 import { pagesAskedFor } from "@/threads/pdf";
 import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
 import { exportFonts } from "@/server/export-fonts";
-import { route } from "../../../respond";
+import { answering, route } from "../../../respond";
 
 /**
  * The document as a file of a format: `?format=html`, `markdown`, `text` or `gaterope`. With attached files it is a zip file in
  * which these lie beside it.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(request, { params }) {
-    const name = request.nextUrl.searchParams.get("format") ?? "";
+  GET: answering(exportDocument, async ({ params, query: { format: name } }) => {
     if (!isTextFormat(name)) throw new ServerError(400, "unknown-format", "This format is not known.");
     const documents = await authority();
-    const manuscript = await documents.manuscript(LOCAL_AUTHOR, (await params).id);
+    const manuscript = await documents.manuscript(LOCAL_AUTHOR, params.id);
     const { text, beside } = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
       shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
@@ -32,7 +32,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
         "Content-Security-Policy": "sandbox",
       },
     });
-  },
+  }),
 });
 
 function zipped(

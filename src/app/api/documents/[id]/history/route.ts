@@ -1,10 +1,7 @@
-import { NextResponse } from "next/server";
+import { getHistory } from "@/contract/versions";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { route } from "../../../respond";
+import { answering, route } from "../../../respond";
 
-/** What happened to a document, the newest first. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(_request, { params }) {
-    return NextResponse.json(await (await authority()).history(LOCAL_AUTHOR, (await params).id));
-  },
+  GET: answering(getHistory, async ({ params }) => (await authority()).history(LOCAL_AUTHOR, params.id)),
 });

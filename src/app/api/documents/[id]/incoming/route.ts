@@ -1,10 +1,9 @@
-import { NextResponse } from "next/server";
+import { listIncoming } from "@/contract/places";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { route } from "../../../respond";
+import { answering, route } from "../../../respond";
 
-/** The links of other documents that lead to this one. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(_request, { params }) {
-    return NextResponse.json({ links: await (await authority()).incoming(LOCAL_AUTHOR, (await params).id) });
-  },
+  GET: answering(listIncoming, async ({ params }) => ({
+    links: await (await authority()).incoming(LOCAL_AUTHOR, params.id),
+  })),
 });

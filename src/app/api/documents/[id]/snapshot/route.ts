@@ -1,13 +1,14 @@
+import { getSnapshot } from "@/contract/documents";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { route } from "../../../respond";
+import { answering, route } from "../../../respond";
 
 /**
  * Gzip of the JSON of a document as it was a few hundred steps ago at the most, as it lies on disk; its version is in the header
  * `Gate-Rope-Version`. Opening a long document costs the server no more than reading it.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(_request, { params }) {
-    const { version, body } = await (await authority()).snapshot(LOCAL_AUTHOR, (await params).id);
+  GET: answering(getSnapshot, async ({ params }) => {
+    const { version, body } = await (await authority()).snapshot(LOCAL_AUTHOR, params.id);
     return new Response(new Uint8Array(body), {
       headers: {
         "Content-Type": "application/gzip",
@@ -15,5 +16,5 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
         "Gate-Rope-Version": String(version),
       },
     });
-  },
+  }),
 });

@@ -1,20 +1,17 @@
 import { NextResponse } from "next/server";
-import { appendRequest } from "@/core/exchange";
+import { appendSteps, getSteps } from "@/contract/steps";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
-import { bodyOf, numberOf, route } from "../../../respond";
+import { answering, route } from "../../../respond";
 
-/** The steps of a document: those after `?after=version` are read, new ones are sent to be accepted. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
-  async GET(request, { params }) {
-    const after = numberOf(request, "after");
-    const since = await (await authority()).since(LOCAL_AUTHOR, (await params).id, after);
+  GET: answering(getSteps, async ({ params, query }) => {
+    const since = await (await authority()).since(LOCAL_AUTHOR, params.id, query.after);
     if (!since) throw new ServerError(410, "gone", "The changes since your version are not there any more.");
-    return NextResponse.json(since);
-  },
-  async POST(request, { params }) {
-    const asked = await bodyOf(request, appendRequest);
-    const since = await (await authority()).append(LOCAL_AUTHOR, (await params).id, asked);
+    return since;
+  }),
+  POST: answering(appendSteps, async ({ params, body }) => {
+    const since = await (await authority()).append(LOCAL_AUTHOR, params.id, body);
     // Packing some letters takes the server longer than sending them as they are.
     return NextResponse.json(since, { headers: { "Cache-Control": "no-store, no-transform" } });
-  },
+  }),
 });

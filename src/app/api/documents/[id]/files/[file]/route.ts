@@ -1,10 +1,10 @@
+import { getFile } from "@/contract/files";
 import { authority, LOCAL_AUTHOR, mayBeShown } from "@/server";
-import { route } from "../../../../respond";
+import { answering, route } from "../../../../respond";
 
 /** A file attached to the document. A browser shows what is harmless, and keeps the rest as a file. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string; file: string }>({
-  async GET(_request, { params }) {
-    const { id, file } = await params;
+  GET: answering(getFile, async ({ params: { id, file } }) => {
     const { name, type, bytes } = await (await authority()).attachedFile(LOCAL_AUTHOR, id, file);
     const shown = mayBeShown(type);
     return new Response(new Uint8Array(bytes), {
@@ -17,5 +17,5 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string; file: strin
           type === "application/pdf" ? "default-src 'none'" : "sandbox; default-src 'none'",
       },
     });
-  },
+  }),
 });

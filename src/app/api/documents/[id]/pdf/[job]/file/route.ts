@@ -1,12 +1,12 @@
+import { getPdfFile } from "@/contract/pdf";
 import { createReadStream, statSync } from "node:fs";
 import { Readable } from "node:stream";
 import { authority, LOCAL_AUTHOR, pdfJobs } from "@/server";
-import { route } from "../../../../../respond";
+import { answering, route } from "../../../../../respond";
 
 /** The file of a PDF that is made. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string; job: string }>({
-  async GET(_request, { params }) {
-    const { id, job } = await params;
+  GET: answering(getPdfFile, async ({ params: { id, job } }) => {
     (await authority()).allow(LOCAL_AUTHOR, "read", id);
     const { file, name } = pdfJobs().file(id, job);
     return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
@@ -16,5 +16,5 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string; job: string
         "Content-Disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
       },
     });
-  },
+  }),
 });

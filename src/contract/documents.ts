@@ -1,0 +1,59 @@
+import { z } from "zod";
+import { call } from "./call";
+
+/** A document as JSON. What stands in it is checked where it is read. */
+export const documentJSON = z.looseObject({ type: z.literal("doc") });
+export type DocumentJSON = Readonly<z.infer<typeof documentJSON>>;
+
+/** A document as the shelf lists it. */
+export const shelfDocument = z.object({
+  id: z.string(),
+  title: z.string(),
+  words: z.number(),
+  sections: z.number(),
+  /** How many of its links lead nowhere. */
+  adrift: z.number(),
+  version: z.number(),
+  /** When it was changed last, in milliseconds since 1970. */
+  changedAt: z.number(),
+});
+export type ShelfDocument = Readonly<z.infer<typeof shelfDocument>>;
+
+export const listDocuments = call("GET", "/api/documents", {
+  answer: z.object({ documents: z.array(shelfDocument) }),
+});
+
+/** A new document, empty or as it is given. */
+export const createDocument = call("POST", "/api/documents", {
+  body: z.strictObject({ title: z.string().max(1_000).optional(), document: documentJSON.optional() }),
+  answer: z.object({ id: z.string() }),
+});
+
+/** The newest version. `client`: also the number of that window's last accepted step. */
+export const getDocument = call("GET", "/api/documents/:id", {
+  query: z.object({ client: z.string().default("") }),
+  answer: z.object({
+    version: z.number(),
+    ledBy: z.string().optional(),
+    last: z.number(),
+    document: documentJSON,
+  }),
+});
+
+/** Into the bin. */
+export const removeDocument = call("DELETE", "/api/documents/:id");
+/** Out of the bin. */
+export const restoreDocument = call("POST", "/api/documents/:id/restore");
+
+/** The style sheet of a document, to be taken over into another; checked where it is taken. */
+export const getStyles = call("GET", "/api/documents/:id/styles", {
+  answer: z.object({ styles: z.unknown() }),
+});
+
+/** Gzip of the JSON of a version of some time ago; which one says the header `Gate-Rope-Version`. */
+export const getSnapshot = call("GET", "/api/documents/:id/snapshot");
+
+/** The document as a file. */
+export const exportDocument = call("GET", "/api/documents/:id/export", {
+  query: z.object({ format: z.string().default("") }),
+});

@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { askedPlacesSchema, flaggedPlace, incomingLink, listedPlace } from "@/core/shelf";
+import type { AskedPlace } from "@/core/links";
+import { call } from "./call";
+
+/** What places of other documents are called by now, by their keys. That one is not there and that one may not read it are the same answer. */
+export const askPlaces = call("POST", "/api/places", {
+  body: askedPlacesSchema,
+  answer: z.object({ places: z.record(z.string(), z.custom<AskedPlace>()) }),
+});
+
+/** Places of all documents but one whose names hold some words. */
+export const findPlaces = call("POST", "/api/places/find", {
+  body: z.strictObject({ words: z.string().max(1_000), except: z.string().max(64).default("") }),
+  answer: z.object({ places: z.array(listedPlace) }),
+});
+
+/** What is flagged in all documents, the earliest date first. */
+export const listFlagged = call("GET", "/api/flagged", {
+  answer: z.object({ places: z.array(flaggedPlace) }),
+});
+
+/** The links of other documents that lead to one. */
+export const listIncoming = call("GET", "/api/documents/:id/incoming", {
+  answer: z.object({ links: z.array(incomingLink) }),
+});

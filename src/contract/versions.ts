@@ -1,0 +1,16 @@
+import { z } from "zod";
+import { historyAnswer } from "@/core/exchange";
+import { call } from "./call";
+import { documentJSON } from "./documents";
+
+/** What happened to a document, the newest first. */
+export const getHistory = call("GET", "/api/documents/:id/history", { answer: historyAnswer });
+
+export const getVersion = call("GET", "/api/documents/:id/versions/:version", {
+  answer: z.object({ version: z.number(), document: documentJSON }),
+});
+
+/** Gives a version a name; null takes it away. */
+export const nameVersion = call("PUT", "/api/documents/:id/versions/:version", {
+  body: z.strictObject({ name: z.string().trim().min(1).max(120).nullable() }),
+});
