@@ -3,10 +3,20 @@ import { askedPlacesSchema, flaggedPlace, incomingLink, listedPlace } from "@/co
 import type { AskedPlace } from "@/core/links";
 import { call } from "./call";
 
+const knownPlace = z.object({
+  title: z.string(),
+  place: z.string().nullable(),
+  anchor: z.string().nullable(),
+  words: z.string().optional(),
+});
+const askedPlace = z.custom<AskedPlace>(
+  (value) => value === "no-document" || value === "no-place" || knownPlace.safeParse(value).success,
+);
+
 /** What places of other documents are called by now, by their keys. That one is not there and that one may not read it are the same answer. */
 export const askPlaces = call("POST", "/api/places", {
   body: askedPlacesSchema,
-  answer: z.object({ places: z.record(z.string(), z.custom<AskedPlace>()) }),
+  answer: z.object({ places: z.record(z.string(), askedPlace) }),
 });
 
 /** Places of all documents but one whose names hold some words. */

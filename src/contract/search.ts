@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { FoundDocument } from "@/core/find";
+import { foundDocument } from "@/core/find";
 import { call } from "./call";
 
 /** Where words stand in all documents. Asked by POST, so that what is sought stands in no log. */
@@ -11,5 +11,5 @@ export const searchDocuments = call("POST", "/api/search", {
     accents: z.boolean().default(false),
     wholeWords: z.boolean().default(false),
   }),
-  answer: z.object({ documents: z.array(z.custom<FoundDocument>()) }),
+  answer: z.object({ documents: z.array(foundDocument) }),
 });

@@ -1,20 +1,24 @@
+import { z } from "zod";
+
 /** A place where something stands, with the words around it. */
-export interface FoundOnShelf {
+const foundOnShelf = z.object({
   /** Permanent id of its block, and where in it it begins and ends. */
-  readonly block: string;
-  readonly from: number;
-  readonly to: number;
-  readonly before: string;
-  readonly words: string;
-  readonly after: string;
-}
+  block: z.string(),
+  from: z.number(),
+  to: z.number(),
+  before: z.string(),
+  words: z.string(),
+  after: z.string(),
+});
+export type FoundOnShelf = Readonly<z.infer<typeof foundOnShelf>>;
 
 /** What was found in one document. */
-export interface FoundDocument {
-  readonly id: string;
-  readonly title: string;
+export const foundDocument = z.object({
+  id: z.string(),
+  title: z.string(),
   /** How often it stands there. */
-  readonly count: number;
+  count: z.number(),
   /** The first of the places. */
-  readonly places: readonly FoundOnShelf[];
-}
+  places: z.array(foundOnShelf).readonly(),
+});
+export type FoundDocument = Readonly<z.infer<typeof foundDocument>>;

@@ -1,5 +1,5 @@
 /** Finding: a document and what is sought in it, in; the places where it stands, out. */
-export type { FoundDocument, FoundOnShelf } from "./found-on-shelf";
+export { foundDocument, type FoundDocument, type FoundOnShelf } from "./found-on-shelf";
 export { MOST_TIME, tookTooLong, type ToFind } from "./find-apart";
 export { folded } from "./folded";
 export { textsIn, textsOf, type Scope, type TextRun } from "./texts";
