@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Mark, Node } from "prosemirror-model";
 import {
   asMark,
@@ -90,16 +91,8 @@ export interface BlockSummary {
   readonly places: readonly PlacePiece[];
 }
 
-const cache = new WeakMap<Node, BlockSummary>();
-
 /** The summary of a block, kept by the node's identity: nodes never change, and versions of a document share them. */
-export function summarise(block: Node): BlockSummary {
-  const known = cache.get(block);
-  if (known) return known;
-  const summary = read(block);
-  cache.set(block, summary);
-  return summary;
-}
+export const summarise = kept((block: Node): BlockSummary => read(block));
 
 function read(block: Node): BlockSummary {
   const found: Found = { links: [], bookmarks: [], notes: [], indexed: [], computed: [], wordless: [] };
@@ -115,13 +108,13 @@ function read(block: Node): BlockSummary {
     id: idOf(block),
     words,
     line: byKind(KNOWN_BY, block),
-    links: kept(found.links),
-    bookmarks: kept(found.bookmarks),
-    notes: kept(found.notes),
-    indexed: kept(found.indexed),
-    computed: kept(found.computed),
-    wordless: kept(found.wordless),
-    places: kept(namedWithin(block).flatMap(placePiece)),
+    links: list(found.links),
+    bookmarks: list(found.bookmarks),
+    notes: list(found.notes),
+    indexed: list(found.indexed),
+    computed: list(found.computed),
+    wordless: list(found.wordless),
+    places: list(namedWithin(block).flatMap(placePiece)),
   };
 }
 
@@ -133,8 +126,8 @@ function placePiece({ node, offset }: NamedBlock): PlacePiece[] {
 const NONE: readonly never[] = [];
 
 /** A list as it is kept with its block: most blocks have none, and one that grew has room for more than it holds. */
-function kept<T>(list: readonly T[]): readonly T[] {
-  return list.length === 0 ? NONE : list.slice();
+function list<T>(all: readonly T[]): readonly T[] {
+  return all.length === 0 ? NONE : all.slice();
 }
 
 interface Found {

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
 import {
+  bookmarksOnBlocks,
   changedRun,
   idOf,
   namedFrom,
@@ -258,11 +259,10 @@ export class DocumentIndex {
         for (const { summary } of run.marked)
           for (const { id } of summary.bookmarks) if (ownEntry(bookmarks, id)?.removed === false) ids.add(id);
       }
-      const onBlocks = this.blockEntries;
-      if (onBlocks.length > 0) {
-        const places = this.blockPlaces(new Set(onBlocks.map(([, entry]) => entry.block!)));
-        for (const [id, entry] of onBlocks) if (places.has(entry.block!)) ids.add(id);
-      }
+      const onBlocks = bookmarksOnBlocks(this.registry);
+      if (onBlocks.size > 0)
+        for (const block of this.blockPlaces(onBlocks).keys())
+          for (const id of onBlocks.get(block)!) ids.add(id);
       return ids;
     });
   }
@@ -329,36 +329,22 @@ export class DocumentIndex {
           );
       }
     // Pieces come in order of place, so only bookmarks on blocks have to be sorted in.
-    const onBlocks = this.blockEntries;
-    if (onBlocks.length === 0) return [...found.values()];
-    const places = this.blockPlaces(new Set(onBlocks.map(([, entry]) => entry.block as string)));
-    for (const [id, entry] of onBlocks) {
-      const place = places.get(entry.block as string);
-      if (place)
-        found.set(id, bookmark(id as DestinationId, entry, "block", "", place.pos, place.end, place.block));
-    }
+    const onBlocks = bookmarksOnBlocks(this.registry);
+    if (onBlocks.size === 0) return [...found.values()];
+    for (const [on, { pos, end, block }] of this.blockPlaces(onBlocks))
+      for (const id of onBlocks.get(on)!)
+        found.set(id, bookmark(id, entries[id]!, "block", "", pos, end, block));
     return [...found.values()].sort((a, b) => a.pos - b.pos || b.end - a.end);
   }
 
   /** The bookmark that is on a whole block, by the block's id. */
   bookmarkOnBlock(block: string): DestinationId | null {
-    const found = this.blockEntries.find(([, entry]) => entry.block === block);
-    return found ? (found[0] as DestinationId) : null;
+    return bookmarksOnBlocks(this.registry).get(block)?.[0] ?? null;
   }
 
-  private get blockEntries(): readonly (readonly [string, BookmarkEntry])[] {
-    const registry = this.registry;
-    let known = blockEntries.get(registry);
-    if (!known) {
-      known = Object.entries(registry.bookmarks).filter(
-        ([, entry]) => entry.kind === "block" && !entry.removed,
-      );
-      blockEntries.set(registry, known);
-    }
-    return known;
-  }
-
-  private blockPlaces(wanted: ReadonlySet<string>): Map<string, { pos: number; end: number; block: number }> {
+  private blockPlaces(
+    wanted: Pick<ReadonlySet<string>, "has">,
+  ): Map<string, { pos: number; end: number; block: number }> {
     const places = new Map<string, { pos: number; end: number; block: number }>();
     for (const run of this.placed) {
       let pos = run.pos;
@@ -423,9 +409,6 @@ export function indexDocument(doc: Node, earlier?: DocumentIndex): DocumentIndex
   );
   return new DocumentIndex(doc, runs, earlier?.inheritance ?? null, earlier?.lastPlaced ?? []);
 }
-
-/** Bookmarks on blocks, by registry: it changes seldom, and is asked for them with every key. */
-const blockEntries = new WeakMap<Registry, readonly (readonly [string, BookmarkEntry])[]>();
 
 function bookmark(
   id: DestinationId,

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { asKind, type DestinationId } from "@/core/document";
 
@@ -26,13 +27,10 @@ export function startWithin(parent: Node, i: number): number {
   return startsIn(parent).get(i) ?? asKind(parent.child(i), "ordered_list")!.start;
 }
 
-const within = new WeakMap<Node, ReadonlyMap<number, number>>();
 const NONE: ReadonlyMap<number, number> = new Map();
 
 /** Where the lists within a block begin that go on counting; all of its children are looked at once. */
-function startsIn(parent: Node): ReadonlyMap<number, number> {
-  const known = within.get(parent);
-  if (known) return known;
+const startsIn = kept((parent: Node): ReadonlyMap<number, number> => {
   const starts = new Map<number, number>();
   let next: number | null = null;
   parent.forEach((child, _offset, i) => {
@@ -42,10 +40,8 @@ function startsIn(parent: Node): ReadonlyMap<number, number> {
     if (list.continues) starts.set(i, first);
     next = first + child.childCount;
   });
-  const kept = starts.size > 0 ? starts : NONE;
-  within.set(parent, kept);
-  return kept;
-}
+  return starts.size > 0 ? starts : NONE;
+});
 
 /** The lists deep within a block that go on counting: their places, counted from the block's start, and where they begin. */
 export function startsInside(

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { idOf, isKind, lineOf, shortened, type DestinationId } from "@/core/document";
 import type { ParagraphDestination } from "./destination";
@@ -64,11 +65,7 @@ interface Counted {
 }
 
 /** Most runs stay the same from one version to the next. */
-const known = new WeakMap<Run, Counted>();
-
-function countedIn(run: Run): Counted {
-  const before = known.get(run);
-  if (before) return before;
+const countedIn = kept((run: Run): Counted => {
   const byId = new Map<string, { block: number; offset: number; number: number }>();
   let count = 0;
   let offset = 0;
@@ -80,10 +77,8 @@ function countedIn(run: Run): Counted {
     }
     offset += node.nodeSize;
   });
-  const made = { byId, count };
-  known.set(run, made);
-  return made;
-}
+  return { byId, count };
+});
 
 function isCounted(block: Node): boolean {
   return isKind(block, "paragraph") && block.content.size > 0;

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { idOf } from "@/core/document";
 import type { Destination } from "./destination";
 import type { DocumentIndex } from "./document-index";
@@ -112,13 +113,8 @@ interface KnownNumbers {
   readonly structural: ReadonlyMap<string, string>;
 }
 
-/** Asked for with each letter that is typed. */
-const knownNumbers = new WeakMap<DocumentIndex, KnownNumbers>();
-
-/** What places are known by when they are counted. */
-function numbersOf(index: DocumentIndex): KnownNumbers {
-  const known = knownNumbers.get(index);
-  if (known) return known;
+/** What places are known by when they are counted; asked for with each letter that is typed. */
+const numbersOf = kept((index: DocumentIndex): KnownNumbers => {
   const structural = structuralNumbers(index);
   const numbers = new Map([...structural, ...index.numbers]);
   for (const list of [
@@ -132,10 +128,8 @@ function numbersOf(index: DocumentIndex): KnownNumbers {
     list.forEach(({ id }, i) =>
       numbers.set(id, /[\dA-Z.]*$/.exec(index.captions.get(id) ?? "")?.[0] || String(i + 1)),
     );
-  const made = { counted: numbers, structural };
-  knownNumbers.set(index, made);
-  return made;
-}
+  return { counted: numbers, structural };
+});
 
 /** 0 for no match; more for a closer one: the number, the beginning, the beginning of a word, anywhere. */
 function rankOf(name: string, number: string, words: readonly string[]): number {

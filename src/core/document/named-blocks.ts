@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { idOf, INNER_KINDS, isKind, kindOfNode, type InnerKind } from "@/core/kinds";
 
@@ -23,7 +24,6 @@ const NAMED_WITHIN = {
 } as const satisfies Record<InnerKind, boolean>;
 
 const NONE: readonly NamedBlock[] = [];
-const known = new WeakMap<Node, readonly NamedBlock[]>();
 
 function isNamedWithin(node: Node): boolean {
   const kind = kindOfNode(node);
@@ -35,17 +35,17 @@ export function namedWithin(block: Node): readonly NamedBlock[] {
   if (block.isTextblock || block.isLeaf) return NONE;
   // Most cells and items hold a paragraph alone.
   if (block.childCount === 1 && isKind(block.firstChild, "paragraph")) return NONE;
-  const before = known.get(block);
-  if (before) return before;
+  return readWithin(block);
+}
+
+const readWithin = kept((block: Node): readonly NamedBlock[] => {
   let found: NamedBlock[] | null = null;
   block.forEach((child, offset) => {
     if (isNamedWithin(child)) (found ??= []).push(at(child, offset + 1));
     for (const inner of namedWithin(child)) (found ??= []).push(at(inner.node, offset + 1 + inner.offset));
   });
-  const all = found ?? NONE;
-  known.set(block, all);
-  return all;
-}
+  return found ?? NONE;
+});
 
 function at(node: Node, offset: number): NamedBlock {
   return { node, offset };

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { Fragment, type Node } from "prosemirror-model";
 import { asKind, MOST_NOTE_DEPTH, schema, type NodeAttributes } from "@/core/kinds";
 
@@ -26,16 +27,8 @@ export function isNoteList(part: NotePart): part is NoteList {
   return "items" in part;
 }
 
-const known = new WeakMap<Node, readonly NotePart[]>();
-
 /** The paragraphs and lists of a note in order; at least one paragraph, which may be empty. */
-export function partsOfNote(note: Node): readonly NotePart[] {
-  const before = known.get(note);
-  if (before) return before;
-  const parts = nested(note);
-  known.set(note, parts);
-  return parts;
-}
+export const partsOfNote = kept((note: Node): readonly NotePart[] => nested(note));
 
 const FIRST: NoteParagraphPlace = { depth: 0, item: null };
 

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { isKind, schema } from "@/core/document";
 
@@ -18,9 +19,6 @@ export type Scope =
 /** Stands for whatever in a text is no letter, so that letters keep their places. */
 const NO_TEXT = "\ufffc";
 
-/** The texts of each block that was looked through; most stay the same from one version to the next. */
-const known = new WeakMap<Node, readonly TextRun[]>();
-
 /** The texts of a document in which is looked. */
 export function textsOf(doc: Node, scope: Scope): TextRun[] {
   const texts: TextRun[] = [];
@@ -38,10 +36,8 @@ export function isWithin(doc: Node, { from, to }: { from: number; to: number }, 
   return scope.kind !== "links" || doc.rangeHasMark(from, to, schema.marks.link);
 }
 
-/** The texts of one block, with where each begins from the beginning of the block. */
-export function textsIn(block: Node): readonly TextRun[] {
-  const before = known.get(block);
-  if (before) return before;
+/** The texts of one block, with where each begins from the beginning of the block; most stay the same from one version to the next. */
+export const textsIn = kept((block: Node): readonly TextRun[] => {
   const found: TextRun[] = [];
   const add = (node: Node, start: number) => {
     let text = "";
@@ -58,6 +54,5 @@ export function textsIn(block: Node): readonly TextRun[] {
       if (node.isTextblock) add(node, offset + 2);
       return !node.isTextblock;
     });
-  known.set(block, found);
   return found;
-}
+});

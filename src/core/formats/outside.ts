@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { attachedFiles, type DocumentTarget, type LinkTarget, type Registry } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { UNKNOWN_SHELF, type KnownPlace, type KnownShelf } from "@/core/links";
@@ -45,13 +46,8 @@ export function fragmentOf({ words }: DocumentTarget, found: KnownPlace): string
 /** The folder beside a written file in which the attached files are. */
 const FOLDER = "files";
 
-/** Many links may lead to one file. */
-const known = new WeakMap<object, ReadonlyMap<string, string>>();
-
 /** Where each attached file lies beside a written file; no two have the same name without regard to case. */
-export function pathsOfFiles(registry: Pick<Registry, "files">): ReadonlyMap<string, string> {
-  const before = known.get(registry);
-  if (before) return before;
+export const pathsOfFiles = kept((registry: Pick<Registry, "files">): ReadonlyMap<string, string> => {
   const taken = new Set<string>();
   const paths = new Map<string, string>();
   for (const { id, name } of attachedFiles(registry)) {
@@ -62,6 +58,5 @@ export function pathsOfFiles(registry: Pick<Registry, "files">): ReadonlyMap<str
     taken.add(own.toLowerCase());
     paths.set(id, `${FOLDER}/${own}`);
   }
-  known.set(registry, paths);
   return paths;
-}
+});

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { LinkTarget } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
@@ -29,7 +30,6 @@ interface RunTargets {
 }
 
 type Run = DocumentIndex["placed"][number]["run"];
-const known = new WeakMap<Run, RunTargets>();
 
 /**
  * Follows every link, each target once. Where they stand is not asked, so that runs of blocks that did not change are not looked
@@ -64,11 +64,7 @@ function whyAdrift(target: LinkTarget, index: DocumentIndex, shelf: KnownShelf):
   return followed.lands ? null : followed.why;
 }
 
-function targetsOf(run: Run): RunTargets {
-  let found = known.get(run);
-  if (!found) known.set(run, (found = read(run)));
-  return found;
-}
+const targetsOf = kept((run: Run): RunTargets => read(run));
 
 function read(run: Run): RunTargets {
   const targets = new Map<string, { target: LinkTarget; links: number }>();

@@ -1,22 +1,20 @@
+import { kept } from "@/core/kept";
 import type { DocumentIndex } from "@/core/destinations";
 import type { DocumentTarget } from "@/core/document";
 import { placeKey } from "./known-shelf";
 
 type Run = DocumentIndex["placed"][number]["run"];
 
-const known = new WeakMap<Run, readonly DocumentTarget[]>();
+/** Most runs stay the same from one version to the next. */
+const targetsIn = kept((run: Run): readonly DocumentTarget[] =>
+  run.linked
+    .flatMap(({ summary }) => summary.links)
+    .flatMap(({ target }) => (target.kind === "document" ? [target] : [])),
+);
 
-/** The places of other documents to which links of a document lead, each once. Most runs stay the same from one version to the next. */
+/** The places of other documents to which links of a document lead, each once. */
 export function documentTargets(index: DocumentIndex): readonly DocumentTarget[] {
   const found = new Map<string, DocumentTarget>();
-  for (const run of index.runs) {
-    let own = known.get(run);
-    if (!own) {
-      const links = run.linked.flatMap(({ summary }) => summary.links);
-      own = links.flatMap(({ target }) => (target.kind === "document" ? [target] : []));
-      known.set(run, own);
-    }
-    for (const target of own) found.set(placeKey(target), target);
-  }
+  for (const run of index.runs) for (const target of targetsIn(run)) found.set(placeKey(target), target);
   return [...found.values()];
 }

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { headingNumbers, type BlockDestination, type DocumentIndex, type Heading } from "@/core/destinations";
 import { isKind, schema } from "@/core/document";
@@ -77,7 +78,6 @@ interface BlockMentions {
   }[];
 }
 
-const known = new WeakMap<Node, BlockMentions>();
 const NOTHING: BlockMentions = { numbered: [], titled: [] };
 /** Titles longer than this are not looked for. */
 const LONGEST_TITLE = 120;
@@ -122,11 +122,7 @@ export function mentionsIn(index: DocumentIndex, pages: MentionedPages | null = 
   return found.sort((a, b) => a.from - b.from);
 }
 
-function wordedIn(block: Node): BlockMentions {
-  let worded = known.get(block);
-  if (!worded) known.set(block, (worded = read(block)));
-  return worded;
-}
+const wordedIn = kept((block: Node): BlockMentions => read(block));
 
 function read(block: Node): BlockMentions {
   if (isKind(block, "code_block") || block.isAtom) return NOTHING;

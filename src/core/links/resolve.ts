@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import {
   addressOf,
   isAddress,
@@ -159,22 +160,20 @@ function webAddress(url: string): Followed {
   return URL.canParse(url) ? OUTSIDE : adrift(`“${url}” is not a web address.`);
 }
 
-const byDestination = new WeakMap<DocumentIndex, ReadonlyMap<DestinationId, readonly LinkPlace[]>>();
+const byDestination = kept((index: DocumentIndex): ReadonlyMap<DestinationId, readonly LinkPlace[]> => {
+  const found = new Map<DestinationId, LinkPlace[]>();
+  for (const link of index.links) {
+    if (link.target.kind !== "destination") continue;
+    const others = found.get(link.target.id);
+    if (others) others.push(link);
+    else found.set(link.target.id, [link]);
+  }
+  return found;
+});
 
 /** The links that lead to a destination, in order of place. The first question to an index looks through all of its links. */
 export function incomingLinks(index: DocumentIndex, id: DestinationId): readonly LinkPlace[] {
-  let known = byDestination.get(index);
-  if (!known) {
-    const found = new Map<DestinationId, LinkPlace[]>();
-    for (const link of index.links) {
-      if (link.target.kind !== "destination") continue;
-      const others = found.get(link.target.id);
-      if (others) others.push(link);
-      else found.set(link.target.id, [link]);
-    }
-    byDestination.set(index, (known = found));
-  }
-  return known.get(id) ?? NONE;
+  return byDestination(index).get(id) ?? NONE;
 }
 
 const NONE: readonly LinkPlace[] = [];

@@ -67,6 +67,7 @@ export {
   EMPTY_REGISTRY,
   anchorSchema,
   bookmarkEntry,
+  bookmarksOnBlocks,
   registrySchema,
   type AnchorEntry,
   type BookmarkEntry,

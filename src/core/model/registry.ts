@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { z } from "zod";
 import { attachedFileSchema, type AttachedFiles } from "./attached-file";
 import type { DestinationId } from "./ids";
@@ -110,3 +111,14 @@ export function bookmarkEntry(
 ): BookmarkEntry {
   return { kind, name, block: block ?? null, note: "", followUp: false, removed: false };
 }
+
+/** The bookmarks on whole blocks, by block; removed ones are not among them. Kept, since the registry changes seldom. */
+export const bookmarksOnBlocks = kept(
+  ({ bookmarks }: Pick<Registry, "bookmarks">): ReadonlyMap<string, readonly DestinationId[]> => {
+    const byBlock = new Map<string, DestinationId[]>();
+    for (const [id, { kind, block, removed }] of Object.entries(bookmarks))
+      if (kind === "block" && block && !removed)
+        byBlock.set(block, [...(byBlock.get(block) ?? []), id as DestinationId]);
+    return byBlock;
+  },
+);

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { asKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
@@ -181,12 +182,6 @@ export function contentsKey(node: Node, { index, references }: Composition): str
   return `${asKind(node, "contents_list")!.from} ${headings} ${numbers}`;
 }
 
-function runKey(run: PlacedRun["run"]): string {
-  let key = runKeys.get(run);
-  if (key === undefined) {
-    key = run.headings.map(({ id, level, name, short }) => `${id} ${level} ${short || name}\n`).join("");
-    runKeys.set(run, key);
-  }
-  return key;
-}
-const runKeys = new WeakMap<PlacedRun["run"], string>();
+const runKey = kept((run: PlacedRun["run"]): string =>
+  run.headings.map(({ id, level, name, short }) => `${id} ${level} ${short || name}\n`).join(""),
+);

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { byKind, isKind, type ByKind, type Look } from "@/core/document";
 import type { Composition } from "./composition";
@@ -71,11 +72,5 @@ const SET: ByKind<"term" | "definition", [Setting], Strip[]> = {
   },
 };
 
-const boldLooks = new WeakMap<Look, Look>();
-
 /** A look in bold, the same object for the same look: what is known of looks is kept by them. */
-function bold(look: Look): Look {
-  let made = boldLooks.get(look);
-  if (!made) boldLooks.set(look, (made = { ...look, weight: bolder(look.weight), indent: 0 }));
-  return made;
-}
+const bold = kept((look: Look): Look => ({ ...look, weight: bolder(look.weight), indent: 0 }));

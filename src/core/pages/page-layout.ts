@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { blockPlaceOf, noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
 import {
@@ -376,13 +377,7 @@ function bodyBegins(index: DocumentIndex): number {
   return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
 }
 
-function onNewPage(flow: Flow): Flow {
-  if (flow.newPage) return flow;
-  let known = onNewPages.get(flow);
-  if (!known) onNewPages.set(flow, (known = { ...flow, newPage: true }));
-  return known;
-}
-const onNewPages = new WeakMap<Flow, Flow>();
+const onNewPage = kept((flow: Flow): Flow => (flow.newPage ? flow : { ...flow, newPage: true }));
 
 const setEndnotes = new WeakMap<Node, { key: string; styles: unknown; flow: Flow }>();
 

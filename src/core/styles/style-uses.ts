@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { asKind, markAmong } from "@/core/document";
 
@@ -9,12 +10,9 @@ export interface StyleUse {
 }
 
 const NONE: readonly StyleUse[] = [];
-const known = new WeakMap<Node, readonly StyleUse[]>();
 
 /** The uses within a block, by positions from its start; kept with the block, since it is asked for with every change. */
-function usesWithin(block: Node): readonly StyleUse[] {
-  const before = known.get(block);
-  if (before) return before;
+const usesWithin = kept((block: Node): readonly StyleUse[] => {
   const uses: StyleUse[] = [];
   const look = (node: Node, from: number) => {
     const to = from + node.nodeSize;
@@ -29,10 +27,8 @@ function usesWithin(block: Node): readonly StyleUse[] {
   };
   look(block, 0);
   block.descendants((node, pos) => look(node, pos + 1));
-  const all = uses.length === 0 ? NONE : uses;
-  known.set(block, all);
-  return all;
-}
+  return uses.length === 0 ? NONE : uses;
+});
 
 /** Where a style that an author made is used, in order of place. */
 export function usesOfStyle(doc: Node, style: string): StyleUse[] {

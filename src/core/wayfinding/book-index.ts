@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { DocumentIndex, IndexedDestination } from "@/core/destinations";
 import { fixedWordsOf, localeOf, settingsOf, type DestinationId } from "@/core/document";
 import type { PageNumbers } from "@/core/links";
@@ -27,14 +28,8 @@ interface GatheredMain extends Gathered {
   readonly subs: Map<string, Gathered>;
 }
 
-const linesOf = new WeakMap<DocumentIndex, readonly IndexLine[]>();
-
 /** The lines of the index of a document, as its language orders them. */
-export function indexLines(index: DocumentIndex): readonly IndexLine[] {
-  let lines = linesOf.get(index);
-  if (!lines) linesOf.set(index, (lines = readLines(index)));
-  return lines;
-}
+export const indexLines = kept((index: DocumentIndex): readonly IndexLine[] => readLines(index));
 
 function readLines(index: DocumentIndex): IndexLine[] {
   const mains = new Map<string, GatheredMain>();

@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import {
@@ -50,15 +51,13 @@ export function listsSections(list: Node): boolean {
 
 /** Whether a place has a line in the list by which readers find sections. */
 export function hasLine(index: DocumentIndex, id: DestinationId): boolean {
-  let lines = linesOfContents.get(index);
-  if (!lines) {
-    const list = contentsList(index);
-    lines = new Set(list ? listEntries(index, index.doc.child(list.block)).map((entry) => entry.id) : []);
-    linesOfContents.set(index, lines);
-  }
-  return lines.has(id);
+  return linesOfContents(index).has(id);
 }
-const linesOfContents = new WeakMap<DocumentIndex, ReadonlySet<DestinationId>>();
+
+const linesOfContents = kept((index: DocumentIndex): ReadonlySet<DestinationId> => {
+  const list = contentsList(index);
+  return new Set(list ? listEntries(index, index.doc.child(list.block)).map((entry) => entry.id) : []);
+});
 
 /** Whether a list is a menu: of buttons, or of cards. */
 export function isMenu(list: Node): boolean {
@@ -197,16 +196,10 @@ function sectionAround(index: DocumentIndex, list: Node): Around | null {
 }
 
 /** A document may have a list in each of its sections. */
-const listPlaces = new WeakMap<DocumentIndex, ReadonlyMap<string, number>>();
-
-function placesOfLists(index: DocumentIndex): ReadonlyMap<string, number> {
-  let places = listPlaces.get(index);
-  if (!places) {
-    places = new Map(index.contentsLists.map(({ id, pos }) => [id, pos]));
-    listPlaces.set(index, places);
-  }
-  return places;
-}
+const placesOfLists = kept(
+  (index: DocumentIndex): ReadonlyMap<string, number> =>
+    new Map(index.contentsLists.map(({ id, pos }) => [id, pos])),
+);
 
 /** Bookmarks among the headings, each below the heading before it. */
 function withBookmarks(

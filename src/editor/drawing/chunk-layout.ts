@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { Fragment, Slice, type Node, type ResolvedPos } from "prosemirror-model";
 import type { Selection } from "prosemirror-state";
 import { ReplaceStep, StepMap, type Mappable, type Mapping } from "prosemirror-transform";
@@ -211,20 +212,15 @@ interface PlacesInBundle {
   readonly firsts: readonly number[];
 }
 
-const knownPlaces = new WeakMap<Node, PlacesInBundle>();
-
-function placesIn(one: Node): PlacesInBundle {
-  let known = knownPlaces.get(one);
-  if (known) return known;
+const placesIn = kept((one: Node): PlacesInBundle => {
   const starts = [0];
   const firsts = [0];
   one.forEach(({ content, childCount }) => {
     starts.push(starts.at(-1)! + content.size);
     firsts.push(firsts.at(-1)! + childCount);
   });
-  knownPlaces.set(one, (known = { starts, firsts }));
-  return known;
-}
+  return { starts, firsts };
+});
 
 /**
  * Which of some parts a place lies in, by where each begins and the last one ends. What lies before the first is in the first, what

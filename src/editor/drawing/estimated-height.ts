@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { kindOfNode, type BlockKind } from "@/core/document";
 import type { Node } from "prosemirror-model";
 
@@ -23,17 +24,12 @@ const MORE: Readonly<Record<BlockKind, number>> = {
   contents_list: 0,
 };
 
-const known = new WeakMap<Node, number>();
-
 /** How high the blocks of a chunk will stand, in pixels, as far as their text tells. */
-export function estimatedHeight(chunk: Node): number {
-  let height = known.get(chunk);
-  if (height !== undefined) return height;
-  height = 0;
+export const estimatedHeight = kept((chunk: Node): number => {
+  let height = 0;
   chunk.forEach((block) => {
     const lines = Math.max(1, Math.ceil(block.textContent.length / LETTERS_IN_LINE));
-    height! += lines * LINE + GAP + MORE[kindOfNode(block) as BlockKind];
+    height += lines * LINE + GAP + MORE[kindOfNode(block) as BlockKind];
   });
-  known.set(chunk, (height = Math.round(height)));
-  return height;
-}
+  return Math.round(height);
+});

@@ -8,6 +8,7 @@ import {
   bookmarkEntry,
   fromJSON,
   idOf,
+  bookmarksOnBlocks,
   idsWithin,
   markAmong,
   RegistryStep,
@@ -76,12 +77,11 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
   });
 }
 
-function bookmarksOn(node: Node, { bookmarks }: Registry): OnBlock[] {
+function bookmarksOn(node: Node, registry: Registry): OnBlock[] {
   const block = idOf(node);
   if (!block || !node.isBlock) return [];
-  return Object.entries(bookmarks)
-    .filter(([, entry]) => entry.block === block && !entry.removed)
-    .map(([id, { name }]) => ({ block, id, name: called(name) }));
+  const ids = bookmarksOnBlocks(registry).get(block) ?? [];
+  return ids.map((id) => ({ block, id, name: called(registry.bookmarks[id]!.name) }));
 }
 
 function called(name: string): string {

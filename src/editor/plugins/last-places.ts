@@ -2,13 +2,13 @@ import { Plugin } from "prosemirror-state";
 import type { Node } from "prosemirror-model";
 import { summarise } from "@/core/destinations";
 import {
+  bookmarksOnBlocks,
   type DestinationId,
   idOf,
   isKind,
   type LastPlace,
   lineOf,
   namedFrom,
-  type Registry,
   RegistryStep,
   settingsOf,
   shortened,
@@ -53,7 +53,7 @@ interface Stood {
 /** The bookmarks that stand in a run of blocks, on words or on a whole block. */
 function bookmarksIn(doc: Node, start: number, end: number): Map<string, Stood> {
   const found = new Map<string, Stood>();
-  const onBlocks = blockBookmarks(settingsOf(doc).registry);
+  const onBlocks = bookmarksOnBlocks(settingsOf(doc).registry);
   for (let block = start; block < end; block++) {
     const node = doc.child(block);
     for (const { id, text } of summarise(node).bookmarks) {
@@ -66,19 +66,6 @@ function bookmarksIn(doc: Node, start: number, end: number): Map<string, Stood> 
           found.set(id, { block, words: lineOf(named.node) });
   }
   return found;
-}
-
-const known = new WeakMap<Registry, ReadonlyMap<string, readonly string[]>>();
-
-/** Bookmarks on whole blocks, by block. */
-function blockBookmarks(registry: Registry): ReadonlyMap<string, readonly string[]> {
-  const before = known.get(registry);
-  if (before) return before;
-  const byBlock = new Map<string, string[]>();
-  for (const [id, { block, removed }] of Object.entries(registry.bookmarks))
-    if (block && !removed) byBlock.set(block, [...(byBlock.get(block) ?? []), id]);
-  known.set(registry, byBlock);
-  return byBlock;
 }
 
 /** What stood before blocks of a document, asked for in order of place. */

@@ -3,6 +3,7 @@ import { noteNumber, startWithin } from "@/core/destinations";
 import {
   asKind,
   blocksOfNote,
+  bookmarksOnBlocks,
   byKind,
   countAttributes,
   fixedWordsOf,
@@ -28,18 +29,13 @@ import { tableHtml } from "./table-html";
 /** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
 export function documentHtml(output: HtmlOutput): string {
   const doc = output.index.doc;
-  const onBlocks = blockBookmarks(output);
   const returns = new Map(returnLinks(output.index).map((link) => [link.block, link]));
   const lines: string[] = [];
   // At the edges of the window they stay in view only where all of the text is beside them.
   const placed = { header: [] as string[], footer: [] as string[] };
   doc.forEach((block, _offset, i) => {
-    const id = idOf(block);
-    const before = id
-      ? (onBlocks.get(id) ?? []).map((bookmark) => bookmarkHtml(bookmark, output)).join("")
-      : "";
     const at = placedIn(block);
-    (at ? placed[at] : lines).push(before + blockHtml(block, output));
+    (at ? placed[at] : lines).push(namedHtml(block, output));
     const back = returns.get(i + 1);
     if (back) {
       const links = back.ways.map(({ rel, to, words }) => {
@@ -105,15 +101,6 @@ function wordsHtml(blocks: readonly Node[], back: string, output: HtmlOutput): s
   return `${before.join("")}<p>${ending < said.length ? `${inlineHtml(last, output)} ` : ""}${back}</p>`;
 }
 
-/** The bookmarks that name whole blocks, by block. */
-function blockBookmarks(output: HtmlOutput): Map<string, DestinationId[]> {
-  const byBlock = new Map<string, DestinationId[]>();
-  for (const [id, entry] of Object.entries(output.index.registry.bookmarks))
-    if (entry.kind === "block" && entry.block && !entry.removed)
-      byBlock.set(entry.block, [...(byBlock.get(entry.block) ?? []), id as DestinationId]);
-  return byBlock;
-}
-
 /** A bookmark on a block is an empty element before it, so that the block keeps an anchor of its own. */
 function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
   const name = ownEntry(output.index.registry.bookmarks, id)?.name ?? "";
@@ -121,6 +108,13 @@ function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
   return anchor
     ? `${output.aliases(id)}<div${attribute("id", anchor)} data-name="${escapeHtml(name)}"></div>`
     : "";
+}
+
+/** A block behind the bookmarks that are on it. */
+function namedHtml(node: Node, output: HtmlOutput, start?: number): string {
+  const id = idOf(node);
+  const ids = (id && bookmarksOnBlocks(output.index.registry).get(id)) || [];
+  return ids.map((bookmark) => bookmarkHtml(bookmark, output)).join("") + blockHtml(node, output, start);
 }
 
 /** One block as HTML on one line (code keeps its own lines). `start`: with which number a list begins that stands within another block. */
@@ -170,7 +164,7 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
           : `<p class="notice-title" data-generated="title">${word}</p>`;
       const said = node.content.content
         .slice(1)
-        .map((child, i) => blockHtml(child, output, startOf(node, i + 1)));
+        .map((child, i) => namedHtml(child, output, startOf(node, i + 1)));
       return `<aside${own} class="notice" data-notice="${kind}" role="note" aria-label="${word}">${aliases}${title}${said.join("")}</aside>`;
     },
     notice_title: (node, _title, { output }) => `<p class="notice-title">${inlineHtml(node, output)}</p>`,
@@ -189,7 +183,7 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
 /** The blocks within a node. */
 function childrenHtml(node: Node, output: HtmlOutput): string {
   let html = "";
-  node.forEach((child, _offset, i) => (html += blockHtml(child, output, startOf(node, i))));
+  node.forEach((child, _offset, i) => (html += namedHtml(child, output, startOf(node, i))));
   return html;
 }
 

@@ -35,7 +35,15 @@ function blocksWithin(node: Node, pos: number, output: MarkdownOutput): BlockCon
   const blocks = mapChildren(node, pos, (child, at, i) =>
     isKind(child, "notice_title")
       ? [html("")]
-      : innerMarkdown(child, at, output, isKind(child, "ordered_list") ? startWithin(node, i) : undefined),
+      : [
+          ...output.bookmarksOn(child),
+          ...innerMarkdown(
+            child,
+            at,
+            output,
+            isKind(child, "ordered_list") ? startWithin(node, i) : undefined,
+          ),
+        ],
   );
   return listsApart(blocks.flat());
 }

@@ -1,6 +1,6 @@
 import type { Html, PhrasingContent } from "mdast";
 import type { Node } from "prosemirror-model";
-import { asMark, type DestinationId } from "@/core/document";
+import { asMark, bookmarksOnBlocks, idOf, type DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { ownEntry } from "@/core/own-entry";
 import { escapeHtml } from "../html/escape";
@@ -36,10 +36,15 @@ export class MarkdownOutput {
     return id && anchor ? [html(`${this.earlier("div", id)}<div id="${anchor}"></div>`)] : [];
   }
 
-  /** The anchor of a bookmark on a whole block. */
-  blockBookmark(id: DestinationId): string {
-    const name = this.index.registry.bookmarks[id]!.name;
-    return `${this.earlier("div", id)}<div id="${this.index.anchors.of(id)!}" data-name="${escapeHtml(name)}"></div>`;
+  /** The anchors of the bookmarks on a whole block. */
+  bookmarksOn(block: Node): Html[] {
+    const { registry, anchors } = this.index;
+    const id = idOf(block);
+    const ids = (id && bookmarksOnBlocks(registry).get(id)) || [];
+    return ids.map((own) => {
+      const name = escapeHtml(registry.bookmarks[own]!.name);
+      return html(`${this.earlier("div", own)}<div id="${anchors.of(own)!}" data-name="${name}"></div>`);
+    });
   }
 
   /** The anchor of a bookmark in a line. */

@@ -7,12 +7,10 @@ import { mathToMarkdown } from "mdast-util-math";
 import { defaultHandlers, toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
 import {
-  idOf,
   isNoteList,
   leadsBack,
   partsOfNote,
   settingsOf,
-  type DestinationId,
   type Manuscript,
   type NotePart,
 } from "@/core/document";
@@ -101,16 +99,8 @@ function documentMarkdown(doc: Node, output: MarkdownOutput): RootContent[] {
   const rule = settingsOf(doc).returns;
   if (leadsBack(rule)) content.push(html(returnsComment(rule)));
   const returns = new Map(returnLinks(index).map((link) => [link.block, link]));
-  const onBlocks = new Map<string, DestinationId[]>();
-  for (const bookmark of index.bookmarks)
-    if (bookmark.shape === "block") {
-      const block = index.registry.bookmarks[bookmark.id]!.block as string;
-      onBlocks.set(block, [...(onBlocks.get(block) ?? []), bookmark.id]);
-    }
   doc.forEach((block, pos, i) => {
-    const id = idOf(block);
-    for (const bookmark of (id && onBlocks.get(id)) || []) content.push(html(output.blockBookmark(bookmark)));
-    content.push(...blockMarkdown(block, pos, output));
+    content.push(...output.bookmarksOn(block), ...blockMarkdown(block, pos, output));
     const back = returns.get(i + 1);
     if (back) content.push(returnMarkdown(back, output));
   });

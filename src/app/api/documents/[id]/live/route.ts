@@ -1,3 +1,4 @@
+import { kept } from "@/core/kept";
 import { followDocument } from "@/contract/steps";
 import { personName, type LiveEvent } from "@/core/exchange";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
@@ -8,14 +9,8 @@ const SIGN_OF_LIFE = 15_000;
 
 const encoder = new TextEncoder();
 const HERE = encoder.encode(": here\n\n");
-const written = new WeakMap<LiveEvent, Uint8Array>();
-
 /** An event as it is sent: written once, however many listen. */
-function bytesOf(event: LiveEvent): Uint8Array {
-  let bytes = written.get(event);
-  if (!bytes) written.set(event, (bytes = encoder.encode(`data: ${JSON.stringify(event)}\n\n`)));
-  return bytes;
-}
+const bytesOf = kept((event: LiveEvent) => encoder.encode(`data: ${JSON.stringify(event)}\n\n`));
 
 /** Server-sent events: the steps after `?after=version`, then all that happens, and who is here. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
