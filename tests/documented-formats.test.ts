@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
 import { FORMAT_NAMES, FORMATS } from "@/core/formats";
+import { FORM } from "@/core/formats/gaterope/form";
 import { format } from "prettier";
 
 const FILE = "docs/formats.md";
@@ -32,4 +33,10 @@ test("docs/formats.md has the table of all formats as they are", async () => {
   const whole = `${before}${BEGINS}\n\n${await table()}\n${ENDS}${after}`;
   if (process.env.UPDATE_DOCS) writeFileSync(FILE, whole);
   expect(readFileSync(FILE, "utf8")).toBe(whole);
+});
+
+test("docs/formats.md shows the open form that is written", () => {
+  const text = readFileSync(FILE, "utf8");
+  expect(text).toContain(`"version": ${FORM},`);
+  expect(text).toContain(`Forms 1 to ${FORM - 1} are read`);
 });
