@@ -89,7 +89,6 @@ function threadFile(name: string): string {
 
 export { DocumentAuthority } from "./document-authority";
 export { DatabaseError } from "./database";
-export { fileTooLarge } from "./files/file-store";
 export { mayBeShown } from "./files/media-type";
 export { explained, isServerError, ServerError } from "./errors";
 export { Turns } from "./turns";

@@ -3,6 +3,7 @@ import type { z } from "zod";
 import { BYTES } from "@/contract/bytes";
 import type { Asked, Call, ParamsOf, Said } from "@/contract/call";
 import { MAX_NODE_DEPTH } from "@/core/document";
+import { tooLargeSaid } from "@/core/model/too-large";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { explained, isServerError, ServerError } from "@/server";
 
@@ -133,8 +134,7 @@ function isTooDeep(json: unknown): boolean {
 
 /** The bytes of a request's body; no more of it is read than is allowed. Throws a {@link ServerError} where it is more. */
 export async function bytesWithin(request: Request, most: number, what = "file"): Promise<Uint8Array> {
-  const tooLarge = () =>
-    new ServerError(413, "too-large", `The ${what} is larger than ${sizeSaid(most)}, which is the limit.`);
+  const tooLarge = () => new ServerError(413, "too-large", tooLargeSaid(`The ${what}`, most));
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge();
   const pieces: Uint8Array[] = [];
   let length = 0;
@@ -148,10 +148,6 @@ export async function bytesWithin(request: Request, most: number, what = "file")
     pieces.push(piece.value);
   }
   return new Uint8Array(Buffer.concat(pieces));
-}
-
-function sizeSaid(bytes: number): string {
-  return bytes >= 1024 * 1024 ? `${Math.floor(bytes / 1024 / 1024)} MB` : `${Math.floor(bytes / 1024)} kB`;
 }
 
 /** A whole number that a request names. Throws a {@link ServerError} that says what should be one. */

@@ -1,3 +1,4 @@
+import { tooLargeSaid } from "@/core/model/too-large";
 import {
   attachedFiles,
   contentOf,
@@ -25,7 +26,8 @@ export class FileStore {
 
   /** Keeps a file; answers how a document enters it. Throws a {@link ServerError} for one that is too large. */
   async keep(name: string, bytes: Uint8Array): Promise<AttachedFile> {
-    if (bytes.length > MOST_FILE_BYTES) throw fileTooLarge();
+    if (bytes.length > MOST_FILE_BYTES)
+      throw new ServerError(413, "too-large", tooLargeSaid("The file", MOST_FILE_BYTES));
     const content = contentOf(bytes);
     this.contents.keep(content, bytes);
     const type = mediaTypeOf(name, bytes);
@@ -64,13 +66,4 @@ export class FileStore {
     }
     return found;
   }
-}
-
-/** Said before the bytes are read, where their number is known. */
-export function fileTooLarge(): ServerError {
-  return new ServerError(
-    413,
-    "too-large",
-    `The file is larger than ${MOST_FILE_BYTES / 1024 / 1024} MB, which is the limit.`,
-  );
 }

@@ -1,3 +1,4 @@
+import { tooLargeSaid } from "@/core/model/too-large";
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   alignmentOf,
@@ -26,8 +27,7 @@ export interface PastedBlocks {
  * and so do bookmarks and links to places that were not copied. Throws a {@link ReadError} with words for the author.
  */
 export function readPasted(html: string): PastedBlocks {
-  if (html.length > LIMITS.fileBytes)
-    throw new ReadError("What was copied is larger than 50 MB, which is the limit.");
+  if (html.length > LIMITS.fileBytes) throw new ReadError(tooLargeSaid("What was copied", LIMITS.fileBytes));
   const dropped = new DropLog();
   const { doc, pictures } = readHtml(`${html}<!-- -->`, {
     name: "clipboard.html",

@@ -1,3 +1,5 @@
+import { tooLargeSaid } from "@/core/model/too-large";
+
 /** What a file may ask of a reader. A file beyond a limit is refused with the limit named, but for nesting: see there. */
 export const LIMITS = {
   /** Size of a file, in bytes. */
@@ -14,4 +16,4 @@ export const LIMITS = {
   memory: 2_048,
 } as const;
 
-export const FILE_TOO_LARGE = `The file is larger than ${LIMITS.fileBytes / 1024 / 1024} MB, which is the limit.`;
+export const FILE_TOO_LARGE = tooLargeSaid("The file", LIMITS.fileBytes);
