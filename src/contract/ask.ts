@@ -1,4 +1,4 @@
-import { errorAnswer } from "@/core/exchange";
+import { errorAnswer } from "@/core/exchange/messages";
 import { addressOf, type Answer, type Call, type Question } from "./call";
 
 /** The server does not do what it was asked for; `message` is for the author. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { askedPlacesSchema, flaggedPlace, incomingLink, listedPlace } from "@/core/shelf";
+import { askedPlacesSchema, incomingLink, listedPlace } from "@/core/shelf";
 import type { AskedPlace } from "@/core/links";
 import { call } from "./call";
 
@@ -23,11 +23,6 @@ export const askPlaces = call("POST", "/api/places", {
 export const findPlaces = call("POST", "/api/places/find", {
   body: z.strictObject({ words: z.string().max(1_000), except: z.string().max(64).default("") }),
   answer: z.object({ places: z.array(listedPlace) }),
-});
-
-/** What is flagged in all documents, the earliest date first. */
-export const listFlagged = call("GET", "/api/flagged", {
-  answer: z.object({ places: z.array(flaggedPlace) }),
 });
 
 /** The links of other documents that lead to one. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { appendRequest, caretRequest, sentSteps } from "@/core/exchange";
+import { appendRequest, caretRequest, sentSteps } from "@/core/exchange/messages";
 import { call } from "./call";
 
 /** A whole number in an address. */

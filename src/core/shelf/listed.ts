@@ -34,20 +34,6 @@ export const incomingLink = z.object({
 });
 export type IncomingLink = Readonly<z.infer<typeof incomingLink>>;
 
-/** A bookmark to which its author is to come back. */
-export const flaggedPlace = z.object({
-  document: z.string(),
-  title: z.string(),
-  id,
-  name: z.string(),
-  anchor: z.string(),
-  path,
-  note: z.string(),
-  /** By when, as `2026-11-26`; empty for any time. */
-  due: z.string(),
-});
-export type FlaggedPlace = Readonly<z.infer<typeof flaggedPlace>>;
-
 /** As many places are asked for at once. */
 export const MOST_ASKED = 20_000;
 

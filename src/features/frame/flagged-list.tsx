@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { listFlagged } from "@/contract/places";
+import { listFlagged } from "@/contract/flagged";
 import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Sign } from "@/components/signs";
 import { shortened } from "@/core/document";

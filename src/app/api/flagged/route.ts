@@ -1,4 +1,4 @@
-import { listFlagged } from "@/contract/places";
+import { listFlagged } from "@/contract/flagged";
 import { authority, LOCAL_AUTHOR } from "@/server";
 import { answering, route } from "../respond";
 
