@@ -22,20 +22,18 @@ const DRAFT = readFileSync("demo/instrument-handbook-draft.md", "utf8")
 
 const TAGS = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
 
-/** Looks at a screen in the light and in the dark, where nothing but colours is another. `besides`: what is not looked at here. */
+/** `besides`: what is not looked at here. In the dark nothing but colours is another. */
 async function clean(page: Page, where: string, besides?: string): Promise<void> {
-  for (const colorScheme of ["dark", "light"] as const) {
-    await page.emulateMedia({ colorScheme });
-    const axe = new AxeBuilder({ page });
-    if (colorScheme === "dark") axe.withRules("color-contrast");
-    else axe.withTags(TAGS);
-    if (besides) axe.exclude(besides);
-    const { violations } = await axe.analyze();
-    const told = violations.map(
-      ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`,
-    );
-    expect(told, `${where}, ${colorScheme}`).toEqual([]);
-  }
+  const dark = await page.evaluate(() => matchMedia("(prefers-color-scheme: dark)").matches);
+  const axe = new AxeBuilder({ page });
+  if (dark) axe.withRules("color-contrast");
+  else axe.withTags(TAGS);
+  if (besides) axe.exclude(besides);
+  const { violations } = await axe.analyze();
+  const told = violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`,
+  );
+  expect(told, where).toEqual([]);
 }
 
 /** In the page: words as an earlier window left them, whose place somebody else had removed. */
@@ -56,144 +54,147 @@ function keepDisplaced(document: string): Promise<void> {
   });
 }
 
-test("axe finds nothing on any screen, in the light and in the dark", async ({ page }) => {
-  // Some forty screens one after the other.
-  test.setTimeout(300_000);
-  await page.emulateMedia({ reducedMotion: "reduce" });
-  await openFile(page, "draft.md", DRAFT);
-  const id = documentId(page);
-  await clean(page, "Write");
-  await selectWords(page, "heater");
-  await page.keyboard.press("Control+k");
-  await page.getByRole("combobox", { name: "Where to" }).fill("“lamp");
-  await page.getByText("Words of the document").waitFor();
-  await clean(page, "link picker, quoted words");
-  await page.getByRole("combobox", { name: "Where to" }).fill("show");
-  await page.getByText("Do something").waitFor();
-  await clean(page, "link picker, actions");
-  await page.getByRole("combobox", { name: "Where to" }).fill("lamp");
-  await clean(page, "link picker");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Control+Shift+B");
-  await page.getByRole("textbox", { name: "Name" }).waitFor();
-  await clean(page, "bookmark");
-  await page.keyboard.press("Enter");
-  await selectWords(page, "tissue");
-  await page.keyboard.press("Control+Alt+i");
-  await page.getByRole("region", { name: "Index entry at the caret" }).waitFor();
-  await selectWords(page, "scratch");
-  await page.getByLabel("Paragraph style").selectOption("A new style …");
-  await page.getByRole("region", { name: "Own styles" }).getByLabel("Name").waitFor();
-  await clean(page, "index entry, a style of one's own");
-  await manuscript(page).locator("a.link").first().click();
-  await page.locator("[data-link-chip]").waitFor();
-  await page.getByRole("button", { name: "Show files and addresses" }).click();
-  await page.getByLabel("Files to attach").setInputFiles({
-    name: "plan.txt",
-    mimeType: "text/plain",
-    buffer: Buffer.from("a plan"),
+for (const scheme of ["light", "dark"] as const)
+  test(`axe finds nothing on any screen, ${scheme}`, async ({ page }) => {
+    // Some forty screens one after the other.
+    test.setTimeout(300_000);
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
+    await openFile(page, "draft.md", DRAFT);
+    const id = documentId(page);
+    await clean(page, "Write");
+    await selectWords(page, "heater");
+    await page.keyboard.press("Control+k");
+    await page.getByRole("combobox", { name: "Where to" }).fill("“lamp");
+    await page.getByText("Words of the document").waitFor();
+    await clean(page, "link picker, quoted words");
+    await page.getByRole("combobox", { name: "Where to" }).fill("show");
+    await page.getByText("Do something").waitFor();
+    await clean(page, "link picker, actions");
+    await page.getByRole("combobox", { name: "Where to" }).fill("lamp");
+    await clean(page, "link picker");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+Shift+B");
+    await page.getByRole("textbox", { name: "Name" }).waitFor();
+    await clean(page, "bookmark");
+    await page.keyboard.press("Enter");
+    await selectWords(page, "tissue");
+    await page.keyboard.press("Control+Alt+i");
+    await page.getByRole("region", { name: "Index entry at the caret" }).waitFor();
+    await selectWords(page, "scratch");
+    await page.getByLabel("Paragraph style").selectOption("A new style …");
+    await page.getByRole("region", { name: "Own styles" }).getByLabel("Name").waitFor();
+    await clean(page, "index entry, a style of one's own");
+    await manuscript(page).locator("a.link").first().click();
+    await page.locator("[data-link-chip]").waitFor();
+    await page.getByRole("button", { name: "Show files and addresses" }).click();
+    await page.getByLabel("Files to attach").setInputFiles({
+      name: "plan.txt",
+      mimeType: "text/plain",
+      buffer: Buffer.from("a plan"),
+    });
+    await page.getByRole("link", { name: "plan.txt" }).waitFor();
+    await clean(page, "link chip, the link in the tray, files and addresses");
+    await page.getByRole("button", { name: "Close files and addresses" }).click();
+    await page.keyboard.press("Control+j");
+    await page.getByRole("combobox", { name: "Jump to" }).waitFor();
+    await clean(page, "jump box");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+Alt+f");
+    await page.getByLabel("Words to find").fill("lamp");
+    await page.getByRole("button", { name: "List the places" }).click();
+    await page.getByRole("list", { name: "Where they stand" }).waitFor();
+    await clean(page, "find and replace");
+    await page.keyboard.press("Escape");
+    await expect(manuscript(page)).toBeFocused();
+    await page.keyboard.press("Control+Alt+h");
+    await page.getByRole("list", { name: "Lines that look like titles" }).waitFor();
+    await clean(page, "lines that look like titles");
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Even" }).click();
+    await page.getByRole("treeitem").nth(2).click();
+    await clean(page, "sections");
+    await page.getByRole("button", { name: "To scale" }).click();
+    await manuscript(page).getByRole("heading").nth(1).click();
+    await page.keyboard.press("Control+Alt+s");
+    await page.getByLabel("Style sheet of the document").waitFor();
+    await page.getByRole("combobox", { name: "Style", exact: true }).selectOption("caption");
+    await clean(page, "styles");
+    await page.getByRole("button", { name: "Close styles" }).click();
+    await page.keyboard.press("Escape");
+    await manuscript(page).locator("p").first().click();
+    await page.keyboard.press("Control+Alt+n");
+    await clean(page, "note");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+Alt+e");
+    await page.keyboard.type("x^");
+    await page.getByRole("complementary", { name: "Tray" }).getByRole("alert").waitFor();
+    await clean(page, "equation with a fault");
+    await page.keyboard.type("2");
+    await page.keyboard.press("Escape");
+    await manuscript(page).locator(".katex").first().waitFor();
+    await manuscript(page).locator("td").first().click();
+    await page.getByRole("button", { name: "Merge cells" }).waitFor();
+    await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
+    await clean(page, "table, with an equation in the text and numbers of paragraphs");
+    const other = await page.context().newPage();
+    await other.goto(page.url());
+    await expect(async () => {
+      await manuscript(other).getByText("heater").first().dblclick();
+      await expect(page.locator(".others-selection").first()).toBeVisible({ timeout: 3_000 });
+    }).toPass({ timeout: 20_000 });
+    await clean(page, "somebody else's caret and selection");
+    await page.getByRole("button", { name: /^Who is here/ }).click();
+    await page.getByLabel("Your name, as others see it").waitFor();
+    await clean(page, "who is here");
+    await page.keyboard.press("Escape");
+    await other.close();
+    await page.getByRole("button", { name: "History of this document" }).click();
+    await page.getByRole("document", { name: "The text of this version" }).locator("h1").first().waitFor();
+    await clean(page, "history");
+    await page.keyboard.press("Escape");
+    await page.evaluate(keepDisplaced, id);
+    await page.reload();
+    await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
+    await clean(page, "words that lost their place");
+    await page.getByRole("button", { name: "Discard" }).click();
+    await manuscript(page).locator("p").first().click();
+    await insert(page, "Computed value");
+    await page.getByRole("textbox", { name: "What is computed" }).fill("wrods");
+    await page.getByText("“wrods” is none of").waitFor();
+    await clean(page, "computed value with a fault");
+    await page.keyboard.press("Escape");
+    await stage(page, "Wayfinding");
+    await page.getByRole("button", { name: "Put a contents list at the front" }).click();
+    await page.getByRole("combobox", { name: "Return links" }).selectOption("2");
+    await clean(page, "Wayfinding");
+    await page.getByRole("button", { name: "Phone" }).click();
+    await page.frameLocator("iframe").getByRole("heading").first().waitFor();
+    // The reading view in the frame is a page of its own, with its own landmarks; it is looked at below.
+    await clean(page, "Wayfinding, as it is on a phone", "iframe");
+    await stage(page, "Proof");
+    await clean(page, "Proof");
+    await stage(page, "Publish");
+    await page.getByText("How it is made").click();
+    await page.getByLabel("Owner’s password").fill("one");
+    await clean(page, "Publish, how a PDF is made");
+    await page.getByRole("button", { name: "Make the PDF" }).click();
+    await page
+      .getByRole("link", { name: /^Download (the PDF|it all the same)/ })
+      .waitFor({ timeout: 60_000 });
+    await clean(page, "Publish, a PDF made");
+    await page.getByRole("link", { name: "See the pages" }).click();
+    await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
+    await clean(page, "Pages");
+    await page.goto(`/read/${id}`);
+    await clean(page, "reading view");
+    await page.goto("/");
+    await clean(page, "Shelf");
+    await page.getByRole("button", { name: "Flagged" }).click();
+    await page.getByText("Nothing is flagged.").waitFor();
+    await clean(page, "Flagged in all documents");
+    await page.goto("/nowhere");
+    await clean(page, "not found");
   });
-  await page.getByRole("link", { name: "plan.txt" }).waitFor();
-  await clean(page, "link chip, the link in the tray, files and addresses");
-  await page.getByRole("button", { name: "Close files and addresses" }).click();
-  await page.keyboard.press("Control+j");
-  await page.getByRole("combobox", { name: "Jump to" }).waitFor();
-  await clean(page, "jump box");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Control+Alt+f");
-  await page.getByLabel("Words to find").fill("lamp");
-  await page.getByRole("button", { name: "List the places" }).click();
-  await page.getByRole("list", { name: "Where they stand" }).waitFor();
-  await clean(page, "find and replace");
-  await page.keyboard.press("Escape");
-  await expect(manuscript(page)).toBeFocused();
-  await page.keyboard.press("Control+Alt+h");
-  await page.getByRole("list", { name: "Lines that look like titles" }).waitFor();
-  await clean(page, "lines that look like titles");
-  await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Even" }).click();
-  await page.getByRole("treeitem").nth(2).click();
-  await clean(page, "sections");
-  await page.getByRole("button", { name: "To scale" }).click();
-  await manuscript(page).getByRole("heading").nth(1).click();
-  await page.keyboard.press("Control+Alt+s");
-  await page.getByLabel("Style sheet of the document").waitFor();
-  await page.getByRole("combobox", { name: "Style", exact: true }).selectOption("caption");
-  await clean(page, "styles");
-  await page.getByRole("button", { name: "Close styles" }).click();
-  await page.keyboard.press("Escape");
-  await manuscript(page).locator("p").first().click();
-  await page.keyboard.press("Control+Alt+n");
-  await clean(page, "note");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Control+Alt+e");
-  await page.keyboard.type("x^");
-  await page.getByRole("complementary", { name: "Tray" }).getByRole("alert").waitFor();
-  await clean(page, "equation with a fault");
-  await page.keyboard.type("2");
-  await page.keyboard.press("Escape");
-  await manuscript(page).locator(".katex").first().waitFor();
-  await manuscript(page).locator("td").first().click();
-  await page.getByRole("button", { name: "Merge cells" }).waitFor();
-  await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
-  await clean(page, "table, with an equation in the text and numbers of paragraphs");
-  const other = await page.context().newPage();
-  await other.goto(page.url());
-  await expect(async () => {
-    await manuscript(other).getByText("heater").first().dblclick();
-    await expect(page.locator(".others-selection").first()).toBeVisible({ timeout: 3_000 });
-  }).toPass({ timeout: 20_000 });
-  await clean(page, "somebody else's caret and selection");
-  await page.getByRole("button", { name: /^Who is here/ }).click();
-  await page.getByLabel("Your name, as others see it").waitFor();
-  await clean(page, "who is here");
-  await page.keyboard.press("Escape");
-  await other.close();
-  await page.getByRole("button", { name: "History of this document" }).click();
-  await page.getByRole("document", { name: "The text of this version" }).locator("h1").first().waitFor();
-  await clean(page, "history");
-  await page.keyboard.press("Escape");
-  await page.evaluate(keepDisplaced, id);
-  await page.reload();
-  await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
-  await clean(page, "words that lost their place");
-  await page.getByRole("button", { name: "Discard" }).click();
-  await manuscript(page).locator("p").first().click();
-  await insert(page, "Computed value");
-  await page.getByRole("textbox", { name: "What is computed" }).fill("wrods");
-  await page.getByText("“wrods” is none of").waitFor();
-  await clean(page, "computed value with a fault");
-  await page.keyboard.press("Escape");
-  await stage(page, "Wayfinding");
-  await page.getByRole("button", { name: "Put a contents list at the front" }).click();
-  await page.getByRole("combobox", { name: "Return links" }).selectOption("2");
-  await clean(page, "Wayfinding");
-  await page.getByRole("button", { name: "Phone" }).click();
-  await page.frameLocator("iframe").getByRole("heading").first().waitFor();
-  // The reading view in the frame is a page of its own, with its own landmarks; it is looked at below.
-  await clean(page, "Wayfinding, as it is on a phone", "iframe");
-  await stage(page, "Proof");
-  await clean(page, "Proof");
-  await stage(page, "Publish");
-  await page.getByText("How it is made").click();
-  await page.getByLabel("Owner’s password").fill("one");
-  await clean(page, "Publish, how a PDF is made");
-  await page.getByRole("button", { name: "Make the PDF" }).click();
-  await page.getByRole("link", { name: /^Download (the PDF|it all the same)/ }).waitFor({ timeout: 60_000 });
-  await clean(page, "Publish, a PDF made");
-  await page.getByRole("link", { name: "See the pages" }).click();
-  await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
-  await clean(page, "Pages");
-  await page.goto(`/read/${id}`);
-  await clean(page, "reading view");
-  await page.goto("/");
-  await clean(page, "Shelf");
-  await page.getByRole("button", { name: "Flagged" }).click();
-  await page.getByText("Nothing is flagged.").waitFor();
-  await clean(page, "Flagged in all documents");
-  await page.goto("/nowhere");
-  await clean(page, "not found");
-});
 
 test("axe finds nothing where plain text is looked at, and where all documents are searched", async ({
   page,
