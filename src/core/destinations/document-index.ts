@@ -3,7 +3,7 @@ import {
   bookmarksOnBlocks,
   changedRun,
   idOf,
-  namedFrom,
+  namedWithin,
   settingsOf,
   type BookmarkEntry,
   type DestinationId,
@@ -349,12 +349,13 @@ export class DocumentIndex {
     for (const run of this.placed) {
       let pos = run.pos;
       run.run.blocks.forEach((node, i) => {
-        for (const { node: named, offset } of namedFrom(node)) {
+        const found = (named: Node, from: number) => {
           const id = idOf(named);
-          const from = pos + offset;
           if (id && wanted.has(id))
             places.set(id, { pos: from, end: from + named.nodeSize, block: run.block + i });
-        }
+        };
+        found(node, pos);
+        for (const { node: named, offset } of namedWithin(node)) found(named, pos + offset);
         pos += node.nodeSize;
       });
     }

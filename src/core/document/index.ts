@@ -26,7 +26,7 @@ export { idsWithin } from "./ids-within";
 export { checkDocumentFromOutside, checkFromOutside, MAX_NODE_DEPTH } from "./from-outside";
 export { idsOfBlocks, sameIds, sizeOf } from "./blocks";
 export { allIds, mendedIds, type MendedIds } from "./mended-ids";
-export { namedById, namedFrom, namedWithin, type NamedBlock } from "./named-blocks";
+export { isNamedWithin, namedById, namedFrom, namedWithin, type NamedBlock } from "./named-blocks";
 export { createDocument, withId, withIds, type DocumentAttributes } from "./create";
 export { countWords, lineOf, shortened } from "./text";
 export { blocksOfNote, noteOfBlocks } from "./note-blocks";

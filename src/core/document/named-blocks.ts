@@ -25,7 +25,8 @@ const NAMED_WITHIN = {
 
 const NONE: readonly NamedBlock[] = [];
 
-function isNamedWithin(node: Node): boolean {
+/** Whether a block has an id and is a place of its own within others too. */
+export function isNamedWithin(node: Node): boolean {
   const kind = kindOfNode(node);
   return kind in INNER_KINDS && NAMED_WITHIN[kind as InnerKind];
 }

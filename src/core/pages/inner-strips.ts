@@ -6,6 +6,7 @@ import {
   fixedWordsOf,
   idOf,
   isKind,
+  kindOfNode,
   listSign,
   ownLook,
   type ByKind,
@@ -102,9 +103,22 @@ export const setWithin =
 /** The space around what stands apart from the words within a block, in parts of their size. */
 const APART = 0.8;
 
-/** Whether a block within another has more space around it than a paragraph. */
+/** Which blocks within others have more space around them than a paragraph. */
+const STANDS_APART = {
+  figure: true,
+  table: true,
+  equation: true,
+  notice: true,
+  code_block: true,
+  paragraph: false,
+  bullet_list: false,
+  ordered_list: false,
+  quotation: false,
+  definition_list: false,
+} as const satisfies Record<InnerKind, boolean>;
+
 function standsApart(node: Node): boolean {
-  return isKind(node, "figure", "table", "equation", "notice", "code_block");
+  return STANDS_APART[kindOfNode(node) as InnerKind];
 }
 
 /** Children of a node from `first` on, one below the other, with the space between blocks of their look. */

@@ -6,6 +6,7 @@ import {
   expressionSchema,
   asKind,
   isKind,
+  isNamedWithin,
   isMark,
   markAmong,
   pictureWords,
@@ -387,7 +388,8 @@ export class DocumentBuilder {
   private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
     this.pending = [...anchors, ...this.pending];
     const { figure } = this;
-    const table = this.tables.at(figure?.tables ?? 0) ? this.tables.at(-1) : undefined;
+    // Of the table and the figure that are open, the inner one has it.
+    const table = this.tables.length > (figure?.tables ?? 0) ? this.tables.at(-1) : undefined;
     if (table) table.caption.push(...inline);
     else if (figure) figure.caption.push(...inline);
     else if (inline.length > 0) this.place(nodes.paragraph.create(null, inline));
@@ -725,7 +727,7 @@ export class DocumentBuilder {
 
   private placeNamed(node: Node, anchors: readonly NamedAnchor[]): void {
     if (this.containers.length > 0) {
-      if (isKind(node, "figure", "table", "equation")) return this.place(this.places.named(node, anchors));
+      if (isNamedWithin(node)) return this.place(this.places.named(node, anchors));
       this.pending = [...anchors, ...this.pending];
       return this.place(node);
     }
