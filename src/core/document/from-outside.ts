@@ -1,6 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { asId } from "@/core/model/ids";
 import { asMark, idOf, schema } from "@/core/kinds";
+import { idsOfBlocks } from "./blocks";
 
 /**
  * So deep may nodes lie inside each other, the document's own blocks counted as 1. Readers keep lists and quotations at twelve
@@ -21,11 +22,10 @@ export function checkFromOutside(blocks: readonly Node[]): void {
   }
 }
 
-/** Checks a whole document; its blocks also have to have ids, each another. */
+/** Checks a whole document; its blocks, and what has an id within them, also have to have ids, each another. */
 export function checkDocumentFromOutside(doc: Node): void {
   const ids = new Set<unknown>();
-  for (const block of doc.content.content) {
-    const id = idOf(block);
+  for (const id of idsOfBlocks(doc.content.content)) {
     if (!id) throw new RangeError("a block has no id");
     if (ids.size === ids.add(id).size) throw new RangeError("two blocks have the same id");
   }

@@ -3,6 +3,7 @@ import { Transform } from "prosemirror-transform";
 import { indexDocument } from "@/core/destinations";
 import {
   allIds,
+  checkDocumentFromOutside,
   createDocument,
   idOf,
   mendedIds,
@@ -10,6 +11,7 @@ import {
   namedWithin,
   newId,
   schema,
+  withId,
   type DestinationId,
 } from "@/core/document";
 
@@ -48,6 +50,17 @@ describe("figures, tables and equations within other blocks", () => {
     expect(allIds(doc).size).toBe(5);
     expect(indexDocument(doc).figures.map(({ name }) => name)).toEqual(["one", "two", "three"]);
     expect(indexDocument(doc).figures[0]!.id).toBe(id);
+  });
+
+  test("are asked for ids of their own where a whole document comes from outside", () => {
+    const id = newId();
+    const outside = (...inner: ReturnType<typeof said>[]) =>
+      schema.nodes.doc.create(null, withId(item(said("a"), ...inner), newId()));
+    expect(() => checkDocumentFromOutside(outside(figure("one", id), figure("two", id)))).toThrow(
+      "the same id",
+    );
+    expect(() => checkDocumentFromOutside(outside(figure("one", null)))).toThrow("has no id");
+    expect(() => checkDocumentFromOutside(outside(figure("one"), figure("two")))).not.toThrow();
   });
 
   test("get ids from the authority where a step brings none, or those of others", () => {
