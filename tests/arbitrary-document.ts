@@ -3,6 +3,7 @@ import type { Fragment, Mark, Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   createDocument,
+  FIRST_SETUP,
   FIRST_SHEET,
   idOf,
   isMark,
@@ -11,6 +12,7 @@ import {
   noteOfBlocks,
   NOTICE_KINDS,
   NUMERALS,
+  PAPERS,
   schema,
   type BookmarkEntry,
   type DestinationId,
@@ -18,6 +20,7 @@ import {
   type LinkTarget,
   type ListCount,
   type NoticeKind,
+  type PageSection,
   type Series,
   type StyleSheet,
 } from "@/core/document";
@@ -160,7 +163,8 @@ type Draft =
       caption: Piece[];
       after: Piece[];
     }
-  | { kind: "rule" | "page_break" };
+  | { kind: "rule" }
+  | { kind: "page_break"; section: PageSection | null };
 
 /** What can hold other blocks, and what stands in it there. */
 const AROUND = ["item", "quotation", "notice", "definition", "cell"] as const;
@@ -247,7 +251,29 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       caption: pieces,
     }),
   },
-  { weight: 1, arbitrary: fc.record({ kind: fc.constantFrom("rule" as const, "page_break" as const) }) },
+  { weight: 1, arbitrary: fc.constant({ kind: "rule" as const }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant("page_break" as const),
+      section: fc.option(
+        fc.record({
+          paper: fc.constantFrom(null, {
+            ...PAPERS.A5,
+            margins: FIRST_SETUP.margins,
+            columns: { count: 2, gap: 9 },
+          }),
+          lines: fc.constantFrom(null, {
+            header: ["{page}", "“a” & <b>", ""],
+            footer: ["", "", ""],
+            onFirst: true,
+          } as const),
+          numbering: fc.constantFrom(null, { numerals: "lower-roman" as const, from: 3 }),
+          rightHand: fc.boolean(),
+        }),
+      ),
+    }),
+  },
 );
 
 /** Documents of every kind of block, with links to each other's headings, to the web and to nowhere, and bookmarks. */
@@ -401,6 +427,8 @@ function build(drafts: readonly Draft[]): Node {
             return nodes.table.create({ id }, table([[[paragraph(one.before)]], [content]], one.caption));
         }
       }
+      case "page_break":
+        return nodes.page_break.create({ id, section: one.section });
       default:
         return nodes[one.kind].create({ id });
     }

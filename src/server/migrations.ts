@@ -153,4 +153,8 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0007-form-4": {
     async up() {},
   },
+  // Sections of pages.
+  "0008-form-5": {
+    async up() {},
+  },
 };

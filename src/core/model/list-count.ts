@@ -40,7 +40,8 @@ export function listSign({ numerals, before, after }: ListCount, number: number)
   return before + numeral(numerals, number) + after;
 }
 
-function numeral(numerals: Numerals, number: number): string {
+/** A count in numerals; in digits where those do not reach it. */
+export function numeral(numerals: Numerals, number: number): string {
   const written =
     number < 1
       ? null

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { ownEntry } from "@/core/own-entry";
 import { FIRST_BODY, likeBody, lookSchema, type Look } from "./look";
 import { ownStylesSchema, type OwnStyle, type OwnStyles } from "./own-style";
+import { FIRST_SETUP, pageRuleSchema, type PageRule, type PageSetup } from "./page-setup";
 
 /** What has a style: one look for all of its kind in a document. */
 export const STYLE_NAMES = [
@@ -28,57 +29,6 @@ export interface CaptionRule {
   readonly figure: string;
   readonly table: string;
   readonly equation: string;
-}
-
-/** What stands at the left, in the middle and at the right of a page's edge; see {@link PageRule}. */
-export type PageLine = readonly [left: string, middle: string, right: string];
-
-/** Sizes of paper that have a name: width and height in points (ISO 216; ANSI/ASME Y14.1). */
-export const PAPERS = {
-  A4: { width: 595.28, height: 841.89 },
-  Letter: { width: 612, height: 792 },
-  A5: { width: 419.53, height: 595.28 },
-} as const;
-
-/** The paper and where the text stands on it. Lengths are points. */
-export interface PageSetup {
-  readonly width: number;
-  readonly height: number;
-  readonly margins: {
-    readonly top: number;
-    readonly right: number;
-    readonly bottom: number;
-    readonly left: number;
-  };
-  /** Whether what starts on a new page starts on a right-hand one. */
-  readonly rightHand: boolean;
-  /** Whether the pages before the first section are counted in roman numbers, and the others from 1. */
-  readonly romanFront: boolean;
-}
-
-/** The paper of a document that has not chosen another. */
-export const FIRST_SETUP: PageSetup = {
-  ...PAPERS.A4,
-  margins: { top: 72, right: 79, bottom: 72, left: 79 },
-  rightHand: false,
-  romanFront: false,
-};
-
-/** Less room than this for the text is no page: points each way. */
-export const LEAST_ROOM = 100;
-
-/**
- * The line above and below the text of each page. In their words `{page}` stands for the page's number, `{pages}` for how
- * many there are, `{title}` for the document's title, `{section}` for the title of the section the page begins in, and
- * `{contents}` for a link to the contents list; title and section are links too.
- */
-export interface PageRule {
-  readonly header: PageLine;
-  readonly footer: PageLine;
-  /** Whether they stand on the first page. */
-  readonly onFirst: boolean;
-  /** Absent for {@link FIRST_SETUP}. */
-  readonly setup?: PageSetup;
 }
 
 /** The paper of a document. */
@@ -128,35 +78,6 @@ export const captionRuleSchema = z.strictObject({
   figure: z.string().max(40),
   table: z.string().max(40),
   equation: z.string().max(40),
-});
-
-const pageLine = z.tuple([z.string().max(500), z.string().max(500), z.string().max(500)]);
-
-const side = z.number().min(120).max(5_000);
-const margin = z.number().min(0).max(2_000);
-
-/** Checks a paper and its margins: they must leave room for text. */
-export const pageSetupSchema = z
-  .strictObject({
-    width: side,
-    height: side,
-    margins: z.strictObject({ top: margin, right: margin, bottom: margin, left: margin }),
-    rightHand: z.boolean(),
-    romanFront: z.boolean(),
-  })
-  .refine(
-    ({ width, height, margins }) =>
-      width - margins.left - margins.right >= LEAST_ROOM &&
-      height - margins.top - margins.bottom >= LEAST_ROOM,
-    "The margins leave no room for text.",
-  );
-
-/** Checks a page rule. */
-export const pageRuleSchema = z.strictObject({
-  header: pageLine,
-  footer: pageLine,
-  onFirst: z.boolean(),
-  setup: pageSetupSchema.optional(),
 });
 
 /** Checks a whole style sheet that comes from outside. */

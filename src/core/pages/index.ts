@@ -3,8 +3,8 @@
  * changed; the number of the page of every place; and what is drawn on a page.
  */
 export { layOutPages, type PageLayout, type PagePlace } from "./page-layout";
-export { PageMap } from "./page-map";
-export { PageLabels } from "./page-labels";
+export { PageMap, type PagePaper } from "./page-map";
+export { PageLabels, type LabelRange } from "./page-labels";
 export { Resources, type Hyphenate, type PictureSize, type Wanted } from "./resources";
 export { FontTable, type FontTableFile } from "./fonts/font-table";
 export { fontKey, type FontKey } from "./fonts/font-key";

@@ -7,7 +7,8 @@ import {
   idOf,
   isKind,
   namedWithin,
-  type PageSetup,
+  type PageLines,
+  type Paper,
   settingsOf,
   setupOf,
 } from "@/core/document";
@@ -18,7 +19,8 @@ import type { Composition } from "./composition";
 import type { Flow } from "./flow";
 import { wantPageLines } from "./page-line-words";
 import { PageReferences } from "./page-references";
-import { PageLabels } from "./page-labels";
+import { PageLabels, type LabelRange } from "./page-labels";
+import { fillAlike, firstSection, pagedSection, type PagedSection } from "./paged-section";
 import { paginate, type Page } from "./paginate";
 import type { Resources } from "./resources";
 
@@ -38,7 +40,8 @@ export class PageLayout {
   /** @internal */
   constructor(
     readonly index: DocumentIndex,
-    readonly setup: PageSetup,
+    /** The sections of its pages, in order. */
+    readonly sections: readonly PagedSection[],
     readonly flows: readonly Flow[],
     readonly pages: readonly Page[],
     readonly resources: Resources,
@@ -57,14 +60,57 @@ export class PageLayout {
     /** @internal */
     readonly cached: {
       readonly key: LayoutKey;
-      readonly flows: FlowCache;
+      /** By the room of the sections in which they stand. */
+      readonly flows: Map<string, FlowCache>;
       readonly returns: Map<string, Flow>;
       readonly led: LedFlows;
       /** Words above and below the text for which all is there. */
       readonly lined: Set<string>;
     },
   ) {
-    this.labels = new PageLabels(this.pages.length, body > 0 ? this.pageOfStrip(body, 0) : 0);
+    this.labels = new PageLabels(this.pages.length, this.labelRanges(body));
+  }
+
+  /** The paper of a page, counted from 0. */
+  paperOf(page: number): Paper {
+    return this.sectionOfPage(page).paper;
+  }
+
+  /** What stands above and below the text of a page, counted from 0; null where nothing is to. */
+  linesOf(page: number): Pick<PageLines, "header" | "footer"> | null {
+    const { pages } = this;
+    const { lines } = this.sectionOfPage(page);
+    const { section } = pages[page]!;
+    const isFirst = page === partitionPoint(pages.length, (i) => pages[i]!.section < section);
+    if (isFirst && !lines.onFirst) return lines.first ?? null;
+    return page % 2 === 1 && lines.even ? lines.even : lines;
+  }
+
+  /** The section of pages in which a block stands. */
+  private sectionOfBlock(block: number): PagedSection {
+    const { sections } = this;
+    return sections[partitionPoint(sections.length, (i) => sections[i]!.block <= block) - 1]!;
+  }
+
+  /** @internal How much room there is where a block stands. */
+  roomOf(block: number): string {
+    return this.sectionOfBlock(block).room;
+  }
+
+  private sectionOfPage(page: number): PagedSection {
+    return this.sections[this.pages[page]?.section ?? 0]!;
+  }
+
+  private labelRanges(body: number): LabelRange[] {
+    const ranges: LabelRange[] = [];
+    if (body > 0)
+      ranges.push(
+        { page: 0, numerals: "lower-roman", from: 1 },
+        { page: this.pageOfStrip(body, 0), numerals: "decimal", from: 1 },
+      );
+    for (const { own, flow } of this.sections)
+      if (own.numbering) ranges.push({ page: this.pageOfStrip(flow, 0), ...own.numbering });
+    return ranges.sort((a, b) => a.page - b.page);
   }
 
   /** The page on which a position of the document stands, counted from 0. */
@@ -178,8 +224,6 @@ interface LayoutKey {
   /** The styles that authors made. */
   readonly own: unknown;
   readonly language: string;
-  readonly width: number;
-  readonly height: number;
   readonly hyphenate: unknown;
 }
 
@@ -206,16 +250,12 @@ function layOutOnce(
   const { doc, sheet } = index;
   const setup = setupOf(sheet);
   const { misses } = resources;
-  const width = setup.width - setup.margins.left - setup.margins.right;
-  const height = setup.height - setup.margins.top - setup.margins.bottom;
   const hyphenate = resources.hyphenation(settingsOf(doc).language);
   const pending = resources.misses !== misses;
   const key: LayoutKey = {
     styles: sheet.styles,
     own: sheet.own,
     language: settingsOf(doc).language,
-    width,
-    height,
     hyphenate,
   };
   const cached =
@@ -223,21 +263,24 @@ function layOutOnce(
       ? earlier.cached
       : {
           key,
-          flows: new WeakMap() as FlowCache,
+          flows: new Map<string, FlowCache>(),
           returns: new Map<string, Flow>(),
           led: new WeakMap() as LedFlows,
           lined: new Set<string>(),
         };
-  const composition: Composition = {
-    sheet,
-    width,
-    height,
-    resources,
-    hyphenate,
-    index,
-    notes: { foot: 0, end: 0 },
-    references,
+  const shared = { sheet, resources, hyphenate, index, notes: { foot: 0, end: 0 }, references };
+  const sections: PagedSection[] = [];
+  const caches = new Map<string, FlowCache>();
+  let composition: Composition;
+  let cache: FlowCache;
+  const begin = (section: PagedSection) => {
+    sections.push(section);
+    const { width, height, room } = section;
+    composition = { ...shared, width, height };
+    cache = caches.get(room) ?? cached.flows.get(room) ?? new WeakMap();
+    caches.set(room, cache);
   };
+  begin(firstSection(sheet));
   const flows: Flow[] = [];
   const flowOfBlock = new Int32Array(doc.childCount);
   const starts = new Int32Array(doc.childCount);
@@ -248,7 +291,10 @@ function layOutOnce(
   const referring = references.blocks;
   const unchanged =
     earlier?.complete && cached === earlier.cached
-      ? unchangedFlows(earlier, doc, (block) => noted.has(block) || referring.has(block))
+      ? unchangedFlows(earlier, doc, {
+          depends: (block) => noted.has(block) || referring.has(block),
+          room: () => sections.at(-1)!.room,
+        })
       : null;
   let body = 0;
   let nextReturn = 0;
@@ -265,36 +311,38 @@ function layOutOnce(
     if (placedIn(node) === null || block === doc.childCount - 1) {
       let flow =
         unchanged?.(block, node) ??
-        blockFlow(
-          node,
-          { noted: noted.has(block), referring: referring.has(block) },
-          composition,
-          cached.flows,
-        );
+        blockFlow(node, { noted: noted.has(block), referring: referring.has(block) }, composition!, cache!);
       if (home && isKind(node, "heading")) flow = ledHome(flow, leadFrom(node, home, index), cached.led);
       if (bodyBlock > 0 && block === bodyBlock) {
         body = flows.length;
         flow = onNewPage(flow);
       }
+      const own = asKind(node, "page_break")?.section;
+      // At the very beginning it says how the first pages are.
+      if (own && block === 0) flow = onSamePage(flow);
       flows.push(flow);
+      if (own) {
+        if (block === 0) sections.pop();
+        begin(pagedSection(sheet, own, block === 0 ? 0 : block + 1, block === 0 ? 0 : flows.length));
+      }
     }
     const back = returns[nextReturn];
     if (back && back.block === block + 1) {
       nextReturn++;
       // Each its own: links of one text are drawn as one.
-      const made = `${back.section.id} ${JSON.stringify(back.ways)}`;
+      const made = `${sections.at(-1)!.room} ${back.section.id} ${JSON.stringify(back.ways)}`;
       let known = cached.returns.get(made);
       if (!known) {
-        known = returnFlow(back.ways, composition);
+        known = returnFlow(back.ways, composition!);
         if (pending || resources.misses !== misses) lasting = false;
       }
       returnFlows.set(made, known);
       flows.push(known);
     }
   }
-  wantPageLines(index, resources, cached.lined);
+  wantPageLines([...new Set(sections.map(({ lines }) => lines))], index, resources, cached.lined);
   const endnotes = new Map<DestinationId, number>();
-  for (const { id, flow } of endnoteFlows(index, composition)) {
+  for (const { id, flow } of endnoteFlows(index, composition!)) {
     if (id) endnotes.set(id, flows.length);
     flows.push(flow);
   }
@@ -303,17 +351,19 @@ function layOutOnce(
     cached.returns.clear();
     for (const [made, flow] of returnFlows) cached.returns.set(made, flow);
   }
+  cached.flows.clear();
+  for (const [room, known] of caches) cached.flows.set(room, known);
   const same = earlier && !pending ? sameRun(earlier.flows, flows) : null;
   const pages = paginate(
     flows,
-    { height, rightHand: setup.rightHand },
-    earlier && same && earlier.setup.rightHand === setup.rightHand && earlier.cached.key.height === height
+    sections,
+    earlier && same && fillAlike(earlier.sections, sections)
       ? { pages: earlier.pages, flows: earlier.flows.length, ...same }
       : null,
   );
   return new PageLayout(
     index,
-    setup,
+    sections,
     flows,
     pages,
     resources,
@@ -331,29 +381,28 @@ function layOutOnce(
 function unchangedFlows(
   earlier: PageLayout,
   doc: Node,
-  depends: (block: number) => boolean,
+  now: {
+    /** Whether a block depends on more than itself. */
+    readonly depends: (block: number) => boolean;
+    /** How much room there is where the block stands that is asked for. */
+    readonly room: () => string;
+  },
 ): (block: number, node: Node) => Flow | undefined {
   const before = earlier.index.doc.content.content;
-  const now = doc.content.content;
-  const { same, sameAtEnd } = sameRun(before, now);
-  const shift = before.length - now.length;
+  const after = doc.content.content;
+  const { same, sameAtEnd } = sameRun(before, after);
+  const shift = before.length - after.length;
   return (block, node) => {
-    if (block >= same && block < now.length - sameAtEnd) return undefined;
-    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || depends(block)) return undefined;
+    if (block >= same && block < after.length - sameAtEnd) return undefined;
+    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || now.depends(block)) return undefined;
     if (namedWithin(node).length > 0) return undefined;
-    return earlier.flowOf(block < same ? block : block + shift);
+    const once = block < same ? block : block + shift;
+    return earlier.roomOf(once) === now.room() ? earlier.flowOf(once) : undefined;
   };
 }
 
 function sameKey(a: LayoutKey, b: LayoutKey): boolean {
-  return (
-    a.styles === b.styles &&
-    a.own === b.own &&
-    a.language === b.language &&
-    a.width === b.width &&
-    a.height === b.height &&
-    a.hyphenate === b.hyphenate
-  );
+  return a.styles === b.styles && a.own === b.own && a.language === b.language && a.hyphenate === b.hyphenate;
 }
 
 /** How many members two lists share at the beginning and at the end. */
@@ -377,6 +426,7 @@ function bodyBegins(index: DocumentIndex): number {
   return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
 }
 
+const onSamePage = kept((flow: Flow): Flow => ({ ...flow, endsPage: false }));
 const onNewPage = kept((flow: Flow): Flow => (flow.newPage ? flow : { ...flow, newPage: true }));
 
 const setEndnotes = new WeakMap<Node, { key: string; styles: unknown; flow: Flow }>();

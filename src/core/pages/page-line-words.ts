@@ -1,5 +1,12 @@
 import type { DocumentIndex } from "@/core/destinations";
-import { fixedWordsOf, settingsOf, shortened, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  fixedWordsOf,
+  settingsOf,
+  shortened,
+  type DestinationId,
+  type LinkTarget,
+  type PageLines,
+} from "@/core/document";
 import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
@@ -42,11 +49,19 @@ export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; word
 
 /**
  * Asks for what the lines above and below the text need on any page, since pages are drawn when all is there.
+ * @param of The lines of all sections of pages.
  * @param known Words of which it is known that all is there; added to.
  */
-export function wantPageLines(index: DocumentIndex, resources: Resources, known: Set<string>): void {
-  const { header, footer } = index.sheet.page;
-  const lines = [...header, ...footer].join("");
+export function wantPageLines(
+  of: readonly PageLines[],
+  index: DocumentIndex,
+  resources: Resources,
+  known: Set<string>,
+): void {
+  const lines = of
+    .flatMap(({ first, even, ...others }) => [others, first, even])
+    .flatMap((pair) => (pair ? [...pair.header, ...pair.footer] : []))
+    .join("");
   const menus = [...placedMenus(index, "header"), ...placedMenus(index, "footer")];
   if (lines === "" && menus.length === 0) return;
   resources.font(PAGE_LINE_STYLE.font);

@@ -4,13 +4,18 @@ import { StepMap } from "prosemirror-transform";
 import { FontTable } from "./fonts/font-table";
 import { bolder, fontKey, insteadOf } from "./fonts/font-key";
 import { hyphensOf } from "./loading/hyphens";
-import { layOutWith, PageLabels, PageMap, Resources } from ".";
+import { layOutWith, PageLabels, PageMap, Resources, type LabelRange } from ".";
 import { heading, paragraph } from "#tests/editing";
 import { builtResources } from "#tests/page-fonts";
 import { indexDocument } from "@/core/destinations";
 import { createDocument, MoveMap } from "@/core/document";
 
-const map = (...starts: number[]) => new PageMap(Int32Array.from(starts), 0);
+/** So many pages in roman numbers before the others. */
+const front = (pages: number): LabelRange[] => [
+  { page: 0, numerals: "lower-roman", from: 1 },
+  { page: pages, numerals: "decimal", from: 1 },
+];
+const map = (...starts: number[]) => new PageMap(Int32Array.from(starts), []);
 
 describe("where the pages begin", () => {
   test("tells the page of a position", () => {
@@ -61,12 +66,12 @@ describe("where the pages begin", () => {
     expect(map(0, 100).looksLike(map(0, 101), 4_000)).toBe(true);
     expect(map(0, 100).looksLike(map(0, 103), 4_000)).toBe(false);
     expect(map(0, 100).looksLike(map(0, 100, 200), 4_000)).toBe(false);
-    expect(map(0, 100).equals(new PageMap(Int32Array.from([0, 100]), 1))).toBe(false);
+    expect(map(0, 100).equals(new PageMap(Int32Array.from([0, 100]), front(1)))).toBe(false);
   });
 });
 
 test("pages are counted in roman numbers before the first section, and found by what is written on them", () => {
-  const labels = new PageLabels(7, 4);
+  const labels = new PageLabels(7, front(4));
   expect(Array.from({ length: 7 }, (_, page) => labels.of(page))).toEqual([
     "i",
     "ii",

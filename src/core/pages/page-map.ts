@@ -1,7 +1,14 @@
 import { StepMap, type Mappable } from "prosemirror-transform";
 import { looksSame, partitionPoint } from "@/core/order";
-import { PageLabels } from "./page-labels";
+import { PageLabels, type LabelRange } from "./page-labels";
 import type { PageLayout } from "./page-layout";
+
+/** How large pages are from one on, counted from 0: points. */
+export interface PagePaper {
+  readonly page: number;
+  readonly width: number;
+  readonly height: number;
+}
 
 /** Where the pages of a document begin: all that a window needs to show the number of any place's page. */
 export class PageMap {
@@ -9,21 +16,24 @@ export class PageMap {
 
   /**
    * @param starts Position at which each page begins, in order.
-   * @param front How many pages stand before the first section and are counted in roman numbers.
+   * @param ranges From which page on they are counted how.
+   * @param papers The papers on which they stand, from which page on, in order.
    * @param origin The same object in all that is mapped from one layout: places that moved along have the numbers they had.
    */
   constructor(
     readonly starts: Int32Array,
-    front: number,
+    ranges: readonly LabelRange[],
+    readonly papers: readonly PagePaper[] = [],
     readonly origin: object = {},
   ) {
-    this.labels = new PageLabels(starts.length, front);
+    this.labels = new PageLabels(starts.length, ranges);
   }
 
   static of(layout: PageLayout): PageMap {
     return new PageMap(
       Int32Array.from(layout.pages, (_, page) => layout.startOf(page)),
-      layout.labels.front,
+      layout.labels.ranges,
+      papersOf(layout),
     );
   }
 
@@ -55,18 +65,33 @@ export class PageMap {
   mapped(changes: readonly Mappable[]): PageMap {
     const starts = this.starts.slice();
     for (const change of changes) move(starts, change);
-    return new PageMap(starts, this.labels.front, this.origin);
+    return new PageMap(starts, this.labels.ranges, this.papers, this.origin);
   }
 
   /** Whether all pages begin at the same places and are counted alike. */
   equals(other: PageMap): boolean {
-    return this.looksLike(other, 0);
+    return this.looksLike(other, 0) && JSON.stringify(this.papers) === JSON.stringify(other.papers);
+  }
+
+  /** The paper of a page, counted from 0; null where that was not told. */
+  paperOf(page: number): PagePaper | null {
+    return this.papers.findLast((paper) => paper.page <= page) ?? null;
   }
 
   /** Whether they look the same where a document of a size is drawn to scale. */
   looksLike(other: PageMap, size: number): boolean {
-    return this.labels.front === other.labels.front && looksSame(this.starts, other.starts, size);
+    return this.labels.equals(other.labels) && looksSame(this.starts, other.starts, size);
   }
+}
+
+function papersOf(layout: PageLayout): PagePaper[] {
+  const papers: PagePaper[] = [];
+  layout.pages.forEach((_page, page) => {
+    const { width, height } = layout.paperOf(page);
+    const last = papers.at(-1);
+    if (last?.width !== width || last.height !== height) papers.push({ page, width, height });
+  });
+  return papers;
 }
 
 /** Moves positions along with a change. Of most changes nothing before them moves, and all that is behind them alike. */

@@ -169,7 +169,7 @@ describe("what does not fit is laid out all the same", () => {
     const text = allWords(layout).replaceAll(" ", "");
     expect(text).toContain("after");
     expect(text.length).toBeGreaterThanOrEqual(doc.textContent.replace(/\s/g, "").length);
-    const { margins, height, width } = layout.setup;
+    const { margins, height, width } = layout.paperOf(0);
     layout.pages.forEach((_, page) => {
       for (const item of drawPage(layout, page).items)
         if (item.kind === "words" && item.tag) {
@@ -240,12 +240,12 @@ describe("after a change", () => {
       layout = await laidOut(now, { earlier: layout });
       const fresh = await laidOut(schema.nodeFromJSON(now.toJSON()));
       const shape = ({ pages }: PageLayout) =>
-        pages.map(({ flow, strip, endFlow, endStrip, notes }) => [
+        pages.map(({ flow, strip, endFlow, endStrip, columns }) => [
           flow,
           strip,
           endFlow,
           endStrip,
-          notes.length,
+          columns.map(({ notes }) => notes.length),
         ]);
       expect(shape(layout)).toEqual(shape(fresh));
       expect([...PageMap.of(layout).starts]).toEqual([...PageMap.of(fresh).starts]);
@@ -263,7 +263,7 @@ test("straight edges: lines between the first and the last are as wide as the pa
   const text = "observatories understanding considerably ".repeat(80);
   const body = { ...FIRST_SHEET.styles.body, align: "justify" as const };
   const layout = await laidOut(withSetup(createDocument([paragraph(text.trim())]), {}, { body }));
-  const { margins, width } = layout.setup;
+  const { margins, width } = layout.paperOf(0);
   const rights = new Map<number, number>();
   for (const item of drawPage(layout, 0).items)
     if (item.kind === "words" && item.tag)

@@ -1,4 +1,6 @@
+import { partitionPoint } from "@/core/order";
 import { heightOf, type Flow, type SetNote } from "./flow";
+import type { PagedSection } from "./paged-section";
 
 /** Lines of a footnote that stand on one page. */
 export interface NotePart {
@@ -7,13 +9,25 @@ export interface NotePart {
   readonly to: number;
 }
 
-/** One page: the strips from one place to another (exclusive), and the notes at its foot. */
-export interface Page {
+/** A column of text on a page: the strips from one place to another (exclusive), and the notes at its foot. */
+export interface Column {
   readonly flow: number;
   readonly strip: number;
   readonly endFlow: number;
   readonly endStrip: number;
   readonly notes: readonly NotePart[];
+}
+
+/** One page: what stands on it, from the beginning of its first column to the end of its last. */
+export interface Page {
+  readonly flow: number;
+  readonly strip: number;
+  readonly endFlow: number;
+  readonly endStrip: number;
+  /** Most pages have one; those at the end that stay empty are left out. */
+  readonly columns: readonly Column[];
+  /** Which section of pages it belongs to. */
+  readonly section: number;
   /** What of notes goes on to the next page. */
   readonly carried: readonly NotePart[];
   /** Left empty so that the next begins on the right. */
@@ -22,11 +36,8 @@ export interface Page {
   readonly looked: number;
 }
 
-export interface Pagination {
-  /** Height of the text on a page, in points. */
-  readonly height: number;
-  readonly rightHand: boolean;
-}
+/** What of a section says how its pages are filled. */
+type Filled = Pick<PagedSection, "flow" | "height" | "rightHand" | "own" | "paper">;
 
 /** The line over the notes, with the space around it. */
 export const NOTE_RULE = 12;
@@ -38,7 +49,7 @@ const LEAST_NOTE_LINES = 2;
  */
 export function paginate(
   flows: readonly Flow[],
-  { height, rightHand }: Pagination,
+  sections: readonly Filled[],
   earlier: { pages: readonly Page[]; flows: number; same: number; sameAtEnd: number } | null,
 ): Page[] {
   const pages: Page[] = [];
@@ -49,6 +60,7 @@ export function paginate(
     }
   const shift = earlier ? flows.length - earlier.flows : 0;
   const laterStarts = earlier ? startsAfter(earlier, pages.length) : null;
+  const byHands = sections.some(({ rightHand, own }) => rightHand || own.rightHand);
   for (;;) {
     const last = pages.at(-1);
     const flow = last?.endFlow ?? 0;
@@ -57,20 +69,28 @@ export function paginate(
     if (flow >= flows.length && carried.length === 0) break;
     if (laterStarts && carried.length === 0 && flow >= flows.length - earlier!.sameAtEnd) {
       const at = laterStarts.get(key(flow - shift, strip));
-      const aligned = at !== undefined && (!rightHand || (at - pages.length) % 2 === 0);
+      const aligned = at !== undefined && (!byHands || (at - pages.length) % 2 === 0);
       if (aligned) {
         for (let i = at; i < earlier!.pages.length; i++) pages.push(shifted(earlier!.pages[i]!, shift));
         return pages;
       }
     }
-    const begins = flows[flow];
-    if (rightHand && begins?.newPage && strip === 0 && pages.length % 2 === 1 && carried.length === 0)
-      pages.push(blank(flow));
-    pages.push(fillPage(flows, flow, strip, carried, height));
+    const section = sectionOf(sections, flow);
+    const set = sections[section]!;
+    const begins = section > 0 && flow === set.flow;
+    const onRight = (set.rightHand && (begins || flows[flow]?.newPage)) || (set.own.rightHand && begins);
+    if (onRight && strip === 0 && pages.length % 2 === 1 && carried.length === 0)
+      pages.push(blank(flow, last?.section ?? section));
+    pages.push(fillPage(flows, { flow, strip, carried }, section, set));
   }
   // A document without words still has a page.
-  if (pages.length === 0) pages.push({ ...blank(0), blank: false });
+  if (pages.length === 0) pages.push({ ...blank(0, 0), blank: false });
   return pages;
+}
+
+/** The section whose pages a flow stands on. */
+function sectionOf(sections: readonly Filled[], flow: number): number {
+  return Math.max(0, partitionPoint(sections.length, (i) => sections[i]!.flow <= flow) - 1);
 }
 
 const NONE: readonly NotePart[] = [];
@@ -87,37 +107,80 @@ function startsAfter(earlier: { pages: readonly Page[] }, from: number): Map<num
 }
 
 function shifted(page: Page, by: number): Page {
-  return by === 0
-    ? page
-    : { ...page, flow: page.flow + by, endFlow: page.endFlow + by, looked: page.looked + by };
+  if (by === 0) return page;
+  const moved = <T extends Column | Page>(one: T): T => ({
+    ...one,
+    flow: one.flow + by,
+    endFlow: one.endFlow + by,
+  });
+  return { ...moved(page), columns: page.columns.map(moved), looked: page.looked + by };
 }
 
-function blank(flow: number): Page {
+function blank(flow: number, section: number): Page {
   return {
     flow,
     strip: 0,
     endFlow: flow,
     endStrip: 0,
-    notes: NONE,
+    columns: [],
+    section,
     carried: NONE,
     blank: true,
     looked: flow,
   };
 }
 
-function fillPage(
+/** Where a column begins, and what is left of notes. */
+interface Beginning {
+  readonly flow: number;
+  readonly strip: number;
+  readonly carried: readonly NotePart[];
+}
+
+function fillPage(flows: readonly Flow[], at: Beginning, section: number, set: Filled): Page {
+  const columns: Column[] = [];
+  let looked = 0;
+  let from = at;
+  for (let left = set.paper.columns?.count ?? 1; left > 0; left--) {
+    const filled = fillColumn(flows, from, set.height);
+    const { column } = filled;
+    columns.push(column);
+    looked = Math.max(looked, filled.looked);
+    from = { flow: column.endFlow, strip: column.endStrip, carried: filled.carried };
+    if (filled.ended) break;
+  }
+  return {
+    flow: at.flow,
+    strip: at.strip,
+    endFlow: from.flow,
+    endStrip: from.strip,
+    columns,
+    section,
+    carried: from.carried,
+    blank: false,
+    looked,
+  };
+}
+
+interface FilledColumn {
+  readonly column: Column;
+  readonly carried: readonly NotePart[];
+  readonly looked: number;
+  /** Whether what comes next begins a page, or nothing does. */
+  readonly ended: boolean;
+}
+
+function fillColumn(
   flows: readonly Flow[],
-  startFlow: number,
-  startStrip: number,
-  carried: readonly NotePart[],
+  { flow: startFlow, strip: startStrip, carried }: Beginning,
   height: number,
-): Page {
+): FilledColumn {
   const notes: NotePart[] = [];
   let noteHeight = 0;
   const rest = takeNotes(carried, height, notes);
   for (const part of notes) noteHeight += partHeight(part);
   if (notes.length > 0) noteHeight += NOTE_RULE;
-  if (rest.length > 0) return page(startFlow, startStrip, notes.length, rest, startFlow);
+  if (rest.length > 0) return column(startFlow, startStrip, notes.length, rest, startFlow);
 
   let used = 0;
   // Where the page may end, and how many notes stand on it then.
@@ -130,7 +193,7 @@ function fillPage(
   for (; flow < flows.length; flow++, strip = 0) {
     const own = flows[flow]!;
     if (own.newPage && strip === 0 && !(flow === startFlow && startStrip === 0))
-      return page(flow, 0, notes.length, NONE, flow);
+      return column(flow, 0, notes.length, NONE, flow);
     // The space before a page's first block is left out, but for the space over what stands again.
     if (empty && strip > 0 && own.repeated && strip >= own.repeated[1])
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) used += own.strips[i]!.height;
@@ -167,10 +230,10 @@ function fillPage(
         );
         const next =
           strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
-        return page(next.flow, next.strip, notes.length, left, flow);
+        return column(next.flow, next.strip, notes.length, left, flow);
       }
-      if (bestFlow >= 0) return page(bestFlow, bestStrip, bestNotes, NONE, flow);
-      if (!empty) return page(flow, strip, notes.length, NONE, flow);
+      if (bestFlow >= 0) return column(bestFlow, bestStrip, bestNotes, NONE, flow);
+      if (!empty) return column(flow, strip, notes.length, NONE, flow);
       // Higher than a page by itself: it stands there all the same, its notes after it.
       const left = takeNotes(
         at.notes.map((note) => ({ note, from: 0, to: note.strips.length })),
@@ -178,29 +241,34 @@ function fillPage(
         notes,
       );
       const next = strip + 1 < own.strips.length ? { flow, strip: strip + 1 } : { flow: flow + 1, strip: 0 };
-      return page(next.flow, next.strip, notes.length, left, flow);
+      return column(next.flow, next.strip, notes.length, left, flow);
     }
-    if (own.endsPage) return page(flow + 1, 0, notes.length, NONE, flow);
+    if (own.endsPage) return column(flow + 1, 0, notes.length, NONE, flow);
   }
   // What comes after the last block may still stand on this page.
-  return page(flows.length, 0, notes.length, NONE, flows.length);
+  return column(flows.length, 0, notes.length, NONE, flows.length);
 
-  function page(
+  function column(
     endFlow: number,
     endStrip: number,
     noteCount: number,
     left: readonly NotePart[],
     looked: number,
-  ): Page {
+  ): FilledColumn {
+    const next = endStrip === 0 ? flows[endFlow] : null;
     return {
-      flow: startFlow,
-      strip: startStrip,
-      endFlow,
-      endStrip,
-      notes: noteCount === 0 ? NONE : notes.slice(0, noteCount),
+      column: {
+        flow: startFlow,
+        strip: startStrip,
+        endFlow,
+        endStrip,
+        notes: noteCount === 0 ? NONE : notes.slice(0, noteCount),
+      },
       carried: left,
-      blank: false,
       looked,
+      ended:
+        next === undefined ||
+        (next !== null && (next.newPage || (endFlow > startFlow && flows[endFlow - 1]!.endsPage))),
     };
   }
 }

@@ -13,7 +13,7 @@ const doc = createDocument(
 const pagesOf = (size: number, each: number) =>
   new PageMap(
     Int32Array.from({ length: Math.ceil(size / each) }, (_, i) => i * each),
-    0,
+    [],
   );
 
 test("what a plan changes is told by the pages of the document, not by a guess", () => {

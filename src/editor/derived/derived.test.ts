@@ -37,7 +37,14 @@ class NearPeer implements Peer {
   }
 
   tellPages(revision: number, ...starts: number[]): void {
-    this.tell({ kind: "pages", revision, starts: Int32Array.from(starts), front: 0, missing: [] });
+    this.tell({
+      kind: "pages",
+      revision,
+      starts: Int32Array.from(starts),
+      ranges: [],
+      papers: [],
+      missing: [],
+    });
   }
 
   terminate(): void {}

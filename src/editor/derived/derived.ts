@@ -193,7 +193,7 @@ export class DerivedState {
         return true;
       case "pages": {
         if (!newest) return false;
-        const pages = new PageMap(answer.starts, answer.front);
+        const pages = new PageMap(answer.starts, answer.ranges, answer.papers);
         // The same object where nothing moved but along with its words, so that nothing is drawn anew.
         if (!this.pages?.value.equals(pages)) this.pageMap = pages;
         this.sincePages = [];

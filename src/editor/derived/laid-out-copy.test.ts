@@ -17,7 +17,7 @@ test("the worker tells where pages begin, which signs no font has, and draws the
   expect(pages).toMatchObject({
     kind: "pages",
     revision: 7,
-    front: 0,
+    papers: [{ page: 0, width: 595.28, height: 841.89 }],
     missing: [["\u{13000}", expect.any(Number)]],
   });
   const count = pages!.kind === "pages" ? pages!.starts.length : 0;

@@ -46,12 +46,13 @@ export class LaidOutCopy {
   }
 
   private starts(layout: PageLayout): FromWorker {
-    const { starts, labels } = PageMap.of(layout);
+    const { starts, labels, papers } = PageMap.of(layout);
     return {
       kind: "pages",
       revision: this.revision,
       starts,
-      front: labels.front,
+      ranges: labels.ranges,
+      papers,
       missing: [...layout.missing],
     };
   }

@@ -1,7 +1,7 @@
 import type { NodeAttributes, StepJSON } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AskedPlace } from "@/core/links";
-import type { PageDrawing } from "@/core/pages";
+import type { LabelRange, PageDrawing, PagePaper } from "@/core/pages";
 import type { Finding } from "@/core/proof";
 
 /*
@@ -51,7 +51,8 @@ export type FromWorker =
       readonly kind: "pages";
       readonly revision: number;
       readonly starts: Int32Array;
-      readonly front: number;
+      readonly ranges: readonly LabelRange[];
+      readonly papers: readonly PagePaper[];
       readonly missing: readonly (readonly [sign: string, pos: number])[];
     }
   /** What came of the expressions that stand in the text. */

@@ -45,6 +45,7 @@ import { RangeEnds } from "./range-ends";
 import { typeText } from "./type-text";
 import { typeLetter } from "./type-letter";
 import { watchInView } from "./watch-in-view";
+import { upPastPageMark } from "./up-past-page-mark";
 import { chosenInDrawing, wideChoice, wideSigns } from "./wide-choice";
 
 /** What the drawn manuscript needs of the session it shows. */
@@ -148,6 +149,7 @@ export class ManuscriptView {
         doc: this.layout.drawn,
         plugins: [
           wideChoice(drawn),
+          upPastPageMark(),
           drawnTables(),
           dropCursor({ color: "var(--tide)", width: 2 }),
           gapCursor(),

@@ -22,13 +22,13 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range, marks
     if (at === null) continue;
     const label = pages.labels.of(page);
     signs.push({
-      key: `page ${label}`,
+      key: `page ${page} ${label}`,
       from: at,
       to: at,
       draw: (from) =>
-        Decoration.widget(from, marks.of(label), {
+        Decoration.widget(from, marks.of(page, label), {
           side: -1,
-          key: `page ${label}`,
+          key: `page ${page} ${label}`,
           ignoreSelection: true,
           marks: [],
         }),
@@ -55,21 +55,22 @@ function lineAt(doc: Node, start: number): number | null {
 const before = (pos: number) => (pos > 0 ? pos : null);
 
 /**
- * The marks of the pages, one for each number. It stays the same element wherever its page begins: the view asks for it anew with every
+ * The marks of the pages, one for each page and its number. It stays the same element wherever its page begins: the view asks for it anew with every
  * key in the words beside it, and another one would have the browser lay those out a second time.
  */
 export class PageMarks {
   private readonly known = new Map<string, HTMLElement>();
 
-  of(label: string): HTMLElement {
-    let mark = this.known.get(label);
+  of(page: number, label: string): HTMLElement {
+    const key = `${page} ${label}`;
+    let mark = this.known.get(key);
     if (mark) return mark;
     mark = document.createElement("span");
     mark.className = "page-mark";
     mark.contentEditable = "false";
     mark.setAttribute("aria-hidden", "true");
     mark.dataset.page = label;
-    this.known.set(label, mark);
+    this.known.set(key, mark);
     return mark;
   }
 }

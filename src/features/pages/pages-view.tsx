@@ -6,14 +6,15 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { fieldLook } from "@/components/field";
 import { setupOf } from "@/core/document";
+import type { PageMap } from "@/core/pages";
 import { useSession, useSessionValue } from "@/editor";
 import { DrawnPage } from "./drawn-page";
+import { PageStack } from "./page-stack";
 import { useFollowDrawn } from "./use-follow-drawn";
 
 /** Pixels for a point; the first fits a page into the narrowest window. */
 const SIZES = [0.5, 0.7, 0.9, 1.1, 1.3, 1.6, 2, 2.6];
 const FIRST_SIZE = 1.1;
-const GAP = 24;
 
 /** The laid-out pages as they will print; only those in sight are drawn. */
 export function PagesView() {
@@ -21,23 +22,22 @@ export function PagesView() {
   const pages = useSessionValue((it) => it.derived.pages?.value ?? null);
   const sheet = useSessionValue((it) => it.index.sheet);
   useSessionValue((it) => it.derived.drawingsCame);
-  const { width, height } = setupOf(sheet);
+  const stack = useMemo(() => new PageStack(pages, setupOf(sheet)), [pages, sheet]);
   /** Null until one is chosen: as large as at first, or as the window is wide. */
   const [size, setSize] = useState<number | null>(null);
   const [across, setAcross] = useState(Infinity);
-  const scale = size ?? Math.min(FIRST_SIZE, Math.max(SIZES[0]!, across / width));
-  const step = height * scale + GAP;
+  const scale = size ?? Math.min(FIRST_SIZE, Math.max(SIZES[0]!, across / stack.widest));
   const scroller = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   const [room, setRoom] = useState(800);
-  const count = pages?.labels.count ?? 0;
-  const first = Math.max(0, Math.floor((top - GAP) / step) - 1);
-  const last = Math.min(count - 1, Math.floor((top + room) / step) + 1);
+  const { count } = stack;
+  const first = Math.max(0, stack.pageAt(top, scale) - 1);
+  const last = Math.min(count - 1, stack.pageAt(top + room, scale) + 1);
   const shown = useMemo(
     () => Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i),
     [first, last],
   );
-  const here = Math.min(count - 1, Math.max(0, Math.floor((top + room / 3) / step)));
+  const here = stack.pageAt(top + room / 3, scale);
 
   useEffect(() => session.derived.lookAtPages(shown), [session, shown]);
   useEffect(() => () => session.derived.lookAtPages([]), [session]);
@@ -53,9 +53,10 @@ export function PagesView() {
   const goTo = useCallback(
     (page: number, within = 0) => {
       const element = scroller.current;
-      if (element) element.scrollTop = page * step + within * scale;
+      // The space above the page stays in sight.
+      if (element) element.scrollTop = stack.topOf(page, scale) - stack.topOf(0, 0) + within * scale;
     },
-    [step, scale],
+    [stack, scale],
   );
   const follow = useFollowDrawn(goTo);
   /** The page that was asked for before there were any. */
@@ -76,10 +77,11 @@ export function PagesView() {
   const smaller = SIZES.findLast((one) => one < scale - 0.01);
   const larger = SIZES.find((one) => one > scale + 0.01);
   function resize(next: number) {
-    const page = top / step;
+    const page = stack.pageAt(top, scale);
+    const within = (top - stack.topOf(page, scale)) / scale;
     setSize(next);
     requestAnimationFrame(() => {
-      if (scroller.current) scroller.current.scrollTop = page * (height * next + GAP);
+      if (scroller.current) scroller.current.scrollTop = stack.topOf(page, next) + within * next;
     });
   }
 
@@ -97,7 +99,7 @@ export function PagesView() {
         <span className="flex-1" />
         <PageField key={here} label={pages?.labels.of(here) ?? ""} onGo={visit} />
         <span className="text-sm text-quiet tabular-nums">
-          {pages ? `of ${pages.labels.of(count - 1)}` : "Laying out the pages …"}
+          {pages ? countSaid(pages, here) : "Laying out the pages …"}
         </span>
         <span className="flex-1" />
         <IconButton label="Draw smaller" disabled={!smaller} onClick={() => smaller && resize(smaller)}>
@@ -115,13 +117,20 @@ export function PagesView() {
         className="min-h-0 flex-1 overflow-auto bg-wash"
         onScroll={(event) => setTop(event.currentTarget.scrollTop)}
       >
-        <div className="relative mx-auto" style={{ width: width * scale, height: count * step + GAP }}>
+        <div
+          className="relative mx-auto"
+          style={{ width: stack.widest * scale, height: stack.heightOf(scale) }}
+        >
           {shown.map((page) => (
             <section
               key={page}
               aria-label={`Page ${pages?.labels.of(page) ?? page + 1}`}
-              className="absolute bg-white shadow-sm ring-1 ring-line"
-              style={{ top: page * step + GAP, width: width * scale, height: height * scale }}
+              className="absolute inset-x-0 mx-auto bg-white shadow-sm ring-1 ring-line"
+              style={{
+                top: stack.topOf(page, scale),
+                width: stack.sizeOf(page).width * scale,
+                height: stack.sizeOf(page).height * scale,
+              }}
             >
               <DrawnPage drawing={session.derived.drawings.get(page)} scale={scale} onFollow={follow} />
             </section>
@@ -130,6 +139,12 @@ export function PagesView() {
       </div>
     </main>
   );
+}
+
+/** How many pages there are; which one of them this is, where their numbers do not say that. */
+function countSaid({ labels }: PageMap, here: number): string {
+  const last = labels.of(labels.count - 1);
+  return last === String(labels.count) ? `of ${last}` : `(${here + 1} of ${labels.count})`;
 }
 
 /** The number of the page in sight; another is typed to go there. */

@@ -1,6 +1,7 @@
 import {
   Asterisk,
   BookA,
+  BookOpen,
   Calculator,
   Image as ImageIcon,
   LayoutGrid,
@@ -17,7 +18,7 @@ import {
 } from "lucide-react";
 import type { Command } from "prosemirror-state";
 import { useRef } from "react";
-import { NOTICE_KINDS, schema, type ListKind } from "@/core/document";
+import { NOTICE_KINDS, PLAIN_SECTION, schema, type ListKind } from "@/core/document";
 import { NOTICE_NAMES, NoticeSign } from "@/components/notice-sign";
 import { Sign } from "@/components/signs";
 import { newList } from "@/core/wayfinding";
@@ -147,6 +148,9 @@ export function Insert() {
         </Item>
         <Item onSelect={() => session.run(insertBlock(nodes.page_break.create()))}>
           <ScissorsLineDashed size={15} aria-hidden /> Page break
+        </Item>
+        <Item onSelect={() => written(insertBlock(nodes.page_break.create({ section: PLAIN_SECTION })))}>
+          <BookOpen size={15} aria-hidden /> Pages set up anew
         </Item>
       </Menu>
     </>

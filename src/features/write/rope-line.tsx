@@ -145,8 +145,9 @@ function ticksOfPages(pages: PageMap, y: RopeScale, height: number): { at: numbe
   const every =
     [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].find((one) => one * apart >= PAGE_ROOM) ?? 5000;
   const ticks: { at: number; label: string }[] = [];
-  for (let page = pages.labels.front; page < pages.starts.length; page++) {
-    if ((page - pages.labels.front + 1) % every !== 0) continue;
+  for (let page = 0; page < pages.starts.length; page++) {
+    const { labels } = pages;
+    if (labels.numeralsOf(page) !== "decimal" || labels.numberOf(page) % every !== 0) continue;
     const at = y(pages.starts[page]!);
     if (at > 12 && at < height - 6) ticks.push({ at, label: pages.labels.of(page) });
   }

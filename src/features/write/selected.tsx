@@ -5,7 +5,7 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import { KIND_NAMES, Sign } from "@/components/signs";
-import { asKind, byKind, idOf, MOST_IN_SHORT_TITLE, shortened, type ByInline } from "@/core/document";
+import { asKind, byKind, idOf, isKind, MOST_IN_SHORT_TITLE, shortened, type ByInline } from "@/core/document";
 import { blockPlaceOf, type Destination } from "@/core/destinations";
 import { incomingLinks } from "@/core/links";
 import { setSeries, setShortTitle, useSession, useSessionValue, type Session } from "@/editor";
@@ -18,6 +18,7 @@ import { ListOptions } from "./list-options";
 import { ListSettings } from "./list-settings";
 import { NoticeOptions } from "./notice-options";
 import { SelectedComputation } from "./selected-computation";
+import { SelectedPages } from "./selected-pages";
 import { SelectedPicture } from "./selected-picture";
 import { SelectedReference } from "./selected-reference";
 import { SelectedNote } from "./selected-note";
@@ -27,10 +28,12 @@ import { TakeAlong } from "./take-along";
 /** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
   const leaf = useSessionValue(selectedLeaf);
+  const pageBreak = useSessionValue(selectedPageBreak);
   return (
     (leaf && byKind(LEAVES, leaf)) ?? (
       <>
         <SelectedBlock />
+        {pageBreak && <SelectedPages block={pageBreak} />}
         <ListOptions />
       </>
     )
@@ -69,6 +72,11 @@ function SelectedBlock() {
 function selectedLeaf({ state: { selection } }: Session): Node | null {
   const node = selection instanceof NodeSelection ? selection.node : null;
   return node?.isInline ? node : null;
+}
+
+function selectedPageBreak({ state: { selection } }: Session): Node | null {
+  const node = selection instanceof NodeSelection ? selection.node : null;
+  return node && isKind(node, "page_break") ? node : null;
 }
 
 const nothingToSay = () => null;

@@ -1,7 +1,6 @@
-import { useId, useState, type CSSProperties, type ReactNode } from "react";
-import { Check, Choice, fieldLook } from "@/components/field";
+import { useState, type CSSProperties, type ReactNode } from "react";
+import { Choice } from "@/components/field";
 import { StyleRules } from "@/components/style-rules";
-import { useTyped } from "@/components/use-typed";
 import {
   STYLE_NAMES,
   type CaptionRule,
@@ -13,8 +12,10 @@ import {
 import { STYLE_TITLES, styleRules } from "@/core/styles";
 import { changeStyles, useSession, useSessionValue } from "@/editor";
 import { LookFields } from "./look-fields";
+import { PageLinesFields } from "./page-lines-fields";
 import { PaperSetup } from "./paper-setup";
 import { StyleSheets } from "./style-sheets";
+import { WordsField } from "./words-field";
 
 /** The fields of one style, with a sample that follows them, and what holds for the whole sheet. */
 export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKeyboard: boolean }) {
@@ -132,7 +133,7 @@ function Captions({ rule }: { rule: CaptionRule }) {
       />
       <div className="mt-2 grid grid-cols-3 gap-2">
         {(["figure", "table", "equation"] as const).map((kind) => (
-          <Words
+          <WordsField
             key={kind}
             label={`${kind[0]!.toUpperCase()}${kind.slice(1)}s`}
             value={rule[kind]}
@@ -145,74 +146,16 @@ function Captions({ rule }: { rule: CaptionRule }) {
   );
 }
 
-function Words({
-  label,
-  value,
-  most,
-  beside = false,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  most: number;
-  /** The label stands beside the field, not above it. */
-  beside?: boolean;
-  onChange: (words: string) => void;
-}) {
-  const id = useId();
-  const { shown, type, leave } = useTyped(value, onChange);
-  return (
-    <div className={beside ? "grid grid-cols-[4rem_1fr] items-center" : undefined}>
-      <label htmlFor={id} className={`block truncate text-sm font-medium ${beside ? "" : "mb-1"}`}>
-        {label}
-      </label>
-      <input
-        id={id}
-        value={shown}
-        maxLength={most}
-        className={fieldLook()}
-        onChange={(event) => type(event.target.value)}
-        onBlur={leave}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-      />
-    </div>
-  );
-}
-
-const PLACES = ["left", "middle", "right"] as const;
-
 /** The lines above and below the text of each page. */
 function Pages({ rule }: { rule: PageRule }) {
   const session = useSession();
-  const change = (page: Partial<PageRule>) => session.run(changeStyles({ page }), { focus: false });
   return (
     <details className="mt-3 border-t border-line pt-2">
       <summary className="cursor-pointer font-medium">Page header and footer</summary>
-      {(["header", "footer"] as const).map((line) => (
-        <fieldset key={line} className="mt-2 grid gap-1.5">
-          <legend className="mb-1 text-quiet">{line === "header" ? "Header" : "Footer"}</legend>
-          {PLACES.map((place, i) => (
-            <Words
-              key={place}
-              beside
-              label={place[0]!.toUpperCase() + place.slice(1)}
-              value={rule[line][i]!}
-              most={500}
-              onChange={(words) => change({ [line]: rule[line].map((one, at) => (at === i ? words : one)) })}
-            />
-          ))}
-        </fieldset>
-      ))}
-      <p className="mt-2 text-quiet">
-        {
-          "{page} and {pages} are numbers; {title}, {section} and {contents} are links to the top, to the section the page begins in, and to the contents list."
-        }
-      </p>
-      <Check
-        className="mt-1"
-        label="On the first page too"
-        checked={rule.onFirst}
-        onChange={(onFirst) => change({ onFirst })}
+      <PageLinesFields
+        lines={rule}
+        of="document"
+        onChange={(page) => session.run(changeStyles({ page }), { focus: false })}
       />
     </details>
   );

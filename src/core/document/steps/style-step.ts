@@ -13,19 +13,22 @@ import {
   type OwnLook,
   type OwnStyle,
 } from "@/core/model/own-style";
+import { pageRuleSchema, type PageRule } from "@/core/model/page-setup";
 import {
   captionRuleSchema,
-  pageRuleSchema,
-  pageSetupSchema,
   STYLE_NAMES,
   ownStylesOf,
   styleSheetSchema,
   type CaptionRule,
-  type PageRule,
-  type PageSetup,
   type StyleName,
   type StyleSheet,
 } from "@/core/model/style-sheet";
+
+/** Of the page rule what may be absent. That it is to be absent is said by null, since JSON leaves out what is undefined. */
+const MAY_BE_ABSENT = ["setup", "first", "even"] as const satisfies readonly (keyof PageRule)[];
+type MayBeAbsent = (typeof MAY_BE_ABSENT)[number];
+
+type PageFields = Partial<Omit<PageRule, MayBeAbsent>> & { readonly [K in MayBeAbsent]?: PageRule[K] | null };
 
 /** Fields of a style of one's own; null for what is to be as in the body. */
 type OwnFields = { readonly [K in keyof OwnLook]?: OwnLook[K] | null };
@@ -37,7 +40,7 @@ type OwnFields = { readonly [K in keyof OwnLook]?: OwnLook[K] | null };
 export type StyleChange =
   | { style: StyleName; look: Partial<Look> }
   | { captions: Partial<CaptionRule> }
-  | { page: Partial<Omit<PageRule, "setup">> & { setup?: PageSetup | null } }
+  | { page: PageFields }
   | { sheet: StyleSheet }
   | { own: string; is: OwnStyle | null }
   | { own: string; name: string }
@@ -56,8 +59,11 @@ const ownFieldsSchema = z
 const changeSchema = z.union([
   z.strictObject({ style: z.enum(STYLE_NAMES), look: lookSchema.partial() }),
   z.strictObject({ captions: captionRuleSchema.partial() }),
-  // No paper of its own is said by null, since JSON leaves out what is undefined.
-  z.strictObject({ page: pageRuleSchema.partial().extend({ setup: pageSetupSchema.nullable().optional() }) }),
+  z.strictObject({
+    page: pageRuleSchema
+      .partial()
+      .extend(Object.fromEntries(MAY_BE_ABSENT.map((name) => [name, pageRuleSchema.shape[name].nullable()]))),
+  }),
   z.strictObject({ sheet: styleSheetSchema }),
   z.strictObject({ own: idSchema, is: ownStyleSchema.nullable() }),
   z.strictObject({ own: idSchema, name: z.string().min(1).max(MOST_IN_STYLE_NAME) }),
@@ -84,8 +90,7 @@ export class StyleStep extends Step {
     if ("own" in change) return new StyleStep(undone(change, ownEntry(ownStylesOf(sheet), change.own)));
     if ("captions" in change) return new StyleStep({ captions: fieldsOf(sheet.captions, change.captions) });
     if ("page" in change) {
-      const page = fieldsOf({ ...sheet.page, setup: sheet.page.setup ?? null }, change.page);
-      return new StyleStep({ page });
+      return new StyleStep({ page: fieldsOf({ ...ABSENT, ...sheet.page }, change.page) });
     }
     return new StyleStep({
       style: change.style,
@@ -115,6 +120,8 @@ export class StyleStep extends Step {
 
 Step.jsonID("style", StyleStep);
 
+const ABSENT = { setup: null, first: null, even: null } as const satisfies Record<MayBeAbsent, null>;
+
 function sheetOf(doc: Node): StyleSheet {
   return settingsOf(doc).styles;
 }
@@ -124,8 +131,8 @@ function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {
   if ("own" in change) return withOwn(sheet, change);
   if ("captions" in change) return { ...sheet, captions: { ...sheet.captions, ...change.captions } };
   if ("page" in change) {
-    const { setup, ...page } = { ...sheet.page, ...change.page };
-    return { ...sheet, page: setup ? { ...page, setup } : page };
+    const fields = Object.entries({ ...sheet.page, ...change.page }).filter(([, value]) => value !== null);
+    return { ...sheet, page: Object.fromEntries(fields) as unknown as PageRule };
   }
   const { style, look } = change;
   return { ...sheet, styles: { ...sheet.styles, [style]: { ...sheet.styles[style], ...look } } };

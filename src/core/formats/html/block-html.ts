@@ -1,4 +1,5 @@
 import type { Node } from "prosemirror-model";
+import { pagesAttribute } from "./page-rules";
 import { noteNumber, startWithin } from "@/core/destinations";
 import {
   asKind,
@@ -176,7 +177,10 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
       return `<div${own} class="equation-line">${aliases}${equationHtml(tex, "equation")}${number}</div>`;
     },
     rule: () => "<hr>",
-    page_break: () => `<hr class="page-break" style="break-after: page">`,
+    page_break: (_node, { section }, { output }) => {
+      const begins = section ? ` ${output.beginPages(section)}` : "";
+      return `<hr class="page-break${begins}" style="break-after: page"${pagesAttribute(section)}>`;
+    },
     contents_list: contentsHtml,
   };
 

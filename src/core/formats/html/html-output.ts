@@ -8,10 +8,12 @@ import {
   type IndexEntry,
   type LinkTarget,
   type NotePlace,
+  type PageSection,
 } from "@/core/document";
 import { indexedKey, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
+import { pagesClass } from "./page-rules";
 import type { MarkedPlaces } from "../marked-places";
 import type { Outside } from "../outside";
 import type { PromisedLink } from "../promised-link";
@@ -28,6 +30,9 @@ export class HtmlOutput {
   /** Notes whose words are to be written at the end. */
   readonly notes: WrittenNote[] = [];
 
+  /** The sections of pages that begin, in order. */
+  readonly pageSections: PageSection[] = [];
+
   private readonly references: WrittenReferences;
 
   readonly index: DocumentIndex;
@@ -42,6 +47,12 @@ export class HtmlOutput {
   ) {
     this.index = places.index;
     this.references = new WrittenReferences(this.index, pages);
+  }
+
+  /** Begins a section of pages; answers the class of the element behind which they stand. */
+  beginPages(section: PageSection): string {
+    this.pageSections.push(section);
+    return pagesClass(this.pageSections.length - 1);
   }
 
   /** A computed value, which Gate Rope reads as what it is. */

@@ -14,6 +14,7 @@ import {
   shortTitleFrom,
   styleSheetSchema,
   type ReturnRule,
+  pageSectionFrom,
 } from "@/core/document";
 import type { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
@@ -482,7 +483,8 @@ export class HtmlReading implements TokenHandler {
       case "hr":
         builder.closeTextblock();
         anchored();
-        builder.addLeaf(isPageBreak(attributes) ? "page_break" : "rule");
+        if (isPageBreak(attributes)) this.pageBreak(attributes);
+        else builder.addLeaf(schema.nodes.rule.create());
         return true;
       case "br":
         builder.hardBreak();
@@ -494,9 +496,15 @@ export class HtmlReading implements TokenHandler {
     if (id !== "" && attributes.get("class") === "equation-line") builder.anchor(id);
     else if (id !== "" && !(name === "body" && /^_?top$/.test(id)))
       this.wrapperId(id, attributes.get("data-name") ?? null);
-    if (isPageBreak(attributes)) builder.addLeaf("page_break");
+    if (isPageBreak(attributes)) this.pageBreak(attributes);
     block(() => builder.closeImplied(), {}, false);
     return true;
+  }
+
+  private pageBreak(attributes: Attributes): void {
+    this.builder.addLeaf(
+      schema.nodes.page_break.create({ section: pageSectionFrom(attributes.get("data-pages")) }),
+    );
   }
 
   /** A part of a table that only lays out a notice: what shows its sign is passed over. */
@@ -564,12 +572,14 @@ export class HtmlReading implements TokenHandler {
     };
     this.builder.closeTextblock();
     if (attributes.get("id")) this.builder.anchor(attributes.get("id")!);
-    this.builder.addLeaf("contents_list", {
-      heading: attributes.get("data-contents") ?? "Contents",
-      from: level("data-from", 1),
-      to: level("data-to", 3),
-      list: listOptionsFrom(attributes.get("data-list")),
-    });
+    this.builder.addLeaf(
+      schema.nodes.contents_list.create({
+        heading: attributes.get("data-contents") ?? "Contents",
+        from: level("data-from", 1),
+        to: level("data-to", 3),
+        list: listOptionsFrom(attributes.get("data-list")),
+      }),
+    );
   }
 
   /** An id on a wrapper is kept where a link leads to it, it encloses nothing, or it names the heading that follows. */

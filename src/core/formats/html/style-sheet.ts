@@ -1,5 +1,6 @@
-import { ownStylesOf, type StyleSheet } from "@/core/document";
+import { ownStylesOf, type PageSection, type StyleSheet } from "@/core/document";
 import { FACE_NAMES, listRules, noticeRules, pictureRules, styleRules } from "@/core/styles";
+import { pageRules } from "./page-rules";
 
 /** A font that is written into the file. `data` is WOFF2 in base64. */
 export interface EmbeddedFont {
@@ -20,8 +21,12 @@ export function familiesOf(sheet: StyleSheet, text: string): ReadonlySet<string>
   return new Set([...used, ...own.map((face) => FACE_NAMES[face])]);
 }
 
-/** Looks of the exported page: the document's own, readable from phone to desk, in light and dark, and on paper. */
-export function styleSheet(fonts: readonly EmbeddedFont[], sheet: StyleSheet): string {
+/** Looks of the exported page, with its sections of pages: the document's own, readable from phone to desk, in light and dark, and on paper. */
+export function styleSheet(
+  fonts: readonly EmbeddedFont[],
+  sheet: StyleSheet,
+  sections: readonly PageSection[] = [],
+): string {
   const faces = fonts.map(
     (font) =>
       `@font-face{font-family:"${font.family}";font-style:${font.style};font-weight:200 900;font-display:swap;src:url(data:font/woff2;base64,${font.data}) format("woff2");unicode-range:${font.unicodeRange}}`,
@@ -33,35 +38,8 @@ export function styleSheet(fonts: readonly EmbeddedFont[], sheet: StyleSheet): s
     pictureRules("main"),
     noticeRules("main"),
     styleRules(sheet, "main"),
-    pageRules(sheet),
+    pageRules(sheet, sections),
   ].join("\n");
-}
-
-/** The page header and footer, as far as a browser can print them: it does not know in which section a page begins. */
-function pageRules({ page }: StyleSheet): string {
-  const boxes = [...page.header, ...page.footer].map((words, i) => {
-    const content = contentOf(words);
-    const place = `${i < 3 ? "top" : "bottom"}-${["left", "center", "right"][i % 3]}`;
-    return content ? `@${place}{content:${content}}` : "";
-  });
-  const first = page.onFirst
-    ? ""
-    : `@page :first{${BOXES.map((place) => `@${place}{content:none}`).join("")}}`;
-  return `@page{margin:20mm;font:9pt Figtree,sans-serif;${boxes.join("")}}${first}`;
-}
-
-const BOXES = ["top-left", "top-center", "top-right", "bottom-left", "bottom-center", "bottom-right"];
-
-function contentOf(words: string): string {
-  const parts = words.split(/(\{page\}|\{pages\})/).map((part) => {
-    if (part === "{page}") return "counter(page)";
-    if (part === "{pages}") return "counter(pages)";
-    const plain = part.replace(/\{\w+\}/g, "");
-    return plain
-      ? JSON.stringify(plain).replace(/[<\u007f-\uffff]/g, (sign) => `\\${sign.charCodeAt(0).toString(16)} `)
-      : "";
-  });
-  return parts.filter(Boolean).join(" ");
 }
 
 const LOOKS = `:root{color-scheme:light dark;--ground:#fbf8f2;--ink:#1c2a30;--quiet:#55636a;--line:#ddd5c6;--hemp:#a9793b;--tide:#0e5a5e;--wash:#f2ecdf;--plum:#6b3f69}

@@ -59,7 +59,7 @@ export function writeHtml(
 <meta name="generator" content="Gate Rope">
 ${rule}${sheet}<title>${escapeHtml(title)}</title>
 <style>
-${styleSheet(fonts, index.sheet)}
+${styleSheet(fonts, index.sheet, output.pageSections)}
 </style>
 </head>
 <body id="${output.top}">

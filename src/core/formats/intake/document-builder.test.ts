@@ -72,10 +72,10 @@ describe("what a reader meets becomes a valid document", () => {
           figure: () => builder.openFigure(),
           "/figure": () => builder.closeFigure(),
           picture: () => builder.addPicture(null, `picture${count++}`),
-          rule: () => builder.addLeaf("rule"),
+          rule: () => builder.addLeaf(schema.nodes.rule.create()),
           anchor: () => builder.anchor(`a${count++}`),
           break: () => builder.hardBreak(),
-          contents: () => builder.addLeaf("contents_list"),
+          contents: () => builder.addLeaf(schema.nodes.contents_list.create()),
         };
         for (const one of calls) actions[one]!();
         try {

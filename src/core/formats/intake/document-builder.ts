@@ -683,21 +683,18 @@ export class DocumentBuilder {
   }
 
   /** Adds a rule, a page break or a contents list. */
-  addLeaf(
-    kind: "rule" | "page_break" | "contents_list",
-    carried: Partial<NodeAttributes["contents_list"]> = {},
-  ): void {
+  addLeaf(leaf: Node): void {
     this.closeTextblock();
     if (this.containers.length > 0) {
       this.dropped.add(
-        kind === "rule"
+        isKind(leaf, "rule")
           ? "rule inside a list, quotation or table"
           : "break inside a list, quotation or table",
         "It stands between blocks only.",
       );
       return;
     }
-    this.placeNamed(nodes[kind].create(carried), kind === "contents_list" ? this.takePending() : []);
+    this.placeNamed(leaf, isKind(leaf, "contents_list") ? this.takePending() : []);
   }
 
   /** Adds an equation as a block; in a heading and in a note it stands in a line. */

@@ -12,6 +12,7 @@ import {
   type ListCount,
   type NodeAttributes,
 } from "@/core/document";
+import { pagesAttribute } from "../html/page-rules";
 import { onlyPictures } from "../intake/inline-content";
 import { contentsMarkdown } from "./contents-markdown";
 import { noticeSign, shortTitleAttribute } from "./conventions";
@@ -78,7 +79,9 @@ const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
   table: tableMarkdown,
   equation: within,
   rule: () => [{ type: "thematicBreak" }],
-  page_break: () => [html(`<div style="break-after: page"></div>`)],
+  page_break: (_node, { section }) => [
+    html(`<div style="break-after: page"${pagesAttribute(section)}></div>`),
+  ],
   contents_list: contentsMarkdown,
 };
 

@@ -183,7 +183,7 @@ class MarkdownWalk {
         builder.text(token.content.replace(/\n$/, ""));
         return builder.closeTextblock();
       case "hr":
-        return builder.addLeaf("rule");
+        return builder.addLeaf(schema.nodes.rule.create());
       case "table_open":
         return builder.openTable();
       case "table_close":
@@ -234,12 +234,14 @@ class MarkdownWalk {
       this.inContents = true;
       this.builder.closeTextblock();
       if (contents.anchor) this.builder.anchor(contents.anchor);
-      return this.builder.addLeaf("contents_list", {
-        heading: contents.heading,
-        from: contents.from,
-        to: contents.to,
-        list: contents.list,
-      });
+      return this.builder.addLeaf(
+        schema.nodes.contents_list.create({
+          heading: contents.heading,
+          from: contents.from,
+          to: contents.to,
+          list: contents.list,
+        }),
+      );
     }
     if (text === CONTENTS_END) {
       this.inContents = false;

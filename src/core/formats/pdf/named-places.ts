@@ -9,7 +9,23 @@ export interface Spot {
   readonly pageId: number;
   /** The page in the file, counted from 0. */
   readonly page: number;
+  /** The height of the page. */
+  readonly height: number;
+  /** Points from the upper edge. */
   readonly y: number;
+  /** Its column, where several stand beside each other. */
+  readonly column: ColumnPlace | null;
+}
+
+/** Where a column of text stands on a page: its left edge and its width in points. */
+export interface ColumnPlace {
+  readonly x: number;
+  readonly width: number;
+}
+
+/** How a place is written where a link leads to it. */
+export function writtenSpot({ pageId, height, y, column }: Spot): string {
+  return `[${pageId} 0 R/XYZ ${num(column?.x ?? 0)} ${num(height - y)} null]`;
 }
 
 /** Names and the places they stand for (ISO 32000-2, 12.3.2.4). */
@@ -28,7 +44,7 @@ export class NamedPlaces {
   }
 
   /** Writes the tree of names; answers the number of its root. */
-  write(document: PackedDocument, height: number): number {
+  write(document: PackedDocument): number {
     // Readers look names up by their bytes.
     const sorted = [...this.spots]
       .map(([name, spot]) => [text(name), spot] as const)
@@ -37,9 +53,7 @@ export class NamedPlaces {
     for (let at = 0; at < sorted.length; at += LEAF) {
       const own = sorted.slice(at, at + LEAF);
       const id = document.reserve();
-      const entries = own.map(
-        ([name, { pageId, y }]) => `${name}[${pageId} 0 R/XYZ 0 ${num(height - y)} null]`,
-      );
+      const entries = own.map(([name, spot]) => name + writtenSpot(spot));
       document.pack(id, `<</Limits[${own[0]![0]} ${own.at(-1)![0]}]/Names[${entries.join(" ")}]>>`);
       leaves.push(`${id} 0 R`);
     }

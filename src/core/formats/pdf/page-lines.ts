@@ -1,4 +1,5 @@
 import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type { ColumnPlace } from "./named-places";
 
 /** A piece of text on a page, as it was read from the file; places are points from the upper left corner. */
 interface Piece {
@@ -36,14 +37,23 @@ export async function linesOf(page: PDFPageProxy): Promise<PageLine[]> {
     if (last && piece.baseline - mainOf(last).baseline < most * 0.55) last.push(piece);
     else lines.push([piece]);
   }
-  return lines.map((line) => {
-    const sorted = line.sort((a, b) => a.x - b.x);
-    return {
-      baseline: mainOf(sorted).baseline,
-      text: sorted.map(({ text }) => text).join(" "),
-      pieces: sorted,
-    };
+  return lines.map((line) => lineOf(line.sort((a, b) => a.x - b.x)));
+}
+
+/** What of the lines of a page stands in a column of it. */
+export function linesWithin({ x, width }: ColumnPlace, lines: readonly PageLine[]): PageLine[] {
+  return lines.flatMap(({ pieces }) => {
+    const own = pieces.filter((piece) => piece.x >= x - 1 && piece.x < x + width);
+    return own.length > 0 ? [lineOf(own)] : [];
   });
+}
+
+function lineOf(pieces: readonly Piece[]): PageLine {
+  return {
+    baseline: mainOf(pieces).baseline,
+    text: pieces.map(({ text }) => text).join(" "),
+    pieces,
+  };
 }
 
 /** The piece on whose height a line stands: the widest of the largest letters. */

@@ -222,6 +222,7 @@ test("headings lead to their line in the contents list, and menus in the footer 
     kind: "place",
     page: line.page,
     y: expect.closeTo(line.boxes[0]!.y, -1),
+    column: null,
     begins: { words: "Part 79", where: "line" },
   });
   const last = promised.filter(({ page }) => page === layout.pages.length - 1);

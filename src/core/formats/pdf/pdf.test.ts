@@ -3,6 +3,7 @@ import { placeKey, shelfOf, UNKNOWN_SHELF, type AskedPlace } from "@/core/links"
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
 import { getDocument, OPS, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { Fragment } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import {
   createDocument,
@@ -10,10 +11,12 @@ import {
   FIRST_SHEET,
   idOf,
   newId,
+  PLAIN_SECTION,
   RegistryStep,
   schema,
   type DestinationId,
   type LinkTarget,
+  type PageSection,
 } from "@/core/document";
 import { readFile as readDocument } from "@/core/formats";
 import { PageMap } from "@/core/pages/page-map";
@@ -115,7 +118,7 @@ describe("a PDF", () => {
   test("whose links are found out when they do not lead where they should", async () => {
     const [first] = made.promised.filter(({ to }) => to.kind === "place");
     const wrong = [
-      { ...first!, to: { kind: "place" as const, page: 3, y: 100, begins: null } },
+      { ...first!, to: { kind: "place" as const, page: 3, y: 100, column: null, begins: null } },
       { ...first!, boxes: [{ x: 0, y: 0, width: 10, height: 10 }] },
       { ...first!, to: { kind: "address" as const, url: "https://example.org/" } },
       { ...first!, page: 999 },
@@ -234,7 +237,7 @@ describe("a PDF", () => {
     const file = await written(laid);
     const back = file.promised.filter(({ words }) => words.includes("To the list"));
     expect(back).toHaveLength(120);
-    for (const { to } of back) expect(to).toMatchObject({ page: 0, y: laid.setup.margins.top });
+    for (const { to } of back) expect(to).toMatchObject({ page: 0, y: laid.paperOf(0).margins.top });
     expect((await provePdf(file.bytes(), file.promised)).failed).toEqual([]);
   });
 
@@ -314,6 +317,53 @@ test("each letter of a script is read as itself, though several are made of the 
   expect(letters(read.normalize("NFC"))).toBe(letters(lines.join("").normalize("NFC")));
   const { fnArray } = await (await pdf.getPage(1)).getOperatorList();
   expect(fnArray).toContain(OPS.setTextRise);
+});
+
+test("sections of pages have paper, columns and numbers of their own, and every link into and out of a column lands", async () => {
+  const { nodes } = schema;
+  const pages = (section: Partial<PageSection>) =>
+    nodes.page_break.create({ section: { ...PLAIN_SECTION, ...section } });
+  const { width, height, margins } = FIRST_SETUP;
+  const read = markdown(MANUAL);
+  const half = Math.floor(read.childCount / 2);
+  const blocks = read.content.content;
+  const doc = read.copy(
+    Fragment.from([
+      ...blocks.slice(0, 4),
+      pages({
+        paper: { width: height, height: width, margins, columns: { count: 3, gap: 18 } },
+        numbering: { numerals: "upper-alpha", from: 26 },
+      }),
+      ...blocks.slice(4, half),
+      pages({ numbering: { numerals: "decimal", from: 0 } }),
+      ...blocks.slice(half),
+    ]),
+  );
+  const own = await laidOut(doc);
+  const file = await written(own);
+  const bytes = file.bytes();
+  expect((await provePdf(bytes.slice(), file.promised)).failed).toEqual([]);
+  const columns = new Set(
+    file.promised.flatMap(({ to }) => (to.kind === "place" && to.column ? to.column.x : [])),
+  );
+  expect(columns.size).toBe(3);
+  // A link that lands in the column beside its place is found out.
+  const beside = file.promised.map((link) =>
+    link.to.kind === "place" && link.to.column && link.to.begins
+      ? { ...link, to: { ...link.to, column: { ...link.to.column, x: link.to.column.x > 300 ? 79 : 500 } } }
+      : link,
+  );
+  expect((await provePdf(bytes.slice(), beside)).failed.length).toBeGreaterThan(3);
+  const pdf = await opened(bytes);
+  const labels = (await pdf.getPageLabels())!;
+  const across = [];
+  for (let page = 1; page <= pdf.numPages; page++) {
+    const [, , right, top] = (await pdf.getPage(page)).view;
+    if (right! > top!) across.push(page - 1);
+  }
+  expect(labels).toEqual(own.pages.map((_, page) => own.labels.of(page)));
+  expect(across.map((page) => labels[page]).slice(0, 2)).toEqual(["Z", "AA"]);
+  expect(labels[across.at(-1)! + 1]).toBe("0");
 });
 
 test("roman numbers of the front matter are the file's page labels", async () => {

@@ -1,6 +1,6 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { shortened } from "@/core/document";
-import { linesOf, type PageLine } from "./page-lines";
+import { linesOf, linesWithin, type PageLine } from "./page-lines";
 import { liesOn, standsAt } from "./words-at";
 import type { PromisedPdfLink } from "./write";
 
@@ -157,7 +157,9 @@ class Follower {
     if (Math.abs(landed - to.y) > NEAR)
       return `It lands ${Math.round(Math.abs(landed - to.y))} points too ${landed > to.y ? "low" : "high"}.`;
     // Where the pages put the place may itself be wrong; the words that are read there cannot.
-    if (to.begins === null || standsAt(to.begins, landed, await this.linesOn(page))) return null;
+    if (to.begins === null) return null;
+    const lines = await this.linesOn(page);
+    if (standsAt(to.begins, landed, to.column ? linesWithin(to.column, lines) : lines)) return null;
     return `Where it lands, “${shortened(to.begins.words, 40)}” does not stand first.`;
   }
 

@@ -1,4 +1,4 @@
-import { settingsOf, type DestinationId } from "@/core/document";
+import { columnWidth, settingsOf, type DestinationId, type Numerals } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {
@@ -15,7 +15,7 @@ import { type Deflate, PackedDocument, type PdfReference } from "./packed-docume
 import { pageContent } from "./page-content";
 import { PdfFont } from "./pdf-font";
 import { firstWordsOf, lineWordsOf, type FirstWords } from "../first-words";
-import { NamedPlaces, type Spot } from "./named-places";
+import { NamedPlaces, writtenSpot, type ColumnPlace, type Spot } from "./named-places";
 import { num, text } from "./pdf-syntax";
 import type { PdfOptions } from "./options";
 import { OutsideLinks } from "./outside-links";
@@ -61,6 +61,7 @@ export interface PromisedPdfLink {
         readonly kind: "place";
         readonly page: number;
         readonly y: number;
+        readonly column: ColumnPlace | null;
         /** What has to stand there, as the document says it; null where that begins with no words. */
         readonly begins: FirstWords | null;
       }
@@ -116,7 +117,7 @@ class Writing {
   private readonly pictures = new Map<string, { label: string; obj: PdfReference } | null>();
   private readonly structure: StructureTree | null;
   private readonly outside: OutsideLinks;
-  private readonly pages: { id: number; drawn: number }[] = [];
+  private readonly pages: { id: number; drawn: number; height: number }[] = [];
   /** Where strips and notes stand, by flow and strip, by id. */
   private readonly strips = new Map<number, Spot>();
   private readonly notes = new Map<string, Spot>();
@@ -177,12 +178,22 @@ class Writing {
     const { page } = document.inner;
     const pageId = page.dictionary.id;
     const place = this.pages.length;
-    this.pages.push({ id: pageId, drawn: number });
-    for (const { flow, strip, y } of drawing.strips) {
+    const { height } = drawing;
+    this.pages.push({ id: pageId, drawn: number, height });
+    const paper = layout.paperOf(number);
+    const width = paper.columns && columnWidth(paper);
+    const spot = (x: number, y: number): Spot => ({
+      pageId,
+      page: place,
+      height,
+      y,
+      column: width === undefined ? null : { x, width },
+    });
+    for (const { flow, strip, x, y } of drawing.strips) {
       const key = stripKey(flow, strip);
-      if (!this.strips.has(key)) this.strips.set(key, { pageId, page: place, y });
+      if (!this.strips.has(key)) this.strips.set(key, spot(x, y));
     }
-    for (const { id, y } of drawing.notes) if (id) this.notes.set(id, { pageId, page: place, y });
+    for (const { id, x, y } of drawing.notes) if (id) this.notes.set(id, spot(x, y));
     const pageKey = structure?.page() ?? 0;
     const xObjects = (page.dictionary.data.Resources as PdfReference).data;
     const content = pageContent(drawing, {
@@ -221,7 +232,6 @@ class Writing {
     const root = document.inner._root;
     const promised: PromisedPdfLink[] = [];
     let leftOut = 0;
-    const height = layout.setup.height;
     const names = this.namedPlaces();
     const byTarget = (target: DrawnTarget) => this.spotOf(target);
     for (const { link, page, id, pageId, key } of this.links) {
@@ -233,12 +243,13 @@ class Writing {
         document.pack(id, `<</Type/Annot/Subtype/Link/Rect[0 0 0 0]/Border[0 0 0]/F 2>>`);
         continue;
       }
+      const { height } = this.pages[page]!;
       const rects = link.boxes.map((box) => rect(box, height));
       const around = rectAround(link.boxes, height);
       const quads =
         link.boxes.length > 1 ? `/QuadPoints[${link.boxes.map((box) => quad(box, height)).join(" ")}]` : "";
       const action = spot
-        ? `/Subtype/Link/Dest${names.nameOf(link.target) ?? `[${spot.pageId} 0 R/XYZ 0 ${num(height - spot.y)} null]`}`
+        ? `/Subtype/Link/Dest${names.nameOf(link.target) ?? writtenSpot(spot)}`
         : outside!.entries;
       const words = link.words.trim();
       document.pack(
@@ -250,11 +261,17 @@ class Writing {
         page,
         boxes: link.boxes,
         to: spot
-          ? { kind: "place", page: spot.page, y: spot.y, begins: this.firstWords(link.target) }
+          ? {
+              kind: "place",
+              page: spot.page,
+              y: spot.y,
+              column: spot.column,
+              begins: this.firstWords(link.target),
+            }
           : outside!.to,
       });
     }
-    const dests = names.write(document, height);
+    const dests = names.write(document);
     (root.data.Names as PdfReference).data.Dests = reference(dests);
     if (this.options.outline > 0) {
       const outline = outlineObjects(
@@ -269,7 +286,7 @@ class Writing {
     root.data.PageLabels = { Nums: pageLabels(layout, this.range) };
     const open = this.options.openAtContents ? contentsList(layout.index) : null;
     const first = open && this.spotOf({ kind: "destination", id: open.id });
-    if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, height - first.y, null];
+    if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, first.height - first.y, null];
     if (this.structure) {
       this.structure.finish();
       Object.assign(root.data, {
@@ -329,8 +346,12 @@ class Writing {
 
   private spotOf(target: DrawnTarget): Spot | undefined {
     switch (target.kind) {
-      case "top":
-        return this.pages[0]?.drawn === 0 ? { pageId: this.pages[0].id, page: 0, y: 0 } : undefined;
+      case "top": {
+        const [first] = this.pages;
+        return first?.drawn === 0
+          ? { pageId: first.id, page: 0, height: first.height, y: 0, column: null }
+          : undefined;
+      }
       case "line": {
         const place = this.layout.placeOfLine(target.of);
         return place && this.strips.get(stripKey(place.flow, place.strip));
@@ -434,13 +455,31 @@ function quad({ x, y, width, height }: Box, page: number): string {
   return `${left} ${top} ${right} ${top} ${left} ${bottom} ${right} ${bottom}`;
 }
 
-/** The numbers of pages (ISO 32000-2, 12.4.2): roman for the front matter, then from 1; as far as they are in the file. */
+/** How numerals are called in a file (ISO 32000-2, 12.4.2). */
+const STYLES: Readonly<Record<Numerals, string>> = {
+  decimal: "D",
+  "lower-alpha": "a",
+  "upper-alpha": "A",
+  "lower-roman": "r",
+  "upper-roman": "R",
+};
+
+/**
+ * The numbers of pages, as far as they are in the file. Those that a reader of the file would write otherwise (it writes AA, BB, CC behind Z, and
+ * knows no number below 1) are written one by one.
+ */
 function pageLabels(layout: PageLayout, range: readonly number[]): unknown[] {
-  const { front } = layout.labels;
-  const first = range[0] ?? 0;
-  const labels: unknown[] = [];
-  if (first < front) labels.push(0, { S: "r", St: first + 1 });
-  const body = Math.max(0, front - first);
-  if (body < range.length) labels.push(body, { S: "D", St: Math.max(1, first - front + 1) });
-  return labels;
+  const { labels } = layout;
+  const written: unknown[] = [];
+  let before: { style: string; number: number } | null = null;
+  range.forEach((page, i) => {
+    const number = labels.numberOf(page);
+    const style = STYLES[labels.numeralsOf(page)];
+    const byItself = number < 1 || (/a/i.test(style) && number > 26) || (/r/i.test(style) && number >= 4_000);
+    if (byItself) written.push(i, { P: new String(labels.of(page)) });
+    else if (before?.style !== style || before.number + 1 !== number)
+      written.push(i, { S: style, St: number });
+    before = byItself ? null : { style, number };
+  });
+  return written;
 }

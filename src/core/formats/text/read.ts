@@ -1,3 +1,4 @@
+import { schema } from "@/core/document";
 import type { Manuscript } from "@/core/document";
 import { behindTypedNumber } from "../intake/caption-number";
 import { DocumentBuilder } from "../intake/document-builder";
@@ -17,7 +18,7 @@ export function readText(text: string, context: ReadContext): Manuscript {
   const builder = new DocumentBuilder(context.dropped);
   const pages = text.replace(/^\uFEFF/, "").split("\f");
   pages.forEach((page, i) => {
-    if (i > 0) builder.addLeaf("page_break");
+    if (i > 0) builder.addLeaf(schema.nodes.page_break.create());
     const { paragraphs, joined } = paragraphsOf(page.split(/\r\n|\r|\n|\u2028|\u2029/));
     if (joined > 0)
       context.dropped.add(
@@ -29,7 +30,7 @@ export function readText(text: string, context: ReadContext): Manuscript {
     for (const [at, lines] of paragraphs.entries()) {
       if (at % 10_000 === 0) context.progress((i + at / paragraphs.length) / pages.length);
       if (lines.length === 1 && LINE_OF_SIGNS.test(lines[0]!.trim())) {
-        builder.addLeaf("rule");
+        builder.addLeaf(schema.nodes.rule.create());
         continue;
       }
       const drawing = drawings[at];

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { pageSectionFrom, pageSectionSchema, writtenPageSection } from "@/core/model/page-setup";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
 import { nodeKind } from "../declare";
@@ -11,9 +12,33 @@ export const rule = nodeKind({
   toDOM: (carried) => ["hr", blockElement(carried)],
 });
 
+/** The end of a page, from which pages may be set up otherwise. */
 export const page_break = nodeKind({
-  attributes: z.strictObject({ id }),
+  attributes: z.strictObject({
+    id,
+    section: pageSectionSchema
+      .nullable()
+      .default(null)
+      .describe("How pages are from here on; null: as before."),
+  }),
   group: "block",
-  parseDOM: [{ tag: "hr[data-page-break]", priority: 60, getAttrs: idOn }],
-  toDOM: (carried) => ["hr", { ...blockElement(carried), "data-page-break": "", class: "page-break" }],
+  parseDOM: [
+    {
+      tag: "hr[data-page-break]",
+      priority: 60,
+      getAttrs: (element) => ({
+        ...idOn(element),
+        section: pageSectionFrom(element.getAttribute("data-pages")),
+      }),
+    },
+  ],
+  toDOM: ({ section, ...carried }) => [
+    "hr",
+    {
+      ...blockElement(carried),
+      ...(section && { "data-pages": writtenPageSection(section) }),
+      "data-page-break": "",
+      class: "page-break",
+    },
+  ],
 });

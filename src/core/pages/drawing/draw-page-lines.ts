@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { settingsOf, type PageLine } from "@/core/document";
+import { settingsOf, type PageLine, type Paper } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
 import { wayHomeOfPages, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
@@ -24,19 +24,21 @@ interface SizedPart extends Part {
  * nearer to the text, each in a line of its own.
  */
 export function drawPageLines(layout: PageLayout, number: number, pen: Pen): void {
-  const { page: rule } = layout.index.sheet;
-  if (number === 0 && !rule.onFirst) return;
-  if (layout.pages[number]!.blank) return;
-  const { margins, height } = layout.setup;
+  const lines = layout.linesOf(number);
+  if (!lines || layout.pages[number]!.blank) return;
+  const paper = layout.paperOf(number);
+  const { margins, height } = paper;
   const header = Math.max(SIZE * 1.5, margins.top * 0.62);
   const footer = height - Math.max(SIZE, margins.bottom * 0.5);
   for (const [at, y, step] of [
     ["header", header, MENU_STEP],
     ["footer", footer, -MENU_STEP],
   ] as const) {
-    drawPageLine(rule[at], y, layout, number, pen);
-    const first = rule[at].every((words) => words === "") ? y : y + step;
-    placedMenus(layout.index, at).forEach((menu, i) => drawMenuLine(menu, first + step * i, layout, pen));
+    drawPageLine(lines[at], y, layout, number, pen);
+    const first = lines[at].every((words) => words === "") ? y : y + step;
+    placedMenus(layout.index, at).forEach((menu, i) =>
+      drawMenuLine(menu, first + step * i, paper, layout, pen),
+    );
   }
 }
 
@@ -50,8 +52,7 @@ const SIGN_ROOM = SIZE * 0.8;
  * The entries of a menu in the middle of a line. Where they are too long together they go without the word that stands
  * before the number of most of them, as “Chapter”, and the longest are cut short.
  */
-function drawMenuLine(menu: Node, y: number, layout: PageLayout, pen: Pen): void {
-  const { margins, width } = layout.setup;
+function drawMenuLine(menu: Node, y: number, { margins, width }: Paper, layout: PageLayout, pen: Pen): void {
   const entries = listEntries(layout.index, menu);
   if (entries.length === 0) return;
   const room = width - margins.left - margins.right;
@@ -98,7 +99,7 @@ function sharedRoom(widths: readonly number[], room: number): number {
 }
 
 function drawPageLine(line: PageLine, y: number, layout: PageLayout, number: number, pen: Pen): void {
-  const { margins, width } = layout.setup;
+  const { margins, width } = layout.paperOf(number);
   const room = width - margins.left - margins.right;
   const filled = line.map((words) => partsOf(words, layout, number));
   const used = filled.filter((parts) => parts.length > 0).length;
@@ -134,7 +135,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{page}":
           return { words: labels.of(number), target: null };
         case "{pages}":
-          return { words: String(labels.count - labels.front), target: null };
+          return { words: String(labels.lastNumber(number)), target: null };
         case "{title}":
           return { words: settingsOf(index.doc).title, target: { kind: "top" } };
         case "{section}": {

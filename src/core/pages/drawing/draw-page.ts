@@ -1,5 +1,6 @@
+import { columnWidth, type Paper } from "@/core/document";
 import { colourOnPaper } from "../text/text-style";
-import { NOTE_RULE, partHeight, type Page } from "../paginate";
+import { NOTE_RULE, partHeight, type Column } from "../paginate";
 import type { PageLayout } from "../page-layout";
 import { drawPageLines } from "./draw-page-lines";
 import { drawStrip } from "./draw-strip";
@@ -9,15 +10,20 @@ import { Pen } from "./pen";
 /** Draws one page of a layout, counted from 0. */
 export function drawPage(layout: PageLayout, number: number): PageDrawing {
   const page = layout.pages[number]!;
-  const { setup } = layout;
+  const paper = layout.paperOf(number);
   const pen = new Pen(layout.resources);
   const strips: DrawnStrip[] = [];
-  if (!page.blank) drawStrips(page, layout, pen, strips);
-  const notes = drawNotes(page, layout, pen);
+  const notes: DrawnNote[] = [];
+  const step = columnWidth(paper) + (paper.columns?.gap ?? 0);
+  page.columns.forEach((column, i) => {
+    const corner = { x: paper.margins.left + i * step, y: paper.margins.top };
+    strips.push(...drawStrips(column, corner, layout, pen));
+    notes.push(...drawNotes(column, corner.x, paper, layout, pen));
+  });
   drawPageLines(layout, number, pen);
   return {
-    width: setup.width,
-    height: setup.height,
+    width: paper.width,
+    height: paper.height,
     label: layout.labels.of(number),
     items: pen.items,
     links: pen.drawnLinks,
@@ -26,15 +32,21 @@ export function drawPage(layout: PageLayout, number: number): PageDrawing {
   };
 }
 
-function drawStrips(page: Page, layout: PageLayout, pen: Pen, strips: DrawnStrip[]): void {
-  const { margins } = layout.setup;
-  const x = margins.left;
-  let y = margins.top;
+/** Draws the strips of a column, from its upper left corner on. */
+function drawStrips(
+  column: Column,
+  corner: { x: number; y: number },
+  layout: PageLayout,
+  pen: Pen,
+): DrawnStrip[] {
+  const strips: DrawnStrip[] = [];
+  const { x } = corner;
+  let { y } = corner;
   let first = true;
-  for (let flow = page.flow; flow <= page.endFlow && flow < layout.flows.length; flow++) {
+  for (let flow = column.flow; flow <= column.endFlow && flow < layout.flows.length; flow++) {
     const own = layout.flows[flow]!;
-    const from = flow === page.flow ? page.strip : 0;
-    const to = flow === page.endFlow ? page.endStrip : own.strips.length;
+    const from = flow === column.flow ? column.strip : 0;
+    const to = flow === column.endFlow ? column.endStrip : own.strips.length;
     if (first && from > 0 && own.repeated && from >= own.repeated[1]) {
       pen.repeats = true;
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) {
@@ -49,37 +61,43 @@ function drawStrips(page: Page, layout: PageLayout, pen: Pen, strips: DrawnStrip
         first || own.endsPage ? 0 : strip > 0 ? at.gap : Math.max(own.before, layout.flows[flow - 1]!.after);
       y += gap;
       drawStrip(at, own.link, x, y, strip > from ? gap : 0, layout, pen);
-      strips.push({ flow, strip, y });
+      strips.push({ flow, strip, x, y });
       y += at.height;
       first = false;
     }
   }
+  return strips;
 }
 
-/** The notes stand at the foot of the page under a short line. */
-function drawNotes(page: Page, layout: PageLayout, pen: Pen): DrawnNote[] {
-  if (page.notes.length === 0) return [];
-  const { margins, height } = layout.setup;
+/** The notes stand at the foot of their column under a short line. */
+function drawNotes(
+  { notes }: Column,
+  x: number,
+  { margins, height }: Paper,
+  layout: PageLayout,
+  pen: Pen,
+): DrawnNote[] {
+  if (notes.length === 0) return [];
   let total = 0;
-  for (const part of page.notes) total += partHeight(part);
+  for (const part of notes) total += partHeight(part);
   let y = height - margins.bottom - total;
   const line = y - NOTE_RULE / 2;
   pen.draw({
     kind: "stroke",
-    x: margins.left,
+    x,
     y: line,
-    toX: margins.left + 72,
+    toX: x + 72,
     toY: line,
     width: 0.5,
     colour: colourOnPaper("quiet"),
   });
   const drawn: DrawnNote[] = [];
-  for (const { note, from, to } of page.notes) {
-    if (from === 0) drawn.push({ id: note.id, y });
+  for (const { note, from, to } of notes) {
+    if (from === 0) drawn.push({ id: note.id, x, y });
     for (let i = from; i < to; i++) {
       const strip = note.strips[i]!;
       if (i > from) y += strip.gap;
-      drawStrip(strip, undefined, margins.left, y, 0, layout, pen);
+      drawStrip(strip, undefined, x, y, 0, layout, pen);
       y += strip.height;
     }
   }

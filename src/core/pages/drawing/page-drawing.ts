@@ -114,15 +114,18 @@ export interface Box {
   readonly height: number;
 }
 
-/** A strip on a page: its flow, its number in it, and its top. */
+/** A strip on a page: its flow, its number in it, the left edge of its column, and its top. */
 export interface DrawnStrip {
   readonly flow: number;
   readonly strip: number;
+  readonly x: number;
   readonly y: number;
 }
 
 /** A note of the document on a page. */
 export interface DrawnNote {
   readonly id: DestinationId | null;
+  /** The left edge of its column. */
+  readonly x: number;
   readonly y: number;
 }

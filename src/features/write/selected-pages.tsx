@@ -1,0 +1,130 @@
+import type { Node } from "prosemirror-model";
+import { Check, Choice } from "@/components/field";
+import {
+  asKind,
+  idOf,
+  NUMERALS,
+  PLAIN_SECTION,
+  setupOf,
+  type Numerals,
+  type PageNumbering,
+  type PageSection,
+} from "@/core/document";
+import { useSession, useSessionValue } from "@/editor";
+import { Amount } from "./amount";
+import { PageLinesFields } from "./page-lines-fields";
+import { PaperFields } from "./paper-fields";
+
+/** The page break that is chosen: how pages are from it on. */
+export function SelectedPages({ block }: { block: Node }) {
+  const session = useSession();
+  const section = asKind(block, "page_break")!.section;
+  const put = (next: PageSection | null) =>
+    session.changeBlock(idOf(block)!, (tr, pos) => tr.setNodeAttribute(pos, "section", next));
+  return (
+    <section aria-label="Selected page break" className="border-b border-line px-4 py-3 text-sm">
+      <h2 className="mb-2 font-semibold">Page break</h2>
+      <Check
+        label="Pages are set up anew from here"
+        checked={section !== null}
+        onChange={(anew) => put(anew ? PLAIN_SECTION : null)}
+      />
+      {section && <Section section={section} onChange={(change) => put({ ...section, ...change })} />}
+    </section>
+  );
+}
+
+function Section({
+  section,
+  onChange,
+}: {
+  section: PageSection;
+  onChange: (change: Partial<PageSection>) => void;
+}) {
+  const sheet = useSessionValue((it) => it.index.sheet);
+  const { paper, lines, numbering, rightHand } = section;
+  return (
+    <>
+      <p className="mb-2 text-quiet">
+        Until the next break that does so. What is not their own is as in the document.
+      </p>
+      <Check
+        label="They begin on the right"
+        checked={rightHand}
+        onChange={(on) => onChange({ rightHand: on })}
+      />
+      <Check
+        label="Paper and columns of their own"
+        checked={paper !== null}
+        onChange={(own) => {
+          const { rightHand: _right, romanFront: _roman, ...of } = setupOf(sheet);
+          onChange({ paper: own ? of : null });
+        }}
+      />
+      {paper && <PaperFields paper={paper} onChange={(next) => onChange({ paper: next })} />}
+      <Check
+        className={paper ? "mt-2" : ""}
+        label="Header and footer of their own"
+        checked={lines !== null}
+        onChange={(own) => {
+          const { setup: _, ...of } = sheet.page;
+          onChange({ lines: own ? of : null });
+        }}
+      />
+      {lines && (
+        <PageLinesFields
+          lines={lines}
+          of="section"
+          onChange={(change) => {
+            const { first = null, even = null, ...rest } = { ...lines, ...change };
+            onChange({ lines: { ...rest, ...(first && { first }), ...(even && { even }) } });
+          }}
+        />
+      )}
+      <Check
+        label="Numbers of their own"
+        checked={numbering !== null}
+        onChange={(own) => onChange({ numbering: own ? { numerals: "decimal", from: 1 } : null })}
+      />
+      {numbering && <Numbering numbering={numbering} onChange={(next) => onChange({ numbering: next })} />}
+    </>
+  );
+}
+
+const SAID: Readonly<Record<Numerals, string>> = {
+  decimal: "1, 2, 3",
+  "lower-alpha": "a, b, c",
+  "upper-alpha": "A, B, C",
+  "lower-roman": "i, ii, iii",
+  "upper-roman": "I, II, III",
+};
+const CHOICES = NUMERALS.map((value) => ({ value, label: SAID[value] }));
+
+function Numbering({
+  numbering,
+  onChange,
+}: {
+  numbering: PageNumbering;
+  onChange: (numbering: PageNumbering) => void;
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-2">
+      <Choice
+        label="Pages are counted"
+        value={numbering.numerals}
+        options={CHOICES}
+        onChange={(numerals) => onChange({ ...numbering, numerals })}
+      />
+      <Amount
+        label="From"
+        unit="or on"
+        value={numbering.from}
+        empty="on from before"
+        least={0}
+        most={1_000_000}
+        step={1}
+        onChange={(from) => onChange({ ...numbering, from: from === null ? null : Math.round(from) })}
+      />
+    </div>
+  );
+}

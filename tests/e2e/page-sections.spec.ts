@@ -1,0 +1,95 @@
+import { expect, test } from "@playwright/test";
+import { insert, kept, manuscript, openFile, tray, typeAtEnd } from "./desk";
+
+const TEXT = `# The log
+
+Before the table.
+
+# The table
+
+${"Columns of lamps, one night after the other, and what was seen by them. ".repeat(40)}
+
+# After
+
+Upright again.
+`;
+
+test("pages lie across in columns from a break on, with lines and numbers of their own, until the next", async ({
+  page,
+}) => {
+  await openFile(page, "sections.md", TEXT);
+  const text = manuscript(page);
+  await text.getByText("Before the table.").click();
+  await page.keyboard.press("End");
+  await insert(page, "Pages set up anew");
+  const chosen = tray(page).getByRole("region", { name: "Selected page break" });
+  await expect(chosen).toBeVisible();
+  await chosen.getByLabel("Paper and columns of their own").check();
+  await chosen.getByLabel("The page lies on its long side").check();
+  await chosen.getByLabel("Text in").selectOption("2 columns");
+  await chosen.getByLabel("Header and footer of their own").check();
+  await chosen.getByLabel("Middle").first().fill("Beside each other");
+  await chosen.getByLabel("On the first of them too").check();
+  await chosen.getByLabel("Numbers of their own").check();
+  await chosen.getByLabel("Pages are counted").selectOption("i, ii, iii");
+  // Margins that leave no room are refused with words, and nothing changes.
+  await chosen.getByLabel("Margin left mm").fill("260");
+  await expect(page.getByText("leave no room for a line of text")).toBeVisible();
+  await page.keyboard.press("Escape");
+
+  // A page begins with “After” now, and from its very beginning the caret goes up by one line, not to the page before.
+  await text.getByRole("heading", { name: "After" }).click();
+  await expect(text.getByRole("heading", { name: "After" }).locator(".page-mark")).toHaveCount(1);
+  await page.keyboard.press("Home");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("End");
+  await insert(page, "Pages set up anew");
+  await expect(chosen.getByLabel("Paper and columns of their own")).not.toBeChecked();
+  await kept(page);
+
+  await page.goto(`${page.url()}/pages`);
+  const across = page.getByRole("region", { name: "Page i", exact: true });
+  await expect(across.getByText("Beside each other")).toBeVisible();
+  const size = (await across.boundingBox())!;
+  expect(size.width).toBeGreaterThan(size.height);
+  // Two columns: words begin at two edges.
+  const edges = await across
+    .locator("text")
+    .evaluateAll((all) => all.map((one) => Math.round(Number(one.getAttribute("x")))));
+  expect(edges.filter((x) => x < 100).length).toBeGreaterThan(3);
+  expect(edges.filter((x) => x > 420 && x < 460).length).toBeGreaterThan(3);
+  const field = page.getByLabel("Page", { exact: true });
+  await field.fill("ii");
+  await field.press("Enter");
+  const upright = page.getByRole("region", { name: "Page ii", exact: true });
+  await expect(upright.getByText("Upright again.")).toBeVisible();
+  const box = (await upright.boundingBox())!;
+  expect(box.height).toBeGreaterThan(box.width);
+});
+
+test("a document has columns, lines of its own for its first and for left-hand pages, and each is taken back by undo", async ({
+  page,
+}) => {
+  await openFile(page, "lines.md", TEXT);
+  await typeAtEnd(page, "!");
+  const styles = tray(page);
+  await page.keyboard.press("Control+Alt+s");
+  await styles.getByText("Page header and footer").click();
+  await styles.getByLabel("Others on the first page").check();
+  const first = styles.getByRole("group", { name: "First page" });
+  await first.getByLabel("Middle").first().fill("Not to be lent");
+  await styles.getByLabel("Others on left-hand pages").check();
+  const even = styles.getByRole("group", { name: "Left-hand pages" });
+  // What was at the right edge is at the left one.
+  await expect(even.getByLabel("Left").first()).toHaveValue("{section}");
+  await styles.getByLabel("Others on left-hand pages").uncheck();
+  await expect(even).toHaveCount(0);
+  await manuscript(page).click();
+  await page.keyboard.press("Control+z");
+  await expect(even).toHaveCount(1);
+  await kept(page);
+  await page.goto(`${page.url()}/pages`);
+  await expect(
+    page.getByRole("region", { name: "Page 1", exact: true }).getByText("Not to be lent"),
+  ).toBeVisible();
+});
