@@ -90,9 +90,10 @@ export class Threads<Order, Answer, News = never> {
       const [worker, ending] = waiting;
       clearTimeout(ending);
       this.idle.delete(worker);
+      worker.ref();
       return worker;
     }
-    const { memory, stack, quiet, idle } = this.limits;
+    const { memory, stack, quiet } = this.limits;
     const worker = new Worker(this.file, {
       workerData: this.data,
       resourceLimits: {
@@ -101,8 +102,6 @@ export class Threads<Order, Answer, News = never> {
       },
       ...(quiet && { stdout: true, stderr: true }),
     });
-    // A server that ends does not wait for one that is kept; said before it runs, that would not hold.
-    if (idle !== undefined) worker.on("online", () => worker.unref());
     this.workers.add(worker);
     // What happens to one that is idle is nobody's fault who asked; its end takes it off the list.
     worker.on("error", () => {});
@@ -119,5 +118,7 @@ export class Threads<Order, Answer, News = never> {
       void worker.terminate();
     }, idle).unref();
     this.idle.set(worker, ending);
+    // Who has nothing else to do does not wait for one that is kept.
+    worker.unref();
   }
 }

@@ -9,8 +9,23 @@ const SAID: Readonly<Record<ApartFault, string>> = {
   ended: "The file could not be read: its thread ended.",
 };
 
+/** A thread that has read a file waits so long for another, in milliseconds: what it starts with takes longer than to read most files. */
+const IDLE = 30_000;
+
+const threadsOf = new Map<string, Threads<ReadingOrder, ReadOutcome, number>>();
+
+/** The threads that run a built file. */
+function threadsRunning(file: string | URL): Threads<ReadingOrder, ReadOutcome, number> {
+  let threads = threadsOf.get(String(file));
+  if (!threads) {
+    threads = new Threads(file, { time: LIMITS.time, memory: LIMITS.memory, stack: 4, idle: IDLE });
+    threadsOf.set(String(file), threads);
+  }
+  return threads;
+}
+
 /**
- * Reads a file in a thread of its own, within the limits on time and memory of {@link LIMITS}. Never throws for what is
+ * Reads a file in a thread that reads no other meanwhile, within the limits on time and memory of {@link LIMITS}. Never throws for what is
  * in the file: a thread that runs out of either gives an error that says so, and so does one that is ended by `signal`. `thread` is the
  * built thread's file.
  */
@@ -20,10 +35,8 @@ export async function readInThread(
   onProgress: (done: number) => void = () => {},
   signal?: AbortSignal,
 ): Promise<ReadOutcome> {
-  const limits = { time: LIMITS.time, memory: LIMITS.memory, stack: 4 };
   try {
-    const threads = new Threads<ReadingOrder, ReadOutcome, number>(thread, limits);
-    return await threads.run(order, { signal, onNews: onProgress });
+    return await threadsRunning(thread).run(order, { signal, onNews: onProgress });
   } catch (error) {
     const why = whyApart(error);
     const reason = signal?.aborted

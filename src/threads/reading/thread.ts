@@ -1,4 +1,4 @@
-/** The thread in which files are read: one file, one thread, ended by whoever asked when it takes too long. */
+/** The thread in which files are read, one after the other; ended by whoever asked when one takes too long. */
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
 import { indexDocument } from "@/core/destinations";
