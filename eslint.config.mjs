@@ -80,7 +80,17 @@ const downward = {
 };
 
 const config = [
-  { ignores: [".next/**", "dist/**", "data/**", "next-env.d.ts", "test-results/**", "playwright-report/**"] },
+  {
+    ignores: [
+      ".next/**",
+      ".types/**",
+      "dist/**",
+      "data/**",
+      "next-env.d.ts",
+      "test-results/**",
+      "playwright-report/**",
+    ],
+  },
   ...next,
   ...nextTypes,
   {

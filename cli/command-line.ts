@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
 import { endingsSaid, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
-import type { PdfAsked } from "@/core/formats/pdf/options-asked";
+import type { PdfAsked } from "@/core/formats/pdf-options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
 /** What the user asked for, checked. */

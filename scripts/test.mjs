@@ -87,7 +87,7 @@ mkdirSync(path.join(root, "test-results"), { recursive: true });
 await checkTogether([
   ["Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]],
   ["Lint", "npx", ["eslint", ".", "--max-warnings", "0"]],
-  ["Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit && npx tsc -p tsconfig.core.json"]],
+  ["Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit && npx tsc -b projects"]],
 ]);
 check("Build", "node", ["scripts/build.mjs"], { TYPES_CHECKED: "1" });
 tests(

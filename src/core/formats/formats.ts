@@ -1,5 +1,5 @@
 import type { AskedOption } from "./asked-option";
-import { PDF_OPTIONS_ASKED } from "./pdf/options-asked";
+import { PDF_OPTIONS_ASKED } from "./pdf-options-asked";
 
 /** Formats that are read and written as text, by name. */
 export type TextFormatName = "markdown" | "html" | "text" | "gaterope";

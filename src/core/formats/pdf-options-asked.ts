@@ -1,4 +1,4 @@
-import type { AskedOption } from "../asked-option";
+import type { AskedOption } from "./asked-option";
 
 /** How the options of a PDF are asked for on a command line; see {@link pdfOptionsSchema} for what they are. */
 export const PDF_OPTIONS_ASKED = [
