@@ -1,3 +1,4 @@
+import { fileNameOf } from "@/core/model/attached-file";
 import type { AskedOption } from "./asked-option";
 import { PDF_OPTIONS_ASKED } from "./pdf-options-asked";
 
@@ -121,5 +122,5 @@ export function fileNameFor(title: string, ending: string): string {
     .trim()
     .slice(0, 80)
     .replace(/[. ]+$/, "");
-  return (stem || "Untitled") + ending;
+  return fileNameOf(stem || "Untitled") + ending;
 }

@@ -140,4 +140,6 @@ test("a format is told by a file's ending, and a file is named after its documen
   expect(formatOf("x.json")).toBeNull();
   expect(fileNameFor('A/B: "C"? ' + "x".repeat(200), ".html")).toMatch(/^A B C x{70,}\.html$/);
   expect(fileNameFor("///", ".md")).toBe("Untitled.md");
+  // What an operating system keeps for a device.
+  expect(fileNameFor("CON", ".html")).toBe("_CON.html");
 });

@@ -73,6 +73,13 @@ test("a file that is too large is refused, and only what is harmless is shown by
   expect(await files.keep("a.html", bytesOf("<script>alert(1)</script>"))).toMatchObject({
     type: "application/octet-stream",
   });
+  for (const name of ["a.xhtml", "a.svg", "a.js", "a.xml", "a.pdf", "a.jpg"])
+    expect(await files.keep(name, bytesOf("no such thing"))).toMatchObject({
+      type: "application/octet-stream",
+    });
+  expect(await files.keep("a.docx", bytesOf("x"))).toMatchObject({
+    type: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+  });
   expect(await files.keep("a.png", bytesOf("<svg onload=alert(1)>"))).toMatchObject({
     type: "image/svg+xml",
   });
