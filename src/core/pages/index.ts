@@ -2,7 +2,8 @@
  * Pages: a document laid out on paper from its blocks, its style sheet and the metrics of fonts, kept current at the cost of what
  * changed; the number of the page of every place; and what is drawn on a page.
  */
-export { layOutPages, type PageLayout, type PagePlace } from "./page-layout";
+export { layOutPages } from "./lay-out-pages";
+export type { PageLayout, PagePlace } from "./page-layout";
 export { PageMap, type PagePaper } from "./page-map";
 export { PageLabels, type LabelRange } from "./page-labels";
 export { Resources, type Hyphenate, type PictureSize, type Wanted } from "./resources";

@@ -1,28 +1,35 @@
-import { kept } from "@/core/kept";
-import type { Node } from "prosemirror-model";
-import { blockPlaceOf, noteNumber, type DocumentIndex, type Heading } from "@/core/destinations";
-import {
-  asKind,
-  type DestinationId,
-  idOf,
-  isKind,
-  namedWithin,
-  type PageLines,
-  type Paper,
-  settingsOf,
-  setupOf,
-} from "@/core/document";
+import type { DocumentIndex, Heading } from "@/core/destinations";
+import type { DestinationId, PageLines, Paper } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { contentsList, hasLine, placedIn, returnLinks, wayHome, type WayOn } from "@/core/wayfinding";
-import { blockFlow, endnoteFlow, returnFlow, type FlowCache } from "./block-flow";
-import type { Composition } from "./composition";
+import { contentsList } from "@/core/wayfinding";
+import type { FlowCache } from "./block-flow";
 import type { Flow } from "./flow";
-import { wantPageLines } from "./page-line-words";
-import { PageReferences } from "./page-references";
+import type { LedFlows } from "./led-home";
 import { PageLabels, type LabelRange } from "./page-labels";
-import { fillAlike, firstSection, pagedSection, type PagedSection } from "./paged-section";
-import { paginate, type Page } from "./paginate";
+import type { PageReferences } from "./page-references";
+import type { PagedSection } from "./paged-section";
+import type { Page } from "./paginate";
 import type { Resources } from "./resources";
+
+/** What all flows depend on: another of these, other lines. */
+export interface LayoutKey {
+  readonly styles: unknown;
+  /** The styles that authors made. */
+  readonly own: unknown;
+  readonly language: string;
+  readonly hyphenate: unknown;
+}
+
+/** What a layout keeps for the next one. */
+export interface LayoutCache {
+  readonly key: LayoutKey;
+  /** By the room of the sections in which they stand. */
+  readonly flows: Map<string, FlowCache>;
+  readonly returns: Map<string, Flow>;
+  readonly led: LedFlows;
+  /** Words above and below the text for which all is there. */
+  readonly lined: Set<string>;
+}
 
 /** A place on the pages: which page, counted from 0, and which strip. */
 export interface PagePlace {
@@ -58,15 +65,7 @@ export class PageLayout {
     /** @internal The words of cross-references that it was laid out with. */
     readonly references: PageReferences,
     /** @internal */
-    readonly cached: {
-      readonly key: LayoutKey;
-      /** By the room of the sections in which they stand. */
-      readonly flows: Map<string, FlowCache>;
-      readonly returns: Map<string, Flow>;
-      readonly led: LedFlows;
-      /** Words above and below the text for which all is there. */
-      readonly lined: Set<string>;
-    },
+    readonly cached: LayoutCache,
   ) {
     this.labels = new PageLabels(this.pages.length, this.labelRanges(body));
   }
@@ -216,262 +215,4 @@ export class PageLayout {
     });
     return Math.max(0, begun - 1);
   }
-}
-
-/** What all flows depend on: another of these, other lines. */
-interface LayoutKey {
-  readonly styles: unknown;
-  /** The styles that authors made. */
-  readonly own: unknown;
-  readonly language: string;
-  readonly hyphenate: unknown;
-}
-
-/** Words that speak of pages can move pages; in practice they settle at the second time. */
-const MOST_PASSES = 4;
-
-/**
- * Lays a document out in pages. With the layout of an earlier version, only what changed is broken into lines, and pages are filled
- * until they fall together with those of before.
- */
-export function layOutPages(index: DocumentIndex, resources: Resources, earlier?: PageLayout): PageLayout {
-  let layout = layOutOnce(index, resources, new PageReferences(index, earlier ?? null), earlier);
-  for (let pass = 1; pass < MOST_PASSES && layout.references.differsOn(layout); pass++)
-    layout = layOutOnce(index, resources, new PageReferences(index, layout), layout);
-  return layout;
-}
-
-function layOutOnce(
-  index: DocumentIndex,
-  resources: Resources,
-  references: PageReferences,
-  earlier?: PageLayout,
-): PageLayout {
-  const { doc, sheet } = index;
-  const setup = setupOf(sheet);
-  const { misses } = resources;
-  const hyphenate = resources.hyphenation(settingsOf(doc).language);
-  const pending = resources.misses !== misses;
-  const key: LayoutKey = {
-    styles: sheet.styles,
-    own: sheet.own,
-    language: settingsOf(doc).language,
-    hyphenate,
-  };
-  const cached =
-    earlier && !pending && sameKey(earlier.cached.key, key)
-      ? earlier.cached
-      : {
-          key,
-          flows: new Map<string, FlowCache>(),
-          returns: new Map<string, Flow>(),
-          led: new WeakMap() as LedFlows,
-          lined: new Set<string>(),
-        };
-  const shared = { sheet, resources, hyphenate, index, notes: { foot: 0, end: 0 }, references };
-  const sections: PagedSection[] = [];
-  const caches = new Map<string, FlowCache>();
-  let composition: Composition;
-  let cache: FlowCache;
-  const begin = (section: PagedSection) => {
-    sections.push(section);
-    const { width, height, room } = section;
-    composition = { ...shared, width, height };
-    cache = caches.get(room) ?? cached.flows.get(room) ?? new WeakMap();
-    caches.set(room, cache);
-  };
-  begin(firstSection(sheet));
-  const flows: Flow[] = [];
-  const flowOfBlock = new Int32Array(doc.childCount);
-  const starts = new Int32Array(doc.childCount);
-  const returns = returnLinks(index);
-  const home = settingsOf(doc).returns.also?.includes("headings") ? wayHome(index) : null;
-  const bodyBlock = setup.romanFront ? bodyBegins(index) : 0;
-  const noted = new Set(index.notes.map(({ block }) => block));
-  const referring = references.blocks;
-  const unchanged =
-    earlier?.complete && cached === earlier.cached
-      ? unchangedFlows(earlier, doc, {
-          depends: (block) => noted.has(block) || referring.has(block),
-          room: () => sections.at(-1)!.room,
-        })
-      : null;
-  let body = 0;
-  let nextReturn = 0;
-  const returnFlows = new Map<string, Flow>();
-  let lasting = true;
-  let pos = 0;
-  for (let block = 0; block < doc.childCount; block++) {
-    const node = doc.child(block);
-    references.start = pos;
-    flowOfBlock[block] = flows.length;
-    starts[block] = pos;
-    pos += node.nodeSize;
-    // What stands in the header or footer is, in the text, where the next block begins.
-    if (placedIn(node) === null || block === doc.childCount - 1) {
-      let flow =
-        unchanged?.(block, node) ??
-        blockFlow(node, { noted: noted.has(block), referring: referring.has(block) }, composition!, cache!);
-      if (home && isKind(node, "heading")) flow = ledHome(flow, leadFrom(node, home, index), cached.led);
-      if (bodyBlock > 0 && block === bodyBlock) {
-        body = flows.length;
-        flow = onNewPage(flow);
-      }
-      const own = asKind(node, "page_break")?.section;
-      // At the very beginning it says how the first pages are.
-      if (own && block === 0) flow = onSamePage(flow);
-      flows.push(flow);
-      if (own) {
-        if (block === 0) sections.pop();
-        begin(pagedSection(sheet, own, block === 0 ? 0 : block + 1, block === 0 ? 0 : flows.length));
-      }
-    }
-    const back = returns[nextReturn];
-    if (back && back.block === block + 1) {
-      nextReturn++;
-      // Each its own: links of one text are drawn as one.
-      const made = `${sections.at(-1)!.room} ${back.section.id} ${JSON.stringify(back.ways)}`;
-      let known = cached.returns.get(made);
-      if (!known) {
-        known = returnFlow(back.ways, composition!);
-        if (pending || resources.misses !== misses) lasting = false;
-      }
-      returnFlows.set(made, known);
-      flows.push(known);
-    }
-  }
-  wantPageLines([...new Set(sections.map(({ lines }) => lines))], index, resources, cached.lined);
-  const endnotes = new Map<DestinationId, number>();
-  for (const { id, flow } of endnoteFlows(index, composition!)) {
-    if (id) endnotes.set(id, flows.length);
-    flows.push(flow);
-  }
-  // What no section has any more is let go.
-  if (lasting) {
-    cached.returns.clear();
-    for (const [made, flow] of returnFlows) cached.returns.set(made, flow);
-  }
-  cached.flows.clear();
-  for (const [room, known] of caches) cached.flows.set(room, known);
-  const same = earlier && !pending ? sameRun(earlier.flows, flows) : null;
-  const pages = paginate(
-    flows,
-    sections,
-    earlier && same && fillAlike(earlier.sections, sections)
-      ? { pages: earlier.pages, flows: earlier.flows.length, ...same }
-      : null,
-  );
-  return new PageLayout(
-    index,
-    sections,
-    flows,
-    pages,
-    resources,
-    flowOfBlock,
-    starts,
-    endnotes,
-    body,
-    resources.misses === misses,
-    references,
-    cached,
-  );
-}
-
-/** The flows of blocks before and after a change that depend on nothing but themselves. */
-function unchangedFlows(
-  earlier: PageLayout,
-  doc: Node,
-  now: {
-    /** Whether a block depends on more than itself. */
-    readonly depends: (block: number) => boolean;
-    /** How much room there is where the block stands that is asked for. */
-    readonly room: () => string;
-  },
-): (block: number, node: Node) => Flow | undefined {
-  const before = earlier.index.doc.content.content;
-  const after = doc.content.content;
-  const { same, sameAtEnd } = sameRun(before, after);
-  const shift = before.length - after.length;
-  return (block, node) => {
-    if (block >= same && block < after.length - sameAtEnd) return undefined;
-    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || now.depends(block)) return undefined;
-    if (namedWithin(node).length > 0) return undefined;
-    const once = block < same ? block : block + shift;
-    return earlier.roomOf(once) === now.room() ? earlier.flowOf(once) : undefined;
-  };
-}
-
-function sameKey(a: LayoutKey, b: LayoutKey): boolean {
-  return a.styles === b.styles && a.own === b.own && a.language === b.language && a.hyphenate === b.hyphenate;
-}
-
-/** How many members two lists share at the beginning and at the end. */
-function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sameAtEnd: number } {
-  const shorter = Math.min(before.length, now.length);
-  let same = 0;
-  while (same < shorter && before[same] === now[same]) same++;
-  let sameAtEnd = 0;
-  while (
-    sameAtEnd < shorter - same &&
-    before[before.length - 1 - sameAtEnd] === now[now.length - 1 - sameAtEnd]
-  )
-    sameAtEnd++;
-  return { same, sameAtEnd };
-}
-
-/** The block with which the first section after the contents list begins; without a list, the first section. */
-function bodyBegins(index: DocumentIndex): number {
-  const after = contentsList(index)?.block ?? -1;
-  const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
-  return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
-}
-
-const onSamePage = kept((flow: Flow): Flow => ({ ...flow, endsPage: false }));
-const onNewPage = kept((flow: Flow): Flow => (flow.newPage ? flow : { ...flow, newPage: true }));
-
-const setEndnotes = new WeakMap<Node, { key: string; styles: unknown; flow: Flow }>();
-
-/** Endnotes stand after the text, in order. */
-function endnoteFlows(
-  index: DocumentIndex,
-  composition: Composition,
-): { id: DestinationId | null; flow: Flow }[] {
-  const all: { id: DestinationId | null; flow: Flow }[] = [];
-  const { styles } = composition.sheet;
-  const { resources } = composition;
-  for (const { id, place, from, number } of index.notes) {
-    if (place !== "end") continue;
-    const node = index.doc.nodeAt(from)!;
-    const sign = noteNumber("end", number);
-    const key = `${sign} ${composition.width} ${all.length === 0}`;
-    const known = setEndnotes.get(node);
-    if (known?.key === key && known.styles === styles) {
-      all.push({ id, flow: known.flow });
-      continue;
-    }
-    const { misses } = resources;
-    const flow = endnoteFlow(node, sign, all.length === 0, composition);
-    if (resources.misses === misses) setEndnotes.set(node, { key, styles, flow });
-    all.push({ id, flow });
-  }
-  return all;
-}
-
-/** Headings that lead back, by the flow without that. */
-type LedFlows = WeakMap<Flow, Flow>;
-
-/** Where a heading leads back: to its line in the contents list; without one to the list, or to the top. */
-function leadFrom(heading: Node, { to }: WayOn, index: DocumentIndex): NonNullable<Flow["link"]> {
-  const of = idOf(heading)!;
-  if (to === null) return { kind: "top" };
-  return hasLine(index, of) ? { kind: "line", of } : { kind: "destination", id: to };
-}
-
-/** A heading all of whose words lead somewhere; the same object for the same heading. */
-function ledHome(flow: Flow, link: NonNullable<Flow["link"]>, led: LedFlows): Flow {
-  const isSame = (one: Flow | undefined) => JSON.stringify(one?.link) === JSON.stringify(link);
-  if (isSame(flow)) return flow;
-  let own = led.get(flow);
-  if (!own || !isSame(own)) led.set(flow, (own = { ...flow, link }));
-  return own;
 }

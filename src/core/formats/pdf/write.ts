@@ -1,4 +1,4 @@
-import { columnWidth, settingsOf, type DestinationId, type Numerals } from "@/core/document";
+import { columnWidth, settingsOf, type DestinationId } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {
@@ -13,6 +13,7 @@ import {
 } from "@/core/pages";
 import { type Deflate, PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
+import { pageLabels } from "./page-labels";
 import { PdfFont } from "./pdf-font";
 import { firstWordsOf, lineWordsOf, type FirstWords } from "../first-words";
 import { NamedPlaces, writtenSpot, type ColumnPlace, type Spot } from "./named-places";
@@ -283,7 +284,7 @@ class Writing {
       if (outline !== null)
         Object.assign(root.data, { Outlines: reference(outline), PageMode: "UseOutlines" });
     }
-    root.data.PageLabels = { Nums: pageLabels(layout, this.range) };
+    root.data.PageLabels = { Nums: pageLabels(layout.labels, this.range) };
     const open = this.options.openAtContents ? contentsList(layout.index) : null;
     const first = open && this.spotOf({ kind: "destination", id: open.id });
     if (first) root.data.OpenAction = [reference(first.pageId), "XYZ", 0, first.height - first.y, null];
@@ -453,33 +454,4 @@ function quad({ x, y, width, height }: Box, page: number): string {
   const [top, bottom] = [num(page - y), num(page - y - height)];
   const [left, right] = [num(x), num(x + width)];
   return `${left} ${top} ${right} ${top} ${left} ${bottom} ${right} ${bottom}`;
-}
-
-/** How numerals are called in a file (ISO 32000-2, 12.4.2). */
-const STYLES: Readonly<Record<Numerals, string>> = {
-  decimal: "D",
-  "lower-alpha": "a",
-  "upper-alpha": "A",
-  "lower-roman": "r",
-  "upper-roman": "R",
-};
-
-/**
- * The numbers of pages, as far as they are in the file. Those that a reader of the file would write otherwise (it writes AA, BB, CC behind Z, and
- * knows no number below 1) are written one by one.
- */
-function pageLabels(layout: PageLayout, range: readonly number[]): unknown[] {
-  const { labels } = layout;
-  const written: unknown[] = [];
-  let before: { style: string; number: number } | null = null;
-  range.forEach((page, i) => {
-    const number = labels.numberOf(page);
-    const style = STYLES[labels.numeralsOf(page)];
-    const byItself = number < 1 || (/a/i.test(style) && number > 26) || (/r/i.test(style) && number >= 4_000);
-    if (byItself) written.push(i, { P: new String(labels.of(page)) });
-    else if (before?.style !== style || before.number + 1 !== number)
-      written.push(i, { S: style, St: number });
-    before = byItself ? null : { style, number };
-  });
-  return written;
 }

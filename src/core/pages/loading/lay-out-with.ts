@@ -1,5 +1,6 @@
 import type { DocumentIndex } from "@/core/destinations";
-import { layOutPages, type PageLayout } from "../page-layout";
+import { layOutPages } from "../lay-out-pages";
+import type { PageLayout } from "../page-layout";
 import type { Resources } from "../resources";
 import { loadWanted, type ResourceSource } from "./load-wanted";
 
