@@ -29,6 +29,13 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   return layout;
 }
 
+/** With what the blocks of a section of pages are set. */
+interface Setting {
+  readonly composition: Composition;
+  readonly cache: FlowCache;
+  readonly room: number;
+}
+
 function layOutOnce(
   index: DocumentIndex,
   resources: Resources,
@@ -51,24 +58,23 @@ function layOutOnce(
       ? earlier.cached
       : {
           key,
-          flows: new Map<string, FlowCache>(),
+          flows: new Map<number, FlowCache>(),
           returns: new Map<string, Flow>(),
           led: new WeakMap() as LedFlows,
           lined: new Set<string>(),
         };
   const shared = { sheet, resources, hyphenate, index, notes: { foot: 0, end: 0 }, references };
   const sections: PagedSection[] = [];
-  const caches = new Map<string, FlowCache>();
-  let composition: Composition;
-  let cache: FlowCache;
-  const begin = (section: PagedSection) => {
+  const caches = new Map<number, FlowCache>();
+  /** Begins a section of pages; answers with what blocks in it are set. */
+  const begin = (section: PagedSection): Setting => {
     sections.push(section);
     const { width, height, room } = section;
-    composition = { ...shared, width, height };
-    cache = caches.get(room) ?? cached.flows.get(room) ?? new WeakMap();
+    const cache: FlowCache = caches.get(room) ?? cached.flows.get(room) ?? new WeakMap();
     caches.set(room, cache);
+    return { composition: { ...shared, width, height }, cache, room };
   };
-  begin(firstSection(sheet));
+  let set = begin(firstSection(sheet));
   const flows: Flow[] = [];
   const flowOfBlock = new Int32Array(doc.childCount);
   const starts = new Int32Array(doc.childCount);
@@ -79,10 +85,7 @@ function layOutOnce(
   const referring = references.blocks;
   const unchanged =
     earlier?.complete && cached === earlier.cached
-      ? unchangedFlows(earlier, doc, {
-          depends: (block) => noted.has(block) || referring.has(block),
-          room: () => sections.at(-1)!.room,
-        })
+      ? unchangedFlows(earlier, doc, (block) => noted.has(block) || referring.has(block))
       : null;
   let body = 0;
   let nextReturn = 0;
@@ -98,30 +101,36 @@ function layOutOnce(
     // What stands in the header or footer is, in the text, where the next block begins.
     if (placedIn(node) === null || block === doc.childCount - 1) {
       let flow =
-        unchanged?.(block, node) ??
-        blockFlow(node, { noted: noted.has(block), referring: referring.has(block) }, composition!, cache!);
+        unchanged?.(block, node, set.room) ??
+        blockFlow(
+          node,
+          { noted: noted.has(block), referring: referring.has(block) },
+          set.composition,
+          set.cache,
+        );
       if (home && isKind(node, "heading")) flow = ledHome(flow, leadFrom(node, home, index), cached.led);
       if (bodyBlock > 0 && block === bodyBlock) {
         body = flows.length;
         flow = onNewPage(flow);
       }
-      const own = asKind(node, "page_break")?.section;
+      // Of what kind it is is asked of leaves alone, as breaks are: this runs for each block at each change.
+      const own = node.nodeSize === 1 ? asKind(node, "page_break")?.section : null;
       // At the very beginning it says how the first pages are.
       if (own && block === 0) flow = onSamePage(flow);
       flows.push(flow);
       if (own) {
         if (block === 0) sections.pop();
-        begin(pagedSection(sheet, own, block === 0 ? 0 : block + 1, block === 0 ? 0 : flows.length));
+        set = begin(pagedSection(sheet, own, block === 0 ? 0 : block + 1, block === 0 ? 0 : flows.length));
       }
     }
     const back = returns[nextReturn];
     if (back && back.block === block + 1) {
       nextReturn++;
       // Each its own: links of one text are drawn as one.
-      const made = `${sections.at(-1)!.room} ${back.section.id} ${JSON.stringify(back.ways)}`;
+      const made = `${set.room} ${back.section.id} ${JSON.stringify(back.ways)}`;
       let known = cached.returns.get(made);
       if (!known) {
-        known = returnFlow(back.ways, composition!);
+        known = returnFlow(back.ways, set.composition);
         if (pending || resources.misses !== misses) lasting = false;
       }
       returnFlows.set(made, known);
@@ -130,7 +139,7 @@ function layOutOnce(
   }
   wantPageLines([...new Set(sections.map(({ lines }) => lines))], index, resources, cached.lined);
   const endnotes = new Map<DestinationId, number>();
-  for (const { id, flow } of endnoteFlows(index, composition!)) {
+  for (const { id, flow } of endnoteFlows(index, set.composition)) {
     if (id) endnotes.set(id, flows.length);
     flows.push(flow);
   }
@@ -165,27 +174,26 @@ function layOutOnce(
   );
 }
 
-/** The flows of blocks before and after a change that depend on nothing but themselves. */
+/** The flows of blocks before and after a change that depend on nothing but themselves and the room where they stand. */
 function unchangedFlows(
   earlier: PageLayout,
   doc: Node,
-  now: {
-    /** Whether a block depends on more than itself. */
-    readonly depends: (block: number) => boolean;
-    /** How much room there is where the block stands that is asked for. */
-    readonly room: () => string;
-  },
-): (block: number, node: Node) => Flow | undefined {
+  depends: (block: number) => boolean,
+): (block: number, node: Node, room: number) => Flow | undefined {
   const before = earlier.index.doc.content.content;
   const after = doc.content.content;
   const { same, sameAtEnd } = sameRun(before, after);
   const shift = before.length - after.length;
-  return (block, node) => {
+  const { sections } = earlier;
+  const everywhere = sections.every((section) => section.room === sections[0]!.room)
+    ? sections[0]!.room
+    : null;
+  return (block, node, room) => {
     if (block >= same && block < after.length - sameAtEnd) return undefined;
-    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || now.depends(block)) return undefined;
+    if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || depends(block)) return undefined;
     if (namedWithin(node).length > 0) return undefined;
     const once = block < same ? block : block + shift;
-    return earlier.roomOf(once) === now.room() ? earlier.flowOf(once) : undefined;
+    return (everywhere ?? earlier.roomOf(once)) === room ? earlier.flowOf(once) : undefined;
   };
 }
 

@@ -35,7 +35,9 @@ export class PageLabels {
 
   /** The number of a page, counted from 0, as it is written. */
   of(page: number): string {
-    return numeral(this.rangeOf(page).numerals, this.numberOf(page));
+    const { page: first, from, numerals } = this.rangeOf(page);
+    const number = from + page - first;
+    return numerals === "decimal" ? String(number) : numeral(numerals, number);
   }
 
   /** The number of the last page that is counted on from the same beginning as a page. */
@@ -65,6 +67,9 @@ export class PageLabels {
   }
 
   private rangeOf(page: number): LabelRange & { readonly from: number } {
-    return this.ranges.findLast((range) => range.page <= page) ?? this.ranges[0]!;
+    // Asked for with every entry of a contents list at every change.
+    const { ranges } = this;
+    for (let i = ranges.length - 1; i > 0; i--) if (ranges[i]!.page <= page) return ranges[i]!;
+    return ranges[0]!;
   }
 }

@@ -24,7 +24,7 @@ export interface LayoutKey {
 export interface LayoutCache {
   readonly key: LayoutKey;
   /** By the room of the sections in which they stand. */
-  readonly flows: Map<string, FlowCache>;
+  readonly flows: Map<number, FlowCache>;
   readonly returns: Map<string, Flow>;
   readonly led: LedFlows;
   /** Words above and below the text for which all is there. */
@@ -92,7 +92,7 @@ export class PageLayout {
   }
 
   /** @internal How much room there is where a block stands. */
-  roomOf(block: number): string {
+  roomOf(block: number): number {
     return this.sectionOfBlock(block).room;
   }
 

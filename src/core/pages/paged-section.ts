@@ -22,8 +22,8 @@ export interface PagedSection {
   /** Width of a column and height of the text, in points. */
   readonly width: number;
   readonly height: number;
-  /** Blocks are set alike in sections with the same room. */
-  readonly room: string;
+  /** Blocks are set alike in sections with the same room. A number of width and height, since it is compared for each block. */
+  readonly room: number;
 }
 
 /** The section that begins with a block. */
@@ -40,7 +40,7 @@ export function pagedSection(sheet: StyleSheet, own: PageSection, block: number,
     rightHand: setup.rightHand,
     width,
     height,
-    room: `${width} ${height}`,
+    room: Math.round(width * 1_000) * 1e8 + Math.round(height * 1_000),
   };
 }
 
