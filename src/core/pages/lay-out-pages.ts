@@ -29,6 +29,15 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   return layout;
 }
 
+/** The blocks behind which a section of pages begins. Apart from the loop in which they are asked for: that is no longer compiled as a whole else. */
+function sectionBreaks(doc: Node): number[] {
+  const breaks: number[] = [];
+  const blocks = doc.content.content;
+  for (let block = 0; block < blocks.length; block++)
+    if (blocks[block]!.nodeSize === 1 && asKind(blocks[block]!, "page_break")?.section) breaks.push(block);
+  return breaks;
+}
+
 /** With what the blocks of a section of pages are set. */
 interface Setting {
   readonly composition: Composition;
@@ -87,6 +96,8 @@ function layOutOnce(
     earlier?.complete && cached === earlier.cached
       ? unchangedFlows(earlier, doc, (block) => noted.has(block) || referring.has(block))
       : null;
+  const breaks = sectionBreaks(doc);
+  let nextBreak = 0;
   let body = 0;
   let nextReturn = 0;
   const returnFlows = new Map<string, Flow>();
@@ -113,14 +124,17 @@ function layOutOnce(
         body = flows.length;
         flow = onNewPage(flow);
       }
-      // Of what kind it is is asked of leaves alone, as breaks are: this runs for each block at each change.
-      const own = node.nodeSize === 1 ? asKind(node, "page_break")?.section : null;
-      // At the very beginning it says how the first pages are.
-      if (own && block === 0) flow = onSamePage(flow);
       flows.push(flow);
-      if (own) {
-        if (block === 0) sections.pop();
-        set = begin(pagedSection(sheet, own, block === 0 ? 0 : block + 1, block === 0 ? 0 : flows.length));
+      if (block === breaks[nextBreak]) {
+        nextBreak++;
+        const own = asKind(node, "page_break")!.section!;
+        if (block > 0) set = begin(pagedSection(sheet, own, block + 1, flows.length));
+        else {
+          // At the very beginning it says how the first pages are.
+          flows[0] = onSamePage(flow);
+          sections.pop();
+          set = begin(pagedSection(sheet, own, 0, 0));
+        }
       }
     }
     const back = returns[nextReturn];
