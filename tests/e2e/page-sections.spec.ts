@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
-import { insert, kept, manuscript, openFile, tray, typeAtEnd } from "./desk";
+import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import { documentId, insert, kept, manuscript, openFile, tray, typeAtEnd } from "./desk";
 
 const TEXT = `# The log
 
@@ -65,6 +66,26 @@ test("pages lie across in columns from a break on, with lines and numbers of the
   await expect(upright.getByText("Upright again.")).toBeVisible();
   const box = (await upright.boundingBox())!;
   expect(box.height).toBeGreaterThan(box.width);
+
+  // A browser that prints the HTML file knows of paper and lines as well.
+  const html = await page.request.get(`/api/documents/${documentId(page)}/export?format=html`);
+  const printed = await page.context().newPage();
+  await printed.setContent(await html.text());
+  const file = await getDocument({
+    data: new Uint8Array(await printed.pdf({ preferCSSPageSize: true })),
+    verbosity: 0,
+  }).promise;
+  const sheets = await Promise.all(
+    Array.from({ length: file.numPages }, async (_, i) => {
+      const sheet = await file.getPage(i + 1);
+      const { items } = await sheet.getTextContent();
+      const said = items.map((item) => ("str" in item ? item.str : "")).join("");
+      return [sheet.view[2]! > sheet.view[3]!, said.includes("Beside each other")];
+    }),
+  );
+  expect(sheets[0]).toEqual([false, false]);
+  expect(sheets[1]).toEqual([true, true]);
+  expect(sheets.at(-1)).toEqual([false, false]);
 });
 
 test("a document has columns, lines of its own for its first and for left-hand pages, and each is taken back by undo", async ({

@@ -160,6 +160,11 @@ describe("pages from a break on", () => {
     expect(layout.pages.map(({ blank }) => blank)).toEqual([false, true, false]);
     // The empty page is the end of what was before.
     expect(sizes(layout)).toEqual(["upright", "upright", "across"]);
+    // Where only what starts a page does so, other paper between two paragraphs makes no empty page.
+    const wide = createDocument([paragraph("a"), pages({ paper: ACROSS }), paragraph("b")]);
+    const setup = { ...FIRST_SETUP, rightHand: true };
+    const onRight = await laidOut(withRule(wide, { ...FIRST_SHEET.page, setup }));
+    expect(onRight.pages.map(({ blank }) => blank)).toEqual([false, false]);
   });
 
   test("are as many as blocks between them ask for, and none is lost, however many there are", async () => {

@@ -78,7 +78,7 @@ export function paginate(
     const section = sectionOf(sections, flow);
     const set = sections[section]!;
     const begins = section > 0 && flow === set.flow;
-    const onRight = (set.rightHand && (begins || flows[flow]?.newPage)) || (set.own.rightHand && begins);
+    const onRight = (set.rightHand && flows[flow]?.newPage) || (set.own.rightHand && begins);
     if (onRight && strip === 0 && pages.length % 2 === 1 && carried.length === 0)
       pages.push(blank(flow, last?.section ?? section));
     pages.push(fillPage(flows, { flow, strip, carried }, section, set));

@@ -41,7 +41,7 @@ const TOLD: Readonly<Record<OwnStyleOf, Told>> = {
     first: "New paragraph style",
     user: "paragraph",
   },
-  words: { label: "Word style", none: "As those around", first: "New word style", user: "place" },
+  words: { label: "Word style", none: "As around", first: "New word style", user: "place" },
 };
 const NEW = "new";
 
