@@ -29,7 +29,7 @@ export function layOutPages(index: DocumentIndex, resources: Resources, earlier?
   return layout;
 }
 
-/** The blocks behind which a section of pages begins. Apart from the loop in which they are asked for: that is no longer compiled as a whole else. */
+/** The blocks behind which a section of pages begins. */
 function sectionBreaks(doc: Node): number[] {
   const breaks: number[] = [];
   const blocks = doc.content.content;
@@ -207,6 +207,8 @@ function unchangedFlows(
     if (blockPlaceOf(node) || asKind(node, "ordered_list")?.continues || depends(block)) return undefined;
     if (namedWithin(node).length > 0) return undefined;
     const once = block < same ? block : block + shift;
+    // A break that is the very first block ends no page.
+    if (block === 0 || once === 0) return undefined;
     return (everywhere ?? earlier.roomOf(once)) === room ? earlier.flowOf(once) : undefined;
   };
 }

@@ -8,6 +8,7 @@ import {
   createDocument,
   FIRST_SETUP,
   FIRST_SHEET,
+  newId,
   pageSectionFrom,
   PLAIN_SECTION,
   schema,
@@ -77,6 +78,14 @@ describe("pages from a break on", () => {
   test("are those with which the document begins where the break is its first block", async () => {
     const layout = await laidOut(createDocument([pages({ paper: ACROSS }), paragraph("First.")]));
     expect(sizes(layout)).toEqual(["across"]);
+    // What comes before it makes it a break like any other, and it is again the first without that.
+    const numbering = { numerals: "lower-roman" as const, from: 1 };
+    const counted = await laidOut(createDocument([pages({ numbering }), paragraph("First.")]));
+    const before = nodes.paragraph.create({ id: newId() }, schema.text("Before."));
+    const { doc } = counted.index;
+    const later = await laidOut(doc.copy(doc.content.addToStart(before)), { earlier: counted });
+    expect(labels(later)).toEqual(["1", "i"]);
+    expect(labels(await laidOut(doc, { earlier: later }))).toEqual(["i"]);
   });
 
   test("have columns, which are filled one after the other before a page is", async () => {
