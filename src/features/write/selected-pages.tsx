@@ -116,10 +116,10 @@ function Numbering({
         onChange={(numerals) => onChange({ ...numbering, numerals })}
       />
       <Amount
-        label="From"
-        unit="or on"
+        label="First number"
+        unit=""
         value={numbering.from}
-        empty="on from before"
+        empty="goes on"
         least={0}
         most={1_000_000}
         step={1}
