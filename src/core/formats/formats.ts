@@ -1,4 +1,3 @@
-import { fileNameOf } from "@/core/model/attached-file";
 import type { AskedOption } from "./asked-option";
 import { PDF_OPTIONS_ASKED } from "./pdf-options-asked";
 
@@ -111,16 +110,4 @@ function listed(words: readonly string[]): string {
 export function formatOf(name: string): FormatName | null {
   const lower = name.toLowerCase();
   return FORMAT_NAMES.find((name) => FORMATS[name].endings.some((ending) => lower.endsWith(ending))) ?? null;
-}
-
-/** A file name for a document: its title without signs that file systems refuse, and an ending, `.pdf`. */
-export function fileNameFor(title: string, ending: string): string {
-  const stem = title
-    .normalize("NFC")
-    .replace(/[\u0000-\u001f<>:"/\\|?*\u007f]+/g, " ")
-    .replace(/\s+/g, " ")
-    .trim()
-    .slice(0, 80)
-    .replace(/[. ]+$/, "");
-  return fileNameOf(stem || "Untitled") + ending;
 }

@@ -5,7 +5,6 @@ export {
   endingsSaid,
   FORMAT_NAMES,
   FORMATS,
-  fileNameFor,
   formatOf,
   isTextFormat,
   READ_NAMES,
@@ -18,3 +17,4 @@ export type { Dropped } from "./intake/drop-log";
 export { firstWordsOf } from "./first-words";
 export type { PromisedLink } from "./promised-link";
 export type { EmbeddedFont } from "./html";
+export { fileNameFor } from "./file-name-for";

@@ -2,7 +2,7 @@ import { kept } from "@/core/kept";
 import { attachedFiles, type DocumentTarget, type LinkTarget, type Registry } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { UNKNOWN_SHELF, type KnownPlace, type KnownShelf } from "@/core/links";
-import { fileNameFor } from "./formats";
+import { fileNameFor } from "./file-name-for";
 import { textFragment } from "./text-fragment";
 
 /** What lies outside of a document that is written. */

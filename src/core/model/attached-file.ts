@@ -1,6 +1,7 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
 import { z } from "zod";
+import { fileNameOf } from "./file-name";
 
 /** A file attached to a document. Its bytes are kept once, under the hash of their content. */
 export interface AttachedFile {
@@ -36,8 +37,6 @@ export function addressOfFile(document: string, id: string, page?: number): stri
 /** As large may a file be that is attached. */
 export const MOST_FILE_BYTES = 50 * 1024 * 1024;
 
-const MOST_LETTERS = 150;
-
 /** Checks an attached file that comes from outside. */
 export const attachedFileSchema: z.ZodType<AttachedFile> = z.strictObject({
   name: z
@@ -55,28 +54,4 @@ export const attachedFileSchema: z.ZodType<AttachedFile> = z.strictObject({
 /** The name of a content: the hash of its bytes. */
 export function contentOf(bytes: Uint8Array): string {
   return bytesToHex(sha256(bytes));
-}
-
-/** Names that an operating system keeps for devices. */
-const DEVICES = /^(?:con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i;
-
-/**
- * A name for a file that is safe wherever it is unpacked: no path, no control signs, no signs that turn the reading direction
- * (which hide an ending), none that some file system refuses.
- */
-export function fileNameOf(given: string): string {
-  const clean = given
-    .slice(-1_000)
-    .replace(/^.*[/\\]/s, "")
-    .normalize("NFC")
-    .replace(/[\p{Cc}\p{Cf}\p{Cs}\p{Zl}\p{Zp}]/gu, "")
-    .replace(/[<>:"|?*]/g, "_")
-    .replace(/\s+/g, " ")
-    .replace(/^[ .]+|[ .]+$/g, "")
-    .replace(DEVICES, "_$&");
-  if (clean === "") return "file";
-  const dot = clean.lastIndexOf(".");
-  const ending = dot > 0 && clean.length - dot <= 12 ? clean.slice(dot) : "";
-  const letters = [...clean.slice(0, clean.length - ending.length)];
-  return letters.slice(0, MOST_LETTERS).join("").trimEnd() + ending;
 }

@@ -44,13 +44,13 @@ export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { saidOf, type Action } from "./action";
 export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
+export { fileNameOf } from "./file-name";
 export {
   addressOfFile,
   attachedFiles,
   attachedFileSchema,
   contentOf,
   MOST_FILE_BYTES,
-  fileNameOf,
   type AttachedFile,
   type AttachedFiles,
 } from "./attached-file";

@@ -5,19 +5,40 @@ const picture = (type: Picture["type"], ...bytes: number[]): Picture => ({
   type,
   bytes: new Uint8Array(bytes),
 });
-/** What a PNG begins with (RFC 2083, 3.1 and 4.1.1). */
-function pngHead(width: number, height: number): Uint8Array {
-  const bytes = new Uint8Array(33);
-  bytes.set([0x89, ...text("PNG\r\n\x1a\n"), 0, 0, 0, 13, ...text("IHDR")]);
-  const view = new DataView(bytes.buffer);
-  view.setUint32(16, width);
-  view.setUint32(20, height);
-  return bytes;
-}
 const text = (words: string) => [...words].map((sign) => sign.charCodeAt(0));
 
 test.each<[string, Picture, { width: number; height: number } | null]>([
-  ["PNG", { type: "image/png", bytes: pngHead(320, 240) }, { width: 320, height: 240 }],
+  [
+    "PNG",
+    picture(
+      "image/png",
+      0x89,
+      0x50,
+      0x4e,
+      0x47,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      0,
+      1,
+      64,
+      0,
+      0,
+      0,
+      240,
+    ),
+    { width: 320, height: 240 },
+  ],
   ["GIF", picture("image/gif", ...text("GIF89a"), 0x40, 1, 0xf0, 0), { width: 320, height: 240 }],
   [
     "JPEG",
@@ -58,7 +79,9 @@ test.each<[string, Picture, { width: number; height: number } | null]>([
 });
 
 test("a picture of a hundred megapixels is too large, and says so", () => {
-  const bytes = pngHead(10_000, 10_000);
+  const bytes = new Uint8Array(24);
+  new DataView(bytes.buffer).setUint32(16, 10_000);
+  new DataView(bytes.buffer).setUint32(20, 10_000);
   expect(tooLarge({ type: "image/png", bytes })).toBe(
     "The picture has 100 megapixels; at most 60 can be shown.",
   );

@@ -1,23 +1,28 @@
-import { imageSize } from "image-size";
 import type { Picture } from "./pictures";
-
-interface PixelSize {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** More pixels than this cost a browser hundreds of megabytes to show. */
 export const MOST_MEGAPIXELS = 60;
 
 /** A picture's width and height in pixels as its file says; null where the file does not say, as drawings may not. */
-export function pixelsOf({ type, bytes }: Picture): PixelSize | null {
-  if (type === "image/svg+xml") return drawingPixels(bytes);
+export function pixelsOf({ type, bytes }: Picture): { width: number; height: number } | null {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   try {
-    const { width, height } = imageSize(bytes);
-    return { width, height };
-  } catch {
+    switch (type) {
+      case "image/png":
+        return { width: view.getUint32(16), height: view.getUint32(20) };
+      case "image/gif":
+        return { width: view.getUint16(6, true), height: view.getUint16(8, true) };
+      case "image/jpeg":
+        return jpegPixels(view);
+      case "image/webp":
+        return webpPixels(view);
+      case "image/svg+xml":
+        return drawingPixels(bytes);
+    }
+  } catch (error) {
     // The file is cut off before it says.
-    return null;
+    if (error instanceof RangeError) return null;
+    throw error;
   }
 }
 
@@ -31,11 +36,8 @@ export function tooLarge(picture: Picture): string | null {
     : null;
 }
 
-/**
- * From the root element's width and height in pixels, or else from its view box (SVG 2, 8.2), whose numbers commas may part: the library does
- * not know of those.
- */
-function drawingPixels(bytes: Uint8Array): PixelSize | null {
+/** From the root element's width and height in pixels, or else from its view box (SVG 2, 8.2). */
+function drawingPixels(bytes: Uint8Array): { width: number; height: number } | null {
   const root = /<svg\b[^>]*>/i.exec(new TextDecoder().decode(bytes.subarray(0, 20_000)))?.[0];
   if (!root) return null;
   const length = (name: string) => {
@@ -53,4 +55,29 @@ function drawingPixels(bytes: Uint8Array): PixelSize | null {
   const wide = width ?? (height && ratio ? height / ratio : boxWidth);
   const high = height ?? (ratio ? wide * ratio : NaN);
   return wide > 0 && high > 0 && Number.isFinite(wide * high) ? { width: wide, height: high } : null;
+}
+
+/** From the first frame header (ITU-T T.81, B.2.2); other segments are passed over by their lengths. */
+function jpegPixels(view: DataView): { width: number; height: number } | null {
+  let at = 2;
+  while (at < view.byteLength) {
+    if (view.getUint8(at) !== 0xff) return null;
+    const marker = view.getUint8(at + 1);
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker);
+    if (isFrame) return { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
+    at += 2 + view.getUint16(at + 2);
+  }
+  return null;
+}
+
+/** From the first chunk (RFC 9649): extended, lossless or lossy. */
+function webpPixels(view: DataView): { width: number; height: number } | null {
+  const kind = String.fromCharCode(...[12, 13, 14, 15].map((at) => view.getUint8(at)));
+  const threeBytes = (at: number) => view.getUint16(at, true) | (view.getUint8(at + 2) << 16);
+  if (kind === "VP8X") return { width: threeBytes(24) + 1, height: threeBytes(27) + 1 };
+  if (kind === "VP8L") {
+    const bits = view.getUint32(21, true);
+    return { width: (bits & 0x3fff) + 1, height: ((bits >> 14) & 0x3fff) + 1 };
+  }
+  return { width: view.getUint16(26, true) & 0x3fff, height: view.getUint16(28, true) & 0x3fff };
 }

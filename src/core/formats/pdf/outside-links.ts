@@ -1,6 +1,6 @@
 import { addressOf, type AddressTarget } from "@/core/document";
 import type { DrawnTarget } from "@/core/pages";
-import { fileNameFor } from "../formats";
+import { fileNameFor } from "../file-name-for";
 import type { PackedDocument } from "./packed-document";
 import { text } from "./pdf-syntax";
 import type { PdfParts, PromisedPdfLink } from "./write";
