@@ -1,4 +1,4 @@
-import type { Node } from "prosemirror-model";
+import type { Node, ResolvedPos } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import type { Spot } from "@/core/links";
 import { asKind, isKind, type DestinationId } from "@/core/document";
@@ -9,7 +9,7 @@ export interface FirstWords {
   readonly words: string;
   /**
    * `first`: nothing but a number or a label stands before them. `line`: they begin in the first line. `below`: they stand somewhere below, as
-   * a caption does.
+   * a caption does, and what is in a row behind its first line.
    */
   readonly where: "first" | "line" | "below";
 }
@@ -46,9 +46,18 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
       const at = index.doc.resolve(pos);
       const block = at.parent.isTextblock ? at.parent : at.nodeAfter;
       if (!block || isKind(block, "figure", "table") || block.isAtom) return null;
-      return said(textFrom(block, at.parent.isTextblock ? at.parentOffset : 0), "line");
+      const words = textFrom(block, at.parent.isTextblock ? at.parentOffset : 0);
+      return said(words, standsLowInRow(at) ? "below" : "line");
     }
   }
+}
+
+/** Whether a place is in a cell of a table and not at its beginning: what leads there lands at the top of the row. */
+function standsLowInRow(at: ResolvedPos): boolean {
+  for (let depth = at.depth; depth > 1; depth--)
+    if (isKind(at.node(depth), "table_cell", "table_header"))
+      return at.parentOffset > 0 || at.pos - at.start(depth) > at.depth - depth;
+  return false;
 }
 
 /** The words of the line of a contents list that leads to a place. */

@@ -2,7 +2,7 @@ import type { PDFPageProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { ColumnPlace } from "./named-places";
 
 /** A piece of text on a page, as it was read from the file; places are points from the upper left corner. */
-interface Piece {
+export interface Piece {
   readonly text: string;
   readonly x: number;
   readonly width: number;
@@ -18,8 +18,8 @@ export interface PageLine {
   readonly pieces: readonly Piece[];
 }
 
-/** The lines of a page of a written file from the top down. */
-export async function linesOf(page: PDFPageProxy): Promise<PageLine[]> {
+/** The pieces of text on a page of a written file. */
+export async function piecesOf(page: PDFPageProxy): Promise<Piece[]> {
   const height = page.view[3]!;
   const { items } = await page.getTextContent({ disableNormalization: true });
   const pieces: Piece[] = [];
@@ -28,9 +28,13 @@ export async function linesOf(page: PDFPageProxy): Promise<PageLine[]> {
     const [, , c, d, x, y] = item.transform as [number, number, number, number, number, number];
     pieces.push({ text: item.str, x, width: item.width, baseline: height - y, size: Math.hypot(c, d) });
   }
-  pieces.sort((a, b) => a.baseline - b.baseline || a.x - b.x);
+  return pieces;
+}
+
+/** The lines that pieces stand in, from the top down. Those of columns beside each other have to be asked for one by one. */
+export function linesOf(pieces: readonly Piece[]): PageLine[] {
   const lines: Piece[][] = [];
-  for (const piece of pieces) {
+  for (const piece of [...pieces].sort((a, b) => a.baseline - b.baseline || a.x - b.x)) {
     const last = lines.at(-1);
     // A raised sign belongs to the line below it.
     const most = last ? Math.max(piece.size, ...last.map(({ size }) => size)) : 0;
@@ -40,12 +44,9 @@ export async function linesOf(page: PDFPageProxy): Promise<PageLine[]> {
   return lines.map((line) => lineOf(line.sort((a, b) => a.x - b.x)));
 }
 
-/** What of the lines of a page stands in a column of it. */
-export function linesWithin({ x, width }: ColumnPlace, lines: readonly PageLine[]): PageLine[] {
-  return lines.flatMap(({ pieces }) => {
-    const own = pieces.filter((piece) => piece.x >= x - 1 && piece.x < x + width);
-    return own.length > 0 ? [lineOf(own)] : [];
-  });
+/** Which pieces begin in a column. */
+export function piecesWithin({ x, width }: ColumnPlace, pieces: readonly Piece[]): Piece[] {
+  return pieces.filter((piece) => piece.x >= x - 1 && piece.x < x + width);
 }
 
 function lineOf(pieces: readonly Piece[]): PageLine {

@@ -366,6 +366,30 @@ test("sections of pages have paper, columns and numbers of their own, and every 
   expect(labels[across.at(-1)! + 1]).toBe("0");
 });
 
+test("lines of columns beside each other are read apart, and signs far down in narrow cells are found", async () => {
+  const { nodes } = schema;
+  const { width, height, margins } = FIRST_SETUP;
+  const paper = { width, height, margins, columns: { count: 2, gap: 14 } };
+  // Headings and code of several sizes, so that the lines of the two columns stand at all heights of each other.
+  const sections = Array.from(
+    { length: 60 },
+    (_, i) =>
+      `${"#".repeat(1 + (i % 3))} Place ${i} of them {#p${i}}\n\n${words(7 + ((i * 13) % 41))} [on to ${i + 1}](#p${(i * 7) % 60}) \`code\`.\n\n| A ${words(6)} of the lamps[^n${i}] | Logical AND | [Logical XOR](#p${i}) | Exponentiation | Escapes | Charac |\n| - | - | - | - | - | - |\n| x | y | z | a | b | c |\n\n[^n${i}]: Noted ${i}.\n`,
+  );
+  const read = markdown(sections.join("\n"));
+  const begins = nodes.page_break.create({ section: { ...PLAIN_SECTION, paper } });
+  const own = await laidOut(read.copy(read.content.addToStart(begins)));
+  const file = await written(own);
+  const bytes = file.bytes();
+  expect((await provePdf(bytes.slice(), file.promised)).failed).toEqual([]);
+  // What is led to another column, or to the line below, is found out.
+  const led = file.promised.findIndex(({ to }) => to.kind === "place" && to.column && to.column.x > 200);
+  const link = file.promised[led]!;
+  if (link.to.kind !== "place") throw new Error("it leads to no place");
+  const wrong = { ...link, to: { ...link.to, column: { ...link.to.column!, x: margins.left } } };
+  expect((await provePdf(bytes.slice(), [wrong])).failed[0]!.why).toBe("It lands in another column.");
+});
+
 test("roman numbers of the front matter are the file's page labels", async () => {
   const doc = markdown(`Before.\n\n# One\n\nText.\n`);
   const styles = {

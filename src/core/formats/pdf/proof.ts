@@ -1,6 +1,7 @@
 import type { PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { shortened } from "@/core/document";
-import { linesOf, linesWithin, type PageLine } from "./page-lines";
+import type { ColumnPlace } from "./named-places";
+import { linesOf, piecesOf, piecesWithin, type PageLine, type Piece } from "./page-lines";
 import { liesOn, standsAt } from "./words-at";
 import type { PromisedPdfLink } from "./write";
 
@@ -116,7 +117,8 @@ class Follower {
   private named: Promise<Record<string, readonly unknown[]>> | null = null;
   private readonly pages = new Map<string, Promise<number>>();
   private readonly heights = new Map<number, number>();
-  private readonly lines = new Map<number, Promise<PageLine[]>>();
+  private readonly pieces = new Map<number, Promise<Piece[]>>();
+  private readonly lines = new Map<string, PageLine[]>();
 
   constructor(private readonly file: PDFDocumentProxy) {}
 
@@ -150,22 +152,26 @@ class Follower {
       return typeof own.dest === "string"
         ? `Nothing in the file is called “${own.dest}”.`
         : "It leads nowhere.";
-    const [ref, , , y] = place as [{ num: number; gen: number }, unknown, unknown, number];
+    const [ref, , x, y] = place as [{ num: number; gen: number }, unknown, number, number];
     const page = await this.pageOf(ref);
     if (page !== to.page) return `It lands on page ${page + 1}, not on page ${to.page + 1}.`;
     const landed = (await this.heightOf(page)) - y;
     if (Math.abs(landed - to.y) > NEAR)
       return `It lands ${Math.round(Math.abs(landed - to.y))} points too ${landed > to.y ? "low" : "high"}.`;
+    if (to.column && Math.abs(x - to.column.x) > NEAR) return "It lands in another column.";
     // Where the pages put the place may itself be wrong; the words that are read there cannot.
-    if (to.begins === null) return null;
-    const lines = await this.linesOn(page);
-    if (standsAt(to.begins, landed, to.column ? linesWithin(to.column, lines) : lines)) return null;
+    if (to.begins === null || standsAt(to.begins, landed, await this.linesOn(page, to.column))) return null;
     return `Where it lands, “${shortened(to.begins.words, 40)}” does not stand first.`;
   }
 
-  private linesOn(page: number): Promise<PageLine[]> {
-    let known = this.lines.get(page);
-    if (!known) this.lines.set(page, (known = this.file.getPage(page + 1).then(linesOf)));
+  /** The lines of a page, or of a column of it. */
+  private async linesOn(page: number, column: ColumnPlace | null = null): Promise<PageLine[]> {
+    let pieces = this.pieces.get(page);
+    if (!pieces) this.pieces.set(page, (pieces = this.file.getPage(page + 1).then(piecesOf)));
+    const all = await pieces;
+    const key = `${page} ${column?.x ?? ""}`;
+    let known = this.lines.get(key);
+    if (!known) this.lines.set(key, (known = linesOf(column ? piecesWithin(column, all) : all)));
     return known;
   }
 

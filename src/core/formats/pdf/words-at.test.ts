@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
-import type { PageLine } from "./page-lines";
-import { liesOn } from "./words-at";
+import { linesOf, piecesWithin, type PageLine, type Piece } from "./page-lines";
+import { liesOn, standsAt } from "./words-at";
 
 const LINES: PageLine[] = [
   {
@@ -22,4 +22,46 @@ test("a link whose first words are raised lies on all of them", () => {
 test("a link that lies on other words, or beside them, does not", () => {
   expect(liesOn("2. _y_ “lamp”", [RAISED, WORDS], LINES)).toBe(false);
   expect(liesOn("1. _x_ “dome”", [{ ...WORDS, y: 300 }], LINES)).toBe(false);
+});
+
+const piece = (text: string, x: number, baseline: number, size = 11): Piece => ({
+  text,
+  x,
+  width: text.length * size * 0.5,
+  baseline,
+  size,
+});
+
+test("lines of a column are read for themselves, at whatever height those of the one beside it stand", () => {
+  const pieces = [
+    piece("one line", 79, 97),
+    piece("and another", 79, 113),
+    // So high are its letters that both lines would be taken for parts of it.
+    piece("A heading", 308, 105, 17.5),
+  ];
+  const column = { x: 79, width: 200 };
+  expect(linesOf(pieces)).toHaveLength(1);
+  const own = linesOf(piecesWithin(column, pieces));
+  expect(own.map(({ text }) => text)).toEqual(["one line", "and another"]);
+  const begins = { words: "and another", where: "first" as const };
+  expect(standsAt(begins, 102, own)).toBe(true);
+  expect(standsAt({ ...begins, words: "A heading" }, 90, own)).toBe(false);
+});
+
+test("a link in a narrow cell lies on its own letters, not on those close beside it", () => {
+  const cells = linesOf(
+    ["Lo", "gi", "cal"].flatMap((text, i) => [
+      piece(text, 100, 50 + i * 16),
+      piece("xyz"[i]!.repeat(2), 114, 50 + i * 16),
+    ]),
+  );
+  const boxes = [0, 1, 2].map((i) => ({ x: 100, y: 40 + i * 16, width: 12, height: 12 }));
+  expect(liesOn("Logical", boxes, cells)).toBe(true);
+  expect(
+    liesOn(
+      "Logical",
+      boxes.map((box) => ({ ...box, x: 114 })),
+      cells,
+    ),
+  ).toBe(false);
 });

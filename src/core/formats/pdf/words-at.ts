@@ -77,6 +77,8 @@ function lettersIn(box: Box, lines: readonly PageLine[]): string {
       .flatMap(({ pieces }) => pieces)
       // A raised sign stands by itself.
       .filter(({ baseline }) => baseline >= box.y - ABOVE && baseline <= box.y + box.height + ABOVE)
+      // Letters that stand close beside the box are another's, as in narrow cells.
+      .filter(({ x, width }) => x < box.x + box.width && x + width > box.x)
       .map(({ text, x, width }) => {
         // Letters of a piece are taken to be equally wide; a few of them more at each side make up for that.
         const each = width / text.length || 1;

@@ -1,0 +1,38 @@
+import { expect, test } from "@jest/globals";
+import { indexDocument } from "@/core/destinations";
+import { createDocument, newId, schema, type DestinationId } from "@/core/document";
+import { firstWordsOf } from "./first-words";
+
+const { nodes } = schema;
+
+test("words in a cell stand in the first line of the row where the cell begins with them, else somewhere below", () => {
+  const point = (id: DestinationId) => nodes.bookmark_point.create({ id });
+  const [first, later, second] = [newId(), newId(), newId()] as const;
+  const cell = nodes.table_cell.create(null, [
+    nodes.paragraph.create(null, [
+      point(first),
+      schema.text("Dew on the "),
+      point(later),
+      schema.text("corrector"),
+    ]),
+    nodes.paragraph.create(null, [point(second), schema.text("or frost")]),
+  ]);
+  const doc = createDocument([
+    nodes.table.create(null, [
+      nodes.table_caption.create(),
+      nodes.table_grid.create(null, nodes.table_row.create(null, cell)),
+    ]),
+    nodes.paragraph.create(null, [schema.text("A lamp, "), schema.text("lit")]),
+  ]);
+  const index = indexDocument(doc);
+  const where = (id: DestinationId) => {
+    let at = -1;
+    doc.descendants((node, pos) => {
+      if (node.eq(point(id))) at = pos;
+    });
+    return firstWordsOf({ kind: "words", name: "", pos: at, end: at + 1, block: 0 }, index);
+  };
+  expect(where(first)).toEqual({ words: "Dew on the corrector", where: "line" });
+  expect(where(later)).toEqual({ words: "corrector", where: "below" });
+  expect(where(second)).toEqual({ words: "or frost", where: "below" });
+});
