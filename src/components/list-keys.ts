@@ -9,7 +9,7 @@ let typedAt = 0;
  */
 export function listKeys(event: KeyboardEvent<HTMLElement>): void {
   const rows = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-row]")];
-  const at = rows.indexOf(document.activeElement as HTMLElement);
+  const at = rows.findIndex((row) => row === document.activeElement);
   if (at < 0) return;
   const next = rowFor(event, rows, at);
   if (!next) return;

@@ -48,8 +48,9 @@ export function Panel({
             event.preventDefault();
             // A key pressed since may have led somewhere else already.
             const { activeElement, body } = document;
-            if (activeElement && activeElement !== body && !(event.target as Node).contains(activeElement))
-              return;
+            const { target } = event;
+            const inside = target instanceof Node && target.contains(activeElement);
+            if (activeElement && activeElement !== body && !inside) return;
             onReturn();
           }}
           className={clsx(

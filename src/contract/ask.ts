@@ -40,7 +40,7 @@ export async function askForResponse<C extends Call>(
   question: Question<C>,
   { signal, server = "", fetch = globalThis.fetch.bind(globalThis) }: Asking = {},
 ): Promise<Response> {
-  const body = (question as { readonly body?: unknown }).body;
+  const { body }: { body?: unknown } = { body: undefined, ...question };
   const response = await fetch(server + addressOf(call, question), {
     method: call.method,
     ...(signal && { signal }),

@@ -30,7 +30,7 @@ export function call<
   path: Path,
   { query, body, answer }: { query?: Query; body?: Body; answer?: Answer } = {},
 ): Call<Path, Query, Body, Answer> {
-  return { method, path, query: query as Query, body: body as Body, answer: answer as Answer };
+  return { method, path, query, body, answer } as Call<Path, Query, Body, Answer>;
 }
 
 /** The parameters of an address: that of `/api/documents/:id` is its `id`. */
@@ -62,9 +62,9 @@ export type Answer<C extends Call> = Said<C>;
 
 /** The address of a call. */
 export function addressOf<C extends Call>({ path }: C, question: Omit<Question<C>, "body">): string {
-  const said = question as Readonly<Record<string, unknown>>;
+  const said: Readonly<Record<string, unknown>> = { ...question };
   const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(said[name])));
-  const query = Object.entries((said.query as object | undefined) ?? {}).flatMap(([name, value]) =>
+  const query = Object.entries(said.query ?? {}).flatMap(([name, value]) =>
     value === undefined ? [] : [[name, String(value)]],
   );
   return query.length > 0 ? `${filled}?${new URLSearchParams(query).toString()}` : filled;

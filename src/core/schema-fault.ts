@@ -11,7 +11,10 @@ export interface SchemaFault {
 /** The one fault of those a schema found that says most: a union tells the failures of all its members, and one got furthest. */
 export function schemaFault(error: z.ZodError): SchemaFault {
   let best: { path: PropertyKey[]; issue: z.core.$ZodIssue } | null = null;
-  const queue = error.issues.map((issue) => ({ issue, path: issue.path as PropertyKey[] }));
+  const queue: { path: PropertyKey[]; issue: z.core.$ZodIssue }[] = error.issues.map((issue) => ({
+    issue,
+    path: issue.path,
+  }));
   for (let next = queue.pop(); next; next = queue.pop()) {
     const { issue, path } = next;
     if (!best || path.length >= best.path.length) best = { path, issue };

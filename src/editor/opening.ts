@@ -3,6 +3,7 @@ import { getDocument, getSnapshot } from "@/contract/documents";
 import { getSteps } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
 import { schema, stepFromJSON } from "@/core/document";
+import { messageOf } from "@/core/thrown";
 
 /** A document as it was fetched: its newest version. */
 export interface OpenedDocument {
@@ -28,7 +29,7 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
   } catch (error) {
     signal.throwIfAborted();
     // A snapshot that cannot be read, or steps that are gone: the server puts the document together.
-    console.warn(`Gate Rope: the document is fetched whole: ${(error as Error).message}`);
+    console.warn(`Gate Rope: the document is fetched whole: ${messageOf(error)}`);
     const { document, ...whole } = await ask(getDocument, { id, query: {} }, { signal });
     return { version: whole.version, doc: schema.nodeFromJSON(document) };
   }

@@ -2,12 +2,13 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import { z } from "zod";
 import type { Destination, DocumentIndex } from "@/core/destinations";
 import {
-  quotationSchema,
-  shortened,
   type DestinationId,
   type DocumentTarget,
+  knownId,
   type LinkTarget,
   type Quotation,
+  quotationSchema,
+  shortened,
 } from "@/core/document";
 import { placeKey, quote } from "@/core/links";
 import { linkRange, targetOf } from "./commands/links";
@@ -45,7 +46,7 @@ const keptSchema = z.object({
   document: z.string(),
   id: z
     .string()
-    .transform((id) => id as DestinationId)
+    .transform((id) => knownId(id))
     .optional(),
   words: quotationSchema.optional(),
   name: z.string(),

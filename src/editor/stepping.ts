@@ -1,6 +1,7 @@
 import { nextStop, STOP_KINDS, stopsOf, type Stop, type StopKind } from "@/core/destinations";
 import type { PageMap } from "@/core/pages/page-map";
 import { readProof } from "@/core/proof";
+import { isOneOf } from "@/core/one-of";
 import type { JumpHost, Jumps } from "./jumps";
 import { keepInBrowser, readKept } from "./kept-in-browser";
 import { foundPlaces } from "./plugins/matches";
@@ -25,8 +26,8 @@ export class Stepping {
   at: { readonly number: number; readonly of: number } | null = null;
 
   constructor(private readonly host: SteppingHost) {
-    const kept = readKept(KEPT) as StepKind | null;
-    this.kind = kept && STEP_KINDS.includes(kept) ? kept : "heading";
+    const kept = readKept(KEPT);
+    this.kind = kept !== null && isOneOf(STEP_KINDS, kept) ? kept : "heading";
   }
 
   choose(kind: StepKind): void {

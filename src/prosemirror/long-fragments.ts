@@ -8,11 +8,6 @@ import { patch } from "./patch";
  * of them is handed on where a single child is replaced, as with every key.
  */
 
-/** The part of a fragment that is not in its types: the child at or behind a position, and where it begins. */
-interface Searched {
-  findIndex(pos: number): { index: number; offset: number };
-}
-
 /** Where children begin: as `starts` says, those behind the child `at` moved by `by`. */
 interface Starts {
   readonly starts: Int32Array;
@@ -38,15 +33,14 @@ const told = (what: string) =>
   }) as const;
 
 patch(
-  Fragment.prototype as unknown as Searched,
+  Fragment.prototype,
   "findIndex",
   told("Fragment.findIndex"),
   (oneByOne) =>
-    function (this: Searched, pos: number) {
-      const fragment = this as unknown as Fragment;
-      if (fragment.childCount < MANY || pos <= 0 || pos >= fragment.size) return oneByOne.call(this, pos);
-      const known = knownStarts(fragment);
-      const index = partitionPoint(fragment.childCount, (i) => startOf(known, i) <= pos) - 1;
+    function (this: Fragment, pos: number) {
+      if (this.childCount < MANY || pos <= 0 || pos >= this.size) return oneByOne.call(this, pos);
+      const known = knownStarts(this);
+      const index = partitionPoint(this.childCount, (i) => startOf(known, i) <= pos) - 1;
       return { index, offset: startOf(known, index) };
     },
 );

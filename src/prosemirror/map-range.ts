@@ -1,4 +1,4 @@
-import { Mapping, type Mappable, type MapResult, type StepMap } from "prosemirror-transform";
+import { Mapping, StepMap, type Mappable } from "prosemirror-transform";
 import { MoveMap } from "./move-map";
 
 /** A range after a mapping; `gone` where its inside, or the very spot of an empty one, was removed. */
@@ -31,7 +31,8 @@ export function mapRange(mapping: Mappable, from: number, to: number): MappedRan
     const other = end.atMoves.get(i);
     if (!other) continue;
     const b = other.pos;
-    const move = mapsOf(mapping)[i] as MoveMap;
+    const move = mapsOf(mapping)[i];
+    if (!(move instanceof MoveMap)) continue;
     // Ends that crossed, and not by a move, have nothing between them any more; a move would put something there.
     if (ordered && a > b && lasting && other.lasting) return null;
     ordered = move.map(a, 1) <= move.map(b, -1);
@@ -121,9 +122,9 @@ function overlap(a: Range, b: Range): boolean {
 
 /** Whether a map and the one that takes it back are both in a mapping. */
 function isMirrored(mapping: Mappable, i: number): boolean {
-  const whole = mapping as Partial<Mapping>;
-  const mirror = whole.getMirror?.(i);
-  return mirror !== undefined && mirror >= whole.from! && mirror < whole.to!;
+  if (!(mapping instanceof Mapping)) return false;
+  const mirror = mapping.getMirror(i);
+  return mirror !== undefined && mirror >= mapping.from && mirror < mapping.to;
 }
 
 /** Whether a move leaves a range in one piece, its own words and no others in it. */
@@ -148,16 +149,16 @@ interface Traced {
 /** Maps one position as ProseMirror does, recovering through mirrored maps, and notes where it stood at each move. */
 function trace(mapping: Mappable, start: number, assoc: number): Traced {
   const maps = mapsOf(mapping);
-  const whole = mapping as Partial<Mapping>;
-  const last = whole.to ?? maps.length;
+  const whole = mapping instanceof Mapping ? mapping : null;
+  const last = whole?.to ?? maps.length;
   const atMoves = new Map<number, { pos: number; lasting: boolean }>();
   let pos = start;
   let deletedAcross = false;
-  for (let i = whole.from ?? 0; i < last; i++) {
+  for (let i = whole?.from ?? 0; i < last; i++) {
     const map = maps[i]!;
     if (map instanceof MoveMap) atMoves.set(i, { pos, lasting: true });
-    const result = map.mapResult(pos, assoc) as MapResult & { recover: number | null };
-    const mirror = result.recover === null ? undefined : whole.getMirror?.(i);
+    const result = map.mapResult(pos, assoc);
+    const mirror = result.recover === null ? undefined : whole?.getMirror(i);
     if (mirror !== undefined && mirror > i && mirror < last) {
       // Meanwhile it stood where what it is in had been taken out.
       let spot = result.pos;
@@ -166,7 +167,7 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
         spot = maps[between]!.map(spot, assoc);
       }
       i = mirror;
-      pos = (maps[mirror] as StepMap & { recover(value: number): number }).recover(result.recover!);
+      pos = maps[mirror]!.recover(result.recover!);
       continue;
     }
     deletedAcross ||= result.deletedAcross;
@@ -176,12 +177,12 @@ function trace(mapping: Mappable, start: number, assoc: number): Traced {
 }
 
 function mapsOf(mapping: Mappable): readonly StepMap[] {
-  return (mapping as Partial<Mapping>).maps ?? [mapping as StepMap];
+  if (mapping instanceof Mapping) return mapping.maps;
+  return mapping instanceof StepMap ? [mapping] : [];
 }
 
 function movesIn(mapping: Mappable): boolean {
-  const { from, to } = mapping as Partial<Mapping>;
-  const maps = mapsOf(mapping);
-  for (let i = from ?? 0; i < (to ?? maps.length); i++) if (maps[i] instanceof MoveMap) return true;
+  if (!(mapping instanceof Mapping)) return mapping instanceof MoveMap;
+  for (let i = mapping.from; i < mapping.to; i++) if (mapping.maps[i] instanceof MoveMap) return true;
   return false;
 }

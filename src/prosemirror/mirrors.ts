@@ -15,7 +15,7 @@ patch(
   },
   () =>
     function (this: Mapping, n: number): number | undefined {
-      const { mirror } = this as Mapping & { mirror?: number[] };
+      const { mirror } = this;
       if (!mirror) return undefined;
       let known = mirrors.get(mirror);
       if (!known) mirrors.set(mirror, (known = new Map()));

@@ -35,7 +35,7 @@ export class MoveMap extends StepMap {
     return StepMap.empty.mapResult(this.map(pos, assoc), assoc);
   }
 
-  override invert(): StepMap {
+  override invert(): MoveMap {
     const { from, to, where } = this;
     const size = to - from;
     return where >= to ? new MoveMap(where - size, where, from) : new MoveMap(where, where + size, to);

@@ -107,5 +107,5 @@ function marked(
 }
 
 function structureOf(step: ReplaceStep): boolean {
-  return (step as ReplaceStep & { structure: boolean }).structure;
+  return step.structure;
 }

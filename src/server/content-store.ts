@@ -12,6 +12,7 @@ import {
   writeSync,
 } from "node:fs";
 import path from "node:path";
+import { codeOf } from "@/core/thrown";
 import { writeWhole } from "./whole-file";
 
 /**
@@ -87,7 +88,7 @@ function makeFolder(folder: string): void {
   try {
     mkdirSync(folder);
   } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
+    if (codeOf(error) !== "EEXIST") throw error;
   }
   syncFolder(parent);
 }

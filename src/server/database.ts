@@ -2,7 +2,7 @@ import { accessSync, constants, existsSync, mkdirSync } from "node:fs";
 import path from "node:path";
 import { Kysely, Migrator, SqliteDialect, SqliteDriver, type DatabaseConnection } from "kysely";
 import { Connection } from "./connection";
-import { messageOf } from "./errors";
+import { messageOf } from "@/core/thrown";
 import { MIGRATIONS } from "./migrations";
 import type { Tables } from "./tables";
 
@@ -45,8 +45,8 @@ export async function openDatabase(folder: string): Promise<OpenedDatabase> {
       throw new DatabaseError(
         `The database ${file} could not be brought to this version: ${messageOf(error)}`,
       );
-    const state = connection.pragma("quick_check(1)") as string;
-    return { db, connection, damage: state === "ok" ? null : state };
+    const state: unknown = connection.pragma("quick_check(1)");
+    return { db, connection, damage: state === "ok" ? null : String(state) };
   } catch (error) {
     await db.destroy();
     throw error;

@@ -27,6 +27,7 @@ import {
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { summaryOf, type DocumentSummary } from "@/threads/reading";
+import { messageOf } from "@/core/thrown";
 import type { ListingThread } from "./catalogue/list-in-thread";
 import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
 import { explained, notThere, ServerError } from "./errors";
@@ -115,13 +116,9 @@ export class DocumentAuthority {
   /**
    * Lets a person do something, or throws a {@link ServerError}: what one may not read is not there, for it is not told that it is.
    */
-  allow(person: Person, deed: ShelfDeed): void;
-  allow(person: Person, deed: DocumentDeed, document: string): void;
-  allow(person: Person, deed: ShelfDeed | DocumentDeed, document?: string): void {
-    const allowed =
-      document === undefined ? may(person, deed as ShelfDeed) : may(person, deed as DocumentDeed, document);
-    if (allowed) return;
-    if (document !== undefined && !may(person, "read", document)) throw notThere();
+  allow(person: Person, ...asked: [ShelfDeed] | [DocumentDeed, document: string]): void {
+    if (asked.length === 1 ? may(person, asked[0]) : may(person, ...asked)) return;
+    if (asked.length === 2 && !may(person, "read", asked[1])) throw notThere();
     throw new ServerError(403, "not-allowed", "You may not do that.");
   }
 
@@ -292,9 +289,7 @@ export class DocumentAuthority {
     });
     // What stays by a fault only takes room.
     await this.sweep().catch((error: unknown) =>
-      console.error(
-        `gate-rope: pictures and files that nothing uses stay for now: ${(error as Error).message}`,
-      ),
+      console.error(`gate-rope: pictures and files that nothing uses stay for now: ${messageOf(error)}`),
     );
   }
 
@@ -583,7 +578,7 @@ export class DocumentAuthority {
       await this.stored.keepSnapshot(id, open.version, open.doc);
       this.snapshots.set(id, { version: open.version, at: Date.now() });
     } catch (error) {
-      console.error(`gate-rope: no snapshot of ${id} could be taken now: ${(error as Error).message}`);
+      console.error(`gate-rope: no snapshot of ${id} could be taken now: ${messageOf(error)}`);
     } finally {
       this.snapshotsUnderWay.delete(id);
     }
@@ -644,7 +639,7 @@ export class DocumentAuthority {
           .execute();
       } catch (error) {
         // The shelf shows older counts then; nothing is lost.
-        console.error(`gate-rope: document ${id} could not be counted: ${(error as Error).message}`);
+        console.error(`gate-rope: document ${id} could not be counted: ${messageOf(error)}`);
       }
   }
 }

@@ -1,3 +1,4 @@
+import { codeOf } from "@/core/thrown";
 /** Something the server cannot do, with the HTTP status that says so and a sentence for the author. */
 export class ServerError extends Error {
   constructor(
@@ -24,7 +25,7 @@ export const DISK_FULL = "The server's disk is full, so this was not saved.";
 
 /** What a fault of the disk or the database means for the author; other errors as they are. */
 export function explained(error: unknown): unknown {
-  const code = (error as { code?: unknown }).code;
+  const code = codeOf(error);
   if (code === "SQLITE_FULL" || code === "ENOSPC" || code === "EDQUOT")
     return new ServerError(507, "disk-full", DISK_FULL);
   if (code === "SQLITE_READONLY" || code === "EACCES" || code === "EROFS" || code === "SQLITE_CANTOPEN")
@@ -46,9 +47,4 @@ export function explained(error: unknown): unknown {
 
 export function notThere(): ServerError {
   return new ServerError(404, "no-document", "There is no such document. It may have been removed.");
-}
-
-/** What an error says. Not told by its class: the driver's errors may come from where another copy of it was loaded. */
-export function messageOf(error: unknown): string {
-  return (error as { message?: string }).message ?? String(error);
 }

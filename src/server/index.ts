@@ -15,29 +15,31 @@ import { PictureStore } from "./picture-store";
 import { SearchThreads } from "./search/search-in-thread";
 import { readSettings } from "./settings";
 
-const place = globalThis as typeof globalThis & {
-  gateRopeAuthority?: Promise<DocumentAuthority>;
-  gateRopePdfJobs?: PdfJobs;
-};
+declare global {
+  var gateRopeAuthority: Promise<DocumentAuthority> | undefined;
+  var gateRopePdfJobs: PdfJobs | undefined;
+  /** What the start script calls before it ends the process. */
+  var gateRopeEnd: (() => Promise<void>) | undefined;
+}
 
 /** The authority of this process. Next.js bundles routes apart, so it is kept where all of them see the same one. */
 export function authority(): Promise<DocumentAuthority> {
   const { data, acceptLoss } = readSettings(process.env);
-  place.gateRopeAuthority ??= openAuthority(data, { acceptLoss }).catch((error: unknown) => {
-    delete place.gateRopeAuthority;
+  globalThis.gateRopeAuthority ??= openAuthority(data, { acceptLoss }).catch((error: unknown) => {
+    globalThis.gateRopeAuthority = undefined;
     throw error;
   });
-  return place.gateRopeAuthority;
+  return globalThis.gateRopeAuthority;
 }
 
 /** The PDF files that are made in this process. */
 export function pdfJobs(): PdfJobs {
-  place.gateRopePdfJobs ??= new PdfJobs(
+  globalThis.gateRopePdfJobs ??= new PdfJobs(
     path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "made"),
     threadFile("pdf-thread"),
     pageFonts(),
   );
-  return place.gateRopePdfJobs;
+  return globalThis.gateRopePdfJobs;
 }
 
 /** The folder of the fonts that pages are laid out with. */

@@ -1,6 +1,6 @@
 import type { AcceptedMark } from "./accepted-mark";
 import type { OpenedDatabase } from "./database";
-import { messageOf } from "./errors";
+import { messageOf } from "@/core/thrown";
 
 /** So often it is looked whether the -wal file is still there, in milliseconds. */
 const LOOKED = 1_000;

@@ -17,7 +17,8 @@ import {
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { AUTHORITY, stepName, type AppendRequest, type SentSteps } from "@/core/exchange";
-import { ServerError } from "./errors";
+import { messageOf } from "@/core/thrown";
+import { isServerError, ServerError } from "./errors";
 import type { StoredStep } from "./stored-documents";
 
 /** One document in memory at its newest version. Immutable: each accepted request makes a new one. */
@@ -124,7 +125,7 @@ export class OpenDocument {
       mended?.steps.forEach((step, i) => take(step, stepToJSON(step), AUTHORITY, before + i + 1));
       return { open: this.with(doc, accepted, mended?.ids ?? this.ids), rows: accepted };
     } catch (error) {
-      if (between.length > 0 && (error as ServerError).code === "invalid-steps")
+      if (between.length > 0 && isServerError(error) && error.code === "invalid-steps")
         throw newer(this.version, { version, steps: between.map(sent) });
       throw error;
     }
@@ -193,13 +194,13 @@ function parsed(json: StepJSON): Step {
   try {
     return inOrder(stepFromJSON(json));
   } catch (error) {
-    throw unfit((error as Error).message);
+    throw unfit(messageOf(error));
   }
 }
 
 /** A step that ends before it begins would double what lies between. Throws a RangeError. */
 function inOrder(step: Step): Step {
-  const { from, gapFrom, gapTo, to } = step as Partial<ReplaceAroundStep>;
+  const { from, gapFrom, gapTo, to } = step;
   const places = [from, gapFrom, gapTo, to].filter((place) => place !== undefined);
   if (places.some((place, i) => !Number.isInteger(place) || place < (i > 0 ? places[i - 1]! : 0)))
     throw new RangeError("a change ends before it begins");
@@ -212,7 +213,7 @@ function after(doc: Node, step: Step): Node {
     if (result.doc) return result.doc;
     throw new RangeError(result.failed ?? "the step failed");
   } catch (error) {
-    throw unfit((error as Error).message);
+    throw unfit(messageOf(error));
   }
 }
 
@@ -228,7 +229,7 @@ function check(before: Node, doc: Node, steps: readonly Step[]): void {
     checkFromOutside(fresh);
     checkComments(fresh, before);
   } catch (error) {
-    throw unfit((error as Error).message);
+    throw unfit(messageOf(error));
   }
 }
 

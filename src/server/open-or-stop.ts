@@ -8,8 +8,7 @@ import { markServer } from "./upkeep/server-mark";
 export async function openOrStop(): Promise<void> {
   try {
     const documents = await authority();
-    // The start script ends the process.
-    (globalThis as { gateRopeEnd?: () => Promise<void> }).gateRopeEnd = () => documents.close();
+    globalThis.gateRopeEnd = () => documents.close();
     const { data, backups } = readSettings(process.env);
     markServer(data);
     const command = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "gate-rope.mjs");

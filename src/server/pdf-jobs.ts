@@ -6,7 +6,8 @@ import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
 import type { PdfJob } from "@/core/exchange";
 import { pdfInThread, pdfOrder, type PdfInMaking } from "@/threads/pdf";
-import { explained, messageOf, ServerError } from "./errors";
+import { messageOf } from "@/core/thrown";
+import { explained, ServerError } from "./errors";
 import { makeWhole } from "./whole-file";
 
 interface Kept {

@@ -127,7 +127,7 @@ export class StoredDocuments {
     if (rows.length !== to - from) return null;
     try {
       return rows.map(({ version, client, number, step }) => {
-        const json = JSON.parse(step) as StepJSON;
+        const json: StepJSON = JSON.parse(step);
         return { version, client, number: number ?? 0, json, step: stepFromJSON(json) };
       });
     } catch {

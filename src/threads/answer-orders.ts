@@ -8,7 +8,7 @@ import { answerOrder, type FromApart } from "@/core/apart";
 export function answerOrders<Order, Answer, News = never, Data = undefined>(
   start: (data: Data) => (order: Order, tell: (news: News) => void) => Answer | Promise<Answer>,
 ): void {
-  const work = start(workerData as Data);
+  const work = start(workerData);
   parentPort!.on("message", (order: Order) => {
     void answerOrder(work, order, (message: FromApart<Answer, News>) => parentPort!.postMessage(message));
   });

@@ -1,5 +1,6 @@
 import { Worker } from "node:worker_threads";
 import { ApartFailure, thrownBy, type FromApart } from "@/core/apart";
+import { errorOf } from "@/core/thrown";
 
 /** What a thread may use, and how long it lives. Times are in milliseconds, memory in MB. */
 export interface ThreadLimits {
@@ -12,6 +13,9 @@ export interface ThreadLimits {
   /** What it prints is not shown. */
   readonly quiet?: true;
 }
+
+/** With what a thread ends an order. */
+type LastWord<Answer> = Extract<FromApart<Answer>, { kind: "answer" | "failed" }>;
 
 /** How one order is followed. */
 export interface Running<News> {
@@ -37,7 +41,7 @@ export class Threads<Order, Answer, News = never> {
   async run(order: Order, { signal, onNews = () => {} }: Running<News> = {}): Promise<Answer> {
     signal?.throwIfAborted();
     const worker = this.take();
-    let last: FromApart<Answer, News> | null = null;
+    let last: LastWord<Answer> | null = null;
     try {
       last = await this.lastWord(worker, order, onNews, signal);
     } finally {
@@ -45,7 +49,7 @@ export class Threads<Order, Answer, News = never> {
       else void worker.terminate();
     }
     if (last.kind === "answer") return last.answer;
-    throw thrownBy(last as Extract<typeof last, { kind: "failed" }>);
+    throw thrownBy(last);
   }
 
   /** Ends all threads; orders under way are rejected. */
@@ -59,7 +63,7 @@ export class Threads<Order, Answer, News = never> {
     order: Order,
     onNews: (news: News) => void,
     signal: AbortSignal | undefined,
-  ): Promise<FromApart<Answer, News>> {
+  ): Promise<LastWord<Answer>> {
     const over = new AbortController();
     try {
       return await new Promise((done, fail) => {
@@ -71,7 +75,7 @@ export class Threads<Order, Answer, News = never> {
         const { time } = this.limits;
         const timer = time === undefined ? undefined : setTimeout(() => fail(new ApartFailure("time")), time);
         const until = { once: true, signal: over.signal };
-        signal?.addEventListener("abort", () => fail(signal.reason as Error), until);
+        signal?.addEventListener("abort", () => fail(errorOf(signal.reason)), until);
         worker.on("message", hear).on("error", broken).on("exit", ended);
         over.signal.addEventListener("abort", () => {
           clearTimeout(timer);

@@ -136,13 +136,13 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("button", { name: "Merge cells" }).waitFor();
     await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
     await clean(page, "table, with an equation in the text and numbers of paragraphs");
-    await insert(page, "Pages set up anew");
+    await insert(page, "New page setup");
     const pages = page.getByRole("region", { name: "Selected page break" });
-    await pages.getByLabel("Paper and columns of their own").check();
-    await pages.getByLabel("Header and footer of their own").check();
-    await pages.getByLabel("Others on left-hand pages").check();
-    await pages.getByLabel("Numbers of their own").check();
-    await clean(page, "pages set up anew");
+    await pages.getByLabel("Own paper and columns").check();
+    await pages.getByLabel("Own header and footer").check();
+    await pages.getByLabel("Own lines on left-hand pages").check();
+    await pages.getByLabel("Own page numbers").check();
+    await clean(page, "page setup from a break on");
     const other = await page.context().newPage();
     await other.goto(page.url());
     await expect(async () => {

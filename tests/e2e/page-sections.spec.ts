@@ -22,20 +22,20 @@ test("pages lie across in columns from a break on, with lines and numbers of the
   const text = manuscript(page);
   await text.getByText("Before the table.").click();
   await page.keyboard.press("End");
-  await insert(page, "Pages set up anew");
+  await insert(page, "New page setup");
   const chosen = tray(page).getByRole("region", { name: "Selected page break" });
   await expect(chosen).toBeVisible();
-  await chosen.getByLabel("Paper and columns of their own").check();
-  await chosen.getByLabel("The page lies on its long side").check();
-  await chosen.getByLabel("Text in").selectOption("2 columns");
-  await chosen.getByLabel("Header and footer of their own").check();
+  await chosen.getByLabel("Own paper and columns").check();
+  await chosen.getByLabel("Landscape").check();
+  await chosen.getByLabel("Columns", { exact: true }).selectOption("2");
+  await chosen.getByLabel("Own header and footer").check();
   await chosen.getByLabel("Middle").first().fill("Beside each other");
-  await chosen.getByLabel("On the first of them too").check();
-  await chosen.getByLabel("Numbers of their own").check();
-  await chosen.getByLabel("Pages are counted").selectOption("i, ii, iii");
+  await chosen.getByLabel("Also on the first page of these").check();
+  await chosen.getByLabel("Own page numbers").check();
+  await chosen.getByLabel("Numerals").selectOption("i, ii, iii");
   // Margins that leave no room are refused with words, and nothing changes.
   await chosen.getByLabel("Margin left mm").fill("260");
-  await expect(page.getByText("leave no room for a line of text")).toBeVisible();
+  await expect(page.getByText("leave no room for text")).toBeVisible();
   await page.keyboard.press("Escape");
 
   // A page begins with “After” now, and from its very beginning the caret goes up by one line, not to the page before.
@@ -44,8 +44,8 @@ test("pages lie across in columns from a break on, with lines and numbers of the
   await page.keyboard.press("Home");
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("End");
-  await insert(page, "Pages set up anew");
-  await expect(chosen.getByLabel("Paper and columns of their own")).not.toBeChecked();
+  await insert(page, "New page setup");
+  await expect(chosen.getByLabel("Own paper and columns")).not.toBeChecked();
   await kept(page);
 
   await page.goto(`${page.url()}/pages`);
@@ -96,14 +96,14 @@ test("a document has columns, lines of its own for its first and for left-hand p
   const styles = tray(page);
   await page.keyboard.press("Control+Alt+s");
   await styles.getByText("Page header and footer").click();
-  await styles.getByLabel("Others on the first page").check();
+  await styles.getByLabel("Own lines on the first page").check();
   const first = styles.getByRole("group", { name: "First page" });
   await first.getByLabel("Middle").first().fill("Not to be lent");
-  await styles.getByLabel("Others on left-hand pages").check();
+  await styles.getByLabel("Own lines on left-hand pages").check();
   const even = styles.getByRole("group", { name: "Left-hand pages" });
   // What was at the right edge is at the left one.
   await expect(even.getByLabel("Left").first()).toHaveValue("{section}");
-  await styles.getByLabel("Others on left-hand pages").uncheck();
+  await styles.getByLabel("Own lines on left-hand pages").uncheck();
   await expect(even).toHaveCount(0);
   await manuscript(page).click();
   await page.keyboard.press("Control+z");

@@ -6,6 +6,7 @@ import { MAX_NODE_DEPTH } from "@/core/document";
 import { tooLargeSaid } from "@/core/model/too-large";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
 import { explained, isServerError, ServerError } from "@/server";
+import { recordOf } from "@/core/keys-of";
 
 type Handler<P> = (request: NextRequest, context: { params: Promise<P> }) => Promise<Response> | Response;
 const METHODS = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
@@ -18,7 +19,7 @@ type Method = (typeof METHODS)[number];
  */
 export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<Method, Handler<P>> {
   const taken = METHODS.filter((method) => handlers[method]);
-  const wrapped = METHODS.map((method) => {
+  return recordOf(METHODS, (method) => {
     const handler = handlers[method];
     const guarded: Handler<P> = async (request, context) => {
       try {
@@ -37,9 +38,8 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
         return errorResponse(error, taken);
       }
     };
-    return [method, guarded] as const;
+    return guarded;
   });
-  return Object.fromEntries(wrapped) as Record<Method, Handler<P>>;
 }
 
 /** How a call is answered beside what it says. */

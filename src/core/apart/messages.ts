@@ -1,3 +1,5 @@
+import { codeOf, errorOf } from "@/core/thrown";
+
 /** What comes back from where work is done. */
 export type FromApart<Answer, News = never> =
   | { readonly kind: "news"; readonly news: News }
@@ -19,8 +21,8 @@ export async function answerOrder<Order, Answer, News>(
   try {
     post({ kind: "answer", answer: await work(order, (news) => post({ kind: "news", news })) });
   } catch (error) {
-    const { name, message, code } = error as Error & { code?: unknown };
-    post({ kind: "failed", name, message, code: typeof code === "string" ? code : null });
+    const { name, message } = errorOf(error);
+    post({ kind: "failed", name, message, code: codeOf(error) });
   }
 }
 

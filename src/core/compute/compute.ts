@@ -8,7 +8,9 @@ import {
   type MathNode,
 } from "mathjs/number";
 import { localeOf, MOST_LETTERS_COMPUTED } from "@/core/document";
-import { DATE_FUNCTIONS, DAY, dayOf, FACTS, type Fact, type Known, type NumberFunction } from "./facts";
+import { isOneOf } from "@/core/one-of";
+import { isKeyOf } from "@/core/keys-of";
+import { DATE_FUNCTIONS, DAY, dayOf, FACTS, type Known, type NumberFunction } from "./facts";
 
 /** What came of an expression: words to be shown, or why there are none. */
 export type Computed = { readonly words: string } | { readonly fault: string };
@@ -88,7 +90,7 @@ function parsed(expression: string): MathNode {
 function valueOf(node: MathNode, known: Known): Value {
   if (isParenthesisNode(node)) return valueOf(node.content, known);
   if (isConstantNode(node)) {
-    const { value } = node as { value: unknown };
+    const value: unknown = node.value;
     if (typeof value === "number" || typeof value === "string") return value;
     throw new ComputeFault(`“${String(value)}” is no number.`);
   }
@@ -103,9 +105,8 @@ function valueOf(node: MathNode, known: Known): Value {
 }
 
 function factOf(name: string, known: Known): number {
-  if (!(FACTS as readonly string[]).includes(name))
-    throw new ComputeFault(`“${name}” is none of: ${FACTS.join(", ")}.`);
-  const value = known.fact(name as Fact);
+  if (!isOneOf(FACTS, name)) throw new ComputeFault(`“${name}” is none of: ${FACTS.join(", ")}.`);
+  const value = known.fact(name);
   if (value === null) throw new ComputeFault("How many pages there are is known on pages only.");
   return value;
 }
@@ -117,10 +118,9 @@ function ofFunction(name: string, args: readonly MathNode[], known: Known): Valu
     return new Intl.DateTimeFormat(localeOf(known.language), { dateStyle: "long", timeZone: "UTC" }).format(
       dateOf(numberOf(args[0]!, known)),
     );
-  const found = Object.hasOwn(FUNCTIONS, name) ? FUNCTIONS[name as NumberFunction] : undefined;
+  const found = isKeyOf(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
   if (!found) {
-    if ((DATE_FUNCTIONS as readonly string[]).includes(name))
-      throw new ComputeFault(`“${name}” does not take so many values.`);
+    if (isOneOf(DATE_FUNCTIONS, name)) throw new ComputeFault(`“${name}” does not take so many values.`);
     throw new ComputeFault(`“${name}” cannot be used here.`);
   }
   const [least, most] = found.takes;

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { kindOfNode, type BlockKind } from "@/core/document";
+import { type BlockKind, blockKindOf } from "@/core/document";
 
 /** What a block is as a place that links lead to. */
 export type BlockPlace = "heading" | "figure" | "table" | "equation" | "notice" | "contents";
@@ -24,5 +24,5 @@ const PLACES = {
 
 /** What a block is as a place that links lead to by itself; null for one that is none. */
 export function blockPlaceOf(block: Node): BlockPlace | null {
-  return PLACES[kindOfNode(block) as BlockKind];
+  return PLACES[blockKindOf(block)];
 }

@@ -1,13 +1,14 @@
 import type { Node } from "prosemirror-model";
 import {
+  type BookmarkEntry,
   bookmarksOnBlocks,
   changedRun,
-  idOf,
-  namedWithin,
-  settingsOf,
-  type BookmarkEntry,
   type DestinationId,
+  idOf,
+  knownId,
+  namedWithin,
   type Registry,
+  settingsOf,
   type StyleSheet,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
@@ -215,8 +216,8 @@ export class DocumentIndex {
       const standing = new Set(this.bookmarks.map((bookmark) => bookmark.id));
       const all = Object.entries(this.registry.bookmarks);
       return all
-        .filter(([id, entry]) => !entry.removed && !standing.has(id as DestinationId))
-        .map(([id]) => id as DestinationId);
+        .filter(([id, entry]) => !entry.removed && !standing.has(knownId(id)))
+        .map(([id]) => knownId(id));
     });
   }
 
@@ -286,7 +287,7 @@ export class DocumentIndex {
   sectionOf(heading: string): Section | undefined {
     return this.once(
       "sectionByHeading",
-      () => new Map(this.sections.map((it) => [it.heading.id as string, it])),
+      () => new Map<string, Section>(this.sections.map((it) => [it.heading.id, it])),
     ).get(heading);
   }
 

@@ -3,6 +3,8 @@ import { diffArrays } from "diff";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { DocAttrStep, ReplaceStep, type Transform } from "prosemirror-transform";
 import type { AttachedFile } from "@/core/model/attached-file";
+import { keysOf } from "@/core/keys-of";
+import { knownId } from "@/core/model/ids";
 import { sizeOf } from "./blocks";
 import { changedRun } from "./changed-run";
 import { contentChange } from "./content-change";
@@ -75,15 +77,12 @@ function becomeBlock(tr: Transform, pos: number, block: Node, goal: Node): void 
 }
 
 function becomeAttributes<T extends Transform>(tr: T, target: Node): T {
-  for (const [name, value] of Object.entries(settingsOf(target))) {
-    if (name === "registry") becomeRegistry(tr, value as Registry);
-    else if (name === "styles") becomeStyles(tr, value as StyleSheet);
-    else if (
-      JSON.stringify((settingsOf(tr.doc) as Readonly<Record<string, unknown>>)[name]) !==
-      JSON.stringify(value)
-    )
-      tr.step(new DocAttrStep(name, value));
-  }
+  const { registry, styles, ...others } = settingsOf(target);
+  for (const name of keysOf(others))
+    if (JSON.stringify(settingsOf(tr.doc)[name]) !== JSON.stringify(others[name]))
+      tr.step(new DocAttrStep(name, others[name]));
+  becomeRegistry(tr, registry);
+  becomeStyles(tr, styles);
   return tr;
 }
 
@@ -94,7 +93,7 @@ function becomeStyles(tr: Transform, sheet: StyleSheet): void {
 function becomeRegistry(tr: Transform, target: Registry): void {
   const before = settingsOf(tr.doc).registry;
   const changes: RegistryChange[] = differing<BookmarkEntry>(before.bookmarks, target.bookmarks).map(
-    ([id, entry]) => ({ part: "bookmarks", id, entry }) as RegistryChange,
+    ([id, entry]) => ({ part: "bookmarks", id: knownId(id), entry }),
   );
   const anchors = differing<AnchorEntry>(before.anchors, target.anchors);
   if (anchors.length > 0) changes.push({ part: "anchors", entries: Object.fromEntries(anchors) });

@@ -1,6 +1,7 @@
 import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
-import { idOf, INNER_KINDS, isKind, kindOfNode, type InnerKind } from "@/core/kinds";
+import { idOf, isKind, kindOfNode, type InnerKind } from "@/core/kinds";
+import { isKeyOf } from "@/core/keys-of";
 
 /** A block with a permanent id. */
 export interface NamedBlock {
@@ -28,7 +29,7 @@ const NONE: readonly NamedBlock[] = [];
 /** Whether a block has an id and is a place of its own within others too. */
 export function isNamedWithin(node: Node): boolean {
   const kind = kindOfNode(node);
-  return kind in INNER_KINDS && NAMED_WITHIN[kind as InnerKind];
+  return isKeyOf(NAMED_WITHIN, kind) && NAMED_WITHIN[kind];
 }
 
 /** The figures, tables and equations within a block, in order of place. Kept by node, so that a key looks at what it changed only. */

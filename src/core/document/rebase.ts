@@ -149,7 +149,7 @@ function attempt(step: Step, doc: Node): Node | null {
 }
 
 function mirror(mapping: Mapping, a: number, b: number): void {
-  (mapping as Mapping & { setMirror(a: number, b: number): void }).setMirror(a, b);
+  mapping.setMirror(a, b);
 }
 
 /** Whether a step puts in whole blocks that stand in the document already, as after two undid the same. */
@@ -202,8 +202,8 @@ function sameSpot(old: Node, now: Node, offset: number): number | null {
 }
 
 function rangeOf(step: Step): { from: number; to: number } | null {
-  const { from, to, where } = step as Step & { from?: number; to?: number; where?: number };
-  return from === undefined || to === undefined || where !== undefined ? null : { from, to };
+  const { from, to } = step;
+  return from === undefined || to === undefined || "where" in step ? null : { from, to };
 }
 
 /**

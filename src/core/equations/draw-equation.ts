@@ -1,4 +1,5 @@
 import katex from "katex";
+import { messageOf } from "@/core/thrown";
 
 /** More than anybody writes as one equation; drawing it would hold everything up. */
 export const LONGEST_EQUATION = 5_000;
@@ -29,13 +30,13 @@ export function drawEquation(
     });
     return { html: form === "mathml" ? html.replace(/^<span class="katex">|<\/span>$/g, "") : html };
   } catch (error) {
-    return { fault: wordsOf(error as Error) };
+    return { fault: wordsOf(messageOf(error)) };
   }
 }
 
 /** What KaTeX says, without its own name and the marks under the place. */
-function wordsOf(error: Error): string {
-  const said = error.message
+function wordsOf(message: string): string {
+  const said = message
     .replace(/^KaTeX parse error:\s*/, "")
     .replace(/\u0332/gu, "")
     .trim();

@@ -1,5 +1,5 @@
 import { liteAdaptor } from "mathjax-full/js/adaptors/liteAdaptor.js";
-import type { LiteElement } from "mathjax-full/js/adaptors/lite/Element.js";
+import { LiteElement } from "mathjax-full/js/adaptors/lite/Element.js";
 import { RegisterHTMLHandler } from "mathjax-full/js/handlers/html.js";
 import { TeX } from "mathjax-full/js/input/tex.js";
 import "mathjax-full/js/input/tex/ams/AmsConfiguration.js";
@@ -78,11 +78,10 @@ const UNITS = 1000;
 
 function gather(parent: LiteElement, matrix: Matrix, shapes: EquationOutline[]): void {
   for (const child of adaptor.childNodes(parent)) {
-    if (adaptor.kind(child).startsWith("#")) continue;
-    const element = child as LiteElement;
-    const get = (name: string) => adaptor.getAttribute(element, name) ?? "";
+    if (!(child instanceof LiteElement)) continue;
+    const get = (name: string) => adaptor.getAttribute(child, name) ?? "";
     const own = product(matrix, transformOf(get("transform")));
-    switch (adaptor.kind(element)) {
+    switch (adaptor.kind(child)) {
       case "path":
         shapes.push({ path: get("d"), matrix: own });
         break;
@@ -100,11 +99,11 @@ function gather(parent: LiteElement, matrix: Matrix, shapes: EquationOutline[]):
         );
         const sx = (w || vw) / vw;
         const sy = (h || vh) / vh;
-        gather(element, product(own, [sx, 0, 0, sy, x - vx * sx, y - vy * sy]), shapes);
+        gather(child, product(own, [sx, 0, 0, sy, x - vx * sx, y - vy * sy]), shapes);
         break;
       }
       default:
-        gather(element, own, shapes);
+        gather(child, own, shapes);
     }
   }
 }
@@ -119,8 +118,10 @@ function transformOf(text: string): Matrix {
     const [a = 0, b] = numbers(values!);
     if (kind === "translate") all = product(all, [1, 0, 0, 1, a, b ?? 0]);
     else if (kind === "scale") all = product(all, [a, 0, 0, b ?? a, 0, 0]);
-    else if (kind === "matrix") all = product(all, numbers(values!) as unknown as Matrix);
-    else if (kind === "rotate") {
+    else if (kind === "matrix") {
+      const [, , c = 0, d = 0, e = 0, f = 0] = numbers(values!);
+      all = product(all, [a, b ?? 0, c, d, e, f]);
+    } else if (kind === "rotate") {
       const angle = (a * Math.PI) / 180;
       all = product(all, [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle), 0, 0]);
     }

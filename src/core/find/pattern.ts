@@ -1,3 +1,4 @@
+import { messageOf } from "@/core/thrown";
 import { folded, type Folding } from "./folded";
 import { SignsFinder } from "./signs-finder";
 
@@ -174,9 +175,7 @@ function expressionOf({ words, matchCase, wholeWords }: Sought): Pattern {
   try {
     expression = new RegExp(words, `gu${matchCase ? "" : "i"}`);
   } catch (error) {
-    throw new SoughtError(
-      (error as Error).message.replace(/^Invalid regular expression: (?:\/.*\/\w*: )?/s, ""),
-    );
+    throw new SoughtError(messageOf(error).replace(/^Invalid regular expression: (?:\/.*\/\w*: )?/s, ""));
   }
   return (text) => {
     const found: Stretch[] = [];

@@ -1,3 +1,4 @@
+import { isKeyOf, keysOf } from "@/core/keys-of";
 import type { AskedOption } from "./asked-option";
 import { PDF_OPTIONS_ASKED } from "./pdf-options-asked";
 
@@ -83,13 +84,13 @@ export const FORMATS: Record<FormatName, Format> = {
   },
 };
 
-export const FORMAT_NAMES = Object.keys(FORMATS) as FormatName[];
+export const FORMAT_NAMES = keysOf(FORMATS);
 /** Those that are read, all of them text. */
 export const READ_NAMES = FORMAT_NAMES.filter(isTextFormat);
 
 /** Whether a format is one of text; asked of words that may be none as well. */
 export function isTextFormat(name: string): name is TextFormatName {
-  return Object.hasOwn(FORMATS, name) && FORMATS[name as FormatName].content === "text";
+  return isKeyOf(FORMATS, name) && FORMATS[name].content === "text";
 }
 
 /** The ending of each of some formats, as a sentence says them: “.html, .md and .txt”. */

@@ -2,11 +2,12 @@ import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import {
   bookmarkEntry,
+  type DestinationId,
+  knownId,
+  type LinkTarget,
   RegistryStep,
   schema,
   shortened,
-  type DestinationId,
-  type LinkTarget,
 } from "@/core/document";
 import { indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import { follow, targetKey, type Spot } from "@/core/links";
@@ -49,7 +50,7 @@ function keyOf(target: LinkTarget): string {
 function freeId(index: DocumentIndex, number: number): DestinationId {
   let id = `marked${number}`;
   while (id in index.registry.bookmarks) id += "x";
-  return id as DestinationId;
+  return knownId(id);
 }
 
 /** Neither a mark nor a registry entry moves anything, so that all places stay where they are. */

@@ -1,4 +1,5 @@
 import type { Manuscript } from "@/core/document";
+import { errorOf, messageOf } from "@/core/thrown";
 import { decodeText } from "./intake/decode";
 import { DropLog, type Dropped } from "./intake/drop-log";
 import { FILE_TOO_LARGE, LIMITS } from "./intake/limits";
@@ -48,10 +49,10 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
   } catch (error) {
     if (error instanceof ReadError)
       return { ok: false, error: { file: name, reason: error.reason, line: error.line } };
-    if ((error as Error).name === "RangeError")
+    if (errorOf(error).name === "RangeError")
       return {
         ok: false,
-        error: { file: name, reason: `The file cannot be read: ${(error as Error).message}.`, line: null },
+        error: { file: name, reason: `The file cannot be read: ${messageOf(error)}.`, line: null },
       };
     throw error;
   }

@@ -81,9 +81,9 @@ function attributeSpecs<A extends z.ZodObject>({
   attributes,
   first,
 }: Attributed<A>): Record<string, AttributeSpec> {
-  const named = (first ?? {}) as Readonly<Record<string, unknown>>;
+  const named: Readonly<Record<string, unknown>> = first ?? {};
   return Object.fromEntries(
-    Object.entries(attributes.shape as Record<string, z.ZodType>).map(([name, schema]) => {
+    Object.entries<z.ZodType>(attributes.shape).map(([name, schema]) => {
       const start = name in named ? { success: true, data: named[name] } : schema.safeParse(undefined);
       const validate = quickChecks.get(schema) ?? checkedOnce(schema, name);
       return [name, { ...(start.success && { default: start.data }), validate }];

@@ -8,9 +8,14 @@ import { schema } from "./schema";
  * How a document is read: what a node or mark carries, typed by its kind. ProseMirror's own `attrs` may be anything.
  */
 
+/** The one place where a node's own `attrs` become those of its kind: its type has checked them. */
+function carriedBy<K extends NodeKind>(node: Node): NodeAttributes[K] {
+  return node.attrs as NodeAttributes[K];
+}
+
 /** What a node carries if it is of this kind; null if it is of another, or there is none. */
 export function asKind<K extends NodeKind>(node: Node | null | undefined, kind: K): NodeAttributes[K] | null {
-  return node?.type === schema.nodes[kind] ? (node.attrs as NodeAttributes[K]) : null;
+  return node?.type === schema.nodes[kind] ? carriedBy<K>(node) : null;
 }
 
 /** Whether a node is of one of these kinds. */
@@ -18,9 +23,13 @@ export function isKind(node: Node | null | undefined, ...kinds: readonly NodeKin
   return node != null && kinds.some((kind) => node.type === schema.nodes[kind]);
 }
 
+function carriedByMark<K extends MarkKind>(mark: Mark): MarkAttributes[K] {
+  return mark.attrs as MarkAttributes[K];
+}
+
 /** What a mark carries if it is of this kind; null if it is of another. */
 export function asMark<K extends MarkKind>(mark: Mark, kind: K): MarkAttributes[K] | null {
-  return mark.type === schema.marks[kind] ? (mark.attrs as MarkAttributes[K]) : null;
+  return mark.type === schema.marks[kind] ? carriedByMark<K>(mark) : null;
 }
 
 /** Whether a mark is of one of these kinds. */
@@ -31,7 +40,7 @@ export function isMark(mark: Mark, ...kinds: readonly MarkKind[]): boolean {
 /** What the mark of a kind carries among these; of several the first, null where there is none. */
 export function markAmong<K extends MarkKind>(marks: readonly Mark[], kind: K): MarkAttributes[K] | null {
   const mark = schema.marks[kind].isInSet(marks);
-  return mark ? (mark.attrs as MarkAttributes[K]) : null;
+  return mark ? carriedByMark<K>(mark) : null;
 }
 
 /** What a cell of a table carries, also one that heads others. */
@@ -41,12 +50,12 @@ export function cellOf(cell: Node): NodeAttributes["table_cell"] {
 
 /** The settings of a document: what it carries as a whole. */
 export function settingsOf(doc: Node): NodeAttributes["doc"] {
-  return doc.attrs as NodeAttributes["doc"];
+  return carriedBy<"doc">(doc);
 }
 
 /** The permanent id of a block or note, or null for one that has none (yet). */
 export function idOf(node: Node | null | undefined): DestinationId | null {
-  return (node?.attrs.id as DestinationId | null | undefined) ?? null;
+  return node?.attrs.id ?? null;
 }
 
 /** An equation as it is written in TeX, in a line or as a block of its own; empty for anything else. */
@@ -61,7 +70,7 @@ export function levelOf(block: Node | null | undefined): number {
 
 /** The alignment that a paragraph, heading or cell has by hand; null for any other, and where its style says it. */
 export function alignmentOf(node: Node): Alignment {
-  return (node.attrs.align as Alignment | undefined) ?? null;
+  return node.attrs.align ?? null;
 }
 
 /** What a new block carries that is like another one: the same, but for its id. */
@@ -72,6 +81,16 @@ export function carriedAnew(block: Node): Attrs {
 /** The kind of a node. */
 export function kindOfNode(node: Node): NodeKind {
   return node.type.name as NodeKind;
+}
+
+/** The kind of a block: of what stands directly in a document, or in an item, a quotation or a cell. */
+export function blockKindOf(block: Node): BlockKind {
+  return kindOfNode(block) as BlockKind;
+}
+
+/** A document or a block as JSON, as it is stored and sent. */
+export function jsonOf<K extends string = string>(node: Node): { readonly type: K } {
+  return node.toJSON() as { type: K };
 }
 
 /** The kind of a mark. */

@@ -1,5 +1,6 @@
 import "@/prosemirror";
 import { Schema, type Fragment, type Mark, type MarkType, type Node, type NodeType } from "prosemirror-model";
+import { keysOf, recordOf } from "@/core/keys-of";
 import {
   MARK_KINDS,
   NODE_KINDS,
@@ -27,16 +28,16 @@ interface DocumentSchema extends Omit<Schema<NodeKind, MarkKind>, "nodes" | "mar
 }
 
 /** One process may load this module several times, bundled apart; a document that one copy made is asked by another of what kind its blocks are. */
-const place = globalThis as { gateRopeSchema?: DocumentSchema };
+declare global {
+  var gateRopeSchema: DocumentSchema | undefined;
+}
 
 /** The one schema of every Gate Rope document. */
-export const schema: DocumentSchema = (place.gateRopeSchema ??= new Schema({
+export const schema: DocumentSchema = (globalThis.gateRopeSchema ??= new Schema({
   nodes: specsOf(NODE_KINDS),
   marks: specsOf(MARK_KINDS),
 }) as unknown as DocumentSchema);
 
 function specsOf<K extends string, Spec>(kinds: Record<K, { readonly spec: Spec }>): Record<K, Spec> {
-  return Object.fromEntries(
-    Object.entries<{ readonly spec: Spec }>(kinds).map(([name, { spec }]) => [name, spec]),
-  ) as Record<K, Spec>;
+  return recordOf(keysOf(kinds), (name) => kinds[name].spec);
 }

@@ -3,6 +3,7 @@ import type { Node } from "prosemirror-model";
 import { headingNumbers, type BlockDestination, type DocumentIndex, type Heading } from "@/core/destinations";
 import { isKind, schema } from "@/core/document";
 import { textsIn } from "@/core/find";
+import { keysOf } from "@/core/keys-of";
 import type { PageNumbers } from "./reference-words";
 
 /** What a mention is worded as. */
@@ -41,7 +42,7 @@ const WORDS: Record<MentionKind, string> = {
   equation: "equations?|eqs?\\.|gleichung(?:en)?|gl\\.",
   page: "pages?|p\\.|seiten?",
 };
-const KINDS = Object.keys(WORDS) as MentionKind[];
+const KINDS = keysOf(WORDS);
 const NUMBER =
   "(?<number>\\(\\d+(?:\\.\\d+)*\\)|\\d+(?:\\.\\d+)*|(?<=appendix\\s|anhang\\s)\\p{Lu}(?:\\.\\d+)*)";
 const NUMBERED = new RegExp(

@@ -1,5 +1,6 @@
 import type { z } from "zod";
 import { faultSaid, schemaFault } from "@/core/schema-fault";
+import { keysOf } from "@/core/keys-of";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
@@ -48,15 +49,16 @@ const known = new WeakSet<object>();
 export function checkRegistry(value: unknown): void {
   if (typeof value !== "object" || value === null) return void registrySchema.parse(value);
   if (known.has(value)) return;
-  const { bookmarks, anchors, files = {}, ...rest } = value as Partial<Record<string, unknown>>;
+  const { bookmarks, anchors, files = {}, ...rest }: Partial<Record<keyof Registry, unknown>> = value;
   const isRecord = (part: unknown): part is Record<string, unknown> =>
     typeof part === "object" && part !== null && !Array.isArray(part);
   if (!isRecord(bookmarks) || !isRecord(anchors) || !isRecord(files) || Object.keys(rest).length > 0)
     return void registrySchema.parse(value);
-  for (const [part, entries] of Object.entries({ bookmarks, anchors, files }))
-    for (const id in entries) {
+  const parts = { bookmarks, anchors, files };
+  for (const part of keysOf(parts))
+    for (const id in parts[part]) {
       if (id.length > MOST_KEY_LETTERS) return void registrySchema.parse(value);
-      PARTS[part as keyof typeof PARTS](entries[id]);
+      PARTS[part](parts[part][id]);
     }
   known.add(value);
 }

@@ -18,13 +18,18 @@ export function newId(): DestinationId {
   }
   let id = "";
   for (const end = used + LENGTH; used < end; used++) id += ALPHABET[pool[used]! % 36];
+  return knownId(id);
+}
+
+/** An id that was checked where it came in: a key of the registry, or what the window itself handed to a list. */
+export function knownId(id: string): DestinationId {
   return id as DestinationId;
 }
 
 /** Takes a string from outside as an id, or null if it cannot be one. What every object answers to is none. */
 export function asId(value: unknown): DestinationId | null {
   return typeof value === "string" && /^[0-9A-Za-z_-]{1,64}$/.test(value) && !(value in Object.prototype)
-    ? (value as DestinationId)
+    ? knownId(value)
     : null;
 }
 
@@ -33,4 +38,4 @@ export const idSchema = z
   .string()
   .regex(/^[0-9A-Za-z_-]{1,64}$/, "not an id")
   .refine((value) => asId(value) !== null, "not an id: a word with a meaning of its own")
-  .transform((value) => value as DestinationId);
+  .transform(knownId);

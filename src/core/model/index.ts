@@ -2,7 +2,7 @@
  * The values a document is made of beside its text: ids, names, targets of links, rules, the style sheet; each with the schema that
  * checks it and the operations on it. Nothing here knows of nodes.
  */
-export { asId, idSchema, newId, type DestinationId } from "./ids";
+export { asId, knownId, idSchema, newId, type DestinationId } from "./ids";
 export { decodeSafely, isSafeAddress, schemeOf, whyNoScheme } from "./address";
 export {
   addressOf,

@@ -64,7 +64,7 @@ export function numeralsFrom(
   );
   if (byStyle) {
     const kind = byStyle[2]!.toLowerCase() === "roman" ? "roman" : "alpha";
-    return `${byStyle[1]!.toLowerCase() as "lower" | "upper"}-${kind}`;
+    return byStyle[1]!.toLowerCase() === "lower" ? `lower-${kind}` : `upper-${kind}`;
   }
   return TYPES[type ?? ""] ?? null;
 }

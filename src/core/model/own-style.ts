@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { idSchema, newId, type DestinationId } from "./ids";
+import { type DestinationId, idSchema, knownId, newId } from "./ids";
 import { lookSchema, type Look } from "./look";
 
 /** What a style that an author made is for: whole paragraphs, or words among others. */
@@ -48,7 +48,7 @@ export function ownStyleNamed(styles: OwnStyles, name: string, of: OwnStyleOf): 
   const found =
     all.find(([, one]) => one.name === name) ??
     all.find(([, one]) => one.name.toLowerCase() === name.toLowerCase());
-  return found ? (found[0] as DestinationId) : null;
+  return found ? knownId(found[0]) : null;
 }
 
 /** Styles with those of another document beside them; of two with one name the first stays. Answers which became which. */
@@ -61,7 +61,7 @@ export function ownStylesWith(
   for (const [id, style] of Object.entries(others)) {
     let known = ownStyleNamed(all, style.name, style.of);
     if (!known) {
-      known = id in all ? newId() : (id as DestinationId);
+      known = id in all ? newId() : knownId(id);
       all[known] = style;
     }
     became.set(id, known);

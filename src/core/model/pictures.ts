@@ -1,5 +1,6 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
+import { keysOf } from "@/core/keys-of";
 
 /** Kinds of picture a document may hold, by their media type. */
 export const PICTURE_TYPES = {
@@ -45,6 +46,5 @@ const NAME = /^[0-9a-f]{64}\.(png|jpg|gif|webp|svg)$/;
 /** The media type that a picture's name tells, or null if it is no picture's name. */
 export function pictureTypeOf(name: string): PictureType | null {
   const ending = NAME.exec(name)?.[1];
-  const type = Object.entries(PICTURE_TYPES).find(([, known]) => known === ending)?.[0];
-  return (type as PictureType | undefined) ?? null;
+  return keysOf(PICTURE_TYPES).find((type) => PICTURE_TYPES[type] === ending) ?? null;
 }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { isOneOf } from "@/core/one-of";
 import { linkTargetSchema, type LinkTarget } from "./target";
 
 /** A cross-reference: words that are made from the place they speak of, at every render and export. */
@@ -55,7 +56,7 @@ export function whyNoForm(form: string): string | null {
 }
 
 function isField(name: string): name is ReferenceField {
-  return (REFERENCE_FIELDS as readonly string[]).includes(name);
+  return isOneOf(REFERENCE_FIELDS, name);
 }
 
 /** Checks the form of a cross-reference that comes from outside. */

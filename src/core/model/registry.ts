@@ -1,7 +1,7 @@
 import { kept } from "@/core/kept";
 import { z } from "zod";
 import { attachedFileSchema, type AttachedFiles } from "./attached-file";
-import type { DestinationId } from "./ids";
+import { knownId, type DestinationId } from "./ids";
 
 /** Where the words of a bookmark stood when they were taken out. */
 export interface LastPlace {
@@ -60,7 +60,7 @@ export const lastPlaceSchema: z.ZodType<LastPlace> = z.strictObject({
   block: z
     .string()
     .max(64)
-    .transform((id) => id as DestinationId)
+    .transform((id) => knownId(id))
     .nullable(),
 });
 
@@ -71,7 +71,7 @@ export const bookmarkEntrySchema = z.strictObject({
   block: z
     .string()
     .max(64)
-    .transform((id) => id as DestinationId)
+    .transform((id) => knownId(id))
     .nullable(),
   note: z.string().max(100_000),
   followUp: z.boolean(),
@@ -118,7 +118,7 @@ export const bookmarksOnBlocks = kept(
     const byBlock = new Map<string, DestinationId[]>();
     for (const [id, { kind, block, removed }] of Object.entries(bookmarks))
       if (kind === "block" && block && !removed)
-        byBlock.set(block, [...(byBlock.get(block) ?? []), id as DestinationId]);
+        byBlock.set(block, [...(byBlock.get(block) ?? []), knownId(id)]);
     return byBlock;
   },
 );

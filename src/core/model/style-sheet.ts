@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { ownEntry } from "@/core/own-entry";
+import { recordOf } from "@/core/keys-of";
 import { FIRST_BODY, likeBody, lookSchema, type Look } from "./look";
 import { ownStylesSchema, type OwnStyle, type OwnStyles } from "./own-style";
 import { FIRST_SETUP, pageRuleSchema, type PageRule, type PageSetup } from "./page-setup";
@@ -83,9 +84,7 @@ export const captionRuleSchema = z.strictObject({
 /** Checks a whole style sheet that comes from outside. */
 export const styleSheetSchema: z.ZodType<StyleSheet> = z.strictObject({
   name: z.string().max(200),
-  styles: z.strictObject(
-    Object.fromEntries(STYLE_NAMES.map((name) => [name, lookSchema])) as Record<StyleName, typeof lookSchema>,
-  ),
+  styles: z.strictObject(recordOf(STYLE_NAMES, () => lookSchema)),
   captions: captionRuleSchema,
   page: pageRuleSchema,
   own: ownStylesSchema.optional(),

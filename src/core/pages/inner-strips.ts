@@ -12,6 +12,7 @@ import {
   type ByKind,
   type InnerKind,
 } from "@/core/document";
+import { isKeyOf } from "@/core/keys-of";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, stripLike, type Ground, type PlainGround, type Strip, type Tag } from "./flow";
 import { equationStrips } from "./equation-strips";
@@ -118,7 +119,8 @@ const STANDS_APART = {
 } as const satisfies Record<InnerKind, boolean>;
 
 function standsApart(node: Node): boolean {
-  return STANDS_APART[kindOfNode(node) as InnerKind];
+  const kind = kindOfNode(node);
+  return isKeyOf(STANDS_APART, kind) && STANDS_APART[kind];
 }
 
 /** Children of a node from `first` on, one below the other, with the space between blocks of their look. */

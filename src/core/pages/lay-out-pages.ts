@@ -7,7 +7,7 @@ import { blockFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import { endnoteFlows } from "./endnote-flows";
 import type { Flow } from "./flow";
-import { leadFrom, ledHome, type LedFlows } from "./led-home";
+import { leadFrom, ledHome } from "./led-home";
 import { wantPageLines } from "./page-line-words";
 import { PageLayout, type LayoutKey } from "./page-layout";
 import { PageReferences } from "./page-references";
@@ -69,7 +69,7 @@ function layOutOnce(
           key,
           flows: new Map<number, FlowCache>(),
           returns: new Map<string, Flow>(),
-          led: new WeakMap() as LedFlows,
+          led: new WeakMap<Flow, Flow>(),
           lined: new Set<string>(),
         };
   const shared = { sheet, resources, hyphenate, index, notes: { foot: 0, end: 0 }, references };

@@ -1,11 +1,11 @@
 import type { DocumentIndex } from "@/core/destinations";
 import {
   fixedWordsOf,
-  settingsOf,
-  shortened,
-  type DestinationId,
+  knownId,
   type LinkTarget,
   type PageLines,
+  settingsOf,
+  shortened,
 } from "@/core/document";
 import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
@@ -29,7 +29,7 @@ export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; word
   const { to = "contents" } = settingsOf(index.doc).returns;
   const says = fixedWordsOf(index.doc);
   if (typeof to === "object") {
-    const place = index.destination(to.place as DestinationId);
+    const place = index.destination(knownId(to.place));
     if (place)
       return {
         target: { kind: "destination", id: place.id },

@@ -98,8 +98,10 @@ function papersOf(layout: PageLayout): PagePaper[] {
 function move(starts: Int32Array, change: Mappable): void {
   // Moves put positions out of order.
   const plain =
-    change.constructor === StepMap && starts.every((start, i) => i === 0 || starts[i - 1]! <= start);
-  const part = plain ? touched(change as StepMap) : { from: -Infinity, to: Infinity };
+    change instanceof StepMap &&
+    change.constructor === StepMap &&
+    starts.every((start, i) => i === 0 || starts[i - 1]! <= start);
+  const part = plain ? touched(change) : { from: -Infinity, to: Infinity };
   if (!part) return;
   let page = partitionPoint(starts.length, (i) => starts[i]! < part.from);
   for (; page < starts.length && starts[page]! <= part.to; page++)

@@ -8,6 +8,7 @@ import {
   type StyleSheet,
 } from "@/core/document";
 import { cssString } from "@/core/model/css-string";
+import { keysOf } from "@/core/keys-of";
 import { FACE_NAMES } from "./titles";
 
 const OTHERWISE: Readonly<Record<Face, string>> = {
@@ -65,12 +66,12 @@ export function styleRules(sheet: StyleSheet, scope: string): string {
     ...["", " > .bundle > .chunk"].map(
       (between) => `${scope}${between} > p { ${blockOf(styles.body)}${pages(styles.body)} }`,
     ),
-    ...Object.entries(BLOCKS).map(([name, blocks]) => {
-      const look = styles[name as StyleName];
-      return `${scope} ${blocks} { ${fontOf(look, styles.body)}${blockOf(look)}${pages(look)} }`;
+    ...keysOf(BLOCKS).map((name) => {
+      const look = styles[name];
+      return `${scope} ${BLOCKS[name]} { ${fontOf(look, styles.body)}${blockOf(look)}${pages(look)} }`;
     }),
-    ...[1, 2, 3, 4, 5, 6].map((level) => {
-      const before = Math.max(0, styles[`heading${level}` as StyleName].before - styles.body.after);
+    ...([1, 2, 3, 4, 5, 6] as const).map((level) => {
+      const before = Math.max(0, styles[`heading${level}`].before - styles.body.after);
       // The space of a chunk's last block does not meet that of the next one's first.
       const chunks = ["> .bundle > .chunk + .chunk", "> .bundle + .bundle > .chunk:first-child"];
       const headings = chunks.map((chunk) => `${scope} ${chunk} > h${level}:first-child`);

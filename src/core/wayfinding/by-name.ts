@@ -29,7 +29,7 @@ export function linesByName(
   const before: Order | null = last?.language === language ? last : null;
   const collator = before?.collator ?? new Intl.Collator(language, { numeric: true, sensitivity: "base" });
   const renamed = before && renamedIn(before.places, places);
-  const ranks = renamed ? before!.ranks : new Map(places.map(({ id }, i) => [id as string, i]));
+  const ranks = renamed ? before!.ranks : new Map<string, number>(places.map(({ id }, i) => [id, i]));
   const inOrder = (a: ContentsEntry, b: ContentsEntry) =>
     collator.compare(a.text, b.text) || ranks.get(a.id)! - ranks.get(b.id)!;
   const lines = renamed
@@ -79,7 +79,7 @@ function madeAnew(
   line: (place: Destination) => ContentsEntry,
   inOrder: Compare,
 ): readonly ContentsEntry[] {
-  const fresh = new Map(places.map((place) => [place.id as string, line(place)]));
+  const fresh = new Map<string, ContentsEntry>(places.map((place) => [place.id, line(place)]));
   const kept = before.filter(({ id, text }) => fresh.get(id)?.text === text && fresh.delete(id));
   const keepsOrder = kept.every(
     ({ id, text }, i) =>

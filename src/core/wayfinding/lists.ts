@@ -3,15 +3,16 @@ import type { Node } from "prosemirror-model";
 import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
 import {
   asKind,
+  type DestinationId,
   fixedWordsOf,
   idOf,
   isKind,
+  knownId,
+  type ListKind,
+  type ListOptions,
   localeOf,
   MOST_IN_PAGE_LINE,
   settingsOf,
-  type DestinationId,
-  type ListKind,
-  type ListOptions,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesByName } from "./by-name";
@@ -210,7 +211,7 @@ function withBookmarks(
 ): readonly ContentsEntry[] {
   if (!options.bookmarks) return entries;
   const around = list ? sectionAround(index, list) : null;
-  const places = new Map(index.headings.map(({ id, pos }) => [id as string, pos]));
+  const places = new Map<string, number>(index.headings.map(({ id, pos }) => [id, pos]));
   const marks = tagged(index, options).filter(({ pos }) => !around || (pos > around.from && pos < around.to));
   return among(entries, marks, (id) => places.get(id)!, index);
 }
@@ -225,7 +226,7 @@ function withAdded(
   const listed = new Set<string>(entries.map(({ id }) => id));
   const places = [...new Set(added)]
     .filter((id) => !listed.has(id))
-    .flatMap((id) => index.destination(id as DestinationId) ?? [])
+    .flatMap((id) => index.destination(knownId(id)) ?? [])
     .sort((a, b) => a.pos - b.pos);
   return among(entries, places, (id) => index.destination(id)!.pos, index);
 }

@@ -148,7 +148,8 @@ export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: rea
   const whole = plan.lists.filter(({ at }) => typeof at !== "object");
   // From the last to the first, so that they stand in their order.
   for (const list of [...whole].reverse()) putList(tr, list);
-  return tr.setDocAttribute("returns", plan.returns) as T;
+  tr.setDocAttribute("returns", plan.returns);
+  return tr;
 }
 
 /** Puts one list in where it belongs; one of the same kind there takes its options. Nothing where it would stand empty. */

@@ -1,10 +1,11 @@
 import {
+  type DestinationId,
   fixedWordsOf,
   isKind,
+  knownId,
+  type ReturnRule,
   settingsOf,
   shortened,
-  type DestinationId,
-  type ReturnRule,
 } from "@/core/document";
 import type { Destination, DocumentIndex, Heading, Section } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
@@ -144,7 +145,7 @@ function leadOf(
     return parent ? backTo(parent) : top;
   }
   if (typeof to === "object") {
-    const place = index.destination(to.place as DestinationId);
+    const place = index.destination(knownId(to.place));
     return place ? backTo(place) : top;
   }
   const contents = contentsList(index);

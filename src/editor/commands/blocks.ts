@@ -21,6 +21,7 @@ import {
   type Alignment,
   type BlockKind,
 } from "@/core/document";
+import { isKeyOf } from "@/core/keys-of";
 import { kindStep, selectedBlocks } from "./levels";
 
 const { nodes, marks } = schema;
@@ -49,7 +50,7 @@ export function currentKind(state: EditorState): BlockKind {
   const { $from } = state.selection;
   for (let depth = $from.depth; depth > 0; depth--) {
     const kind = kindOfNode($from.node(depth));
-    if (kind !== "paragraph" && kind in BLOCK_KINDS) return kind as BlockKind;
+    if (kind !== "paragraph" && isKeyOf(BLOCK_KINDS, kind)) return kind;
   }
   return "paragraph";
 }

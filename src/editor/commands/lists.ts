@@ -84,7 +84,7 @@ export function moveEntry(
   before: string | null,
 ): Transaction {
   const others = orderedEntries(index, tr.doc.nodeAt(pos)!)
-    .map((entry) => entry.id as string)
+    .map((entry): string => entry.id)
     .filter((one) => one !== id);
   const at = before === null ? others.length : others.indexOf(before);
   return at < 0 ? tr : setListOptions(tr, pos, { order: [...others.slice(0, at), id, ...others.slice(at)] });

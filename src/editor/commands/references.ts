@@ -22,7 +22,7 @@ export function fittingForm(place: Destination): string {
 
 /** A cross-reference to a place. */
 export function referenceTo(place: Destination, form = fittingForm(place)): Reference {
-  return { target: targetOf(place) as Reference["target"], form, linked: true };
+  return { target: targetOf(place), form, linked: true };
 }
 
 /** Puts a cross-reference in the place of a range, in the looks of the words there. */

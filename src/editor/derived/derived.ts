@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Mappable, Step } from "prosemirror-transform";
-import { settingsOf, stepToJSON } from "@/core/document";
+import { jsonOf, settingsOf, stepToJSON } from "@/core/document";
 import type { Computed } from "@/core/compute";
 import type { AdriftTargets, AskedPlace } from "@/core/links";
 import type { PageDrawing } from "@/core/pages";
@@ -161,7 +161,7 @@ export class DerivedState {
         revision,
         settings: settingsOf(doc),
         at,
-        blocks: blocks.slice(at, end).map((block) => block.toJSON() as object),
+        blocks: blocks.slice(at, end).map((block) => jsonOf(block)),
         last,
       });
       if (!last) return this.whenIdle(() => next(end));

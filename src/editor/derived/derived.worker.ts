@@ -1,20 +1,21 @@
 import { addressOfPicture } from "@/contract/files";
 import type { DocumentIndex } from "@/core/destinations";
 import { pixelsOf, recognisePicture } from "@/core/document";
-import type { FontTableFile, ResourceSource } from "@/core/pages";
+import type { ResourceSource } from "@/core/pages";
+import { messageOf } from "@/core/thrown";
 import { DerivedCopy } from "./derived-copy";
 import { LaidOutCopy } from "./laid-out-copy";
 import type { FromWorker, ToWorker } from "./protocol";
 
 /** The scope of a dedicated worker, as far as it is used here; the library of the DOM does not have it. */
-const scope = self as unknown as {
+declare const self: {
   onmessage: ((event: MessageEvent<ToWorker>) => void) | null;
   postMessage(answers: readonly FromWorker[]): void;
 };
 
 /** What pages are laid out with, from the server that the window came from. */
 const source: ResourceSource = {
-  fontTable: async (key) => (await got(`/page-fonts/${key}.json`)).json() as Promise<FontTableFile>,
+  fontTable: async (key) => (await got(`/page-fonts/${key}.json`)).json(),
   font: async (key) => new Uint8Array(await (await got(`/page-fonts/${key}.ttf`)).arrayBuffer()),
   async pictureSize(name) {
     try {
@@ -50,14 +51,14 @@ const TOGETHER = 60;
 function tell(): void {
   clearTimeout(telling);
   telling = undefined;
-  if (untold.length > 0) scope.postMessage(untold);
+  if (untold.length > 0) self.postMessage(untold);
   untold = [];
 }
 
 /** Writing pauses after so many milliseconds without a change. */
 const PAUSE = 700;
 
-scope.onmessage = ({ data }) => {
+self.onmessage = ({ data }) => {
   if (data.kind === "look-at-pages") {
     untold.push(...pages.look(data.pages));
     tell();
@@ -73,7 +74,7 @@ scope.onmessage = ({ data }) => {
     clearTimeout(pause);
     pause = setTimeout(() => {
       const answer = copy.findingPlaces();
-      if (answer) scope.postMessage([answer]);
+      if (answer) self.postMessage([answer]);
     }, PAUSE);
   });
 };
@@ -93,7 +94,7 @@ async function layOut(): Promise<void> {
     }
   } catch (error) {
     // Without fonts there are no numbers of pages; the next change tries again.
-    console.warn(`Gate Rope: pages could not be laid out: ${(error as Error).message}`);
+    console.warn(`Gate Rope: pages could not be laid out: ${messageOf(error)}`);
   } finally {
     laying = false;
   }

@@ -34,7 +34,7 @@ function stepByStep(from: Transaction, tr: Transaction): boolean {
 
 /** A step inside of one chunk with the document's positions; null for any other. */
 function asInDocument(step: Step, drawn: Node): Step | null {
-  const { from, to, pos } = step as Step & { from?: number; to?: number; pos?: number };
+  const { from, to, pos } = step;
   const start = from ?? pos;
   if (start === undefined) return null;
   if (!inOneChunk(drawn.resolve(start), drawn.resolve(to ?? start))) return null;

@@ -1,7 +1,7 @@
 import { kept } from "@/core/kept";
 import { Fragment, Slice, type Node, type ResolvedPos } from "prosemirror-model";
 import type { Selection } from "prosemirror-state";
-import { ReplaceStep, StepMap, type Mappable, type Mapping } from "prosemirror-transform";
+import { Mapping, ReplaceStep, StepMap } from "prosemirror-transform";
 import { schema, type ChangedRun } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import {
@@ -284,10 +284,9 @@ export function withoutChunks(slice: Slice): Slice {
 
 /** Positions that move, and none that is removed; enough for selections to be mapped. */
 function mappable(move: (pos: number, assoc: number) => number): Mapping {
-  const one: Mappable = {
-    map: (pos, assoc = 1) => move(pos, assoc),
-    mapResult: (pos, assoc = 1) => StepMap.empty.mapResult(move(pos, assoc), assoc),
-  };
   // Selections ask for no more than these two.
-  return one as Mapping;
+  return Object.assign(new Mapping(), {
+    map: (pos: number, assoc = 1) => move(pos, assoc),
+    mapResult: (pos: number, assoc = 1) => StepMap.empty.mapResult(move(pos, assoc), assoc),
+  });
 }

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { asKind, isKind, kindOfNode, schema, type BlockKind } from "@/core/document";
+import { asKind, type BlockKind, blockKindOf, isKind, schema } from "@/core/document";
 
 /** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
 const CHUNK = 16;
@@ -66,11 +66,7 @@ function border(blocks: readonly Node[], start: number): number {
   if (blocks.length - start <= CHUNK * 1.5) return blocks.length;
   for (let i = end; i < start + MOST_BLOCKS && i < blocks.length; i++) {
     const above = [blocks[i - 1]!, blocks[i - 2]!];
-    if (
-      !HAS_SPACE_ABOVE[kindOfNode(blocks[i]!) as BlockKind] &&
-      !isKind(above[0]!, "heading") &&
-      !above.some(floats)
-    )
+    if (!HAS_SPACE_ABOVE[blockKindOf(blocks[i]!)] && !isKind(above[0]!, "heading") && !above.some(floats))
       return i;
   }
   return end;

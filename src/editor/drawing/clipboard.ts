@@ -1,5 +1,5 @@
 import type { Slice } from "prosemirror-model";
-import type { EditorState, NodeSelection, Transaction } from "prosemirror-state";
+import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste } from "prosemirror-tables";
 import type { EditorProps, EditorView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
@@ -31,11 +31,6 @@ interface ClipboardDrawing {
   readonly posAt: (left: number, top: number) => number | null;
 }
 
-/** The parts of a view that are not in its types. */
-interface InnerView {
-  input: { shiftKey: boolean };
-}
-
 /** What a view does with what is copied, pasted and dragged: all of it is done to the document, whose slices have no chunks. */
 export function clipboardProps(
   host: ClipboardHost,
@@ -57,8 +52,10 @@ export function clipboardProps(
     if (!moved && host.incoming.takeFiles(event.dataTransfer)) return true;
     const place = posAt(event.clientX, event.clientY);
     if (place === null) return false;
-    const node = (view.dragging as { node?: NodeSelection } | null)?.node;
-    const taken = node ?? view.state.selection;
+    const { dragging } = view;
+    // A block that is dragged need not be chosen.
+    const node = dragging && "node" in dragging && dragging.node;
+    const taken = node instanceof NodeSelection ? node : view.state.selection;
     const tr = dropped(
       host.state,
       place,
@@ -76,7 +73,7 @@ export function clipboardProps(
     handleDOMEvents: {
       paste: (view, event) => {
         const html = foreignHtml(event.clipboardData);
-        const asText = (view as unknown as InnerView).input.shiftKey;
+        const asText = view.input.shiftKey;
         const inCode = isKind(host.state.selection.$from.parent, "code_block");
         const code = inCode && !asText ? ownCode(event.clipboardData) : null;
         if (code !== null) {
@@ -102,7 +99,7 @@ export function clipboardProps(
     },
     transformPasted: (slice, view) => {
       // What is dragged to another place is no copy.
-      const moves = (view.dragging as { move?: boolean } | null)?.move;
+      const moves = view.dragging?.move;
       if (moves) return withoutChunks(slice);
       const own = ownIds(withoutChunks(slice), host.state.doc, brought);
       return brought ? leadBack(own, host.state.doc, brought) : own;

@@ -29,8 +29,8 @@ export function commandView(drawing: EditorView, { state, dispatch, layout }: Dr
             return found && { pos: layout().toDocument(found.pos), inside: found.inside };
           };
         default: {
-          const value = Reflect.get(view, name) as unknown;
-          return typeof value === "function" ? (value.bind(view) as unknown) : value;
+          const value: unknown = Reflect.get(view, name);
+          return typeof value === "function" ? value.bind(view) : value;
         }
       }
     },

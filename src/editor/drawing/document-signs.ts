@@ -343,7 +343,8 @@ function returnSign(link: ReturnLink, follow: (way: WayOn) => void, size: number
 }
 
 function returnLinkElement(link: ReturnLink, follow: (way: WayOn) => void): HTMLElement {
-  const line = DOMSerializer.renderSpec(document, returnLine(link)).dom as HTMLElement;
+  const { dom: line } = DOMSerializer.renderSpec(document, returnLine(link));
+  if (!(line instanceof HTMLElement)) throw new Error("a return link is no element");
   line.contentEditable = "false";
   line.querySelectorAll("button").forEach((button, i) => {
     button.tabIndex = -1;

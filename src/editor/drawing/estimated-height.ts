@@ -1,5 +1,5 @@
 import { kept } from "@/core/kept";
-import { kindOfNode, type BlockKind } from "@/core/document";
+import { type BlockKind, blockKindOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 
 const LETTERS_IN_LINE = 68;
@@ -29,7 +29,7 @@ export const estimatedHeight = kept((chunk: Node): number => {
   let height = 0;
   chunk.forEach((block) => {
     const lines = Math.max(1, Math.ceil(block.textContent.length / LETTERS_IN_LINE));
-    height += lines * LINE + GAP + MORE[kindOfNode(block) as BlockKind];
+    height += lines * LINE + GAP + MORE[blockKindOf(block)];
   });
   return Math.round(height);
 });

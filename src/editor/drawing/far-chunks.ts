@@ -49,7 +49,7 @@ export class FarChunks {
     const near = entries.filter((entry) => entry.isIntersecting && entry.target.isConnected);
     if (near.length === 0) return;
     const chunks = chunkElements(this.dom);
-    this.drawing.draw(near.map(({ target }) => chunks.indexOf(target as HTMLElement)));
+    this.drawing.draw(near.map(({ target }) => chunks.findIndex((chunk) => chunk === target)));
   }
 
   private drawRest(): void {

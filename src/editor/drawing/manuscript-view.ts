@@ -80,15 +80,6 @@ export interface Place {
   readonly below?: number;
 }
 
-/** The parts of a view that are not in its types. */
-interface InnerView {
-  domObserver: { forceFlush(): void; flush(): void };
-}
-/** How often a state was asked to bring its selection into view; not in the types either. */
-interface ScrollCount {
-  scrollToSelection: number;
-}
-
 /** At opening so many blocks are drawn at once, around the place that is shown first. */
 const DRAWN_AT_ONCE = 40;
 /** So many chunks are drawn together when there is time. */
@@ -280,8 +271,7 @@ export class ManuscriptView {
     this.signs = this.signs.after(index, this.host, change);
     this.choose(tr);
     if (state.storedMarks !== tr.storedMarks) tr.setStoredMarks(state.storedMarks);
-    const scrolls = (it: EditorState) => (it as unknown as ScrollCount).scrollToSelection;
-    const scroll = scrolls(state) > scrolls(before);
+    const scroll = state.scrollToSelection > before.scrollToSelection;
     if (scroll) tr.scrollIntoView();
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
@@ -305,7 +295,7 @@ export class ManuscriptView {
    * in the middle of a drag.
    */
   settle(): void {
-    const { domObserver } = this.view as unknown as InnerView;
+    const { domObserver } = this.view;
     domObserver.forceFlush();
     domObserver.flush();
   }
@@ -391,7 +381,9 @@ export class ManuscriptView {
   }
 
   private chunkElement(index: number): HTMLElement {
-    return this.view.nodeDOM(this.layout.drawnStartOf(index)) as HTMLElement;
+    const chunk = this.view.nodeDOM(this.layout.drawnStartOf(index));
+    if (!(chunk instanceof HTMLElement)) throw new RangeError("there is no such chunk");
+    return chunk;
   }
 
   /** Does to the document what the view did to its drawing. */
@@ -540,7 +532,7 @@ function drawnTables(): Plugin {
 
 /** Notes by which plugins of the view remember something, such as where a drag over cells began. */
 function copyPluginNotes(from: Transaction, to: Transaction): void {
-  const { meta } = from as unknown as { meta: Record<string, unknown> };
+  const meta: Record<string, unknown> = Reflect.get(from, "meta");
   for (const [key, value] of Object.entries(meta)) if (/\$\d*$/.test(key)) to.setMeta(key, value);
 }
 

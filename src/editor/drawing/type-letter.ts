@@ -2,12 +2,6 @@ import { Mark } from "prosemirror-model";
 import { TextSelection } from "prosemirror-state";
 import type { EditorView } from "prosemirror-view";
 
-/** The parts of a view by which it knows its own elements; they are not in its types. */
-interface DrawnNodes {
-  domObserver: { observer: MutationObserver };
-  docView: { markDirty(from: number, to: number): void };
-}
-
 /** Where the system corrects what is typed, and puts text in place of other text, it has to do the typing. */
 const TYPED_BY_SYSTEM = typeof navigator !== "undefined" && /Mac|iP(?:hone|ad|od)/.test(navigator.platform);
 
@@ -35,7 +29,7 @@ export function typeLetter(
   if (!(words instanceof Text) || offset === 0 || view.posAtDOM(words, offset) !== pos) return false;
   const insert = () => view.state.tr.insertText(text, pos);
   if (view.someProp("handleTextInput", (handle) => handle(view, pos, pos, text, insert))) return true;
-  const { domObserver, docView } = view as unknown as DrawnNodes;
+  const { domObserver, docView } = view;
   // Should other elements be drawn here now, the view is not to take these for what it drew itself.
   docView.markDirty(pos - offset, pos - offset + words.length);
   words.insertData(offset, text);

@@ -3,7 +3,7 @@ import { getDocument } from "@/contract/documents";
 import { appendSteps, followDocument, getSteps, tellCaret } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { newId, schema, settingsOf, stepToJSON, type OwnStep } from "@/core/document";
+import { jsonOf, newId, type OwnStep, schema, settingsOf, stepToJSON } from "@/core/document";
 import {
   errorAnswer,
   OtherLine,
@@ -415,7 +415,7 @@ export class Exchange {
       kind: "version",
       id: `${this.client} version ${this.version}`,
       document: this.options.document,
-      blocks: [doc.toJSON() as object],
+      blocks: [jsonOf(doc)],
       words: settingsOf(doc).title,
       at: Date.now(),
     });
@@ -452,7 +452,7 @@ export class Exchange {
       kind: "place",
       id: displacedId(this.client, first),
       document: this.options.document,
-      blocks: blocks.map((block) => block.toJSON() as object),
+      blocks: blocks.map((block) => jsonOf(block)),
       words: blocks.map((block) => block.textContent).join("\n"),
       at: Date.now(),
     };

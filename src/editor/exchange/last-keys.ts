@@ -44,7 +44,7 @@ export class LastKeys {
       const name = storage.key(i);
       if (!name?.startsWith(PREFIX)) continue;
       try {
-        const held = JSON.parse(storage.getItem(name)!) as HeldKeys;
+        const held: HeldKeys = JSON.parse(storage.getItem(name)!);
         if (held.document === document) found.push(held);
       } catch {
         // Somebody else wrote it.

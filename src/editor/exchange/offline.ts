@@ -3,6 +3,6 @@
  * machine answers without a network.
  */
 export function isOffline(): boolean {
-  if (typeof navigator === "undefined" || (navigator.onLine as boolean | undefined) !== false) return false;
+  if (typeof navigator === "undefined" || navigator.onLine !== false) return false;
   return typeof location !== "undefined" && !/^(?:localhost|127\.[\d.]+|\[::1\])$/.test(location.hostname);
 }

@@ -2,7 +2,7 @@ import { ask, Refused } from "@/contract/ask";
 import { getVersion } from "@/contract/versions";
 import type { Node } from "prosemirror-model";
 import { EditorState, type Transaction } from "prosemirror-state";
-import { newId, schema, stepFromJSON, type OwnStep } from "@/core/document";
+import { jsonOf, newId, type OwnStep, schema, stepFromJSON } from "@/core/document";
 import { Exchange, type Copy, type ExchangeOptions } from "./exchange";
 import { displacedId, type Displaced, type StoredWaiting } from "./waiting-store";
 import { inNameOf } from "./window-lock";
@@ -119,7 +119,7 @@ function wordsLeft(left: StoredWaiting): Displaced | null {
   return {
     id: displacedId(left.client, left.steps[0]!),
     document: left.document,
-    blocks: [block.toJSON() as object],
+    blocks: [jsonOf(block)],
     words,
     at: Date.now(),
   };
@@ -127,7 +127,7 @@ function wordsLeft(left: StoredWaiting): Displaced | null {
 
 function textIn(json: unknown): string {
   if (typeof json !== "object" || json === null) return "";
-  const { text, content } = json as { text?: unknown; content?: unknown };
+  const { text, content }: { text?: unknown; content?: unknown } = json;
   if (typeof text === "string") return text;
   return Array.isArray(content) ? content.map(textIn).join("") : "";
 }

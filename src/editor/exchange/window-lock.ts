@@ -25,7 +25,7 @@ export async function inNameOf(client: string, work: () => Promise<void>): Promi
 }
 
 function locks(): LockManager | null {
-  return typeof navigator === "undefined" ? null : ((navigator.locks as LockManager | undefined) ?? null);
+  return typeof navigator !== "undefined" && "locks" in navigator ? navigator.locks : null;
 }
 
 function nameOf(client: string): string {

@@ -10,6 +10,7 @@ import { contentsLook, contentsParts, drawnIndexLines } from "../node-views/cont
 import { figureShape, pictureIn } from "../node-views/figure-view";
 import { pictureClass, pictureInLine } from "../node-views/picture-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
+import { type ElementSpec, isElementSpec } from "../element-spec";
 
 /** So many blocks are written before the one that is shown first, and from it on. */
 const BEFORE = 12;
@@ -160,23 +161,26 @@ function drawnEquation(node: Node): DOMOutputSpec {
 function withLine(draw: Drawing): Drawing {
   return (node) => {
     const spec = draw(node);
-    return node.isTextblock && node.content.size === 0 ? filled(spec as readonly unknown[]) : spec;
+    return node.isTextblock && node.content.size === 0 && isElementSpec(spec) ? filled(spec) : spec;
   };
 }
 
-function filled(spec: readonly unknown[]): DOMOutputSpec {
-  return spec.map((part) =>
-    part === 0 ? ["br", { class: "ProseMirror-trailingBreak" }] : Array.isArray(part) ? filled(part) : part,
-  ) as unknown as DOMOutputSpec;
+function filled([tag, ...inside]: ElementSpec): ElementSpec {
+  return [
+    tag,
+    ...inside.map((part) =>
+      part === 0 ? ["br", { class: "ProseMirror-trailingBreak" }] : isElementSpec(part) ? filled(part) : part,
+    ),
+  ];
 }
 
 /** The drawing of a block with more attributes. */
 function dressed(spec: DOMOutputSpec, more: Record<string, string>): DOMOutputSpec {
-  if (!Array.isArray(spec)) return spec;
-  const [tag, attributes, ...rest] = spec as [string, Record<string, string>, ...unknown[]];
+  if (!isElementSpec(spec)) return spec;
+  const [tag, attributes, ...rest] = spec;
   const both = {
     class: clsx(attributes.class, more.class) || null,
     style: clsx(attributes.style && `${attributes.style};`, more.style) || null,
   };
-  return [tag, { ...attributes, ...more, ...both }, ...rest] as unknown as DOMOutputSpec;
+  return [tag, { ...attributes, ...more, ...both }, ...rest];
 }

@@ -64,5 +64,5 @@ export function writtenMarkup(html: string): Element {
 
 /** What was written, as HTML. */
 export function htmlOf(written: Node | DocumentFragment): string {
-  return (written as unknown as Written).html;
+  return String(Reflect.get(written, "html"));
 }

@@ -78,7 +78,7 @@ function indexLine({ depth, parts }: DrawnIndexLine): DOMOutputSpec {
         ? ["em", words]
         : ["span", words],
   );
-  return ["li", { class: "index-line", style: `--depth: ${depth}` }, ...drawn] as unknown as DOMOutputSpec;
+  return ["li", { class: "index-line", style: `--depth: ${depth}` }, ...drawn];
 }
 
 /** What a card shows beside its name: the picture above it by its looks, and the words below. */

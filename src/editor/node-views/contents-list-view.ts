@@ -29,7 +29,7 @@ export class ContentsListView implements NodeView {
   ) {
     this.dom.contentEditable = "false";
     this.dom.addEventListener("click", ({ target }) => {
-      const button = (target as Element).closest("button");
+      const button = target instanceof Element && target.closest("button");
       const to = button && this.targets[this.buttons.indexOf(button)];
       if (to) jump(to);
     });

@@ -33,7 +33,7 @@ export abstract class MadeWordsView implements NodeView {
   }
 
   private draw(decorations: readonly Decoration[]): void {
-    const specs = decorations.map(({ spec }) => spec as MadeWords);
+    const specs = decorations.map(({ spec }): MadeWords => spec);
     const told = specs.find(({ words }) => words !== undefined) ?? {};
     const until = this.dress(this.node, told);
     const { words = until } = told;

@@ -6,21 +6,23 @@ import {
   asId,
   asMark,
   bookmarkEntry,
+  bookmarksOnBlocks,
+  type DestinationId,
   fromJSON,
   idOf,
-  bookmarksOnBlocks,
   idsWithin,
+  knownId,
+  type LinkTarget,
   markAmong,
+  type Registry,
   RegistryStep,
   schema,
   settingsOf,
   shortened,
-  type DestinationId,
-  type LinkTarget,
-  type Registry,
 } from "@/core/document";
 import { freeNames } from "../commands/bookmarks";
 import { ownEntry } from "@/core/own-entry";
+import { isElementSpec } from "../element-spec";
 
 /*
  * What is copied tells the names of its bookmarks and the document it is from. In another document the bookmarks then stand under their
@@ -41,7 +43,7 @@ export interface Brought {
 }
 
 const onBlockSchema = z.object({
-  block: z.string().transform((id) => id as DestinationId),
+  block: z.string().transform((id) => knownId(id)),
   id: z.string().regex(/^[\w-]{1,64}$/),
   name: z.string().max(MOST_LETTERS),
 });
@@ -89,10 +91,10 @@ function called(name: string): string {
 }
 
 function withAttributes(spec: DOMOutputSpec, more: Record<string, string>): DOMOutputSpec {
-  if (!Array.isArray(spec)) return spec;
-  const [tag, second, ...rest] = spec as [string, ...unknown[]];
+  if (!isElementSpec(spec)) return spec;
+  const [tag, second, ...rest] = spec;
   const hasOwn = typeof second === "object" && second !== null && !Array.isArray(second);
-  return (hasOwn ? [tag, { ...second, ...more }, ...rest] : [tag, more, second, ...rest]) as DOMOutputSpec;
+  return hasOwn ? [tag, { ...second, ...more }, ...rest] : [tag, more, second, ...rest];
 }
 
 /** Reads what the clipboard's HTML brings along from another document than the one named; null where it is from that, or tells nothing. */
@@ -151,8 +153,7 @@ export function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Tran
     for (const { id, from, to } of summarise(block).bookmarks) kinds.set(id, to > from ? "range" : "point");
   });
   const add = (id: string, entry: ReturnType<typeof bookmarkEntry>) => {
-    if (!ownEntry(known(), id))
-      tr.step(new RegistryStep({ part: "bookmarks", id: id as DestinationId, entry }));
+    if (!ownEntry(known(), id)) tr.step(new RegistryStep({ part: "bookmarks", id: knownId(id), entry }));
   };
   for (const [id, name] of names) {
     const kind = kinds.get(id);

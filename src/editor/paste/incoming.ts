@@ -1,5 +1,6 @@
 import type { Command, EditorState, Transaction } from "prosemirror-state";
 import { schema } from "@/core/document";
+import { messageOf } from "@/core/thrown";
 import { insertBlock } from "../commands/blocks";
 import { insertPicture } from "../commands/pictures";
 import { keepPicture } from "../pictures";
@@ -65,7 +66,7 @@ export class Incoming {
           : insertBlock(schema.nodes.figure.create({ picture, alt: "" }));
         if (!host.run(put) && inLine) host.say("No picture can stand here. Put the caret among words.");
       } catch (error) {
-        host.say(`${file.name}: ${(error as Error).message}`);
+        host.say(`${file.name}: ${messageOf(error)}`);
       }
   }
 

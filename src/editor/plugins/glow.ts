@@ -16,7 +16,7 @@ export function glowPlugin(): Plugin {
     state: {
       init: () => null,
       apply(tr, place) {
-        const meta = tr.getMeta(key) as { place: Range | null } | undefined;
+        const meta: { place: Range | null } | undefined = tr.getMeta(key);
         if (meta) return meta.place;
         return place && mappedRange(tr, place);
       },

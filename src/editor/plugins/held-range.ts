@@ -26,7 +26,7 @@ export function heldRangePlugin(): Plugin {
     state: {
       init: () => null,
       apply(tr, held) {
-        const meta = tr.getMeta(key) as { range: HeldRange | null } | undefined;
+        const meta: { range: HeldRange | null } | undefined = tr.getMeta(key);
         if (meta) return meta.range;
         return held && mappedRange(tr, held);
       },

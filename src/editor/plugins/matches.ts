@@ -77,8 +77,9 @@ export function matchesPlugin(): Plugin {
     state: {
       init: () => NONE,
       apply(tr, before) {
-        const matches = { ...before, ...(tr.getMeta(key) as Partial<Matches> | undefined) };
-        if (!tr.docChanged) return tr.getMeta(key) ? matches : before;
+        const change: Partial<Matches> | undefined = tr.getMeta(key);
+        const matches = { ...before, ...change };
+        if (!tr.docChanged) return change ? matches : before;
         const since = new Mapping(matches.since.maps.slice());
         since.appendMapping(tr.mapping);
         return { ...matches, since, chosen: matches.chosen && mappedRange(tr, matches.chosen) };

@@ -52,7 +52,7 @@ export function othersCaretsPlugin(): Plugin {
     state: {
       init: () => [],
       apply(tr, carets) {
-        const told = tr.getMeta(key) as readonly OthersCaret[] | undefined;
+        const told: readonly OthersCaret[] | undefined = tr.getMeta(key);
         if (told) return told;
         if (!tr.docChanged || carets.length === 0) return carets;
         return carets.map((caret) => ({

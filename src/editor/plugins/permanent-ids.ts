@@ -13,7 +13,7 @@ import { ownChange } from "./own-change";
 export function permanentIds(): Plugin {
   return new Plugin({
     appendTransaction(transactions, before, after) {
-      const missing = transactions.flatMap((tr) => (tr.getMeta(IDS_TO_GIVE) as Step[] | undefined) ?? []);
+      const missing = transactions.flatMap((tr): Step[] => tr.getMeta(IDS_TO_GIVE) ?? []);
       if (missing.length > 0) return missing.reduce((tr, step) => tr.step(step), after.tr);
       const run = ownChange(transactions, before, after);
       if (!run) return null;

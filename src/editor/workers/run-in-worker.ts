@@ -1,4 +1,5 @@
 import { ApartFailure, thrownBy, type FromApart } from "@/core/apart";
+import { errorOf } from "@/core/thrown";
 
 /**
  * Has a worker of its own do one order, and ends it with that. Rejects with the signal's reason where that is aborted, with an {@link ApartFailure} where
@@ -10,7 +11,7 @@ export function runInWorker<Order, Answer>(
   { signal, time }: { readonly signal: AbortSignal; readonly time: number },
 ): Promise<Answer> {
   return new Promise<Answer>((done, fail) => {
-    if (signal.aborted) return fail(signal.reason as Error);
+    if (signal.aborted) return fail(errorOf(signal.reason));
     const worker = start();
     const end = () => {
       clearTimeout(timer);
@@ -21,7 +22,7 @@ export function runInWorker<Order, Answer>(
       end();
       fail(error);
     };
-    const cancelled = () => failed(signal.reason as Error);
+    const cancelled = () => failed(errorOf(signal.reason));
     const timer = setTimeout(() => failed(new ApartFailure("time")), time);
     signal.addEventListener("abort", cancelled);
     worker.onmessage = ({ data }: MessageEvent<FromApart<Answer>>) => {

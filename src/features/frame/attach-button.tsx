@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { Button } from "@/components/button";
 import type { AttachedFile } from "@/core/document";
 import { attachFile, keepFile, useSession } from "@/editor";
+import { messageOf } from "@/core/thrown";
 
 /** Attaches files of one's own to the document. Says why one could not be; those before it stay. */
 export function AttachButton({
@@ -30,7 +31,7 @@ export function AttachButton({
         onAttached?.(id, entry);
       }
     } catch (error) {
-      setFault((error as Error).message);
+      setFault(messageOf(error));
     } finally {
       setBusy(false);
     }

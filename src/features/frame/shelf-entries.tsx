@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
 import type { FinderEntry } from "@/components/finder";
-import { KIND_NAMES, type SignKind } from "@/components/signs";
+import { KIND_NAMES } from "@/components/signs";
 import { shortened, type DestinationId, type LinkTarget } from "@/core/document";
 import type { ListedPlace } from "@/core/shelf";
 import { placeKey } from "@/core/links";
 import { targetElsewhere, useSession, type PocketedPlace } from "@/editor";
+import { isKeyOf } from "@/core/keys-of";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
@@ -45,7 +46,7 @@ export function shelfEntries(places: readonly ListedPlace[], choose: ChooseTarge
     group: GROUP,
     content: () => (
       <EntryLine
-        kind={kind in KIND_NAMES ? (kind as SignKind) : null}
+        kind={isKeyOf(KIND_NAMES, kind) ? kind : null}
         name={shortened(name, 200) || "Untitled"}
         about={id === null ? "document" : inDocument(title, path)}
       />

@@ -7,6 +7,7 @@ import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { HistoryEntry } from "@/core/exchange";
 import { useSession } from "@/editor";
+import { messageOf } from "@/core/thrown";
 import { OlderText } from "./older-text";
 import { fetchHistory, fetchVersion, nameVersion } from "./versions";
 
@@ -175,7 +176,7 @@ function Version({
       await nameVersion(session.id, entry.version, wanted === "" ? null : wanted);
       onNamed();
     } catch (error) {
-      setFault((error as Error).message);
+      setFault(messageOf(error));
     }
   };
 

@@ -15,6 +15,7 @@ import {
   type Session,
 } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
+import { keysOf } from "@/core/keys-of";
 
 /** All that the proof found, kind by kind. */
 export function Findings() {
@@ -25,7 +26,7 @@ export function Findings() {
   const counts = useSessionValue((it) => it.derived.links?.value ?? null);
   const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
   const findings = proof && [...proof, ...signFindings(missing)];
-  const kinds = Object.keys(FINDING_NAMES) as Finding["kind"][];
+  const kinds = keysOf(FINDING_NAMES);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto pb-8">
       <p className="mt-1 text-quiet" role="status" aria-busy={!current}>

@@ -8,6 +8,7 @@ import { counted, formatted, sized } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
 import type { PdfJob } from "@/core/exchange";
+import { messageOf } from "@/core/thrown";
 import { beginPdf, cancelPdf, followPdf, type ChosenPdf, type MakingPdf } from "./make-pdf";
 import { PdfChoices } from "./pdf-choices";
 
@@ -35,7 +36,7 @@ export function PdfSection() {
       await followPdf(begun, (next) => !abort.signal.aborted && setState(next), abort.signal);
       result.current?.focus();
     } catch (error) {
-      if (!abort.signal.aborted) setState({ kind: "failed", reason: (error as Error).message });
+      if (!abort.signal.aborted) setState({ kind: "failed", reason: messageOf(error) });
     }
   }
 

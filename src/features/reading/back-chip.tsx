@@ -22,7 +22,7 @@ export function BackChip() {
     // A browser tells of both ways through its history by the same event; a jump arrives where its click was to lead.
     let expected: string | null = null;
     const click = (event: MouseEvent) => {
-      const link = (event.target as Element).closest?.("a[href^='#']");
+      const link = event.target instanceof Element && event.target.closest("a[href^='#']");
       if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey) return;
       expected = link.getAttribute("href");
       setTrail((all) => [...all, sectionInView()]);

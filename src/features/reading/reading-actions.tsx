@@ -15,7 +15,8 @@ export function ReadingActions({ document: id, files }: { document: string; file
       link.tabIndex = 0;
     }
     const act = (event: Event) => {
-      const link = (event.target as Element).closest?.<HTMLElement>(".reading a[data-leads]:not([href])");
+      const at = event.target;
+      const link = at instanceof Element && at.closest<HTMLElement>(".reading a[data-leads]:not([href])");
       if (!link || (event instanceof KeyboardEvent && event.key !== "Enter" && event.key !== " ")) return;
       event.preventDefault();
       const asked = actionOf(link.dataset.leads ?? "");
@@ -35,6 +36,6 @@ export function ReadingActions({ document: id, files }: { document: string; file
 
 /** The core wrote it from the checked model. */
 function actionOf(leads: string): Action | null {
-  const target = JSON.parse(leads) as { kind: string; action?: Action };
+  const target: { kind: string; action?: Action } = JSON.parse(leads);
   return target.kind === "action" ? (target.action ?? null) : null;
 }

@@ -46,7 +46,9 @@ export function FindEverywhere({ words, onType }: { words: string; onType: (word
             <select
               aria-label="How the words are meant"
               value={how}
-              onChange={(event) => setHow(event.target.value as Sought["how"])}
+              onChange={({ target }) =>
+                setHow(WAYS_TO_FIND.find(({ value }) => value === target.value)!.value)
+              }
               className={fieldLook("w-auto")}
             >
               {WAYS_TO_FIND.map(({ value, label }) => (
@@ -146,7 +148,8 @@ function useAnswer(words: string, how: Sought["how"], chosen: ReadonlySet<Option
     if (words.trim() === "") return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
-      ask(searchDocuments, { body: JSON.parse(asked) as Sought }, { signal: abort.signal })
+      const body: Sought = JSON.parse(asked);
+      ask(searchDocuments, { body }, { signal: abort.signal })
         .then(({ documents }) => setAnswer({ to: asked, answer: { kind: "found", words, documents } }))
         .catch((error: Error) => {
           if (!abort.signal.aborted) setAnswer({ to: asked, answer: { kind: "fault", why: error.message } });

@@ -4,6 +4,7 @@ import { createDocument, type DocumentJSON } from "@/contract/documents";
 import { importFile as importFileCall, importLine, type Dropped, type ImportLine } from "@/contract/import";
 import { formatOf } from "@/core/formats/formats";
 import { FILE_TOO_LARGE, LIMITS } from "@/core/formats/intake/limits";
+import { messageOf } from "@/core/thrown";
 /** How far one file is on its way in. */
 export type ImportState =
   | { readonly kind: "reading"; readonly done: number }
@@ -30,29 +31,34 @@ export function isPlainText(file: File): boolean {
 }
 
 /**
- * Sends a file to be read and tells how far it is, until it is done or has failed; plain text is read only. Never throws.
+ * Sends a file to be read and tells how far it is, until it is done or has failed, which it answers; plain text is read only. Never throws.
  */
 export async function importFile(
   file: File,
   tell: (state: ImportState) => void,
   signal: AbortSignal,
-): Promise<void> {
-  if (file.size > LIMITS.fileBytes) return tell({ kind: "failed", why: FILE_TOO_LARGE });
-  tell({ kind: "reading", done: 0 });
+): Promise<ImportState> {
+  let last: ImportState = { kind: "reading", done: 0 };
+  const said = (state: ImportState) => {
+    tell(state);
+    return (last = state);
+  };
+  if (file.size > LIMITS.fileBytes) return said({ kind: "failed", why: FILE_TOO_LARGE });
+  said(last);
   try {
     const query = { name: file.name, ...(isPlainText(file) && { keep: "no" as const }) };
     const response = await askForResponse(importFileCall, { query, body: file }, { signal });
-    let last: ImportState | null = null;
-    await eachLine(response.body!, (line) => {
-      last = stateOf(line) ?? last;
-      if (last) tell(last);
-    });
-    if (!last || (last as ImportState).kind === "reading")
-      tell({ kind: "failed", why: "The server broke off. Nothing was created." });
+    for await (const line of linesOf(response.body!)) {
+      const state = stateOf(line);
+      if (state) said(state);
+    }
+    return last.kind === "reading"
+      ? said({ kind: "failed", why: "The server broke off. Nothing was created." })
+      : last;
   } catch (error) {
-    tell({
+    return said({
       kind: "failed",
-      why: signal.aborted ? "Cancelled. Nothing was created." : (error as Error).message,
+      why: signal.aborted ? "Cancelled. Nothing was created." : messageOf(error),
     });
   }
 }
@@ -86,16 +92,15 @@ export async function createFrom(body: Question<typeof createDocument>["body"]):
   }
 }
 
-async function eachLine(body: ReadableStream<Uint8Array>, take: (line: ImportLine) => void): Promise<void> {
-  const reader = body
-    .pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
-    .getReader();
+async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<ImportLine> {
+  const reader = body.getReader();
+  const decoder = new TextDecoder();
   let rest = "";
   for (;;) {
     const { done, value } = await reader.read();
     if (done) return;
-    const lines = (rest + value).split("\n");
+    const lines = (rest + decoder.decode(value, { stream: true })).split("\n");
     rest = lines.pop()!;
-    for (const line of lines) if (line !== "") take(importLine.parse(JSON.parse(line)));
+    for (const line of lines) if (line !== "") yield importLine.parse(JSON.parse(line));
   }
 }

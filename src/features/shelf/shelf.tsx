@@ -19,6 +19,7 @@ import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
 import { READ_NAMES, FORMATS, formatsSaid } from "@/core/formats/formats";
 import { FlaggedList } from "@/features/frame/flagged-list";
+import { messageOf } from "@/core/thrown";
 import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
 import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
@@ -77,10 +78,8 @@ export function Shelf({
               ? all.map((other) => (other.key === key ? one : other))
               : [...all, one];
           });
-        let last: ImportState | null = null;
-        await importFile(file, (state) => show((last = state)), abort.signal);
-        const read = last as ImportState | null;
-        if (read?.kind === "read") show(await lookedAt(file.name, read));
+        const last = await importFile(file, show, abort.signal);
+        if (last.kind === "read") show(await lookedAt(file.name, last));
       }),
     );
     await refresh();
@@ -100,7 +99,7 @@ export function Shelf({
       const id = await createFrom({ document: made });
       return { kind: "done", id, title: read.title, dropped: read.dropped };
     } catch (error) {
-      return { kind: "failed", why: (error as Error).message };
+      return { kind: "failed", why: messageOf(error) };
     }
   }
 
@@ -108,7 +107,7 @@ export function Shelf({
     try {
       router.push(`/documents/${await createFrom({})}`);
     } catch (error) {
-      setFault((error as Error).message);
+      setFault(messageOf(error));
     }
   }
 
@@ -137,7 +136,8 @@ export function Shelf({
         setDragging(true);
       }}
       onDragLeave={(event) =>
-        event.currentTarget.contains(event.relatedTarget as Node | null) || setDragging(false)
+        (event.relatedTarget instanceof Node && event.currentTarget.contains(event.relatedTarget)) ||
+        setDragging(false)
       }
       onDrop={(event) => {
         event.preventDefault();

@@ -5,6 +5,7 @@ import { counted, formatted } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { TitleChoices } from "@/components/title-choices";
 import { makeStructure } from "@/editor/commands/levels";
+import { jsonOf } from "@/core/kinds";
 import type { ReadText } from "./import-file";
 import { structureOf } from "./text-structure";
 
@@ -31,7 +32,7 @@ export default function TextPreview({
         onLeave={() => onAnswer(null)}
         onMake={(titles, typed, how) => {
           const made = makeStructure(EditorState.create({ doc }).tr, titles, typed, how).doc;
-          onAnswer(made.toJSON() as DocumentJSON);
+          onAnswer(jsonOf(made));
         }}
       >
         <p className="px-4 pb-2 text-sm">

@@ -4,14 +4,14 @@ import { counted } from "@/components/counted";
 import { Check, Choice, KeptField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import {
-  returnsDownTo,
-  settingsOf,
-  shortened,
-  type DestinationId,
+  knownId,
   type PageLine,
   type PageRule,
   type ReturnAlso,
   type ReturnRule,
+  returnsDownTo,
+  settingsOf,
+  shortened,
 } from "@/core/document";
 import { wayHomeOfPages } from "@/core/pages/page-line-words";
 import { contentsList, returnLinks } from "@/core/wayfinding";
@@ -77,7 +77,7 @@ export function ReturnsPart() {
   const { page } = index.sheet;
   const contents = contentsList(index);
   const [picking, setPicking] = useState(false);
-  const place = typeof rule.to === "object" ? index.destination(rule.to.place as DestinationId) : undefined;
+  const place = typeof rule.to === "object" ? index.destination(knownId(rule.to.place)) : undefined;
   const leadTo = (to: NonNullable<ReturnRule["to"]>) =>
     session.dispatch(setReturns(session.state.tr, { ...rule, to }));
   return (

@@ -150,7 +150,7 @@ export function Insert() {
           <ScissorsLineDashed size={15} aria-hidden /> Page break
         </Item>
         <Item onSelect={() => written(insertBlock(nodes.page_break.create({ section: PLAIN_SECTION })))}>
-          <BookOpen size={15} aria-hidden /> Pages set up anew
+          <BookOpen size={15} aria-hidden /> New page setup
         </Item>
       </Menu>
     </>

@@ -46,9 +46,10 @@ export function ListLines({ list }: { list: Node }) {
         sensors={sensors}
         onDragEnd={({ active, over }) => {
           if (!over || over.id === active.id) return;
-          const [from, to] = [active.id, over.id].map((id) => entries.findIndex((one) => one.id === id));
+          const [dragged, onto] = [String(active.id), String(over.id)];
+          const [from, to] = [dragged, onto].map((id) => entries.findIndex((one) => one.id === id));
           // Dragged down it comes behind the line it is dropped on, dragged up before it.
-          move(active.id as string, (from! < to! ? entries[to! + 1]?.id : (over.id as string)) ?? null);
+          move(dragged, (from! < to! ? entries[to! + 1]?.id : onto) ?? null);
         }}
       >
         <ul

@@ -194,7 +194,7 @@ export function ListSettings({ list }: { list: Node }) {
                 : "buttons"
               : options.run
                 ? "run"
-                : (String(options.columns ?? 1) as "1" | "2" | "3")
+                : (`${options.columns ?? 1}` as const)
         }
         options={COLUMNS}
         onChange={(value) =>

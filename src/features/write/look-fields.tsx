@@ -34,9 +34,9 @@ const NUMBERINGS: { value: Numbering; label: string }[] = [
   { value: "letters", label: "A, B, C" },
   { value: "roman", label: "I, II, III" },
 ];
-const COLOURS = [
+const COLOURS: { value: string; label: string }[] = [
   { value: "body", label: "As body text" },
-  ...NAMED_COLOURS.map((name) => ({ value: name as string, label: name[0]!.toUpperCase() + name.slice(1) })),
+  ...NAMED_COLOURS.map((name) => ({ value: name, label: name[0]!.toUpperCase() + name.slice(1) })),
   { value: "own", label: "Another" },
 ];
 

@@ -3,13 +3,14 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import {
-  MOST_IN_STYLE_NAME,
-  ownStyleOf,
-  ownStylesOf,
   type DestinationId,
+  knownId,
+  MOST_IN_STYLE_NAME,
   type OwnLook,
   type OwnStyle,
+  ownStyleOf,
   type OwnStyleOf,
+  ownStylesOf,
 } from "@/core/document";
 import { usesOfStyle } from "@/core/styles";
 import {
@@ -77,7 +78,7 @@ function Given({ of }: { of: OwnStyleOf }) {
   function give(value: string) {
     const { state } = session;
     if (value !== NEW)
-      return session.dispatch(giveOwnStyle(state.tr, of, value === "" ? null : (value as DestinationId)));
+      return session.dispatch(giveOwnStyle(state.tr, of, value === "" ? null : knownId(value)));
     if (of === "words" && state.selection.empty)
       return session.say("Choose the words that are to have a style of their own.");
     session.dispatch(makeOwnStyle(state, of, first));

@@ -19,7 +19,7 @@ export function PageLinesFields({
   onChange: (change: LinesChange) => void;
 }) {
   const { onFirst, first, even } = lines;
-  const firstPage = of === "document" ? "first page" : "first of them";
+  const firstPage = of === "document" ? "first page" : "first page of these";
   return (
     <>
       <Pair pair={lines} onChange={onChange} />
@@ -30,20 +30,20 @@ export function PageLinesFields({
       </p>
       <Check
         className="mt-1"
-        label={`On the ${firstPage} too`}
+        label={`Also on the ${firstPage}`}
         checked={onFirst}
         onChange={(on) => onChange({ onFirst: on })}
       />
       {!onFirst && (
         <Own
-          label={`Others on the ${firstPage}`}
+          label={`Own lines on the ${firstPage}`}
           name="First page"
           pair={first}
           onChange={(pair) => onChange({ first: pair })}
         />
       )}
       <Own
-        label="Others on left-hand pages"
+        label="Own lines on left-hand pages"
         name="Left-hand pages"
         pair={even}
         beginsWith={mirrored(lines)}

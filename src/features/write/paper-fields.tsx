@@ -1,20 +1,21 @@
 import { Check, Choice } from "@/components/field";
 import { hasRoom, LEAST_ROOM, MOST_COLUMNS, PAPERS, type Columns, type Paper } from "@/core/document";
 import { useSession } from "@/editor";
+import { keysOf } from "@/core/keys-of";
 import { Amount } from "./amount";
 
 const MM = 72 / 25.4;
 const inMm = (points: number) => Math.round((points / MM) * 10) / 10;
 type PaperName = keyof typeof PAPERS;
-const NAMES = Object.keys(PAPERS) as PaperName[];
-const CHOICES = [
-  ...NAMES.map((name) => ({ value: name as PaperName | "own", label: name })),
-  { value: "own" as const, label: "Another size" },
+const NAMES = keysOf(PAPERS);
+const CHOICES: { value: PaperName | "own"; label: string }[] = [
+  ...NAMES.map((name) => ({ value: name, label: name })),
+  { value: "own", label: "Another size" },
 ];
 const SIDES = ["top", "right", "bottom", "left"] as const;
 const COLUMNS = Array.from({ length: MOST_COLUMNS }, (_, i) => ({
   value: String(i + 1),
-  label: i === 0 ? "One column" : `${i + 1} columns`,
+  label: String(i + 1),
 }));
 /** Between columns that are chosen anew, in points. */
 const FIRST_GAP = 7 * MM;
@@ -34,7 +35,7 @@ export function PaperFields<P extends Paper>({
     else
       session.say(
         next.columns
-          ? "These margins and columns leave no room for a line of text."
+          ? "These margins and columns leave no room for text."
           : `These margins leave less than ${Math.round(inMm(LEAST_ROOM))} mm for the text.`,
       );
   };
@@ -73,7 +74,7 @@ export function PaperFields<P extends Paper>({
         ))}
       <Check
         className="col-span-2"
-        label="The page lies on its long side"
+        label="Landscape"
         checked={across}
         onChange={() => change({ width: height, height: width })}
       />
@@ -89,7 +90,7 @@ export function PaperFields<P extends Paper>({
         />
       ))}
       <Choice
-        label="Text in"
+        label="Columns"
         value={String(columns?.count ?? 1)}
         options={COLUMNS}
         onChange={(count) =>

@@ -11,7 +11,7 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { redo, undo } from "prosemirror-history";
 import type { Command } from "prosemirror-state";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent } from "react";
-import type { DestinationId } from "@/core/document";
+import { knownId, type DestinationId } from "@/core/document";
 import {
   duplicateSections,
   moveSections,
@@ -129,7 +129,7 @@ export function RopeEven() {
 
   /** The line before which something dragged would land. */
   function landing({ activatorEvent, delta }: DragMoveEvent): number {
-    const start = (activatorEvent as PointerEvent).clientY;
+    const start = activatorEvent instanceof PointerEvent ? activatorEvent.clientY : 0;
     const element = box.current!;
     const y = start + delta.y - element.getBoundingClientRect().top + element.scrollTop;
     return Math.max(0, Math.min(rows.length, Math.round(y / ROW)));
@@ -146,12 +146,12 @@ export function RopeEven() {
         sensors={sensors}
         onDragMove={(event) => {
           const to = landing(event);
-          setDrop(moved(event.active.id as DestinationId, to) ? to : null);
+          setDrop(moved(knownId(String(event.active.id)), to) ? to : null);
         }}
         onDragCancel={() => setDrop(null)}
         onDragEnd={(event) => {
           setDrop(null);
-          const tr = moved(event.active.id as DestinationId, landing(event));
+          const tr = moved(knownId(String(event.active.id)), landing(event));
           if (tr) session.dispatch(tr);
         }}
       >

@@ -51,12 +51,12 @@ export function RopeToScale() {
   });
   useEffect(() => showing.current(inView.from), [inView.from]);
 
-  function key(event: React.KeyboardEvent) {
+  function key(event: React.KeyboardEvent<HTMLElement>) {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === "+" || event.key === "=") by(STEP, inView.from);
     else if (event.key === "-") by(1 / STEP, inView.from);
     else if (event.key === "0") reset();
-    else return listKeys(event as React.KeyboardEvent<HTMLElement>);
+    else return listKeys(event);
     event.preventDefault();
   }
 

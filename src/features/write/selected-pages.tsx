@@ -19,17 +19,24 @@ import { PaperFields } from "./paper-fields";
 export function SelectedPages({ block }: { block: Node }) {
   const session = useSession();
   const section = asKind(block, "page_break")!.section;
-  const put = (next: PageSection | null) =>
-    session.changeBlock(idOf(block)!, (tr, pos) => tr.setNodeAttribute(pos, "section", next));
+  /** Changes what the break says at that moment, which may be more than was drawn last. */
+  const put = (change: Partial<PageSection> | null) =>
+    session.changeBlock(idOf(block)!, (tr, pos, now) =>
+      tr.setNodeAttribute(
+        pos,
+        "section",
+        change && { ...PLAIN_SECTION, ...asKind(now, "page_break")!.section, ...change },
+      ),
+    );
   return (
     <section aria-label="Selected page break" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Page break</h2>
       <Check
-        label="Pages are set up anew from here"
+        label="New page setup from here"
         checked={section !== null}
-        onChange={(anew) => put(anew ? PLAIN_SECTION : null)}
+        onChange={(anew) => put(anew ? {} : null)}
       />
-      {section && <Section section={section} onChange={(change) => put({ ...section, ...change })} />}
+      {section && <Section section={section} onChange={put} />}
     </section>
   );
 }
@@ -46,15 +53,15 @@ function Section({
   return (
     <>
       <p className="mb-2 text-quiet">
-        Until the next break that does so. What is not their own is as in the document.
+        Up to the next break with a setup. What is not set here is as in the document.
       </p>
       <Check
-        label="They begin on the right"
+        label="Start on a right-hand page"
         checked={rightHand}
         onChange={(on) => onChange({ rightHand: on })}
       />
       <Check
-        label="Paper and columns of their own"
+        label="Own paper and columns"
         checked={paper !== null}
         onChange={(own) => {
           const { rightHand: _right, romanFront: _roman, ...of } = setupOf(sheet);
@@ -64,7 +71,7 @@ function Section({
       {paper && <PaperFields paper={paper} onChange={(next) => onChange({ paper: next })} />}
       <Check
         className={paper ? "mt-2" : ""}
-        label="Header and footer of their own"
+        label="Own header and footer"
         checked={lines !== null}
         onChange={(own) => {
           const { setup: _, ...of } = sheet.page;
@@ -82,7 +89,7 @@ function Section({
         />
       )}
       <Check
-        label="Numbers of their own"
+        label="Own page numbers"
         checked={numbering !== null}
         onChange={(own) => onChange({ numbering: own ? { numerals: "decimal", from: 1 } : null })}
       />
@@ -110,7 +117,7 @@ function Numbering({
   return (
     <div className="mt-1 grid grid-cols-2 gap-2">
       <Choice
-        label="Pages are counted"
+        label="Numerals"
         value={numbering.numerals}
         options={CHOICES}
         onChange={(numerals) => onChange({ ...numbering, numerals })}

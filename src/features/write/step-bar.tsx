@@ -2,6 +2,7 @@ import { ArrowDown, ArrowUp, Pilcrow } from "lucide-react";
 import { IconButton } from "@/components/button";
 import { formatted } from "@/components/counted";
 import { STEP_KINDS, useSession, useSessionValue, type StepKind } from "@/editor";
+import { isOneOf } from "@/core/one-of";
 
 const NAMES: Record<StepKind, string> = {
   heading: "Headings",
@@ -32,7 +33,7 @@ export function StepBar() {
       <select
         aria-label="What to step through"
         value={kind}
-        onChange={(event) => session.stepThrough(event.target.value as StepKind)}
+        onChange={({ target: { value } }) => isOneOf(STEP_KINDS, value) && session.stepThrough(value)}
         className="h-7 min-w-0 flex-1 rounded-base border border-edge bg-raised px-1.5 text-sm"
       >
         {STEP_KINDS.map((one) => (

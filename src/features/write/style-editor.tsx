@@ -1,4 +1,4 @@
-import { useState, type CSSProperties, type ReactNode } from "react";
+import { createElement, type CSSProperties, type ReactNode, useState } from "react";
 import { Choice } from "@/components/field";
 import { StyleRules } from "@/components/style-rules";
 import {
@@ -71,8 +71,7 @@ function Sample({ sheet, style }: { sheet: StyleSheet; style: StyleName }) {
 function sampleOf(style: StyleName, words: string): ReactNode {
   const level = /^heading(\d)$/.exec(style)?.[1];
   if (level) {
-    const Heading = `h${level}` as "h1";
-    return <Heading>{words}</Heading>;
+    return createElement(`h${level}`, null, words);
   }
   switch (style) {
     case "quotation":

@@ -6,6 +6,7 @@ import { Choice } from "@/components/field";
 import { ownStylesOf, ownStylesWith, styleSheetSchema, type StyleSheet } from "@/core/document";
 import { READY_SHEETS } from "@/core/styles";
 import { changeStyles, useSession } from "@/editor";
+import { messageOf } from "@/core/thrown";
 
 interface OtherDocument {
   readonly id: string;
@@ -32,7 +33,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
       const { documents } = await ask(listDocuments, {});
       setOthers(documents.filter((it) => it.id !== session.id));
     } catch (error) {
-      session.say((error as Error).message);
+      session.say(messageOf(error));
     }
   }
 
@@ -42,7 +43,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
       const title = others?.find((it) => it.id === id)?.title || "Untitled";
       take({ ...styleSheetSchema.parse(styles), name: title.slice(0, 200) });
     } catch (error) {
-      session.say(`The styles could not be taken over. ${(error as Error).message}`);
+      session.say(`The styles could not be taken over. ${messageOf(error)}`);
     }
   }
 

@@ -25,7 +25,8 @@ export function Tray() {
       onKeyDown={(event) => {
         // Back to the text, unless a field has made something of it.
         if (event.key === "Escape" && !event.defaultPrevented) session.focus();
-        const takeBack = takesWords(event.target as Element) ? null : takeBackOf(event);
+        const takeBack =
+          event.target instanceof Element && takesWords(event.target) ? null : takeBackOf(event);
         if (!takeBack || event.defaultPrevented) return;
         event.preventDefault();
         session.run(takeBack, { focus: false });

@@ -1,9 +1,10 @@
 import { sql, type Kysely } from "kysely";
 import { createHash } from "node:crypto";
 import type { DocumentIndex } from "@/core/destinations";
-import { shortened, type DestinationId, type DocumentTarget } from "@/core/document";
+import { type DocumentTarget, knownId, shortened } from "@/core/document";
 import { findQuoted, placeKey, shelfOf, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
+import { z } from "zod";
 import { UpToDate } from "../derived/up-to-date";
 import type { Tables } from "../tables";
 import { listedRows, MOST_LETTERS, type ListedDocument } from "./listed-rows";
@@ -124,10 +125,10 @@ export class ShelfCatalogue {
       ...rows.map((row) => ({
         document: row.document_id,
         title: row.title,
-        id: row.place_id as DestinationId,
+        id: knownId(row.place_id),
         kind: row.kind,
         name: row.name,
-        path: JSON.parse(row.path) as string[],
+        path: pathOf(row.path),
       })),
     ];
   }
@@ -149,7 +150,7 @@ export class ShelfCatalogue {
       document: row.document_id,
       title: row.title,
       words: row.words,
-      to: row.to_place as DestinationId | null,
+      to: row.to_place === null ? null : knownId(row.to_place),
       block: row.block_id,
       start: row.start,
     }));
@@ -172,10 +173,10 @@ export class ShelfCatalogue {
     return rows.map((row) => ({
       document: row.document_id,
       title: row.title,
-      id: row.place_id as DestinationId,
+      id: knownId(row.place_id),
       name: row.name,
       anchor: row.anchor,
-      path: JSON.parse(row.path) as string[],
+      path: pathOf(row.path),
       note: row.note,
       due: row.due,
     }));
@@ -224,4 +225,9 @@ function slices<T>(all: readonly T[]): T[][] {
   const some: T[][] = [];
   for (let at = 0; at < all.length; at += VALUES_AT_ONCE) some.push(all.slice(at, at + VALUES_AT_ONCE));
   return some;
+}
+
+/** The titles above a place, as they were stored. */
+function pathOf(stored: string): string[] {
+  return z.array(z.string()).parse(JSON.parse(stored));
 }

@@ -1,4 +1,5 @@
 import { sql, type Kysely } from "kysely";
+import { messageOf } from "@/core/thrown";
 import type { Tables } from "../tables";
 
 /** A table that says which version of each document was read into other tables. */
@@ -29,7 +30,7 @@ export class UpToDate {
         } catch (error) {
           // The others are listed all the same; this one again when it has changed.
           this.unreadable.set(id, version);
-          console.error(`gate-rope: document ${id} cannot be listed: ${(error as Error).message}`);
+          console.error(`gate-rope: document ${id} cannot be listed: ${messageOf(error)}`);
         }
         // A whole shelf takes seconds, and who opens a document does not wait for it.
         await new Promise((done) => setImmediate(done));

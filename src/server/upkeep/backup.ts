@@ -13,6 +13,8 @@ import {
   writeSync,
 } from "node:fs";
 import path from "node:path";
+import { errorOf } from "@/core/thrown";
+import { isOneOf } from "@/core/one-of";
 import { writeWhole } from "../whole-file";
 import { ACCEPTED_MARK } from "../accepted-mark";
 import { DATABASE, openDatabase } from "../database";
@@ -98,8 +100,7 @@ export async function restoreBackup(folder: string, file: string): Promise<Kept 
 
 function putAside(folder: string): string | null {
   const standing = readdirSync(folder).filter(
-    (name) =>
-      name.startsWith(DATABASE) || name === ACCEPTED_MARK || (CONTENTS as readonly string[]).includes(name),
+    (name) => name.startsWith(DATABASE) || name === ACCEPTED_MARK || isOneOf(CONTENTS, name),
   );
   if (standing.length === 0) return null;
   const stamp = new Date().toISOString().replace(/[:.]/g, "-");
@@ -123,7 +124,7 @@ function refuseDamaged(database: string, file: string): void {
 function countDocuments(database: string): number {
   const sqlite = new Database(database, { readonly: true });
   try {
-    return sqlite.prepare("select count(*) from documents").pluck().get() as number;
+    return sqlite.prepare<[], number>("select count(*) from documents").pluck().get()!;
   } finally {
     sqlite.close();
   }
@@ -174,7 +175,7 @@ function writeZip(file: string, entries: readonly Entry[]): void {
       }
     }
     zip.end();
-    if (fault) throw fault as Error;
+    if (fault) throw errorOf(fault);
   } finally {
     closeSync(out);
   }
@@ -205,7 +206,7 @@ function readZip(file: string, folder: string): void {
       unzip.push(Uint8Array.from(piece.subarray(0, length)), length < PIECE);
       if (length < PIECE) break;
     }
-    if (fault) throw fault as Error;
+    if (fault) throw errorOf(fault);
   } finally {
     closeSync(input);
     for (const out of open) closeSync(out);

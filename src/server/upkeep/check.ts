@@ -3,6 +3,7 @@ import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
 import { attachedFiles, idOf, picturesIn, settingsOf, stepFromJSON } from "@/core/document";
+import { messageOf } from "@/core/thrown";
 import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
@@ -53,15 +54,14 @@ export function checkFolder(folder: string): Checked {
     sqlite.exec("begin");
     const integrity = sqlite.pragma("integrity_check", { simple: true });
     if (integrity !== "ok") faults.push(`The database is damaged: ${String(integrity)}`);
-    if ((sqlite.pragma("foreign_key_check") as unknown[]).length > 0)
+    if (sqlite.prepare("pragma foreign_key_check").all().length > 0)
       faults.push("The database holds rows that belong to no document.");
     const counts = { documents: 0, steps: 0, snapshots: 0 };
     const pictures = new Set<string>();
     const files = new Set<string>();
-    const documents = sqlite.prepare("select id, version from documents order by id").all() as {
-      id: string;
-      version: number;
-    }[];
+    const documents = sqlite
+      .prepare<[], { id: string; version: number }>("select id, version from documents order by id")
+      .all();
     for (const { id, version } of documents) {
       const found = checkDocument(sqlite, id, version);
       faults.push(...found.faults.map((fault) => `Document ${id}: ${fault}`));
@@ -92,11 +92,15 @@ function withoutGone(accepted: Accepted, folder: string): Accepted {
 function checkDocument(sqlite: Database.Database, id: string, version: number) {
   const faults: string[] = [];
   const snapshots = sqlite
-    .prepare("select version, body from snapshots where document_id = ? order by version")
-    .all(id) as { version: number; body: Buffer }[];
+    .prepare<[string], { version: number; body: Buffer }>(
+      "select version, body from snapshots where document_id = ? order by version",
+    )
+    .all(id);
   const steps = sqlite
-    .prepare("select version, client, number, step from steps where document_id = ? order by version")
-    .all(id) as StepRow[];
+    .prepare<[string], StepRow>(
+      "select version, client, number, step from steps where document_id = ? order by version",
+    )
+    .all(id);
   const stored = new Map(snapshots.map((it) => [it.version, it.body]));
   for (const it of snapshots)
     if (!readSnapshot(it.body)) faults.push(`its stored copy at version ${it.version} cannot be read.`);
@@ -143,7 +147,7 @@ function checkBlocks(doc: Node): string[] {
   try {
     doc.check();
   } catch (error) {
-    faults.push(`it is not valid: ${(error as Error).message}`);
+    faults.push(`it is not valid: ${messageOf(error)}`);
   }
   return faults;
 }

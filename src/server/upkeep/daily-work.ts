@@ -1,4 +1,4 @@
-import { messageOf } from "../errors";
+import { messageOf } from "@/core/thrown";
 import type { DailyBackups } from "./daily-backups";
 
 /** So long after the start it begins, in milliseconds: who starts the server wants to write first. */

@@ -1,5 +1,6 @@
 import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { codeOf } from "@/core/thrown";
 
 const MARK = "server.pid";
 
@@ -21,7 +22,7 @@ export function runningServer(folder: string): number | null {
     return marked;
   } catch (error) {
     // A process of another user cannot be asked, but it is there.
-    return (error as NodeJS.ErrnoException).code === "EPERM" ? marked : null;
+    return codeOf(error) === "EPERM" ? marked : null;
   }
 }
 

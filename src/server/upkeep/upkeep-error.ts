@@ -1,15 +1,17 @@
+import { codeOf, messageOf } from "@/core/thrown";
+
 /** Why a backup, a restore or a check cannot be done, in one line. */
 export class UpkeepError extends Error {
   /** The error as one of these, with the file it is about. */
   static of(file: string, error: unknown): UpkeepError {
     if (error instanceof UpkeepError) return error;
-    const { code, message } = error as NodeJS.ErrnoException;
+    const code = codeOf(error);
     const known: Record<string, string> = {
       ENOENT: "There is no such file or folder.",
       EACCES: "There is no permission for it.",
       ENOSPC: "The disk is full.",
       EISDIR: "This is a folder, not a file.",
     };
-    return new UpkeepError(`${file}: ${(code && known[code]) ?? message}`);
+    return new UpkeepError(`${file}: ${(code && known[code]) ?? messageOf(error)}`);
   }
 }

@@ -1,13 +1,13 @@
 import { readFile } from "node:fs/promises";
 import path from "node:path";
 import { pixelsOf, type Pictures } from "@/core/document";
-import type { FontTableFile, ResourceSource } from "@/core/pages";
+import type { ResourceSource } from "@/core/pages";
 
 /** What pages are laid out with, from the folder of the fonts and the pictures of a document. */
 export function nodeResources(fontFolder: string, pictures: Pictures): ResourceSource {
   return {
     async fontTable(key) {
-      return JSON.parse(await readFile(path.join(fontFolder, `${key}.json`), "utf8")) as FontTableFile;
+      return JSON.parse(await readFile(path.join(fontFolder, `${key}.json`), "utf8"));
     },
     font: (key) => readFile(path.join(fontFolder, `${key}.ttf`)),
     pictureSize(name) {

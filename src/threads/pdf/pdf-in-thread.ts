@@ -1,5 +1,6 @@
 import { whyApart, type ApartFault } from "@/core/apart";
 import type { PdfStage } from "@/core/exchange";
+import { errorOf } from "@/core/thrown";
 import { Threads } from "../threads";
 import type { PdfOrder, PdfOutcome } from "./messages";
 
@@ -32,7 +33,7 @@ export function pdfInThread(
       ? "Making the PDF was cancelled."
       : why && why !== "time"
         ? SAID[why]
-        : `The PDF could not be made: ${whyOf(error as NodeJS.ErrnoException)}`;
+        : `The PDF could not be made: ${whyOf(errorOf(error))}`;
     return { ok: false as const, reason };
   });
   return { outcome, cancel: () => abort.abort() };

@@ -1,5 +1,6 @@
 import { whyApart, type ApartFault } from "@/core/apart";
 import { LIMITS } from "@/core/formats";
+import { messageOf } from "@/core/thrown";
 import { Threads } from "../threads";
 import type { ReadingOrder, ReadOutcome } from "./messages";
 
@@ -43,7 +44,7 @@ export async function readInThread(
       ? "Reading was cancelled."
       : why
         ? SAID[why]
-        : `The file could not be read: ${(error as Error).message}`;
+        : `The file could not be read: ${messageOf(error)}`;
     return { ok: false, error: { file: order.name, reason, line: null } };
   }
 }

@@ -2,6 +2,7 @@ import { createDocument as createCall, listDocuments } from "@/contract/document
 import { checkDocumentFromOutside, createDocument, schema, withSettings } from "@/core/document";
 import type { Taken } from "@/contract/call";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { messageOf } from "@/core/thrown";
 import { answering, route } from "../respond";
 
 function documentOf({ title, document }: Taken<typeof createCall.body>) {
@@ -11,7 +12,7 @@ function documentOf({ title, document }: Taken<typeof createCall.body>) {
     checkDocumentFromOutside(doc);
     return title === undefined ? doc : withSettings(doc, { title });
   } catch (error) {
-    throw new ServerError(422, "invalid-document", `This is not a document: ${(error as Error).message}`);
+    throw new ServerError(422, "invalid-document", `This is not a document: ${messageOf(error)}`);
   }
 }
 

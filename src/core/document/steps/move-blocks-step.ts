@@ -15,8 +15,8 @@ const jsonSchema = z.object({
  */
 export class MoveBlocksStep extends Step {
   constructor(
-    readonly from: number,
-    readonly to: number,
+    override readonly from: number,
+    override readonly to: number,
     readonly where: number,
   ) {
     super();
@@ -45,7 +45,7 @@ export class MoveBlocksStep extends Step {
   }
 
   override invert(): Step {
-    const { from, to, where } = this.getMap().invert() as MoveMap;
+    const { from, to, where } = this.getMap().invert();
     return new MoveBlocksStep(from, to, where);
   }
 

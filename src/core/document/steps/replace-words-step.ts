@@ -85,7 +85,7 @@ export class ReplaceWordsStep extends Step {
     const words: unknown[] = [];
     const known = new Map<string, number>();
     const numberOf = (fragment: Fragment) => {
-      const json = (fragment.toJSON() as unknown[] | null) ?? [];
+      const json: unknown = fragment.toJSON() ?? [];
       const key = JSON.stringify(json);
       if (!known.has(key)) known.set(key, words.push(json) - 1);
       return known.get(key)!;

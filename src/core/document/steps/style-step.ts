@@ -23,6 +23,7 @@ import {
   type StyleName,
   type StyleSheet,
 } from "@/core/model/style-sheet";
+import { keysOf } from "@/core/keys-of";
 
 /** Of the page rule what may be absent. That it is to be absent is said by null, since JSON leaves out what is undefined. */
 const MAY_BE_ABSENT = ["setup", "first", "even"] as const satisfies readonly (keyof PageRule)[];
@@ -131,8 +132,11 @@ function changed(sheet: StyleSheet, change: StyleChange): StyleSheet {
   if ("own" in change) return withOwn(sheet, change);
   if ("captions" in change) return { ...sheet, captions: { ...sheet.captions, ...change.captions } };
   if ("page" in change) {
-    const fields = Object.entries({ ...sheet.page, ...change.page }).filter(([, value]) => value !== null);
-    return { ...sheet, page: Object.fromEntries(fields) as unknown as PageRule };
+    const { setup, first, even, ...rest } = { ...sheet.page, ...change.page };
+    return {
+      ...sheet,
+      page: { ...rest, ...(setup && { setup }), ...(first && { first }), ...(even && { even }) },
+    };
   }
   const { style, look } = change;
   return { ...sheet, styles: { ...sheet.styles, [style]: { ...sheet.styles[style], ...look } } };
@@ -162,13 +166,13 @@ function undone(change: OwnChange, before: OwnStyle | undefined): OwnChange {
   const { own } = change;
   if ("is" in change || !before) return { own, is: before ?? null };
   if ("name" in change) return { own, name: before.name };
-  const fields = Object.keys(change.look) as (keyof OwnLook)[];
+  const fields = keysOf(change.look);
   return { own, look: Object.fromEntries(fields.map((field) => [field, before.look[field] ?? null])) };
 }
 
 /** The fields of `all` that `named` has. */
 function fieldsOf<T extends object>(all: T, named: Partial<T>): Partial<T> {
-  return Object.fromEntries(
-    Object.keys(named).map((key) => [key, all[key as keyof T]]),
-  ) as unknown as Partial<T>;
+  const fields: Partial<T> = {};
+  for (const key in named) fields[key] = all[key];
+  return fields;
 }

@@ -1,12 +1,6 @@
 import { StepMap, type MapResult } from "prosemirror-transform";
 import { partitionPoint } from "@/core/order";
 
-/** The parts of a map that are not in its types. */
-interface InnerMap {
-  readonly ranges: readonly number[];
-  readonly inverted: boolean;
-}
-
 /** How many ranges a map can tell apart when it recovers positions: it has 16 bits for the number of one. */
 export const MOST_RANGES = 0xffff;
 
@@ -39,7 +33,7 @@ export class WordsMap extends StepMap {
     const i = this.firstEndingFrom(pos);
     const by = this.moved[i]!;
     if (i === this.ends.length) return StepMap.empty.mapResult(pos + by, assoc);
-    const { ranges, inverted } = this as unknown as InnerMap;
+    const { ranges, inverted } = this;
     const start = ranges[i * 3]! - (inverted ? by : 0);
     if (start > pos) return StepMap.empty.mapResult(pos + by, assoc);
     const one = new StepMap([
@@ -47,7 +41,7 @@ export class WordsMap extends StepMap {
       ranges[i * 3 + (inverted ? 2 : 1)]!,
       ranges[i * 3 + (inverted ? 1 : 2)]!,
     ]);
-    const result = one.mapResult(pos, assoc) as MapResult & { recover: number | null };
+    const result = one.mapResult(pos, assoc);
     const { recover } = result;
     return Object.assign(result, {
       pos: result.pos + by,
@@ -57,7 +51,7 @@ export class WordsMap extends StepMap {
   }
 
   override invert(): StepMap {
-    const { ranges, inverted } = this as unknown as InnerMap;
+    const { ranges, inverted } = this;
     return new WordsMap(ranges, !inverted);
   }
 

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { bookmarkEntrySchema, anchorEntrySchema } from "@/core/model/registry";
 import { attachedFileSchema, idSchema, NODE_KINDS, PICTURE_TYPES } from "@/core/document";
+import { keysOf } from "@/core/keys-of";
 import { FORMS } from "./form";
 import { contentIn } from "./open-form";
 
@@ -30,7 +31,7 @@ export const fileSchema = z.strictObject({
   pictures: z.record(
     z.string().max(100),
     z.strictObject({
-      type: z.enum(Object.keys(PICTURE_TYPES) as [keyof typeof PICTURE_TYPES]),
+      type: z.enum(keysOf(PICTURE_TYPES)),
       data: z.string().describe("The bytes in base64."),
     }),
   ),

@@ -18,6 +18,6 @@ export const FORMS = [1, 2, 3, 4, FORM] as const;
 /** The version of a form that is newer than those that are known here; null for any other file. */
 export function newerForm(json: unknown): number | null {
   if (typeof json !== "object" || json === null) return null;
-  const { format, version } = json as { format?: unknown; version?: unknown };
+  const { format, version }: { format?: unknown; version?: unknown } = json;
   return format === "gaterope" && typeof version === "number" && version > FORM ? version : null;
 }

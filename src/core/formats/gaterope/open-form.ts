@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { MARK_KINDS, NODE_KINDS, type MarkKind, type NodeKind } from "@/core/document";
+import { MARK_KINDS, NODE_KINDS, type NodeKind } from "@/core/document";
+import { isKeyOf, keysOf } from "@/core/keys-of";
 
 /*
  * The schemas of nodes and marks as the open form writes them. They come from the declarations of the kinds, with their
@@ -10,7 +11,7 @@ const marks = z
   .array(
     z
       .union(
-        (Object.keys(MARK_KINDS) as MarkKind[]).map((kind) =>
+        keysOf(MARK_KINDS).map((kind) =>
           z.strictObject({ type: z.literal(kind), ...carried(MARK_KINDS[kind].attributes) }),
         ),
       )
@@ -67,16 +68,14 @@ function among(names: string): z.ZodType {
   if (before) return before;
   const kinds = new Set(names.split(" | ").flatMap(kindsOf));
   const made = z.lazy(() => {
-    const [first, ...rest] = [...kinds].map(nodeSchema) as [z.ZodObject, ...z.ZodObject[]];
-    return rest.length === 0 ? first : z.discriminatedUnion("type", [first as never, ...(rest as never[])]);
+    const [first, ...rest] = [...kinds].map(nodeSchema);
+    return rest.length === 0 ? first! : z.discriminatedUnion("type", [first!, ...rest]);
   });
   groups.set(names, made);
   return made;
 }
 
 function kindsOf(name: string): NodeKind[] {
-  if (name in NODE_KINDS) return [name as NodeKind];
-  return (Object.keys(NODE_KINDS) as NodeKind[]).filter((kind) =>
-    NODE_KINDS[kind].spec.group?.split(" ").includes(name),
-  );
+  if (isKeyOf(NODE_KINDS, name)) return [name];
+  return keysOf(NODE_KINDS).filter((kind) => NODE_KINDS[kind].spec.group?.split(" ").includes(name));
 }

@@ -1,4 +1,4 @@
-import { picturesIn, withoutComments, type Manuscript } from "@/core/document";
+import { jsonOf, type Manuscript, picturesIn, withoutComments } from "@/core/document";
 import { toBase64 } from "../base64";
 import { FORM } from "./form";
 
@@ -13,7 +13,7 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
   const file = {
     format: "gaterope",
     version: FORM,
-    document: withoutComments(doc).toJSON() as unknown,
+    document: jsonOf(withoutComments(doc)),
     pictures: Object.fromEntries(
       kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
     ),

@@ -33,7 +33,7 @@ export function documentHtml(output: HtmlOutput): string {
   const returns = new Map(returnLinks(output.index).map((link) => [link.block, link]));
   const lines: string[] = [];
   // At the edges of the window they stay in view only where all of the text is beside them.
-  const placed = { header: [] as string[], footer: [] as string[] };
+  const placed: Record<"header" | "footer", string[]> = { header: [], footer: [] };
   doc.forEach((block, _offset, i) => {
     const at = placedIn(block);
     (at ? placed[at] : lines).push(namedHtml(block, output));

@@ -35,7 +35,7 @@ export function readPasted(html: string): PastedBlocks {
     progress: () => {},
     pictureAt: () => null,
   });
-  const ids = new Set(doc.content.content.map((block) => idOf(block) as string));
+  const ids = new Set<string>(doc.content.content.map((block) => idOf(block)!));
   const blocks = doc.content.content.map((block) => plain(block, ids)!);
   return { blocks, pictures, dropped: dropped.entries.filter(({ what }) => !SILENT.has(what)) };
 }

@@ -1,3 +1,4 @@
+import { errorOf } from "@/core/thrown";
 import { ReadError } from "./read-error";
 
 const MAGIC: readonly (readonly [string, readonly number[]])[] = [
@@ -41,7 +42,7 @@ function decodeAs(encoding: string, bytes: Uint8Array): string {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes);
   } catch (error) {
     throw new ReadError(
-      (error as Error).name === "RangeError"
+      errorOf(error).name === "RangeError"
         ? `The file says that it is in “${encoding.slice(0, 40)}”, an encoding that is not known.`
         : `The file says that it is in ${encoding.slice(0, 40)}, but its bytes are not.`,
     );

@@ -195,7 +195,7 @@ export class DocumentBuilder {
     return !last || isKind(last, "hard_break") || (last.isText && /\s$/.test(last.text!));
   }
 
-  private allowedMarks(block: OpenTextblock, marks: readonly Mark[]): Mark[] {
+  private allowedMarks(block: OpenTextblock, marks: readonly Mark[]): readonly Mark[] {
     let set: readonly Mark[] = [];
     const headingAnchors = block.kind === "heading" ? block.anchors : null;
     for (const mark of marks) {
@@ -209,7 +209,7 @@ export class DocumentBuilder {
         set = mark.type.removeFromSet(set);
       else if (allowed) set = mark.addToSet(set);
     }
-    return set as Mark[];
+    return set;
   }
 
   // Blocks of text

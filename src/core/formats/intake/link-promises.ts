@@ -71,8 +71,7 @@ function promisedIn(promised: Map<string, Promised>, anchor: string): Promised {
 
 /** Where nothing is called “top” it is the top of the document (HTML, 7.4.6.4). The marks of links hold this very object. */
 function leadToTop(target: Promised): void {
-  const open = target as Record<string, unknown>;
-  open.kind = "top";
-  delete open.id;
-  delete open.was;
+  Reflect.deleteProperty(target, "id");
+  Reflect.deleteProperty(target, "was");
+  Object.assign(target, { kind: "top" });
 }

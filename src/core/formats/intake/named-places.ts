@@ -115,7 +115,7 @@ export class NamedPlaces {
       if (!own || named.name !== null) this.nameBookmark(newId(), "block", named, id);
       else if (this.stands(named, id)) names.push(named.anchor);
     }
-    if (names.length > 0) this.publish(id, names);
+    this.publish(id, names);
     return idOf(node) === id ? node : withId(node, id);
   }
 
@@ -139,8 +139,8 @@ export class NamedPlaces {
   }
 
   /** Keeps a file's anchors as published names: the first as it is where it is valid, all others as earlier ones. */
-  private publish(id: DestinationId, names: readonly string[]): void {
-    const [first, ...rest] = names as [string, ...string[]];
+  private publish(id: DestinationId, [first, ...rest]: readonly string[]): void {
+    if (first === undefined) return;
     const valid = VALID_ANCHOR.test(first) && first.length <= ANCHOR_LENGTH;
     let anchor = first;
     if (!valid || this.taken.has(first)) {

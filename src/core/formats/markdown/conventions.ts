@@ -78,7 +78,7 @@ export function returnsRule(text: string): ReturnRule | null {
       text,
     );
   if (!found) return null;
-  const to = found[2] as "top" | "parent" | undefined;
+  const to = found[2] === "top" || found[2] === "parent" ? found[2] : null;
   return {
     levels: found[1] === "none" ? [] : found[1]!.split(",").map(Number),
     words: found[4] ?? "",

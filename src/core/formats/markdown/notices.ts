@@ -116,5 +116,5 @@ function split(inline: Token) {
 }
 
 function like(token: Token, type: string, info = token.info): Token {
-  return Object.assign(Object.create(Object.getPrototypeOf(token) as object) as Token, token, { type, info });
+  return Object.assign(Object.create(Object.getPrototypeOf(token)) as Token, token, { type, info });
 }

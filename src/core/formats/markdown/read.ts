@@ -84,7 +84,7 @@ function frontMatter(source: string): { body: string; title: string | null; lang
     const line = new RegExp(`^${key}[ \\t]*:[ \\t]*(.+)$`, "m").exec(block[1]!)?.[1]?.trim();
     if (!line) return null;
     try {
-      return line.startsWith('"') ? (JSON.parse(line) as string) : line.replace(/^'(.*)'$/, "$1");
+      return line.startsWith('"') ? String(JSON.parse(line)) : line.replace(/^'(.*)'$/, "$1");
     } catch {
       return line;
     }
@@ -350,11 +350,12 @@ class MarkdownWalk {
 
 /** A note that the parser counted, by its number there; HTML in the same file may have notes of its own. */
 function noteKey(token: Token): string {
-  return `[^${(token.meta as { id: number }).id}]`;
+  return `[^${String(token.meta?.id)}]`;
 }
 
 function labelOf(token: Token): string {
-  return (token.meta as { label?: string }).label ?? "";
+  const label: unknown = token.meta?.label;
+  return typeof label === "string" ? label : "";
 }
 
 function visible(token: Token): boolean {

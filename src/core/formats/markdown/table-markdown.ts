@@ -22,11 +22,11 @@ export function tableMarkdown(
       children: inlineMarkdown(cell.child(0), cellPos + 2, output),
     })),
   }));
-  const align = mapChildren(
-    grid.child(0),
-    0,
-    (cell) => cellOf(cell).align as "left" | "center" | "right" | null,
-  );
+  const align = mapChildren(grid.child(0), 0, (cell) => {
+    const { align } = cellOf(cell);
+    // A table has no sign for it.
+    return align === "justify" ? null : align;
+  });
   const content: BlockContent[] = [...output.anchorBefore(id), { type: "table", align, children: rows }];
   if (caption.content.size > 0)
     content.push({

@@ -33,12 +33,12 @@ export class OutsideLinks {
       let name = given;
       for (let n = 2; taken.has(name); n++) name = `${n} ${given}`;
       taken.add(name);
-      const spec = document.file(Buffer.from(bytes), {
+      const spec = document.inner.file(Buffer.from(bytes), {
         name,
         type,
         creationDate: parts.made,
         modifiedDate: parts.made,
-      }) as unknown as { id: number };
+      });
       if (id !== undefined) this.embedded.set(id, { name, type, spec: spec.id });
     }
   }

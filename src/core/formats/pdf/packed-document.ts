@@ -18,19 +18,36 @@ interface PackedReference extends PdfReference {
   finalize(): void;
 }
 
+interface OpenedImage {
+  readonly label: string;
+  obj: PdfReference | null;
+  embed(document: PackedDocument): void;
+}
+
 /** The parts of the library's document that its types leave out. */
 interface Inner {
   _offsets: (number | null)[];
   _offset: number;
-  _root: PdfReference;
+  _root: PdfReference & { data: { Names: PdfReference } };
   _info: PdfReference;
   _id: Uint8Array;
   _security: { dictionary: PdfReference } | null;
   _font: InnerFont;
-  page: { dictionary: PdfReference; fonts: Record<string, PdfReference>; height: number };
+  page: {
+    dictionary: PdfReference & {
+      data: { Resources: PdfReference & { data: { XObject?: Record<string, unknown> } } };
+    };
+    fonts: Record<string, PdfReference>;
+    height: number;
+  };
   ref(data: Record<string, unknown>): PdfReference;
   _write(data: string | Uint8Array): void;
   addContent(data: string): void;
+  openImage(bytes: Buffer): OpenedImage;
+  file(
+    bytes: Buffer,
+    told: { name: string; type: string; creationDate: Date; modifiedDate: Date },
+  ): PdfReference;
   flushPages(): void;
 }
 
@@ -145,7 +162,7 @@ export class PackedDocument extends PDFDocument {
 
   /** @internal The library turns text into bytes sign by sign. */
   override addContent(data: string | Uint8Array): this {
-    super.addContent(asBytes(data) as never);
+    super.addContent(asBytes(data));
     return this;
   }
 

@@ -25,7 +25,7 @@ export async function piecesOf(page: PDFPageProxy): Promise<Piece[]> {
   const pieces: Piece[] = [];
   for (const item of items) {
     if (!("str" in item) || item.str.trim() === "") continue;
-    const [, , c, d, x, y] = item.transform as [number, number, number, number, number, number];
+    const [, , c = 0, d = 0, x = 0, y = 0]: number[] = item.transform;
     pieces.push({ text: item.str, x, width: item.width, baseline: height - y, size: Math.hypot(c, d) });
   }
   return pieces;

@@ -15,7 +15,7 @@ export class PdfFont {
     bytes: Uint8Array,
     private readonly table: FontTable,
   ) {
-    document.font(bytes as Buffer);
+    document.font(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
     this.inner = document.inner._font;
   }
 

@@ -24,10 +24,13 @@ export interface PdfProof {
 /** Points by which a place may be off: numbers are written with two digits. */
 const NEAR = 1;
 
+/** The page of a place, and its left and upper edge (ISO 32000-2, 12.3.2.2). */
+type Landing = readonly [page: { num: number; gen: number }, kind: unknown, x: number, y: number];
+
 interface LinkAnnotation {
   readonly subtype: string;
   readonly rect: readonly [number, number, number, number];
-  readonly dest?: string | readonly unknown[] | null;
+  readonly dest?: string | Landing | null;
   readonly url?: string;
   readonly unsafeUrl?: string;
   /** Of a link to a file in the file, that file. */
@@ -75,8 +78,8 @@ export async function provePdf(
       if (own) {
         const page = await file.getPage(number + 1);
         // For the screen the library would look for the words under each link too, which takes ten times as long.
-        const found = (await page.getAnnotations({ intent: "print" })) as LinkAnnotation[];
-        const [, , , height] = page.view as [number, number, number, number];
+        const found: LinkAnnotation[] = await page.getAnnotations({ intent: "print" });
+        const height = page.view[3]!;
         for (const link of own) {
           const why = await follow.fault(link, found, height, number);
           if (why) failed.push({ words: link.words, page: number + 1, why });
@@ -114,7 +117,7 @@ function groupedByPage(promised: readonly PromisedPdfLink[]): Map<number, Promis
 }
 
 class Follower {
-  private named: Promise<Record<string, readonly unknown[]>> | null = null;
+  private named: ReturnType<PDFDocumentProxy["getDestinations"]> | null = null;
   private readonly pages = new Map<string, Promise<number>>();
   private readonly heights = new Map<number, number>();
   private readonly pieces = new Map<number, Promise<Piece[]>>();
@@ -152,7 +155,7 @@ class Follower {
       return typeof own.dest === "string"
         ? `Nothing in the file is called “${own.dest}”.`
         : "It leads nowhere.";
-    const [ref, , x, y] = place as [{ num: number; gen: number }, unknown, number, number];
+    const [ref, , x, y] = place;
     const page = await this.pageOf(ref);
     if (page !== to.page) return `It lands on page ${page + 1}, not on page ${to.page + 1}.`;
     const landed = (await this.heightOf(page)) - y;
@@ -175,10 +178,8 @@ class Follower {
     return known;
   }
 
-  private places(): Promise<Record<string, readonly unknown[]>> {
-    return (this.named ??= this.file.getDestinations() as unknown as Promise<
-      Record<string, readonly unknown[]>
-    >);
+  private places(): ReturnType<PDFDocumentProxy["getDestinations"]> {
+    return (this.named ??= this.file.getDestinations());
   }
 
   private pageOf(ref: { num: number; gen: number }): Promise<number> {

@@ -196,7 +196,7 @@ class Writing {
     }
     for (const { id, x, y } of drawing.notes) if (id) this.notes.set(id, spot(x, y));
     const pageKey = structure?.page() ?? 0;
-    const xObjects = (page.dictionary.data.Resources as PdfReference).data;
+    const xObjects = page.dictionary.data.Resources.data;
     const content = pageContent(drawing, {
       font: (key) => {
         const font = this.font(key);
@@ -206,7 +206,7 @@ class Writing {
       picture: (name) => {
         const picture = this.picture(name);
         if (!picture) return null;
-        const shown = (xObjects.XObject ??= {}) as Record<string, unknown>;
+        const shown = (xObjects.XObject ??= {});
         shown[picture.label] ??= picture.obj;
         return picture.label;
       },
@@ -225,7 +225,7 @@ class Writing {
         return reference(id);
       });
     this.adrift += drawing.links.length - annotations.length;
-    if (annotations.length > 0) page.dictionary.data.Annots = annotations as unknown;
+    if (annotations.length > 0) page.dictionary.data.Annots = annotations;
   }
 
   finish(): WrittenPdf {
@@ -273,7 +273,7 @@ class Writing {
       });
     }
     const dests = names.write(document);
-    (root.data.Names as PdfReference).data.Dests = reference(dests);
+    root.data.Names.data.Dests = reference(dests);
     if (this.options.outline > 0) {
       const outline = outlineObjects(
         layout,
@@ -321,9 +321,7 @@ class Writing {
     const picture = this.parts.picture(name);
     let opened: { label: string; obj: PdfReference } | null = null;
     if (picture) {
-      const image = (this.document as unknown as { openImage(bytes: Buffer): OpenedImage }).openImage(
-        Buffer.from(picture.bytes),
-      );
+      const image = this.document.inner.openImage(Buffer.from(picture.bytes));
       if (!image.obj) image.embed(this.document);
       opened = { label: image.label, obj: image.obj! };
     }
@@ -407,12 +405,6 @@ class Writing {
     }
     return named;
   }
-}
-
-interface OpenedImage {
-  readonly label: string;
-  obj: PdfReference | null;
-  embed(document: PackedDocument): void;
 }
 
 const stripKey = (flow: number, strip: number) => flow * 65_536 + strip;

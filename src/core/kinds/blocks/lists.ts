@@ -9,6 +9,7 @@ import {
   numeralsType,
   type ListCount,
 } from "@/core/model/list-count";
+import { keysOf } from "@/core/keys-of";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
 import { nodeKind } from "../declare";
@@ -80,7 +81,7 @@ export function countOn(element: Pick<ClipboardElement, "getAttribute">): ListCo
     after: element.getAttribute("data-after") ?? ".",
     continues,
   };
-  const entries = (Object.keys(said) as (keyof ListCount)[]).map((part) => {
+  const entries = keysOf(said).map((part) => {
     const parsed = listCountSchema.shape[part].safeParse(said[part]);
     return [part, parsed.success ? parsed.data : FIRST_COUNT[part]];
   });

@@ -7,8 +7,8 @@ export function shaperOf(bytes: Uint8Array): (text: string) => ShapedText {
   const font = fontkit.create(bytes);
   // A font hands out the same glyph each time, with the letters of the first; one glyph can be a part of several letters.
   const glyphOf = font.getGlyph.bind(font);
-  font.getGlyph = (id, codePoints = []) =>
-    Object.create(glyphOf(id, codePoints), { codePoints: { value: codePoints } }) as fontkit.Glyph;
+  font.getGlyph = (id, codePoints = []): fontkit.Glyph =>
+    Object.create(glyphOf(id, codePoints), { codePoints: { value: codePoints } });
   const known = new Map<string, ShapedText>();
   return (text) => {
     const before = known.get(text);

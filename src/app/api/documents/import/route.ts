@@ -73,7 +73,10 @@ async function bringIn(
   if (!outcome.ok)
     return { error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } };
   const { summary, dropped } = outcome;
-  if (!keep) return { document: JSON.parse(outcome.json) as object, summary, dropped };
+  if (!keep) {
+    const document: object = JSON.parse(outcome.json);
+    return { document, summary, dropped };
+  }
   const id = await (
     await authority()
   ).store(
