@@ -84,6 +84,7 @@ export function readCommand(words: readonly string[]): Command {
       if (files.length !== 2 || !from || !to) throw new UsageError("convert takes two files, IN and OUT.");
       const returns = values.returns === undefined ? null : checked("--returns", values.returns);
       if (returns && returns.from !== 1) throw new UsageError("--returns: levels begin at 1, like 1-2.");
+      const asked = values as PdfAsked;
       return {
         name,
         from,
@@ -92,8 +93,8 @@ export function readCommand(words: readonly string[]): Command {
         returns: returns?.to ?? 0,
         title: values.title ?? null,
         json: values.json ?? false,
-        pdf: pdfOptions(values as PdfAsked),
-        attach: (values as PdfAsked).attach ?? [],
+        pdf: pdfOptions(asked),
+        attach: asked.attach ?? [],
       };
     }
     default:

@@ -1,7 +1,7 @@
 /** Follows the links of a written file as a browser would, with nothing of what wrote it. */
 import MarkdownIt from "markdown-it";
 import footnotes from "markdown-it-footnote";
-import { parse, type DefaultTreeAdapterTypes } from "parse5";
+import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes } from "parse5";
 
 type Element = DefaultTreeAdapterTypes.Element;
 
@@ -31,7 +31,7 @@ export function followHtml(html: string, promised: readonly Promised[]): Followe
   const order: (Element | string)[] = [];
   open.push(...[...parse(html).childNodes].reverse());
   for (let node = open.pop(); node; node = open.pop()) {
-    if (node.nodeName === "#text") order.push((node as DefaultTreeAdapterTypes.TextNode).value);
+    if (defaultTreeAdapter.isTextNode(node)) order.push(node.value);
     if (!("attrs" in node)) continue;
     if (["script", "style", "template"].includes(node.tagName)) continue;
     order.push(node);

@@ -1,5 +1,5 @@
 /** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { appendFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, withSettings, type Manuscript } from "@/core/document";
@@ -18,6 +18,7 @@ import {
   type PromisedLink,
 } from "@/core/formats";
 import { readProof } from "@/core/proof";
+import { codeOf, messageOf } from "@/core/thrown";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
 import { readInThread } from "@/threads/reading";
@@ -29,6 +30,7 @@ import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from 
 import { readCommand, usage, UsageError, type Command } from "./command-line";
 import { followHtml, followMarkdown, type Followed } from "./follow-file";
 import { inspect, inspectionText } from "./inspect";
+import { wordsOfFile } from "./words-of-file";
 
 const CANNOT_READ = 2;
 const ROOT = fileURLToPath(new URL("..", import.meta.url));
@@ -130,9 +132,9 @@ async function run(command: Command): Promise<number> {
       for (const [place, bytes] of written.beside) {
         const file = path.join(path.dirname(command.to), place);
         mkdirSync(path.dirname(file), { recursive: true });
-        write(file, bytes);
+        write(file, [bytes]);
       }
-      write(command.to, written.text);
+      write(command.to, written.pieces());
       return told(command, dropped, followed(command.to, format, written.promised, indexDocument(doc)));
     }
   }
@@ -150,9 +152,8 @@ function followed(
     const begins = place?.kind === "heading" ? firstWordsOf(place, index) : null;
     return { text, href, leadsTo: begins?.words ?? null };
   });
-  const text = readFileSync(file, "utf8");
-  if (format === "html") return followHtml(text, promised);
-  if (format === "markdown") return followMarkdown(text, promised);
+  if (format === "html") return followHtml(wordsOfFile(file), promised);
+  if (format === "markdown") return followMarkdown(wordsOfFile(file), promised);
   return { promised: 0, failed: [] };
 }
 
@@ -220,23 +221,26 @@ function counted(count: number, one: string, many = `${one}s`): string {
 }
 
 /** Writes beside the place and renames, so that a file never appears half written. */
-function write(file: string, text: string | Uint8Array): void {
+function write(file: string, pieces: Iterable<string | Uint8Array>): void {
   try {
-    writeWhole(file, (beside) => writeFileSync(beside, text));
+    writeWhole(file, (beside) => {
+      writeFileSync(beside, "");
+      for (const piece of pieces) appendFileSync(beside, piece);
+    });
   } catch (error) {
     throw new Stop(`${file}: ${reasonOf(error)}`);
   }
 }
 
 function reasonOf(error: unknown): string {
-  const code = (error as NodeJS.ErrnoException).code;
+  const code = codeOf(error);
   const known: Record<string, string> = {
     ENOENT: "There is no such file or folder.",
     EISDIR: "This is a folder, not a file.",
     EACCES: "There is no permission for it.",
     ENOSPC: "The disk is full.",
   };
-  return (code && known[code]) ?? (error instanceof Error ? error.message : String(error));
+  return (code && known[code]) ?? messageOf(error);
 }
 
 function firstLine(error: unknown): string {

@@ -14,6 +14,7 @@ export interface Codec {
   readonly encodingOf?: (bytes: Uint8Array) => string | null;
   /** Throws a ReadError for what cannot be read. */
   readonly read: (text: string, context: ReadContext) => Manuscript;
+  /** In the text signs stand for bytes (`bytes-in-text`). */
   readonly write: (
     manuscript: Manuscript,
     options: WriteOptions,

@@ -1,6 +1,7 @@
 /** Open formats in and out. A reader takes bytes and gives a document and what it left out; a writer also promises links. */
 export { readFile, type ReadOptions, type ReadResult } from "./read-file";
 export { writeFile, type WrittenFile } from "./write-file";
+export { zipped, type ToZip } from "./zipped";
 export {
   endingsSaid,
   FORMAT_NAMES,

@@ -1,5 +1,5 @@
 import { jsonOf, type Manuscript, picturesIn, withoutComments } from "@/core/document";
-import { toBase64 } from "../base64";
+import { signOfBytes } from "../bytes-in-text";
 import { FORM } from "./form";
 
 /** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out but
@@ -14,11 +14,9 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
     format: "gaterope",
     version: FORM,
     document: jsonOf(withoutComments(doc)),
-    pictures: Object.fromEntries(
-      kept.map(([name, { type, bytes }]) => [name, { type, data: toBase64(bytes) }]),
-    ),
+    pictures: Object.fromEntries(kept.map(([name, { type }]) => [name, { type, data: signOfBytes(name) }])),
     ...(files.size > 0 && {
-      files: Object.fromEntries([...files].map(([content, bytes]) => [content, toBase64(bytes)])),
+      files: Object.fromEntries([...files.keys()].map((content) => [content, signOfBytes(content)])),
     }),
   };
   return { text: JSON.stringify(file, null, 1) + "\n", promised: [] };

@@ -1,6 +1,6 @@
 import { FIRST_SHEET, fixedWordsOf, leadsBack, settingsOf, type Manuscript } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
-import { toBase64 } from "../base64";
+import { signOfBytes } from "../bytes-in-text";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
@@ -25,15 +25,12 @@ export function writeHtml(
 ): { text: string; promised: PromisedLink[] } {
   const places = withMarkedPlaces(doc);
   const { index } = places;
-  const addresses = new Map<string, string>();
   const output = new HtmlOutput(
     places,
     new BesideFile(options.shelf, ".html"),
     (name) => {
       const picture = pictures.get(name);
-      if (!picture) return "";
-      if (!addresses.has(name)) addresses.set(name, `data:${picture.type};base64,${toBase64(picture.bytes)}`);
-      return addresses.get(name)!;
+      return picture ? `data:${picture.type};base64,${signOfBytes(name)}` : "";
     },
     options.pages,
   );

@@ -16,7 +16,7 @@ import {
 } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
-import { toBase64 } from "../base64";
+import { signOfBytes } from "../bytes-in-text";
 import { notesHtml } from "../html/block-html";
 import { HtmlOutput } from "../html/html-output";
 import { withMarkedPlaces } from "../marked-places";
@@ -40,7 +40,7 @@ export function writeMarkdown(
     new BesideFile(shelf, ".md"),
     (name) => {
       const picture = pictures.get(name);
-      return picture ? `data:${picture.type};base64,${toBase64(picture.bytes)}` : "";
+      return picture ? `data:${picture.type};base64,${signOfBytes(name)}` : "";
     },
     pages,
   );

@@ -1,0 +1,39 @@
+import { describe, expect, test } from "@jest/globals";
+import { Buffer } from "node:buffer";
+import { unzipSync } from "fflate";
+import { signOfBytes, withBytes } from "./bytes-in-text";
+import { zipped } from "./zipped";
+
+const A = "a".repeat(64) + ".png";
+const B = "b".repeat(64);
+
+describe("bytes in a text", () => {
+  const large = Uint8Array.from({ length: 2_000_003 }, (_, i) => (i * 31) % 251);
+  const known = new Map([
+    [A, large],
+    [B, Uint8Array.of(1, 2)],
+  ]);
+
+  test("stand there in base64, in pieces of which none is long", () => {
+    const text = `one ${signOfBytes(A)} two ${signOfBytes(B)}${signOfBytes(A)}`;
+    const pieces = [...withBytes(text, (name) => known.get(name))];
+    const base64 = Buffer.from(large).toString("base64");
+    expect(pieces.join("")).toBe(`one ${base64} two AQI=${base64}`);
+    expect(Math.max(...pieces.map(({ length }) => length))).toBeLessThan(2 ** 21);
+  });
+
+  test("leave what an author wrote as it is", () => {
+    for (const text of ["\uE000", "\uE000\uE000 and \uE000a\uE000", signOfBytes("c".repeat(64)), ""])
+      expect([...withBytes(text, (name) => known.get(name))].join("")).toBe(text);
+  });
+});
+
+test("files are packed piece by piece", () => {
+  const bytes = Uint8Array.from({ length: 300_000 }, (_, i) => i % 7);
+  const files = [
+    { path: "a/b.txt", pieces: [bytes.subarray(0, 100_000), bytes.subarray(100_000)] },
+    { path: "none.txt", pieces: [] },
+  ];
+  const made = [...zipped(files)];
+  expect(unzipSync(Buffer.concat(made))).toEqual({ "a/b.txt": bytes, "none.txt": new Uint8Array(0) });
+});

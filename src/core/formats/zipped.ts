@@ -1,0 +1,33 @@
+import { Zip, ZipDeflate } from "fflate";
+
+/** A file that is to be packed, with its bytes piece by piece. */
+export interface ToZip {
+  readonly path: string;
+  readonly pieces: Iterable<Uint8Array>;
+}
+
+/** Files as the bytes of one ZIP archive (ISO/IEC 21320-1), piece by piece as somebody takes them. */
+export function* zipped(files: Iterable<ToZip>): Generator<Uint8Array<ArrayBuffer>, void> {
+  let made: Uint8Array<ArrayBuffer>[] = [];
+  const taken = () => {
+    const all = made;
+    made = [];
+    return all;
+  };
+  const zip = new Zip((error, piece) => {
+    if (error) throw error;
+    made.push(new Uint8Array(piece));
+  });
+  for (const { path, pieces } of files) {
+    const file = new ZipDeflate(path, { level: 4 });
+    zip.add(file);
+    for (const piece of pieces) {
+      file.push(piece);
+      yield* taken();
+    }
+    file.push(new Uint8Array(0), true);
+    yield* taken();
+  }
+  zip.end();
+  yield* taken();
+}
