@@ -34,5 +34,8 @@ test("files are packed piece by piece", () => {
     { path: "none.txt", pieces: [] },
   ];
   const made = [...zipped(files)];
-  expect(unzipSync(Uint8Array.from(made.flatMap((piece) => [...piece])))).toEqual({ "a/b.txt": bytes, "none.txt": new Uint8Array(0) });
+  expect(unzipSync(Uint8Array.from(made.flatMap((piece) => [...piece])))).toEqual({
+    "a/b.txt": bytes,
+    "none.txt": new Uint8Array(0),
+  });
 });
