@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
 import { endingsSaid, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
-import type { PdfAsked } from "@/core/formats/pdf-options-asked";
+import { OPTIONS_ASKED, type PdfAsked } from "@/core/formats/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
 /** What the user asked for, checked. */
@@ -42,12 +42,12 @@ The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is 
 
 /** What can be said of how a file of a format is to be written; empty where there is nothing. */
 function optionsSaid(name: FormatName): string {
-  const { options, endings } = FORMATS[name];
+  const options = OPTIONS_ASKED[name];
   if (options.length === 0) return "";
   const lines = options.map(
     ({ flag, takes, says }) => `  ${`--${flag} ${takes ?? ""}`.padEnd(24)} ${says}\n`,
   );
-  return `With ${endings[0]}:\n${lines.join("")}`;
+  return `With ${FORMATS[name].endings[0]}:\n${lines.join("")}`;
 }
 
 export const usage = () => USAGE;
@@ -104,7 +104,7 @@ export function readCommand(words: readonly string[]): Command {
 
 /** The options of all formats, as they are parsed. */
 const FORMAT_FLAGS: Record<string, { type: "string" | "boolean"; multiple?: true }> = Object.fromEntries(
-  FORMAT_NAMES.flatMap((name) => FORMATS[name].options).map(({ flag, takes, several }) => [
+  FORMAT_NAMES.flatMap((name) => OPTIONS_ASKED[name]).map(({ flag, takes, several }) => [
     flag,
     { type: takes === null ? "boolean" : "string", ...(several && { multiple: true as const }) },
   ]),

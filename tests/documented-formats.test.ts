@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
 import { FORMAT_NAMES, FORMATS } from "@/core/formats";
+import { OPTIONS_ASKED } from "@/core/formats/options-asked";
 import { FORM } from "@/core/formats/gaterope/form";
 import { format } from "prettier";
 
@@ -10,14 +11,14 @@ const [BEGINS, ENDS] = ["<!-- formats, from src/core/formats/formats.ts -->", "<
 /** The table of all formats, as the document has it. */
 function table(): Promise<string> {
   const rows = FORMAT_NAMES.map((name) => {
-    const { label, endings, mediaType, reads, lossless, options } = FORMATS[name];
+    const { label, endings, mediaType, reads, lossless } = FORMATS[name];
     return [
       label,
       endings.map((ending) => `\`${ending}\``).join(", "),
       `\`${mediaType}\``,
       reads ? "read and written" : "written",
       lossless ? "comes back as it was" : "",
-      options.map(({ flag }) => `\`--${flag}\``).join(", "),
+      OPTIONS_ASKED[name].map(({ flag }) => `\`--${flag}\``).join(", "),
     ];
   });
   const head = ["format", "endings", "media type", "", "", "options"];

@@ -1,13 +1,11 @@
 import { isKeyOf, keysOf } from "@/core/keys-of";
-import type { AskedOption } from "./asked-option";
-import { PDF_OPTIONS_ASKED } from "./pdf-options-asked";
 
 /** Formats that are read and written as text, by name. */
 export type TextFormatName = "markdown" | "html" | "text" | "gaterope";
 /** All formats, by name. */
 export type FormatName = TextFormatName | "pdf";
 
-/** All there is to tell of a format; how those of text are read and written stands in `codecs.ts`. */
+/** All there is to tell of a format; how those of text are read and written stands in `codecs.ts`, what a command line may ask in `options-asked.ts`. */
 export interface Format {
   readonly label: string;
   /** What it is called within a sentence. */
@@ -24,11 +22,9 @@ export interface Format {
   readonly filesBeside: boolean;
   /** Whether a document that goes out comes in again as it was. */
   readonly lossless: boolean;
-  /** What can be said of how it is to be written, in the order in which it is told. */
-  readonly options: readonly AskedOption[];
 }
 
-const TEXT = { content: "text", reads: true, options: [] } as const;
+const TEXT = { content: "text", reads: true } as const;
 
 export const FORMATS: Record<FormatName, Format> = {
   html: {
@@ -80,7 +76,6 @@ export const FORMATS: Record<FormatName, Format> = {
     reads: false,
     filesBeside: false,
     lossless: false,
-    options: PDF_OPTIONS_ASKED,
   },
 };
 

@@ -1,7 +1,8 @@
 import type { AskedOption } from "./asked-option";
+import type { FormatName } from "./formats";
 
 /** How the options of a PDF are asked for on a command line; see {@link pdfOptionsSchema} for what they are. */
-export const PDF_OPTIONS_ASKED = [
+const PDF = [
   { flag: "range", takes: "3-17", says: "only these pages, counted from the first" },
   { flag: "outline", takes: "0-6", says: "levels of headings in the outline (3)" },
   { flag: "open-at-contents", takes: null, says: "opens at the contents list" },
@@ -19,9 +20,18 @@ export const PDF_OPTIONS_ASKED = [
 
 /** What can be asked for of a PDF, by flag: words, several of them, or nothing beside the flag. */
 export type PdfAsked = {
-  readonly [Option in (typeof PDF_OPTIONS_ASKED)[number] as Option["flag"]]?: Option extends { several: true }
+  readonly [Option in (typeof PDF)[number] as Option["flag"]]?: Option extends { several: true }
     ? readonly string[]
     : Option["takes"] extends null
       ? boolean
       : string;
+};
+
+/** What can be said of how a file is to be written, for each format, in the order in which it is told. Only a command line asks. */
+export const OPTIONS_ASKED: Record<FormatName, readonly AskedOption[]> = {
+  html: [],
+  markdown: [],
+  text: [],
+  gaterope: [],
+  pdf: PDF,
 };
