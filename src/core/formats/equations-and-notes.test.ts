@@ -1,4 +1,4 @@
-import { texOf } from "@/core/document";
+import { createDocument, schema, texOf } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/destinations";
 import { essence } from "#tests/arbitrary-document";
@@ -34,12 +34,32 @@ describe("Markdown", () => {
     ["From $ 3 to 4 $ a day.", "From $ 3 to 4 $ a day."],
     ["Between US$10 and US$20.", "Between US$10 and US$20."],
     ["Typed \\$x\\$ so.", "Typed $x$ so."],
+    ["It costs $5, not 6$, or US$7, not 8$.", "It costs $5, not 6$, or US$7, not 8$."],
+    ["Set $HOME/bin:$PATH or $a/$b.", "Set $HOME/bin:$PATH or $a/$b."],
+    ["See $5 [here](#a) and [there$](#b).", "See $5 here and there$."],
+    ['From $5 <a href="#a">here</a>, 6$.', "From $5 here, 6$."],
+    ["Half $a{b$ of it.", "Half $a{b$ of it."],
     ["$$\n\nno end", "$$"],
   ])("leaves sums of money alone: %s", (source, words) => {
     const { doc } = read("a.md", source);
     expect(doc.child(0).textContent).toBe(words);
     expect(kindsIn("a.md", source)).toEqual([]);
   });
+
+  test.each(["x", "if a", "a:", "a{", "[a](b)", "a | b", 'say "so"', "<b>", "a\\}"])(
+    "keeps an equation of %s on its way out and in",
+    (tex) => {
+      const doc = createDocument([
+        schema.nodes.paragraph.create(null, [
+          schema.text("The "),
+          schema.nodes.formula.create({ tex }),
+          schema.text("th of it."),
+        ]),
+      ]);
+      const { text } = writeFile({ doc, pictures: new Map() }, "markdown");
+      expect(kindsIn("a.md", text)).toEqual([`formula ${tex}`]);
+    },
+  );
 
   test("has notes, also with several paragraphs, used twice or without words", () => {
     const source =
@@ -103,9 +123,9 @@ describe("HTML", () => {
   });
 
   test("shows an equation that cannot be drawn as it was written, and nothing of it as markup", () => {
-    const { doc } = read("a.md", "$\\frac{<b>$ and $\\href{javascript:alert(1)}{x}$");
+    const { doc } = read("a.md", "$\\frac{<b>}$ and $\\href{javascript:alert(1)}{x}$");
     const { text } = writeFile({ doc, pictures: new Map() }, "html");
-    expect(text).toContain("<code>\\frac{&lt;b&gt;</code>");
+    expect(text).toContain("<code>\\frac{&lt;b&gt;}</code>");
     expect(text).not.toMatch(/<a[^>]+javascript/);
     expect(essence(read("b.html", text).doc)).toEqual(essence(doc));
   });

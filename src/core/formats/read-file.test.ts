@@ -67,6 +67,21 @@ describe("encodings that say what they are", () => {
     for (const [name, content, text] of [
       ["a.txt", utf16, "Gruß"],
       ["a.html", latin, "Grüß"],
+      ...["windows-1252", "ISO-8859-1", "latin1", "us-ascii"].flatMap((encoding) =>
+        [`<meta charset="${encoding}">`, `<?xml version="1.0" encoding="${encoding}"?>`].map(
+          (says) =>
+            [
+              "a.html",
+              // Quotation marks, dashes, an ellipsis and a euro, as such pages have them.
+              Uint8Array.from(
+                [...`${says}<p>\x93Rope\x94 \x96 \x97 \x91so\x92\x85 5 \x80 \xfc`].map((sign) =>
+                  sign.charCodeAt(0),
+                ),
+              ),
+              "“Rope” – — ‘so’… 5 € ü",
+            ] as const,
+        ),
+      ),
     ] as const) {
       const result = readFile(name, content);
       expect(result.ok && result.manuscript.doc.textContent).toBe(text);

@@ -23,6 +23,7 @@ import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, languageOf, marksOfElement } from "./inline-marks";
 import { pictureLook } from "./picture-look";
+import { NOTE_AROUND, NOTE_BACK, NOTE_SIGN, NOTE_WORDS } from "./paired-notes";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
 import { ownEntry } from "@/core/own-entry";
 
@@ -104,6 +105,8 @@ export class HtmlReading implements TokenHandler {
     private readonly context: ReadContext,
     /** Anchors to which links of the file lead. */
     private readonly wanted: ReadonlySet<string>,
+    /** Whether the parts of notes were marked beforehand, as can be done in a whole file. */
+    private readonly notesArePaired = false,
   ) {}
 
   /**
@@ -249,35 +252,55 @@ export class HtmlReading implements TokenHandler {
   }
 
   /**
-   * Starts the sign of a note, its words, or the way back from them (DPUB-ARIA and EPUB roles, and what programs that show
-   * Markdown write); false for any other element.
+   * Starts the sign of a note, its words, or the way back from them, as they were marked beforehand; false for any other element.
    */
   private startNote(name: string, attributes: Attributes): boolean {
+    const { builder } = this;
+    const sign = attributes.get(NOTE_SIGN);
+    if (sign !== undefined || attributes.has(NOTE_BACK)) {
+      if (sign !== undefined)
+        builder.noteReference(sign, attributes.get("data-place") === "end" ? "end" : "foot");
+      this.open.push(name, "silent");
+      return true;
+    }
+    if (attributes.has(NOTE_AROUND)) {
+      this.open.push(name, "inline");
+      return true;
+    }
+    if (name === "hr" && /\bfootnotes-sep\b/.test(attributes.get("class") ?? "")) return true;
+    const key =
+      attributes.get(NOTE_WORDS) ?? (this.notesArePaired ? undefined : this.noteMet(name, attributes));
+    if (key === undefined) return false;
+    if (key !== null) {
+      builder.openNote(key);
+      this.open.push(name, "block", { leave: () => builder.closeNote() });
+    }
+    return true;
+  }
+
+  /**
+   * Of pieces of HTML between Markdown, which are met one by one: the key of a note whose words begin here, null where a sign or a way back
+   * was found and dealt with, undefined for anything else (DPUB-ARIA and EPUB roles, and what programs that show Markdown write).
+   */
+  private noteMet(name: string, attributes: Attributes): string | null | undefined {
     const { builder } = this;
     const role = `${attributes.get("role") ?? ""} ${attributes.get("epub:type") ?? ""}`;
     const classes = attributes.get("class") ?? "";
     const href = attributes.get("href") ?? "";
-    if (name === "a" && href.startsWith("#")) {
-      if (/\bdoc-backlink\b|\bbacklink\b/.test(role) || /\bfootnote-back(ref)?\b/.test(classes)) {
-        this.open.push(name, "silent");
-        return true;
-      }
-      if (/\b(doc-)?noteref\b/.test(role) || /\bfootnote-ref\b/.test(classes)) {
+    const isBack = /\b(?:doc-)?backlink\b/.test(role) || /\bfootnote-back(ref)?\b/.test(classes);
+    const isSign = /\b(?:doc-)?noteref\b/.test(role) || /\bfootnote-ref\b/.test(classes);
+    if (name === "a" && href.startsWith("#") && (isBack || isSign)) {
+      if (isSign)
         builder.noteReference(href.slice(1), attributes.get("data-place") === "end" ? "end" : "foot");
-        this.open.push(name, "silent");
-        return true;
-      }
+      this.open.push(name, "silent");
+      return null;
     }
-    if (name === "sup" && /\bfootnote-ref\b/.test(classes)) {
+    if (name === "sup" && isSign) {
       this.open.push(name, "inline");
-      return true;
+      return null;
     }
-    if (name === "hr" && /\bfootnotes-sep\b/.test(classes)) return true;
     const id = attributes.get("id") ?? "";
-    if (id === "" || name === "a" || !builder.refersToNote(id)) return false;
-    builder.openNote(id);
-    this.open.push(name, "block", { leave: () => builder.closeNote() });
-    return true;
+    return id !== "" && name !== "a" && builder.refersToNote(id) ? id : undefined;
   }
 
   private startAbout(name: string, attributes: Attributes): void {

@@ -4,17 +4,19 @@ import { DocumentBuilder } from "../intake/document-builder";
 import { titleFromName, type ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { HtmlReading } from "./html-reading";
+import { withPairedNotes } from "./paired-notes";
 
 /**
  * Reads an HTML file straight into the model. `id` and `name` anchors become anchors of headings, figures and tables, or
  * bookmarks; `href="#…"` becomes a link by id. Scripts, handlers, styles, frames and remote loads never come in.
  */
-export function readHtml(text: string, context: ReadContext): Manuscript {
-  if (!/<[a-z!/?][^>]*>/i.test(text))
+export function readHtml(written: string, context: ReadContext): Manuscript {
+  if (!/<[a-z!/?][^>]*>/i.test(written))
     throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
-  refuseCutOff(text);
+  refuseCutOff(written);
+  const text = withPairedNotes(written);
   const builder = new DocumentBuilder(context.dropped);
-  const reading = new HtmlReading(builder, context, wantedAnchors(text));
+  const reading = new HtmlReading(builder, context, wantedAnchors(text), true);
   context.progress(0.2);
   reading.read(text);
   context.progress(0.8);

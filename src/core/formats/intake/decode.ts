@@ -1,5 +1,6 @@
 import { errorOf } from "@/core/thrown";
 import { ReadError } from "./read-error";
+import { decodeWindows1252, isWindows1252 } from "./windows-1252";
 
 const MAGIC: readonly (readonly [string, readonly number[]])[] = [
   ["a PDF", [0x25, 0x50, 0x44, 0x46]],
@@ -38,6 +39,7 @@ export function decodeText(bytes: Uint8Array, declared: string | null = null): s
 }
 
 function decodeAs(encoding: string, bytes: Uint8Array): string {
+  if (isWindows1252(encoding)) return decodeWindows1252(bytes);
   try {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes);
   } catch (error) {

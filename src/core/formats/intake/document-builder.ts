@@ -254,9 +254,9 @@ export class DocumentBuilder {
     this.textblock!.inline.push(this.notes.reference(key, place));
   }
 
-  /** Whether a sign of a note with this key stands in what was read so far. */
+  /** Whether a sign of a note with this key stands in what was read so far, and its words do not. */
   refersToNote(key: string): boolean {
-    return this.notes.has(key);
+    return this.notes.awaits(key);
   }
 
   /** What is met until {@link closeNote} are the words of a note. */

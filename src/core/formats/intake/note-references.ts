@@ -8,8 +8,9 @@ export class NoteReferences {
   private readonly keys = new Map<string, string>();
   private unfound = 0;
 
-  has(key: string): boolean {
-    return this.words.has(key);
+  /** Whether a sign waits for words of this key. */
+  awaits(key: string): boolean {
+    return this.words.get(key) === null;
   }
 
   /** The sign of a note. It holds its words once {@link settled}. */

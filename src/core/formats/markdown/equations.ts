@@ -4,8 +4,8 @@ import type { MarkdownIt } from "markdown-it";
 const MOST_SIGNS = 2_000;
 
 /**
- * Teaches the parser equations: `$x^2$` among words, where no space stands inside of the signs and no digit after them, so that
- * sums of money stay what they are; and `$$` on lines of their own around a block. Their TeX is in the content of tokens
+ * Teaches the parser equations: `$x^2$` among words, where what stands between the signs can be meant as one, so that sums of money, names
+ * of variables and links stay what they are; and `$$` on lines of their own around a block. Their TeX is in the content of tokens
  * `formula` and `equation`.
  */
 export function equations(markdown: MarkdownIt): void {
@@ -17,7 +17,7 @@ export function equations(markdown: MarkdownIt): void {
     const start = pos + open;
     if (start >= state.posMax || (!doubled && /\s/.test(src[start]!))) return false;
     const end = closing(src, start, Math.min(state.posMax, start + MOST_SIGNS), doubled);
-    if (end < 0) return false;
+    if (end < 0 || !mayBeMeant(src.slice(start, end), doubled)) return false;
     if (!silent) state.push("formula", "", 0).content = src.slice(start, end).trim();
     state.pos = end + open;
     return true;
@@ -66,4 +66,23 @@ function closing(source: string, start: number, most: number, doubled: boolean):
     } else if (!/\s/.test(source[at - 1]!)) return /\d/.test(source[at + 1] ?? "") ? -1 : at;
   }
   return -1;
+}
+
+/** A link or an address, which an equation would swallow. */
+const LINKED = /\]\(|\]\[|<\/?a[\s>]|:\/\//i;
+/** Words with spaces beside them, and nothing that only TeX has. */
+const WORDS = /^[^\\^_={}+<>*/|]*(?:^|\s)\p{L}{2,}(?:\s|$)[^\\^_={}+<>*/|]*$/u;
+
+/** What joins names of variables, and ends no equation. */
+const JOINS = /[:/=,;([]$/;
+
+/** Whether somebody can have meant this as an equation. */
+export function mayBeMeant(tex: string, doubled = false): boolean {
+  if (LINKED.test(tex) || (!doubled && (WORDS.test(tex) || JOINS.test(tex)))) return false;
+  let depth = 0;
+  for (const [brace] of tex.matchAll(/\\.|[{}]/gs)) {
+    if (brace === "{") depth++;
+    else if (brace === "}" && --depth < 0) return false;
+  }
+  return depth === 0;
 }

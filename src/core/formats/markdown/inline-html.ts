@@ -106,6 +106,12 @@ export class InlineHtml {
       this.open.push({ name, marks: [], range: null, silent: true });
       return;
     }
+    const tex = attributes.get("data-tex");
+    if (tex !== undefined) {
+      this.builder.formula(tex.trim(), inForce);
+      this.open.push({ name, marks: [], range: null, silent: true });
+      return;
+    }
     const computed = attributes.get("data-computed");
     if (computed && this.builder.computation(computed, inForce)) {
       this.open.push({ name, marks: [], range: null, silent: true });

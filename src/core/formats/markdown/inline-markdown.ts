@@ -10,7 +10,9 @@ import {
   type MarkAttributes,
 } from "@/core/document";
 import { CARRIED, indexedHtml, linkHtml, pictureHtml } from "../html/inline-html";
+import { escapeHtml } from "../html/escape";
 import { ownStyleAttributes } from "../html/own-style-html";
+import { mayBeMeant } from "./equations";
 import { html, htmlInLine, noteLabel, type MarkdownOutput } from "./markdown-output";
 
 interface Piece {
@@ -61,7 +63,14 @@ const NESTS: ByMark<[], boolean> = {
 const LEAVES: ByInline<[pos: number, output: MarkdownOutput], PhrasingContent[]> = {
   text: (node) => [{ type: markAmong(node.marks, "code") ? "inlineCode" : "text", value: node.text! }],
   hard_break: () => [{ type: "break" }],
-  formula: (_node, { tex }) => [{ type: "inlineMath", value: tex }],
+  formula: (_node, { tex }) =>
+    mayBeMeant(tex)
+      ? [{ type: "inlineMath", value: tex }]
+      : [
+          htmlInLine(`<span class="formula" data-tex="${escapeHtml(tex)}">`),
+          { type: "text", value: tex },
+          html("</span>"),
+        ],
   picture: (node, picture, _pos, output) => {
     const { alt, height, decorative } = picture;
     const url = picture.picture ? output.html.pictureAddress(picture.picture) : "";
