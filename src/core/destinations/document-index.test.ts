@@ -6,6 +6,7 @@ import {
   bookmarkEntry,
   countWords,
   createDocument,
+  idOf,
   isKind,
   newId,
   RegistryStep,
@@ -159,4 +160,15 @@ describe("counting words", () => {
     ["12.5 metres", 2],
     ["… !! --", 0],
   ])("%j has %i", (text, count) => expect(countWords(text)).toBe(count));
+});
+
+test("paragraphs are found by their ids, whether a few are asked for or all", () => {
+  const blocks = Array.from({ length: 300 }, (_, i) =>
+    schema.nodes.paragraph.create({ id: newId() }, i % 3 === 0 ? null : schema.text(`Words ${i}`)),
+  );
+  const index = indexDocument(createDocument(blocks));
+  const asked = [...index.doc.content.content].map((block) => index.destination(idOf(block)!));
+  const counted = asked.flatMap((place) => (place?.kind === "paragraph" ? [place.number] : []));
+  expect(counted).toEqual(Array.from({ length: 200 }, (_, i) => i + 1));
+  expect(asked.at(-1)).toMatchObject({ name: "Words 299", end: index.doc.content.size });
 });

@@ -35,26 +35,57 @@ export function paragraphById(
   placed: readonly PlacedRun[],
   id: DestinationId,
 ): ParagraphDestination | undefined {
+  const at = runWith(placed, id);
+  if (!at) return undefined;
+  const { run, pos, block } = placed[at.run]!;
+  const found = countedIn(run).byId.get(id)!;
+  const node = run.blocks[found.block]!;
+  const from = pos + found.offset;
+  return {
+    kind: "paragraph",
+    id,
+    name: shortened(lineOf(node), MOST_LETTERS),
+    pos: from,
+    end: from + node.nodeSize,
+    number: at.before + found.number,
+    block: block + found.block,
+  };
+}
+
+/** A run, and how many paragraphs are counted before it. */
+interface RunAt {
+  readonly run: number;
+  readonly before: number;
+}
+
+/** After a key somebody asks for a few, and the runs are looked through; a file that is written asks for all, which are then kept by id. */
+const FEW = 100;
+const asked = new WeakMap<readonly PlacedRun[], { times: number; byId: ReadonlyMap<string, RunAt> | null }>();
+
+function runWith(placed: readonly PlacedRun[], id: DestinationId): RunAt | undefined {
+  let known = asked.get(placed);
+  if (!known) asked.set(placed, (known = { times: 0, byId: null }));
+  if (++known.times > FEW) return (known.byId ??= allById(placed)).get(id);
   let before = 0;
-  for (const { run, pos, block } of placed) {
-    const { byId, count } = countedIn(run);
-    const found = byId.get(id);
-    if (found) {
-      const node = run.blocks[found.block]!;
-      const from = pos + found.offset;
-      return {
-        kind: "paragraph",
-        id,
-        name: shortened(lineOf(node), MOST_LETTERS),
-        pos: from,
-        end: from + node.nodeSize,
-        number: before + found.number,
-        block: block + found.block,
-      };
-    }
+  for (let run = 0; run < placed.length; run++) {
+    const { byId, count } = countedIn(placed[run]!.run);
+    if (byId.has(id)) return { run, before };
     before += count;
   }
   return undefined;
+}
+
+function allById(placed: readonly PlacedRun[]): ReadonlyMap<string, RunAt> {
+  const all = new Map<string, RunAt>();
+  let before = 0;
+  placed.forEach((one, run) => {
+    const { byId, count } = countedIn(one.run);
+    const at = { run, before };
+    // Of two with the same id the first is meant, as when they are looked through.
+    for (const id of byId.keys()) if (!all.has(id)) all.set(id, at);
+    before += count;
+  });
+  return all;
 }
 
 const MOST_LETTERS = 120;

@@ -58,6 +58,28 @@ describe("a file that cannot be read says why, and where", () => {
   });
 });
 
+test("a stray zero byte is left out and told of", () => {
+  for (const name of ["a.txt", "a.md", "a.html"]) {
+    const result = readFile(name, bytes(`<p>${"Words of a rope. ".repeat(20)}\0End.</p>\0`));
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.textContent).toContain("rope. End.");
+    expect(result.dropped.map(({ what, count }) => [what, count])).toContainEqual(["zero byte", 2]);
+  }
+});
+
+test("a line of ten million letters, and as long an attribute, come in", () => {
+  const long = "x".repeat(10_000_000);
+  for (const [name, source] of [
+    ["a.txt", long],
+    ["a.md", long],
+    ["a.html", `<p title="${long}">Words of a rope</p>`],
+    ["a.txt", "    x\n".repeat(200_000)],
+  ] as const) {
+    const result = readFile(name, bytes(source));
+    expect([name, result.ok || result.error.reason]).toEqual([name, true]);
+  }
+});
+
 describe("encodings that say what they are", () => {
   test("UTF-16 with a mark, and legacy HTML", () => {
     const utf16 = Uint8Array.from([0xff, 0xfe, ...[..."Gruß"].flatMap((sign) => [sign.charCodeAt(0), 0])]);

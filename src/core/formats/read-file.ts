@@ -42,7 +42,10 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
     if (bytes.length > LIMITS.fileBytes) throw new ReadError(FILE_TOO_LARGE);
     context.progress(0.05);
     const { encodingOf, read } = CODECS[format];
-    const text = decodeText(bytes, encodingOf?.(bytes) ?? null);
+    const decoded = decodeText(bytes, encodingOf?.(bytes) ?? null);
+    const text = decoded.replaceAll("\0", "");
+    if (text.length < decoded.length)
+      dropped.add("zero byte", "It is no character of a text.", decoded.length - text.length);
     context.progress(0.1);
     const manuscript = read(text, context);
     return { ok: true, manuscript, format, dropped: dropped.entries };

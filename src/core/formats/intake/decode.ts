@@ -24,8 +24,8 @@ export function decodeText(bytes: Uint8Array, declared: string | null = null): s
     if (signs.every((sign, i) => bytes[i] === sign)) throw new ReadError(`The file is ${what}, not text.`);
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return checked(decodeAs("utf-16le", bytes));
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return checked(decodeAs("utf-16be", bytes));
-  const binary = bytes.indexOf(0);
-  if (binary >= 0) throw new ReadError("The file is binary, not text.", lineOfByte(bytes, binary));
+  if (isBinary(bytes))
+    throw new ReadError("The file is binary, not text.", lineOfByte(bytes, bytes.indexOf(0)));
   if (declared && !/^utf-?8$/i.test(declared)) return checked(decodeAs(declared, bytes));
   try {
     return checked(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
@@ -36,6 +36,14 @@ export function decodeText(bytes: Uint8Array, declared: string | null = null): s
       lineOfByte(bytes, firstInvalid(bytes)),
     );
   }
+}
+
+/** A text has no zero bytes, or a stray one; in a file of numbers or in UTF-16 without a mark they are many. */
+function isBinary(bytes: Uint8Array): boolean {
+  let zeros = 0;
+  for (let at = bytes.indexOf(0); at >= 0; at = bytes.indexOf(0, at + 1))
+    if (++zeros * 100 > bytes.length) return true;
+  return false;
 }
 
 function decodeAs(encoding: string, bytes: Uint8Array): string {

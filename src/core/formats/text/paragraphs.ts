@@ -29,7 +29,7 @@ export function paragraphsOf(lines: readonly string[]): TextParagraphs {
   const runs = runsOf(lines);
   const width = columnOf(runs);
   const known = new Set<string>();
-  for (const line of lines) for (const word of line.matchAll(/\p{L}{4,}/gu)) known.add(word[0].toLowerCase());
+  for (const line of lines) for (const word of line.matchAll(WORD)) known.add(word[0].toLowerCase());
   const paragraphs: TextParagraph[] = [];
   let joined = 0;
   for (const run of runs)
@@ -40,6 +40,11 @@ export function paragraphsOf(lines: readonly string[]): TextParagraphs {
     }
   return { paragraphs, joined };
 }
+
+/** No word is longer; a run of letters without an end would exhaust the engine that looks for it. */
+const LONGEST_WORD = 100;
+const WORD = new RegExp(`\\p{L}{4,${LONGEST_WORD}}`, "gu");
+const BEGUN = new RegExp(`^\\p{Ll}{1,${LONGEST_WORD}}`, "u");
 
 /** Lines that follow each other without a blank one. */
 function runsOf(lines: readonly string[]): string[][] {
@@ -152,15 +157,15 @@ function indentOf(line: string): number {
 }
 
 function withoutIndent(run: readonly string[]): string[] {
-  const common = Math.min(...run.map(indentOf));
+  const common = run.reduce((least, line) => Math.min(least, indentOf(line)), Infinity);
   return run.map((line) => line.slice(common));
 }
 
 /** Two parts of a line as one. A word that was divided at the end is put together where the text has it whole elsewhere. */
 function together(text: string, next: string, known: ReadonlySet<string>): string {
-  const divided = /(\p{L}+)-$/u.exec(text);
+  const divided = /(\p{L}+)-$/u.exec(text.slice(-LONGEST_WORD));
   if (!divided) return `${text} ${next}`;
-  const rest = /^\p{Ll}+/u.exec(next)?.[0];
+  const rest = BEGUN.exec(next)?.[0];
   if (!rest) return text + next;
   return known.has((divided[1]! + rest).toLowerCase()) ? text.slice(0, -1) + next : text + next;
 }
