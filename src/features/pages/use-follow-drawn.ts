@@ -11,13 +11,10 @@ export function useFollowDrawn(goTo: (page: number) => void): (target: DrawnTarg
     (target) => {
       if (target.kind === "top") return goTo(0);
       if (target.kind === "line") return goTo(target.page);
-      const followed = follow(
-        target.kind === "note" ? { ...target, kind: "destination" } : target,
-        session.index,
-        session.elsewhere.shelf,
-      );
+      const to: LinkTarget = target.kind === "note" ? { ...target, kind: "destination" } : target;
+      const followed = follow(to, session.index, session.elsewhere.shelf);
       if (!followed.lands) session.say(`This link is adrift. ${followed.why}`);
-      else if (!followed.destination) session.following.follow(target as LinkTarget);
+      else if (!followed.destination) session.following.follow(to);
       else if (session.pages) goTo(session.pages.pageAt(followed.destination.pos));
     },
     [session, goTo],

@@ -26,6 +26,7 @@ import {
 } from "@/editor";
 import { AttachButton } from "@/features/frame/attach-button";
 import { PlaceFinder } from "@/features/frame/place-picker";
+import { isOneOf } from "@/core/one-of";
 import { REFERENCE_FORMS } from "./reference-forms";
 
 /** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
@@ -99,7 +100,8 @@ function wordsAtHand({ state, index }: Session): Words {
 }
 
 /** How the words come about: as they are, as fits the place, or by a form. */
-type Worded = "words" | "fit" | (typeof REFERENCE_FORMS)[number]["value"];
+const WORDINGS = ["words", "fit", ...REFERENCE_FORMS.map(({ value }) => value)] as const;
+type Worded = (typeof WORDINGS)[number];
 
 function Picker({
   words,
@@ -237,7 +239,7 @@ function Picker({
             <span className="shrink-0 text-quiet">Worded</span>
             <select
               value={worded}
-              onChange={(event) => setWorded(event.target.value as Worded)}
+              onChange={({ target: { value } }) => isOneOf(WORDINGS, value) && setWorded(value)}
               className={fieldLook("w-56 min-w-0")}
             >
               {hasWords && <option value="words">As they are</option>}

@@ -2,6 +2,7 @@ import type { Node, Schema } from "prosemirror-model";
 import { Step, StepMap, StepResult } from "prosemirror-transform";
 import { z } from "zod";
 import { asKind, kindOfNode, retyped, schema } from "@/core/kinds";
+import { isOneOf } from "@/core/one-of";
 import { blockById } from "../block-by-id";
 
 const KINDS = ["paragraph", "heading", "code_block"] as const;
@@ -47,8 +48,8 @@ export class BlockKindStep extends Step {
 
   override invert(doc: Node): Step {
     const node = blockById(doc, this.id)?.node;
-    if (!node) return this;
-    const kind = kindOfNode(node) as TextBlockKind;
+    const kind = node && kindOfNode(node);
+    if (!kind || !isOneOf(KINDS, kind)) return this;
     const { id: _, ...carried } = asKind(node, kind)!;
     return new BlockKindStep(this.id, kind, carried);
   }

@@ -50,11 +50,11 @@ export function drawLine(
   const runs = runsOf(text, line.from, line.to);
   // What was measured when the line was broken is not measured again.
   const known = runs.length === 1 && !line.hyphen ? line.width : null;
-  let last: Words | null = null;
+  const drawn: { last: Words | null } = { last: null };
   for (const run of runs) x += drawRun(run, x);
   // A space that the line's end stands for, so that words do not run together where text is taken out.
-  if (last && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
-    (last as Words).spaceAfter = true;
+  if (drawn.last && !line.hyphen && !line.last && /\s/.test(source.text[line.to] ?? ""))
+    drawn.last.spaceAfter = true;
   if (line.hyphen) {
     const { style } = source.spans.findLast((span) => span.from < line.to)!;
     const width = pen.resources.font(style.font)?.widthOf("-") ?? 0.3;
@@ -112,12 +112,13 @@ export function drawLine(
         pieces.length === 1
           ? width
           : pieceWidth(own, piece, pen.resources) * style.size + ownSpaces * stretch;
-      last = wordsOf(own, style, offset, wide);
+      const last = wordsOf(own, style, offset, wide);
       last.font = piece.font;
       last.rtl = rtl && RIGHT_TO_LEFT.test(own);
       last.shaped = piece.shaped;
       last.missing = piece.missing;
       last.link = linked;
+      drawn.last = last;
       pen.draw(last);
       offset += wide;
     }
