@@ -56,6 +56,9 @@ const BLOCK = /^(?:p|li|dd|div|td|aside|section|blockquote|table|dl)$/;
 const HEADING = /^h[1-6]$/;
 /** A number, a letter or a sign, in brackets or not. */
 const SIGN = /^[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?$/iu;
+/** Where nothing says so and no link is worded like a sign, the tags need not be looked through. */
+const MAY_HOLD_NOTES =
+  /noteref|footnote|backlink|<a\b[^>]*href\s*=\s*["']?#[^>]*>\s*(?:<[^>]*>\s*){0,3}[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?\s*</iu;
 const SIGN_ROLE = /\b(?:doc-)?noteref\b/;
 const SIGN_CLASS = /\b(?:footnote-ref(?:erence)?|noteref|fnref)\b/;
 const BACK_ROLE = /\b(?:doc-)?backlink\b/;
@@ -69,7 +72,7 @@ const AROUND = 400;
 
 /** An HTML text in which the parts of notes are marked. */
 export function withPairedNotes(text: string): string {
-  if (!/href\s*=\s*["']?#/i.test(text)) return text;
+  if (!MAY_HOLD_NOTES.test(text)) return text;
   const tags = tagsOf(text);
   const anchors = tags.flatMap((tag) => anchorOf(text, tags, tag) ?? []);
   const leadingTo = byKey(anchors, ({ to }) => [to]);
