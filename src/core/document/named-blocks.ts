@@ -1,7 +1,6 @@
 import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { idOf, isKind, kindOfNode, type InnerKind } from "@/core/kinds";
-import { isKeyOf } from "@/core/keys-of";
 
 /** A block with a permanent id. */
 export interface NamedBlock {
@@ -24,12 +23,15 @@ const NAMED_WITHIN = {
   notice: false,
 } as const satisfies Record<InnerKind, boolean>;
 
+/** Asked of each node of a document. */
+const named: Readonly<Record<string, boolean>> = NAMED_WITHIN;
+
 const NONE: readonly NamedBlock[] = [];
 
 /** Whether a block has an id and is a place of its own within others too. */
 export function isNamedWithin(node: Node): boolean {
   const kind = kindOfNode(node);
-  return isKeyOf(NAMED_WITHIN, kind) && NAMED_WITHIN[kind];
+  return named[kind] === true;
 }
 
 /** The figures, tables and equations within a block, in order of place. Kept by node, so that a key looks at what it changed only. */
