@@ -270,7 +270,8 @@ export class HtmlReading implements TokenHandler {
     if (name === "hr" && /\bfootnotes-sep\b/.test(attributes.get("class") ?? "")) return true;
     const key =
       attributes.get(NOTE_WORDS) ?? (this.notesArePaired ? undefined : this.noteMet(name, attributes));
-    if (key === undefined) return false;
+    // Words without a sign that stands in the text stay in their place.
+    if (key === undefined || (key !== null && !builder.refersToNote(key))) return false;
     if (key !== null) {
       builder.openNote(key);
       this.open.push(name, "block", { leave: () => builder.closeNote() });

@@ -49,7 +49,6 @@ interface Anchor {
   readonly after: number;
 }
 
-const TAG = /<([a-z][a-z0-9]*)\b((?:"[^"]*"|'[^']*'|[^"'>])*)>/gi;
 const ATTRIBUTE = /([^\s"'<>/=]+)(?:\s*=\s*(?:"([^"]*)"|'([^']*)'|([^\s"'=<>`]+)))?/g;
 const INLINE = /^(?:a|sup|span|small|b|i|em|strong|font)$/;
 const BLOCK = /^(?:p|li|dd|div|td|aside|section|blockquote|table|dl)$/;
@@ -58,7 +57,7 @@ const HEADING = /^h[1-6]$/;
 const SIGN = /^[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?$/iu;
 /** Where nothing says so and no link is worded like a sign, the tags need not be looked through. */
 const MAY_HOLD_NOTES =
-  /noteref|footnote|backlink|<a\b[^>]*href\s*=\s*["']?#[^>]*>\s*(?:<[^>]*>\s*){0,3}[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?\s*</iu;
+  /noteref|footnote|backlink|href\s*=\s*["']?#[^>]{0,300}>\s*(?:<[^>]{0,200}>\s*){0,3}[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?\s*</iu;
 const SIGN_ROLE = /\b(?:doc-)?noteref\b/;
 const SIGN_CLASS = /\b(?:footnote-ref(?:erence)?|noteref|fnref)\b/;
 const BACK_ROLE = /\b(?:doc-)?backlink\b/;
@@ -77,6 +76,7 @@ export function withPairedNotes(text: string): string {
   const anchors = tags.flatMap((tag) => anchorOf(text, tags, tag) ?? []);
   const leadingTo = byKey(anchors, ({ to }) => [to]);
   const named = byKey(tags, idsOf);
+  const headings = tags.flatMap(({ name, index }) => (HEADING.test(name) ? [index] : []));
   const edits = anchors.filter(saysBack).map(({ tag }) => marked(tag, NOTE_BACK));
   const used = new Set<Anchor>();
   for (const [id, all] of leadingTo) {
@@ -85,7 +85,7 @@ export function withPairedNotes(text: string): string {
     const group = new Signs(signs, leadingTo);
     const found = (named.get(id) ?? []).flatMap((tag) => {
       const words = wordsOf(text, tags, tag);
-      return words && isPaired(words, group, tags) ? [words] : [];
+      return words && isPaired(words, group, headings) ? [words] : [];
     });
     if (found.length === 0) {
       // What says that it is a sign is told to have no words.
@@ -111,11 +111,13 @@ export function withPairedNotes(text: string): string {
       const repeated = repeatedSign(text, tags, words.tag, group);
       if (repeated) edits.push(marked(repeated, NOTE_BACK));
     });
+    // An id to which something else leads as well stays a place.
+    const onlyFromWords = answeredOnce(
+      (named: string) => leadingTo.get(named)?.every((one) => used.has(one) || saysBack(one)) !== false,
+    );
     signs.forEach((sign, i) => {
       used.add(sign);
       edits.push(marked(sign.tag, NOTE_SIGN, keyOf(apart ? i : 0)), ...withoutBrackets(text, sign));
-      const onlyFromWords = (id: string) =>
-        leadingTo.get(id)?.every((one) => used.has(one) || saysBack(one)) !== false;
       for (const tag of sign.around)
         if (idsOf(tag).every(onlyFromWords)) edits.push(marked(tag, NOTE_AROUND));
     });
@@ -125,12 +127,56 @@ export function withPairedNotes(text: string): string {
 
 // What there is
 
+/** Elements in which nothing is markup. */
+const RAW = /^(?:script|style|textarea|title|template|xmp)$/;
+
+/** The start tags of a text, in one pass over it: what is in comments and scripts is none, and behind a tag that does not end there is nothing. */
 function tagsOf(text: string): Tag[] {
-  return Array.from(
-    text.matchAll(TAG),
-    ({ 0: whole, 1: name, 2: written, index }, i) =>
-      new Tag(name!.toLowerCase(), written!, i, index, index + whole.length),
-  );
+  const tags: Tag[] = [];
+  const begins = /<(?:!--|([a-z][a-z0-9]*))/gi;
+  for (let found = begins.exec(text); found; found = begins.exec(text)) {
+    const name = found[1]?.toLowerCase();
+    if (name === undefined) {
+      begins.lastIndex = behind(text, /-->/g, begins.lastIndex);
+      continue;
+    }
+    const end = endOfTag(text, begins.lastIndex);
+    if (end === null) break;
+    tags.push(new Tag(name, text.slice(begins.lastIndex, end - 1), tags.length, found.index, end));
+    begins.lastIndex = RAW.test(name) ? behind(text, new RegExp(`</${name}`, "gi"), end) : end;
+  }
+  return tags;
+}
+
+/** Where something that is looked for from a place on ends; the end of the text where it is not there. */
+function behind(text: string, sought: RegExp, from: number): number {
+  sought.lastIndex = from;
+  return sought.test(text) ? sought.lastIndex : text.length;
+}
+
+/** Where a tag ends whose name ends at a place: a quoted value may hold its sign (HTML, 13.2.5.36). Null where it does not. */
+function endOfTag(text: string, from: number): number | null {
+  const marks = /["'>]/g;
+  marks.lastIndex = from;
+  for (let found = marks.exec(text); found; found = marks.exec(text)) {
+    if (found[0] === ">") return found.index + 1;
+    if (!/=\s*$/.test(text.slice(Math.max(from, found.index - 20), found.index))) continue;
+    const close = text.indexOf(found[0], found.index + 1);
+    if (close < 0) return null;
+    marks.lastIndex = close + 1;
+  }
+  return null;
+}
+
+function answeredOnce(answer: (of: string) => boolean): (of: string) => boolean {
+  const known = new Map<string, boolean>();
+  return (of) => {
+    const before = known.get(of);
+    if (before !== undefined) return before;
+    const now = answer(of);
+    known.set(of, now);
+    return now;
+  };
 }
 
 const NONE: ReadonlyMap<string, string> = new Map();
@@ -226,7 +272,7 @@ function wordsOf(text: string, tags: readonly Tag[], named: Tag): Words | null {
   if (!INLINE.test(named.name)) return null;
   for (let i = named.index - 1, from = named.at; i >= 0 && named.index - i < 6; i--) {
     const outer = tags[i]!;
-    if (/[^\s[(]/.test(text.slice(outer.end, from).replace(/<[^>]*>/g, ""))) return null;
+    if (!saysNothing(text, outer.end, from)) return null;
     if (BLOCK.test(outer.name)) return { named, tag: outer, label: null };
     if (!INLINE.test(outer.name)) return null;
     from = outer.at;
@@ -234,16 +280,22 @@ function wordsOf(text: string, tags: readonly Tag[], named: Tag): Words | null {
   return null;
 }
 
-/** Whether signs and words are those of a note: they say so themselves, or a way leads back and no title stands between. */
-function isPaired(words: Words, signs: Signs, tags: readonly Tag[]): boolean {
-  if (signs.has(words.named)) return false;
+/** Whether nothing stands between two places of a text but the ends of elements and what opens a bracket. */
+function saysNothing(text: string, from: number, to: number): boolean {
+  return to - from <= AROUND && !/[^\s[(]/.test(text.slice(from, to).replace(/<[^>]*>/g, ""));
+}
+
+/**
+ * Whether signs and words are those of a note: a sign comes first, and they say so themselves, or a way leads back and no title stands between.
+ * `headings` are those of the file, by how many tags stand before each.
+ */
+function isPaired(words: Words, signs: Signs, headings: readonly number[]): boolean {
+  if (signs.has(words.named) || signs.first > words.tag.at) return false;
   if (words.tag.name === "aside" || saysWords(words.named, words.tag) || signs.sayIt) return true;
   const [back] = signs.backsIn(words, 1);
-  return (
-    back !== undefined &&
-    signs.first < back.tag.at &&
-    !tags.slice(words.tag.index, back.tag.index).some(({ name }) => HEADING.test(name))
-  );
+  if (!back) return false;
+  const after = headings[partitionPoint(headings.length, (i) => headings[i]! < words.tag.index)];
+  return after === undefined || after > back.tag.index;
 }
 
 /** The signs that lead to one id, and all ways back to them. */
@@ -291,10 +343,9 @@ function isEmpty(text: string, { name, end }: Tag): boolean {
 /** A sign that the words begin with, raised and without a link. */
 function repeatedSign(text: string, tags: readonly Tag[], words: Tag, signs: Signs): Tag | null {
   const sup = tags.slice(words.index + 1, words.index + 4).find(({ name }) => name === "sup");
-  if (!sup || /\S/.test(text.slice(words.end, sup.at).replace(/<[^>]*>/g, ""))) return null;
-  const end = text.indexOf("</sup", sup.end);
-  const inside = end < 0 ? "" : text.slice(sup.end, end).trim();
-  return inside !== "" && signs.words.has(inside) ? sup : null;
+  if (!sup || !saysNothing(text, words.end, sup.at)) return null;
+  const inside = /^([^<]*)<\/sup/i.exec(text.slice(sup.end, sup.end + AROUND))?.[1]?.trim();
+  return inside && signs.words.has(inside) ? sup : null;
 }
 
 // How it is marked

@@ -70,15 +70,17 @@ function closing(source: string, start: number, most: number, doubled: boolean):
 
 /** A link or an address, which an equation would swallow. */
 const LINKED = /\]\(|\]\[|<\/?a[\s>]|:\/\//i;
-/** Words with spaces beside them, and nothing that only TeX has. */
-const WORDS = /^[^\\^_={}+<>*/|]*(?:^|\s)\p{L}{2,}(?:\s|$)[^\\^_={}+<>*/|]*$/u;
+/** What only TeX has, and a word with spaces beside it. */
+const TEX_SIGN = /[\\^_={}+<>*/|]/;
+const WORD = /(?:^|\s)\p{L}{2,}(?:\s|$)/u;
 
 /** What joins names of variables, and ends no equation. */
 const JOINS = /[:/=,;([]$/;
 
 /** Whether somebody can have meant this as an equation. */
 export function mayBeMeant(tex: string, doubled = false): boolean {
-  if (LINKED.test(tex) || (!doubled && (WORDS.test(tex) || JOINS.test(tex)))) return false;
+  if (LINKED.test(tex) || (!doubled && ((!TEX_SIGN.test(tex) && WORD.test(tex)) || JOINS.test(tex))))
+    return false;
   let depth = 0;
   for (const [brace] of tex.matchAll(/\\.|[{}]/gs)) {
     if (brace === "{") depth++;
