@@ -1,16 +1,26 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
+import { languageFrom } from "@/core/model/language";
 import { endingsSaid, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
 import { OPTIONS_ASKED, type PdfAsked } from "@/core/formats/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 
+/** How a file is to be read. */
+export interface Asked {
+  /** With what stands around the text of a web page. */
+  readonly all: boolean;
+  /** Null where the file or its words tell it. */
+  readonly language: string | null;
+}
+
 /** What the user asked for, checked. */
 export type Command =
-  | { name: "inspect"; file: string; json: boolean; pages: boolean }
+  | { name: "inspect"; file: string; asked: Asked; json: boolean; pages: boolean }
   | {
       name: "convert";
       from: string;
       to: string;
+      asked: Asked;
       contents: { from: number; to: number } | null;
       returns: number;
       title: string | null;
@@ -19,7 +29,7 @@ export type Command =
       /** Files that are kept in a PDF. */
       attach: readonly string[];
     }
-  | { name: "proof"; file: string; json: boolean }
+  | { name: "proof"; file: string; asked: Asked; json: boolean }
   | { name: "backup"; file: string; data: string | null; force: boolean }
   | { name: "restore"; file: string; data: string | null }
   | { name: "check"; json: boolean; data: string | null }
@@ -36,6 +46,7 @@ gate-rope backup FILE [--data FOLDER]          all documents and pictures into o
 gate-rope restore FILE [--data FOLDER]         restores a backup; what is there is moved aside
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
+Each that reads a document takes --language de, where its words do not tell, and --all, with what stands around the text of a web page.
 IN may end with ${endingsSaid(READ_NAMES)}, OUT with ${endingsSaid(FORMAT_NAMES)}.
 ${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
@@ -69,9 +80,15 @@ export function readCommand(words: readonly string[]): Command {
   };
   switch (name) {
     case "inspect":
-      return { name, file: one(), json: values.json ?? false, pages: values.pages ?? false };
+      return {
+        name,
+        file: one(),
+        asked: asked(values),
+        json: values.json ?? false,
+        pages: values.pages ?? false,
+      };
     case "proof":
-      return { name, file: one(), json: values.json ?? false };
+      return { name, file: one(), asked: asked(values), json: values.json ?? false };
     case "backup":
       return { name, file: one(), data: values.data ?? null, force: values.force ?? false };
     case "restore":
@@ -84,17 +101,18 @@ export function readCommand(words: readonly string[]): Command {
       if (files.length !== 2 || !from || !to) throw new UsageError("convert takes two files, IN and OUT.");
       const returns = values.returns === undefined ? null : checked("--returns", values.returns);
       if (returns && returns.from !== 1) throw new UsageError("--returns: levels begin at 1, like 1-2.");
-      const asked = values as PdfAsked;
+      const pdf = values as PdfAsked;
       return {
         name,
         from,
         to,
+        asked: asked(values),
         contents: values.contents === undefined ? null : checked("--contents", values.contents),
         returns: returns?.to ?? 0,
         title: values.title ?? null,
         json: values.json ?? false,
-        pdf: pdfOptions(asked),
-        attach: asked.attach ?? [],
+        pdf: pdfOptions(pdf),
+        attach: pdf.attach ?? [],
       };
     }
     default:
@@ -121,6 +139,8 @@ function parse(words: readonly string[]) {
         returns: { type: "string" },
         title: { type: "string" },
         pages: { type: "boolean" },
+        all: { type: "boolean" },
+        language: { type: "string" },
         ...FORMAT_FLAGS,
         data: { type: "string" },
         force: { type: "boolean" },
@@ -130,6 +150,13 @@ function parse(words: readonly string[]) {
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message.split("\n")[0] : String(error));
   }
+}
+
+function asked({ all, language }: { all?: boolean | undefined; language?: string | undefined }): Asked {
+  const tag = languageFrom(language);
+  if (language !== undefined && tag === null)
+    throw new UsageError(`--language: “${language}” is no language tag, such as en or pt-BR.`);
+  return { all: all ?? false, language: tag };
 }
 
 const RIGHTS = ["print", "coarse", "change", "copy", "read"];

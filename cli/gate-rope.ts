@@ -27,7 +27,7 @@ import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";
 import { makeWhole, writeWhole } from "@/server/whole-file";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
-import { readCommand, usage, UsageError, type Command } from "./command-line";
+import { readCommand, usage, UsageError, type Asked, type Command } from "./command-line";
 import { followHtml, followMarkdown, type Followed } from "./follow-file";
 import { inspect, inspectionText } from "./inspect";
 import { wordsOfFile } from "./words-of-file";
@@ -39,7 +39,10 @@ const PAGE_FONTS = path.join(ROOT, "public", "page-fonts");
 /** A reason to stop, in one line. */
 class Stop extends Error {}
 
-async function read(file: string): Promise<Manuscript & { dropped: readonly Dropped[] }> {
+async function read(
+  file: string,
+  { all, language }: Asked,
+): Promise<Manuscript & { dropped: readonly Dropped[] }> {
   let bytes: Uint8Array;
   try {
     if (statSync(file).size > LIMITS.fileBytes) throw new Stop(`${file}: ${FILE_TOO_LARGE}`);
@@ -52,6 +55,8 @@ async function read(file: string): Promise<Manuscript & { dropped: readonly Drop
     name: path.basename(file),
     bytes,
     folder: path.dirname(path.resolve(file)),
+    all,
+    ...(language !== null && { language }),
   });
   if (!outcome.ok) {
     const { reason, line } = outcome.error;
@@ -72,7 +77,7 @@ async function run(command: Command): Promise<number> {
       print(usage());
       return 0;
     case "inspect": {
-      const { dropped, ...manuscript } = await read(command.file);
+      const { dropped, ...manuscript } = await read(command.file, command.asked);
       const layout = command.pages
         ? await layOutWhole(indexDocument(manuscript.doc), PAGE_FONTS, manuscript.pictures)
         : null;
@@ -81,7 +86,7 @@ async function run(command: Command): Promise<number> {
       return 0;
     }
     case "proof": {
-      const { doc } = await read(command.file);
+      const { doc } = await read(command.file, command.asked);
       const findings = readProof(indexDocument(doc));
       if (command.json) print(JSON.stringify(findings, null, 2));
       else
@@ -120,7 +125,7 @@ async function run(command: Command): Promise<number> {
       const format = formatOf(command.to);
       if (!format)
         throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid(FORMAT_NAMES)}.`);
-      const { doc: read_, pictures, files, dropped } = await read(command.from);
+      const { doc: read_, pictures, files, dropped } = await read(command.from, command.asked);
       let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);

@@ -4,7 +4,12 @@ import { call } from "./call";
 import { documentJSON } from "./documents";
 
 /** Something of a file that no document holds. */
-export const dropped = z.object({ what: z.string(), why: z.string(), count: z.number() });
+export const dropped = z.object({
+  what: z.string(),
+  why: z.string(),
+  count: z.number(),
+  withAll: z.literal(true).optional(),
+});
 export type Dropped = Readonly<z.infer<typeof dropped>>;
 
 /**

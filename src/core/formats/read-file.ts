@@ -1,9 +1,10 @@
-import type { Manuscript } from "@/core/document";
+import { withSettings, type Manuscript } from "@/core/document";
 import { errorOf, messageOf } from "@/core/thrown";
 import { decodeText } from "./intake/decode";
 import { DropLog, type Dropped } from "./intake/drop-log";
 import { FILE_TOO_LARGE, LIMITS } from "./intake/limits";
 import type { ReadContext } from "./intake/read-context";
+import { recognisedLanguage } from "./intake/recognised-language";
 import { ReadError } from "./intake/read-error";
 import { CODECS } from "./codecs";
 import { endingsSaid, formatOf, isTextFormat, READ_NAMES, type TextFormatName } from "./formats";
@@ -14,6 +15,8 @@ export type ReadResult =
       readonly ok: true;
       readonly manuscript: Manuscript;
       readonly format: TextFormatName;
+      /** Whether the language was told by the words, as the file does not say it. */
+      readonly recognised: boolean;
       readonly dropped: readonly Dropped[];
     }
   | {
@@ -23,15 +26,26 @@ export type ReadResult =
 
 export interface ReadOptions {
   progress?: (done: number) => void;
+  /** Whether what stands around the text of a web page comes in as well. */
+  all?: boolean;
+  /** In which language the text is, whatever the file says or its words tell. */
+  language?: string;
   pictureAt?: (address: string) => Uint8Array | null;
 }
 
 /** Reads a file of any format that is known, told by its name. Pure computation; run it off the main thread. */
 export function readFile(name: string, bytes: Uint8Array, options: ReadOptions = {}): ReadResult {
   const dropped = new DropLog();
+  let recognised = false;
   const context: ReadContext = {
     name,
     dropped,
+    all: options.all ?? false,
+    languageOf: (doc) => {
+      const language = recognisedLanguage(doc);
+      recognised = language !== null;
+      return language;
+    },
     progress: options.progress ?? (() => {}),
     pictureAt: options.pictureAt ?? (() => null),
   };
@@ -47,8 +61,14 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
     if (text.length < decoded.length)
       dropped.add("zero byte", "It is no character of a text.", decoded.length - text.length);
     context.progress(0.1);
-    const manuscript = read(text, context);
-    return { ok: true, manuscript, format, dropped: dropped.entries };
+    const manuscript = inLanguage(read(text, context), options.language);
+    return {
+      ok: true,
+      manuscript,
+      format,
+      recognised: recognised && !options.language,
+      dropped: dropped.entries,
+    };
   } catch (error) {
     if (error instanceof ReadError)
       return { ok: false, error: { file: name, reason: error.reason, line: error.line } };
@@ -59,4 +79,8 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
       };
     throw error;
   }
+}
+
+function inLanguage(manuscript: Manuscript, language: string | undefined): Manuscript {
+  return language ? { ...manuscript, doc: withSettings(manuscript.doc, { language }) } : manuscript;
 }

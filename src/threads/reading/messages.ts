@@ -7,6 +7,10 @@ export interface ReadingOrder {
   readonly bytes: Uint8Array;
   /** Folder in which pictures that lie beside the file may be looked for; null for none. */
   readonly folder: string | null;
+  /** Whether what stands around the text of a web page comes in as well. */
+  readonly all?: boolean | undefined;
+  /** In which language the text is; absent where the file or its words tell. */
+  readonly language?: string | undefined;
 }
 
 /** What is told of a document where it is listed. */
@@ -21,6 +25,11 @@ export interface DocumentSummary {
 export interface ReadDocument {
   readonly ok: true;
   readonly format: TextFormatName;
+  readonly language: {
+    readonly tag: string;
+    /** Whether its words told it, as the file does not say it. */
+    readonly recognised: boolean;
+  };
   /** The document as JSON text. */
   readonly json: string;
   readonly pictures: readonly {

@@ -2,7 +2,7 @@
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
 import { indexDocument } from "@/core/destinations";
-import { documentJSON } from "@/core/document";
+import { documentJSON, settingsOf } from "@/core/document";
 import { LIMITS, readFile } from "@/core/formats";
 import { summaryOf } from "./summary";
 import { answerOrders } from "../answer-orders";
@@ -11,6 +11,8 @@ import type { ReadingOrder, ReadOutcome } from "./messages";
 function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcome {
   const result = readFile(order.name, order.bytes, {
     progress,
+    all: order.all ?? false,
+    ...(order.language !== undefined && { language: order.language }),
     pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
   });
   if (!result.ok) return result;
@@ -18,6 +20,7 @@ function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcom
   return {
     ok: true,
     format: result.format,
+    language: { tag: settingsOf(doc).language, recognised: result.recognised },
     json: documentJSON(doc),
     pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
     files: [...files],

@@ -541,6 +541,9 @@ export class HtmlReading implements TokenHandler {
 
   private startInline(name: string, attributes: Attributes, selfClosing: boolean): void {
     const { builder, context } = this;
+    // What can be done with a heading is none of its words; a heading may be in one as well, where it unfolds.
+    if (name === "button" && builder.openKind === "heading" && !builder.betweenBlocks)
+      return this.open.push(name, "silent");
     if (name === "code" && this.open.top.name === "pre") builder.nameCode(languageIn(attributes));
     const reference = attributes.has("data-reference") ? referenceElement(attributes) : null;
     if (reference && builder.crossReference(reference, this.open.top.marks))

@@ -1,5 +1,7 @@
 import { decodeSafely } from "@/core/document";
 import { partitionPoint } from "@/core/order";
+import { edited, type Edit } from "./edited-text";
+import { AROUND, idsOf, saysNothing, tagsOf, type Tag } from "./tags";
 
 /*
  * Notes as the tools of the world write them. A sign leads to words somewhere else, and mostly a link leads back from there; whether it is
@@ -15,29 +17,6 @@ export const NOTE_AROUND = "data-note-around";
 /** On the way back from the words, and on the sign that is repeated before them: they say nothing. */
 export const NOTE_BACK = "data-note-back";
 
-class Tag {
-  private known: ReadonlyMap<string, string> | null = null;
-
-  constructor(
-    readonly name: string,
-    private readonly written: string,
-    /** How many tags stand before it. */
-    readonly index: number,
-    /** Where it begins, and where what follows it does. */
-    readonly at: number,
-    readonly end: number,
-  ) {}
-
-  /** Read when they are asked for: of most tags nothing matters. */
-  get attributes(): ReadonlyMap<string, string> {
-    return (this.known ??= attributesOf(this.written));
-  }
-
-  get mayBeNamed(): boolean {
-    return /\b(?:id|name)\s*=/i.test(this.written);
-  }
-}
-
 interface Anchor {
   readonly tag: Tag;
   /** The id to which it leads. */
@@ -49,7 +28,6 @@ interface Anchor {
   readonly after: number;
 }
 
-const ATTRIBUTE = /([^\s"'<>/=]+)(?:\s*=\s*(?:"([^"]*)"|'([^']*)'|([^\s"'=<>`]+)))?/g;
 const INLINE = /^(?:a|sup|span|small|b|i|em|strong|font)$/;
 const BLOCK = /^(?:p|li|dd|div|td|aside|section|blockquote|table|dl)$/;
 const HEADING = /^h[1-6]$/;
@@ -66,8 +44,6 @@ const WORDS_ROLE = /\b(?:doc-)?(?:footnote|endnote|rearnote)\b/;
 const WORDS_CLASS = /\b(?:footnote|endnote)\b/;
 /** So far from the beginning of its words the way back of a note may stand, in signs of the file. */
 const LONGEST_NOTE = 20_000;
-/** So far back it is looked for what encloses a sign. */
-const AROUND = 400;
 
 /** An HTML text in which the parts of notes are marked. */
 export function withPairedNotes(text: string): string {
@@ -127,47 +103,6 @@ export function withPairedNotes(text: string): string {
 
 // What there is
 
-/** Elements in which nothing is markup. */
-const RAW = /^(?:script|style|textarea|title|template|xmp)$/;
-
-/** The start tags of a text, in one pass over it: what is in comments and scripts is none, and behind a tag that does not end there is nothing. */
-function tagsOf(text: string): Tag[] {
-  const tags: Tag[] = [];
-  const begins = /<(?:!--|([a-z][a-z0-9]*))/gi;
-  for (let found = begins.exec(text); found; found = begins.exec(text)) {
-    const name = found[1]?.toLowerCase();
-    if (name === undefined) {
-      begins.lastIndex = behind(text, /-->/g, begins.lastIndex);
-      continue;
-    }
-    const end = endOfTag(text, begins.lastIndex);
-    if (end === null) break;
-    tags.push(new Tag(name, text.slice(begins.lastIndex, end - 1), tags.length, found.index, end));
-    begins.lastIndex = RAW.test(name) ? behind(text, new RegExp(`</${name}`, "gi"), end) : end;
-  }
-  return tags;
-}
-
-/** Where something that is looked for from a place on ends; the end of the text where it is not there. */
-function behind(text: string, sought: RegExp, from: number): number {
-  sought.lastIndex = from;
-  return sought.test(text) ? sought.lastIndex : text.length;
-}
-
-/** Where a tag ends whose name ends at a place: a quoted value may hold its sign (HTML, 13.2.5.36). Null where it does not. */
-function endOfTag(text: string, from: number): number | null {
-  const marks = /["'>]/g;
-  marks.lastIndex = from;
-  for (let found = marks.exec(text); found; found = marks.exec(text)) {
-    if (found[0] === ">") return found.index + 1;
-    if (!/=\s*$/.test(text.slice(Math.max(from, found.index - 20), found.index))) continue;
-    const close = text.indexOf(found[0], found.index + 1);
-    if (close < 0) return null;
-    marks.lastIndex = close + 1;
-  }
-  return null;
-}
-
 function answeredOnce(answer: (of: string) => boolean): (of: string) => boolean {
   const known = new Map<string, boolean>();
   return (of) => {
@@ -177,17 +112,6 @@ function answeredOnce(answer: (of: string) => boolean): (of: string) => boolean 
     known.set(of, now);
     return now;
   };
-}
-
-const NONE: ReadonlyMap<string, string> = new Map();
-
-function attributesOf(written: string): ReadonlyMap<string, string> {
-  if (written.trim() === "") return NONE;
-  const attributes = new Map<string, string>();
-  for (const [, name, doubled, single, bare] of written.matchAll(ATTRIBUTE))
-    if (!attributes.has(name!.toLowerCase()))
-      attributes.set(name!.toLowerCase(), doubled ?? single ?? bare ?? "");
-  return attributes;
 }
 
 function anchorOf(text: string, tags: readonly Tag[], tag: Tag): Anchor | null {
@@ -213,12 +137,6 @@ function anchorOf(text: string, tags: readonly Tag[], tag: Tag): Anchor | null {
     around,
     after: tag.end + close.index + close[0].length,
   };
-}
-
-function idsOf(tag: Tag): string[] {
-  if (!tag.mayBeNamed) return [];
-  const ids = [tag.attributes.get("id") ?? "", (tag.name === "a" && tag.attributes.get("name")) || ""];
-  return [...new Set(ids)].filter((id) => id !== "");
 }
 
 function byKey<T>(all: readonly T[], keys: (one: T) => readonly string[]): Map<string, T[]> {
@@ -278,11 +196,6 @@ function wordsOf(text: string, tags: readonly Tag[], named: Tag): Words | null {
     from = outer.at;
   }
   return null;
-}
-
-/** Whether nothing stands between two places of a text but the ends of elements and what opens a bracket. */
-function saysNothing(text: string, from: number, to: number): boolean {
-  return to - from <= AROUND && !/[^\s[(]/.test(text.slice(from, to).replace(/<[^>]*>/g, ""));
 }
 
 /**
@@ -350,12 +263,6 @@ function repeatedSign(text: string, tags: readonly Tag[], words: Tag, signs: Sig
 
 // How it is marked
 
-interface Edit {
-  readonly at: number;
-  readonly end: number;
-  readonly text: string;
-}
-
 function marked({ at, name }: Tag, attribute: string, value = ""): Edit {
   const place = at + 1 + name.length;
   const safe = value.replace(/&/g, "&amp;").replace(/"/g, "&quot;");
@@ -373,20 +280,4 @@ function withoutBrackets(text: string, { tag: { at }, after }: Anchor): Edit[] {
     { at: opens, end: opens + 1, text: "" },
     { at: closes, end: closes + 1, text: "" },
   ];
-}
-
-/** A text with all its edits, each done once. */
-function edited(text: string, edits: readonly Edit[]): string {
-  if (edits.length === 0) return text;
-  const parts: string[] = [];
-  const done = new Set<string>();
-  let at = 0;
-  for (const edit of [...edits].sort((a, b) => a.at - b.at || a.end - b.end)) {
-    const key = `${edit.at} ${edit.text}`;
-    if (edit.at < at || done.has(key)) continue;
-    done.add(key);
-    parts.push(text.slice(at, edit.at), edit.text);
-    at = edit.end;
-  }
-  return parts.join("") + text.slice(at);
 }

@@ -32,6 +32,8 @@ export function readPasted(html: string): PastedBlocks {
   const { doc, pictures } = readHtml(`${html}<!-- -->`, {
     name: "clipboard.html",
     dropped,
+    all: true,
+    languageOf: () => null,
     progress: () => {},
     pictureAt: () => null,
   });

@@ -1,10 +1,12 @@
 import { parse } from "parse5";
 import { decodeSafely, type Manuscript } from "@/core/document";
 import { DocumentBuilder } from "../intake/document-builder";
-import { titleFromName, type ReadContext } from "../intake/read-context";
+import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { HtmlReading } from "./html-reading";
 import { withPairedNotes } from "./paired-notes";
+import { isOwnFile } from "./own-file";
+import { withoutFurniture } from "./web-page";
 
 /**
  * Reads an HTML file straight into the model. `id` and `name` anchors become anchors of headings, figures and tables, or
@@ -14,15 +16,18 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   if (!/<[a-z!/?][^>]*>/i.test(written))
     throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
   refuseCutOff(written);
-  const text = withPairedNotes(written);
+  const text = withoutFurniture(withPairedNotes(written), context.dropped, context.all);
   const builder = new DocumentBuilder(context.dropped);
+  const isOwn = isOwnFile(written);
+  builder.hasPermalinks = !isOwn;
   const reading = new HtmlReading(builder, context, wantedAnchors(text), true);
   context.progress(0.2);
   reading.read(text);
   context.progress(0.8);
-  builder.title = reading.title;
+  if (isOwn) builder.title = reading.title;
+  else builder.windowTitle = reading.title;
   if (reading.returns) builder.returns = reading.returns;
-  return builder.finish(titleFromName(context.name), () => undefined);
+  return builder.finish(context, () => undefined);
 }
 
 const CUT_OFF = new Set([

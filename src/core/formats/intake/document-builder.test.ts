@@ -14,7 +14,7 @@ function built(make: (builder: DocumentBuilder) => void) {
   const dropped = new DropLog();
   const builder = new DocumentBuilder(dropped);
   make(builder);
-  const { doc } = builder.finish("File", nothing);
+  const { doc } = builder.finish({ name: "file.html", languageOf: () => null }, nothing);
   doc.check();
   return { doc, dropped: dropped.entries.map(({ what }) => what), index: indexDocument(doc) };
 }
@@ -79,7 +79,7 @@ describe("what a reader meets becomes a valid document", () => {
         };
         for (const one of calls) actions[one]!();
         try {
-          const { doc } = builder.finish("File", nothing);
+          const { doc } = builder.finish({ name: "file.html", languageOf: () => null }, nothing);
           doc.check();
           const ids = doc.content.content.map((block) => idOf(block)!);
           expect(new Set(ids).size).toBe(ids.length);

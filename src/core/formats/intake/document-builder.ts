@@ -1,4 +1,5 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
+import { Transform } from "prosemirror-transform";
 import {
   asMark,
   FIRST_LANGUAGE,
@@ -45,6 +46,8 @@ import { MetStyles } from "./met-styles";
 import { NoteReferences } from "./note-references";
 import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
+import { withoutPermalink } from "./permalinks";
+import { titleFromName, type ReadContext } from "./read-context";
 import { ReadError } from "./read-error";
 import { behindTypedNumber } from "./caption-number";
 import { tableGrid, type CellDraft } from "./table-grid";
@@ -124,7 +127,13 @@ export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"])
  */
 export class DocumentBuilder {
   title: string | null = null;
+  /** What a web page is called in its window, mostly with the name of the site behind it. */
+  windowTitle: string | null = null;
+  /** Whether links beside headings may only tell the address of these, as in pages of the web. */
+  hasPermalinks = false;
   language: string | null = null;
+  /** Whether words were met that are said to be in a language of their own. */
+  private otherLanguages = false;
   returns: ReturnRule = RETURNS_NONE;
   /** The looks that the file has, and the styles of its own that it names. */
   readonly styles: MetStyles;
@@ -204,9 +213,10 @@ export class DocumentBuilder {
         ? this.places.covers(range.id, headingAnchors)
         : block.kind !== "code_block" || nodes.code_block.allowsMarkType(mark.type);
       this.indexed.meet(mark);
+      const spoken = asMark(mark, "language")?.language;
+      this.otherLanguages ||= spoken !== undefined;
       // That of the document itself is none of its own, also within another.
-      if (asMark(mark, "language")?.language === (this.language ?? FIRST_LANGUAGE))
-        set = mark.type.removeFromSet(set);
+      if (spoken !== undefined && spoken === this.language) set = mark.type.removeFromSet(set);
       else if (allowed) set = mark.addToSet(set);
     }
     return set;
@@ -311,6 +321,8 @@ export class DocumentBuilder {
     this.textblock = null;
     this.indexed.onLastWord(block.inline);
     let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
+    if (this.hasPermalinks && ["heading", "term", "caption"].includes(block.kind))
+      inline = this.withoutPermalink(inline, block.anchors);
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     const pictured = inline.some((node) => isKind(node, "picture"));
     const figures = pictured && block.kind === "paragraph" ? this.figuresIn(inline) : null;
@@ -354,6 +366,14 @@ export class DocumentBuilder {
         this.places.withPoints(nodes[block.kind].create(block.carried, inline), block.anchors),
       );
     this.placeNamed(nodes[block.kind].create({ ...block.carried, id: newId() }, inline), block.anchors);
+  }
+
+  private withoutPermalink(inline: Node[], anchors: readonly NamedAnchor[]): Node[] {
+    const kept = withoutPermalink(
+      inline,
+      anchors.map(({ anchor }) => anchor),
+    );
+    return kept.length === inline.length ? kept : trimmed(kept);
   }
 
   /** Closes a paragraph that text outside any block had opened. */
@@ -770,11 +790,12 @@ export class DocumentBuilder {
   // The end
 
   /**
-   * The document, once all is read. `otherwise` may find the place of an anchor that the file does not name itself.
+   * The document, once all is read. `otherwise` may find the place of an anchor that the file does not name itself; the context tells the
+   * language of a file that does not say it.
    * Throws a {@link ReadError} when there is nothing in it.
    */
   finish(
-    fileTitle: string,
+    { name, languageOf }: Pick<ReadContext, "name" | "languageOf">,
     otherwise: (anchor: string, headings: readonly Node[]) => DestinationId | undefined,
   ): Manuscript {
     this.closeTextblock();
@@ -792,15 +813,19 @@ export class DocumentBuilder {
     const headings = this.blocks.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
-    const title = this.title?.trim() || (headings[0] ? lineOf(headings[0]) : "") || fileTitle;
+    const title =
+      this.title?.trim() || titleOfPage(this.windowTitle?.trim() ?? "", headings) || titleFromName(name);
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
     if (this.indexed.waiting > 0)
       this.dropped.add("index entry without words", "Nothing stands beside it.", this.indexed.waiting);
-    const doc = createDocument(blocks, { title, ...(this.language ? { language: this.language } : {}) });
+    const doc = createDocument(blocks, { title });
+    const language = this.language ?? languageOf(doc) ?? FIRST_LANGUAGE;
+    const own = this.language === null && this.otherLanguages ? inOwnLanguage(doc, language) : doc;
     return {
-      doc: withSettings(doc, {
+      doc: withSettings(own, {
+        language,
         registry: this.places.registry,
         returns: this.returns,
         ...(this.styles.met ? { styles: this.styles.met } : {}),
@@ -810,6 +835,18 @@ export class DocumentBuilder {
   }
 }
 
+/** What a page is called: its only heading of the first level, its window without the name of the site, or its first heading. */
+function titleOfPage(windowTitle: string, headings: readonly Node[]): string {
+  const [first, ...others] = headings.filter((heading) => asKind(heading, "heading")!.level === 1);
+  const top = first ?? headings[0];
+  const words = top ? lineOf(top) : "";
+  if (windowTitle === "" || (first && others.length === 0)) return words || windowTitle;
+  const behind = windowTitle.startsWith(words) ? windowTitle.slice(words.length) : "";
+  return words !== "" && SITE.test(behind) ? words : windowTitle;
+}
+
+const SITE = /^\s*[|•·»:–—-]\s/u;
+
 /** Words that would be a title where there could be one. */
 function inBold(inline: readonly Node[], align: Alignment = null): Node {
   const strong = markTypes.strong.create();
@@ -817,4 +854,9 @@ function inBold(inline: readonly Node[], align: Alignment = null): Node {
     { align },
     inline.map((node) => node.mark(strong.addToSet(node.marks))),
   );
+}
+
+/** Words in the language of the document are in none of their own. */
+function inOwnLanguage(doc: Node, language: string): Node {
+  return new Transform(doc).removeMark(0, doc.content.size, markTypes.language.create({ language })).doc;
 }

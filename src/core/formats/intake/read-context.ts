@@ -1,3 +1,4 @@
+import type { Node } from "prosemirror-model";
 import type { DropLog } from "./drop-log";
 
 /** A title for a document from its file's name: without the ending, words parted by spaces, the first letter large. */
@@ -14,6 +15,10 @@ export interface ReadContext {
   /** The file's name, for its title and for links to itself. */
   readonly name: string;
   readonly dropped: DropLog;
+  /** Whether what stands around the text of a web page is asked for as well. */
+  readonly all: boolean;
+  /** The language of a document's words, where the file does not say it; null where it cannot be told. */
+  readonly languageOf: (doc: Node) => string | null;
   /** Told now and then how far reading is, from 0 to 1. */
   readonly progress: (done: number) => void;
   /** Bytes of a picture that lies beside the file, or null where it is not to be had. */

@@ -18,7 +18,7 @@ import { anchorFrom } from "@/core/destinations";
 import type { ContainerCarried, ContainerKind } from "../intake/containers";
 import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
-import { titleFromName, type ReadContext } from "../intake/read-context";
+import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { HtmlReading } from "../html/html-reading";
 import { alignmentOf } from "../html/inline-marks";
@@ -60,7 +60,7 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
   builder.language = language;
   new MarkdownWalk(builder, context, body).blocks(tokens);
   context.progress(0.9);
-  return builder.finish(titleFromName(context.name), derivedAnchors());
+  return builder.finish(context, derivedAnchors());
 }
 
 /** Levels that the parser follows; a list takes two. */

@@ -7,6 +7,7 @@ import { mathToMarkdown } from "mdast-util-math";
 import { defaultHandlers, toMarkdown } from "mdast-util-to-markdown";
 import type { Node } from "prosemirror-model";
 import {
+  FIRST_LANGUAGE,
   isNoteList,
   leadsBack,
   partsOfNote,
@@ -19,6 +20,7 @@ import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import { signOfBytes } from "../bytes-in-text";
 import { notesHtml } from "../html/block-html";
 import { HtmlOutput } from "../html/html-output";
+import { recognisedLanguage } from "../intake/recognised-language";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
@@ -88,7 +90,10 @@ function frontMatter(doc: Node, index: DocumentIndex): string {
   const { title, language } = settingsOf(doc);
   const lines = [
     ...(title && title !== index.headings[0]?.name ? [`title: ${JSON.stringify(title)}`] : []),
-    ...(language !== "en" ? [`lang: ${language}`] : []),
+    // A reader that is told nothing goes by the words.
+    ...(language !== FIRST_LANGUAGE || (recognisedLanguage(doc) ?? language) !== language
+      ? [`lang: ${language}`]
+      : []),
   ];
   return lines.length > 0 ? `---\n${lines.join("\n")}\n---\n\n` : "";
 }

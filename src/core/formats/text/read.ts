@@ -2,7 +2,7 @@ import { schema } from "@/core/document";
 import type { Manuscript } from "@/core/document";
 import { behindTypedNumber } from "../intake/caption-number";
 import { DocumentBuilder } from "../intake/document-builder";
-import { titleFromName, type ReadContext } from "../intake/read-context";
+import type { ReadContext } from "../intake/read-context";
 import { drawingOf, type DrawnTable } from "./drawn-table";
 import { paragraphsOf } from "./paragraphs";
 
@@ -53,7 +53,7 @@ export function readText(text: string, context: ReadContext): Manuscript {
       builder.closeTextblock();
     }
   });
-  return builder.finish(titleFromName(context.name), () => undefined);
+  return builder.finish(context, () => undefined);
 }
 
 /** The caption that a paragraph above a table is, with the number typed before it; or null. */
