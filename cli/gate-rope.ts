@@ -66,7 +66,7 @@ async function read(
     doc: schema.nodeFromJSON(JSON.parse(outcome.json)),
     pictures: new Map(outcome.pictures.map(({ name, ...picture }) => [name, picture])),
     files: new Map(outcome.files),
-    dropped: outcome.dropped,
+    dropped: outcome.report.dropped,
   };
 }
 

@@ -56,7 +56,7 @@ async function seed(documents: DocumentAuthority): Promise<number> {
     if (plan) doc = withPlan(doc, plan);
     const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
     const json = JSON.stringify(doc.toJSON());
-    await documents.store(LOCAL_AUTHOR, json, summaryOf(indexDocument(doc)), pictures);
+    await documents.store(LOCAL_AUTHOR, { json, summary: summaryOf(indexDocument(doc)), pictures });
   }
   return DOCUMENTS.length;
 }

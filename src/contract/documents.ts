@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { importReportSchema } from "@/core/formats/import-report";
 import { call } from "./call";
 
 /** A document as JSON. What stands in it is checked where it is read. */
@@ -16,6 +17,8 @@ export const shelfDocument = z.object({
   version: z.number(),
   /** When it was changed last, in milliseconds since 1970. */
   changedAt: z.number(),
+  /** The file from which it came, or was updated last; null where it was begun here. */
+  file: z.string().nullable(),
 });
 export type ShelfDocument = Readonly<z.infer<typeof shelfDocument>>;
 
@@ -25,7 +28,12 @@ export const listDocuments = call("GET", "/api/documents", {
 
 /** A new document, empty or as it is given. */
 export const createDocument = call("POST", "/api/documents", {
-  body: z.strictObject({ title: z.string().max(1_000).optional(), document: documentJSON.optional() }),
+  body: z.strictObject({
+    title: z.string().max(1_000).optional(),
+    document: documentJSON.optional(),
+    /** What was told of the file from which it comes. */
+    report: importReportSchema.optional(),
+  }),
   answer: z.object({ id: z.string() }),
 });
 

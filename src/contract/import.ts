@@ -1,23 +1,31 @@
 import { z } from "zod";
 import { BYTES } from "./bytes";
 import { call } from "./call";
+import { personName } from "@/core/exchange/messages";
+import { importReportSchema } from "@/core/formats/import-report";
+import { languageSchema } from "@/core/model/language";
 import { documentJSON } from "./documents";
 
-/** Something of a file that no document holds. */
-export const dropped = z.object({
-  what: z.string(),
-  why: z.string(),
-  count: z.number(),
-  withAll: z.literal(true).optional(),
+/** How a file is read, and what becomes of it. */
+const asked = z.object({
+  name: z.string().default(""),
+  /** `no`: nothing is created of it. */
+  keep: z.enum(["no"]).optional(),
+  /** `yes`: what stands around the text of a web page comes in as well. */
+  all: z.enum(["yes"]).optional(),
+  language: languageSchema.optional(),
+  /** The document that is to be updated; a new one is made without. */
+  update: z.string().optional(),
+  /** Who does it. */
+  author: personName.optional(),
 });
-export type Dropped = Readonly<z.infer<typeof dropped>>;
 
 /**
  * Brings a file in. Answered are lines of JSON, {@link importLine}, while it is read. With `keep=no` no document is created of it: the
  * last line holds it, to be looked at first.
  */
 export const importFile = call("POST", "/api/documents/import", {
-  query: z.object({ name: z.string().default(""), keep: z.string().optional() }),
+  query: asked,
   body: BYTES,
 });
 
@@ -27,7 +35,7 @@ export const importLine = z.object({
   id: z.string().optional(),
   document: documentJSON.optional(),
   summary: z.object({ title: z.string() }).optional(),
-  dropped: z.array(dropped).readonly().optional(),
+  report: importReportSchema.optional(),
   error: z.object({ message: z.string(), line: z.number().nullable() }).optional(),
 });
 export type ImportLine = Readonly<z.infer<typeof importLine>>;

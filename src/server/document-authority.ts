@@ -26,7 +26,8 @@ import {
 } from "@/core/exchange";
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
-import { summaryOf, type DocumentSummary } from "@/threads/reading";
+import { summaryOf } from "@/threads/reading";
+import type { ImportReport } from "@/core/formats/import-report";
 import { messageOf } from "@/core/thrown";
 import type { ListingThread } from "./catalogue/list-in-thread";
 import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
@@ -34,6 +35,7 @@ import { explained, notThere, ServerError } from "./errors";
 import type { FileStore } from "./files/file-store";
 import { GroupCommit } from "./group-commit";
 import { historyOf } from "./history";
+import { keepReport, type ReadBefore, type Update } from "./imports";
 import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Keeper } from "./keeper";
@@ -140,7 +142,22 @@ export class DocumentAuthority {
     await this.countAnew();
     return this.db
       .selectFrom("documents")
-      .select(["id", "title", "words", "sections", "adrift", "version", "changed_at as changedAt"])
+      .select((one) => [
+        "id",
+        "title",
+        "words",
+        "sections",
+        "adrift",
+        "version",
+        "changed_at as changedAt",
+        one
+          .selectFrom("imports")
+          .select("file")
+          .whereRef("imports.document_id", "=", "documents.id")
+          .orderBy("imports.version", "desc")
+          .limit(1)
+          .as("file"),
+      ])
       .where("removed_at", "is", null)
       .orderBy("changed_at", "desc")
       .orderBy("id")
@@ -185,43 +202,59 @@ export class DocumentAuthority {
   }
 
   /** Makes a document from nothing or from blocks at hand; answers its id. */
-  create(person: Person, doc: Node = createDocument([], { title: "Untitled" })): Promise<string> {
-    return this.store(person, documentJSON(doc), summaryOf(indexDocument(doc)));
+  create(
+    person: Person,
+    doc: Node = createDocument([], { title: "Untitled" }),
+    report: ImportReport | null = null,
+  ): Promise<string> {
+    return this.store(person, { json: documentJSON(doc), summary: summaryOf(indexDocument(doc)), report });
   }
 
   /**
-   * Stores a document that was read and checked elsewhere, as JSON text with its summary; answers its id. Rejects with the signal's reason
-   * where nobody wants it any more.
+   * Stores a document that was read and checked elsewhere; answers its id. Rejects with the signal's reason where nobody wants it any more.
    */
-  async store(
-    person: Person,
-    json: string,
-    summary: DocumentSummary,
-    pictures: Manuscript["pictures"] = new Map(),
-    files: Manuscript["files"] = new Map(),
-    signal?: AbortSignal,
-  ): Promise<string> {
+  async store(person: Person, read: ReadBefore, signal?: AbortSignal): Promise<string> {
     this.allow(person, "add");
     const id = newId();
     const now = Date.now();
-    const body = await zipped(json, { level: 4 });
+    const body = await zipped(read.json, { level: 4 });
     await writing(async () => {
-      for (const picture of pictures.values()) this.pictures.keep(picture);
-      this.files.keepAll(files);
+      this.keepBeside(read);
       await this.commit.write(async (transaction) => {
         signal?.throwIfAborted();
         await transaction
           .insertInto("documents")
-          .values({ id, ...summary, version: 0, created_at: now, changed_at: now, removed_at: null })
+          .values({ id, ...read.summary, version: 0, created_at: now, changed_at: now, removed_at: null })
           .execute();
         await transaction
           .insertInto("snapshots")
           .values({ document_id: id, version: 0, body, created_at: now })
           .execute();
+        if (read.report) await keepReport(transaction, id, 0, read.report);
       });
     });
     this.keeper.committed(id, 0);
     return id;
+  }
+
+  /** Updates a document by the steps to which a file led that was read elsewhere. What somebody changed meanwhile stays. */
+  async update(person: Person, id: string, { version, steps, author, ...read }: Update): Promise<void> {
+    this.allow(person, "change", id);
+    await writing(async () => this.keepBeside(read));
+    const client = `import-${newId()}`;
+    const numbered = steps.map((step, i) => ({ number: i + 1, step }));
+    const sent =
+      steps.length > 0 ? await this.takeSteps(id, { version, client, name: author, steps: numbered }) : null;
+    const reached = version + (sent?.steps.length ?? 0);
+    if (read.report) await writing(() => keepReport(this.db, id, reached, read.report!));
+  }
+
+  private keepBeside({
+    pictures = new Map(),
+    files = new Map(),
+  }: Pick<ReadBefore, "pictures" | "files">): void {
+    for (const picture of pictures.values()) this.pictures.keep(picture);
+    this.files.keepAll(files);
   }
 
   async remove(person: Person, id: string): Promise<void> {
@@ -374,6 +407,10 @@ export class DocumentAuthority {
     this.allow(person, "change", id);
     if (request.steps.length > MOST_STEPS_AT_ONCE)
       throw new ServerError(413, "too-many-steps", "These are too many changes at once.");
+    return this.takeSteps(id, request);
+  }
+
+  private takeSteps(id: string, request: AppendRequest): Promise<SentSteps> {
     return new Promise((done, failed) => {
       const queue = this.waiting.get(id);
       if (queue) queue.push({ request, done, failed });

@@ -1,11 +1,12 @@
 import type { Kysely } from "kysely";
 import type { HistoryEntry } from "@/core/exchange";
+import { reportsOf } from "./imports";
 import type { Tables } from "./tables";
 
 /** A pause after which what one person does counts as something new, in milliseconds. */
 const PAUSE = 5 * 60_000;
 
-/** The history of a document, the newest first: stretches of work by one person, cut at pauses and at named versions. */
+/** The history of a document, the newest first: stretches of work by one person, cut at pauses, at named versions and where a file was brought in. */
 export async function historyOf(db: Kysely<Tables>, id: string): Promise<HistoryEntry[]> {
   const created = await db
     .selectFrom("documents")
@@ -18,6 +19,7 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
     .where("document_id", "=", id)
     .execute();
   const names = new Map(named.map(({ version, name }) => [version, name]));
+  const reports = await reportsOf(db, id);
   const steps = await db
     .selectFrom("steps")
     .select(["version", "author", "added", "removed", "created_at"])
@@ -26,11 +28,23 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
     .execute();
   const first = { author: null, changes: 0, added: 0, removed: 0 };
   const entries: HistoryEntry[] = [
-    { ...first, version: 0, from: 0, name: names.get(0) ?? null, at: created.created_at },
+    {
+      ...first,
+      version: 0,
+      from: 0,
+      name: names.get(0) ?? null,
+      at: created.created_at,
+      report: reports.get(0),
+    },
   ];
   for (const { version, author, added, removed, created_at: at } of steps) {
     const last = entries.at(-1)!;
-    const goesOn = last.version > 0 && last.name === null && last.author === author && at - last.at < PAUSE;
+    const goesOn =
+      last.version > 0 &&
+      last.name === null &&
+      !last.report &&
+      last.author === author &&
+      at - last.at < PAUSE;
     const base = goesOn ? last : { ...first, from: last.version };
     const entry = {
       version,
@@ -41,6 +55,7 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
       changes: base.changes + 1,
       added: base.added + added,
       removed: base.removed + removed,
+      report: reports.get(version),
     };
     if (goesOn) entries[entries.length - 1] = entry;
     else entries.push(entry);

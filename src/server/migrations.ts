@@ -157,4 +157,19 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0008-form-5": {
     async up() {},
   },
+  "0009-imports": {
+    async up(db: Kysely<unknown>) {
+      await db.schema
+        .createTable("imports")
+        .addColumn("document_id", "text", (column) =>
+          column.notNull().references("documents.id").onDelete("cascade"),
+        )
+        .addColumn("version", "integer", (column) => column.notNull())
+        .addColumn("file", "text", (column) => column.notNull())
+        .addColumn("report", "text", (column) => column.notNull())
+        .addColumn("created_at", "integer", (column) => column.notNull())
+        .addPrimaryKeyConstraint("imports_key", ["document_id", "version"])
+        .execute();
+    },
+  },
 };

@@ -49,6 +49,16 @@ export interface NamedVersionTable {
   created_at: number;
 }
 
+/** A file that was brought in; `version` is the version it led to. */
+export interface ImportTable {
+  document_id: string;
+  version: number;
+  file: string;
+  /** What was told of it, as JSON. */
+  report: string;
+  created_at: number;
+}
+
 /** A line of a document in which one can look; its letters are in the full text index `searched` under the same id. */
 export interface SearchedLineTable {
   id: Generated<number>;
@@ -109,6 +119,7 @@ export interface Tables {
   snapshots: SnapshotTable;
   steps: StepTable;
   named_versions: NamedVersionTable;
+  imports: ImportTable;
   searched_lines: SearchedLineTable;
   searched_documents: SearchedDocumentTable;
   listed_places: ListedPlaceTable;

@@ -38,8 +38,8 @@ const CALLS: Record<
   incoming: (it, who, id) => it.incoming(who, id),
   shelfFor: (it, who) => it.shelfFor(who, indexDocument(doc)),
   create: (it, who) => it.create(who),
-  store: (it, who) =>
-    it.store(who, "{}", { title: "", words: 0, sections: 0, adrift: 0 } as Parameters<typeof it.store>[2]),
+  store: (it, who) => it.store(who, { json: "{}", summary: { title: "", words: 0, sections: 0, adrift: 0 } }),
+  update: (it, who, id) => it.update(who, id, { version: 0, steps: [] }),
   remove: (it, who, id) => it.remove(who, id),
   restore: (it, who, id) => it.restore(who, id),
   bin: (it, who) => it.bin(who),

@@ -155,3 +155,57 @@ test("an import that is cancelled is read no further, and nothing is created", a
   expect(after.map(({ title }) => title)).not.toContain("Long");
   expect(after).toHaveLength(before.length + 1);
 });
+
+test("a web page comes in without what stands around it, and updates its document when it comes again", async ({
+  page,
+}) => {
+  await page.goto("/");
+  const html = (words: string) =>
+    `<html lang="de"><title>Seile | Hafen</title><nav><a href="a.html">Start</a></nav><main><h1>Seile</h1><p>${words}</p></main><footer>Impressum</footer></html>`;
+  const send = (words: string) =>
+    page
+      .getByLabel("Files to import")
+      .setInputFiles({ name: "seile.html", mimeType: "text/html", buffer: Buffer.from(html(words)) });
+  await send("Sie liegen am Rand.");
+  const imports = page.getByRole("region", { name: "Imports" });
+  await expect(imports).toContainText("5 words, 1 heading. The text is in German.");
+  await expect(imports).toContainText("1 × navigation of the web page");
+  await imports.getByRole("button", { name: "Bring in the whole page" }).click();
+  await expect(imports).toContainText("updated from seile.html");
+  await expect(imports).not.toContainText("navigation of the web page");
+
+  await send("Sie hängen an der Wand.");
+  await imports.getByRole("button", { name: /^Update “Seile”/ }).click();
+  await expect(imports.getByRole("link", { name: "Seile" })).toHaveCount(2);
+  await page.getByRole("row", { name: /Seile/ }).getByRole("link").click();
+  await expect(manuscript(page)).toContainText("Sie hängen an der Wand.");
+  await expect(manuscript(page)).not.toContainText("Impressum");
+
+  await page.getByRole("button", { name: "History" }).click();
+  const history = page.getByRole("dialog", { name: "History" });
+  await expect(history.getByRole("navigation")).toContainText("updated from seile.html");
+  await expect(history).toContainText("1 × navigation of the web page");
+  await history
+    .getByRole("button", { name: /from seile\.html/ })
+    .last()
+    .click();
+  await expect(history).toContainText("5 words, 1 heading.");
+});
+
+test("many files come in as one line that tells how far they are, and can be stopped", async ({ page }) => {
+  await page.goto("/");
+  const files = Array.from({ length: 40 }, (_, i) => ({
+    name: `many-${i}.md`,
+    mimeType: "text/markdown",
+    buffer: Buffer.from(i === 7 ? "" : `# Many ${i}\n\nWords.\n`),
+  }));
+  await page.getByLabel("Files to import").setInputFiles(files);
+  const imports = page.getByRole("region", { name: "Imports" });
+  await expect(imports.getByRole("button", { name: "Stop all" })).toBeVisible();
+  await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible({ timeout: 60_000 });
+  await expect(imports.getByRole("status")).toHaveText("39 of 40 files");
+  await expect(imports).toContainText("many-7.md was not brought in. The file is empty.");
+  expect((await imports.boundingBox())!.height).toBeLessThan(200);
+  await imports.getByText("Each file").click();
+  await expect(imports.getByRole("link", { name: "Many 39", exact: true })).toBeVisible();
+});

@@ -24,5 +24,6 @@ export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
 export { indexedKey } from "./destination";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
 export { paragraphsIn } from "./paragraphs";
+export { updatedFrom } from "./updated-from";
 export { nextStop, STOP_KINDS, stopsOf, type Stop, type StopKind } from "./stops";
 export { pathTo, placesSought, type FoundPlace } from "./sought-place";

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { importReportSchema } from "@/core/formats/import-report";
 
 /*
  * What the browser and the authority say to each other about one document. Every message names the version it speaks of;
@@ -84,6 +85,8 @@ export const historyEntry = z.object({
   changes: z.number(),
   added: z.number(),
   removed: z.number(),
+  /** What was told of the file that was brought in then. */
+  report: importReportSchema.optional(),
 });
 export type HistoryEntry = z.infer<typeof historyEntry>;
 export const historyAnswer = z.object({ version, entries: z.array(historyEntry) });

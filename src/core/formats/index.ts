@@ -19,3 +19,5 @@ export { firstWordsOf } from "./first-words";
 export type { PromisedLink } from "./promised-link";
 export type { EmbeddedFont } from "./html";
 export { fileNameFor } from "./file-name-for";
+export { whatCameIn } from "./came-in";
+export type { CameIn, ImportReport } from "./import-report";

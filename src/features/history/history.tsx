@@ -8,6 +8,7 @@ import { Panel } from "@/components/panel";
 import type { HistoryEntry } from "@/core/exchange";
 import { useSession } from "@/editor";
 import { messageOf } from "@/core/thrown";
+import { ImportReportText } from "@/features/frame/import-report";
 import { OlderText } from "./older-text";
 import { fetchHistory, fetchVersion, nameVersion } from "./versions";
 
@@ -135,7 +136,8 @@ function whoOf(entry: HistoryEntry): string {
   return entry.version === 0 ? "Brought in or begun" : (entry.author ?? "Before names were kept");
 }
 
-function howMuch({ version, changes, added, removed }: HistoryEntry): string {
+function howMuch({ version, changes, added, removed, report }: HistoryEntry): string {
+  if (report) return `${version === 0 ? "from" : "updated from"} ${report.file}`;
   if (version === 0) return "the first version";
   const letters = [added > 0 && `${formatted(added)} in`, removed > 0 && `${formatted(removed)} out`].filter(
     Boolean,
@@ -228,6 +230,14 @@ function Version({
         <p role="alert" className="px-4 py-2 text-sm text-vermilion">
           {fault}
         </p>
+      )}
+      {entry.report && (
+        <details open className="border-b border-line px-4 py-2 text-sm">
+          <summary className="cursor-pointer font-medium">What came in from {entry.report.file}</summary>
+          <div className="max-h-40 overflow-y-auto">
+            <ImportReportText report={entry.report} />
+          </div>
+        </details>
       )}
       {doc ? <OlderText doc={doc} /> : !fault && <p className="p-4 text-quiet">Reading this version …</p>}
     </div>

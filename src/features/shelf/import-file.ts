@@ -1,20 +1,45 @@
 import { ask, askForResponse, Refused } from "@/contract/ask";
 import type { Question } from "@/contract/call";
 import { createDocument, type DocumentJSON } from "@/contract/documents";
-import { importFile as importFileCall, importLine, type Dropped, type ImportLine } from "@/contract/import";
+import { importFile as importFileCall, importLine, type ImportLine } from "@/contract/import";
 import { formatOf } from "@/core/formats/formats";
+import type { ImportReport } from "@/core/formats/import-report";
 import { FILE_TOO_LARGE, LIMITS } from "@/core/formats/intake/limits";
 import { messageOf } from "@/core/thrown";
+/** A document of the shelf that came from a file of the same name. */
+export interface KnownDocument {
+  readonly id: string;
+  readonly title: string;
+  readonly changedAt: number;
+}
+
+/** How a file is brought in: with what stands around the text of a web page, and into which document; a new one without. */
+export interface BroughtIn {
+  readonly all?: boolean;
+  readonly update?: string;
+  /** Who does it. */
+  readonly author?: string;
+}
+
 /** How far one file is on its way in. */
 export type ImportState =
+  | { readonly kind: "waiting" }
   | { readonly kind: "reading"; readonly done: number }
+  /** A document came from a file of this name before: that can be updated. */
+  | {
+      readonly kind: "known";
+      readonly documents: readonly KnownDocument[];
+      /** Takes the id of the one to be updated, `new` for one more document, null for none. */
+      readonly answer: (which: string | null) => void;
+    }
   /** Read, and not created yet. */
   | ({ readonly kind: "read" } & ReadText)
   | {
       readonly kind: "done";
       readonly id: string;
       readonly title: string;
-      readonly dropped: readonly Dropped[];
+      readonly report: ImportReport | null;
+      readonly updated: boolean;
     }
   | { readonly kind: "failed"; readonly why: string };
 
@@ -22,7 +47,7 @@ export type ImportState =
 export interface ReadText {
   readonly document: DocumentJSON;
   readonly title: string;
-  readonly dropped: readonly Dropped[];
+  readonly report: ImportReport | null;
 }
 
 /** Whether a file is plain text, which is looked at before a document is made of it. */
@@ -35,6 +60,7 @@ export function isPlainText(file: File): boolean {
  */
 export async function importFile(
   file: File,
+  { all, update, author }: BroughtIn,
   tell: (state: ImportState) => void,
   signal: AbortSignal,
 ): Promise<ImportState> {
@@ -46,10 +72,15 @@ export async function importFile(
   if (file.size > LIMITS.fileBytes) return said({ kind: "failed", why: FILE_TOO_LARGE });
   said(last);
   try {
-    const query = { name: file.name, ...(isPlainText(file) && { keep: "no" as const }) };
+    const query = {
+      name: file.name,
+      ...(update === undefined && isPlainText(file) && { keep: "no" as const }),
+      ...(all && { all: "yes" as const }),
+      ...(update !== undefined && { update, ...(author && { author }) }),
+    };
     const response = await askForResponse(importFileCall, { query, body: file }, { signal });
     for await (const line of linesOf(response.body!)) {
-      const state = stateOf(line);
+      const state = stateOf(line, update !== undefined);
       if (state) said(state);
     }
     return last.kind === "reading"
@@ -63,7 +94,7 @@ export async function importFile(
   }
 }
 
-function stateOf(line: ImportLine): ImportState | null {
+function stateOf(line: ImportLine, updated: boolean): ImportState | null {
   if (line.progress !== undefined) return { kind: "reading", done: line.progress };
   if (line.error)
     return {
@@ -75,10 +106,16 @@ function stateOf(line: ImportLine): ImportState | null {
       kind: "read",
       document: line.document,
       title: line.summary?.title ?? "",
-      dropped: line.dropped ?? [],
+      report: line.report ?? null,
     };
   if (line.id)
-    return { kind: "done", id: line.id, title: line.summary?.title ?? "", dropped: line.dropped ?? [] };
+    return {
+      kind: "done",
+      id: line.id,
+      title: line.summary?.title ?? "",
+      report: line.report ?? null,
+      updated,
+    };
   return null;
 }
 

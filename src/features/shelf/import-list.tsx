@@ -1,55 +1,125 @@
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { Button } from "@/components/button";
+import { counted, formatted } from "@/components/counted";
 import { Sign } from "@/components/signs";
+import { ImportReportText } from "@/features/frame/import-report";
 import type { ImportState } from "./import-file";
+import type { Import } from "./use-imports";
 
-export interface Import {
-  readonly key: number;
-  readonly name: string;
-  readonly state: ImportState;
-  readonly cancel: () => void;
-}
+/** Of more files than these only the sum is shown, and each where that is unfolded. */
+const MOST_SHOWN = 10;
 
-/** The files that are on their way in, each with its progress, and the report of each that has come. */
-export function ImportList({ imports, onClear }: { imports: readonly Import[]; onClear: () => void }) {
+/** The files that are on their way in: how far they are, what is asked, and the report of each that has come. */
+export function ImportList({
+  imports,
+  onStopAll,
+  onClear,
+}: {
+  imports: readonly Import[];
+  onStopAll: () => void;
+  onClear: () => void;
+}) {
   if (imports.length === 0) return null;
-  const busy = imports.some(({ state }) => state.kind === "reading" || state.kind === "read");
+  const ended = imports.filter(({ state }) => hasEnded(state)).length;
+  const failed = imports.filter(({ state }) => state.kind === "failed");
+  const busy = ended < imports.length;
+  const many = imports.length > MOST_SHOWN;
+  const asking = imports.filter(({ state }) => state.kind === "known");
+  const lines = (some: readonly Import[]) => (
+    <ul aria-live="polite">
+      {some.map((one) => (
+        <li key={one.key} className="border-b border-line px-4 py-2.5 text-sm last:border-0">
+          <ImportLine {...one} />
+        </li>
+      ))}
+    </ul>
+  );
   return (
     <section aria-label="Imports" className="mb-6 rounded-base border border-line bg-raised">
-      <div className="flex items-center justify-between border-b border-line px-4 py-2">
+      <div className="flex items-center gap-4 border-b border-line px-4 py-2">
         <h2 className="text-sm font-semibold">{busy ? "Bringing in" : "Brought in"}</h2>
+        {many && (
+          <>
+            <p role="status" className="text-sm text-quiet tabular-nums">
+              {formatted(busy ? ended : ended - failed.length)} of {counted(imports.length, "file")}
+            </p>
+            {busy && (
+              <progress
+                aria-label="Files brought in"
+                max={imports.length}
+                value={ended}
+                className="w-40 accent-(--tide)"
+              />
+            )}
+          </>
+        )}
+        <span className="ml-auto" />
+        {busy && many && (
+          <Button look="quiet" onClick={onStopAll}>
+            Stop all
+          </Button>
+        )}
         {!busy && (
           <Button look="quiet" onClick={onClear}>
             Close report
           </Button>
         )}
       </div>
-      <ul aria-live="polite">
-        {imports.map((one) => (
-          <li key={one.key} className="border-b border-line px-4 py-2.5 text-sm last:border-0">
-            <ImportLine {...one} />
-          </li>
-        ))}
-      </ul>
+      {many ? (
+        <>
+          {lines([...asking, ...failed].slice(0, MOST_SHOWN))}
+          <details className="px-4 py-2 text-sm">
+            <summary className="cursor-pointer text-quiet">Each file</summary>
+            <div className="-mx-4 mt-2 max-h-80 overflow-y-auto border-t border-line">{lines(imports)}</div>
+          </details>
+        </>
+      ) : (
+        lines(imports)
+      )}
     </section>
   );
 }
 
-function ImportLine({ name, state, cancel }: Import) {
+function hasEnded({ kind }: ImportState): boolean {
+  return kind === "done" || kind === "failed";
+}
+
+const WHEN = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+function ImportLine({ name, state, cancel, withAll }: Import) {
   switch (state.kind) {
+    case "waiting":
+      return <WithCancel name={name} onCancel={cancel} />;
     case "reading":
       return (
-        <div className="flex items-center gap-4">
-          <span className="min-w-0 flex-1 truncate">{name}</span>
+        <WithCancel name={name} onCancel={cancel}>
           <progress
             aria-label={`Reading ${name}`}
             max={1}
             value={state.done}
             className="w-40 accent-(--tide)"
           />
-          <Button look="quiet" onClick={cancel}>
-            Cancel
-          </Button>
+        </WithCancel>
+      );
+    case "known":
+      return (
+        <div role="group" aria-label={`${name} came in before`}>
+          <p>
+            A document on the shelf came from a file called <b className="font-semibold">{name}</b>. Updating
+            it keeps your bookmarks, lists and links.
+          </p>
+          <div className="mt-2 flex flex-wrap gap-2">
+            {state.documents.slice(0, 5).map(({ id, title, changedAt }) => (
+              <Button key={id} onClick={() => state.answer(id)}>
+                Update “{title}” <span className="text-quiet">{WHEN.format(changedAt)}</span>
+              </Button>
+            ))}
+            <Button onClick={() => state.answer("new")}>Make another document</Button>
+            <Button look="quiet" onClick={() => state.answer(null)}>
+              Leave it
+            </Button>
+          </div>
         </div>
       );
     case "read":
@@ -67,28 +137,49 @@ function ImportLine({ name, state, cancel }: Import) {
           </span>
         </p>
       );
-    case "done":
+    case "done": {
+      const { id, title, report, updated } = state;
       return (
         <div>
           <p>
             <Link
-              href={`/documents/${state.id}`}
+              href={`/documents/${id}`}
               className="font-semibold underline decoration-hemp underline-offset-3"
             >
-              {state.title}
+              {title}
             </Link>{" "}
-            <span className="text-quiet">from {name}</span>
+            <span className="text-quiet">
+              {updated ? "updated from" : "from"} {name}
+            </span>
           </p>
-          {state.dropped.length > 0 && (
-            <ul className="mt-1 list-disc pl-5 text-quiet">
-              {state.dropped.map(({ what, why, count }) => (
-                <li key={what}>
-                  {count} × {what}: {why}
-                </li>
-              ))}
-            </ul>
+          {report && <ImportReportText report={report} />}
+          {report?.dropped.some((one) => one.withAll) && (
+            <Button look="quiet" className="-ml-3" onClick={() => withAll(id)}>
+              Bring in the whole page
+            </Button>
           )}
         </div>
       );
+    }
   }
+}
+
+function WithCancel({
+  name,
+  onCancel,
+  children,
+}: {
+  name: string;
+  onCancel: () => void;
+  children?: ReactNode;
+}) {
+  return (
+    <div className="flex items-center gap-4">
+      <span className="min-w-0 flex-1 truncate">{name}</span>
+      {children}
+      <Button look="quiet" onClick={onCancel}>
+        Cancel
+      </Button>
+    </div>
+  );
 }

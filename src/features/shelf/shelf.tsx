@@ -1,13 +1,7 @@
 "use client";
 
 import { ask } from "@/contract/ask";
-import {
-  listDocuments,
-  removeDocument,
-  restoreDocument,
-  type DocumentJSON,
-  type ShelfDocument,
-} from "@/contract/documents";
+import { listDocuments, removeDocument, restoreDocument, type ShelfDocument } from "@/contract/documents";
 import { FilePlus2, Flag, FolderInput, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
@@ -22,19 +16,12 @@ import { FlaggedList } from "@/features/frame/flagged-list";
 import { messageOf } from "@/core/thrown";
 import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
-import { createFrom, importFile, type ImportState, type ReadText } from "./import-file";
-import { ImportList, type Import } from "./import-list";
+import { createFrom } from "./import-file";
+import { ImportList } from "./import-list";
+import { useImports } from "./use-imports";
 
 /** What shows a text before it is brought in knows the whole schema; it is fetched with the first one. */
 const TextPreview = lazy(() => import("./text-preview"));
-
-interface LookedAt {
-  readonly key: number;
-  readonly name: string;
-  readonly read: ReadText;
-  /** Takes the document to be created, or null for none. */
-  readonly answer: (document: DocumentJSON | null) => void;
-}
 
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({
@@ -50,8 +37,6 @@ export function Shelf({
 }) {
   const router = useRouter();
   const [documents, setDocuments] = useState(initial);
-  const [imports, setImports] = useState<readonly Import[]>([]);
-  const [looked, setLooked] = useState<readonly LookedAt[]>([]);
   const [sought, setSought] = useState(find);
   const [flagged, setFlagged] = useState(false);
   const [bin, setBin] = useState(false);
@@ -59,48 +44,18 @@ export function Shelf({
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
   const files = useRef<HTMLInputElement>(null);
-  const nextKey = useRef(0);
 
-  async function refresh() {
+  async function refresh(): Promise<readonly ShelfDocument[]> {
     const answer = await ask(listDocuments, {}).catch(() => null);
     if (answer) setDocuments(answer.documents);
+    return answer?.documents ?? documents;
   }
+
+  const { imports, looked, ...coming } = useImports(refresh);
 
   async function bringIn(chosen: readonly File[]) {
-    await Promise.all(
-      chosen.map(async (file) => {
-        const key = nextKey.current++;
-        const abort = new AbortController();
-        const show = (state: ImportState) =>
-          setImports((all) => {
-            const one = { key, name: file.name, state, cancel: () => abort.abort() };
-            return all.some((other) => other.key === key)
-              ? all.map((other) => (other.key === key ? one : other))
-              : [...all, one];
-          });
-        const last = await importFile(file, show, abort.signal);
-        if (last.kind === "read") show(await lookedAt(file.name, last));
-      }),
-    );
+    await coming.bringIn(chosen);
     await refresh();
-  }
-
-  /** Shows a text before a document is made of it; one after the other where there are several. */
-  async function lookedAt(name: string, read: ReadText): Promise<ImportState> {
-    const { structureOf } = await import("./text-structure");
-    const before = structureOf(read.document);
-    const made = before.plain
-      ? read.document
-      : await new Promise<DocumentJSON | null>((answer) =>
-          setLooked((all) => [...all, { key: nextKey.current++, name, read, answer }]),
-        );
-    if (!made) return { kind: "failed", why: "Cancelled. Nothing was created." };
-    try {
-      const id = await createFrom({ document: made });
-      return { kind: "done", id, title: read.title, dropped: read.dropped };
-    } catch (error) {
-      return { kind: "failed", why: messageOf(error) };
-    }
   }
 
   async function create() {
@@ -187,7 +142,7 @@ export function Shelf({
             <Sign kind="fault" /> {trouble}
           </p>
         ))}
-        <ImportList imports={imports} onClear={() => setImports([])} />
+        <ImportList imports={imports} onStopAll={coming.stopAll} onClear={coming.clear} />
         {documents.length > 0 && <FindEverywhere words={sought} onType={setSought} />}
         {sought.trim() !== "" ? null : documents.length === 0 ? (
           <EmptyShelf />
@@ -204,17 +159,9 @@ export function Shelf({
       <Panel title="Bin" open={bin} onClose={() => setBin(false)}>
         {bin && <BinPanel onPutBack={() => void refresh()} />}
       </Panel>
-      {looked[0] && (
+      {looked && (
         <Suspense>
-          <TextPreview
-            key={looked[0].key}
-            name={looked[0].name}
-            read={looked[0].read}
-            onAnswer={(document) => {
-              looked[0]!.answer(document);
-              setLooked((all) => all.slice(1));
-            }}
-          />
+          <TextPreview key={looked.key} name={looked.name} read={looked.read} onAnswer={coming.answer} />
         </Suspense>
       )}
       {dragging && (

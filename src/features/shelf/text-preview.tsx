@@ -37,8 +37,8 @@ export default function TextPreview({
       >
         <p className="px-4 pb-2 text-sm">
           {counted(doc.childCount, "paragraph")}
-          {read.dropped.map(({ what, count }) => ` · ${formatted(count)} × ${what}`).join("")}. These lines
-          look like titles; what is ticked becomes a heading.
+          {(read.report?.dropped ?? []).map(({ what, count }) => ` · ${formatted(count)} × ${what}`).join("")}
+          . These lines look like titles; what is ticked becomes a heading.
         </p>
       </TitleChoices>
     </Panel>

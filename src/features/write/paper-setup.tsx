@@ -1,7 +1,7 @@
 import { Check, Choice } from "@/components/field";
 import { settingsOf, setupOf, type PageSetup, type StyleSheet } from "@/core/document";
 import { changeStyles, setDocumentLanguage, useSession, useSessionValue } from "@/editor";
-import { languagesOffered } from "./languages";
+import { languagesOffered } from "@/components/languages";
 import { PaperFields } from "./paper-fields";
 
 /** The paper, its margins, and where sections begin on it. */

@@ -14,7 +14,7 @@ import {
 } from "lucide-react";
 import { asMark, FIRST_LANGUAGE, schema } from "@/core/document";
 import { align, hasMark, setValueMark, toggle, useSession, useSessionValue, type PlainMark } from "@/editor";
-import { languagesOffered } from "./languages";
+import { languagesOffered } from "@/components/languages";
 import { DeckIcon } from "./deck-buttons";
 import { Menu, Submenu, Item, Group } from "./deck-menu";
 

@@ -1,5 +1,5 @@
-import type { PictureType } from "@/core/document";
-import type { Dropped, TextFormatName } from "@/core/formats";
+import type { PictureType, StepJSON } from "@/core/document";
+import type { ImportReport, TextFormatName } from "@/core/formats";
 
 /** What the reading thread is asked. */
 export interface ReadingOrder {
@@ -11,6 +11,8 @@ export interface ReadingOrder {
   readonly all?: boolean | undefined;
   /** In which language the text is; absent where the file or its words tell. */
   readonly language?: string | undefined;
+  /** The document, as JSON text, that is to be updated from the file; absent for a new one. */
+  readonly update?: string | undefined;
 }
 
 /** What is told of a document where it is listed. */
@@ -25,11 +27,6 @@ export interface DocumentSummary {
 export interface ReadDocument {
   readonly ok: true;
   readonly format: TextFormatName;
-  readonly language: {
-    readonly tag: string;
-    /** Whether its words told it, as the file does not say it. */
-    readonly recognised: boolean;
-  };
   /** The document as JSON text. */
   readonly json: string;
   readonly pictures: readonly {
@@ -39,8 +36,10 @@ export interface ReadDocument {
   }[];
   /** Bytes of attached files, by the hash of their content. */
   readonly files: readonly (readonly [content: string, bytes: Uint8Array])[];
-  readonly dropped: readonly Dropped[];
+  readonly report: ImportReport;
   readonly summary: DocumentSummary;
+  /** The steps by which the document that was to be updated becomes this one; null where none was. */
+  readonly steps: readonly StepJSON[] | null;
 }
 
 /** Why a file could not be read. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { schema } from "@/core/document";
+import { schema, stepFromJSON } from "@/core/document";
 import { readInThread } from ".";
 
 const THREAD = path.resolve("dist/reading-thread.mjs");
@@ -42,9 +42,37 @@ describe("the reading thread", () => {
     const outcome = await readInThread(THREAD, order("a.md", text, folder));
     if (!outcome.ok) throw new Error(outcome.error.reason);
     expect(outcome.pictures).toHaveLength(1);
-    expect(outcome.dropped).toMatchObject([{ what: "picture that is not in the file", count: 2 }]);
+    expect(outcome.report.dropped).toMatchObject([{ what: "picture that is not in the file", count: 2 }]);
     const none = await readInThread(THREAD, order("a.md", "![a](in.svg)\n"));
     expect(none.ok && none.pictures).toEqual([]);
+  });
+
+  test("tells what came in, and in which language", async () => {
+    const outcome = await readInThread(
+      THREAD,
+      order("a.html", `<html lang="de"><h1>Eins</h1><p>Zwei <a href="#x">drei</a></p><svg></svg>`),
+    );
+    if (!outcome.ok) throw new Error(outcome.error.reason);
+    expect(outcome.report).toMatchObject({
+      file: "a.html",
+      language: { tag: "de", recognised: false },
+      cameIn: { words: 3, headings: 1, links: 1, notes: 0 },
+    });
+  });
+
+  test("that is given a document tells the steps by which that becomes what the file says", async () => {
+    const before = await readInThread(THREAD, order("a.md", "# One\n\nTwo.\n"));
+    if (!before.ok) throw new Error(before.error.reason);
+    const after = await readInThread(THREAD, {
+      ...order("a.md", "# One\n\nTwo and three.\n"),
+      update: before.json,
+    });
+    if (!after.ok) throw new Error(after.error.reason);
+    let doc = schema.nodeFromJSON(JSON.parse(before.json));
+    for (const step of after.steps!) doc = stepFromJSON(step).apply(doc).doc!;
+    expect(doc.toJSON()).toEqual(JSON.parse(after.json));
+    expect(doc.textContent).toBe("OneTwo and three.");
+    expect(after.steps).toHaveLength(1);
   });
 
   test("that fails tells it instead of taking the server along", async () => {

@@ -1,9 +1,10 @@
 /** The thread in which files are read, one after the other; ended by whoever asked when one takes too long. */
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
-import { indexDocument } from "@/core/destinations";
-import { documentJSON, settingsOf } from "@/core/document";
-import { LIMITS, readFile } from "@/core/formats";
+import { Transform } from "prosemirror-transform";
+import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/destinations";
+import { becomeVersion, documentJSON, schema, settingsOf, stepToJSON } from "@/core/document";
+import { LIMITS, readFile, whatCameIn } from "@/core/formats";
 import { summaryOf } from "./summary";
 import { answerOrders } from "../answer-orders";
 import type { ReadingOrder, ReadOutcome } from "./messages";
@@ -16,17 +17,33 @@ function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcom
     pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
   });
   if (!result.ok) return result;
-  const { doc, pictures, files = [] } = result.manuscript;
+  const { pictures, files = [] } = result.manuscript;
+  const read = indexDocument(result.manuscript.doc);
+  const report = {
+    file: order.name,
+    language: { tag: settingsOf(read.doc).language, recognised: result.recognised },
+    cameIn: whatCameIn(read),
+    dropped: result.dropped,
+  };
+  const update = order.update === undefined ? null : updated(order.update, read);
+  const index = update?.index ?? read;
   return {
     ok: true,
     format: result.format,
-    language: { tag: settingsOf(doc).language, recognised: result.recognised },
-    json: documentJSON(doc),
+    json: documentJSON(index.doc),
     pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
     files: [...files],
-    dropped: result.dropped,
-    summary: summaryOf(indexDocument(doc)),
+    report,
+    summary: summaryOf(index),
+    steps: update?.steps ?? null,
   };
+}
+
+/** The document that is to be updated, as the file says it, and the steps that lead there. */
+function updated(json: string, file: DocumentIndex) {
+  const doc = schema.nodeFromJSON(JSON.parse(json));
+  const tr = becomeVersion(new Transform(doc), updatedFrom(indexDocument(doc), file));
+  return { index: indexDocument(tr.doc), steps: tr.steps.map(stepToJSON) };
 }
 
 /** A picture in the file's own folder or below it, never outside. */

@@ -20,7 +20,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   GET: answering(listDocuments, async () => ({ documents: await (await authority()).list(LOCAL_AUTHOR) })),
   POST: answering(
     createCall,
-    async ({ body }) => ({ id: await (await authority()).create(LOCAL_AUTHOR, documentOf(body)) }),
+    async ({ body }) => ({
+      id: await (await authority()).create(LOCAL_AUTHOR, documentOf(body), body.report),
+    }),
     { status: 201, most: 60 * 1024 * 1024 },
   ),
 });

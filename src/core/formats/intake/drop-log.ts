@@ -1,11 +1,8 @@
+import type { z } from "zod";
+import type { droppedSchema } from "../import-report";
+
 /** Something a reader left out or changed: what, why, and how often. */
-export interface Dropped {
-  readonly what: string;
-  readonly why: string;
-  readonly count: number;
-  /** It comes in where all that a file holds is asked for. */
-  readonly withAll?: true | undefined;
-}
+export type Dropped = Readonly<z.infer<typeof droppedSchema>>;
 
 /** Counts what a reader leaves out, each kind once. */
 export class DropLog {

@@ -1,5 +1,7 @@
 import { importFile } from "@/contract/import";
 import path from "node:path";
+import type { Taken } from "@/contract/call";
+import { documentJSON } from "@/core/document";
 import { LIMITS } from "@/core/formats";
 import { readInThread } from "@/threads/reading";
 import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
@@ -14,15 +16,14 @@ const reading = new Turns(2, 100, BUSY);
 
 /**
  * Brings in one file: its bytes are the body, its name stands in the address. Answers lines of JSON while it is read:
- * `{progress}` and at last `{id, summary, dropped}` or `{error}`. Nothing is created from a file with an error, nor with
- * `&keep=no`: then the last line is `{document, summary, dropped}`, to be looked at first. Where the client goes away reading ends,
+ * `{progress}` and at last `{id, summary, report}` or `{error}`. Nothing is created from a file with an error, nor with
+ * `&keep=no`: then the last line is `{document, summary, report}`, to be looked at first. With `&update=ID` the document of that id is updated. Where the client goes away reading ends,
  * and nothing is created.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  POST: answering(importFile, async ({ query: { name, keep: kept } }, request) => {
+  POST: answering(importFile, async ({ query: { name, ...asked } }, request) => {
     if (name === "" || name.length > 400)
       throw new ServerError(400, "no-name", "The address has to name the file.");
-    const keep = kept !== "no";
     const gone = new AbortController();
     request.signal.addEventListener("abort", () => gone.abort());
     return new Promise<Response>((answer, fail) => {
@@ -36,7 +37,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
                   if (!gone.signal.aborted) controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
                 };
                 try {
-                  tell(await bringIn(name, bytes, keep, tell, gone.signal));
+                  tell(await bringIn(name, bytes, asked, tell, gone.signal));
                 } catch (error) {
                   // Where nobody waits any more it is no fault, and told to nobody.
                   if (!gone.signal.aborted) tell({ error: told(error) });
@@ -56,38 +57,56 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   }),
 });
 
+/** How often a document is updated anew that somebody changed meanwhile. */
+const MOST_TRIES = 5;
+
 /** Reads a file and stores what came of it; answers the last line. */
 async function bringIn(
   name: string,
   bytes: Uint8Array,
-  keep: boolean,
+  { keep, all, language, update, author }: Omit<Taken<typeof importFile.query>, "name">,
   tell: (line: object) => void,
   signal: AbortSignal,
 ): Promise<object> {
   const thread = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "reading-thread.mjs");
-  const outcome = await reading.take(
-    () => readInThread(thread, { name, bytes, folder: null }, (progress) => tell({ progress }), signal),
-    signal,
-  );
-  signal.throwIfAborted();
-  if (!outcome.ok)
-    return { error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } };
-  const { summary, dropped } = outcome;
-  if (!keep) {
-    const document: object = JSON.parse(outcome.json);
-    return { document, summary, dropped };
+  const documents = await authority();
+  for (let left = MOST_TRIES; ; left--) {
+    const before = update === undefined ? null : await documents.read(LOCAL_AUTHOR, update);
+    const order = {
+      name,
+      bytes,
+      folder: null,
+      all: all === "yes",
+      language,
+      ...(before && { update: documentJSON(before.index.doc) }),
+    };
+    const outcome = await reading.take(
+      () => readInThread(thread, order, (progress) => tell({ progress }), signal),
+      signal,
+    );
+    signal.throwIfAborted();
+    if (!outcome.ok)
+      return { error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } };
+    const { summary, report, steps } = outcome;
+    if (keep === "no") return { document: JSON.parse(outcome.json) as object, summary, report };
+    const beside = {
+      report,
+      pictures: new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest])),
+      files: new Map(outcome.files),
+    };
+    if (!before || update === undefined || !steps)
+      return {
+        id: await documents.store(LOCAL_AUTHOR, { json: outcome.json, summary, ...beside }, signal),
+        summary,
+        report,
+      };
+    try {
+      await documents.update(LOCAL_AUTHOR, update, { version: before.version, steps, author, ...beside });
+      return { id: update, summary, report };
+    } catch (error) {
+      if (left <= 1 || !isServerError(error) || error.status !== 409) throw error;
+    }
   }
-  const id = await (
-    await authority()
-  ).store(
-    LOCAL_AUTHOR,
-    outcome.json,
-    summary,
-    new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest])),
-    new Map(outcome.files),
-    signal,
-  );
-  return { id, summary, dropped };
 }
 
 function told(thrown: unknown) {

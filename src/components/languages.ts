@@ -1,4 +1,4 @@
-import { OFFERED_LANGUAGES } from "@/core/document";
+import { OFFERED_LANGUAGES } from "@/core/model/language";
 
 const names = new Intl.DisplayNames(["en"], { type: "language" });
 

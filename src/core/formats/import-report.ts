@@ -1,0 +1,38 @@
+import { z } from "zod";
+
+/** What is counted of a document that came in, in the order in which it is told. */
+export const CAME_IN = [
+  "words",
+  "headings",
+  "links",
+  "bookmarks",
+  "notes",
+  "figures",
+  "pictures",
+  "tables",
+  "equations",
+  "definitions",
+  "lists",
+] as const;
+export type CameIn = (typeof CAME_IN)[number];
+
+/** Something of a file that no document holds: what, why, how often, and whether it comes in where all is asked for. */
+export const droppedSchema = z.object({
+  what: z.string(),
+  why: z.string(),
+  count: z.number(),
+  withAll: z.literal(true).optional(),
+});
+
+/** What is told of a file that was brought in; kept with the document. */
+export const importReportSchema = z.object({
+  file: z.string(),
+  language: z.object({
+    tag: z.string(),
+    /** Whether the words told it, as the file does not say it. */
+    recognised: z.boolean(),
+  }),
+  cameIn: z.record(z.enum(CAME_IN), z.number()),
+  dropped: z.array(droppedSchema).readonly(),
+});
+export type ImportReport = Readonly<z.infer<typeof importReportSchema>>;

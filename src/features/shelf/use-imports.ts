@@ -1,0 +1,164 @@
+import { useRef, useState } from "react";
+import type { DocumentJSON, ShelfDocument } from "@/contract/documents";
+import { messageOf } from "@/core/thrown";
+import { authorName } from "@/editor/author-name";
+import {
+  createFrom,
+  importFile,
+  type BroughtIn,
+  type ImportState,
+  type KnownDocument,
+  type ReadText,
+} from "./import-file";
+
+export interface Import {
+  readonly key: number;
+  readonly name: string;
+  readonly state: ImportState;
+  readonly cancel: () => void;
+  /** Reads the file once more, with what was left out of it, into the document that came of it. */
+  readonly withAll: (id: string) => void;
+}
+
+/** A text that is looked at before a document is made of it. */
+export interface LookedAt {
+  readonly key: number;
+  readonly name: string;
+  readonly read: ReadText;
+  /** Takes the document to be created, or null for none. */
+  readonly answer: (document: DocumentJSON | null) => void;
+}
+
+/** So many files are sent at a time: a browser opens six connections to one server. */
+const AT_A_TIME = 4;
+
+/** The files that are on their way in: how far each is, what came of it, and what is asked about it. */
+export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
+  const [imports, setImports] = useState<readonly Import[]>([]);
+  const [looked, setLooked] = useState<readonly LookedAt[]>([]);
+  const nextKey = useRef(0);
+  const waiting = useRef<(() => Promise<void>)[]>([]);
+  const atWork = useRef(0);
+
+  /** Brings files in, some at a time; resolves when all are in or have failed. */
+  async function bringIn(files: readonly File[]): Promise<void> {
+    const shelf = await documents();
+    await Promise.all(
+      files.map((file) => {
+        const known = shelf
+          .filter((one) => one.file === file.name)
+          .map(({ id, title, changedAt }) => ({ id, title, changedAt }));
+        return one(file, known, {});
+      }),
+    );
+  }
+
+  /** One file on its way in, as a line of its own; of documents that came from a file of its name one may be updated. */
+  async function one(
+    file: File,
+    known: readonly KnownDocument[],
+    how: BroughtIn,
+    key = nextKey.current++,
+  ): Promise<void> {
+    const abort = new AbortController();
+    const show = (state: ImportState) =>
+      setImports((all) => {
+        const line: Import = {
+          key,
+          name: file.name,
+          state,
+          cancel: () => abort.abort(),
+          withAll: (id) => void one(file, [], { all: true, update: id }, key),
+        };
+        return all.some((other) => other.key === key)
+          ? all.map((other) => (other.key === key ? line : other))
+          : [...all, line];
+      });
+    const which = known.length === 0 ? "new" : await answered(show, known, abort.signal);
+    if (which === null) return show({ kind: "failed", why: "Nothing was changed." });
+    show({ kind: "waiting" });
+    await turn(async () => {
+      const own = which === "new" ? how : { update: which, author: authorName() };
+      show(
+        abort.signal.aborted
+          ? { kind: "failed", why: "Cancelled. Nothing was created." }
+          : await sent(file, own, show, abort.signal),
+      );
+    });
+  }
+
+  async function sent(
+    file: File,
+    how: BroughtIn,
+    show: (state: ImportState) => void,
+    signal: AbortSignal,
+  ): Promise<ImportState> {
+    const last = await importFile(file, how, show, signal);
+    return last.kind === "read" ? lookedAt(file.name, last) : last;
+  }
+
+  /** Does some work as soon as there is room for it. */
+  async function turn(work: () => Promise<void>): Promise<void> {
+    await new Promise<void>((done) => {
+      waiting.current.push(async () => {
+        await work();
+        done();
+      });
+      next();
+    });
+  }
+
+  function next() {
+    if (atWork.current >= AT_A_TIME) return;
+    const work = waiting.current.shift();
+    if (!work) return;
+    atWork.current++;
+    void work().finally(() => {
+      atWork.current--;
+      next();
+    });
+  }
+
+  /** Shows a text before a document is made of it; one after the other where there are several. */
+  async function lookedAt(name: string, read: ReadText): Promise<ImportState> {
+    const { structureOf } = await import("./text-structure");
+    const made = structureOf(read.document).plain
+      ? read.document
+      : await new Promise<DocumentJSON | null>((answer) =>
+          setLooked((all) => [...all, { key: nextKey.current++, name, read, answer }]),
+        );
+    if (!made) return { kind: "failed", why: "Cancelled. Nothing was created." };
+    const { title, report } = read;
+    try {
+      const id = await createFrom({ document: made, ...(report && { report }) });
+      return { kind: "done", id, title, report, updated: false };
+    } catch (error) {
+      return { kind: "failed", why: messageOf(error) };
+    }
+  }
+
+  return {
+    imports,
+    looked: looked[0] ?? null,
+    bringIn,
+    /** Takes the answer to the text that is looked at. */
+    answer: (document: DocumentJSON | null) => {
+      looked[0]?.answer(document);
+      setLooked((all) => all.slice(1));
+    },
+    stopAll: () => imports.forEach(({ cancel }) => cancel()),
+    clear: () => setImports([]),
+  };
+}
+
+/** Asks which document a file is to update; resolves with its id, `new`, or null. */
+function answered(
+  show: (state: ImportState) => void,
+  documents: readonly KnownDocument[],
+  signal: AbortSignal,
+): Promise<string | null> {
+  return new Promise((answer) => {
+    signal.addEventListener("abort", () => answer(null));
+    show({ kind: "known", documents, answer });
+  });
+}
