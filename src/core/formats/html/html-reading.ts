@@ -578,7 +578,7 @@ export class HtmlReading implements TokenHandler {
     if (later && !anchor) {
       const known = this.ranges.get(later);
       if (known) own.push(known);
-    } else if (anchor) {
+    } else if (anchor && !builder.isEndless(anchor)) {
       const bookmarkName = attributes.get("data-name") ?? null;
       // As XHTML has it; to HTML the slash means nothing, and the anchor would enclose the rest of the paragraph.
       if (selfClosing && !link) return builder.anchor(anchor, bookmarkName);

@@ -40,8 +40,15 @@ export function linkMark(link: WrittenLink, builder: DocumentBuilder, context: R
   );
 }
 
+/** In signs; what is longer was made by a machine, and leads nowhere. */
+const LONGEST_ADDRESS = 8_000;
+
 function targetOf(address: string, builder: DocumentBuilder, context: ReadContext): LinkTarget | null {
   if (address === "") return null;
+  if (address.length > LONGEST_ADDRESS) {
+    context.dropped.add("link with an endless address", "Its words are kept.");
+    return null;
+  }
   const hash = address.indexOf("#");
   if (hash >= 0 && isThisFile(address.slice(0, hash), context.name)) {
     const anchor = decodeSafely(address.slice(hash + 1));

@@ -759,7 +759,7 @@ export class DocumentBuilder {
 
   /** An anchor at this place: of the heading it is in, of the block that comes next, or a point among words. */
   anchor(anchor: string, name: string | null = null): void {
-    if (anchor === "") return;
+    if (anchor === "" || this.isEndless(anchor)) return;
     const block = this.textblock;
     if (!block) this.pending.push({ anchor, name });
     else if (block.kind === "heading" && name === null) block.anchors.push({ anchor, name });
@@ -769,6 +769,13 @@ export class DocumentBuilder {
     )
       block.anchors.push({ anchor, name });
     else block.inline.push(...this.places.points([{ anchor, name }]));
+  }
+
+  /** Whether an anchor is longer than anything that names a place, which is told. */
+  isEndless(anchor: string): boolean {
+    if (anchor.length <= LONGEST_ANCHOR) return false;
+    this.dropped.add("endless anchor", "Its place and its words are kept.");
+    return true;
   }
 
   /** An anchor under which the place of another one was known before. */
@@ -834,6 +841,9 @@ export class DocumentBuilder {
     };
   }
 }
+
+/** In signs; a bookmark is called by its anchor where it has no other name. */
+const LONGEST_ANCHOR = 8_000;
 
 /** What a page is called: its only heading of the first level, its window without the name of the site, or its first heading. */
 function titleOfPage(windowTitle: string, headings: readonly Node[]): string {

@@ -135,7 +135,8 @@ export class InlineHtml {
         });
       return;
     }
-    const anchor = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
+    const named = attributes.get("id") ?? (name === "a" ? attributes.get("name") : undefined);
+    const anchor = named && !this.builder.isEndless(named) ? named : undefined;
     const bookmarkName = attributes.get("data-name") ?? null;
     const marks = marksOfElement(name, attributes);
     const styled = this.builder.styles.named(attributes.get("data-style-name"), "words");

@@ -66,6 +66,8 @@ export function readMarkdown(source: string, context: ReadContext): Manuscript {
 /** Levels that the parser follows; a list takes two. */
 const DEEPEST = 1_000;
 
+const { unescapeAll } = new MarkdownIt().utils;
+
 /** Signs of quotations and lists at the beginning of one line, more than anybody means. */
 const TOWER =
   /^((?:[ \t]*(?:>|[-+*](?=[ \t])|\d{1,9}[.)](?=[ \t]))){60})((?:[ \t]*(?:>|[-+*](?=[ \t])|\d{1,9}[.)](?=[ \t])))+)/gm;
@@ -178,7 +180,7 @@ class MarkdownWalk {
       case "fence":
       case "code_block":
         builder.openTextblock("code_block", {
-          language: (token.info.trim().split(/\s+/)[0] ?? "").slice(0, 40),
+          language: (unescapeAll(token.info).trim().split(/\s+/)[0] ?? "").slice(0, 40),
         });
         builder.text(token.content.replace(/\n$/, ""));
         return builder.closeTextblock();
@@ -328,7 +330,7 @@ class MarkdownWalk {
           removeLast(open, schema.marks.link);
           break;
         case "image":
-          this.image(child, marks());
+          this.image(child, marks(), children.every(isImage));
           break;
         case "html_inline":
           this.html.tag(child.content, marks());
@@ -336,16 +338,26 @@ class MarkdownWalk {
     }
   }
 
-  private image(token: Token, marks: readonly Mark[]): void {
+  /** An image alone in its paragraph is a figure, and its title the caption; among words it has none. */
+  private image(token: Token, marks: readonly Mark[], alone: boolean): void {
     const alt = (token.children ?? [])
       .map((child) => (child.type === "softbreak" ? " " : child.content))
       .join("");
-    const caption = String(token.attrGet("title") ?? "");
+    const caption = alone ? String(token.attrGet("title") ?? "") : "";
     this.builder.addPicture(pictureBytes(String(token.attrGet("src") ?? ""), this.context), alt, {
       caption: caption ? [schema.text(caption)] : [],
       marks,
     });
   }
+}
+
+function isImage({ type, content }: Token): boolean {
+  return (
+    type === "image" ||
+    type === "html_inline" ||
+    type === "softbreak" ||
+    (type === "text" && content.trim() === "")
+  );
 }
 
 /** A note that the parser counted, by its number there; HTML in the same file may have notes of its own. */
