@@ -1,5 +1,5 @@
 import { diffArrays } from "diff";
-import type { Node } from "prosemirror-model";
+import { Fragment, type Node } from "prosemirror-model";
 import {
   asKind,
   asMark,
@@ -100,12 +100,15 @@ function says(anchors: Anchors): (block: Node) => string {
     node.marks
       .filter((mark) => !isMark(mark, "bookmark", "index_entry", "comment"))
       .map((mark) => {
+        const { attrs: carried } = mark;
         const link = asMark(mark, "link");
-        return `${kindOfMark(mark)} ${link ? target(link.target) : JSON.stringify(mark.attrs)}`;
+        return `${kindOfMark(mark)} ${link ? target(link.target) : JSON.stringify(carried)}`;
       })
       .join();
   const said = (node: Node): string => {
-    const { id: _, ...carried } = node.attrs;
+    const {
+      attrs: { id: _, ...carried },
+    } = node;
     const reference = asKind(node, "cross_reference");
     const parts = [
       kindOfNode(node),
@@ -176,7 +179,7 @@ function assembled(doc: Node, file: Node, blocks: readonly Node[], same: Readonl
     kept.has(block) ? block : schema.nodeFromJSON(renamedIn(block.toJSON(), same)),
   );
   const registry = renamedIn(settingsOf(file).registry, same) as Registry;
-  const target = file.type.create(doc.attrs, withIds(withoutTwins(renamed)));
+  const target = doc.copy(Fragment.fromArray(withIds(withoutTwins(renamed))));
   return withSettings(target, { registry: together(settingsOf(doc).registry, registry, target) });
 }
 

@@ -16,7 +16,7 @@ import {
   type ReturnRule,
   pageSectionFrom,
 } from "@/core/document";
-import type { DocumentBuilder } from "../intake/document-builder";
+import { DECORATIVE, type DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import { writtenLink } from "../intake/link-element";
 import { referenceElement } from "../intake/reference-element";
@@ -25,6 +25,7 @@ import { alignmentOf, declarations, languageOf, marksOfElement } from "./inline-
 import { pictureLook } from "./picture-look";
 import { NOTE_AROUND, NOTE_BACK, NOTE_SIGN, NOTE_WORDS } from "./paired-notes";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
+import { LAYS_OUT } from "./layout-tables";
 import { ownEntry } from "@/core/own-entry";
 
 /** Elements that never come in, with all they hold; those with a reason are counted in the import report. */
@@ -42,7 +43,7 @@ const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
   ["audio", "Sound is not kept."],
   ["video", "Films are not kept."],
   ["canvas", null],
-  ["svg", "Drawings written into the page are not kept; pictures are."],
+  ["svg", "It does not end."],
   ["input", "Form fields are not kept."],
   ["select", "Form fields are not kept."],
   ["textarea", "Form fields are not kept."],
@@ -84,8 +85,8 @@ export class HtmlReading implements TokenHandler {
   returns: ReturnRule | null = null;
 
   private readonly open = new OpenElements();
-  /** How many tables are open that only lay out a notice. */
-  private laidOut = 0;
+  /** Of each table that is open: whether it only lays out what it holds. */
+  private readonly laidOut: boolean[] = [];
   private waitingText = "";
   /** Whether the tokenizer holds back no signs: the last that it told of was a tag. */
   private afterTag = false;
@@ -369,16 +370,21 @@ export class HtmlReading implements TokenHandler {
       block(() => builder.closeTextblock(), {}, false);
       return true;
     }
-    if (this.laidOut > 0 && TABLE_PARTS.has(name)) return this.startLayout(name, attributes);
+    if (this.laidOut.at(-1) && TABLE_PARTS.has(name)) return this.startLayout(name, attributes);
     // Some tools put all that a notice says into a quotation, or part its sign from its words by a table.
     if (name === "blockquote" && builder.inEmptyNotice) {
       anchored();
       block(() => builder.closeImplied());
       return true;
     }
-    if (name === "table" && builder.inEmptyNotice) {
-      this.laidOut++;
-      block(() => void this.laidOut--);
+    if (name === "table" && (builder.inEmptyNotice || laysOut(attributes))) {
+      builder.closeTextblock();
+      anchored();
+      this.laidOut.push(true);
+      block(() => {
+        builder.closeImplied();
+        this.laidOut.pop();
+      });
       return true;
     }
     const level = HEADING.exec(name)?.[1];
@@ -472,7 +478,11 @@ export class HtmlReading implements TokenHandler {
         builder.closeTextblock();
         anchored();
         builder.openTable();
-        block(() => builder.closeTable());
+        this.laidOut.push(false);
+        block(() => {
+          this.laidOut.pop();
+          builder.closeTable();
+        });
         return true;
       case "tr":
         builder.openRow();
@@ -631,6 +641,11 @@ export class HtmlReading implements TokenHandler {
     }
     return attributes;
   }
+}
+
+/** Whether a table says that it is none (WAI-ARIA 1.2, presentation), or was found to be none. */
+function laysOut(attributes: Attributes): boolean {
+  return DECORATIVE.has(attributes.get("role") ?? "") || attributes.has(LAYS_OUT);
 }
 
 /** Where return links lead, as an exported page names it; nothing where it is as at first. */

@@ -5,6 +5,7 @@ import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { HtmlReading } from "./html-reading";
 import { withPairedNotes } from "./paired-notes";
+import { withDrawings } from "./drawings";
 import { isOwnFile } from "./own-file";
 import { withoutFurniture } from "./web-page";
 
@@ -16,7 +17,8 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   if (!/<[a-z!/?][^>]*>/i.test(written))
     throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
   refuseCutOff(written);
-  const text = withoutFurniture(withPairedNotes(written), context.dropped, context.all);
+  const { dropped, all } = context;
+  const text = withDrawings(withoutFurniture(withPairedNotes(written), dropped, all), dropped);
   const builder = new DocumentBuilder(context.dropped);
   const isOwn = isOwnFile(written);
   builder.hasPermalinks = !isOwn;

@@ -5,6 +5,7 @@ import type { Box } from "./boxes";
 import { contentsOf, type ContentsFound } from "./contents-found";
 import { edited, type Edit } from "./edited-text";
 import { escapeHtml } from "./escape";
+import { layoutTables } from "./layout-tables";
 import { isOwnFile } from "./own-file";
 import { PageOutline, wordsOf, type PageHeading } from "./page-outline";
 import { NOTE_WORDS } from "./paired-notes";
@@ -28,7 +29,7 @@ const BESIDE = "part of the web page beside its text";
 const WHY = "It leads through a site and is no part of the text.";
 
 /** Where nothing says so, nobody looks for what stands around the text and for contents lists. */
-const MAY_BE_PAGE = /<(?:main|nav|article|aside|search|ol|ul)\b|\brole\s*=/i;
+const MAY_BE_PAGE = /<(?:main|nav|article|aside|search|ol|ul|table)\b|\brole\s*=/i;
 
 interface Range {
   readonly at: number;
@@ -58,6 +59,7 @@ export function withoutFurniture(text: string, dropped: DropLog, all: boolean): 
   const edits: Edit[] = [
     ...listsKept.map((list) => ({ at: list.at, end: list.box.after, text: asOwnList(page, list) })),
     ...without(furniture, kept).map((range) => ({ ...range, text: "" })),
+    ...layoutTables(page),
   ];
   if (moved) {
     const at = placeOfContents(page, inside);

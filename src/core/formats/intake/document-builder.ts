@@ -78,8 +78,12 @@ interface OpenTable {
 }
 
 interface OpenFigure {
+  /** Whether its picture was met, which may be missing and tell nothing. */
+  pictured: boolean;
   picture: string;
   alt: string;
+  /** Where its picture is linked: no figure is, but its caption can be. */
+  link: Mark | null;
   look: FigureLook;
   caption: Node[];
   blocksBefore: number;
@@ -344,6 +348,9 @@ export class DocumentBuilder {
     const around = this.containers.at(-1);
     const titles = around?.kind === "notice" && around.children.length === 0;
     if (block.kind === "notice_title" || (block.kind === "heading" && titles)) {
+      // Its kind has a sign of its own.
+      if (pictured && !onlyPictures(inline))
+        inline = trimmed(inline.filter((node) => !isKind(node, "picture")));
       if (inline.length === 0) this.pending = [...block.anchors, ...this.pending];
       else
         this.place(
@@ -604,7 +611,16 @@ export class DocumentBuilder {
     // One that opens within another ends that: no figure holds a figure.
     this.closeFigure();
     const [blocksBefore, tables] = [this.beside.length, this.tables.length];
-    this.figure = { picture: "", alt: "", look, caption: [], blocksBefore, tables };
+    this.figure = {
+      pictured: false,
+      picture: "",
+      alt: "",
+      link: null,
+      look,
+      caption: [],
+      blocksBefore,
+      tables,
+    };
   }
 
   /**
@@ -618,16 +634,13 @@ export class DocumentBuilder {
   ): void {
     const name = bytes ? this.keepPicture(bytes) : "";
     const figure = this.figure;
-    if (figure && figure.picture === "" && figure.alt === "") {
+    if (figure && !figure.pictured) {
+      figure.pictured = true;
       figure.picture = name;
       figure.alt = alt;
       figure.look = { ...figure.look, ...(decorative && { decorative }) };
       figure.caption.push(...caption);
-      if (marks.some((mark) => isMark(mark, "link")))
-        this.dropped.add(
-          "link on the picture of a figure",
-          "Its caption can be linked, and pictures in a line.",
-        );
+      figure.link = marks.find((mark) => isMark(mark, "link")) ?? null;
       return;
     }
     if (caption.length > 0) return this.placeFigure({ picture: name, alt, decorative }, caption);
@@ -673,14 +686,26 @@ export class DocumentBuilder {
     const figure = this.figure;
     this.figure = null;
     if (!figure) return;
-    const caption = trimmed(figure.caption);
-    if (figure.picture !== "" || figure.alt !== "")
+    const { link } = figure;
+    const caption = trimmed(figure.caption).map((node) =>
+      link && !markAmong(node.marks, "link") ? node.mark(link.addToSet(node.marks)) : node,
+    );
+    if (figure.pictured && link && caption.length === 0) this.placeLinkedPicture(figure, link);
+    else if (figure.pictured)
       this.placeFigure({ ...figure.look, picture: figure.picture, alt: figure.alt }, caption);
     else if (
       caption.length > 0 &&
       !(this.beside.length > figure.blocksBefore && this.captionLastTable(caption))
     )
       this.place(nodes.paragraph.create(null, caption));
+  }
+
+  /** A linked picture that nothing stands below is in a line: there it can be followed. */
+  private placeLinkedPicture({ picture, alt, look }: OpenFigure, link: Mark): void {
+    const carried = { picture, alt: cleanText(alt), decorative: look.decorative ?? false };
+    this.open("paragraph", {}, false);
+    this.textblock!.inline.push(nodes.picture.create(carried, null, [link]));
+    this.closeTextblock();
   }
 
   private placeFigure(carried: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { isMark, markAmong } from "@/core/document";
+import { isKind, isMark, markAmong } from "@/core/document";
 
 /** What stands in a link beside a heading, by which readers of a web page take its address. */
 const SIGN = /^(?:[¶#§†∞⚓🔗\u{1f517}\ue000-\uf8ff]\ufe0f?|\[?(?:perma)?link\]?)$/iu;
@@ -17,7 +17,11 @@ export function withoutPermalink(inline: readonly Node[], anchors: readonly stri
 }
 
 function isPermalink(node: Node): boolean {
-  return node.isText && markAmong(node.marks, "link") !== null && SIGN.test(node.text!.trim());
+  const link = linkOf(node);
+  if (!link) return false;
+  return node.isText
+    ? SIGN.test(node.text!.trim())
+    : isKind(node, "picture") && link.target.kind === "destination";
 }
 
 function leadsToItself(inline: readonly Node[], anchors: readonly string[]): boolean {

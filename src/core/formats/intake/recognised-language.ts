@@ -1,6 +1,6 @@
 import { francAll } from "franc";
 import type { Node } from "prosemirror-model";
-import { isKind } from "@/core/document";
+import { isKind, isMark } from "@/core/document";
 
 /** The languages that are recognised, by their ISO 639-3 codes. */
 const TAGS: Readonly<Record<string, string>> = {
@@ -68,7 +68,7 @@ function sampleOf(doc: Node): string {
     if (!node.isTextblock) return true;
     const prose: string[] = [];
     node.forEach((child) => {
-      if (child.isText && !child.marks.some((mark) => mark.type.name === "code")) prose.push(child.text!);
+      if (child.isText && !child.marks.some((mark) => isMark(mark, "code"))) prose.push(child.text!);
     });
     const piece = prose.join("").slice(0, FROM_ONE_BLOCK).trim();
     if (piece !== "") pieces.push(piece);
