@@ -133,8 +133,8 @@ export class DocumentBuilder {
   title: string | null = null;
   /** What a web page is called in its window, mostly with the name of the site behind it. */
   windowTitle: string | null = null;
-  /** Whether links beside headings may only tell the address of these, as in pages of the web. */
-  hasPermalinks = false;
+  /** Whether it is a page of the web, in which signs stand beside titles: of the kind of a notice, or links that tell the address of a heading. */
+  hasSigns = false;
   language: string | null = null;
   /** Whether words were met that are said to be in a language of their own. */
   private otherLanguages = false;
@@ -325,7 +325,7 @@ export class DocumentBuilder {
     this.textblock = null;
     this.indexed.onLastWord(block.inline);
     let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
-    if (this.hasPermalinks && ["heading", "term", "caption"].includes(block.kind))
+    if (this.hasSigns && ["heading", "term", "caption"].includes(block.kind))
       inline = this.withoutPermalink(inline, block.anchors);
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     const pictured = inline.some((node) => isKind(node, "picture"));
@@ -349,8 +349,8 @@ export class DocumentBuilder {
     const titles = around?.kind === "notice" && around.children.length === 0;
     if (block.kind === "notice_title" || (block.kind === "heading" && titles)) {
       // Its kind has a sign of its own.
-      if (pictured && !onlyPictures(inline))
-        inline = trimmed(inline.filter((node) => !isKind(node, "picture")));
+      if (this.hasSigns && isKind(inline[0] ?? null, "picture") && !onlyPictures(inline))
+        inline = trimmed(inline.slice(1));
       if (inline.length === 0) this.pending = [...block.anchors, ...this.pending];
       else
         this.place(
