@@ -12,6 +12,8 @@ import type { WriteOptions } from "./write-options";
 export interface Codec {
   /** The encoding that a file names itself, where the format has a way to. */
   readonly encodingOf?: (bytes: Uint8Array) => string | null;
+  /** In which a file is that names none and is not in UTF-8. */
+  readonly encodingOtherwise?: string;
   /** Throws a ReadError for what cannot be read. */
   readonly read: (text: string, context: ReadContext) => Manuscript;
   /** In the text signs stand for bytes (`bytes-in-text`). */
@@ -22,7 +24,8 @@ export interface Codec {
 }
 
 export const CODECS: Record<TextFormatName, Codec> = {
-  html: { encodingOf: declaredEncoding, read: readHtml, write: writeHtml },
+  // As browsers do (HTML, 13.2.3.2).
+  html: { encodingOf: declaredEncoding, encodingOtherwise: "windows-1252", read: readHtml, write: writeHtml },
   markdown: { read: readMarkdown, write: writeMarkdown },
   text: { read: readText, write: (manuscript, { pages }) => writeText(manuscript, pages) },
   gaterope: { read: readGateRope, write: writeGateRope },

@@ -67,6 +67,36 @@ test("a stray zero byte is left out and told of", () => {
   }
 });
 
+test("a page that names no encoding and is not in UTF-8 is read as browsers read it; plain text is not guessed at", () => {
+  const page = Uint8Array.from(
+    [..."<p>Gr\u0000ße</p>"].map((sign) =>
+      sign === "\u0000" ? 0xfc : sign === "ß" ? 0xdf : sign.charCodeAt(0),
+    ),
+  );
+  const html = readFile("a.html", page);
+  expect(html.ok && html.manuscript.doc.textContent).toBe("Grüße");
+  expect(readFile("a.txt", page)).toMatchObject({ ok: false });
+});
+
+test("an address and an anchor that are millions of letters long are told, and their words stay", () => {
+  const long = "x".repeat(3_000_000);
+  for (const [name, text] of [
+    [
+      "a.html",
+      `<h1 id="${long}">A</h1><p><a href="#${long}">b</a> <a name="${long}y">c</a> <a href="https://e.example/${long}">d</a></p>`,
+    ],
+    ["a.md", `# A\n\n[b](#${long}) <a id="${long}y">c</a> [d](https://e.example/${long})\n`],
+  ] as const) {
+    const result = readFile(name, new TextEncoder().encode(text));
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.textContent).toBe("Ab c d");
+    expect(Object.fromEntries(result.dropped.map(({ what, count }) => [what, count]))).toMatchObject({
+      "link with an endless address": 2,
+      "endless anchor": name === "a.html" ? 2 : 1,
+    });
+  }
+});
+
 test("a line of ten million letters, and as long an attribute, come in", () => {
   const long = "x".repeat(10_000_000);
   for (const [name, source] of [

@@ -55,8 +55,8 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
       throw new ReadError(`Unsupported file type. Supported: ${endingsSaid(READ_NAMES)}.`);
     if (bytes.length > LIMITS.fileBytes) throw new ReadError(FILE_TOO_LARGE);
     context.progress(0.05);
-    const { encodingOf, read } = CODECS[format];
-    const decoded = decodeText(bytes, encodingOf?.(bytes) ?? null);
+    const { encodingOf, encodingOtherwise, read } = CODECS[format];
+    const decoded = decodeText(bytes, encodingOf?.(bytes), encodingOtherwise);
     const text = decoded.replaceAll("\0", "");
     if (text.length < decoded.length)
       dropped.add("zero byte", "It is no character of a text.", decoded.length - text.length);

@@ -15,10 +15,14 @@ const MAGIC: readonly (readonly [string, readonly number[]])[] = [
 ];
 
 /**
- * The text of a file: UTF-8, or UTF-16 with a byte order mark, or the encoding that `declared` names (as HTML may).
- * Throws a {@link ReadError} for an empty file, one that is not text, or one in another encoding, with the line.
+ * The text of a file: UTF-8, or UTF-16 with a byte order mark, or the encoding that `declared` names (as HTML may), or else `otherwise` where its format has
+ * one for files that name none. Throws a {@link ReadError} for an empty file, one that is not text, or one in another encoding, with the line.
  */
-export function decodeText(bytes: Uint8Array, declared: string | null = null): string {
+export function decodeText(
+  bytes: Uint8Array,
+  declared: string | null = null,
+  otherwise: string | null = null,
+): string {
   if (bytes.length === 0) throw new ReadError("The file is empty.");
   for (const [what, signs] of MAGIC)
     if (signs.every((sign, i) => bytes[i] === sign)) throw new ReadError(`The file is ${what}, not text.`);
@@ -31,6 +35,7 @@ export function decodeText(bytes: Uint8Array, declared: string | null = null): s
     return checked(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch (error) {
     if (error instanceof ReadError) throw error;
+    if (otherwise && !declared) return checked(decodeAs(otherwise, bytes));
     throw new ReadError(
       "The text is not in UTF-8, or is cut off inside a character. Save it as UTF-8 and bring it in again.",
       lineOfByte(bytes, firstInvalid(bytes)),
