@@ -4,6 +4,7 @@ import { languageFrom } from "@/core/model/language";
 import { endingsSaid, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
 import { OPTIONS_ASKED, type PdfAsked } from "@/core/formats/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
+import { READY_PLANS, type Plan } from "@/core/wayfinding";
 
 /** How a file is to be read. */
 export interface Asked {
@@ -15,7 +16,7 @@ export interface Asked {
 
 /** What the user asked for, checked. */
 export type Command =
-  | { name: "inspect"; file: string; asked: Asked; json: boolean; pages: boolean }
+  | { name: "inspect"; file: string; asked: Asked; json: boolean; pages: boolean; reach: boolean }
   | {
       name: "convert";
       from: string;
@@ -23,6 +24,8 @@ export type Command =
       asked: Asked;
       contents: { from: number; to: number } | null;
       returns: number;
+      /** The plan that is built; null for none. */
+      plan: Plan | null;
       title: string | null;
       json: boolean;
       pdf: PdfOptions;
@@ -38,8 +41,10 @@ export type Command =
 /** Wrong words on the command line; the message is one line. */
 export class UsageError extends Error {}
 
-const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination
+const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a document; the page of every destination;
+                  [--reach]                    jumps, pages and screens to each section and back, and what is promised
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
+                  [--plan handbook]             builds a plan of wayfinding, and tells what it cannot keep
                   [--returns 1-2] [--title …]   follows the links of what it wrote; --json tells all that was left out
 gate-rope proof FILE [--json]                  what is wrong in a document
 gate-rope backup FILE [--data FOLDER]          all documents and pictures into one zip file; --force replaces one
@@ -86,6 +91,7 @@ export function readCommand(words: readonly string[]): Command {
         asked: asked(values),
         json: values.json ?? false,
         pages: values.pages ?? false,
+        reach: values.reach ?? false,
       };
     case "proof":
       return { name, file: one(), asked: asked(values), json: values.json ?? false };
@@ -109,6 +115,7 @@ export function readCommand(words: readonly string[]): Command {
         asked: asked(values),
         contents: values.contents === undefined ? null : checked("--contents", values.contents),
         returns: returns?.to ?? 0,
+        plan: values.plan === undefined ? null : planCalled(values.plan),
         title: values.title ?? null,
         json: values.json ?? false,
         pdf: pdfOptions(pdf),
@@ -139,6 +146,8 @@ function parse(words: readonly string[]) {
         returns: { type: "string" },
         title: { type: "string" },
         pages: { type: "boolean" },
+        reach: { type: "boolean" },
+        plan: { type: "string" },
         all: { type: "boolean" },
         language: { type: "string" },
         ...FORMAT_FLAGS,
@@ -150,6 +159,15 @@ function parse(words: readonly string[]) {
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message.split("\n")[0] : String(error));
   }
+}
+
+/** A plan that comes with Gate Rope, by its name, however its words are joined and written. */
+function planCalled(name: string): Plan {
+  const key = (of: string) => of.toLowerCase().replace(/[^a-z]+/g, "");
+  const plan = READY_PLANS.find((one) => key(one.name) === key(name));
+  if (plan) return plan;
+  const known = READY_PLANS.map((one) => one.name.toLowerCase().replace(/ /g, "-")).join(", ");
+  throw new UsageError(`--plan: There is no plan “${name}”; there are ${known}.`);
 }
 
 function asked({ all, language }: { all?: boolean | undefined; language?: string | undefined }): Asked {

@@ -19,7 +19,18 @@ import {
 } from "@/core/formats";
 import { readProof } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
-import { withContents, withReturns } from "@/core/wayfinding";
+import { PageMap } from "@/core/pages";
+import {
+  brokenPromises,
+  brokenSaid,
+  doubledBy,
+  fittedPlan,
+  withContents,
+  withPlan,
+  withReturns,
+  type BrokenPromise,
+  type Plan,
+} from "@/core/wayfinding";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
 import { readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/database";
@@ -27,6 +38,7 @@ import { exportFonts } from "@/server/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings";
 import { makeWhole, writeWhole } from "@/server/whole-file";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
+import { counted } from "./counted";
 import { readCommand, usage, UsageError, type Asked, type Command } from "./command-line";
 import { followHtml, followMarkdown, type Followed } from "./follow-file";
 import { inspect, inspectionText } from "./inspect";
@@ -78,10 +90,11 @@ async function run(command: Command): Promise<number> {
       return 0;
     case "inspect": {
       const { dropped, ...manuscript } = await read(command.file, command.asked);
-      const layout = command.pages
-        ? await layOutWhole(indexDocument(manuscript.doc), PAGE_FONTS, manuscript.pictures)
-        : null;
-      const inspection = inspect(manuscript, dropped, layout);
+      const layout =
+        command.pages || command.reach
+          ? await layOutWhole(indexDocument(manuscript.doc), PAGE_FONTS, manuscript.pictures)
+          : null;
+      const inspection = inspect(manuscript, dropped, layout, command);
       print(command.json ? JSON.stringify(inspection, null, 2) : inspectionText(inspection));
       return 0;
     }
@@ -129,6 +142,12 @@ async function run(command: Command): Promise<number> {
       let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);
       if (command.returns > 0) doc = withReturns(doc, command.returns);
+      if (command.plan) {
+        const built = await planBuilt(doc, command.plan, pictures);
+        doc = built.doc;
+        for (const one of built.broken)
+          process.stderr.write(`gate-rope: ${command.to}: ${brokenSaid(one)}\n`);
+      }
       if (!isTextFormat(format)) return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
         fonts: format === "html" ? exportFonts(ROOT) : [],
@@ -143,6 +162,20 @@ async function run(command: Command): Promise<number> {
       return told(command, dropped, followed(command.to, format, written.promised, indexDocument(doc)));
     }
   }
+}
+
+/** A document with a plan that fits it, and what it cannot keep of what it promises, by the pages that are laid out then. */
+async function planBuilt(
+  doc: Manuscript["doc"],
+  ready: Plan,
+  pictures: Manuscript["pictures"],
+): Promise<{ doc: Manuscript["doc"]; broken: readonly BrokenPromise[] }> {
+  const index = indexDocument(doc);
+  const doubled = doubledBy(index, ready);
+  const before = PageMap.of(await layOutWhole(index, PAGE_FONTS, pictures));
+  const built = withPlan(doc, fittedPlan(index, ready, doubled, before).plan, doubled);
+  const layout = await layOutWhole(indexDocument(built), PAGE_FONTS, pictures);
+  return { doc: built, broken: brokenPromises(layout.index, ready.promises, PageMap.of(layout)) };
 }
 
 /** What the written file itself says of its links. */
@@ -219,10 +252,6 @@ function dataFolder(named: string | null): string {
 
 function saidOf({ documents, pictures, files }: Kept): string {
   return `${counted(documents, "document")}, ${counted(pictures, "picture")} and ${counted(files, "attached file")}`;
-}
-
-function counted(count: number, one: string, many = `${one}s`): string {
-  return `${new Intl.NumberFormat("en").format(count)} ${count === 1 ? one : many}`;
 }
 
 /** Writes beside the place and renames, so that a file never appears half written. */

@@ -1,8 +1,17 @@
-import { asKind, settingsOf, type LinkTarget, type Manuscript } from "@/core/document";
+import {
+  asKind,
+  FIRST_PROMISES,
+  settingsOf,
+  type LinkTarget,
+  type Manuscript,
+  type Promises,
+} from "@/core/document";
 import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
 import { calledOf, referenceWords, resolveLinks } from "@/core/links";
-import type { PageLayout } from "@/core/pages";
+import { PageMap, type PageLayout } from "@/core/pages";
+import { brokenPromises, brokenSaid, reachOf } from "@/core/wayfinding";
+import { counted } from "./counted";
 
 /** What `gate-rope inspect --json` prints. */
 export interface Inspection {
@@ -15,6 +24,19 @@ export interface Inspection {
   tables: { caption: string; anchor: string }[];
   notes: { number: string; kind: "foot" | "end"; text: string }[];
   /** With `--pages`: how many, and the page of every destination as it is written there. */
+  /** With `--reach`: of each section the fewest jumps from the start and back, and how far a way back is at most; and what is promised and broken. */
+  reach?: {
+    sections: {
+      anchor: string;
+      text: string;
+      fromStart: number | null;
+      back: number | null;
+      pagesToBack: number | null;
+      screensToBack: number | null;
+    }[];
+    promises: Promises;
+    broken: string[];
+  };
   pages?: { count: number; destinations: { anchor: string; kind: string; name: string; page: string }[] };
   dropped: readonly Dropped[];
 }
@@ -24,6 +46,7 @@ export function inspect(
   { doc }: Manuscript,
   dropped: readonly Dropped[],
   layout: PageLayout | null = null,
+  { pages = layout !== null, reach = false }: { readonly pages?: boolean; readonly reach?: boolean } = {},
 ): Inspection {
   const index = layout?.index ?? indexDocument(doc);
   const anchor = (id: Parameters<typeof index.anchors.of>[0]) => index.anchors.of(id) ?? "";
@@ -56,7 +79,8 @@ export function inspect(
       kind: place,
       text,
     })),
-    ...(layout
+    ...(reach && { reach: reachTold(index, layout) }),
+    ...(layout && pages
       ? {
           pages: {
             count: layout.labels.count,
@@ -73,13 +97,37 @@ export function inspect(
   };
 }
 
+function reachTold(index: DocumentIndex, layout: PageLayout | null): Inspection["reach"] {
+  const pages = layout ? PageMap.of(layout) : undefined;
+  const promises = settingsOf(index.doc).returns.promises ?? FIRST_PROMISES;
+  const rounded = (off: number | null) => (off === null ? null : Math.round(off * 10) / 10);
+  return {
+    sections: reachOf(index, pages).map(({ section: { heading }, fromStart, back, ...off }) => ({
+      anchor: index.anchors.of(heading.id) ?? "",
+      text: heading.name,
+      fromStart,
+      back,
+      pagesToBack: rounded(off.pagesToBack),
+      screensToBack: rounded(off.screensToBack),
+    })),
+    promises,
+    broken: brokenPromises(index, promises, pages).map(brokenSaid),
+  };
+}
+
 /** The same for people. */
 export function inspectionText(inspection: Inspection): string {
   const adrift = inspection.links.filter((link) => !link.lands);
   const lines = [
     inspection.title,
-    `${inspection.words} words, ${inspection.headings.length} headings, ${inspection.bookmarks.length} bookmarks, ` +
-      `${inspection.links.length} links (${adrift.length} adrift), ${inspection.figures.length} figures, ${inspection.tables.length} tables`,
+    [
+      counted(inspection.words, "word"),
+      counted(inspection.headings.length, "heading"),
+      counted(inspection.bookmarks.length, "bookmark"),
+      `${counted(inspection.links.length, "link")} (${adrift.length} adrift)`,
+      counted(inspection.figures.length, "figure"),
+      counted(inspection.tables.length, "table"),
+    ].join(", "),
     "",
     ...inspection.headings.map(
       ({ level, number, text, anchor }) => `${"  ".repeat(level - 1)}${number} ${text}  #${anchor}`,
@@ -98,6 +146,17 @@ export function inspectionText(inspection: Inspection): string {
         ({ anchor, name, page }) => `${page.padStart(5)}  ${name}  #${anchor}`,
       ),
     ),
+    ...list(
+      "Reach: jumps from the start, jumps back, pages and screens to a way back",
+      (inspection.reach?.sections ?? []).map(
+        ({ text, anchor, fromStart, back, pagesToBack, screensToBack }) =>
+          [fromStart, back, pagesToBack, screensToBack]
+            .map((one) => String(one ?? "–").padStart(5))
+            .concat(` ${text}  #${anchor}`)
+            .join(" "),
+      ),
+    ),
+    ...list("Broken promises", inspection.reach?.broken ?? []),
     ...list(
       "Left out",
       inspection.dropped.map(({ what, count, why }) => `${what}, ${count}: ${why}`),

@@ -157,7 +157,11 @@ export const MIGRATIONS: Record<string, Migration> = {
   "0008-form-5": {
     async up() {},
   },
-  "0009-imports": {
+  // What the wayfinding promises.
+  "0009-form-6": {
+    async up() {},
+  },
+  "0010-imports": {
     async up(db: Kysely<unknown>) {
       await db.schema
         .createTable("imports")

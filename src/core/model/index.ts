@@ -75,12 +75,18 @@ export {
   type Registry,
 } from "./registry";
 export {
+  FIRST_PROMISES,
+  keptFrom,
+  keptSaid,
   leadsBack,
+  PROMISED,
+  promisesSchema,
   RETURN_ALSO,
   returnAlsoFrom,
   RETURNS_NONE,
   returnRuleSchema,
   returnsDownTo,
+  type Promises,
   type ReturnAlso,
   type ReturnRule,
 } from "./return-rule";

@@ -1,13 +1,6 @@
 import type { DocumentIndex } from "@/core/destinations";
-import {
-  fixedWordsOf,
-  knownId,
-  type LinkTarget,
-  type PageLines,
-  settingsOf,
-  shortened,
-} from "@/core/document";
-import { contentsList, entryWords, inBrief, listEntries, placedMenus, titleOf } from "@/core/wayfinding";
+import { settingsOf, type PageLines } from "@/core/document";
+import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
 import { EVERY_FONT_HAS, widthOfWords } from "./text/measure";
@@ -19,32 +12,6 @@ export const PAGE_LINE_STYLE = plainStyle(fontKey("sans", 400, false), 8.5, colo
 /** The width in points of words in a line above or below the text. */
 export function pageLineWidth(words: string, resources: Resources): number {
   return widthOfWords(words, { from: 0, to: words.length, style: PAGE_LINE_STYLE, pos: -1 }, resources);
-}
-
-/**
- * Where a page line's `{contents}` leads and what it says: where the document's return links lead, which is the contents list unless
- * they were told otherwise. Null where that has no contents list to lead to.
- */
-export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; words: string } | null {
-  const { to = "contents" } = settingsOf(index.doc).returns;
-  const says = fixedWordsOf(index.doc);
-  if (typeof to === "object") {
-    const place = index.destination(knownId(to.place));
-    if (place)
-      return {
-        target: { kind: "destination", id: place.id },
-        words: says.backTo(shortened(inBrief(place), 60) || says.untitled),
-      };
-  }
-  if (to === "top" || to === "parent" || typeof to === "object")
-    return { target: { kind: "top" }, words: says.backToTop };
-  const list = contentsList(index);
-  return (
-    list && {
-      target: { kind: "destination", id: list.id },
-      words: titleOf(index.doc.child(list.block), index.doc),
-    }
-  );
 }
 
 /**

@@ -52,6 +52,10 @@ export {
   type Plan,
   type PlannedList,
 } from "./plans";
-export { coverageOf, reachOf, type Coverage, type PageScale, type SectionReach } from "./reach";
-export { returnLinks, wayHome, type ReturnLink, type WayOn } from "./returns";
+export { coverageOf, reachOf, type Coverage, type SectionReach } from "./reach";
+export { estimatedPages, estimatedScreens, type PageScale } from "./text-scale";
+export { farSpots, farthest, waysBack, type FarSpot, type WaysBack } from "./ways-back";
+export { returnLinks, wayHome, wayHomeOfPages, type ReturnLink, type WayOn } from "./returns";
 export { frontPos, newList, withContents, withReturns } from "./put-wayfinding";
+export { brokenPromises, brokenSaid, type BrokenPromise } from "./promises";
+export { fittedPlan, type FittedPlan } from "./fitted-plan";

@@ -3,6 +3,7 @@ import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
   asKind,
+  FIRST_PROMISES,
   fixedWords,
   fixedWordsOf,
   isKind,
@@ -11,12 +12,14 @@ import {
   LIST_KINDS,
   listOptionsSchema,
   newId,
+  promisesSchema,
   returnRuleSchema,
   RETURNS_NONE,
   schema,
   settingsOf,
   type ListKind,
   type ListOptions,
+  type Promises,
   type ReturnRule,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
@@ -43,6 +46,8 @@ export interface Plan {
   readonly says: string;
   readonly lists: readonly PlannedList[];
   readonly returns: ReturnRule;
+  /** What it promises readers; it picks levels by that. */
+  readonly promises: Promises;
 }
 
 const levelSchema = z.int().min(1).max(6);
@@ -64,6 +69,7 @@ export const planSchema: z.ZodType<Plan> = z.strictObject({
     )
     .max(40),
   returns: returnRuleSchema,
+  promises: promisesSchema.default(() => ({})),
 });
 
 /** Where a plan is made no document is there yet; built, its lists are called as in the document's language. */
@@ -91,6 +97,8 @@ export const within = (level: number, to: number, options: ListOptions = {}): Pl
   ...listOf("section", { eachOfLevel: level }, options),
   to,
 });
+/** What a document that is read once promises: that one gets everywhere. */
+const ONLY_JUMPS: Promises = { jumps: FIRST_PROMISES.jumps };
 const returns = (levels: readonly number[], to?: ReturnRule["to"]): ReturnRule => ({
   levels,
   words: "",
@@ -110,30 +118,35 @@ export const READY_PLANS: readonly Plan[] = [
       listOf("alphabet", "end", { columns: 2 }),
     ],
     returns: returns([1, 2]),
+    promises: FIRST_PROMISES,
   },
   {
     name: "Course guide",
     says: "For texts that are read in units: contents, what each unit holds at its start, and a way back to the contents after each unit.",
     lists: [contents(2), within(1, 2, { pageless: true })],
     returns: returns([1]),
+    promises: FIRST_PROMISES,
   },
   {
     name: "Report",
     says: "For texts that are read once and quoted: contents, figures and tables.",
     lists: [contents(3), listOf("figures", "front"), listOf("tables", "front")],
     returns: RETURNS_NONE,
+    promises: ONLY_JUMPS,
   },
   {
     name: "E-book",
     says: "For small screens: contents of two levels without pages, and a way back after each chapter.",
     lists: [contents(2, { pageless: true })],
     returns: returns([1]),
+    promises: { ...FIRST_PROMISES, pages: null },
   },
   {
     name: "Single web page",
     says: "For one long page: contents in a line, and a way back to the top after each section.",
     lists: [contents(2, { run: true, pageless: true })],
     returns: returns([1, 2], "top"),
+    promises: { jumps: FIRST_PROMISES.jumps, screens: FIRST_PROMISES.screens },
   },
 ];
 
@@ -143,12 +156,13 @@ export const READY_PLANS: readonly Plan[] = [
  */
 export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: readonly Doubled[] = []): T {
   for (const { from, to } of [...replaced].reverse()) tr.delete(from, to);
-  const plan = lowered(ready, titleLevels(tr.doc));
+  const plan = lowered(ready, topLevels(tr.doc));
+  const promised = Object.keys(plan.promises).length > 0 ? { promises: plan.promises } : {};
   for (const list of plan.lists) if (typeof list.at === "object") putList(tr, list);
   const whole = plan.lists.filter(({ at }) => typeof at !== "object");
   // From the last to the first, so that they stand in their order.
   for (const list of [...whole].reverse()) putList(tr, list);
-  tr.setDocAttribute("returns", plan.returns);
+  tr.setDocAttribute("returns", { ...plan.returns, ...promised });
   return tr;
 }
 
@@ -174,7 +188,7 @@ function frontPlace(doc: Node, { of }: PlannedList): number {
 }
 
 /** Levels that only the title of the document has: 1 where it is the one heading of the first level, so that chapters are of the second. */
-function titleLevels(doc: Node): 0 | 1 {
+export function topLevels(doc: Node): 0 | 1 {
   if (frontBlock(doc) === 0 || levelOf(doc.child(0)) !== 1) return 0;
   return doc.content.content.some((node, i) => i > 0 && levelOf(node) === 1) ? 0 : 1;
 }
@@ -226,8 +240,9 @@ function standingLists(index: DocumentIndex): PlannedList[] {
 /** The plan that a document follows as it stands. */
 export function planOf(doc: Node, name: string): Plan {
   const lists = standingLists(indexDocument(doc));
-  const plan = { name, says: "", lists, returns: settingsOf(doc).returns };
-  return lowered(plan, -titleLevels(doc));
+  const { promises, ...returns } = settingsOf(doc).returns;
+  const plan = { name, says: "", lists, returns, promises: promises ?? {} };
+  return lowered(plan, -topLevels(doc));
 }
 
 /** Sections without a list with which most others of their level begin, as such that came after a plan was built. */

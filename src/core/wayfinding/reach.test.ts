@@ -1,6 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
-import { createDocument, newId, schema, type DestinationId, type ReturnRule } from "@/core/document";
+import {
+  createDocument,
+  FIRST_SHEET,
+  newId,
+  schema,
+  withSettings,
+  type DestinationId,
+  type ReturnRule,
+} from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { coverageOf, reachOf, returnLinks } from ".";
 
@@ -18,8 +26,13 @@ const text = (words: string, to?: string) =>
 const list = (to = 1) => nodes.contents_list.create({ id: newId(), from: 1, to });
 function made(blocks: readonly Node[], returns?: ReturnRule): Node {
   const doc = createDocument(blocks);
-  return doc.type.create({ ...doc.attrs, ...(returns && { returns }) }, doc.content);
+  return withSettings(doc, { styles: BARE, ...(returns && { returns }) });
 }
+/** Looks without lines above and below the pages: those of a new document lead back from each. */
+const BARE = {
+  ...FIRST_SHEET,
+  page: { ...FIRST_SHEET.page, header: ["", "", ""], footer: ["", "", ""] },
+} as const;
 const told = (doc: Node) =>
   reachOf(indexDocument(doc), { pageOf: (pos) => pos / 10 }).map(
     ({ section, fromStart, fromContents, back, pagesToBack }) =>
@@ -48,14 +61,14 @@ describe("the reach of sections", () => {
       text("z", "b"),
     ];
     expect(told(made(blocks))).toEqual([
-      "a 1 1 null null",
-      "b 1 1 null null",
-      "c null null null null",
-      "d 2 2 null null",
+      "a 1 1 null 0.5",
+      "b 1 1 null 1.1",
+      "c null null null 1.4",
+      "d 2 2 null 2.0",
     ]);
     expect(told(made(blocks, { levels: [1, 2], words: "" }))).toEqual([
-      "a 1 1 1 0.5",
-      "b 1 1 1 1.4",
+      "a 1 1 1 0.3",
+      "b 1 1 1 0.6",
       "c null null 1 0.8",
       "d 2 2 1 0.5",
     ]);
@@ -93,6 +106,7 @@ describe("the reach of sections", () => {
       most: 0,
       mean: 0,
       farthestBack: 0,
+      farthestOnScreen: 0,
     });
   });
 });

@@ -3,6 +3,8 @@ import { settingsOf, type DestinationId } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, listEntries, placedIn } from "./lists";
 import { returnLinks, wayHome } from "./returns";
+import { estimatedPages, estimatedScreens, type PageScale } from "./text-scale";
+import { farSpots, waysBack, type Ways } from "./ways-back";
 
 /** How readers get to one section, and away from it. A jump is a link that is followed. */
 export interface SectionReach {
@@ -16,25 +18,21 @@ export interface SectionReach {
    * lead there.
    */
   readonly back: number | null;
-  /** How far one reads on from its heading to the nearest way back, in pages; null where none follows. */
+  /** How far the farthest spot of its own text is from a way back on paper, in pages, whether one turns back or reads on; null where there is none. */
   readonly pagesToBack: number | null;
+  /** The same on screens of 1280 by 800. */
+  readonly screensToBack: number | null;
 }
-
-/** Where positions stand on pages, as far as they are laid out. */
-export interface PageScale {
-  /** The page of a position, counted from 0, with the part of the page above it. */
-  pageOf(pos: number): number;
-}
-
-/** Pages of so many positions, where none are laid out. */
-const GUESSED_PAGE = 2_400;
-const GUESSED: PageScale = { pageOf: (pos) => pos / GUESSED_PAGE };
 
 /**
  * The reach of every section. The text under each heading down to the next is one place to be; links that stand there, entries of lists and return
  * links lead on from it. What lies before the first heading belongs to the beginning.
  */
-export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): SectionReach[] {
+export function reachOf(
+  index: DocumentIndex,
+  pages: PageScale = estimatedPages(index.doc),
+  screens: PageScale = estimatedScreens(index.doc),
+): SectionReach[] {
   const { headings, sections } = index;
   const starts = headings.map(({ pos }) => pos);
   /** The place in which a position lies: 0 before the first heading, else its heading's number from 1. */
@@ -45,7 +43,6 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
   };
   const contents = contentsList(index);
   const home = contents ? placeAt(contents.pos) : 0;
-  const waysBack: number[] = [];
   const placeOf = placesOf(index, placeAt);
   let own = 0;
   // Links come in order of place.
@@ -54,12 +51,10 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
     if (reference?.linked === false) continue;
     if (target.kind === "top") {
       lead(own, 0);
-      if (!contents) waysBack.push(from);
     } else if (target.kind === "destination") {
       const place = placeOf(target.id);
       if (place === undefined) continue;
       lead(own, place);
-      if (target.id === contents?.id) waysBack.push(from);
     }
   }
   for (const list of index.contentsLists) {
@@ -71,7 +66,6 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
       const place = placeOf(id);
       if (place === undefined) continue;
       for (let from = first; from <= last; from++) lead(from, place);
-      if (everywhere && id === contents?.id) for (const start of starts) waysBack.push(start);
     }
   }
   /** The outermost section that ends at a position, by the number of its place. */
@@ -79,24 +73,18 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
   sections.forEach(({ end }, i) => ending.has(end) || ending.set(end, i + 1));
   for (const { pos, end, ways } of returnLinks(index)) {
     const places = ways.map(({ to }) => (to && placeOf(to)) ?? 0);
-    const [{ to }] = ways;
     // Who reads any part of a section to its end meets the links there.
     for (let from = ending.get(end)!; from <= headings.length && starts[from - 1]! < pos; from++)
       for (const place of places) lead(from, place);
-    // It stands with what is before it; what is behind it may be a list over many pages.
-    if (contents ? to === contents.id : to === null) waysBack.push(pos - 1);
   }
   const { also } = settingsOf(index.doc).returns;
-  if (also?.includes("headings")) {
+  const { paper, screen } = waysBack(index);
+  // What stands beside each heading, on each page or stays in view is met in each section.
+  if (also?.includes("headings") || paper === "everywhere" || screen === "everywhere") {
     const { to } = wayHome(index);
     const place = (to && placeOf(to)) ?? 0;
-    headings.forEach(({ end }, i) => {
-      lead(i + 1, place);
-      if (contents ? to === contents.id : to === null) waysBack.push(end);
-    });
+    headings.forEach((_, i) => lead(i + 1, place));
   }
-  if (contents) waysBack.push(contents.pos);
-  waysBack.sort((a, b) => a - b);
   const behind: number[][] = ahead.map(() => []);
   ahead.forEach((places, from) => {
     for (const to of places) behind[to]!.push(from);
@@ -106,17 +94,49 @@ export function reachOf(index: DocumentIndex, pages: PageScale = GUESSED): Secti
   const fromStart = jumpsFrom(beginning, ahead);
   const fromContents = contents ? jumpsFrom([home], ahead) : null;
   const back = jumpsFrom(contents ? [home] : beginning, behind);
-  return sections.map((section, i) => {
-    const next = waysBack[partitionPoint(waysBack.length, (n) => waysBack[n]! <= section.heading.pos)];
-    return {
-      section,
-      fromStart: known(fromStart[i + 1]!),
-      fromContents: fromContents && known(fromContents[i + 1]!),
-      back: known(back[i + 1]!),
-      pagesToBack:
-        next === undefined ? null : Math.max(0, pages.pageOf(next) - pages.pageOf(section.heading.pos)),
-    };
-  });
+  const size = index.doc.content.size;
+  const onPages = offIn(paper, pages, starts, size);
+  const onScreens = offIn(screen, screens, starts, size);
+  return sections.map((section, i) => ({
+    section,
+    fromStart: known(fromStart[i + 1]!),
+    fromContents: fromContents && known(fromContents[i + 1]!),
+    back: known(back[i + 1]!),
+    pagesToBack: onPages(i),
+    screensToBack: onScreens(i),
+  }));
+}
+
+/** How far the farthest spot of the text under a heading, by its number, is from a way back; null where there is none at all. */
+function offIn(
+  ways: Ways,
+  scale: PageScale,
+  starts: readonly number[],
+  size: number,
+): (i: number) => number | null {
+  if (ways === "everywhere") return () => 0;
+  if (ways.length === 0) return () => null;
+  const off = (pos: number) => {
+    const next = partitionPoint(ways.length, (n) => ways[n]! <= pos);
+    const at = scale.pageOf(pos);
+    const [before, behind] = [ways[next - 1], ways[next]];
+    return Math.min(
+      before === undefined ? Infinity : at - scale.pageOf(before),
+      behind === undefined ? Infinity : scale.pageOf(behind) - at,
+    );
+  };
+  const spots = farSpots(ways, scale, size);
+  return (i) => {
+    const [from, to] = [starts[i]!, starts[i + 1] ?? size];
+    let most = Math.max(off(from), off(to - 1));
+    for (
+      let n = partitionPoint(spots.length, (k) => spots[k]!.pos < from);
+      n < spots.length && spots[n]!.pos < to;
+      n++
+    )
+      most = Math.max(most, spots[n]!.off);
+    return Math.max(0, most);
+  };
 }
 
 /** The number of the place in which a destination stands; undefined for one that does not. What has a name is looked up in one pass. */
@@ -171,19 +191,22 @@ export interface Coverage {
   /** Jumps from the beginning to a section that is reached, at most and on average. */
   readonly most: number;
   readonly mean: number;
-  /** Pages one reads on to the nearest way back, at most; null where some section has none. */
+  /** How far the farthest spot is from a way back, in pages on paper and in screens; null where there is none. */
   readonly farthestBack: number | null;
+  readonly farthestOnScreen: number | null;
 }
 
 export function coverageOf(reach: readonly SectionReach[]): Coverage {
   const jumps = reach.flatMap(({ fromStart }) => fromStart ?? []);
-  const far = reach.map(({ pagesToBack }) => pagesToBack);
+  const most = (far: readonly (number | null)[]) =>
+    far.includes(null) ? null : far.reduce<number>((a, b) => Math.max(a, b!), 0);
   return {
     sections: reach.length,
     unreached: reach.filter(({ fromStart }) => fromStart === null).length,
     stranded: reach.filter(({ back }) => back === null).length,
     most: jumps.reduce((a, b) => Math.max(a, b), 0),
     mean: jumps.length === 0 ? 0 : jumps.reduce((a, b) => a + b, 0) / jumps.length,
-    farthestBack: far.includes(null) ? null : far.reduce<number>((a, b) => Math.max(a, b!), 0),
+    farthestBack: most(reach.map(({ pagesToBack }) => pagesToBack)),
+    farthestOnScreen: most(reach.map(({ screensToBack }) => screensToBack)),
   };
 }

@@ -3,6 +3,7 @@ import {
   fixedWordsOf,
   isKind,
   knownId,
+  type LinkTarget,
   type ReturnRule,
   settingsOf,
   shortened,
@@ -10,7 +11,8 @@ import {
 import type { Destination, DocumentIndex, Heading, Section } from "@/core/destinations";
 import { partitionPoint } from "@/core/order";
 import { inBrief } from "./contents";
-import { contentsList } from "./lists";
+import { contentsList, titleOf } from "./lists";
+import { estimatedPages } from "./text-scale";
 
 /** A link that leads on from the end of a section. */
 export interface WayOn {
@@ -41,14 +43,15 @@ export interface ReturnLink {
  */
 export function returnLinks(index: DocumentIndex): ReturnLink[] {
   const rule = settingsOf(index.doc).returns;
-  if (rule.levels.length === 0) return [];
+  if (rule.levels.length === 0 && rule.closer === undefined) return [];
   const contents = contentsList(index);
   const named = rule.also?.includes("steps")
     ? index.headings.filter(({ level }) => rule.levels.includes(level))
     : null;
   const byBlock = new Map<number, ReturnLink>();
+  const deeper = rule.closer === undefined ? null : closerEnds(index, rule.levels, rule.closer);
   for (const section of index.sections) {
-    if (!rule.levels.includes(section.heading.level)) continue;
+    if (!rule.levels.includes(section.heading.level) && !deeper?.has(section)) continue;
     if (section.endBlock - section.heading.block < 2) continue;
     if (
       contents &&
@@ -69,6 +72,49 @@ export function returnLinks(index: DocumentIndex): ReturnLink[] {
   }
   return [...byBlock.values()].sort((a, b) => a.block - b.block);
 }
+
+/**
+ * The sections of levels that the rule does not name at whose ends a way back is to stand as well, so that none is farther from a spot than so many
+ * pages as the text is estimated: from each way back on, the last end that is near enough.
+ */
+function closerEnds(index: DocumentIndex, levels: readonly number[], pages: number): ReadonlySet<Section> {
+  const { sections, doc } = index;
+  const { pageOf } = estimatedPages(doc);
+  const most = 2 * pages * MARGIN;
+  const ends = sections
+    .map((section) => ({ section, at: pageOf(section.end), named: levels.includes(section.heading.level) }))
+    .sort((a, b) => a.section.end - b.section.end || Number(b.named) - Number(a.named));
+  const lists = index.contentsLists.map(({ pos }) => pageOf(pos));
+  const chosen = new Set<Section>();
+  let [last, list] = [0, 0];
+  let near: (typeof ends)[number] | null = null;
+  for (const end of ends) {
+    for (; list < lists.length && lists[list]! <= end.at; list++) {
+      if (near && lists[list]! - last > most) chosen.add(near.section);
+      last = lists[list]!;
+      near = null;
+    }
+    while (end.at - last > most && near) {
+      chosen.add(near.section);
+      last = near.at;
+      near = null;
+    }
+    if (end.named) {
+      last = end.at;
+      near = null;
+    } else if (end.at - last > most) {
+      chosen.add(end.section);
+      last = end.at;
+      near = null;
+    } else if (end.at > last) near = end;
+  }
+  // The last way back is as near to the end as the others to each other, on one side.
+  if (near && pageOf(doc.content.size) - last > most / 2) chosen.add(near.section);
+  return chosen;
+}
+
+/** Pages that are laid out are not those that are estimated. */
+const MARGIN = 0.75;
 
 /** Where the text of a section ends: before generated lists with which the document ends. */
 function beforeEndLists(
@@ -125,6 +171,32 @@ export function wayHome(index: DocumentIndex): WayOn {
       ? { to: contents.id, words: says.backToContents }
       : { to: null, words: says.backToTop };
   return { rel: "back", to: home.to, words: rule.words || home.words };
+}
+
+/**
+ * Where a page line's `{contents}` leads and what it says: where the document's return links lead, which is the contents list unless
+ * they were told otherwise. Null where that has no contents list to lead to.
+ */
+export function wayHomeOfPages(index: DocumentIndex): { target: LinkTarget; words: string } | null {
+  const { to = "contents" } = settingsOf(index.doc).returns;
+  const says = fixedWordsOf(index.doc);
+  if (typeof to === "object") {
+    const place = index.destination(knownId(to.place));
+    if (place)
+      return {
+        target: { kind: "destination", id: place.id },
+        words: says.backTo(shortened(inBrief(place), 60) || says.untitled),
+      };
+  }
+  if (to === "top" || to === "parent" || typeof to === "object")
+    return { target: { kind: "top" }, words: says.backToTop };
+  const list = contentsList(index);
+  return (
+    list && {
+      target: { kind: "destination", id: list.id },
+      words: titleOf(index.doc.child(list.block), index.doc),
+    }
+  );
 }
 
 /** Where the link after a section leads, with words that fit. */

@@ -69,7 +69,7 @@ export function PlansPart() {
         ))}
       </div>
       <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
-      <BeforeAfter plan={plan} {...effect} />
+      <BeforeAfter {...effect} />
       {doubled.length > 0 && (
         <Check
           className="mt-2"

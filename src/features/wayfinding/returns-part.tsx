@@ -13,8 +13,7 @@ import {
   settingsOf,
   shortened,
 } from "@/core/document";
-import { wayHomeOfPages } from "@/core/pages/page-line-words";
-import { contentsList, returnLinks } from "@/core/wayfinding";
+import { contentsList, returnLinks, wayHomeOfPages } from "@/core/wayfinding";
 import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
 

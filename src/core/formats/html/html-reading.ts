@@ -6,6 +6,7 @@ import {
   countOn,
   figureLook,
   fromJSON,
+  keptFrom,
   languageFrom,
   listOptionsFrom,
   returnAlsoFrom,
@@ -323,6 +324,7 @@ export class HtmlReading implements TokenHandler {
       words: attributes.get("data-words") ?? "",
       ...returnsTo(attributes.get("data-to")),
       ...returnAlsoFrom(attributes.get("data-also")),
+      ...keptFrom(attributes.get("data-keeps")),
     };
   }
 

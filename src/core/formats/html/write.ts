@@ -1,4 +1,4 @@
-import { FIRST_SHEET, fixedWordsOf, leadsBack, settingsOf, type Manuscript } from "@/core/document";
+import { FIRST_SHEET, fixedWordsOf, keptSaid, leadsBack, settingsOf, type Manuscript } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { signOfBytes } from "../bytes-in-text";
 import { withMarkedPlaces } from "../marked-places";
@@ -7,7 +7,7 @@ import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
 import { documentHtml } from "./block-html";
 import { branchesHtml } from "./contents-html";
-import { escapeHtml } from "./escape";
+import { attribute, escapeHtml } from "./escape";
 import { HtmlOutput } from "./html-output";
 import { familiesOf, styleSheet } from "./style-sheet";
 
@@ -39,7 +39,7 @@ export function writeHtml(
   const title = settingsOf(doc).title || "Untitled";
   const returns = settingsOf(doc).returns;
   const rule = leadsBack(returns)
-    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}>\n`
+    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}${attribute("data-keeps", keptSaid(returns))}>\n`
     : "";
   const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));

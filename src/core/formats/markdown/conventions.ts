@@ -1,4 +1,6 @@
 import {
+  keptFrom,
+  keptSaid,
   listOptionsFrom,
   noticeKindOf,
   returnAlsoFrom,
@@ -64,26 +66,29 @@ export function shortTitleIn(attributes: string): { short: string; rest: string 
   }
 }
 
-/** `<!-- returns 1,2: words -->` holds the rule for return links. */
+/** `<!-- returns 1,2: words -->` holds the rule for return links, with what it promises (`keeps closer=3,promises,jumps=2`). */
 export function returnsComment(rule: ReturnRule): string {
   const to = rule.to === "top" || rule.to === "parent" ? ` to ${rule.to}` : "";
   const also = rule.also?.length ? ` also ${rule.also.join(",")}` : "";
-  return `<!-- returns ${rule.levels.join(",") || "none"}${to}${also}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
+  const keeps = keptSaid(rule);
+  const kept = keeps === "" ? "" : ` keeps ${keeps.replaceAll(" ", ",")}`;
+  return `<!-- returns ${rule.levels.join(",") || "none"}${to}${also}${kept}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
 }
 
 /** The rule that such a comment holds, or null for another text. */
 export function returnsRule(text: string): ReturnRule | null {
   const found =
-    /^<!-- returns (none|[1-6](?:,[1-6])*)(?: to (top|parent))?(?: also ([a-z,]+))?(?:: (.*))? -->$/.exec(
+    /^<!-- returns (none|[1-6](?:,[1-6])*)(?: to (top|parent))?(?: also ([a-z,]+))?(?: keeps ([a-z0-9.=,]+))?(?:: (.*))? -->$/.exec(
       text,
     );
   if (!found) return null;
   const to = found[2] === "top" || found[2] === "parent" ? found[2] : null;
   return {
     levels: found[1] === "none" ? [] : found[1]!.split(",").map(Number),
-    words: found[4] ?? "",
+    words: found[5] ?? "",
     ...(to && { to }),
     ...returnAlsoFrom(found[3]),
+    ...keptFrom(found[4]),
   };
 }
 

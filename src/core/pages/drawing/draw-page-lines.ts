@@ -1,8 +1,8 @@
 import type { Node } from "prosemirror-model";
 import { settingsOf, type PageLine, type Paper } from "@/core/document";
-import { entryWords, inBrief, listEntries, placedMenus } from "@/core/wayfinding";
+import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
-import { wayHomeOfPages, PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
+import { PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
 import { setOnOneLine } from "../text/set-text";
 import { plainSource } from "../text/text-source";
 import { drawLine } from "./draw-line";
