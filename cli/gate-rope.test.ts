@@ -75,7 +75,7 @@ describe("gate-rope inspect", () => {
       dropped: [],
     });
     expect(rope("inspect", "manual.md").out).toContain(
-      "21 words, 2 headings, 2 bookmarks, 5 links (1 adrift), 1 figures, 1 tables",
+      "21 words, 2 headings, 2 bookmarks, 5 links (1 adrift), 1 figure, 1 table",
     );
   });
 

@@ -17,7 +17,7 @@ import {
   type TextFormatName,
   type PromisedLink,
 } from "@/core/formats";
-import { readProof } from "@/core/proof";
+import { readProof, signFindings } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
 import { PageMap } from "@/core/pages";
 import {
@@ -99,8 +99,9 @@ async function run(command: Command): Promise<number> {
       return 0;
     }
     case "proof": {
-      const { doc } = await read(command.file, command.asked);
-      const findings = readProof(indexDocument(doc));
+      const { doc, pictures } = await read(command.file, command.asked);
+      const { index, missing } = await layOutWhole(indexDocument(doc), PAGE_FONTS, pictures);
+      const findings = [...readProof(index), ...signFindings(missing)];
       if (command.json) print(JSON.stringify(findings, null, 2));
       else
         print(

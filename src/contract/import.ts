@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { BYTES } from "./bytes";
 import { call } from "./call";
-import { personName } from "@/core/exchange/messages";
+import { personName } from "@/core/model/person-name";
 import { importReportSchema } from "@/core/formats/import-report";
 import { languageSchema } from "@/core/model/language";
 import { documentJSON } from "./documents";

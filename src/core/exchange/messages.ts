@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { personName } from "@/core/model/person-name";
 import { importReportSchema } from "@/core/formats/import-report";
 
 /*
@@ -18,9 +19,6 @@ const version = z.int().min(0);
 /** Which step it was that led to a version, as {@link stepName} says it: versions of two copies are the same only where it is. */
 const ledBy = z.string().max(100);
 const stepJSON = z.looseObject({ stepType: z.string() });
-
-/** Name of a person as it is shown to others. */
-export const personName = z.string().trim().min(1).max(60);
 
 /** Steps to be accepted. Each carries its number among its client's steps: the same number is accepted once. */
 export const appendRequest = z.strictObject({

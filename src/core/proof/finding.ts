@@ -20,6 +20,7 @@ export interface Finding {
     | "old-name"
     | "no-words-for-picture"
     | "no-such-entry"
+    | "broken-promise"
     | "sign-without-font";
   /** One sentence that says what is wrong. */
   readonly says: string;
@@ -36,6 +37,7 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
   "empty-heading": "Empty headings",
   "no-words-for-picture": "Pictures without words for who cannot see them",
   "no-such-entry": "Index entries that send readers to one there is not",
+  "broken-promise": "Promises of the wayfinding that do not hold",
   "sign-without-font": "Signs that no font of the pages has",
 };
 

@@ -1,7 +1,7 @@
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 import { oldNames, resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
-import { lacksWords, shortened } from "@/core/document";
-import { missingEntries } from "@/core/wayfinding";
+import { lacksWords, PROMISED, settingsOf, shortened } from "@/core/document";
+import { brokenPromises, brokenSaid, missingEntries, type BrokenPromise } from "@/core/wayfinding";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
@@ -16,6 +16,7 @@ export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHEL
     ...emptyHeadings(index.headings),
     ...picturesWithoutWords(index),
     ...entriesWithoutAim(index),
+    ...promisesBroken(index),
   ];
 }
 
@@ -132,6 +133,21 @@ function picturesWithoutWords(index: DocumentIndex): Finding[] {
       found("A picture in a line", { from, to: from + 1, text: "", id: null }),
     ),
   ];
+}
+
+/** One for each promise that does not hold, with all sections at which it does not; what is worst is said. */
+function promisesBroken(index: DocumentIndex): Finding[] {
+  const { promises } = settingsOf(index.doc).returns;
+  if (!promises) return [];
+  const all = brokenPromises(index, promises);
+  return PROMISED.flatMap((promise): Finding[] => {
+    const broken = all.filter((one) => one.promise === promise);
+    if (broken.length === 0) return [];
+    const far = ({ is }: BrokenPromise) => is ?? Infinity;
+    const worst = broken.reduce((most, one) => (far(one) > far(most) ? one : most));
+    const places = [worst, ...broken.filter((one) => one !== worst)].map(({ section }) => placeOf(section));
+    return [{ kind: "broken-promise", says: brokenSaid(worst), places }];
+  });
 }
 
 function entriesWithoutAim(index: DocumentIndex): Finding[] {

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { asMark, isKind, schema, type LinkTarget } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
-import { typedContents } from "@/core/structure";
+import type { DocumentIndex, Heading } from "@/core/destinations";
+import { TitleMap, typedContents } from "@/core/structure";
 import { contentsList } from "./lists";
 import type { Plan } from "./plans";
 
@@ -23,7 +23,7 @@ const LONGEST_RETURN = 60;
 /** Contents lists that were typed or linked line by line, and links back after sections, which a plan would double; in order of place. */
 export function doubledBy(index: DocumentIndex, plan: Plan): Doubled[] {
   const contents = plan.lists.some(({ of }) => of === "sections")
-    ? [...typedContents(index.doc), ...linkedContents(index)]
+    ? [...typedLists(index), ...linkedContents(index)].filter((list) => isContents(list, index))
     : [];
   const returns = plan.returns.levels.length > 0 ? typedReturns(index) : [];
   const all = [
@@ -38,21 +38,65 @@ interface Stretch {
   readonly to: number;
 }
 
+/** A list that may be one of contents, with the headings that it names. */
+interface NamingList extends Stretch {
+  readonly names: readonly Heading[];
+  /** Whether each line ends in the number of a page, as those of nothing else do. */
+  readonly paged?: boolean;
+}
+
+/** So many of the headings that it could name a contents list names. */
+const MOSTLY = 0.6;
+
+/**
+ * Whether a list names most sections of its levels, of the document or of the section it stands in; others choose some, or only look like it, and nobody
+ * wants to lose them.
+ */
+function isContents({ from, names, paged }: NamingList, index: DocumentIndex): boolean {
+  if (paged) return true;
+  const named = new Set(names);
+  if (named.size < LEAST_LINES) return false;
+  const levels = names.map(({ level }) => level);
+  const [top, deepest] = [Math.min(...levels), Math.max(...levels)];
+  const around = index.sectionAt(from);
+  const section = index.sections.find(({ heading }) => heading === around);
+  const isMost = (start: number, end: number) => {
+    const due = index.headings.filter(
+      ({ pos, level }) => pos > start && pos < end && level >= top && level <= deepest,
+    );
+    return names.every(({ pos }) => pos > start && pos < end) && named.size >= due.length * MOSTLY;
+  };
+  return isMost(from, Infinity) || (section !== undefined && isMost(section.heading.pos, section.end));
+}
+
+/** Lists that were typed title by title, most lines of which are the titles of sections. */
+function typedLists(index: DocumentIndex): NamingList[] {
+  const titles = new TitleMap<Heading>();
+  for (const heading of index.headings) titles.add(heading.name, heading);
+  return typedContents(index.doc).map(({ from, to, lines }) => ({
+    from,
+    to,
+    names: lines.flatMap(({ title }) => titles.get(title) ?? []),
+    paged: lines.every(({ page }) => page !== null),
+  }));
+}
+
 /** Lists every line of which is one link to a heading. */
-function linkedContents(index: DocumentIndex): Stretch[] {
-  const found: Stretch[] = [];
+function linkedContents(index: DocumentIndex): NamingList[] {
+  const found: NamingList[] = [];
   index.doc.forEach((block, pos) => {
     if (!isKind(block, "bullet_list", "ordered_list")) return;
-    let lines = 0;
+    const names: Heading[] = [];
     let all = true;
     block.descendants((node) => {
       if (!node.isTextblock) return true;
-      lines++;
       const target = wholeLink(node);
-      if (target?.kind !== "destination" || index.destination(target.id)?.kind !== "heading") all = false;
+      const place = target?.kind === "destination" ? index.destination(target.id) : undefined;
+      if (place?.kind === "heading") names.push(place);
+      else all = false;
       return false;
     });
-    if (all && lines >= LEAST_LINES) found.push({ from: pos, to: pos + block.nodeSize });
+    if (all) found.push({ from: pos, to: pos + block.nodeSize, names });
   });
   return found;
 }

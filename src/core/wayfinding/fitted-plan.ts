@@ -1,8 +1,11 @@
+import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import type { Promises } from "@/core/document";
+import { isKind, settingsOf, withAttributes, withSettings, type Promises } from "@/core/document";
 import type { Doubled } from "./doubled";
-import { buildPlan, within, type Plan, type PlannedList } from "./plans";
+import { kindOf, levelsOf } from "./lists";
+import { levelsAboveChapters } from "./own-title";
+import { buildPlan, lowered, planOf, within, type Plan, type PlannedList } from "./plans";
 import { brokenPromises, type BrokenPromise } from "./promises";
 import type { PageScale } from "./text-scale";
 
@@ -30,10 +33,7 @@ export function fittedPlan(
   replaced: readonly Doubled[] = [],
   pages?: CarriedPages,
 ): FittedPlan {
-  const tried = (one: Plan): readonly BrokenPromise[] => {
-    const planned = buildPlan(new Transform(index.doc), one, replaced);
-    return brokenPromises(indexDocument(planned.doc), plan.promises, pages?.mapped(planned.mapping.maps));
-  };
+  const tried = planTrier(index, replaced, pages);
   let fitted = plan;
   let broken = tried(fitted);
   const breaks = (promise: keyof Promises) => broken.some((one) => one.promise === promise);
@@ -74,13 +74,58 @@ export function fittedPlan(
   return { plan: fitted, broken };
 }
 
+/**
+ * Tells what a plan breaks. Building one goes through the whole document for each list that it puts in; so plans whose lists stand at the same places are
+ * built once, and the levels of their lists are changed where they stand.
+ */
+function planTrier(
+  index: DocumentIndex,
+  replaced: readonly Doubled[],
+  pages: CarriedPages | undefined,
+): (plan: Plan) => readonly BrokenPromise[] {
+  const built = new Map<string, { readonly doc: Node; readonly scale: PageScale | undefined }>();
+  return (plan) => {
+    const places = JSON.stringify(
+      plan.lists.map(({ of, at, to }) => [of, at, isOfChapters({ of, at }) && to]),
+    );
+    let standing = built.get(places);
+    if (!standing) {
+      const { doc, mapping } = buildPlan(new Transform(index.doc), plan, replaced);
+      standing = { doc, scale: pages?.mapped(mapping.maps) };
+      built.set(places, standing);
+    }
+    const contents = plan.lists.find(isContents);
+    const levels = contents && lowered(plan, levelsAboveChapters(index.doc)).lists.find(isContents);
+    const blocks = standing.doc.content.content.map((block) =>
+      levels &&
+      isKind(block, "contents_list") &&
+      kindOf(block) === "sections" &&
+      levelsOf(block).to !== levels.to
+        ? withAttributes<"contents_list">(block, { to: levels.to })
+        : block,
+    );
+    const { promises, ...returns } = settingsOf(standing.doc).returns;
+    const own = lowered(plan, levelsAboveChapters(index.doc)).returns;
+    const doc = withSettings(standing.doc.copy(Fragment.from(blocks)), {
+      returns: { ...returns, ...own, ...(promises && { promises }) },
+    });
+    return brokenPromises(indexDocument(doc), plan.promises, standing.scale);
+  };
+}
+
 /** So much of a page a screen shows. */
 const PAGES_OF_A_SCREEN = 0.5;
 
-function isOfChapters({ of, at }: PlannedList): boolean {
+function isOfChapters({ of, at }: Pick<PlannedList, "of" | "at">): boolean {
   return of === "section" && typeof at === "object";
 }
 
 function isContents({ of, at }: PlannedList): boolean {
   return of === "sections" && at === "front";
+}
+
+/** Keeps what a document promises, as far as can be: what stands there stays, with other levels and more ways back where these are needed. */
+export function keepPromises<T extends Transform>(tr: T, index: DocumentIndex, pages?: CarriedPages): T {
+  const standing = planOf(index.doc, "");
+  return buildPlan(tr, fittedPlan(index, standing, [], pages).plan);
 }

@@ -58,4 +58,4 @@ export { farSpots, farthest, waysBack, type FarSpot, type WaysBack } from "./way
 export { returnLinks, wayHome, wayHomeOfPages, type ReturnLink, type WayOn } from "./returns";
 export { frontPos, newList, withContents, withReturns } from "./put-wayfinding";
 export { brokenPromises, brokenSaid, type BrokenPromise } from "./promises";
-export { fittedPlan, type FittedPlan } from "./fitted-plan";
+export { fittedPlan, keepPromises, type FittedPlan } from "./fitted-plan";

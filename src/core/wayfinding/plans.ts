@@ -8,7 +8,6 @@ import {
   fixedWordsOf,
   isKind,
   isListTitle,
-  levelOf,
   LIST_KINDS,
   listOptionsSchema,
   newId,
@@ -25,6 +24,7 @@ import {
 import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
 import type { Doubled } from "./doubled";
 import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
+import { levelsAboveChapters } from "./own-title";
 import { frontBlock, frontPos } from "./put-wayfinding";
 
 /** A list of a plan: what it lists, how, and where it stands. */
@@ -156,7 +156,7 @@ export const READY_PLANS: readonly Plan[] = [
  */
 export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: readonly Doubled[] = []): T {
   for (const { from, to } of [...replaced].reverse()) tr.delete(from, to);
-  const plan = lowered(ready, topLevels(tr.doc));
+  const plan = lowered(ready, levelsAboveChapters(tr.doc));
   const promised = Object.keys(plan.promises).length > 0 ? { promises: plan.promises } : {};
   for (const list of plan.lists) if (typeof list.at === "object") putList(tr, list);
   const whole = plan.lists.filter(({ at }) => typeof at !== "object");
@@ -187,14 +187,8 @@ function frontPlace(doc: Node, { of }: PlannedList): number {
   return of !== "sections" && isContents ? front + first.nodeSize : front;
 }
 
-/** Levels that only the title of the document has: 1 where it is the one heading of the first level, so that chapters are of the second. */
-export function topLevels(doc: Node): 0 | 1 {
-  if (frontBlock(doc) === 0 || levelOf(doc.child(0)) !== 1) return 0;
-  return doc.content.content.some((node, i) => i > 0 && levelOf(node) === 1) ? 0 : 1;
-}
-
 /** A plan with all levels so many further down. */
-function lowered(plan: Plan, by: number): Plan {
+export function lowered(plan: Plan, by: number): Plan {
   if (by === 0) return plan;
   const level = (of: number) => Math.max(1, Math.min(6, of + by));
   return {
@@ -242,7 +236,7 @@ export function planOf(doc: Node, name: string): Plan {
   const lists = standingLists(indexDocument(doc));
   const { promises, ...returns } = settingsOf(doc).returns;
   const plan = { name, says: "", lists, returns, promises: promises ?? {} };
-  return lowered(plan, -topLevels(doc));
+  return lowered(plan, -levelsAboveChapters(doc));
 }
 
 /** Sections without a list with which most others of their level begin, as such that came after a plan was built. */
@@ -341,9 +335,9 @@ function sectionsToList(
     let holds = false;
     for (let n = i + 1; !holds && n < headings.length && headings[n]!.pos < end; n++)
       holds = headings[n]!.level <= list.to;
-    if (!holds) return;
     const next = doc.maybeChild(heading.block + 1);
     const standing = next !== null && isKind(next, "contents_list") && kindOf(next) === "section";
+    if (!holds && !standing) return;
     found.push({ heading, standing });
   });
   return found;

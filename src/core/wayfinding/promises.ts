@@ -1,8 +1,8 @@
 import type { DocumentIndex, Heading } from "@/core/destinations";
 import { shortened, type Promises } from "@/core/document";
 import { partitionPoint } from "@/core/order";
-import { kindOf } from "./lists";
-import { topLevels } from "./plans";
+import { kindOf, listEntries } from "./lists";
+import { levelsAboveChapters } from "./own-title";
 import { reachOf, type SectionReach } from "./reach";
 import type { PageScale } from "./text-scale";
 
@@ -43,16 +43,19 @@ export function brokenPromises(
 function chaptersWithoutList(index: DocumentIndex, most: number | null): BrokenPromise[] {
   if (most === null) return [];
   const { headings, sections, doc, contentsLists } = index;
-  const level = topLevels(doc) + 1;
+  const level = levelsAboveChapters(doc) + 1;
   return sections.flatMap(({ heading, end }, i) => {
     if (heading.level !== level) return [];
     const behind = partitionPoint(headings.length, (n) => headings[n]!.pos < end);
     const is = behind - i - 1;
     if (is <= most) return [];
     const first = headings[i + 1]!.pos;
-    const own = contentsLists.some(
-      ({ pos, block }) => pos > heading.pos && pos < first && kindOf(doc.child(block)) === "section",
-    );
+    const own = contentsLists.some(({ pos, block }) => {
+      const list = doc.child(block);
+      return (
+        pos > heading.pos && pos < first && kindOf(list) === "section" && listEntries(index, list).length > 0
+      );
+    });
     return own ? [] : [{ promise: "sections" as const, section: heading, is, most }];
   });
 }

@@ -3,22 +3,20 @@ import {
   createDocument,
   fixedWordsOf,
   isKind,
-  lineOf,
   newId,
   returnsDownTo,
   schema,
-  settingsOf,
   withSettings,
   type ListKind,
   type ListOptions,
 } from "@/core/document";
 import type { ContentsLevels } from "./contents";
 import { listsSections } from "./lists";
+import { beginsWithTitle } from "./own-title";
 
 /** Block before which a contents list stands at the front: the first, or the second where the first is the title. */
 export function frontBlock(doc: Node): number {
-  const first = doc.child(0);
-  return isKind(first, "heading") && lineOf(first) === settingsOf(doc).title ? 1 : 0;
+  return beginsWithTitle(doc) ? 1 : 0;
 }
 
 /** The position before that block. */

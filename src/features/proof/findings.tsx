@@ -2,9 +2,10 @@ import { useEffect } from "react";
 import { formatted } from "@/components/counted";
 import { Button } from "@/components/button";
 import { Sign } from "@/components/signs";
-import { shortened } from "@/core/document";
+import { settingsOf, shortened } from "@/core/document";
 import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
 import { oldNames } from "@/core/links";
+import { brokenPromises, keepPromises } from "@/core/wayfinding";
 import {
   linkRange,
   targetOf,
@@ -119,6 +120,25 @@ function Mend({ finding: { kind, places } }: { finding: Finding }) {
         }}
       >
         Word it anew
+      </Button>
+    );
+  if (kind === "broken-promise")
+    return (
+      <Button
+        onClick={() => {
+          const pages = session.pagesShown ?? undefined;
+          session.dispatch(keepPromises(session.state.tr, session.index, pages));
+          const { promises = {} } = settingsOf(session.state.doc).returns;
+          const left = brokenPromises(session.index, promises, session.pagesShown ?? undefined).length;
+          session.say(
+            left === 0
+              ? "The promises hold now."
+              : "Lists and ways back were added. What still does not hold needs more headings, or a promise that says less.",
+            { undo: true },
+          );
+        }}
+      >
+        Add the lists and ways back that are missing
       </Button>
     );
   if (kind === "misleading-words" && place.id)

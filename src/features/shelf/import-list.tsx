@@ -11,7 +11,7 @@ import type { Import } from "./use-imports";
 const MOST_SHOWN = 10;
 
 /** The files that are on their way in: how far they are, what is asked, and the report of each that has come. */
-export function ImportList({
+export default function ImportList({
   imports,
   onStopAll,
   onClear,
@@ -20,7 +20,6 @@ export function ImportList({
   onStopAll: () => void;
   onClear: () => void;
 }) {
-  if (imports.length === 0) return null;
   const ended = imports.filter(({ state }) => hasEnded(state)).length;
   const failed = imports.filter(({ state }) => state.kind === "failed");
   const busy = ended < imports.length;

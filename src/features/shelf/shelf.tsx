@@ -17,11 +17,11 @@ import { messageOf } from "@/core/thrown";
 import { BinPanel } from "./bin-panel";
 import { FindEverywhere } from "./find-everywhere";
 import { createFrom } from "./import-file";
-import { ImportList } from "./import-list";
 import { useImports } from "./use-imports";
 
 /** What shows a text before it is brought in knows the whole schema; it is fetched with the first one. */
 const TextPreview = lazy(() => import("./text-preview"));
+const ImportList = lazy(() => import("./import-list"));
 
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({
@@ -142,7 +142,11 @@ export function Shelf({
             <Sign kind="fault" /> {trouble}
           </p>
         ))}
-        <ImportList imports={imports} onStopAll={coming.stopAll} onClear={coming.clear} />
+        {imports.length > 0 && (
+          <Suspense>
+            <ImportList imports={imports} onStopAll={coming.stopAll} onClear={coming.clear} />
+          </Suspense>
+        )}
         {documents.length > 0 && <FindEverywhere words={sought} onType={setSought} />}
         {sought.trim() !== "" ? null : documents.length === 0 ? (
           <EmptyShelf />

@@ -3,8 +3,9 @@ import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check } from "@/components/field";
-import { shortened } from "@/core/document";
+import { settingsOf, shortened, type Promises } from "@/core/document";
 import {
+  brokenSaid,
   buildPlan,
   catchUp,
   doubledBy,
@@ -12,12 +13,13 @@ import {
   planEffect,
   planOf,
   READY_PLANS,
+  type BrokenPromise,
   type Coverage,
   type Doubled,
-  type Plan,
   type PlanEffect,
 } from "@/core/wayfinding";
 import { useSession, useSessionValue } from "@/editor";
+import { PromiseFields } from "./promise-fields";
 import { builtPlan, keepPlan, noteBuilt, ownPlans, removePlan } from "./own-plans";
 
 /** Plans that build all of the wayfinding in one step: ready ones, and those an author kept. */
@@ -31,15 +33,22 @@ export function PlansPart() {
   const plan = plans.find((one) => one.name === chosen) ?? READY_PLANS[0]!;
 
   const [keeping, setKeeping] = useState(false);
+  // What is promised here stays promised, whichever plan is looked at first.
+  const standing = useSessionValue((it) => settingsOf(it.state.doc).returns.promises);
+  const [asked, setAsked] = useState<Readonly<Record<string, Promises>>>(() =>
+    standing ? { [chosen]: standing } : {},
+  );
   const doubled = useMemo(() => doubledBy(index, plan), [index, plan]);
   const replaced = keeping ? NONE : doubled;
   const pages = useSessionValue((it) => it.pagesShown) ?? undefined;
-  const effect = useMemo(() => planEffect(index, plan, replaced, pages), [index, plan, replaced, pages]);
+  const promises = asked[plan.name] ?? plan.promises;
+  const wanted = useMemo(() => ({ ...plan, promises }), [plan, promises]);
+  const effect = useMemo(() => planEffect(index, wanted, replaced, pages), [index, wanted, replaced, pages]);
 
   function build() {
     // Letters typed since have moved what is replaced.
     const now = keeping ? NONE : doubledBy(session.index, plan);
-    session.dispatch(buildPlan(session.state.tr, plan, now));
+    session.dispatch(buildPlan(session.state.tr, effect.plan, now));
     noteBuilt(session.id, plan.name);
     session.say(`Built “${plan.name}”. It keeps itself current.`, { undo: true });
   }
@@ -69,6 +78,10 @@ export function PlansPart() {
         ))}
       </div>
       <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
+      <PromiseFields
+        promises={promises}
+        onChange={(next) => setAsked((all) => ({ ...all, [plan.name]: next }))}
+      />
       <BeforeAfter {...effect} />
       {doubled.length > 0 && (
         <Check
@@ -151,15 +164,18 @@ function saidOf(doubled: readonly Doubled[]): string {
 }
 
 /** What a plan changes: how far readers get now, and how far with it. */
-function BeforeAfter({ plan, before, after, built }: PlanEffect & { plan: Plan }) {
+function BeforeAfter({ plan, before, after, brokenBefore, brokenAfter, built }: PlanEffect) {
   if (before.sections === 0)
     return <p className="mt-2 text-sm text-quiet">Without headings there is nothing to lead to yet.</p>;
   if (built)
     return (
-      <p className="mt-2 flex items-center gap-2 text-sm" role="status">
-        <CircleCheck aria-hidden className="size-4 text-tide" />
-        This plan is built here, and keeps itself current.
-      </p>
+      <>
+        <p className="mt-2 flex items-center gap-2 text-sm" role="status">
+          <CircleCheck aria-hidden className="size-4 text-tide" />
+          This plan is built here, and keeps itself current.
+        </p>
+        <Broken promises={brokenAfter} />
+      </>
     );
   const rows: readonly (readonly [string, (one: Coverage) => string])[] = [
     ["Sections no link leads to", ({ unreached }) => String(unreached)],
@@ -169,25 +185,55 @@ function BeforeAfter({ plan, before, after, built }: PlanEffect & { plan: Plan }
       "Pages to a way back, at most",
       ({ farthestBack }) => (farthestBack === null ? "–" : farthestBack.toFixed(1)),
     ],
+    [
+      "Screens to a way back, at most",
+      ({ farthestOnScreen }) => (farthestOnScreen === null ? "–" : farthestOnScreen.toFixed(1)),
+    ],
   ];
   return (
-    <table className="mt-3 w-full text-sm" aria-label={`${plan.name}: before and after`}>
-      <thead>
-        <tr className="border-b border-line text-left text-quiet">
-          <th className="py-1 font-medium">{counted(before.sections, "section")}</th>
-          <th className="py-1 text-right font-medium">Now</th>
-          <th className="py-1 text-right font-medium">With this plan</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([label, of]) => (
-          <tr key={label} className="border-b border-line">
-            <td className="py-1">{label}</td>
-            <td className="py-1 text-right tabular-nums">{of(before)}</td>
-            <td className="py-1 text-right font-medium tabular-nums">{of(after)}</td>
+    <>
+      <table className="mt-3 w-full text-sm" aria-label={`${plan.name}: before and after`}>
+        <thead>
+          <tr className="border-b border-line text-left text-quiet">
+            <th className="py-1 font-medium">{counted(before.sections, "section")}</th>
+            <th className="py-1 text-right font-medium">Now</th>
+            <th className="py-1 text-right font-medium">With this plan</th>
           </tr>
+        </thead>
+        <tbody>
+          {rows.map(([label, of]) => (
+            <tr key={label} className="border-b border-line">
+              <td className="py-1">{label}</td>
+              <td className="py-1 text-right tabular-nums">{of(before)}</td>
+              <td className="py-1 text-right font-medium tabular-nums">{of(after)}</td>
+            </tr>
+          ))}
+          <tr>
+            <td className="py-1">Places where a promise does not hold</td>
+            <td className="py-1 text-right tabular-nums">{brokenBefore.length}</td>
+            <td className="py-1 text-right font-medium tabular-nums">{brokenAfter.length}</td>
+          </tr>
+        </tbody>
+      </table>
+      <Broken promises={brokenAfter} />
+    </>
+  );
+}
+
+const FEW = 3;
+
+/** What a plan cannot keep of what it promises, and where. */
+function Broken({ promises }: { promises: readonly BrokenPromise[] }) {
+  if (promises.length === 0) return null;
+  return (
+    <div className="mt-2 text-sm" role="status">
+      <p className="font-medium">What this plan cannot keep:</p>
+      <ul className="list-disc pl-5 text-quiet">
+        {promises.slice(0, FEW).map((one) => (
+          <li key={`${one.promise} ${one.section.id}`}>{brokenSaid(one)}</li>
         ))}
-      </tbody>
-    </table>
+        {promises.length > FEW && <li>and at {counted(promises.length - FEW, "more place")}</li>}
+      </ul>
+    </div>
   );
 }

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Sign } from "@/components/signs";
-import { settingsOf, shortened } from "@/core/document";
+import { FIRST_PROMISES, settingsOf, shortened } from "@/core/document";
 import {
   contentsList,
   coverageOf,
@@ -17,8 +17,9 @@ import { ReachPicture } from "./reach-picture";
 import { ReachTable } from "./reach-table";
 
 const WORST = 6;
-/** Reading on for so many pages to a way back is far. */
-const FAR = 5;
+/** So many pages, or screens, to a way back are far. */
+const FAR = FIRST_PROMISES.pages!;
+const FAR_ON_SCREEN = FIRST_PROMISES.screens!;
 
 /** How readers get to each section and back, and the worst places with what mends them. */
 export function ReachPart() {
@@ -74,7 +75,8 @@ export function ReachPart() {
   );
 }
 
-function summary({ sections, unreached, stranded, most, mean, farthestBack }: Coverage): string {
+function summary(coverage: Coverage): string {
+  const { sections, unreached, stranded, most, mean, farthestBack, farthestOnScreen } = coverage;
   const there =
     unreached === 0
       ? `Links lead to all ${counted(sections, "section")}, in ${mean.toFixed(1)} jumps on average and ${most} at most.`
@@ -82,9 +84,9 @@ function summary({ sections, unreached, stranded, most, mean, farthestBack }: Co
   const back =
     stranded > 0
       ? ` From ${stranded} no links lead back.`
-      : farthestBack === null
+      : farthestBack === null || farthestOnScreen === null
         ? ""
-        : ` A way back is ${farthestBack.toFixed(1)} pages off at most.`;
+        : ` A way back is ${farthestBack === 0 ? "on every page" : `${farthestBack.toFixed(1)} pages off at most`}, and on screens ${farthestOnScreen === 0 ? "always in view" : `${farthestOnScreen.toFixed(1)} screens off at most`}.`;
   return there + back;
 }
 
@@ -95,7 +97,10 @@ function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why
       ...(one.fromStart === null ? ["No links lead here from the beginning."] : []),
       ...(one.back === null ? ["No links lead back from here."] : []),
       ...(one.pagesToBack !== null && one.pagesToBack > FAR
-        ? [`The nearest way back is ${one.pagesToBack.toFixed(1)} pages on.`]
+        ? [`A way back is up to ${one.pagesToBack.toFixed(1)} pages off.`]
+        : []),
+      ...(one.screensToBack !== null && one.screensToBack > FAR_ON_SCREEN
+        ? [`On screens a way back is up to ${one.screensToBack.toFixed(1)} screens off.`]
         : []),
       ...(one.fromStart !== null && one.fromStart > 2 ? [`${one.fromStart} jumps from the beginning.`] : []),
     ];
@@ -104,8 +109,9 @@ function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why
   return told.sort((a, b) => b.weight - a.weight).slice(0, WORST);
 }
 
-function badness({ fromStart, back, pagesToBack }: SectionReach): number {
-  return (fromStart === null ? 100 : fromStart) + (back === null ? 50 : 0) + Math.min(40, pagesToBack ?? 0);
+function badness({ fromStart, back, pagesToBack, screensToBack }: SectionReach): number {
+  const off = Math.max(pagesToBack ?? 0, (screensToBack ?? 0) / 2);
+  return (fromStart === null ? 100 : fromStart) + (back === null ? 50 : 0) + Math.min(40, off);
 }
 
 /** What mends most of it, each in one step. */
@@ -118,7 +124,8 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
     reach.reduce((level, one) => (lacks(one) ? Math.max(level, one.section.heading.level) : level), 0);
   const unreached = deepest(({ fromStart }) => fromStart === null);
   const stranded = deepest(
-    ({ back, pagesToBack }) => back === null || pagesToBack === null || pagesToBack > FAR,
+    ({ back, pagesToBack, screensToBack }) =>
+      back === null || (pagesToBack ?? Infinity) > FAR || (screensToBack ?? Infinity) > FAR_ON_SCREEN,
   );
   const shown = list ? levelsOf(index.doc.child(list.block)).to : 0;
 

@@ -5,7 +5,7 @@ const WIDTH = 460;
 const HEIGHT = 108;
 const ROPE = 64;
 /** Pages to a way back beyond this make a bar no longer. */
-const MOST_PAGES = 30;
+const MOST_SCREENS = 30;
 
 /**
  * The document along the rope, from left to right: above it how many jumps each section is from the beginning, below it how far one reads on to
@@ -17,7 +17,7 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
     [0, Math.max(3, max(reach, ({ fromStart }) => fromStart ?? 0) ?? 0)],
     [0, ROPE - 16],
   );
-  const pages = scaleSqrt([0, MOST_PAGES], [0, HEIGHT - ROPE - 8]);
+  const screens = scaleSqrt([0, MOST_SCREENS], [0, HEIGHT - ROPE - 8]);
   return (
     <figure>
       <svg
@@ -27,7 +27,7 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
         aria-label={`Reach of ${reach.length} sections along the document`}
       >
         <path d={`M4 ${ROPE}H${WIDTH - 4}`} stroke="var(--hemp)" strokeWidth="2" strokeDasharray="2.4 2.2" />
-        {reach.map(({ section: { heading, end }, fromStart, pagesToBack }) => {
+        {reach.map(({ section: { heading, end }, fromStart, screensToBack }) => {
           const left = x(heading.pos);
           const wide = Math.max(1, x(end) - left - 1);
           return (
@@ -49,8 +49,10 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
                 x={left}
                 y={ROPE + 5}
                 width={Math.min(wide, 3)}
-                height={pagesToBack === null ? HEIGHT - ROPE - 8 : pages(Math.min(MOST_PAGES, pagesToBack))}
-                fill={pagesToBack === null ? "var(--vermilion)" : "var(--plum)"}
+                height={
+                  screensToBack === null ? HEIGHT - ROPE - 8 : screens(Math.min(MOST_SCREENS, screensToBack))
+                }
+                fill={screensToBack === null ? "var(--vermilion)" : "var(--plum)"}
                 opacity="0.75"
               />
             </g>
@@ -58,7 +60,7 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
         })}
       </svg>
       <figcaption className="mt-1 text-sm text-quiet">
-        Dots: jumps from the beginning. Bars: pages to the nearest way back.
+        Dots: jumps from the beginning. Bars: screens to the nearest way back.
       </figcaption>
     </figure>
   );

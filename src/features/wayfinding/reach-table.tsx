@@ -46,9 +46,16 @@ const COLUMNS: readonly Column<SectionReach>[] = [
     ({ pagesToBack }) => pagesToBack,
     (pages) => pages.toFixed(1),
   ),
+  counts(
+    "screens",
+    "Screens",
+    "3.8rem",
+    ({ screensToBack }) => screensToBack,
+    (screens) => screens.toFixed(1),
+  ),
 ];
 
-/** Each section with the fewest jumps from the beginning, from the contents list and back, and the pages to the nearest way back. */
+/** Each section with the fewest jumps from the beginning, from the contents list and back, and how far the farthest spot of it is from a way back. */
 export function ReachTable({
   reach,
   onOpen,
@@ -63,8 +70,8 @@ export function ReachTable({
       {open && (
         <>
           <p className="mb-2 text-sm text-quiet">
-            Fewest jumps from the start, from the contents list and back to it; pages one reads on to a way
-            back.
+            Fewest jumps from the start, from the contents list and back to it; how many pages, and screens, a
+            way back is off at most.
           </p>
           <div className="flex h-80 flex-col">
             <DataTable

@@ -75,7 +75,7 @@ describe("the open form", () => {
     const result = changed((file) => (file.version = version));
     if (!result.ok) throw new Error(result.error.reason);
     expect(result.manuscript.doc.eq(doc)).toBe(true);
-    expect(JSON.parse(writeFile(result.manuscript, "gaterope").text)).toMatchObject({ version: 5 });
+    expect(JSON.parse(writeFile(result.manuscript, "gaterope").text)).toMatchObject({ version: FORM });
   });
 
   test("takes no comments along, and lets none in", () => {

@@ -1,6 +1,7 @@
 import { kept } from "@/core/kept";
 import { followDocument } from "@/contract/steps";
-import { personName, type LiveEvent } from "@/core/exchange";
+import type { LiveEvent } from "@/core/exchange";
+import { personName } from "@/core/model/person-name";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, route } from "../../../respond";
 
