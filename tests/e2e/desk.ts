@@ -44,6 +44,9 @@ export async function lookAtText(page: Page, name: string, text: string): Promis
     .getByLabel("Files to import")
     .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
   const box = page.getByRole("dialog", { name: `Bring in ${name}` });
+  const another = page.getByRole("button", { name: "Make another document" });
+  await expect(box.or(another)).toBeVisible({ timeout: 60_000 });
+  if (await another.isVisible()) await another.click();
   await expect(box).toBeVisible();
   return box;
 }
