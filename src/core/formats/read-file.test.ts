@@ -210,3 +210,14 @@ test("a format is told by a file's ending, and a file is named after its documen
   // What an operating system keeps for a device.
   expect(fileNameFor("CON", ".html")).toBe("_CON.html");
 });
+
+test("a text is called as its first heading, a page of the web as its only heading of the first level", () => {
+  const titleOf = (name: string, text: string) => {
+    const result = readFile(name, bytes(text));
+    return result.ok && result.manuscript.doc.attrs.title;
+  };
+  expect(titleOf("a.md", "## First\n\n# Second\n")).toBe("First");
+  expect(titleOf("a.html", "<h2>First</h2><h1>Second</h1>")).toBe("Second");
+  expect(titleOf("a.html", "<title>First – Harbour</title><h2>First</h2><h2>Second</h2>")).toBe("First");
+  expect(titleOf("a.html", "<title>Harbour</title><h2>First</h2>")).toBe("Harbour");
+});

@@ -94,20 +94,18 @@ function planTrier(
       standing = { doc, scale: pages?.mapped(mapping.maps) };
       built.set(places, standing);
     }
-    const contents = plan.lists.find(isContents);
-    const levels = contents && lowered(plan, levelsAboveChapters(index.doc)).lists.find(isContents);
+    const own = lowered(plan, levelsAboveChapters(index.doc));
+    const contents = own.lists.find(isContents);
     const blocks = standing.doc.content.content.map((block) =>
-      levels &&
+      contents &&
       isKind(block, "contents_list") &&
       kindOf(block) === "sections" &&
-      levelsOf(block).to !== levels.to
-        ? withAttributes<"contents_list">(block, { to: levels.to })
+      levelsOf(block).to !== contents.to
+        ? withAttributes<"contents_list">(block, { to: contents.to })
         : block,
     );
-    const { promises, ...returns } = settingsOf(standing.doc).returns;
-    const own = lowered(plan, levelsAboveChapters(index.doc)).returns;
     const doc = withSettings(standing.doc.copy(Fragment.from(blocks)), {
-      returns: { ...returns, ...own, ...(promises && { promises }) },
+      returns: { ...settingsOf(standing.doc).returns, ...own.returns },
     });
     return brokenPromises(indexDocument(doc), plan.promises, standing.scale);
   };

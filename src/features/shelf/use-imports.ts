@@ -68,7 +68,8 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
           name: file.name,
           state,
           cancel: () => abort.abort(),
-          withAll: (id) => void one(file, [], { all: true, update: id }, key),
+          withAll: (id) =>
+            void one(file, [], { all: true, update: id, author: authorName() }, key).then(documents),
         };
         return all.some((other) => other.key === key)
           ? all.map((other) => (other.key === key ? line : other))

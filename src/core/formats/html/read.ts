@@ -27,7 +27,7 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   reading.read(text);
   context.progress(0.8);
   if (isOwn) builder.title = reading.title;
-  else builder.windowTitle = reading.title;
+  else builder.windowTitle = reading.title ?? "";
   if (reading.returns) builder.returns = reading.returns;
   return builder.finish(context, () => undefined);
 }

@@ -845,8 +845,9 @@ export class DocumentBuilder {
     const headings = this.blocks.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
-    const title =
-      this.title?.trim() || titleOfPage(this.windowTitle?.trim() ?? "", headings) || titleFromName(name);
+    const called =
+      this.windowTitle === null ? lineOfHeading(headings[0]) : titleOfPage(this.windowTitle.trim(), headings);
+    const title = this.title?.trim() || called || titleFromName(name);
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
@@ -873,11 +874,14 @@ const LONGEST_ANCHOR = 8_000;
 /** What a page is called: its only heading of the first level, its window without the name of the site, or its first heading. */
 function titleOfPage(windowTitle: string, headings: readonly Node[]): string {
   const [first, ...others] = headings.filter((heading) => asKind(heading, "heading")!.level === 1);
-  const top = first ?? headings[0];
-  const words = top ? lineOf(top) : "";
+  const words = lineOfHeading(first ?? headings[0]);
   if (windowTitle === "" || (first && others.length === 0)) return words || windowTitle;
   const behind = windowTitle.startsWith(words) ? windowTitle.slice(words.length) : "";
   return words !== "" && SITE.test(behind) ? words : windowTitle;
+}
+
+function lineOfHeading(heading: Node | undefined): string {
+  return heading ? lineOf(heading) : "";
 }
 
 const SITE = /^\s*[|•·»:–—-]\s/u;
