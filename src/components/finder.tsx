@@ -38,10 +38,15 @@ export function Finder({
   autoFocus?: boolean;
 }) {
   const listId = useId();
-  const [chosen, setChosen] = useState(0);
+  // By its key: entries that come later may stand before it.
+  const [chosen, setChosen] = useState<string | null>(null);
   const list = useRef<HTMLUListElement>(null);
   const shown = entries.slice(0, MOST_SHOWN);
-  const active = Math.min(chosen, shown.length - 1);
+  const active = Math.max(
+    0,
+    shown.findIndex((entry) => entry.key === chosen),
+  );
+  const choose = (at: number) => setChosen(shown[Math.max(0, Math.min(shown.length - 1, at))]?.key ?? null);
 
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: "nearest" });
@@ -54,9 +59,9 @@ export function Finder({
       PageDown: active + 8,
       PageUp: active - 8,
     };
-    if (event.ctrlKey && event.key === "Home") setChosen(0);
-    else if (event.ctrlKey && event.key === "End") setChosen(shown.length - 1);
-    else if (event.key in moves) setChosen(Math.max(0, Math.min(shown.length - 1, moves[event.key]!)));
+    if (event.ctrlKey && event.key === "Home") choose(0);
+    else if (event.ctrlKey && event.key === "End") choose(shown.length - 1);
+    else if (event.key in moves) choose(moves[event.key]!);
     else if (event.key === "Enter" && !event.nativeEvent.isComposing)
       shown[active]?.choose(event.ctrlKey || event.metaKey);
     else return;
@@ -79,7 +84,7 @@ export function Finder({
         value={value}
         placeholder={placeholder}
         onChange={(event) => {
-          setChosen(0);
+          setChosen(null);
           onType(event.target.value);
         }}
         onKeyDown={key}
@@ -97,7 +102,8 @@ export function Finder({
               id={`${listId}-${i}`}
               role="option"
               aria-selected={i === active}
-              onPointerMove={() => setChosen(i)}
+              // A list that grows below a pointer at rest moves nothing.
+              onPointerMove={({ movementX, movementY }) => (movementX !== 0 || movementY !== 0) && choose(i)}
               onClick={(event) => entry.choose(event.ctrlKey || event.metaKey)}
               className={clsx(
                 "flex cursor-pointer items-baseline gap-3 rounded-base px-2.5 py-1.5",
