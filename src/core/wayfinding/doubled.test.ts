@@ -1,7 +1,17 @@
 import { describe, expect, test } from "@jest/globals";
 import { paragraph } from "#tests/editing";
-import { createDocument, newId, schema, type DestinationId, type LinkTarget } from "@/core/document";
+import {
+  bookmarkEntry,
+  createDocument,
+  idOf,
+  newId,
+  schema,
+  withSettings,
+  type DestinationId,
+  type LinkTarget,
+} from "@/core/document";
 import { indexDocument } from "@/core/destinations";
+import { resolveLinks } from "@/core/links";
 import { doubledBy, READY_PLANS, withPlan } from ".";
 
 const { nodes, marks } = schema;
@@ -50,6 +60,23 @@ describe("what was made by hand and a plan builds as well", () => {
     expect(built.content.content.filter(({ type }) => type === nodes.bullet_list)).toEqual([]);
     built.check();
     expect(doubledBy(indexDocument(built), handbook)).toEqual([]);
+  });
+
+  test("hands the links that led to it to the list in its place", () => {
+    const list = nodes.bullet_list.create({ id: newId() }, [
+      item(linked("One", to(one))),
+      item(linked("Two", to(two))),
+      item(linked("Three", to(three))),
+    ]);
+    const up = newId();
+    const doc = withSettings(createDocument([list, ...sections, linked("Contents", to(up))]), {
+      registry: { bookmarks: { [up]: bookmarkEntry("block", "Contents", idOf(list)!) }, anchors: {} },
+    });
+    const index = indexDocument(doc);
+    expect(resolveLinks(index).every(({ lands }) => lands)).toBe(true);
+    const built = indexDocument(withPlan(doc, handbook, doubledBy(index, handbook)));
+    expect(resolveLinks(built).map(({ text, lands }) => `${text} ${lands}`)).toContain("Contents true");
+    expect(resolveLinks(built).every(({ lands }) => lands)).toBe(true);
   });
 
   test("is a contents list typed with pages", () => {

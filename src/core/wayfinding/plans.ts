@@ -3,11 +3,14 @@ import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
   asKind,
+  asMark,
   FIRST_PROMISES,
   fixedWords,
   fixedWordsOf,
+  idsWithin,
   isKind,
   isListTitle,
+  isMark,
   LIST_KINDS,
   listOptionsSchema,
   newId,
@@ -23,7 +26,7 @@ import {
 } from "@/core/document";
 import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
 import type { Doubled } from "./doubled";
-import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
+import { contentsList, isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
 import { levelsAboveChapters } from "./own-title";
 import { frontBlock, frontPos } from "./put-wayfinding";
 
@@ -155,6 +158,7 @@ export const READY_PLANS: readonly Plan[] = [
  * and takes the plan's options; a section that holds no more than its heading gets none. `replaced`: what was made by hand and goes first.
  */
 export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: readonly Doubled[] = []): T {
+  const gone = placesIn(tr.doc, replaced);
   for (const { from, to } of [...replaced].reverse()) tr.delete(from, to);
   const plan = lowered(ready, levelsAboveChapters(tr.doc));
   const promised = Object.keys(plan.promises).length > 0 ? { promises: plan.promises } : {};
@@ -163,6 +167,30 @@ export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: rea
   // From the last to the first, so that they stand in their order.
   for (const list of [...whole].reverse()) putList(tr, list);
   tr.setDocAttribute("returns", { ...plan.returns, ...promised });
+  return gone.size > 0 ? ledHome(tr, gone) : tr;
+}
+
+/** All that links may lead to within contents lists that are replaced: the blocks, what has a name in them, and the bookmarks on them. */
+function placesIn(doc: Node, replaced: readonly Doubled[]): ReadonlySet<string> {
+  const places = new Set<string>();
+  for (const { kind, from, to } of replaced)
+    if (kind === "contents") for (const id of idsWithin(doc.slice(from, to).content)) places.add(id);
+  for (const [id, { block }] of Object.entries(settingsOf(doc).registry.bookmarks))
+    if (block && places.has(block)) places.add(id);
+  return places;
+}
+
+/** Links to the contents list that was made by hand lead to the one in its place. */
+function ledHome<T extends Transform>(tr: T, gone: ReadonlySet<string>): T {
+  const list = contentsList(indexDocument(tr.doc));
+  if (!list) return tr;
+  tr.doc.descendants((node, pos) => {
+    const link = node.marks.find((mark) => isMark(mark, "link"));
+    const carried = link && asMark(link, "link");
+    if (!link || carried?.target.kind !== "destination" || !gone.has(carried.target.id)) return;
+    const led = schema.marks.link.create({ ...carried, target: { kind: "destination", id: list.id } });
+    tr.removeMark(pos, pos + node.nodeSize, link).addMark(pos, pos + node.nodeSize, led);
+  });
   return tr;
 }
 

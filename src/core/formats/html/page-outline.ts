@@ -33,6 +33,13 @@ export class PageOutline {
     this.headings.forEach((heading, i) => {
       for (const id of this.idsAround(heading)) if (!headingOf.has(id)) headingOf.set(id, i);
     });
+    // A section may have its id where a line of links stands before its heading.
+    const { headings } = this;
+    for (const { tag, after } of this.boxes) {
+      const first = partitionPoint(headings.length, (i) => headings[i]!.tag.at < tag.at);
+      if (first === headings.length || headings[first]!.tag.at >= after) continue;
+      for (const id of idsOf(tag)) if (!headingOf.has(id)) headingOf.set(id, first);
+    }
     this.headingOf = headingOf;
   }
 

@@ -135,6 +135,21 @@ describe("the contents list of a page", () => {
     expect(asKind(doc.child(1), "contents_list")).not.toBeNull();
   });
 
+  test("its links may lead to sections that begin with a line of links, and links to it lead to the living one", () => {
+    const parts = ["Ropes", "Knots", "Tides"]
+      .map(
+        (name, i) =>
+          `<div id="p${i}"><div class="nav"><p>Next: <a href="#SEC">Contents</a></p></div><h2>${name}</h2><p>…</p></div>`,
+      )
+      .join("");
+    const { lists, links: led } = read(
+      `<body><h1>Harbour</h1><div class="contents" id="SEC"><ul>${links("p")}</ul></div>${parts}</body>`,
+    );
+    expect(lists).toHaveLength(1);
+    expect(led).toHaveLength(3);
+    expect(led.every(({ to }) => to === "destination")).toBe(true);
+  });
+
   test("one of a section alone is one of its section", () => {
     const { lists } = read(
       `<body><h1>Ropes</h1><ul>${links("s")}</ul>${sections}<h1>Anchors</h1><h2 id="x">Iron</h2><h2 id="y">Stone</h2><h2 id="z">Wood</h2><p>…</p></body>`,
