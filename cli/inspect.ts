@@ -1,10 +1,11 @@
 import {
   asKind,
   FIRST_PROMISES,
-  settingsOf,
   type LinkTarget,
   type Manuscript,
   type Promises,
+  settingsOf,
+  documentTitle,
 } from "@/core/document";
 import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
 import type { Dropped } from "@/core/formats";
@@ -52,7 +53,7 @@ export function inspect(
   const anchor = (id: Parameters<typeof index.anchors.of>[0]) => index.anchors.of(id) ?? "";
   const numbers = headingNumbers(index.headings);
   return {
-    title: settingsOf(doc).title,
+    title: documentTitle(doc),
     words: index.words,
     headings: index.headings.map((heading, i) => ({
       level: heading.level,

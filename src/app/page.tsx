@@ -2,6 +2,9 @@ import { connection } from "next/server";
 import { Shelf } from "@/features/shelf/shelf";
 import { authority, LOCAL_AUTHOR } from "@/server";
 
+/** With so many the page comes; they fill more than a window. */
+const FIRST_DOCUMENTS = 40;
+
 /** The shelf; `?find=` looks for words at once. */
 export default async function ShelfPage({
   searchParams,
@@ -11,9 +14,14 @@ export default async function ShelfPage({
   await connection();
   const { find } = await searchParams;
   const documents = await authority();
+  const [first, count] = await Promise.all([
+    documents.list(LOCAL_AUTHOR, FIRST_DOCUMENTS),
+    documents.count(LOCAL_AUTHOR),
+  ]);
   return (
     <Shelf
-      initial={await documents.list(LOCAL_AUTHOR)}
+      initial={first}
+      of={count}
       troubles={documents.troubles}
       find={typeof find === "string" ? find.slice(0, 1_000) : ""}
     />

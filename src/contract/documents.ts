@@ -10,6 +10,8 @@ export type DocumentJSON = Readonly<z.infer<typeof documentJSON>>;
 export const shelfDocument = z.object({
   id: z.string(),
   title: z.string(),
+  /** Its first words beside titles. */
+  opening: z.string(),
   words: z.number(),
   sections: z.number(),
   /** How many of its links lead nowhere. */
@@ -19,11 +21,20 @@ export const shelfDocument = z.object({
   changedAt: z.number(),
   /** The file from which it came, or was updated last; null where it was begun here. */
   file: z.string().nullable(),
+  /** When that came in. */
+  broughtAt: z.number().nullable(),
+  /** Where it stands in the order its author gave the shelf; null where it was given none. */
+  place: z.number().nullable(),
 });
 export type ShelfDocument = Readonly<z.infer<typeof shelfDocument>>;
 
 export const listDocuments = call("GET", "/api/documents", {
   answer: z.object({ documents: z.array(shelfDocument) }),
+});
+
+/** The order in which its author puts the documents of the shelf. */
+export const orderShelf = call("PUT", "/api/shelf/order", {
+  body: z.strictObject({ ids: z.array(z.string().max(64)).max(100_000) }),
 });
 
 /** A new document, empty or as it is given. */

@@ -11,6 +11,8 @@ const asked = z.object({
   name: z.string().default(""),
   /** `no`: nothing is created of it. */
   keep: z.enum(["no"]).optional(),
+  /** Where the file lies in the body, which is a ZIP archive of it and the pictures beside it then. */
+  within: z.string().max(1_000).optional(),
   /** `yes`: what stands around the text of a web page comes in as well. */
   all: z.enum(["yes"]).optional(),
   language: languageSchema.optional(),

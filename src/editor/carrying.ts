@@ -2,6 +2,7 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { destinationAt, linkRange } from "./commands/links";
+import type { Jumps } from "./jumps";
 import { heldRange, hold, type HeldRange } from "./plugins/held-range";
 
 /** What carrying needs of the window it is done in. */
@@ -9,6 +10,7 @@ export interface CarryingHost {
   readonly state: EditorState;
   readonly index: DocumentIndex;
   dispatch(tr: Transaction): void;
+  readonly jumps: Pick<Jumps, "offerWayBack">;
   say(text: string, options: { undo: boolean }): void;
 }
 
@@ -40,6 +42,8 @@ export class Carrying {
     const to = tr.mapping.map(held.to, -1);
     linkRange(tr, from, to, target);
     host.dispatch(hold(tr, null).setMeta("addToHistory", true));
+    // One went to the place to point at it, and mostly wants to go on writing where the words are.
+    if (held.purpose === "carry") host.jumps.offerWayBack({ from, to });
     const name = target.kind === "destination" ? (host.index.destination(target.id)?.name ?? "") : "";
     host.say(
       made

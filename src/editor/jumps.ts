@@ -1,5 +1,5 @@
 import type { EditorState, Transaction } from "prosemirror-state";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex, Stop } from "@/core/destinations";
 import { isKind, shortened, type DestinationId } from "@/core/document";
 import type { WayOn } from "@/core/wayfinding";
 import { selectionAt, shownEnd } from "./landing";
@@ -55,16 +55,23 @@ export class Jumps {
     this.trail = [{ pos: 0, label: "the beginning" }];
   }
 
+  /** Offers the way back to words that one left without a jump. */
+  offerWayBack({ from, to }: Stop): void {
+    const last = this.trail.at(-1);
+    if (last && last.pos >= from && last.pos <= to) return;
+    this.trail = [...this.trail.slice(1 - LONGEST_TRAIL), this.placeAt(to)];
+    this.ahead = [];
+  }
+
   private get here(): TrailPlace {
-    const { state, index } = this.host;
-    const { $from, from } = state.selection;
-    const heading = index.sectionAt(from);
+    const { $from, from } = this.host.state.selection;
     // The caret of who landed on a figure is in its caption.
-    const figure = isKind($from.parent, "figure");
-    return {
-      pos: figure ? $from.before() : from,
-      label: heading ? shortened(heading.name || "a section", 40) : "the beginning",
-    };
+    return this.placeAt(isKind($from.parent, "figure") ? $from.before() : from);
+  }
+
+  private placeAt(pos: number): TrailPlace {
+    const heading = this.host.index.sectionAt(pos);
+    return { pos, label: heading ? shortened(heading.name || "a section", 40) : "the beginning" };
   }
 
   /** Goes where a return link leads: to its destination, or to the beginning. */

@@ -1,7 +1,15 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Node } from "prosemirror-model";
 import { EditorState, NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import { becomeVersion, blockById, namedById, newId, settingsOf, type DestinationId } from "@/core/document";
+import {
+  becomeVersion,
+  blockById,
+  type DestinationId,
+  givenTitle,
+  namedById,
+  newId,
+  documentTitle,
+} from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { Computed } from "@/core/compute";
 import { OTHERS } from "@/core/exchange";
@@ -193,8 +201,14 @@ export class Session {
     return this.exchange.connected;
   }
 
+  /** The title its author gave the document; empty where its first heading says it. */
+  get givenTitle(): string {
+    return givenTitle(this.state.doc);
+  }
+
+  /** What the document is called. */
   get title(): string {
-    return settingsOf(this.state.doc).title;
+    return documentTitle(this.state.doc);
   }
 
   /** Where a position stands on the screen, or null while the manuscript is not shown. */

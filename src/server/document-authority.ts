@@ -3,15 +3,16 @@ import { promisify } from "node:util";
 import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import {
+  type AttachedFile,
   createDocument,
   documentJSON,
-  newId,
-  picturesIn,
-  settingsOf,
-  type AttachedFile,
   type DocumentTarget,
   type Manuscript,
+  newId,
   type Picture,
+  picturesIn,
+  documentTitle,
+  UNTITLED,
 } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { FoundDocument, Sought } from "@/core/find";
@@ -44,6 +45,7 @@ import type { BinnedDocument } from "@/contract/bin";
 import type { ShelfDocument } from "@/contract/documents";
 import type { SearchThreads } from "./search/search-in-thread";
 import { ShelfSearch } from "./search/shelf-search";
+import { keepPlaces, shelfRows } from "./shelf-rows";
 import { StoredDocuments } from "./stored-documents";
 import type { Tables } from "./tables";
 import { usedContents } from "./used-contents";
@@ -137,31 +139,28 @@ export class DocumentAuthority {
 
   // The shelf
 
-  async list(person: Person): Promise<ShelfDocument[]> {
+  /** The documents of the shelf, those changed last first; at most so many where that is said. */
+  async list(person: Person, most?: number): Promise<ShelfDocument[]> {
     this.allow(person, "look");
     await this.countAnew();
-    return this.db
+    return shelfRows(this.db, most);
+  }
+
+  /** How many documents are on the shelf. */
+  async count(person: Person): Promise<number> {
+    this.allow(person, "look");
+    const { count } = await this.db
       .selectFrom("documents")
-      .select((one) => [
-        "id",
-        "title",
-        "words",
-        "sections",
-        "adrift",
-        "version",
-        "changed_at as changedAt",
-        one
-          .selectFrom("imports")
-          .select("file")
-          .whereRef("imports.document_id", "=", "documents.id")
-          .orderBy("imports.version", "desc")
-          .limit(1)
-          .as("file"),
-      ])
+      .select(({ fn }) => fn.countAll<number>().as("count"))
       .where("removed_at", "is", null)
-      .orderBy("changed_at", "desc")
-      .orderBy("id")
-      .execute();
+      .executeTakeFirstOrThrow();
+    return count;
+  }
+
+  /** Keeps the order in which an author puts the documents of the shelf. */
+  async order(person: Person, ids: readonly string[]): Promise<void> {
+    this.allow(person, "add");
+    await writing(() => keepPlaces(this.db, ids));
   }
 
   /** Where something stands in the documents of the shelf. Throws a SoughtError for what cannot be sought. */
@@ -204,7 +203,7 @@ export class DocumentAuthority {
   /** Makes a document from nothing or from blocks at hand; answers its id. */
   create(
     person: Person,
-    doc: Node = createDocument([], { title: "Untitled" }),
+    doc: Node = createDocument([]),
     report: ImportReport | null = null,
   ): Promise<string> {
     return this.store(person, { json: documentJSON(doc), summary: summaryOf(indexDocument(doc)), report });
@@ -559,7 +558,7 @@ export class DocumentAuthority {
             .set({
               version: open.version,
               changed_at: Date.now(),
-              title: settingsOf(open.doc).title,
+              title: documentTitle(open.doc) || UNTITLED,
             })
             .where("id", "=", id)
             .execute();

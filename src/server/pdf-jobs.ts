@@ -1,6 +1,6 @@
 import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
-import { newId, settingsOf, type Manuscript } from "@/core/document";
+import { type Manuscript, newId, documentTitle } from "@/core/document";
 import { fileNameFor, FORMATS } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -76,7 +76,7 @@ export class PdfJobs {
     const kept: Kept = {
       document,
       file,
-      name: fileNameFor(settingsOf(manuscript.doc).title, FORMATS.pdf.endings[0]),
+      name: fileNameFor(documentTitle(manuscript.doc), FORMATS.pdf.endings[0]),
       making,
       state: { kind: "making", stage: "pages", done: 0, of: 1 },
     };

@@ -4,6 +4,8 @@ import type { ColumnType, Generated } from "kysely";
 export interface DocumentTable {
   id: string;
   title: string;
+  /** Its first words beside titles. */
+  opening: ColumnType<string, string | undefined, string>;
   words: number;
   sections: number;
   adrift: number;
@@ -15,6 +17,8 @@ export interface DocumentTable {
   changed_at: number;
   /** When it was removed from the shelf, or null. */
   removed_at: number | null;
+  /** Where it stands in the order its author gave the shelf; null where it was given none. */
+  shelf_place: ColumnType<number | null, number | null | undefined, number | null>;
 }
 
 /** A whole version of a document: gzip of its JSON. */

@@ -30,6 +30,8 @@ const CALLS: Record<
   Exclude<WithPerson, "allow" | "close" | "purgeOld">,
   (it: DocumentAuthority, who: Person, id: string) => unknown
 > = {
+  count: (it, who) => it.count(who),
+  order: (it, who) => it.order(who, []),
   list: (it, who) => it.list(who),
   find: (it, who) => it.find(who, sought),
   askPlaces: (it, who) => it.askPlaces(who, []),
@@ -38,7 +40,8 @@ const CALLS: Record<
   incoming: (it, who, id) => it.incoming(who, id),
   shelfFor: (it, who) => it.shelfFor(who, indexDocument(doc)),
   create: (it, who) => it.create(who),
-  store: (it, who) => it.store(who, { json: "{}", summary: { title: "", words: 0, sections: 0, adrift: 0 } }),
+  store: (it, who) =>
+    it.store(who, { json: "{}", summary: { title: "", opening: "", words: 0, sections: 0, adrift: 0 } }),
   update: (it, who, id) => it.update(who, id, { version: 0, steps: [] }),
   remove: (it, who, id) => it.remove(who, id),
   restore: (it, who, id) => it.restore(who, id),

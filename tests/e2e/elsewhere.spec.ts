@@ -252,7 +252,7 @@ test("a link does something only after it was said what, unless one put it in on
   // Somebody else is told first.
   await page.goto(`/read/${id}`);
   await page.getByRole("button", { name: "keeper" }).click();
-  await expect(flagged).toContainText("This was put in by somebody else.");
+  await expect(flagged).toContainText("Nothing is changed, and nothing is sent anywhere.");
   await expect(flagged.getByRole("link")).toHaveCount(0);
   await flagged.getByRole("button", { name: "Leave it" }).click();
   await page.getByRole("button", { name: "keeper" }).press("Enter");

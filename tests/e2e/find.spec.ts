@@ -180,3 +180,35 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   await field.press("Escape");
   await expect(page.getByRole("table")).toBeVisible();
 });
+
+test("wildcards are offered where their signs stand nowhere, and the way of finding is remembered", async ({
+  page,
+}) => {
+  await openFile(page, "wild.md", "# Wild\n\nThe lamp burns low.\n");
+  await page.keyboard.press("Control+Alt+f");
+  await field(page).fill("lamp*low");
+  await bar(page).getByRole("button", { name: "Take * as any words" }).click();
+  await expect(bar(page).getByRole("status")).toHaveText("1 place");
+  await expect(field(page)).toBeFocused();
+  await page.reload();
+  await expect(manuscript(page)).toBeVisible();
+  await page.keyboard.press("Control+Alt+f");
+  await field(page).fill("b?rns");
+  await expect(bar(page).getByRole("status")).toHaveText("1 place");
+});
+
+test("pickers know what people call things", async ({ page }) => {
+  await openFile(page, "called.md", "# Called\n\nThe lamp burns low.\n\n## Rooms\n\nMore words.\n");
+  await page.keyboard.press("Control+j");
+  const jump = page.getByRole("combobox", { name: "Jump to" });
+  await jump.fill("“burns");
+  await expect(page.getByRole("option", { name: "The lamp burns low" })).toBeVisible();
+  await jump.press("Enter");
+  await expect(manuscript(page).locator(".glow")).toHaveText("burns");
+  await page.keyboard.press("Control+k");
+  const where = page.getByRole("combobox", { name: "Where to" });
+  await where.fill("open work");
+  await expect(page.getByRole("option", { name: "Show what is flagged" })).toBeVisible();
+  await where.fill("more words");
+  await expect(page.getByRole("option", { name: /More words/ })).toBeVisible();
+});

@@ -38,7 +38,9 @@ test("several files come in at once, each with its own end: documents, and reaso
   await expect(report).toContainText("empty.md was not brought in. The file is empty.");
   await expect(report).toContainText("what.xyz was not brought in. Unsupported file type");
   const row = page.getByRole("row", { name: /Good one/ });
-  await expect(row.getByRole("cell").nth(3)).toHaveText("1");
+  await expect(row.getByRole("cell").nth(5)).toHaveText("1");
+  await expect(row.getByRole("cell").nth(1)).toContainText("See it and none.");
+  await expect(row.getByRole("cell").nth(2)).toContainText("good.md");
 });
 
 test("files are dropped anywhere on the shelf", async ({ page }) => {

@@ -178,6 +178,9 @@ test.describe("links", () => {
     await jump(page, "Far part");
     await page.keyboard.press("Enter");
     await expect(page.getByText("“shutters” now leads to “Far part”.")).toBeVisible();
+    // One goes on writing where the words are.
+    await page.getByRole("button", { name: "Back to First part" }).click();
+    await expect(manuscript(page).getByText("shutters")).toBeInViewport();
     await selectWords(page, "far words");
     await page.keyboard.press("Control+k");
     await page.getByRole("button", { name: "Carry to the place" }).click();

@@ -1,5 +1,15 @@
 import { describe, expect, test } from "@jest/globals";
-import { createDocument, newId, schema, StyleStep } from "@/core/document";
+import {
+  bookmarkEntry,
+  createDocument,
+  EMPTY_REGISTRY,
+  idOf,
+  knownId,
+  newId,
+  schema,
+  StyleStep,
+  withSettings,
+} from "@/core/document";
 import { indexDocument, nextStop, pathTo, placesSought, stopsOf } from ".";
 
 const { nodes } = schema;
@@ -53,6 +63,19 @@ describe("what is typed into the jump box finds", () => {
     ["p 99", []],
   ])("%s", (typed, places) => {
     expect(found(typed)).toEqual(places);
+  });
+
+  test("what is flagged, by what people call it", () => {
+    const flag = newId();
+    const bookmarks = {
+      [flag]: { ...bookmarkEntry("block", "Ask about oil", knownId(idOf(doc.child(1))!)), followUp: true },
+    };
+    const flagged = indexDocument(withSettings(doc, { registry: { ...EMPTY_REGISTRY, bookmarks } }));
+    const called = (typed: string) =>
+      placesSought(flagged, typed).map((it) => (it.kind === "page" ? "" : it.place.name));
+    for (const typed of ["todo", "To do", "open work", "flagged", "todo oil"])
+      expect(called(typed)).toEqual(["Ask about oil"]);
+    expect(called("todo rope")).toEqual([]);
   });
 
   test("a heading by the number that it shows", () => {

@@ -20,10 +20,14 @@ type Sought =
 const KINDS: Record<string, Exclude<Destination["kind"], "paragraph">> = {
   fig: "figure",
   figure: "figure",
+  picture: "figure",
+  image: "figure",
+  illustration: "figure",
   tab: "table",
   table: "table",
   eq: "equation",
   equation: "equation",
+  formula: "equation",
   notice: "notice",
   note: "note",
   footnote: "note",
@@ -32,8 +36,14 @@ const KINDS: Record<string, Exclude<Destination["kind"], "paragraph">> = {
   mark: "bookmark",
   heading: "heading",
   section: "heading",
+  chapter: "heading",
   contents: "contents",
+  toc: "contents",
 };
+
+/** What people call that to which they mean to come back. */
+const FLAGGED =
+  /^(?:to-?do|to do|todos|open (?:work|points?|items?)|flag(?:ged|s)?|follow[ -]?ups?)(?:\s+(.*))?$/iu;
 
 /** What is asked of the pages of a document. */
 export interface KnownPages {
@@ -44,13 +54,33 @@ export interface KnownPages {
 
 /**
  * The places that match what was typed, the closest first: words of a name (`lamp room`), the number of a heading (`4.2`), a
- * kind with a number or words (`fig 3`, `table weather`, `note 5`), a paragraph by its number (`¶ 44`), a page (`p 12`, `p iv`).
+ * kind with a number or words (`fig 3`, `table weather`, `note 5`), what is flagged (`todo`, `open work tides`), a paragraph by its
+ * number (`¶ 44`), a page (`p 12`, `p iv`).
  */
 export function placesSought(
   index: DocumentIndex,
   typed: string,
   pages: KnownPages | null = null,
 ): FoundPlace[] {
+  const flagged = FLAGGED.exec(typed.trim());
+  const called = placesCalled(index, typed, pages);
+  if (!flagged) return called;
+  const words = wordsOf(flagged[1] ?? "");
+  const first = index.bookmarks.filter(
+    ({ id, name }) => ownEntry(index.registry.bookmarks, id)?.followUp && rankOf(name, "", words) > 0,
+  );
+  const known = new Set<Destination>(first);
+  return [
+    ...first.map((place) => ({ kind: "destination" as const, place, number: "" })),
+    ...called.filter((it) => it.kind === "page" || !known.has(it.place)),
+  ];
+}
+
+function wordsOf(typed: string): string[] {
+  return typed.toLowerCase().split(/\s+/).filter(Boolean);
+}
+
+function placesCalled(index: DocumentIndex, typed: string, pages: KnownPages | null): FoundPlace[] {
   const sought = read(typed);
   if (sought.kind === "paragraph") {
     const at = paragraphAt(index.doc, sought.number);
@@ -58,7 +88,7 @@ export function placesSought(
     return place ? [{ kind: "destination", place, number: String(sought.number) }] : [];
   }
   if (sought.kind === "page") return pageAt(index, sought.label, pages);
-  const words = sought.words.toLowerCase().split(/\s+/).filter(Boolean);
+  const words = wordsOf(sought.words);
   const notes = sought.kind === "note" ? notesSought(index, words) : [];
   const { counted, structural } = numbersOf(index);
   const isAll = sought.kind === "all";

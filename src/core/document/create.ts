@@ -6,6 +6,7 @@ import { namedWithin } from "./named-blocks";
 /** What a new document is made with; everything else is at its default. */
 export interface DocumentAttributes {
   title?: string;
+  working_title?: string;
   language?: string;
 }
 

@@ -20,6 +20,8 @@ export interface FixedWords {
   readonly previous: string;
   readonly up: string;
   readonly next: string;
+  /** What readers find in a list that has no lines. */
+  readonly nothingListed: string;
   /** Stands for a heading without words. */
   readonly untitled: string;
   /** What stands for the title of a notice that has none. */
@@ -48,6 +50,7 @@ const ENGLISH: FixedWords = {
   previous: "Previous",
   up: "Up",
   next: "Next",
+  nothingListed: "Nothing yet.",
   untitled: "Untitled section",
   notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
   boxes: { ticked: "Done", open: "To do" },
@@ -82,6 +85,7 @@ const GERMAN: FixedWords = {
   previous: "Zurück",
   up: "Nach oben",
   next: "Weiter",
+  nothingListed: "Noch nichts.",
   untitled: "Abschnitt ohne Titel",
   notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
   boxes: { ticked: "Erledigt", open: "Zu erledigen" },
@@ -116,6 +120,7 @@ const FRENCH: FixedWords = {
   previous: "Précédent",
   up: "Niveau supérieur",
   next: "Suivant",
+  nothingListed: "Rien pour l’instant.",
   untitled: "Section sans titre",
   notices: {
     note: "Remarque",
@@ -156,6 +161,7 @@ const SPANISH: FixedWords = {
   previous: "Anterior",
   up: "Subir",
   next: "Siguiente",
+  nothingListed: "Nada todavía.",
   untitled: "Sección sin título",
   notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
   boxes: { ticked: "Hecho", open: "Por hacer" },
@@ -190,6 +196,7 @@ const ITALIAN: FixedWords = {
   previous: "Precedente",
   up: "Su",
   next: "Successivo",
+  nothingListed: "Ancora niente.",
   untitled: "Sezione senza titolo",
   notices: {
     note: "Nota",
@@ -230,6 +237,7 @@ const DUTCH: FixedWords = {
   previous: "Vorige",
   up: "Omhoog",
   next: "Volgende",
+  nothingListed: "Nog niets.",
   untitled: "Paragraaf zonder titel",
   notices: {
     note: "Opmerking",
@@ -270,6 +278,7 @@ const PORTUGUESE: FixedWords = {
   previous: "Anterior",
   up: "Subir",
   next: "Seguinte",
+  nothingListed: "Nada ainda.",
   untitled: "Secção sem título",
   notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
   boxes: { ticked: "Feito", open: "Por fazer" },

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { schema } from "@/core/document";
+import { schema, documentTitle } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { formatOf, fileNameFor, readFile, writeFile } from ".";
 
@@ -212,12 +212,12 @@ test("a format is told by a file's ending, and a file is named after its documen
 });
 
 test("a text is called as its first heading, a page of the web as its only heading of the first level", () => {
-  const titleOf = (name: string, text: string) => {
+  const called = (name: string, text: string) => {
     const result = readFile(name, bytes(text));
-    return result.ok && result.manuscript.doc.attrs.title;
+    return result.ok && documentTitle(result.manuscript.doc);
   };
-  expect(titleOf("a.md", "## First\n\n# Second\n")).toBe("First");
-  expect(titleOf("a.html", "<h2>First</h2><h1>Second</h1>")).toBe("Second");
-  expect(titleOf("a.html", "<title>First – Harbour</title><h2>First</h2><h2>Second</h2>")).toBe("First");
-  expect(titleOf("a.html", "<title>Harbour</title><h2>First</h2>")).toBe("Harbour");
+  expect(called("a.md", "## First\n\n# Second\n")).toBe("First");
+  expect(called("a.html", "<h2>First</h2><h1>Second</h1>")).toBe("Second");
+  expect(called("a.html", "<title>First – Harbour</title><h2>First</h2><h2>Second</h2>")).toBe("First");
+  expect(called("a.html", "<title>Harbour</title><h2>First</h2>")).toBe("Harbour");
 });

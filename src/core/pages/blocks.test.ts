@@ -456,7 +456,9 @@ test("steps stand beside the link back, and headings lead to their line in the c
 
 test("a heading leads to the page of a long contents list on which its line stands, or to the list where it has none", async () => {
   const many = Array.from({ length: 120 }, (_, i) => heading(i === 119 ? 2 : 1, `Part ${i}`));
-  const made = createDocument([nodes.contents_list.create({ id: "toc0000001", to: 1 }), ...many]);
+  const made = createDocument([nodes.contents_list.create({ id: "toc0000001", to: 1 }), ...many], {
+    title: "The parts",
+  });
   const returns: ReturnRule = { levels: [], words: "", also: ["headings"] };
   const layout = await laidOut(made.type.create({ ...made.attrs, returns }, made.content));
   const drawn = layout.pages.flatMap((_, page) => drawPage(layout, page).links);
@@ -476,13 +478,14 @@ test("a list stands without indents and dots where that is asked for", async () 
       nodes.contents_list.create({ id: "toc0000001", list: options }),
       heading(1, "One"),
       heading(2, "Deep"),
+      heading(1, "Two"),
     ]);
   const shape = async (options: ListOptions) => {
     const drawing = await first(list(options));
     const dots = drawing.items.filter((item) => item.kind === "stroke" && item.dotted).length;
     return [dots, find(drawing, "Deep").x > LEFT + 1];
   };
-  expect(await shape({})).toEqual([2, true]);
+  expect(await shape({})).toEqual([3, true]);
   expect(await shape({ flush: true, leaderless: true })).toEqual([0, false]);
 });
 

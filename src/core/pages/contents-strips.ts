@@ -1,5 +1,5 @@
 import { kept } from "@/core/kept";
-import { asKind } from "@/core/document";
+import { asKind, fixedWordsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
 import {
@@ -9,7 +9,6 @@ import {
   isBookIndex,
   kindOf,
   listEntries,
-  NOTHING_LISTED,
   optionsOf,
   placedIn,
   type ContentsEntry,
@@ -93,7 +92,7 @@ function bookIndexStrips(node: Node, composition: Composition): Strip[] {
 function emptyStrips(node: Node, style: TextStyle, parent: Tag, composition: Composition): Strip[] {
   const { leading } = composition.sheet.styles.contents;
   const setting = { measure: composition.width, leading };
-  const none = wordsSet(NOTHING_LISTED[kindOf(node)], style, setting, composition);
+  const none = wordsSet(fixedWordsOf(composition.index.doc).nothingListed, style, setting, composition);
   return stripsOf(none, { x: 0, tag: { role: "P", parent }, start: 0 }, composition);
 }
 

@@ -1,5 +1,5 @@
 import type { DocumentIndex } from "@/core/destinations";
-import { settingsOf, type PageLines } from "@/core/document";
+import { type PageLines, documentTitle } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@/core/wayfinding";
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
@@ -39,7 +39,7 @@ export function wantPageLines(
     if (resources.misses === misses) known.add(words);
   };
   want(`${lines}…·`);
-  if (lines.includes("{title}")) want(settingsOf(index.doc).title);
+  if (lines.includes("{title}")) want(documentTitle(index.doc));
   if (lines.includes("{contents}")) want(wayHomeOfPages(index)?.words ?? "");
   if (lines.includes("{section}")) for (const heading of index.headings) want(inBrief(heading));
   for (const menu of menus) for (const entry of listEntries(index, menu)) want(entryWords(entry));

@@ -1,6 +1,6 @@
 import { kept } from "@/core/kept";
 import type { DocumentIndex, IndexedDestination } from "@/core/destinations";
-import { fixedWordsOf, localeOf, settingsOf, type DestinationId } from "@/core/document";
+import { type DestinationId, fixedWordsOf, localeOf, settingsOf, documentTitle } from "@/core/document";
 import type { PageNumbers } from "@/core/links";
 import { inBrief } from "./contents";
 
@@ -133,7 +133,7 @@ function bySections(places: readonly IndexedDestination[], index: DocumentIndex)
     told.add(id);
     const words = section
       ? index.numbers.get(section.id) || inBrief(section) || untitled
-      : settingsOf(index.doc).title || untitled;
+      : documentTitle(index.doc) || untitled;
     parts.push({ words, place });
   }
   return parts;

@@ -1,4 +1,5 @@
 import { fixedWordsOf, type DestinationId } from "@/core/document";
+import { isOwnTitle } from "./own-title";
 import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
 
 /** One line of a contents list. */
@@ -23,11 +24,11 @@ export function inBrief(place: Destination): string {
   return (place.kind === "heading" && place.short) || place.name;
 }
 
-/** The entries of a contents list of the whole document, or of some headings that follow each other, in order of place. */
+/** The entries of a contents list of the whole document, without its own title, or of some headings that follow each other, in order of place. */
 export function contentsEntries(
   index: DocumentIndex,
   levels: ContentsLevels,
-  headings: readonly Heading[] = index.headings,
+  headings: readonly Heading[] = belowOwnTitle(index),
 ): ContentsEntry[] {
   const entries: ContentsEntry[] = [];
   const above: number[] = [];
@@ -49,6 +50,11 @@ export function contentsEntries(
     above.push(level);
   }
   return entries;
+}
+
+/** All headings but the document's own title. */
+function belowOwnTitle({ doc, headings }: DocumentIndex): readonly Heading[] {
+  return isOwnTitle(doc, headings[0]) ? headings.slice(1) : headings;
 }
 
 /** The words of an entry as a reader sees them: the number of the heading, where it shows one, and its text. */

@@ -312,7 +312,7 @@ function inAlphabet(index: DocumentIndex): readonly ContentsEntry[] {
   return linesByName(places, localeOf(settingsOf(index.doc).language), (place) => flat(place, index));
 }
 
-/** What is said where a list has no entries. */
+/** What its author is told of a list that has no entries. */
 export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
   sections: "No headings of these levels yet. Give a line a level and it appears here.",
   section: "No sections of these levels in this one yet.",

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { isKind, levelOf, lineOf, settingsOf } from "@/core/document";
+import { givenTitle, isKind, levelOf, lineOf } from "@/core/document";
+import type { Heading } from "@/core/destinations";
 import { kept } from "@/core/kept";
 
 /** How the headings of a document stand to each other. */
@@ -36,7 +37,12 @@ const titled = kept((doc: Node): Titled => {
 /** Whether the first heading of a document is its own title: it says the title, or all other headings are of deeper levels. */
 export function beginsWithTitle(doc: Node): boolean {
   const first = doc.child(0);
-  return isKind(first, "heading") && (lineOf(first) === settingsOf(doc).title || titled(doc).byHeading);
+  return isKind(first, "heading") && (lineOf(first) === givenTitle(doc) || titled(doc).byHeading);
+}
+
+/** Whether the only heading of the first level is the document's own title, so that its contents list need not name it. */
+export function isOwnTitle(doc: Node, heading: Heading | undefined): boolean {
+  return heading?.level === 1 && titled(doc).byHeading;
 }
 
 /** How many levels stand above the chapters: those that only the title has, or none. */

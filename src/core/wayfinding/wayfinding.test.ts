@@ -28,6 +28,14 @@ describe("a contents list", () => {
     expect(lines(build(paragraph()), 1, 3)).toEqual([]);
   });
 
+  test("leaves out the document's own title, where that is its only heading of the first level", () => {
+    const titled = [heading(1, "Own"), heading(2, "A"), heading(3, "B"), heading(2, "C")];
+    expect(lines(build(...titled), 1, 3)).toEqual(["A", "  B", "C"]);
+    expect(lines(build(...titled, heading(1, "D")), 1, 3)).toEqual(["Own", "  A", "    B", "  C", "D"]);
+    expect(lines(build(paragraph(), ...titled), 1, 3)[0]).toBe("Own");
+    expect(lines(build(heading(1, "Own")), 1, 3)).toEqual(["Own"]);
+  });
+
   test("as a tree holds the same lines", () => {
     const tree = contentsTree(contentsEntries(indexDocument(doc), { from: 1, to: 6 }));
     expect(tree.map(({ text, below }) => [text, below.map((one) => [one.text, one.below.length])])).toEqual([

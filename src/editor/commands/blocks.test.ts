@@ -69,14 +69,22 @@ describe("kinds of block", () => {
 });
 
 describe("putting a block in", () => {
-  test("stands after the block of the caret, with a line to go on writing", () => {
+  test("stands before the first letter of the document where the caret does", () => {
     const desk = new Desk([paragraph("one"), paragraph("two")]);
     desk.select("one", { empty: true }).run(insertBlock(nodes.contents_list.create()));
-    expect(desk.doc.toString()).toBe('doc(paragraph("one"), contents_list, paragraph("two"))');
+    expect(desk.doc.toString()).toBe('doc(contents_list, paragraph("one"), paragraph("two"))');
+  });
+
+  test("stands after the block of the caret, with a line to go on writing", () => {
+    const desk = new Desk([paragraph("zero"), paragraph("one"), paragraph("two")]);
+    desk.select("one", { empty: true }).run(insertBlock(nodes.contents_list.create()));
+    expect(desk.doc.toString()).toBe(
+      'doc(paragraph("zero"), paragraph("one"), contents_list, paragraph("two"))',
+    );
     expect(desk.state.selection).toBeInstanceOf(NodeSelection);
     desk.select("two", { empty: true }).run(insertBlock(nodes.rule.create()));
     expect(desk.doc.toString()).toBe(
-      'doc(paragraph("one"), contents_list, paragraph("two"), rule, paragraph)',
+      'doc(paragraph("zero"), paragraph("one"), contents_list, paragraph("two"), rule, paragraph)',
     );
   });
 

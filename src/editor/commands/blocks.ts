@@ -160,7 +160,7 @@ function marksIn({ doc, selection }: EditorState): ReadonlyMap<MarkType, Mark> {
 }
 
 /**
- * Puts a block after the one the selection is in, in place of an empty paragraph: within an item, a quotation or a cell where it can
+ * Puts a block after the one the selection is in, in place of an empty paragraph, or before the first letter of the document: within an item, a quotation or a cell where it can
  * stand there, else after the block around. Words can be written after it.
  */
 export function insertBlock(block: Node): Command {
@@ -181,12 +181,14 @@ export function insertBlock(block: Node): Command {
 }
 
 /** What a block takes the place of: an empty paragraph, or nothing behind the innermost block beside which it can stand. */
-function placeFor(block: Node, { $from }: Selection): { readonly from: number; readonly to: number } {
+function placeFor(block: Node, { $from, empty }: Selection): { readonly from: number; readonly to: number } {
   for (let depth = $from.depth; depth > 0; depth--) {
     const [around, at, own] = [$from.node(depth - 1), $from.index(depth - 1), $from.node(depth)];
     const [before, after] = [$from.before(depth), $from.after(depth)];
-    const empty = isKind(own, "paragraph") && own.content.size === 0;
-    if (empty && around.canReplaceWith(at, at + 1, block.type)) return { from: before, to: after };
+    const wordless = isKind(own, "paragraph") && own.content.size === 0;
+    // At the very top nothing could be put otherwise.
+    if (empty && $from.pos === 1 && own.content.size > 0) return { from: 0, to: 0 };
+    if (wordless && around.canReplaceWith(at, at + 1, block.type)) return { from: before, to: after };
     if (around.canReplaceWith(at + 1, at + 1, block.type)) return { from: after, to: after };
   }
   const after = $from.pos + ($from.nodeAfter?.nodeSize ?? 0);

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { AllSelection, EditorState, NodeSelection, TextSelection } from "prosemirror-state";
 import { CellSelection } from "prosemirror-tables";
-import { canSplit, ReplaceStep } from "prosemirror-transform";
+import { canJoin, canSplit, ReplaceStep } from "prosemirror-transform";
 import { emptyTable } from "@/editor/commands/blocks";
 import { changedRun, createDocument, isKind, MoveBlocksStep, newId, schema } from "@/core/document";
 import { heading, list, paragraph } from "#tests/editing";
@@ -34,6 +34,24 @@ function expectDraws(layout: ChunkLayout, doc: Node): void {
   layout.drawn.check();
 }
 
+/** How many edits of each kind there were, and how many did something: those that do nothing prove nothing. */
+class DoneCount {
+  private readonly counts = new Map<string, { all: number; done: number }>();
+
+  count(kind: string, done: boolean): void {
+    const { all, done: before } = this.counts.get(kind) ?? { all: 0, done: 0 };
+    this.counts.set(kind, { all: all + 1, done: before + (done ? 1 : 0) });
+  }
+
+  /** For each kind that was tried often enough to tell. */
+  expectMostDone(): void {
+    const idle = [...this.counts].filter(([, { all, done }]) => all >= 20 && done / all < LEAST_DONE);
+    expect(idle).toEqual([]);
+  }
+}
+
+const LEAST_DONE = 0.6;
+
 const edit = fc.record({
   kind: fc.constantFrom("insert", "delete", "blocks", "clear", "move", "split", "join"),
   at: fc.nat(200_000),
@@ -57,11 +75,21 @@ function edited(state: EditorState, { kind, at, size, to }: Edit): EditorState {
       tr.insert(border(at), Fragment.fromArray(Array.from({ length: size % 300 }, (_, i) => block(i))));
     if (kind === "clear") tr.delete(0, doc.content.size - (size % 50));
     if (kind === "split") tr.split(TextSelection.near(doc.resolve(pos)).from);
-    if (kind === "join") tr.join(border(at));
+    if (kind === "join") {
+      // The next two blocks that can be one.
+      for (let from = border(at); from < doc.content.size; from += doc.nodeAt(from)!.nodeSize)
+        if (canJoin(doc, from)) {
+          tr.join(from);
+          break;
+        }
+    }
     if (kind === "move") {
-      const [a, b] = [border(at), border(at + size)].sort((x, y) => x - y) as [number, number];
+      const [a, end] = [border(at), border(at + size)].sort((x, y) => x - y) as [number, number];
+      const b = a < end ? end : a + (doc.nodeAt(a)?.nodeSize ?? 0);
       const where = border(to);
-      if (a < b && (where < a || where > b)) tr.step(new MoveBlocksStep(a, b, where));
+      // What would be moved into itself goes to an end of the document.
+      const beside = where < a || where > b ? where : a > 0 ? 0 : doc.content.size;
+      if (a < b && (beside < a || beside > b)) tr.step(new MoveBlocksStep(a, b, beside));
     }
   } catch {
     return state;
@@ -106,12 +134,14 @@ describe("a layout in chunks", () => {
   });
 
   test("follows any edits by replacing the chunks they touch", () => {
+    const told = new DoneCount();
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 400 }), fc.array(edit, { maxLength: 12 }), (count, edits) => {
         let state = stateOf(documentWith(count));
         let layout = ChunkLayout.of(state.doc);
         for (const one of edits) {
           const next = edited(state, one);
+          told.count(one.kind, next.doc !== state.doc);
           const step = layout.changeTo(next.doc, changedRun(state.doc, next.doc));
           if (step) layout = layout.with(step.apply(layout.drawn).doc!);
           state = next;
@@ -120,6 +150,7 @@ describe("a layout in chunks", () => {
       }),
       { numRuns: 120 },
     );
+    told.expectMostDone();
   });
 
   test("carries selections of every kind", () => {

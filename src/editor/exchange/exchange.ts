@@ -3,7 +3,7 @@ import { getDocument } from "@/contract/documents";
 import { appendSteps, followDocument, getSteps, tellCaret } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import { jsonOf, newId, type OwnStep, schema, settingsOf, stepToJSON } from "@/core/document";
+import { jsonOf, newId, type OwnStep, schema, stepToJSON, documentTitle } from "@/core/document";
 import {
   errorAnswer,
   OtherLine,
@@ -416,7 +416,7 @@ export class Exchange {
       id: `${this.client} version ${this.version}`,
       document: this.options.document,
       blocks: [jsonOf(doc)],
-      words: settingsOf(doc).title,
+      words: documentTitle(doc),
       at: Date.now(),
     });
   }

@@ -51,7 +51,7 @@ test("cross-references, contents lists and equations are written as they will be
     ),
   );
   const html = firstWords(indexDocument(withList), 0);
-  expect(html).toContain('<ul><li style="--depth: 0"><button type="button">One</button></li>');
+  expect(html).toContain('<ul><li style="--depth: 0"><button type="button">Two</button></li>');
   expect(html).toContain('<span class="cross-reference linked">One</span>');
   expect(html).toMatch(/<span class="formula"><span class="katex">/);
   expect(html).toMatch(/<div class="equation-line labelled" style="[^"]+"><span class="katex-display">/);

@@ -3,7 +3,14 @@ import { saidOf, type Action } from "@/core/document";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
-const FIXED: readonly Action[] = [{ do: "flagged" }, { do: "files" }];
+/** What is done, with what people call it beside the words for it. */
+const FIXED: readonly { readonly action: Action; readonly called: string }[] = [
+  {
+    action: { do: "flagged" },
+    called: "todo to do to-do open work points items flags follow up follow-up tasks reminders",
+  },
+  { action: { do: "files" }, called: "attachments downloads enclosures" },
+];
 const SHORTEST = 3;
 
 /** What a link can do instead of leading somewhere, where what was typed means it: `look for snow`, `show what is flagged`. */
@@ -11,7 +18,9 @@ export function actionEntries(typed: string, choose: ChooseTarget): FinderEntry[
   const sought = typed.trim().toLowerCase();
   if (sought.length < SHORTEST) return [];
   const words = /^(?:look for|find|search)\s+["“]?(.+?)["”]?$/iu.exec(typed.trim())?.[1];
-  const meant: Action[] = FIXED.filter((action) => saidOf(action).toLowerCase().includes(sought));
+  const meant: Action[] = FIXED.filter(({ action, called }) =>
+    `${saidOf(action)} ${called}`.toLowerCase().includes(sought),
+  ).map(({ action }) => action);
   if (words) meant.push({ do: "search", words: words.slice(0, 1_000) });
   return meant.map((action) => ({
     key: `action ${action.do}`,

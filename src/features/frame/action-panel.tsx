@@ -14,8 +14,7 @@ export interface ListedFile {
 }
 
 /**
- * What a link asks to be done. One that somebody else put in is done only when its reader, who is told exactly what it does, says
- * so.
+ * What a link asks to be done. What was not put in here is done only when who follows it was told exactly what it does, and says so.
  */
 export function ActionPanel({
   action,
@@ -57,7 +56,6 @@ function Asked({
     return (
       <div className="px-4 pb-4 text-sm">
         <p className="mt-1 mb-3">
-          {own ? "" : "This was put in by somebody else. "}
           {WHAT_HAPPENS[action.do]} Nothing is changed, and nothing is sent anywhere.
         </p>
         <div className="flex gap-2">

@@ -13,6 +13,7 @@ import { LeadElsewhere } from "./lead-elsewhere";
 import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
 import { TopBand } from "./top-band";
+import { UndoKeys } from "./undo-keys";
 
 /** What a link of the document asks to be done. */
 function Acting() {
@@ -128,6 +129,7 @@ export function DocumentFrame({ id, opening, children }: Props) {
       <Acting />
       <History />
       <SessionNotice />
+      <UndoKeys />
     </SessionContext.Provider>
   );
 }

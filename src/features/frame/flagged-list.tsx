@@ -2,7 +2,7 @@ import { useState } from "react";
 import { listFlagged } from "@/contract/flagged";
 import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
 import { Sign } from "@/components/signs";
-import { shortened } from "@/core/document";
+import { shortened } from "@/core/model/shortened";
 import type { FlaggedPlace } from "@/core/shelf";
 
 /** What is flagged to come back to in all documents, the earliest date first; each leads to the spot. */

@@ -7,6 +7,7 @@ import type { Stop } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { useSession, useSessionValue, type Session } from "@/editor";
 import { placeEntries, stopOf } from "./place-entries";
+import { wordsEntries } from "./words-entries";
 
 /**
  * The box in which one types to find any place and goes there; with nothing typed, first those one worked at lately. Ctrl+J
@@ -92,7 +93,11 @@ function JumpList({
   // Places are gone to as they stand, so they must be those of the very newest version.
   const index = useSessionValue((it) => it.index);
   const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
-  const places = placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages });
+  const quoted = wordsEntries(typed, index, go);
+  const places = [
+    ...quoted,
+    ...placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages }),
+  ];
   const lately = typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : [];
   const find = findEntry(typed.trim(), (words) => onChoose(() => session.ask("find", words)));
   const entries =
@@ -100,7 +105,7 @@ function JumpList({
   return (
     <Finder
       label="Jump to"
-      placeholder="A heading or its number, fig 3, table, note 5, bookmark, ¶ 44, p 12"
+      placeholder="A heading or its number, fig 3, table, note 5, bookmark, “words”, todo, ¶ 44, p 12"
       value={typed}
       onType={onType}
       entries={entries}

@@ -75,6 +75,9 @@ export function OwnPlacePicker({
   );
 }
 
+/** What begins with a quotation mark is meant as words by itself; shorter words stand everywhere. */
+const QUOTED = /^\s*(?:["“„«]|.{0,3}$)/u;
+
 /** Takes a target, with what it is called; `further`: also to follow it. */
 export type ChooseTarget = (target: LinkTarget, called: string, further: boolean) => void;
 
@@ -114,10 +117,14 @@ export function PlaceFinder({
       ...(says && { says }),
     },
   );
+  const words = (sought: string) =>
+    onTarget
+      ? wordsEntries(sought, index, ({ target }, further) => onTarget(target, target.exact, further))
+      : [];
   const others = onTarget
     ? [
         ...outsideEntries(typed, index, onTarget),
-        ...wordsEntries(typed, index, onTarget),
+        ...words(typed),
         ...(typed.trim() === "" ? pocketEntries(session.pocket.elsewhere, onTarget) : []),
       ]
     : [];
@@ -130,6 +137,7 @@ export function PlaceFinder({
           session.following.ownAction(target);
           onTarget(target, called, go);
         }),
+        ...(places.length === 0 && !QUOTED.test(typed) ? words(`“${typed}”`) : []),
       ]
     : [];
   return (

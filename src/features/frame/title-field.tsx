@@ -1,31 +1,44 @@
 import { useState } from "react";
 import { useTyped } from "@/components/use-typed";
-import { useSession } from "@/editor";
+import { useSession, useSessionValue } from "@/editor";
+import { UNTITLED } from "@/core/document";
 
 /** How the title looks in the band. */
 export const TITLE_LOOK = "min-w-0 flex-1 truncate px-1.5 font-serif text-base font-semibold";
 
-/** The document's title, to be changed where it stands. */
-export function TitleField({ title }: { title: string }) {
+/** The document's title, to be changed where it stands. Left empty, it is that of the first heading. */
+export function TitleField() {
   const session = useSession();
+  const title = useSessionValue((it) => it.title);
+  const given = useSessionValue((it) => it.givenTitle);
+  const [before, setBefore] = useState(given);
+  const [typing, setTyping] = useState(false);
   const { shown, type, leave } = useTyped(
-    title,
+    given,
     (words) => session.rename(words),
-    (words) => words.trim() || null,
+    (words) => words.trim(),
   );
-  const [before, setBefore] = useState(title);
   return (
     <input
       aria-label="Title of the document"
-      value={shown}
+      title={given === "" ? "From the first heading. Type one of its own." : undefined}
+      value={typing ? shown : given || title}
+      placeholder={UNTITLED}
       dir="auto"
-      onFocus={() => setBefore(title)}
-      onChange={(event) => type(event.target.value)}
-      onBlur={leave}
+      onFocus={() => setBefore(given)}
+      onChange={(event) => {
+        setTyping(true);
+        type(event.target.value);
+      }}
+      onBlur={() => {
+        setTyping(false);
+        leave();
+      }}
       onKeyDown={(event) => {
         if (event.key === "Enter") event.currentTarget.blur();
         if (event.key === "Escape") {
           session.rename(before);
+          setTyping(false);
           leave();
         }
       }}

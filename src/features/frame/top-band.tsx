@@ -5,7 +5,7 @@ import { usePathname } from "next/navigation";
 import { Fragment, type ReactNode } from "react";
 import { buttonLook, Button, IconButton } from "@/components/button";
 import { Mark } from "@/components/signs";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession } from "@/editor";
 import { KeptSign } from "./kept-sign";
 import { People } from "./people";
 import { TITLE_LOOK, TitleField } from "./title-field";
@@ -20,9 +20,8 @@ const STAGES = [
 /** The slim row at the top: title, the four stages of the work, the jump box, whether all is kept, the reading view. */
 export function TopBand() {
   const session = useSession();
-  const title = useSessionValue((it) => it.title);
   return (
-    <Band id={session.id} title={<TitleField key={title} title={title} />}>
+    <Band id={session.id} title={<TitleField />}>
       <KeptSign />
       <People />
       <IconButton label="History of this document" onClick={() => session.ask("history")}>

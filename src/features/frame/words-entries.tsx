@@ -1,30 +1,37 @@
 import type { FinderEntry } from "@/components/finder";
 import type { DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
-import { wordsSought } from "@/core/links";
+import { wordsSought, type FoundWords } from "@/core/links";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
 /** Words of the document that were typed in quotation marks, each with what stands around it. */
-export function wordsEntries(typed: string, index: DocumentIndex, choose: ChooseTarget): FinderEntry[] {
-  return wordsSought(index, typed).map(({ target, from, before, after }) => ({
-    key: `words ${from}`,
-    group: "Words of the document",
-    content: () => (
-      <EntryLine
-        kind="words"
-        name={
-          <>
-            <span className="text-quiet">{before.slice(-24)}</span>
-            <b className="font-semibold">{target.exact}</b>
-            <span className="text-quiet">{after}</span>
-          </>
-        }
-        about={shortened(index.sectionAt(from)?.name ?? "the beginning", 40)}
-      />
-    ),
-    choose: (further = false) => choose(target, target.exact, further),
-  }));
+export function wordsEntries(
+  typed: string,
+  index: DocumentIndex,
+  choose: (words: FoundWords, further: boolean) => void,
+): FinderEntry[] {
+  return wordsSought(index, typed).map((found) => {
+    const { target, from, before, after } = found;
+    return {
+      key: `words ${from}`,
+      group: "Words of the document",
+      content: () => (
+        <EntryLine
+          kind="words"
+          name={
+            <>
+              <span className="text-quiet">{before.slice(-24)}</span>
+              <b className="font-semibold">{target.exact}</b>
+              <span className="text-quiet">{after}</span>
+            </>
+          }
+          about={shortened(index.sectionAt(from)?.name ?? "the beginning", 40)}
+        />
+      ),
+      choose: (further = false) => choose(found, further),
+    };
+  });
 }
 
 const TOP = "The top of the document";

@@ -1,3 +1,4 @@
+import { handOut, nameOfFile } from "@/components/hand-out";
 import { askForResponse, Refused } from "@/contract/ask";
 import { exportDocument } from "@/contract/documents";
 import type { Session } from "@/editor";
@@ -19,12 +20,6 @@ export async function download(session: Session, format: string): Promise<string
   } catch (error) {
     return error instanceof Refused ? error.message : "The server does not answer, so no file was made.";
   }
-  const name = /filename\*=UTF-8''([^;]+)/.exec(response.headers.get("Content-Disposition") ?? "")?.[1];
-  const address = URL.createObjectURL(await response.blob());
-  const link = document.createElement("a");
-  link.href = address;
-  link.download = name ? decodeURIComponent(name) : `document.${format}`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 60_000);
+  handOut(await response.blob(), nameOfFile(response) ?? `document.${format}`);
   return null;
 }

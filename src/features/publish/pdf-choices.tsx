@@ -105,35 +105,44 @@ export function PdfChoices({
             onChange={(event) => change({ opening: event.target.value })}
           />
         </Group>
-        {options.owner && (
-          <Group title="What readers may do">
-            <Choice
-              label="Printing"
-              value={rights.printing === false ? "none" : rights.printing}
-              options={PRINTING}
-              onChange={(printing) => allow({ printing: printing === "none" ? false : printing })}
-            />
-            <Check
-              label="Change it"
-              checked={rights.modifying}
-              onChange={(modifying) => allow({ modifying })}
-            />
-            <Check label="Copy from it" checked={rights.copying} onChange={(copying) => allow({ copying })} />
-            <Check
-              label="Have it read aloud"
-              checked={rights.contentAccessibility}
-              onChange={(contentAccessibility) => allow({ contentAccessibility })}
-            />
-          </Group>
-        )}
+        <Group title="What readers may do" disabled={!options.owner}>
+          {!options.owner && (
+            <p className="text-sm text-quiet">To change this, type an owner’s password first.</p>
+          )}
+          <Choice
+            label="Printing"
+            value={rights.printing === false ? "none" : rights.printing}
+            options={PRINTING}
+            onChange={(printing) => allow({ printing: printing === "none" ? false : printing })}
+          />
+          <Check
+            label="Change it"
+            checked={rights.modifying}
+            onChange={(modifying) => allow({ modifying })}
+          />
+          <Check label="Copy from it" checked={rights.copying} onChange={(copying) => allow({ copying })} />
+          <Check
+            label="Have it read aloud"
+            checked={rights.contentAccessibility}
+            onChange={(contentAccessibility) => allow({ contentAccessibility })}
+          />
+        </Group>
       </div>
     </details>
   );
 }
 
-function Group({ title, children }: { title: string; children: ReactNode }) {
+function Group({
+  title,
+  disabled = false,
+  children,
+}: {
+  title: string;
+  disabled?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <fieldset className="grid content-start gap-2">
+    <fieldset disabled={disabled} className="grid content-start gap-2">
       <legend className="mb-1 text-sm text-quiet">{title}</legend>
       {children}
     </fieldset>

@@ -1,10 +1,13 @@
 import { Search } from "lucide-react";
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { counted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
-import { WAYS_TO_FIND } from "@/components/ways-to-find";
+import { MAY_BE_WILDCARDS, mayBeWildcards, TRY_WILDCARDS, WAYS_TO_FIND } from "@/components/ways-to-find";
+import { useTypedBefore } from "@/components/use-typed-before";
+import { Button } from "@/components/button";
 import { listKeys } from "@/components/list-keys";
+import { keepWayOfFinding, lastWayOfFinding, type WayOfFinding } from "@/editor/way-of-finding";
 import { ask } from "@/contract/ask";
 import { searchDocuments } from "@/contract/search";
 import type { FoundDocument, Sought } from "@/core/find";
@@ -15,22 +18,29 @@ type Answer =
 
 const PAUSE = 180;
 const OPTIONS = [
-  { name: "case", label: "Capitals matter" },
+  { name: "matchCase", label: "Capitals matter" },
   { name: "accents", label: "Accents matter" },
-  { name: "whole", label: "Whole words" },
+  { name: "wholeWords", label: "Whole words" },
 ] as const;
-type Option = (typeof OPTIONS)[number]["name"];
 
 /** Finds words in all documents of the shelf; each place leads to the spot. */
 export function FindEverywhere({ words, onType }: { words: string; onType: (words: string) => void }) {
-  const [chosen, setChosen] = useState<ReadonlySet<Option>>(new Set());
-  const [how, setHow] = useState<Sought["how"]>("words");
-  const answer = useAnswer(words, how, chosen);
+  const field = useRef<HTMLInputElement>(null);
+  useTypedBefore(field, words, onType);
+  const [way, setWay] = useState(lastWayOfFinding);
+  const sought: Sought = { ...way, words };
+  const answer = useAnswer(sought);
+  function take(changed: Partial<WayOfFinding>) {
+    const next = { ...way, ...changed };
+    setWay(next);
+    keepWayOfFinding(next);
+  }
   return (
     <search className="mb-6 block">
       <div className="relative">
         <Search size={16} aria-hidden className="absolute top-2 left-2.5 text-quiet" />
         <input
+          ref={field}
           type="search"
           aria-label="Find in all documents"
           placeholder="Find in all documents"
@@ -45,9 +55,9 @@ export function FindEverywhere({ words, onType }: { words: string; onType: (word
           <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1">
             <select
               aria-label="How the words are meant"
-              value={how}
+              value={way.how}
               onChange={({ target }) =>
-                setHow(WAYS_TO_FIND.find(({ value }) => value === target.value)!.value)
+                take({ how: WAYS_TO_FIND.find(({ value }) => value === target.value)!.value })
               }
               className={fieldLook("w-auto")}
             >
@@ -58,20 +68,16 @@ export function FindEverywhere({ words, onType }: { words: string; onType: (word
               ))}
             </select>
             {OPTIONS.map(({ name, label }) => (
-              <Check
-                key={name}
-                label={label}
-                checked={chosen.has(name)}
-                onChange={(on) => {
-                  const next = new Set(chosen);
-                  if (on) next.add(name);
-                  else next.delete(name);
-                  setChosen(next);
-                }}
-              />
+              <Check key={name} label={label} checked={way[name]} onChange={(on) => take({ [name]: on })} />
             ))}
           </div>
           <Found answer={answer} />
+          {answer?.kind === "found" && answer.documents.length === 0 && mayBeWildcards(sought) && (
+            <p className="mt-2 flex flex-wrap items-center gap-x-2 text-sm text-quiet">
+              {MAY_BE_WILDCARDS}
+              <Button onClick={() => take({ how: "wildcards" })}>{TRY_WILDCARDS}</Button>
+            </p>
+          )}
         </>
       )}
     </search>
@@ -134,15 +140,9 @@ function Found({ answer }: { answer: Answer | null }) {
 }
 
 /** What the server finds, a moment after the last letter; null while it looks. */
-function useAnswer(words: string, how: Sought["how"], chosen: ReadonlySet<Option>): Answer | null {
+function useAnswer(sought: Sought): Answer | null {
   const [answer, setAnswer] = useState<{ readonly to: string; readonly answer: Answer } | null>(null);
-  const sought: Sought = {
-    words,
-    how,
-    matchCase: chosen.has("case"),
-    accents: chosen.has("accents"),
-    wholeWords: chosen.has("whole"),
-  };
+  const { words } = sought;
   const asked = JSON.stringify(sought);
   useEffect(() => {
     if (words.trim() === "") return;

@@ -50,16 +50,25 @@ export interface ReadText {
   readonly report: ImportReport | null;
 }
 
+/** A file on its way in, with the pictures that lie beside it. */
+export interface ComingFile {
+  readonly name: string;
+  /** Where it lies among the others. */
+  readonly path: string;
+  readonly file: File;
+  readonly beside: readonly { readonly path: string; readonly file: File }[];
+}
+
 /** Whether a file is plain text, which is looked at before a document is made of it. */
-export function isPlainText(file: File): boolean {
-  return formatOf(file.name) === "text";
+export function isPlainText({ name }: { readonly name: string }): boolean {
+  return formatOf(name) === "text";
 }
 
 /**
  * Sends a file to be read and tells how far it is, until it is done or has failed, which it answers; plain text is read only. Never throws.
  */
 export async function importFile(
-  file: File,
+  coming: ComingFile,
   { all, update, author }: BroughtIn,
   tell: (state: ImportState) => void,
   signal: AbortSignal,
@@ -69,16 +78,22 @@ export async function importFile(
     tell(state);
     return (last = state);
   };
+  const { file, name, path, beside } = coming;
   if (file.size > LIMITS.fileBytes) return said({ kind: "failed", why: FILE_TOO_LARGE });
   said(last);
   try {
     const query = {
-      name: file.name,
-      ...(update === undefined && isPlainText(file) && { keep: "no" as const }),
+      name,
+      ...(beside.length > 0 && { within: path }),
+      ...(update === undefined && isPlainText(coming) && { keep: "no" as const }),
       ...(all && { all: "yes" as const }),
       ...(update !== undefined && { update, ...(author && { author }) }),
     };
-    const response = await askForResponse(importFileCall, { query, body: file }, { signal });
+    const response = await askForResponse(
+      importFileCall,
+      { query, body: beside.length > 0 ? await packed(coming) : file },
+      { signal },
+    );
     for await (const line of linesOf(response.body!)) {
       const state = stateOf(line, update !== undefined);
       if (state) said(state);
@@ -92,6 +107,11 @@ export async function importFile(
       why: signal.aborted ? "Cancelled. Nothing was created." : messageOf(error),
     });
   }
+}
+
+async function packed(coming: ComingFile): Promise<Blob> {
+  const { pack } = await import("./packed");
+  return pack([coming, ...coming.beside]);
 }
 
 function stateOf(line: ImportLine, updated: boolean): ImportState | null {

@@ -1,13 +1,19 @@
 "use client";
 
 import { ask } from "@/contract/ask";
-import { listDocuments, removeDocument, restoreDocument, type ShelfDocument } from "@/contract/documents";
-import { FilePlus2, Flag, FolderInput, Trash2 } from "lucide-react";
-import Link from "next/link";
+import {
+  listDocuments,
+  orderShelf,
+  removeDocument,
+  restoreDocument,
+  type ShelfDocument,
+} from "@/contract/documents";
+import { FileInput, FilePlus2, Flag, FolderInput, Trash2 } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { lazy, Suspense, useRef, useState, useSyncExternalStore } from "react";
-import { Button, IconButton } from "@/components/button";
-import { formatted } from "@/components/counted";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { Button } from "@/components/button";
+import { counted } from "@/components/counted";
+import { shortened } from "@/core/model/shortened";
 import { NoticeBar } from "@/components/notice-bar";
 import { Panel } from "@/components/panel";
 import { Mark, Sign } from "@/components/signs";
@@ -15,8 +21,11 @@ import { READ_NAMES, FORMATS, formatsSaid } from "@/core/formats/formats";
 import { FlaggedList } from "@/features/frame/flagged-list";
 import { messageOf } from "@/core/thrown";
 import { BinPanel } from "./bin-panel";
+import { chosenFiles, droppedFiles, type ChosenFile } from "./coming-files";
+import { each } from "./each";
 import { FindEverywhere } from "./find-everywhere";
 import { createFrom } from "./import-file";
+import { Library } from "./library";
 import { useImports } from "./use-imports";
 
 /** What shows a text before it is brought in knows the whole schema; it is fetched with the first one. */
@@ -26,10 +35,14 @@ const ImportList = lazy(() => import("./import-list"));
 /** The shelf: one's documents, and how new ones come in. */
 export function Shelf({
   initial,
+  of = initial.length,
   troubles = [],
   find = "",
 }: {
+  /** The documents that were changed last. */
   initial: readonly ShelfDocument[];
+  /** How many there are in all. */
+  of?: number;
   /** What is wrong with what the server stores, in sentences. */
   troubles?: readonly string[];
   /** Words that are looked for at once. */
@@ -37,23 +50,36 @@ export function Shelf({
 }) {
   const router = useRouter();
   const [documents, setDocuments] = useState(initial);
+  const [count, setCount] = useState(of);
   const [sought, setSought] = useState(find);
   const [flagged, setFlagged] = useState(false);
   const [bin, setBin] = useState(false);
-  const [removed, setRemoved] = useState<ShelfDocument | null>(null);
+  const [removed, setRemoved] = useState<readonly ShelfDocument[]>([]);
   const [fault, setFault] = useState<string | null>(null);
   const [dragging, setDragging] = useState(false);
   const files = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
 
   async function refresh(): Promise<readonly ShelfDocument[]> {
     const answer = await ask(listDocuments, {}).catch(() => null);
-    if (answer) setDocuments(answer.documents);
+    if (answer) {
+      setDocuments(answer.documents);
+      setCount(answer.documents.length);
+    }
     return answer?.documents ?? documents;
   }
 
+  // The page comes with the first of many; all the others follow at once.
+  const all = useRef(initial.length >= of);
+  useEffect(() => {
+    if (all.current) return;
+    all.current = true;
+    void refresh();
+  });
+
   const { imports, looked, ...coming } = useImports(refresh);
 
-  async function bringIn(chosen: readonly File[]) {
+  async function bringIn(chosen: readonly ChosenFile[]) {
     await coming.bringIn(chosen);
     await refresh();
   }
@@ -66,20 +92,35 @@ export function Shelf({
     }
   }
 
-  async function remove(document: ShelfDocument) {
-    try {
-      await ask(removeDocument, { id: document.id });
-    } catch {
-      return setFault(`“${document.title}” could not be removed now.`);
+  /** Off the shelf at once; what the server does not remove comes back. */
+  async function remove(some: readonly ShelfDocument[]) {
+    const going = new Set(some.map(({ id }) => id));
+    setDocuments((before) => before.filter(({ id }) => !going.has(id)));
+    setCount((before) => before - some.length);
+    const gone = await each(some, ({ id }) => ask(removeDocument, { id }));
+    if (gone.length < some.length) {
+      setFault(
+        some.length === 1
+          ? `“${shortened(some[0]!.title, 60)}” could not be removed now.`
+          : `${counted(some.length - gone.length, "document")} could not be removed now.`,
+      );
+      await refresh();
     }
-    setDocuments((all) => all.filter((other) => other.id !== document.id));
-    setRemoved(document);
+    setRemoved(gone);
   }
 
-  async function putBack(document: ShelfDocument) {
-    await ask(restoreDocument, { id: document.id }).catch(() => null);
-    setRemoved(null);
+  async function putBack() {
+    setRemoved([]);
+    await each(removed, ({ id }) => ask(restoreDocument, { id }));
     await refresh();
+  }
+
+  async function order(ids: readonly string[]) {
+    const places = new Map(ids.map((id, place) => [id, place]));
+    setDocuments((before) => before.map((one) => ({ ...one, place: places.get(one.id) ?? null })));
+    await ask(orderShelf, { body: { ids: [...ids] } }).catch(() =>
+      setFault("The order could not be kept now."),
+    );
   }
 
   return (
@@ -97,26 +138,44 @@ export function Shelf({
       onDrop={(event) => {
         event.preventDefault();
         setDragging(false);
-        void bringIn([...event.dataTransfer.files]);
+        void droppedFiles(event.dataTransfer).then(bringIn);
       }}
     >
       <header className="flex h-12 items-center gap-2.5 border-b border-line px-6">
         <Mark />
         <span className="font-semibold">Gate Rope</span>
       </header>
-      <main className="mx-auto max-w-5xl px-6 py-10">
+      <main className="mx-auto max-w-6xl px-6 py-10">
         <div className="mb-6 flex flex-wrap items-end gap-3">
           <h1 className="mr-auto font-serif text-3xl font-semibold">Shelf</h1>
           <input
             ref={files}
             type="file"
             multiple
-            accept={[...READ_NAMES.flatMap((name) => FORMATS[name].endings), ".json"].join()}
+            accept={[
+              ...READ_NAMES.flatMap((name) => FORMATS[name].endings),
+              ".json",
+              ".zip",
+              "image/*",
+            ].join()}
             aria-label="Files to import"
             className="sr-only"
             tabIndex={-1}
             onChange={(event) => {
-              void bringIn([...(event.target.files ?? [])]);
+              void bringIn(chosenFiles(event.target));
+              event.target.value = "";
+            }}
+          />
+          <input
+            ref={folder}
+            type="file"
+            // React passes it on; its types do not know it.
+            {...{ webkitdirectory: "" }}
+            aria-label="Folder to import"
+            className="sr-only"
+            tabIndex={-1}
+            onChange={(event) => {
+              void bringIn(chosenFiles(event.target));
               event.target.value = "";
             }}
           />
@@ -127,7 +186,10 @@ export function Shelf({
             <Trash2 size={16} aria-hidden /> Bin
           </Button>
           <Button onClick={() => files.current?.click()}>
-            <FolderInput size={16} aria-hidden /> Import files
+            <FileInput size={16} aria-hidden /> Import files
+          </Button>
+          <Button onClick={() => folder.current?.click()}>
+            <FolderInput size={16} aria-hidden /> Import folder
           </Button>
           <Button look="main" onClick={() => void create()}>
             <FilePlus2 size={16} aria-hidden /> New document
@@ -151,10 +213,16 @@ export function Shelf({
         {sought.trim() !== "" ? null : documents.length === 0 ? (
           <EmptyShelf />
         ) : (
-          <DocumentTable documents={documents} onRemove={(it) => void remove(it)} />
+          <Library
+            documents={documents}
+            count={Math.max(count, documents.length)}
+            onRemove={(some) => void remove(some)}
+            onOrder={(ids) => void order(ids)}
+          />
         )}
         <p className="mt-6 text-sm text-quiet">
-          {formatsSaid()} files can also be dropped anywhere on this page.
+          {formatsSaid()} files can also be dropped anywhere on this page, alone, in folders or in .zip files,
+          with their pictures beside them.
         </p>
       </main>
       <Panel title="To come back to, in all documents" open={flagged} onClose={() => setFlagged(false)}>
@@ -173,13 +241,15 @@ export function Shelf({
           Drop the files to bring them in
         </div>
       )}
-      {removed && (
+      {removed[0] && (
         <NoticeBar
-          key={removed.id}
-          onClose={() => setRemoved(null)}
-          action={{ label: "Undo", run: () => void putBack(removed) }}
+          key={removed[0].id}
+          onClose={() => setRemoved([])}
+          action={{ label: "Undo", run: () => void putBack() }}
         >
-          Removed “{removed.title}”. It stays in the bin for 30 days.
+          {removed.length === 1
+            ? `Removed “${shortened(removed[0].title, 60)}”. It stays in the bin for 30 days.`
+            : `Removed ${counted(removed.length, "document")}. They stay in the bin for 30 days.`}
         </NoticeBar>
       )}
       {fault && (
@@ -201,75 +271,4 @@ function EmptyShelf() {
       </p>
     </div>
   );
-}
-
-function DocumentTable({
-  documents,
-  onRemove,
-}: {
-  documents: readonly ShelfDocument[];
-  onRemove: (document: ShelfDocument) => void;
-}) {
-  const numeric = "px-3 py-3 text-right tabular-nums";
-  return (
-    <table className="w-full border-collapse">
-      <thead>
-        <tr className="border-b border-edge text-left text-sm text-quiet">
-          <th className="py-2 pr-3 font-medium">Document</th>
-          <th className="px-3 py-2 text-right font-medium">Words</th>
-          <th className="px-3 py-2 text-right font-medium">Sections</th>
-          <th className="px-3 py-2 text-right font-medium">Links adrift</th>
-          <th className="px-3 py-2 text-right font-medium">Last change</th>
-          <th className="w-10 py-2">
-            <span className="sr-only">Remove</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {documents.map((document) => (
-          <tr key={document.id} className="border-b border-line hover:bg-wash">
-            <td className="w-1/2 max-w-0 py-3 pr-3">
-              <Link
-                href={`/documents/${document.id}`}
-                dir="auto"
-                className="line-clamp-2 font-serif text-lg leading-snug break-words hover:text-tide"
-                title={document.title.slice(0, 300)}
-              >
-                {document.title.trim() || "Untitled"}
-              </Link>
-            </td>
-            <td className={numeric}>{formatted(document.words)}</td>
-            <td className={numeric}>{formatted(document.sections)}</td>
-            <td className={numeric}>
-              {document.adrift > 0 ? (
-                <span className="inline-flex items-center gap-1.5 text-vermilion">
-                  <Sign kind="fault" /> {formatted(document.adrift)}
-                </span>
-              ) : (
-                0
-              )}
-            </td>
-            <td className="px-3 py-3 text-right whitespace-nowrap">
-              <LocalTime at={document.changedAt} />
-            </td>
-            <td>
-              <IconButton label={`Remove ${document.title.slice(0, 80)}`} onClick={() => onRemove(document)}>
-                <Trash2 size={16} />
-              </IconButton>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** A time in the reader's own zone and locale, which only the browser knows. */
-function LocalTime({ at }: { at: number }) {
-  const text = useSyncExternalStore(
-    () => () => {},
-    () => new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" }).format(at),
-    () => "",
-  );
-  return <time dateTime={new Date(at).toISOString()}>{text}</time>;
 }

@@ -2,8 +2,10 @@ import { useRef, useState } from "react";
 import type { DocumentJSON, ShelfDocument } from "@/contract/documents";
 import { messageOf } from "@/core/thrown";
 import { authorName } from "@/editor/author-name";
+import { comingFiles, type ChosenFile } from "./coming-files";
 import {
   createFrom,
+  type ComingFile,
   importFile,
   type BroughtIn,
   type ImportState,
@@ -41,8 +43,8 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   const atWork = useRef(0);
 
   /** Brings files in, some at a time; resolves when all are in or have failed. */
-  async function bringIn(files: readonly File[]): Promise<void> {
-    const shelf = await documents();
+  async function bringIn(chosen: readonly ChosenFile[]): Promise<void> {
+    const [shelf, files] = await Promise.all([documents(), comingFiles(chosen)]);
     await Promise.all(
       files.map((file) => {
         const known = shelf
@@ -55,7 +57,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
 
   /** One file on its way in, as a line of its own; of documents that came from a file of its name one may be updated. */
   async function one(
-    file: File,
+    file: ComingFile,
     known: readonly KnownDocument[],
     how: BroughtIn,
     key = nextKey.current++,
@@ -89,7 +91,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   }
 
   async function sent(
-    file: File,
+    file: ComingFile,
     how: BroughtIn,
     show: (state: ImportState) => void,
     signal: AbortSignal,

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted, formatted } from "@/components/counted";
 import { Check, Choice, fieldLook } from "@/components/field";
-import { WAYS_TO_FIND } from "@/components/ways-to-find";
+import { MAY_BE_WILDCARDS, mayBeWildcards, TRY_WILDCARDS, WAYS_TO_FIND } from "@/components/ways-to-find";
 import { Popup } from "@/components/popup";
 import { shortened, type DestinationId } from "@/core/document";
 import { replacementFor, type Scope, type Sought } from "@/core/find";
@@ -13,6 +13,8 @@ import {
   findingIn,
   firstMatchFrom,
   foundPlaces,
+  keepWayOfFinding,
+  lastWayOfFinding,
   matchAt,
   replaceWords,
   showMatches,
@@ -36,15 +38,7 @@ interface Opened {
   readonly section: DestinationId | null;
 }
 
-const FIRST: Question = {
-  words: "",
-  by: "",
-  how: "words",
-  matchCase: false,
-  accents: false,
-  wholeWords: false,
-  where: "all",
-};
+const firstQuestion = (): Question => ({ ...lastWayOfFinding(), words: "", by: "", where: "all" });
 
 const WHERES = [
   { value: "all", label: "In the whole document" },
@@ -62,7 +56,7 @@ const BOX = fieldLook("min-w-40 flex-1");
 /** Above the manuscript: words are found, gone through and replaced, one by one or all as one change. */
 export function FindBar() {
   const session = useSession();
-  const [question, setQuestion] = useState(FIRST);
+  const [question, setQuestion] = useState(firstQuestion);
   /** Where it was opened, anew each time; null while it is closed. */
   const [opened, setOpened] = useState<Opened | null>(null);
 
@@ -86,7 +80,10 @@ export function FindBar() {
     <Bar
       question={question}
       opened={opened}
-      onAsk={setQuestion}
+      onAsk={(asked) => {
+        setQuestion(asked);
+        keepWayOfFinding(asked);
+      }}
       onClose={() => {
         setOpened(null);
         session.dispatch(showMatches(session.state.tr, []));
@@ -241,6 +238,19 @@ function Bar({
         </IconButton>
       </form>
       {fault && <p className="mt-1 text-sm text-vermilion">{fault}</p>}
+      {!busy && places.length === 0 && mayBeWildcards(question) && (
+        <p className="mt-1 flex flex-wrap items-center gap-x-2 text-sm text-quiet">
+          {MAY_BE_WILDCARDS}
+          <Button
+            onClick={() => {
+              onAsk({ ...question, how: "wildcards" });
+              field.current?.focus();
+            }}
+          >
+            {TRY_WILDCARDS}
+          </Button>
+        </p>
+      )}
       <form
         className="mt-1.5 flex flex-wrap items-center gap-1.5"
         onSubmit={(event) => {

@@ -8,8 +8,6 @@ import {
 } from "@dnd-kit/core";
 import { clsx } from "clsx";
 import { ChevronDown, ChevronRight } from "lucide-react";
-import { redo, undo } from "prosemirror-history";
-import type { Command } from "prosemirror-state";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent } from "react";
 import { knownId, type DestinationId } from "@/core/document";
 import {
@@ -91,12 +89,10 @@ export function RopeEven() {
     const up = event.key === "ArrowUp";
     const left = event.key === "ArrowLeft";
     const vertical = up || event.key === "ArrowDown";
-    const again = back(event);
     const horizontal = left || event.key === "ArrowRight";
     if (event.altKey && vertical) dispatch(stepSections(state.tr, session.index, chosen, up ? -1 : 1));
     else if (event.altKey && horizontal)
       dispatch(shiftSections(state.tr, session.index, chosen, left ? -1 : 1, { withBelow: !event.shiftKey }));
-    else if (again) session.run(again, { focus: false });
     else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "d")
       dispatch(duplicateSections(state.tr, session.index, chosen));
     else if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -213,13 +209,6 @@ export function RopeEven() {
 function bringToView(box: HTMLElement, i: number): void {
   if (i * ROW < box.scrollTop) box.scrollTop = i * ROW;
   else if ((i + 1) * ROW > box.scrollTop + box.clientHeight) box.scrollTop = (i + 1) * ROW - box.clientHeight;
-}
-
-/** What takes back, or does again, by the keys that do so in the text; null for other keys. */
-function back({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): Command | null {
-  if (!ctrlKey && !metaKey) return null;
-  if (key.toLowerCase() === "z") return shiftKey ? redo : undo;
-  return key.toLowerCase() === "y" ? redo : null;
 }
 
 function Row({

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { targetKey } from "@/core/links";
 import type { PageMap } from "@/core/pages/page-map";
 import { colourOf, foundPlaces, othersCarets, useSession, useSessionValue } from "@/editor";
-import { gatesWithRoom, inWindow, knotsWithRoom, placesWithRoom } from "./rope-signs";
+import { gatesWithRoom, heapedWithRoom, inWindow, knotsWithRoom, placesWithRoom } from "./rope-signs";
 import { END, type RopeScale } from "./use-rope-zoom";
 
 /** How far from the left edge the line stands. */
@@ -36,7 +36,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
       adrift.size === 0
         ? []
         : index.links.filter(({ target }) => adrift.has(targetKey(target))).map(({ from }) => from);
-    return placesWithRoom(within([...adriftAt, ...findings].map((pos) => ({ pos }))), y);
+    return heapedWithRoom(within([...adriftAt, ...findings].map((pos) => ({ pos }))), y);
   }, [index, adrift, findings, within, y]);
   const ticks = useMemo(
     () => [
@@ -45,6 +45,10 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
     [matches, within, y],
   );
   const pageTicks = useMemo(() => (pages ? ticksOfPages(pages, y, height) : []), [pages, y, height]);
+  // Faults stand where page numbers do, and matter more.
+  const numbered = pageTicks.filter(({ at }) =>
+    faults.every(({ pos }) => Math.abs(y(pos) - at) >= FAULT_ROOM),
+  );
   return (
     <svg
       height={height}
@@ -72,7 +76,7 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
       />
       {/* One text, which costs the browser less in every frame than one for each number. */}
       <text textAnchor="end" className="fill-quiet text-[9.5px] tabular-nums">
-        {pageTicks.map(({ at, label }) => (
+        {numbered.map(({ at, label }) => (
           <tspan key={label} data-page={label} x={LINE - 6.5} y={at + 3.5}>
             {label}
           </tspan>
@@ -113,13 +117,14 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
           {...outlined("tide", 1.8)}
         />
       ))}
-      {faults.map((fault) => (
-        <path
-          key={fault.pos}
-          data-sign="fault"
-          d={`M${LINE - 11} ${y(fault.pos) - 4}l4 7h-8z`}
-          {...outlined("vermilion", 1.4)}
-        />
+      {faults.map(({ pos, count }) => (
+        <g key={pos} data-sign="fault" data-count={count}>
+          {count === 1 ? (
+            <path d={`M${LINE - 12} ${y(pos) - 4}l4 7h-8z`} {...outlined("vermilion", 1.4)} />
+          ) : (
+            <FaultCount at={y(pos)} count={count} />
+          )}
+        </g>
       ))}
       {others.map(({ client, name, head }) => (
         <g key={client} className={`person-${colourOf(client)}`} data-person={name}>
@@ -131,12 +136,34 @@ export function RopeLine({ y, height, times }: { y: RopeScale; height: number; t
   );
 }
 
+/** Faults that would lie on one another: how many they are. */
+function FaultCount({ at, count }: { at: number; count: number }) {
+  const words = count < 1_000 ? String(count) : `${Math.floor(count / 1_000)}k`;
+  const width = 6 + words.length * 5.5;
+  const right = LINE - 8;
+  return (
+    <>
+      <rect x={right - width} y={at - 6} width={width} height="12" rx="3" {...outlined("vermilion", 1.2)} />
+      <text
+        x={right - width / 2}
+        y={at + 3.4}
+        textAnchor="middle"
+        className="fill-vermilion text-[9.5px] font-semibold tabular-nums"
+      >
+        {words}
+      </text>
+    </>
+  );
+}
+
 /** A sign that covers the line it stands on. */
 function outlined(colour: string, strokeWidth: number) {
   return { fill: "var(--ground)", stroke: `var(--${colour})`, strokeWidth };
 }
 
 const PAGE_ROOM = 34;
+/** Pixels between the middle of a fault and that of a page number. */
+const FAULT_ROOM = 11;
 
 /** Beginnings of pages that have room on the rope: each, or each fifth, tenth and so on. */
 function ticksOfPages(pages: PageMap, y: RopeScale, height: number): { at: number; label: string }[] {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument } from "@/core/document";
 import { indexDocument, type Bookmark } from "@/core/destinations";
-import { gatesWithRoom, knotsWithRoom } from "./rope-signs";
+import { gatesWithRoom, heapedWithRoom, knotsWithRoom } from "./rope-signs";
 
 const { headings } = indexDocument(
   createDocument([
@@ -34,5 +34,20 @@ describe("the rope shows", () => {
     const shown = gatesWithRoom(bookmarks, (pos) => pos);
     expect(shown.length).toBeGreaterThan(30);
     shown.slice(1).forEach((gate, i) => expect(gate.pos - shown[i]!.pos).toBeGreaterThanOrEqual(12));
+  });
+
+  test("faults close together as one that tells how many they are, none left out", () => {
+    const places = [40, 3, 1, 0, 20, 21].map((pos) => ({ pos }));
+    expect(heapedWithRoom(places, (pos) => pos, 10)).toEqual([
+      { pos: 0, count: 3 },
+      { pos: 20, count: 2 },
+      { pos: 40, count: 1 },
+    ]);
+    const many = heapedWithRoom(
+      Array.from({ length: 5_000 }, (_, pos) => ({ pos })),
+      (pos) => pos / 10,
+    );
+    expect(many.reduce((sum, { count }) => sum + count, 0)).toBe(5_000);
+    many.slice(1).forEach((one, i) => expect(one.pos - many[i]!.pos).toBeGreaterThanOrEqual(140));
   });
 });

@@ -4,6 +4,7 @@ import { withRoom } from "./rope-room";
 const KNOT_ROOM = 12;
 const GATE_ROOM = 12;
 const SIGN_ROOM = 9;
+const HEAP_ROOM = 14;
 
 /** Knots of headings that have room, those of higher levels first: a rope that is all knots shows nothing. */
 export function knotsWithRoom(
@@ -30,6 +31,28 @@ export function placesWithRoom<T extends { readonly pos: number }>(
   room = SIGN_ROOM,
 ): T[] {
   return withRoom(places, ({ pos }) => yOf(pos), room);
+}
+
+/** Signs that would lie on one another, as one. */
+export interface HeapedSign {
+  /** Where the first of them stands. */
+  readonly pos: number;
+  readonly count: number;
+}
+
+/** Signs from the top down: those closer to the first of a heap than `room` pixels join it. */
+export function heapedWithRoom(
+  places: readonly { readonly pos: number }[],
+  yOf: (pos: number) => number,
+  room = HEAP_ROOM,
+): HeapedSign[] {
+  const heaps: { pos: number; count: number }[] = [];
+  for (const { pos } of [...places].sort((a, b) => a.pos - b.pos)) {
+    const last = heaps.at(-1);
+    if (last && yOf(pos) - yOf(last.pos) < room) last.count++;
+    else heaps.push({ pos, count: 1 });
+  }
+  return heaps;
 }
 
 /** Takes of places, which are in order or not, those that are within the rope's window, or just beside it. */

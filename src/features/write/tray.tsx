@@ -1,6 +1,3 @@
-import { redo, undo } from "prosemirror-history";
-import type { Command } from "prosemirror-state";
-import type { KeyboardEvent } from "react";
 import { useSession, useSessionValue } from "@/editor";
 import { BookmarkList } from "./bookmark-list";
 import { FrozenList } from "./frozen-list";
@@ -25,11 +22,6 @@ export function Tray() {
       onKeyDown={(event) => {
         // Back to the text, unless a field has made something of it.
         if (event.key === "Escape" && !event.defaultPrevented) session.focus();
-        const takeBack =
-          event.target instanceof Element && takesWords(event.target) ? null : takeBackOf(event);
-        if (!takeBack || event.defaultPrevented) return;
-        event.preventDefault();
-        session.run(takeBack, { focus: false });
       }}
       className="isolate h-full overflow-y-auto"
     >
@@ -49,20 +41,6 @@ export function Tray() {
       <FilesSection />
     </aside>
   );
-}
-
-/** Whether something has an undo of its own: what words are written in. */
-function takesWords(target: Element): boolean {
-  return target.matches(
-    "textarea, input:not([type=checkbox], [type=radio]), [contenteditable=true], [contenteditable=true] *",
-  );
-}
-
-/** What a key takes back or does again in the document; null for any other. */
-function takeBackOf({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): Command | null {
-  if (!(ctrlKey || metaKey)) return null;
-  const letter = key.toLowerCase();
-  return letter === "z" ? (shiftKey ? redo : undo) : letter === "y" ? redo : null;
 }
 
 function NoBookmarks() {

@@ -155,7 +155,9 @@ test("a database of an older version is copied before it is changed", async () =
     for (const name of indexes) db.exec(`drop index "${name}"`);
     db.exec(`alter table steps drop column ${column}`);
   }
-  db.exec("alter table documents drop column summed_version; drop table named_versions; drop table imports");
+  db.exec("drop table named_versions; drop table imports");
+  for (const column of ["summed_version", "opening", "shelf_place"])
+    db.exec(`alter table documents drop column ${column}`);
   for (const table of ["searched_lines", "searched_documents", "searched"]) db.exec(`drop table ${table}`);
   for (const table of ["places", "links", "documents"]) db.exec(`drop table listed_${table}`);
   db.close();

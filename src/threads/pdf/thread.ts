@@ -2,7 +2,7 @@
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { indexDocument } from "@/core/destinations";
-import { contentOf, schema, settingsOf, type Manuscript, type Pictures } from "@/core/document";
+import { contentOf, type Manuscript, type Pictures, schema, documentTitle } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import type { PdfStage } from "@/core/exchange";
@@ -77,7 +77,7 @@ function filesIn({ attachments }: PdfOrder): Map<string, Uint8Array> {
 /** The document in its open form. */
 function sourceOf(manuscript: Manuscript) {
   return {
-    name: fileNameFor(settingsOf(manuscript.doc).title, FORMATS.gaterope.endings[0]),
+    name: fileNameFor(documentTitle(manuscript.doc), FORMATS.gaterope.endings[0]),
     type: "application/json",
     bytes: new TextEncoder().encode(writeFile(manuscript, "gaterope").text),
   };

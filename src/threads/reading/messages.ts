@@ -9,6 +9,8 @@ export interface ReadingOrder {
   readonly folder: string | null;
   /** Whether what stands around the text of a web page comes in as well. */
   readonly all?: boolean | undefined;
+  /** Where the file lies in its bytes, which are a ZIP archive of it and what lies beside it; absent where they are the file itself. */
+  readonly within?: string | undefined;
   /** In which language the text is; absent where the file or its words tell. */
   readonly language?: string | undefined;
   /** The document, as JSON text, that is to be updated from the file; absent for a new one. */
@@ -18,6 +20,8 @@ export interface ReadingOrder {
 /** What is told of a document where it is listed. */
 export interface DocumentSummary {
   readonly title: string;
+  /** Its first words beside titles. */
+  readonly opening: string;
   readonly words: number;
   readonly sections: number;
   readonly adrift: number;

@@ -21,7 +21,13 @@ describe("the reading thread", () => {
     if (!outcome.ok) throw new Error(outcome.error.reason);
     const doc = schema.nodeFromJSON(JSON.parse(outcome.json));
     doc.check();
-    expect(outcome.summary).toEqual({ title: "One", words: 4, sections: 1, adrift: 1 });
+    expect(outcome.summary).toEqual({
+      title: "One",
+      opening: "two words x",
+      words: 4,
+      sections: 1,
+      adrift: 1,
+    });
     expect(progress.length).toBeGreaterThan(2);
     expect(progress).toEqual([...progress].sort((a, b) => a - b));
   });

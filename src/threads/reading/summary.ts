@@ -1,4 +1,5 @@
-import { settingsOf } from "@/core/document";
+import type { Node } from "prosemirror-model";
+import { documentTitle, isKind, lineOf, shortened, UNTITLED } from "@/core/document";
 import { countAdrift } from "@/core/links";
 import type { DocumentIndex } from "@/core/destinations";
 import type { DocumentSummary } from "./messages";
@@ -6,9 +7,24 @@ import type { DocumentSummary } from "./messages";
 /** What the shelf tells of a document. */
 export function summaryOf(index: DocumentIndex): DocumentSummary {
   return {
-    title: settingsOf(index.doc).title || "Untitled",
+    title: documentTitle(index.doc) || UNTITLED,
+    opening: openingOf(index.doc),
     words: index.words,
     sections: index.headings.length,
     adrift: countAdrift(index),
   };
+}
+
+const MOST_LETTERS = 160;
+/** So many blocks are looked through. */
+const MOST_BLOCKS = 60;
+
+/** The first words of a document that are no title of anything. */
+function openingOf(doc: Node): string {
+  let words = "";
+  for (let i = 0; i < Math.min(doc.childCount, MOST_BLOCKS) && words.length < MOST_LETTERS; i++) {
+    const block = doc.child(i);
+    if (!isKind(block, "heading")) words += ` ${lineOf(block)}`;
+  }
+  return shortened(words.replace(/\s+/g, " ").trim(), MOST_LETTERS);
 }

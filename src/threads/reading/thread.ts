@@ -5,16 +5,22 @@ import { Transform } from "prosemirror-transform";
 import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/destinations";
 import { becomeVersion, documentJSON, schema, settingsOf, stepToJSON } from "@/core/document";
 import { LIMITS, readFile, whatCameIn } from "@/core/formats";
+import { messageOf } from "@/core/thrown";
+import { unpacked, type PackedFile } from "./packed-file";
 import { summaryOf } from "./summary";
 import { answerOrders } from "../answer-orders";
 import type { ReadingOrder, ReadOutcome } from "./messages";
 
 function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcome {
-  const result = readFile(order.name, order.bytes, {
+  const packed = order.within === undefined ? null : unpackedOrWhy(order.bytes, order.within);
+  if (typeof packed === "string")
+    return { ok: false, error: { file: order.name, reason: packed, line: null } };
+  const result = readFile(order.name, packed?.bytes ?? order.bytes, {
     progress,
     all: order.all ?? false,
     ...(order.language !== undefined && { language: order.language }),
-    pictureAt: (address) => (order.folder ? besideFile(order.folder, address) : null),
+    pictureAt: (address) =>
+      packed ? packed.at(address) : order.folder ? besideFile(order.folder, address) : null,
   });
   if (!result.ok) return result;
   const { pictures, files = [] } = result.manuscript;
@@ -37,6 +43,14 @@ function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcom
     summary: summaryOf(index),
     steps: update?.steps ?? null,
   };
+}
+
+function unpackedOrWhy(zip: Uint8Array, within: string): PackedFile | string {
+  try {
+    return unpacked(zip, within);
+  } catch (error) {
+    return `What came with the file could not be unpacked: ${messageOf(error)}`;
+  }
 }
 
 /** The document that is to be updated, as the file says it, and the steps that lead there. */

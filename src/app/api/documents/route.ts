@@ -6,7 +6,7 @@ import { messageOf } from "@/core/thrown";
 import { answering, route } from "../respond";
 
 function documentOf({ title, document }: Taken<typeof createCall.body>) {
-  if (!document) return createDocument([], { title: title ?? "Untitled" });
+  if (!document) return createDocument([], { title: title ?? "" });
   try {
     const doc = schema.nodeFromJSON(document);
     checkDocumentFromOutside(doc);

@@ -1,4 +1,4 @@
-import { settingsOf } from "@/core/document";
+import { settingsOf, documentTitle, UNTITLED } from "@/core/document";
 import { cookies } from "next/headers";
 import { documentRules } from "@/core/styles";
 import { firstWords } from "@/editor/first-words/first-words";
@@ -21,7 +21,7 @@ async function wordsOf(id: string) {
   // Words within a long block: where they stand on the screen is known to the browser alone.
   if (place?.block === null) return null;
   return {
-    title: settingsOf(index.doc).title || "Untitled",
+    title: documentTitle(index.doc) || UNTITLED,
     looks: documentRules(settingsOf(index.doc), ".manuscript"),
     html: firstWords(index, place?.block ?? 0),
   };

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { connection } from "next/server";
-import { attachedFiles, settingsOf } from "@/core/document";
+import { attachedFiles, settingsOf, documentTitle, UNTITLED } from "@/core/document";
 import { documentHtml, HtmlOutput, OnScreen, withMarkedPlaces } from "@/core/formats/html";
 import { documentRules } from "@/core/styles";
 import { contentsEntries, entryWords } from "@/core/wayfinding";
@@ -44,7 +44,7 @@ export default async function ReadPage({ params }: Props) {
   return (
     <Reading
       id={id}
-      title={settingsOf(index.doc).title || "Untitled"}
+      title={documentTitle(index.doc) || UNTITLED}
       language={settingsOf(index.doc).language}
       looks={documentRules(settingsOf(index.doc), ".reading")}
       html={documentHtml(output)}

@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { settingsOf, shortened, type NodeAttributes } from "@/core/document";
+import { fixedWordsOf, type NodeAttributes, settingsOf, shortened } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import {
   cardOf,
@@ -8,11 +8,9 @@ import {
   entryWords,
   indexLines,
   isBookIndex,
-  kindOf,
   levelsOf,
   listEntries,
   LOOKS,
-  NOTHING_LISTED,
   optionsOf,
   partsOfLine,
   placedIn,
@@ -60,7 +58,7 @@ export function contentsHtml(
       ? lines()
       : indexed.length > 0
         ? bookIndexHtml(indexed, output)
-        : `<p>${NOTHING_LISTED[kindOf(node)]}</p>`;
+        : `<p>${escapeHtml(fixedWordsOf(output.index.doc).nothingListed)}</p>`;
   const told = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
     carriedOptions(node),

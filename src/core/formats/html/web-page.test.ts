@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { asKind, idOf, settingsOf } from "@/core/document";
+import { asKind, idOf, documentTitle } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { readFile } from "@/core/formats";
 
@@ -15,7 +15,7 @@ function read(html: string, all = false) {
   });
   return {
     doc,
-    title: settingsOf(doc).title,
+    title: documentTitle(doc),
     words: doc.textBetween(0, doc.content.size, "\n", "\n").replace(/\n+/g, "\n").trim(),
     lists,
     links: indexDocument(doc).links.map(({ text, target }) => ({ text, to: target.kind })),

@@ -1,4 +1,13 @@
-import { FIRST_SHEET, fixedWordsOf, keptSaid, leadsBack, settingsOf, type Manuscript } from "@/core/document";
+import {
+  FIRST_SHEET,
+  fixedWordsOf,
+  keptSaid,
+  leadsBack,
+  type Manuscript,
+  settingsOf,
+  documentTitle,
+  UNTITLED,
+} from "@/core/document";
 import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
 import { signOfBytes } from "../bytes-in-text";
 import { withMarkedPlaces } from "../marked-places";
@@ -36,7 +45,7 @@ export function writeHtml(
   );
   const front = contentsList(index) === null ? frontContents(output) : "";
   const body = documentHtml(output);
-  const title = settingsOf(doc).title || "Untitled";
+  const title = documentTitle(doc) || UNTITLED;
   const returns = settingsOf(doc).returns;
   const rule = leadsBack(returns)
     ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}${attribute("data-keeps", keptSaid(returns))}>\n`

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { idOf, schema, settingsOf } from "@/core/document";
+import { idOf, schema, settingsOf, documentTitle } from "@/core/document";
 import { indexDocument } from "@/core/destinations";
 import { DocumentBuilder } from "./document-builder";
 import { DropLog } from "./drop-log";
@@ -112,12 +112,12 @@ describe("what a reader meets becomes a valid document", () => {
   });
 
   test("a title comes from the file, its first heading, or its name", () => {
-    expect(settingsOf(built((builder) => builder.text("x")).doc).title).toBe("File");
+    expect(documentTitle(built((builder) => builder.text("x")).doc)).toBe("File");
     const headed = (builder: DocumentBuilder) => {
       builder.openTextblock("heading", { level: 2 });
       builder.text("Headed");
     };
-    expect(settingsOf(built(headed).doc).title).toBe("Headed");
+    expect(documentTitle(built(headed).doc)).toBe("Headed");
     expect(
       settingsOf(
         built((builder) => {

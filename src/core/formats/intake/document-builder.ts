@@ -845,15 +845,16 @@ export class DocumentBuilder {
     const headings = this.blocks.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
-    const called =
-      this.windowTitle === null ? lineOfHeading(headings[0]) : titleOfPage(this.windowTitle.trim(), headings);
-    const title = this.title?.trim() || called || titleFromName(name);
+    const called = this.windowTitle === null ? "" : titleOfPage(this.windowTitle.trim(), headings);
+    const said = this.title?.trim() || called;
+    // What the first heading says as well is left to it, so that the title follows it.
+    const title = said === lineOfHeading(headings[0]) ? "" : said;
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
     if (this.indexed.waiting > 0)
       this.dropped.add("index entry without words", "Nothing stands beside it.", this.indexed.waiting);
-    const doc = createDocument(blocks, { title });
+    const doc = createDocument(blocks, { title, working_title: titleFromName(name) });
     const language = this.language ?? languageOf(doc) ?? FIRST_LANGUAGE;
     const own = this.language === null && this.otherLanguages ? inOwnLanguage(doc, language) : doc;
     return {

@@ -10,10 +10,11 @@ import {
   FIRST_LANGUAGE,
   isNoteList,
   leadsBack,
-  partsOfNote,
-  settingsOf,
   type Manuscript,
   type NotePart,
+  partsOfNote,
+  settingsOf,
+  documentTitle,
 } from "@/core/document";
 import type { DocumentIndex } from "@/core/destinations";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
@@ -87,7 +88,8 @@ const BEGINS = [
 ] as const;
 
 function frontMatter(doc: Node, index: DocumentIndex): string {
-  const { title, language } = settingsOf(doc);
+  const { language } = settingsOf(doc);
+  const title = documentTitle(doc);
   const lines = [
     ...(title && title !== index.headings[0]?.name ? [`title: ${JSON.stringify(title)}`] : []),
     // A reader that is told nothing goes by the words.

@@ -1,4 +1,4 @@
-import { columnWidth, settingsOf, type DestinationId } from "@/core/document";
+import { columnWidth, type DestinationId, settingsOf, documentTitle } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
 import {
@@ -141,7 +141,7 @@ class Writing {
     const to = Math.min(count, options.pages?.to ?? count);
     this.range = Array.from({ length: Math.max(0, to - from) }, (_, i) => from + i);
     const { doc } = layout.index;
-    const title = options.title || settingsOf(doc).title || "Untitled";
+    const title = options.title || documentTitle(doc) || "Untitled";
     this.document = new PackedDocument(
       {
         autoFirstPage: false,

@@ -1,4 +1,4 @@
-import { settingsOf } from "@/core/document";
+import { documentTitle } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { readFile, writeFile } from "..";
 
@@ -19,7 +19,7 @@ describe("plain text", () => {
 
   test("is called after its file, and breaks pages at form feeds", () => {
     const { doc } = read("a\n\n\fb");
-    expect(settingsOf(doc).title).toBe("Winter road notes");
+    expect(documentTitle(doc)).toBe("Winter road notes");
     expect(doc.toString()).toBe('doc(paragraph("a"), page_break, paragraph("b"))');
   });
 
@@ -43,7 +43,7 @@ describe("plain text", () => {
     );
     if (!result.ok) throw new Error(result.error.reason);
     expect(writeFile(result.manuscript, "text").text).toBe(
-      "Contents\nOne\n  Two\n\nOne\n\n- a\n   1. b\n\nNumbers\nx\ty\n1\t2\n\n  said\n\n* * *\n\nTwo\n",
+      "Contents\nTwo\n\nOne\n\n- a\n   1. b\n\nNumbers\nx\ty\n1\t2\n\n  said\n\n* * *\n\nTwo\n",
     );
   });
 

@@ -11,7 +11,10 @@ import { checkedBy, nodeKind } from "../declare";
 /** The document itself. It is flat: a section is not a node. */
 export const doc = nodeKind({
   attributes: z.strictObject({
-    title: words(20_000),
+    title: words(20_000, "As its author says; empty while its first heading says it."),
+    working_title: words(20_000, "What it is called while neither its author nor a heading says it.").default(
+      "",
+    ),
     language: words(40),
     registry: checkedBy(registrySchema, checkRegistry),
     returns: returnRuleSchema,

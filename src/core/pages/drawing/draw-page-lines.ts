@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { settingsOf, type PageLine, type Paper } from "@/core/document";
+import { type PageLine, type Paper, documentTitle } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
 import { PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
@@ -137,7 +137,7 @@ function partsOf(words: string, layout: PageLayout, number: number): Part[] {
         case "{pages}":
           return { words: String(labels.lastNumber(number)), target: null };
         case "{title}":
-          return { words: settingsOf(index.doc).title, target: { kind: "top" } };
+          return { words: documentTitle(index.doc), target: { kind: "top" } };
         case "{section}": {
           const heading = layout.sectionOf(number);
           if (!heading) return { words: "", target: null };

@@ -3,7 +3,7 @@ import path from "node:path";
 import type { Taken } from "@/contract/call";
 import { documentJSON } from "@/core/document";
 import { LIMITS } from "@/core/formats";
-import { readInThread } from "@/threads/reading";
+import { MOST_PACKED_BYTES, readInThread } from "@/threads/reading";
 import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
 import { answering, bytesWithin, route } from "../../respond";
 
@@ -29,7 +29,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     return new Promise<Response>((answer, fail) => {
       receiving
         .take(async () => {
-          const bytes = await bytesWithin(request, LIMITS.fileBytes);
+          const bytes = await bytesWithin(request, asked.within ? MOST_PACKED_BYTES : LIMITS.fileBytes);
           await new Promise<void>((done) => {
             const lines = new ReadableStream<Uint8Array>({
               async start(controller) {
@@ -64,7 +64,7 @@ const MOST_TRIES = 5;
 async function bringIn(
   name: string,
   bytes: Uint8Array,
-  { keep, all, language, update, author }: Omit<Taken<typeof importFile.query>, "name">,
+  { keep, all, language, update, author, within }: Omit<Taken<typeof importFile.query>, "name">,
   tell: (line: object) => void,
   signal: AbortSignal,
 ): Promise<object> {
@@ -77,6 +77,7 @@ async function bringIn(
       bytes,
       folder: null,
       all: all === "yes",
+      within,
       language,
       ...(before && { update: documentJSON(before.index.doc) }),
     };

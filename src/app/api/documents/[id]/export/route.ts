@@ -1,6 +1,6 @@
 import { Readable } from "node:stream";
 import { exportDocument } from "@/contract/documents";
-import { settingsOf } from "@/core/document";
+import { documentTitle } from "@/core/document";
 import { FORMATS, fileNameFor, isTextFormat, writeFile, zipped, type WrittenFile } from "@/core/formats";
 import { pagesAskedFor } from "@/threads/pdf";
 import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
@@ -21,7 +21,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
       pages: await pagesAskedFor(manuscript.index, pageFonts(), () => Promise.resolve(manuscript.pictures)),
     });
-    const title = settingsOf(manuscript.doc).title;
+    const title = documentTitle(manuscript.doc);
     const own = fileNameFor(title, FORMATS[name].endings[0]);
     const packed = written.beside.size > 0;
     const fileName = packed ? fileNameFor(title, ".zip") : own;
