@@ -6,6 +6,7 @@ import "client-only";
 
 export { Session, type Box, type Notice } from "./session";
 export { whenIdle } from "./when-idle";
+export { aidTyping, typingIsAided } from "./typing-aids";
 export { keepWayOfFinding, lastWayOfFinding } from "./way-of-finding";
 export { keepInBrowser, readKept, readKeptList } from "./kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./opening";

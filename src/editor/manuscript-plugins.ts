@@ -14,6 +14,8 @@ import { ownHistory } from "./plugins/own-history";
 import { permanentIds } from "./plugins/permanent-ids";
 import { tables } from "./plugins/tables";
 
+import { takeBackAid, typingAids } from "./typing-aids";
+
 /** What keys do that only a window can; each answers whether it did something. */
 export interface WindowKeys {
   readonly link: () => boolean;
@@ -83,6 +85,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Alt-PageDown": () => step(1),
       "Alt-PageUp": () => step(-1),
     }),
+    keymap({ Backspace: takeBackAid }),
     ...manuscriptKeys.map((keys) => keymap(keys)),
     ...ownHistory(),
     heldRangePlugin(),
@@ -93,5 +96,6 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
     tables(),
     othersCaretsPlugin(),
     matchesPlugin(),
+    typingAids(),
   ];
 }

@@ -33,6 +33,8 @@ import { BrowserStore } from "./exchange/browser-store";
 import { Exchange, type KeepingState } from "./exchange/exchange";
 import { takeOverLeft } from "./exchange/take-over";
 import type { Displaced } from "./exchange/waiting-store";
+import { sharedLive } from "./exchange/shared-live";
+import { typedBy, typingAid, typingIsAided } from "./typing-aids";
 import { holdWindow } from "./exchange/window-lock";
 import { Following } from "./following";
 import { Incoming } from "./paste/incoming";
@@ -170,6 +172,7 @@ export class Session {
       client,
       name: authorName,
       store: this.store,
+      live: sharedLive().fetch,
     });
     this.listenWhileVisible();
     document.addEventListener("visibilitychange", this.listenWhileVisible);
@@ -281,7 +284,16 @@ export class Session {
     }
     this.view?.update(change);
     this.tell();
+    const typed = change && typingIsAided() ? typedBy(tr) : null;
+    if (typed !== null) this.aid(typed);
   };
+
+  /** Helps along what was just typed, when the screen shows it. */
+  private aid(typed: string): void {
+    const { state } = this;
+    const tr = typingAid(state, typed);
+    if (tr) queueMicrotask(() => this.state === state && this.dispatch(tr));
+  }
 
   /** Runs a command of the editor; false when it does not apply here. The caret is back in the text afterwards. */
   run(command: Command, { focus = true } = {}): boolean {

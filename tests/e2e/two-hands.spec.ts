@@ -181,3 +181,30 @@ test("words whose place somebody else removed are shown to their author and can 
   await expect(manuscript(other)).toContainText("second with new words to go");
   await context.close();
 });
+
+test("ten windows of one browser that are all looked at share one connection, and show the same text", async ({
+  page,
+  context,
+}) => {
+  await openFile(page, "ten.md", "# Ten windows\n\ntext");
+  const windows = [page];
+  const open = new Set<unknown>();
+  context.on("request", (request) => {
+    if (new URL(request.url()).pathname === "/api/live") open.add(request);
+  });
+  for (const over of ["requestfinished", "requestfailed"] as const)
+    context.on(over as "requestfinished", (request) => void open.delete(request));
+  for (let i = 1; i < 10; i++) {
+    const another = await context.newPage();
+    await another.goto(page.url());
+    await manuscript(another).waitFor({ timeout: 30_000 });
+    windows.push(another);
+  }
+  await typeAtEnd(windows[9]!, " seen by all");
+  for (const one of windows) await expect(manuscript(one)).toContainText("text seen by all");
+  await expect.poll(() => open.size).toBeLessThanOrEqual(1);
+  // The one that holds the connection goes, and the others go on hearing.
+  await windows[0]!.close();
+  await typeAtEnd(windows[5]!, " and on");
+  for (const one of windows.slice(1)) await expect(manuscript(one)).toContainText("text seen by all and on");
+});

@@ -179,3 +179,40 @@ test("letters typed as soon as the manuscript is back stand in their order", asy
     await expect(manuscript(page).locator("p").last()).toHaveText(`Late${i}`);
   }
 });
+
+test("signs at the beginning of a line make headings, lists and quotations; quotes and dashes are those of the language", async ({
+  page,
+}) => {
+  await openFile(page, "aided.md", "Words.\n");
+  await manuscript(page).getByText("Words.").click();
+  await page.keyboard.press("End");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("## Tides", { delay: 10 });
+  await page.keyboard.press("Enter");
+  await page.keyboard.type('He said "now" -- and', { delay: 10 });
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("- first", { delay: 10 });
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("second", { delay: 10 });
+  await expect(manuscript(page).getByRole("heading", { name: "Tides", level: 2 })).toBeVisible();
+  await expect(manuscript(page)).toContainText("He said “now” – and");
+  await expect(manuscript(page).getByRole("listitem")).toHaveText(["first", "second"]);
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("> ");
+  await expect(manuscript(page).locator("blockquote")).toBeVisible();
+  await page.keyboard.press("Backspace");
+  await expect(manuscript(page).locator("blockquote")).toHaveCount(0);
+  await page.keyboard.type("kept");
+  await expect(manuscript(page).getByText("> kept")).toBeVisible();
+
+  // One switch for all of it.
+  await page.getByRole("button", { name: "More for words" }).click();
+  await page.getByRole("menuitem", { name: /make headings, lists, quotations/ }).click();
+  await page.keyboard.press("Enter");
+  await page.keyboard.type('# "plain"');
+  await expect(manuscript(page).getByText('# "plain"')).toBeVisible();
+  await kept(page);
+  await page.reload();
+  await expect(manuscript(page).getByRole("listitem")).toHaveText(["first", "second"]);
+});

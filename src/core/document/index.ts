@@ -30,6 +30,7 @@ export { isNamedWithin, namedById, namedFrom, namedWithin, type NamedBlock } fro
 export { createDocument, withId, withIds, type DocumentAttributes } from "./create";
 export { countWords, lineOf } from "./text";
 export { shortened } from "@/core/model/shortened";
+export { quotationMarks } from "./quotation-marks";
 export { givenTitle, documentTitle, UNTITLED } from "./title";
 export { blocksOfNote, noteOfBlocks } from "./note-blocks";
 export { isNoteList, partsOfNote, type NoteList, type NoteParagraph, type NotePart } from "./note-paragraphs";

@@ -57,6 +57,8 @@ export interface ExchangeOptions {
   /** Who this is among all windows that ever had the document open. */
   readonly client?: string;
   /** Steps that wait already. */
+  /** Asks for what happens live, where that goes another way than all else. */
+  readonly live?: typeof globalThis.fetch;
   readonly waiting?: readonly OwnStep[];
   /** The longest time between two tries while the server is away, in milliseconds. */
   readonly longestPause?: number;
@@ -117,7 +119,7 @@ export class Exchange {
         }),
       (event) => this.hear(event),
       () => this.connectionChanged(),
-      this.fetch,
+      options.live ?? this.fetch,
       this.longestPause,
     );
     globalThis.addEventListener?.("online", this.backOnline);

@@ -24,6 +24,12 @@ export async function inNameOf(client: string, work: () => Promise<void>): Promi
   });
 }
 
+/** Whether a window stands; taken for granted where the browser has no locks. */
+export async function isStandingWindow(client: string): Promise<boolean> {
+  const held = (await locks()?.query())?.held;
+  return held?.some(({ name }) => name === nameOf(client)) ?? true;
+}
+
 function locks(): LockManager | null {
   return typeof navigator !== "undefined" && "locks" in navigator ? navigator.locks : null;
 }

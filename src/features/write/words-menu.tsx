@@ -13,7 +13,17 @@ import {
   Underline,
 } from "lucide-react";
 import { asMark, FIRST_LANGUAGE, schema } from "@/core/document";
-import { align, hasMark, setValueMark, toggle, useSession, useSessionValue, type PlainMark } from "@/editor";
+import {
+  aidTyping,
+  align,
+  hasMark,
+  setValueMark,
+  toggle,
+  type PlainMark,
+  typingIsAided,
+  useSession,
+  useSessionValue,
+} from "@/editor";
 import { languagesOffered } from "@/components/languages";
 import { DeckIcon } from "./deck-buttons";
 import { Menu, Submenu, Item, Group } from "./deck-menu";
@@ -111,6 +121,17 @@ export function Words() {
         </Item>
         <Item onSelect={() => session.run(align("justify"))}>
           <AlignJustify size={15} aria-hidden /> Justified
+        </Item>
+        <Group label="As you type" />
+        <Item
+          onSelect={() => {
+            const on = !typingIsAided();
+            aidTyping(on);
+            session.say(on ? "What you type is helped along." : "What you type stays as you type it.");
+          }}
+          keys={typingIsAided() ? "✓" : undefined}
+        >
+          # - 1. &gt; make headings, lists, quotations; “ ” –
         </Item>
       </Menu>
     </>

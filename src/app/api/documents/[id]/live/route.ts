@@ -1,17 +1,8 @@
-import { kept } from "@/core/kept";
 import { followDocument } from "@/contract/steps";
-import type { LiveEvent } from "@/core/exchange";
 import { personName } from "@/core/model/person-name";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import { eventStream } from "../../../event-stream";
 import { answering, route } from "../../../respond";
-
-/** So often a sign of life is sent, in milliseconds; it also finds connections that have ended. */
-const SIGN_OF_LIFE = 15_000;
-
-const encoder = new TextEncoder();
-const HERE = encoder.encode(": here\n\n");
-/** An event as it is sent: written once, however many listen. */
-const bytesOf = kept((event: LiveEvent) => encoder.encode(`data: ${JSON.stringify(event)}\n\n`));
 
 /** Server-sent events: the steps after `?after=version`, then all that happens, and who is here. */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
@@ -24,35 +15,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       const documents = await authority();
       // A document that is not there is answered as such, before anything is streamed.
       await documents.title(LOCAL_AUTHOR, id);
-      let end = () => {};
-      const stream = new ReadableStream<Uint8Array>({
-        async start(controller) {
-          const send = (bytes: Uint8Array) => {
-            try {
-              controller.enqueue(bytes);
-            } catch {
-              end();
-            }
-          };
-          const hear = (event: LiveEvent) => send(bytesOf(event));
-          const leave = await documents.listen(LOCAL_AUTHOR, id, version, { client, name: name.data, hear });
-          const pulse = setInterval(() => send(HERE), SIGN_OF_LIFE);
-          end = () => {
-            clearInterval(pulse);
-            leave();
-          };
-          request.signal.addEventListener("abort", end);
-          if (request.signal.aborted) end();
-        },
-        cancel: () => end(),
-      });
-      return new Response(stream, {
-        headers: {
-          "Content-Type": "text/event-stream; charset=utf-8",
-          "Cache-Control": "no-store, no-transform",
-          "X-Accel-Buffering": "no",
-        },
-      });
+      return eventStream(request, (hear) =>
+        documents.listen(LOCAL_AUTHOR, id, version, { client, name: name.data, hear }),
+      );
     },
   ),
 });
