@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { EditorState, TextSelection } from "prosemirror-state";
 import { createDocument, schema, withSettings } from "@/core/document";
+import { permanentIds } from "./plugins/permanent-ids";
 import { ownHistory } from "./plugins/own-history";
 import { takeBackAid, typedBy, typingAid, typingAids } from "./typing-aids";
 
@@ -11,7 +12,7 @@ function typed(text: string, { language = "en", begin = "" } = {}) {
   const doc = withSettings(createDocument([nodes.paragraph.create(null, begin ? schema.text(begin) : [])]), {
     language,
   });
-  let state = EditorState.create({ doc, plugins: [...ownHistory(), typingAids()] });
+  let state = EditorState.create({ doc, plugins: [...ownHistory(), permanentIds(), typingAids()] });
   state = state.apply(state.tr.setSelection(TextSelection.atEnd(doc)));
   for (const letter of text) {
     const tr = state.tr.insertText(letter);
@@ -49,6 +50,7 @@ describe("what is typed at the beginning of a line makes of it", () => {
   test("and Backspace takes that back, as long as nothing else was done", () => {
     expect(typed("## ").back()).toBe('doc(paragraph("## "))');
     expect(typed("- ").back()).toBe('doc(paragraph("- "))');
+    expect(typed("> ").back()).toBe('doc(paragraph("> "))');
     expect(typed("## a").back()).toBeNull();
     expect(typed('say "').back()).toBe('doc(paragraph("say \\""))');
   });

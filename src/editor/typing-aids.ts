@@ -1,12 +1,5 @@
 import type { Node } from "prosemirror-model";
-import {
-  Plugin,
-  PluginKey,
-  Selection,
-  type Command,
-  type EditorState,
-  type Transaction,
-} from "prosemirror-state";
+import { Plugin, PluginKey, Selection, type Command, type EditorState, Transaction } from "prosemirror-state";
 import { closeHistory, isHistoryTransaction, undo } from "prosemirror-history";
 import { wrapInList } from "prosemirror-schema-list";
 import { wrapIn } from "prosemirror-commands";
@@ -108,13 +101,22 @@ function aided(tr: Transaction): Transaction {
   return closeHistory(tr).setMeta(key, true).scrollIntoView();
 }
 
+/** Whether a transaction is an aid, or completes one with ids. */
+function isAid(tr: Transaction): boolean {
+  const root: unknown = tr.getMeta("appendedTransaction");
+  return tr.getMeta(key) === true || (root instanceof Transaction && root.getMeta(key) === true);
+}
+
 /** Knows whether the last thing that happened was an aid: then Backspace takes that back. */
 export function typingAids(): Plugin {
   return new Plugin<boolean>({
     key,
     state: {
       init: () => false,
-      apply: (tr, last) => tr.getMeta(key) === true || (last && !tr.docChanged && !tr.selectionSet),
+      apply: (tr, last, before, after) =>
+        isAid(tr) ||
+        // A window says where the caret stands once more when it has drawn it.
+        (last && !tr.docChanged && after.selection.eq(before.selection)),
     },
   });
 }

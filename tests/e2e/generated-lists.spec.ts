@@ -39,6 +39,7 @@ test("a list that is chosen leads to its entries by Enter, and goes only when it
 }) => {
   await openFile(page, "chosen.md", TEXT);
   await page.keyboard.press("Control+Home");
+  await page.keyboard.press("End");
   await insert(page, "Contents list");
   await expect(entry(page, "The lamp")).toBeVisible();
   await manuscript(page).getByText("Contents", { exact: true }).click();

@@ -17,6 +17,16 @@ test("the history tells who changed how much; a version is named, looked at, res
   await history.getByRole("button", { name: "Keep the name" }).click();
   await expect(versions.getByRole("button", { name: /sent to the printer/ })).toContainText("Oda");
 
+  await versions.getByRole("checkbox", { name: "Only named ones" }).check();
+  await expect(versions.getByRole("listitem")).toHaveCount(1);
+  await versions.getByRole("checkbox", { name: "Only named ones" }).uncheck();
+  await versions.getByRole("searchbox", { name: "Find a version" }).fill("printer oda");
+  await expect(versions.getByRole("listitem")).toHaveCount(1);
+  await versions.getByRole("searchbox", { name: "Find a version" }).fill("");
+  await versions.getByRole("button", { name: "By person" }).click();
+  await expect(versions.getByRole("list", { name: "Oda" })).toBeVisible();
+  await versions.getByRole("button", { name: "By day" }).click();
+
   await versions.getByRole("button", { name: /Brought in or begun/ }).click();
   await expect(history.getByRole("document")).toContainText("The text as it was brought in.");
   await expect(history.getByRole("document")).not.toContainText("More words");
@@ -28,5 +38,5 @@ test("the history tells who changed how much; a version is named, looked at, res
   await expect(manuscript(page)).toContainText("More words of today.");
   await kept(page);
   await page.getByRole("button", { name: "History of this document" }).click();
-  await expect(versions.getByRole("button")).toHaveCount(3);
+  await expect(versions.getByRole("listitem")).toHaveCount(3);
 });

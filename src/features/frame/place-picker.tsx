@@ -137,7 +137,7 @@ export function PlaceFinder({
           session.following.ownAction(target);
           onTarget(target, called, go);
         }),
-        ...(places.length === 0 && !QUOTED.test(typed) ? words(`“${typed}”`) : []),
+        ...(places.length === 0 && !except && !QUOTED.test(typed) ? words(`“${typed}”`) : []),
       ]
     : [];
   return (

@@ -2,13 +2,13 @@ import { RotateCcw } from "lucide-react";
 import type { Node } from "prosemirror-model";
 import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
-import { counted, formatted } from "@/components/counted";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { HistoryEntry } from "@/core/exchange";
 import { useSession } from "@/editor";
 import { messageOf } from "@/core/thrown";
 import { ImportReportText } from "@/features/frame/import-report";
+import { DAY, EntryList, TIME } from "./entry-list";
 import { OlderText } from "./older-text";
 import { fetchHistory, fetchVersion, nameVersion } from "./versions";
 
@@ -75,74 +75,6 @@ function Versions({ onRestored }: { onRestored: () => void }) {
       )}
     </div>
   );
-}
-
-const DAY = new Intl.DateTimeFormat(undefined, {
-  weekday: "long",
-  day: "numeric",
-  month: "long",
-  year: "numeric",
-});
-const TIME = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
-
-function EntryList({
-  entries,
-  chosen,
-  onChoose,
-}: {
-  entries: readonly HistoryEntry[];
-  chosen: number | null;
-  onChoose: (version: number) => void;
-}) {
-  const days = Map.groupBy(entries, (entry) => DAY.format(entry.at));
-  return (
-    <nav
-      aria-label="Versions"
-      className="w-72 shrink-0 overflow-y-auto border-r border-line px-2 py-2 text-sm"
-    >
-      {[...days].map(([day, ofDay]) => (
-        <section key={day} aria-label={day} className="mb-3">
-          <h3 className="px-2 py-1 font-semibold text-quiet">{day}</h3>
-          <ul>
-            {ofDay.map((entry) => (
-              <li key={entry.version}>
-                <button
-                  type="button"
-                  aria-current={entry.version === chosen ? "true" : undefined}
-                  onClick={() => onChoose(entry.version)}
-                  className="block w-full rounded-base px-2 py-1.5 text-left hover:bg-wash aria-[current]:bg-tide-wash"
-                >
-                  <span className="flex items-baseline gap-2">
-                    <time dateTime={new Date(entry.at).toISOString()} className="tabular-nums">
-                      {TIME.format(entry.at)}
-                    </time>
-                    <span className="min-w-0 truncate font-medium">{entry.name ?? whoOf(entry)}</span>
-                  </span>
-                  <span className="text-quiet">
-                    {entry.name ? `${whoOf(entry)}, ` : ""}
-                    {howMuch(entry)}
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ))}
-    </nav>
-  );
-}
-
-function whoOf(entry: HistoryEntry): string {
-  return entry.version === 0 ? "Brought in or begun" : (entry.author ?? "Before names were kept");
-}
-
-function howMuch({ version, changes, added, removed, report }: HistoryEntry): string {
-  if (report) return `${version === 0 ? "from" : "updated from"} ${report.file}`;
-  if (version === 0) return "the first version";
-  const letters = [added > 0 && `${formatted(added)} in`, removed > 0 && `${formatted(removed)} out`].filter(
-    Boolean,
-  );
-  return `${counted(changes, "change")}${letters.length > 0 ? `, letters: ${letters.join(", ")}` : ""}`;
 }
 
 function Version({

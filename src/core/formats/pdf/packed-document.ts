@@ -1,3 +1,4 @@
+import { passwordEntries } from "./encryption";
 import PDFDocument from "pdfkit";
 
 /** A numbered object of a file under way. */
@@ -31,7 +32,7 @@ interface Inner {
   _root: PdfReference & { data: { Names: PdfReference } };
   _info: PdfReference;
   _id: Uint8Array;
-  _security: { dictionary: PdfReference } | null;
+  _security: { dictionary: PdfReference; encryptionKey: Uint8Array } | null;
   _font: InnerFont;
   page: {
     dictionary: PdfReference & {
@@ -84,6 +85,13 @@ export class PackedDocument extends PDFDocument {
 
   constructor(options: PDFKit.PDFDocumentOptions, deflate: Deflate, sink: (bytes: Uint8Array) => void) {
     super(options);
+    const security = this.inner._security;
+    // The library's revision 5 was a draft only.
+    if (security)
+      Object.assign(
+        security.dictionary.data,
+        passwordEntries(security.encryptionKey, options.userPassword ?? "", options.ownerPassword ?? ""),
+      );
     this.deflate = deflate;
     this.objects = [];
     this.places = new Map();

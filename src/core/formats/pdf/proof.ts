@@ -63,7 +63,7 @@ export async function provePdf(
   const { getDocument, VerbosityLevel } = await reader();
   const loading = getDocument({
     data: bytes,
-    ...(password ? { password: asBytes(password) } : {}),
+    ...(password ? { password: password.normalize("NFKC") } : {}),
     verbosity: VerbosityLevel.ERRORS,
     isEvalSupported: false,
     useSystemFonts: false,
@@ -99,11 +99,6 @@ export async function provePdf(
   } finally {
     await loading.destroy();
   }
-}
-
-/** A password as the reading library takes it: it does not encode those of this kind of file itself. */
-function asBytes(password: string): string {
-  return String.fromCharCode(...new TextEncoder().encode(password.normalize("NFKC")));
 }
 
 function groupedByPage(promised: readonly PromisedPdfLink[]): Map<number, PromisedPdfLink[]> {
