@@ -29,6 +29,8 @@ export type Command =
       title: string | null;
       json: boolean;
       pdf: PdfOptions;
+      /** Whether signs that no font has are no failure. */
+      allowMissing: boolean;
       /** Files that are kept in a PDF. */
       attach: readonly string[];
     }
@@ -119,6 +121,7 @@ export function readCommand(words: readonly string[]): Command {
         title: values.title ?? null,
         json: values.json ?? false,
         pdf: pdfOptions(pdf),
+        allowMissing: pdf["allow-missing"] ?? false,
         attach: pdf.attach ?? [],
       };
     }

@@ -237,14 +237,17 @@ async function writePdfFile(
   }).catch((error: unknown) => {
     throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
   });
-  if (made.missing.length > 0)
-    process.stderr.write(`gate-rope: ${to}: No font has ${made.missing.join(" ")}\n`);
+  for (const { sign, page, section } of made.missing)
+    process.stderr.write(
+      `gate-rope: ${to}: No font has “${sign}”, on page ${page}${section && ` in “${section}”`}.\n`,
+    );
   const { promised, failed } = made.proof;
   const followed = {
     promised,
     failed: failed.map(({ words, page, why }) => ({ text: words, why: `On page ${page}: ${why}` })),
   };
-  return told(command, dropped, followed, { missing: made.missing });
+  const ended = told(command, dropped, followed, { missing: made.missing });
+  return made.missing.length > 0 && !command.allowMissing ? 1 : ended;
 }
 
 function dataFolder(named: string | null): string {

@@ -199,12 +199,18 @@ test("another paper and margins lay the pages out anew; margins that leave no ro
   await expect(page.getByText(/leave less than 35 mm for the text/)).toBeVisible();
 });
 
-test("a sign that no font has is told on Proof", async ({ page }) => {
+test("a sign that no font has is told on Proof and Publish, with its place", async ({ page }) => {
   await openFile(page, "signs.md", "# Signs\n\nBefore.\n\nA sign: \u{13000}.\n");
   await page.getByRole("link", { name: "Proof" }).click();
   await expect(page.getByText("No font has “\u{13000}” (U+13000)")).toBeVisible({ timeout: 20_000 });
   await page.getByRole("button", { name: "Go to it in Signs" }).click();
   await expect(manuscript(page)).toBeFocused();
+  await page.getByRole("link", { name: "Publish" }).click();
+  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "1 sign has no font" })).toContainText(
+    "(U+13000) on page 1, in “Signs”",
+    { timeout: 60_000 },
+  );
 });
 
 test("a page that is asked for while pages are laid out is gone to when they are there", async ({ page }) => {

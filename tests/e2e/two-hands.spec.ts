@@ -202,7 +202,11 @@ test("ten windows of one browser that are all looked at share one connection, an
   }
   await typeAtEnd(windows[9]!, " seen by all");
   for (const one of windows) await expect(manuscript(one)).toContainText("text seen by all");
-  await expect.poll(() => open.size).toBeLessThanOrEqual(1);
+  await expect.poll(() => open.size).toBe(1);
+  // All of them are heard of, so the server knows all.
+  await expect(
+    windows[4]!.getByRole("button", { name: /^Who is here: you(?:, Author \d+){9}$/ }),
+  ).toBeVisible();
   // The one that holds the connection goes, and the others go on hearing.
   await windows[0]!.close();
   await typeAtEnd(windows[5]!, " and on");

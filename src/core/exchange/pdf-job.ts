@@ -17,6 +17,10 @@ const pdfProof = z.object({
   failed: z.array(failedLink).readonly(),
 });
 
+/** A sign that no font has, with the page and the section on which it stands first; the section is empty before the first heading. */
+export const missingSign = z.object({ sign: z.string(), page: z.string(), section: z.string() });
+export type MissingSign = Readonly<z.infer<typeof missingSign>>;
+
 /** A PDF that is made, or was made, as it is told to who asked for it. */
 export const pdfJob = z.object({
   id: z.string(),
@@ -30,7 +34,7 @@ export const pdfJob = z.object({
       /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
       leftOut: count,
       /** Signs that no font has. */
-      missing: z.array(z.string()).readonly(),
+      missing: z.array(missingSign).readonly(),
     }),
     z.object({ kind: z.literal("failed"), reason: z.string() }),
   ]),

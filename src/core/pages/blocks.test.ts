@@ -561,7 +561,7 @@ describe("a menu", () => {
       words(drawing)
         .map(({ text }) => text)
         .join(" "),
-    ).toContain("No headings of these levels yet.");
+    ).toContain("Nothing yet.");
   });
 
   test("of cards shows two side by side, with picture, name and first words", async () => {

@@ -1,3 +1,4 @@
+import { codePointName } from "@/core/model/code-point-name";
 import type { DestinationId } from "@/core/document";
 
 /** Where a finding can be seen. */
@@ -45,7 +46,7 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
 export function signFindings(missing: Iterable<readonly [sign: string, pos: number]>): Finding[] {
   return [...missing].map(([sign, pos]) => ({
     kind: "sign-without-font",
-    says: `No font has “${sign}” (U+${sign.codePointAt(0)!.toString(16).toUpperCase().padStart(4, "0")}): on the pages a frame stands in its place.`,
+    says: `No font has “${sign}” (${codePointName(sign)}): on the pages a frame stands in its place.`,
     places: [{ from: pos, to: pos, text: sign, id: null }],
   }));
 }

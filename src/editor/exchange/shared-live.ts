@@ -24,6 +24,8 @@ type Message = z.infer<typeof messageSchema>;
 const NAME = "gate-rope live";
 /** Windows that open together are told to the server together, in milliseconds. */
 const GATHERED = 30;
+/** In milliseconds. */
+const NEW = 10_000;
 /** So long a connection stands on after another window took the lead, in milliseconds. */
 const HANDED_OVER = 500;
 
@@ -45,8 +47,8 @@ const encoder = new TextEncoder();
  */
 export class SharedLive {
   private readonly own = new Map<string, Followed>();
-  /** What the others follow; known to the window that leads. */
-  private readonly others = new Map<string, Follow>();
+  /** What the others follow, and since when; known to the window that leads. */
+  private readonly others = new Map<string, { readonly follow: Follow; readonly since: number }>();
   private readonly channel: BroadcastChannel | null;
   private leads = false;
   private resign: (() => void) | null = null;
@@ -80,6 +82,7 @@ export class SharedLive {
           };
           // In the next turn, when the stream is there.
           void Promise.resolve().then(() => {
+            if (init?.signal?.aborted) return;
             this.own.set(client, { follow, to, stands, failed });
             this.lead();
             if (this.leads) this.connectSoon();
@@ -119,7 +122,7 @@ export class SharedLive {
     switch (message.kind) {
       case "follow":
         if (!this.leads) return;
-        this.others.set(message.follow.client, message.follow);
+        this.others.set(message.follow.client, { follow: message.follow, since: Date.now() });
         return this.connectSoon();
       case "leave":
         if (this.others.delete(message.client) && this.leads) this.connectSoon();
@@ -177,9 +180,7 @@ export class SharedLive {
     const before = this.connection;
     const own = (this.connection = new AbortController());
     try {
-      for (const client of this.others.keys())
-        if (!(await isStandingWindow(client))) this.others.delete(client);
-      const follows = [...[...this.own.values()].map(({ follow }) => follow), ...this.others.values()];
+      const follows = [...this.own.values(), ...this.others.values()].map(({ follow }) => follow);
       const response = await this.ask(addressOf(followDocuments, { body: { follows } }), {
         method: followDocuments.method,
         headers: { Accept: "text/event-stream", "Content-Type": "application/json" },
@@ -197,6 +198,7 @@ export class SharedLive {
           if (this.connection !== own) return;
           this.hear({ kind: "here" });
           this.tell({ kind: "here" });
+          void this.letGoOfEnded();
         },
       });
       const decoder = new TextDecoder();
@@ -216,10 +218,18 @@ export class SharedLive {
     this.lose();
   }
 
+  /** Windows that crashed have told nobody that they go. */
+  private async letGoOfEnded(): Promise<void> {
+    for (const [client, { since }] of [...this.others])
+      // A window that has just begun may not hold its lock yet.
+      if (Date.now() - since > NEW && !(await isStandingWindow(client)) && this.others.delete(client))
+        this.connectSoon();
+  }
+
   private handOn(client: string, data: string): void {
     const other = this.others.get(client);
     if (other) {
-      this.others.set(client, after(other, data));
+      this.others.set(client, { ...other, follow: after(other.follow, data) });
       this.tell({ kind: "event", client, data });
     } else this.deliver(client, data);
   }

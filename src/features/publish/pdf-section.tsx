@@ -4,6 +4,8 @@ import { Download, LoaderCircle, X } from "lucide-react";
 import Link from "next/link";
 import { useEffect, useRef, useState } from "react";
 import { Button, buttonLook } from "@/components/button";
+import { shortened } from "@/core/document";
+import { codePointName } from "@/core/model/code-point-name";
 import { counted, formatted, sized } from "@/components/counted";
 import { Sign } from "@/components/signs";
 import { useSession, useSessionValue } from "@/editor";
@@ -151,11 +153,20 @@ function Shown({
         </p>
       )}
       {missing.length > 0 && (
-        <p className="mt-1 text-sm text-quiet">
-          No font has {missing.slice(0, 12).join(" ")}
-          {missing.length > 12 ? ` and ${missing.length - 12} more` : ""}: a frame stands in the place of
-          each.
-        </p>
+        <div className="mt-2 text-sm">
+          <p className="flex items-start gap-2">
+            <Sign kind="fault" className="mt-0.5 !self-start" />
+            {counted(missing.length, "sign has", "signs have")} no font; a frame stands in the place of each:
+          </p>
+          <ul className="mt-1 max-h-40 list-disc overflow-y-auto pl-8">
+            {missing.map(({ sign, page, section }) => (
+              <li key={sign}>
+                {sign} ({codePointName(sign)}) on page {page}
+                {section && `, in “${shortened(section, 60)}”`}
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       <a
         href={making ? addressOf(getPdfFile, making) : undefined}

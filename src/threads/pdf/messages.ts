@@ -1,3 +1,4 @@
+import type { MissingSign } from "@/core/exchange/pdf-job";
 import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -31,7 +32,7 @@ export interface MadePdf {
   /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
   readonly leftOut: number;
   /** Signs that no font has. */
-  readonly missing: readonly string[];
+  readonly missing: readonly MissingSign[];
 }
 
 export type PdfOutcome = MadePdf | { readonly ok: false; readonly reason: string };

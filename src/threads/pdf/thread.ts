@@ -2,7 +2,7 @@
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { indexDocument } from "@/core/destinations";
-import { contentOf, type Manuscript, type Pictures, schema, documentTitle } from "@/core/document";
+import { contentOf, documentTitle, type Manuscript, type Pictures, schema, shortened } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import type { PdfStage } from "@/core/exchange";
@@ -66,7 +66,11 @@ async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<P
     bytes,
     proof,
     leftOut: written.leftOut,
-    missing: [...layout.missing.keys()],
+    missing: [...layout.missing].map(([sign, pos]) => ({
+      sign,
+      page: layout.labelAt(pos),
+      section: shortened(layout.index.sectionAt(pos)?.name ?? "", 120),
+    })),
   };
 }
 
