@@ -27,11 +27,11 @@ interface Head {
 
 const HEADS: readonly Head[] = [
   { by: "title", words: "Document", width: "" },
-  { by: "file", words: "From the file", width: "w-44", wide: true },
-  { by: "words", words: "Words", width: "w-22", numeric: true, wide: true },
-  { by: "sections", words: "Sections", width: "w-24", numeric: true, wide: true },
-  { by: "adrift", words: "Adrift", width: "w-22", numeric: true, wide: true },
-  { by: "changedAt", words: "Last change", width: "w-32 sm:w-46", numeric: true },
+  { by: "file", words: "From the file", width: "w-38", wide: true },
+  { by: "words", words: "Words", width: "w-18", numeric: true, wide: true },
+  { by: "sections", words: "Sections", width: "w-22", numeric: true, wide: true },
+  { by: "adrift", words: "Adrift", width: "w-18", numeric: true, wide: true },
+  { by: "changedAt", words: "Last change", width: "w-32 sm:w-42", numeric: true },
 ];
 
 /** Documents of any number as a table, of which the rows in view are drawn; sorted by its heads, chosen by boxes. */
