@@ -93,6 +93,5 @@ export { DocumentAuthority } from "./document-authority";
 export { DatabaseError } from "./database";
 export { mayBeShown } from "./files/media-type";
 export { explained, isServerError, ServerError } from "./errors";
-export { Turns } from "./turns";
 export { LOCAL_AUTHOR, type Person } from "@/core/people";
 export { readSettings, SettingsError, type Settings } from "./settings";

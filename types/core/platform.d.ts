@@ -33,4 +33,5 @@ declare class URLSearchParams {
 
 interface AbortSignal {
   readonly aborted: boolean;
+  throwIfAborted(): void;
 }

@@ -4,3 +4,4 @@
  */
 export { ApartFailure, whyApart, type ApartFault } from "./failure";
 export { answerOrder, thrownBy, type FromApart } from "./messages";
+export { Turns } from "./turns";

@@ -89,7 +89,6 @@ export class SharedLive {
             else this.tell({ kind: "follow", follow });
           });
         },
-        cancel: () => this.leave(client),
       });
       init?.signal?.addEventListener("abort", () => this.leave(client));
     });
@@ -161,6 +160,8 @@ export class SharedLive {
       setTimeout(() => last?.abort(), HANDED_OVER);
     };
     this.locks!.request(NAME, { signal: waiting.signal }, () => {
+      // Given in the very moment in which it was let go of.
+      if (waiting.signal.aborted) return;
       this.leads = true;
       this.tell({ kind: "lead" });
       this.connectSoon();

@@ -1,5 +1,6 @@
 import { useRef, useState } from "react";
 import type { DocumentJSON, ShelfDocument } from "@/contract/documents";
+import { Turns } from "@/core/apart/turns";
 import { messageOf } from "@/core/thrown";
 import { authorName } from "@/editor/author-name";
 import { comingFiles, type ChosenFile } from "./coming-files";
@@ -39,8 +40,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   const [imports, setImports] = useState<readonly Import[]>([]);
   const [looked, setLooked] = useState<readonly LookedAt[]>([]);
   const nextKey = useRef(0);
-  const waiting = useRef<(() => Promise<void>)[]>([]);
-  const atWork = useRef(0);
+  const [turns] = useState(() => new Turns(AT_A_TIME));
 
   /** Brings files in, some at a time; resolves when all are in or have failed. */
   async function bringIn(chosen: readonly ChosenFile[]): Promise<void> {
@@ -80,7 +80,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
     const which = known.length === 0 ? "new" : await answered(show, known, abort.signal);
     if (which === null) return show({ kind: "failed", why: "Nothing was changed." });
     show({ kind: "waiting" });
-    await turn(async () => {
+    await turns.take(async () => {
       const own = which === "new" ? how : { update: which, author: authorName() };
       show(
         abort.signal.aborted
@@ -98,28 +98,6 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   ): Promise<ImportState> {
     const last = await importFile(file, how, show, signal);
     return last.kind === "read" ? lookedAt(file.name, last) : last;
-  }
-
-  /** Does some work as soon as there is room for it. */
-  async function turn(work: () => Promise<void>): Promise<void> {
-    await new Promise<void>((done) => {
-      waiting.current.push(async () => {
-        await work();
-        done();
-      });
-      next();
-    });
-  }
-
-  function next() {
-    if (atWork.current >= AT_A_TIME) return;
-    const work = waiting.current.shift();
-    if (!work) return;
-    atWork.current++;
-    void work().finally(() => {
-      atWork.current--;
-      next();
-    });
   }
 
   /** Shows a text before a document is made of it; one after the other where there are several. */

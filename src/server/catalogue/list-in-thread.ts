@@ -1,5 +1,5 @@
 import { Threads } from "@/threads";
-import { Turns } from "../turns";
+import { Turns } from "@/core/apart";
 import type { ListedDocument } from "./listed-rows";
 
 /** A thread that has nothing to do for so many milliseconds is ended. */
@@ -9,7 +9,7 @@ const IDLE = 3_000;
 export class ListingThread {
   private readonly threads: Threads<string, ListedDocument>;
   /** However many are asked for, they are listed; whoever asks waits for all of them. */
-  private readonly turns = new Turns(1, Infinity, "");
+  private readonly turns = new Turns(1);
 
   /** `file` is the built thread's, `database` that of the database. */
   constructor(file: string, database: string) {

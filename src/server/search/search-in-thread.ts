@@ -8,7 +8,8 @@ import {
   type Sought,
 } from "@/core/find";
 import { Threads } from "@/threads";
-import { Turns } from "../turns";
+import { Turns } from "@/core/apart";
+import { ServerError } from "../errors";
 
 /** So many search at the same time; each takes a thread. */
 const MOST_AT_ONCE = 2;
@@ -25,7 +26,7 @@ export class SearchThreads {
   private readonly turns = new Turns(
     MOST_AT_ONCE,
     MOST_WAITING,
-    "Too many searches are running just now. Try again in a moment.",
+    () => new ServerError(429, "busy", "Too many searches are running just now. Try again in a moment."),
   );
 
   /** `file` is the built thread's, `database` that of the database. */

@@ -1,31 +1,35 @@
 import { followDocuments } from "@/contract/steps";
-import { authority, LOCAL_AUTHOR } from "@/server";
+import { authority, isServerError, LOCAL_AUTHOR } from "@/server";
 import { eventStream } from "../event-stream";
 import { answering, route } from "../respond";
 
 /**
  * Server-sent events for several windows of one browser on one connection; the name of each event is that of the window. Of a
- * document that is not there its window is told that it was removed.
+ * document that is not there its window is told that it was removed; where one cannot be read now, the whole is to be asked for again.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   POST: answering(followDocuments, async ({ body: { follows } }, request) => {
     const documents = await authority();
     return eventStream(request, async (send) => {
-      const leaving = await Promise.all(
+      const leaving: (() => void)[] = [];
+      const leave = () => leaving.forEach((one) => one());
+      const asked = await Promise.allSettled(
         follows.map(async ({ document, after, client, name }) => {
-          try {
-            return await documents.listen(LOCAL_AUTHOR, document, after, {
-              client,
-              name,
-              hear: (event) => send(event, client),
-            });
-          } catch {
-            send({ kind: "removed" }, client);
-            return () => {};
-          }
+          const hear = (event: Parameters<typeof send>[0]) => send(event, client);
+          leaving.push(await documents.listen(LOCAL_AUTHOR, document, after, { client, name, hear }));
         }),
       );
-      return () => leaving.forEach((leave) => leave());
+      for (const [i, one] of asked.entries()) {
+        if (one.status === "fulfilled") continue;
+        const reason: unknown = one.reason;
+        if (isServerError(reason) && reason.status === 404) {
+          send({ kind: "removed" }, follows[i]!.client);
+          continue;
+        }
+        leave();
+        throw reason;
+      }
+      return leave;
     });
   }),
 });

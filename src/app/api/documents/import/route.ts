@@ -1,18 +1,20 @@
 import { importFile } from "@/contract/import";
 import path from "node:path";
 import type { Taken } from "@/contract/call";
+import { Turns } from "@/core/apart";
 import { documentJSON } from "@/core/document";
 import { LIMITS } from "@/core/formats";
 import { MOST_PACKED_BYTES, readInThread } from "@/threads/reading";
-import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError, Turns } from "@/server";
+import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, bytesWithin, route } from "../../respond";
 
 const encoder = new TextEncoder();
-const BUSY = "Too many files are being imported just now. Try again when they are done.";
+const busy = () =>
+  new ServerError(429, "busy", "Too many files are being imported just now. Try again when they are done.");
 /** So many files are held in memory at the same time; what waits is not read from the network yet. */
-const receiving = new Turns(6, 100, BUSY);
+const receiving = new Turns(6, 100, busy);
 /** Of those so many are read, each in a thread. */
-const reading = new Turns(2, 100, BUSY);
+const reading = new Turns(2, 100, busy);
 
 /**
  * Brings in one file: its bytes are the body, its name stands in the address. Answers lines of JSON while it is read:
