@@ -1,4 +1,3 @@
-import { decodeSafely } from "@/core/document";
 import type { Box } from "./boxes";
 import { PageOutline, wordsOf, type PageHeading } from "./page-outline";
 import { saysNothing, type Tag } from "./tags";
@@ -15,8 +14,8 @@ export interface ContentsFound {
   readonly ofSection: boolean;
 }
 
-const LISTS = /^(?:ol|ul)$/;
-const MAY_HOLD = /^(?:aside|details|div|nav|ol|section|table|ul)$/;
+const LISTS = /^(?:dl|ol|ul)$/;
+const MAY_HOLD = /^(?:aside|details|div|dl|nav|ol|section|table|ul)$/;
 const SAYS_CONTENTS = /(?:^|[\s_-])(?:toc|contents?|table-?of-?contents|minitoc|localtoc)(?:$|[\s_-])/i;
 const TITLED =
   /^(?:(?:table of |page )?contents|on this page|in this (?:section|chapter|article)|overview|inhalt(?:sverzeichnis|sübersicht)?|auf dieser seite|table des matières|sommaire|índice|contenido|indice|sommario|inhoud(?:sopgave)?)[.:]?$/iu;
@@ -72,9 +71,7 @@ function contentsIn(page: PageOutline, box: Box): ContentsFound | null {
     if (href === undefined || close < 0) continue;
     const words = wordsOf(text.slice(anchor.end, close));
     if (words === "") continue;
-    const heading = href.startsWith("#")
-      ? page.headingOf.get(decodeSafely(href.slice(1).replace(/&amp;/g, "&")))
-      : undefined;
+    const heading = page.headingOf.get(page.anchorOf(href) ?? "");
     if (heading === undefined) others++;
     else {
       first ??= anchor;

@@ -1,4 +1,5 @@
 import { partitionPoint } from "@/core/order";
+import { anchorInFile } from "../intake/addresses";
 import { boxesOf, type Box } from "./boxes";
 import { AROUND, idsOf, saysNothing, tagsOf, type EndTag, type Tag } from "./tags";
 
@@ -24,7 +25,11 @@ export class PageOutline {
   /** The headings by the ids that lead to them, as numbers. */
   readonly headingOf: ReadonlyMap<string, number>;
 
-  constructor(readonly text: string) {
+  /** `name`: the file's, by which its links may lead to itself. */
+  constructor(
+    readonly text: string,
+    private readonly name: string,
+  ) {
     const ends: EndTag[] = [];
     this.tags = tagsOf(text, ends);
     this.boxes = boxesOf(this.tags, ends, text.length);
@@ -41,6 +46,11 @@ export class PageOutline {
       for (const id of idsOf(tag)) if (!headingOf.has(id)) headingOf.set(id, first);
     }
     this.headingOf = headingOf;
+  }
+
+  /** The id to which an address leads within the page; null where it leads elsewhere. */
+  anchorOf(href: string): string | null {
+    return anchorInFile(href.replace(/&amp;/g, "&"), this.name);
   }
 
   /** The tags that begin in a range of the text. */

@@ -17,8 +17,8 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   if (!/<[a-z!/?][^>]*>/i.test(written))
     throw new ReadError("There is no HTML tag in the file, so it is not HTML.");
   refuseCutOff(written);
-  const { dropped, all } = context;
-  const text = withDrawings(withoutFurniture(withPairedNotes(written), dropped, all), dropped);
+  const { dropped } = context;
+  const text = withDrawings(withoutFurniture(withPairedNotes(written), context), dropped);
   const builder = new DocumentBuilder(context.dropped);
   const isOwn = isOwnFile(written);
   builder.hasSigns = !isOwn;

@@ -111,6 +111,21 @@ const links = (prefix: string) =>
     .join("");
 
 describe("the contents list of a page", () => {
+  test("is known where its links name the file itself, and where it is a list of terms", () => {
+    const terms = ["Ropes", "Knots", "Tides"]
+      .map((name, i) => `<dt><a href="page.html#s${i}">${i + 1}. ${name}</a></dt>`)
+      .join("");
+    const titled = `<div class="toc"><p><b>Table of Contents</b></p><dl>${terms}</dl></div>`;
+    expect(read(`<h1>Harbour</h1>${titled}${sections}`).lists).toMatchObject([
+      { heading: "Table of Contents", from: 2, to: 2, of: undefined },
+    ]);
+    expect(read(`<h1>Harbour</h1><dl>${terms}</dl>${sections}`).lists).toHaveLength(1);
+    // Those of another page are no contents list of this one.
+    expect(read(`<h1>Harbour</h1>${titled.replaceAll("page.html", "other.html")}${sections}`).lists).toEqual(
+      [],
+    );
+  });
+
   test("becomes the living one where it stands, with its title, levels and place", () => {
     const {
       lists,

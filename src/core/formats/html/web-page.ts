@@ -1,5 +1,5 @@
-import { decodeSafely } from "@/core/document";
 import { partitionPoint } from "@/core/order";
+import type { ReadContext } from "../intake/read-context";
 import type { DropLog } from "../intake/drop-log";
 import type { Box } from "./boxes";
 import { contentsOf, type ContentsFound } from "./contents-found";
@@ -29,7 +29,7 @@ const BESIDE = "part of the web page beside its text";
 const WHY = "It leads through a site and is no part of the text.";
 
 /** Where nothing says so, nobody looks for what stands around the text and for contents lists. */
-const MAY_BE_PAGE = /<(?:main|nav|article|aside|search|ol|ul|table)\b|\brole\s*=/i;
+const MAY_BE_PAGE = /<(?:main|nav|article|aside|search|dl|ol|ul|table)\b|\brole\s*=/i;
 
 interface Range {
   readonly at: number;
@@ -40,9 +40,12 @@ interface Range {
  * A page without what stands around its text, where landmarks tell that apart, and with Gate Rope's contents lists in place of its own. Links to
  * what was left out lead to the top. What was left out is told, and may be asked for.
  */
-export function withoutFurniture(text: string, dropped: DropLog, all: boolean): string {
+export function withoutFurniture(
+  text: string,
+  { name, dropped, all }: Pick<ReadContext, "name" | "dropped" | "all">,
+): string {
   if (!MAY_BE_PAGE.test(text) || isOwnFile(text)) return text;
-  const page = new PageOutline(text);
+  const page = new PageOutline(text, name);
   const contents = contentsOf(page);
   const found = all ? [] : furnitureOf(page);
   // A page that holds nothing else is meant by itself.
@@ -205,8 +208,8 @@ function linksToTop(
   return page.tags.flatMap((tag) => {
     if (tag.name !== "a" || isInOne(furniture, tag.at)) return [];
     const href = tag.attributes.get("href");
-    if (!href?.startsWith("#")) return [];
-    const id = decodeSafely(href.slice(1));
+    const id = href === undefined ? null : page.anchorOf(href);
+    if (href === undefined || id === null) return [];
     if (!gone.has(id) || there.has(id)) return [];
     dropped.add("link to what was left out of the web page", "It leads to the top now.");
     const at = tag.end - (page.text[tag.end - 2] === "/" ? 2 : 1);

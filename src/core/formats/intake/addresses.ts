@@ -49,11 +49,8 @@ function targetOf(address: string, builder: DocumentBuilder, context: ReadContex
     context.dropped.add("link with an endless address", "Its words are kept.");
     return null;
   }
-  const hash = address.indexOf("#");
-  if (hash >= 0 && isThisFile(address.slice(0, hash), context.name)) {
-    const anchor = decodeSafely(address.slice(hash + 1));
-    return anchor === "" ? null : builder.links.targetOf(anchor);
-  }
+  const anchor = anchorInFile(address, context.name);
+  if (anchor !== null) return anchor === "" ? null : builder.links.targetOf(anchor);
   const target = targetFromAddress(address);
   if (!target)
     context.dropped.add(
@@ -67,6 +64,12 @@ function targetOf(address: string, builder: DocumentBuilder, context: ReadContex
 function carriedTarget(leads: string | undefined): LinkTarget | null {
   const target = fromJSON(linkTargetSchema, leads);
   return target?.kind === "document" || target?.kind === "action" ? target : null;
+}
+
+/** The anchor to which an address leads within a file of a name; null where it leads elsewhere. */
+export function anchorInFile(address: string, name: string): string | null {
+  const hash = address.indexOf("#");
+  return hash >= 0 && isThisFile(address.slice(0, hash), name) ? decodeSafely(address.slice(hash + 1)) : null;
 }
 
 function isThisFile(path: string, name: string): boolean {
