@@ -24,7 +24,13 @@ const FAMILIES = {
   hebrew: { folder: "noto-sans-hebrew", weights: [400, 700], slanted: false },
   arabic: { folder: "noto-naskh-arabic", weights: [400, 700], slanted: false },
   han: { folder: "noto-sans-sc", weights: [400, 700], slanted: false },
+  hangul: { folder: "noto-sans-kr", weights: [400, 700], slanted: false },
+  devanagari: { folder: "noto-sans-devanagari", weights: [400, 700], slanted: false },
+  thai: { folder: "noto-sans-thai", weights: [400, 700], slanted: false },
   signs: { folder: "noto-sans-math", weights: [400], slanted: false },
+  symbols: { folder: "noto-sans-symbols", weights: [400], slanted: false },
+  pictographs: { folder: "noto-sans-symbols-2", weights: [400], slanted: false },
+  emoji: { folder: "noto-emoji", weights: [400], slanted: false },
 };
 
 const LIGATURES = ["ffi", "ffl", "ff", "fi", "fl", "fb", "fh", "fj", "fk", "ft", "tt"];

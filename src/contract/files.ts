@@ -19,9 +19,25 @@ export const keepPicture = call("POST", "/api/pictures", {
   answer: z.object({ name: z.string() }),
 });
 
-export const getPicture = call("GET", "/api/pictures/:name");
+/** A picture as it was kept, or a copy for screens, with no more pixels than those show. */
+export const getPicture = call("GET", "/api/pictures/:name", {
+  query: z.object({ copy: z.literal("screen").optional() }),
+});
+
+/** The widths and heights of pictures in pixels, by their names; without those that are not there or do not say. */
+export const sizesOfPictures = call("POST", "/api/pictures/sizes", {
+  body: z.object({ names: z.array(z.string().max(100)).max(10_000) }),
+  answer: z.object({
+    sizes: z.record(z.string(), z.object({ width: z.number(), height: z.number() })),
+  }),
+});
 
 /** Where a picture is, by its name. */
 export function addressOfPicture(name: string): string {
-  return addressOf(getPicture, { name });
+  return addressOf(getPicture, { name, query: {} });
+}
+
+/** Where its copy for screens is. */
+export function addressOnScreen(name: string): string {
+  return addressOf(getPicture, { name, query: { copy: "screen" } });
 }

@@ -14,3 +14,8 @@ export const getVersion = call("GET", "/api/documents/:id/versions/:version", {
 export const nameVersion = call("PUT", "/api/documents/:id/versions/:version", {
   body: z.strictObject({ name: z.string().trim().min(1).max(120).nullable() }),
 });
+
+/** After how many days the changes of a day are put together; null for never. */
+export const keepChanges = call("PUT", "/api/documents/:id/history", {
+  body: z.strictObject({ days: z.int().min(1).max(36_500).nullable() }),
+});

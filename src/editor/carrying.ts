@@ -2,6 +2,7 @@ import type { EditorState, Transaction } from "prosemirror-state";
 import type { DocumentIndex } from "@/core/destinations";
 import { shortened } from "@/core/document";
 import { destinationAt, linkRange } from "./commands/links";
+import { wordAt } from "./commands/word-at";
 import type { Jumps } from "./jumps";
 import { heldRange, hold, type HeldRange } from "./plugins/held-range";
 
@@ -25,6 +26,15 @@ export class Carrying {
   /** Keeps words visibly chosen: those that are selected, or a range. */
   hold(purpose: HeldRange["purpose"], range = this.selected): void {
     this.host.dispatch(hold(this.host.state.tr, { ...range, purpose }));
+  }
+
+  /** Carries the words that are chosen, or the word at the caret. */
+  carryChosen(): boolean {
+    const { selection, doc } = this.host.state;
+    const words = selection.empty ? wordAt(doc.resolve(selection.from)) : this.selected;
+    if (words) this.hold("carry", words);
+    else this.host.say("Choose the words that shall lead somewhere.", { undo: false });
+    return true;
   }
 
   release(): void {

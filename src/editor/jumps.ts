@@ -50,6 +50,11 @@ export class Jumps {
     this.land(pos, end);
   }
 
+  /** Goes on from where a jump led; the way back stays that of the jump. */
+  onTo(pos: number): void {
+    this.land(pos, pos);
+  }
+
   /** Begins at a place, with the way back to the beginning. */
   beginAt(): void {
     this.trail = [{ pos: 0, label: "the beginning" }];

@@ -19,6 +19,8 @@ import { takeBackAid, typingAids } from "./typing-aids";
 /** What keys do that only a window can; each answers whether it did something. */
 export interface WindowKeys {
   readonly link: () => boolean;
+  /** Carries the chosen words to the place to which they shall lead. */
+  readonly carry: () => boolean;
   /** Links a typed list of titles. */
   readonly titleLinks: () => boolean;
   readonly bookmark: () => boolean;
@@ -43,6 +45,7 @@ export interface WindowKeys {
 export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
   const {
     link,
+    carry,
     titleLinks,
     bookmark,
     find,
@@ -65,6 +68,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
   return [
     keymap({
       "Mod-k": link,
+      "Mod-Shift-k": carry,
       "Mod-Alt-k": titleLinks,
       "Mod-Shift-b": bookmark,
       "Mod-Alt-b": bookmarkWords,

@@ -2,8 +2,9 @@ import { ask, askForResponse } from "@/contract/ask";
 import { getDocument, getSnapshot } from "@/contract/documents";
 import { getSteps } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
-import { schema, stepFromJSON } from "@/core/document";
+import { picturesIn, schema, stepFromJSON } from "@/core/document";
 import { messageOf } from "@/core/thrown";
+import { learnPictureSizes } from "./picture-sizes";
 
 /** A document as it was fetched: its newest version. */
 export interface OpenedDocument {
@@ -25,6 +26,7 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
     const doc = schema.nodeFromJSON(await unzipped(snapshot));
     const { steps } = await since;
     const newest = steps.reduce((before, { step }) => applied(before, step), doc);
+    await withSizes(newest);
     return { version: version + steps.length, doc: newest };
   } catch (error) {
     signal.throwIfAborted();
@@ -33,6 +35,15 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
     const { document, ...whole } = await ask(getDocument, { id, query: {} }, { signal });
     return { version: whole.version, doc: schema.nodeFromJSON(document) };
   }
+}
+
+/** So long the text waits for the sizes of its pictures, in milliseconds: without them it moves when they come. */
+const LONGEST_WAIT = 300;
+
+async function withSizes(doc: Node): Promise<void> {
+  const names = picturesIn(doc);
+  if (names.size === 0) return;
+  await Promise.race([learnPictureSizes(names), new Promise((done) => setTimeout(done, LONGEST_WAIT))]);
 }
 
 async function unzipped(response: Response): Promise<unknown> {

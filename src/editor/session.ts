@@ -19,7 +19,7 @@ import type { PageMap } from "@/core/pages/page-map";
 import { authorName, keepAuthorName } from "./author-name";
 import { Carrying } from "./carrying";
 import { leadAt } from "./commands/links";
-import { bookmarkIdAt, publishAnchors } from "./commands/bookmarks";
+import { addBookmarkOn, bookmarkIdAt, freeName, proposedName, publishAnchors } from "./commands/bookmarks";
 import { Pocket } from "./pocket";
 import { OneField } from "./one-field";
 import { Removals, SAID } from "./removals";
@@ -80,7 +80,7 @@ export class Session {
   readonly jumps = new Jumps(this);
   readonly carrying = new Carrying(this);
   readonly stepping = new Stepping(this);
-  readonly incoming = new Incoming(this);
+  readonly incoming = new Incoming(this, () => this.tell());
   readonly pocket: Pocket;
   readonly removals = new Removals(this, () => this.tell());
   readonly following = new Following(this, () => this.tell());
@@ -129,8 +129,9 @@ export class Session {
       doc: opened.doc,
       plugins: manuscriptPlugins({
         link: () => this.ask("link"),
+        carry: () => this.carrying.carryChosen(),
         titleLinks: () => this.ask("title-links"),
-        bookmark: () => this.ask("bookmark"),
+        bookmark: () => this.setBookmark(),
         find: () => this.ask("find"),
         titles: () => this.ask("titles"),
         tray: () => this.ask("tray"),
@@ -318,6 +319,17 @@ export class Session {
 
   focus(): void {
     this.view?.focus();
+  }
+
+  /** Sets a bookmark on what is chosen, or at the caret; the name it has at once stands in the tray to be typed over. */
+  setBookmark(): boolean {
+    const { tr, selection } = this.state;
+    const { name } = freeName(proposedName(this.state, this.index), this.index);
+    const id = addBookmarkOn(tr, selection, name);
+    this.dispatch(tr);
+    this.ask("tray");
+    this.ask("bookmark", id);
+    return true;
   }
 
   /** Chooses the words of a bookmark: of one that is named, or of the one in which the caret stands. */

@@ -7,6 +7,7 @@ import {
   openSync,
   readdirSync,
   readFileSync,
+  readSync,
   rmSync,
   statSync,
   writeSync,
@@ -44,6 +45,22 @@ export class ContentStore {
   find(name: string): Uint8Array | null {
     const bytes = this.read(name);
     return bytes && hashOf(bytes) === name.slice(0, HASH_LENGTH) ? bytes : null;
+  }
+
+  /** The first bytes of what stands under a name, as they are on disk; null where nothing does. */
+  head(name: string, most: number): Uint8Array | null {
+    let file: number;
+    try {
+      file = openSync(this.fileOf(name), "r");
+    } catch {
+      return null;
+    }
+    try {
+      const bytes = new Uint8Array(most);
+      return bytes.subarray(0, readSync(file, bytes, 0, most, 0));
+    } finally {
+      closeSync(file);
+    }
   }
 
   /** Whether something stands under a name, whole or damaged. */

@@ -20,7 +20,6 @@ import { LOCAL_AUTHOR, may, type DocumentDeed, type Person, type ShelfDeed } fro
 import {
   stepName,
   type AppendRequest,
-  type HistoryEntry,
   type LiveEvent,
   type Presence,
   type SentSteps,
@@ -35,12 +34,14 @@ import { ShelfCatalogue } from "./catalogue/shelf-catalogue";
 import { explained, notThere, ServerError } from "./errors";
 import type { FileStore } from "./files/file-store";
 import { GroupCommit } from "./group-commit";
-import { historyOf } from "./history";
+import { historyOf, type DocumentHistory } from "./history";
+import { Thinning } from "./thinning";
 import { keepReport, type ReadBefore, type Update } from "./imports";
 import { LiveDocuments, type Listener } from "./live-documents";
 import { OpenDocument, sent, type Row } from "./open-document";
 import type { Keeper } from "./keeper";
 import type { PictureStore } from "./picture-store";
+import type { ScreenCopies } from "./screen-copies";
 import type { BinnedDocument } from "@/contract/bin";
 import type { ShelfDocument } from "@/contract/documents";
 import type { SearchThreads } from "./search/search-in-thread";
@@ -98,6 +99,7 @@ export class DocumentAuthority {
     private readonly db: Kysely<Tables>,
     private readonly keeper: Keeper,
     readonly pictures: PictureStore,
+    readonly screenCopies: ScreenCopies,
     readonly files: FileStore,
     searching: SearchThreads,
     listing: ListingThread,
@@ -305,6 +307,11 @@ export class DocumentAuthority {
     return old.length;
   }
 
+  /** Puts old changes together, as each document's rule says; answers how many went. */
+  thin(now = Date.now()): Promise<number> {
+    return writing(() => new Thinning(this.db, this.commit, this.stored).thin(now));
+  }
+
   private async purge(ids: readonly string[]): Promise<void> {
     if (ids.length === 0) return;
     await writing(async () => {
@@ -331,6 +338,7 @@ export class DocumentAuthority {
     // What was just brought is part of no document for a moment.
     const before = Date.now() - JUST_BROUGHT;
     for (const store of [this.pictures, this.files]) store.sweep((name) => used.has(name), before);
+    this.screenCopies.sweep((name) => used.has(name));
   }
 
   /** Keeps a picture; answers its name. */
@@ -468,10 +476,19 @@ export class DocumentAuthority {
 
   // History
 
-  async history(person: Person, id: string): Promise<{ version: number; entries: HistoryEntry[] }> {
+  async history(person: Person, id: string): Promise<{ version: number } & DocumentHistory> {
     this.allow(person, "read", id);
     const { version } = await this.load(id);
-    return { version, entries: await historyOf(this.db, id) };
+    return { version, ...(await historyOf(this.db, id)) };
+  }
+
+  /** Says after how many days the changes of a day are put together; null for never. */
+  async keepChanges(person: Person, id: string, days: number | null): Promise<void> {
+    this.allow(person, "change", id);
+    await this.stored.standing(id);
+    await writing(() =>
+      this.db.updateTable("documents").set({ kept_days: days }).where("id", "=", id).execute(),
+    );
   }
 
   /** The document as it was in a version. */

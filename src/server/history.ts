@@ -6,11 +6,17 @@ import type { Tables } from "./tables";
 /** A pause after which what one person does counts as something new, in milliseconds. */
 const PAUSE = 5 * 60_000;
 
+/** What happened to a document, and for how many days single changes are kept; null for always. */
+export interface DocumentHistory {
+  readonly entries: HistoryEntry[];
+  readonly keptDays: number | null;
+}
+
 /** The history of a document, the newest first: stretches of work by one person, cut at pauses, at named versions and where a file was brought in. */
-export async function historyOf(db: Kysely<Tables>, id: string): Promise<HistoryEntry[]> {
+export async function historyOf(db: Kysely<Tables>, id: string): Promise<DocumentHistory> {
   const created = await db
     .selectFrom("documents")
-    .select("created_at")
+    .select(["created_at", "kept_days"])
     .where("id", "=", id)
     .executeTakeFirstOrThrow();
   const named = await db
@@ -22,7 +28,7 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
   const reports = await reportsOf(db, id);
   const steps = await db
     .selectFrom("steps")
-    .select(["version", "author", "added", "removed", "created_at"])
+    .select(["version", "spans", "author", "added", "removed", "created_at"])
     .where("document_id", "=", id)
     .orderBy("version")
     .execute();
@@ -37,7 +43,7 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
       report: reports.get(0),
     },
   ];
-  for (const { version, author, added, removed, created_at: at } of steps) {
+  for (const { version, spans, author, added, removed, created_at: at } of steps) {
     const last = entries.at(-1)!;
     const goesOn =
       last.version > 0 &&
@@ -52,7 +58,7 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
       name: names.get(version) ?? null,
       author,
       at,
-      changes: base.changes + 1,
+      changes: base.changes + spans,
       added: base.added + added,
       removed: base.removed + removed,
       report: reports.get(version),
@@ -60,5 +66,5 @@ export async function historyOf(db: Kysely<Tables>, id: string): Promise<History
     if (goesOn) entries[entries.length - 1] = entry;
     else entries.push(entry);
   }
-  return entries.reverse();
+  return { entries: entries.reverse(), keptDays: created.kept_days };
 }

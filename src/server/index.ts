@@ -12,6 +12,7 @@ import { FileStore } from "./files/file-store";
 import { Keeper } from "./keeper";
 import { PdfJobs } from "./pdf-jobs";
 import { PictureStore } from "./picture-store";
+import { ScreenCopies } from "./screen-copies";
 import { SearchThreads } from "./search/search-in-thread";
 import { readSettings } from "./settings";
 
@@ -72,6 +73,7 @@ export async function openAuthority(folder: string, { acceptLoss = false } = {})
       await Promise.all([searching.close(), listing.close()]);
     }),
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
+    new ScreenCopies(path.join(/* turbopackIgnore: true */ folder, "screen-copies")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
     searching,
     listing,

@@ -12,7 +12,11 @@ export async function openOrStop(): Promise<void> {
     const { data, backups } = readSettings(process.env);
     markServer(data);
     const command = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "gate-rope.mjs");
-    workDaily(backups === null ? null : new DailyBackups(data, backups, command), () => documents.purgeOld());
+    workDaily(
+      backups === null ? null : new DailyBackups(data, backups, command),
+      () => documents.purgeOld(),
+      () => documents.thin(),
+    );
   } catch (error) {
     if (!(error instanceof DatabaseError || error instanceof SettingsError)) throw error;
     console.error(`gate-rope: ${error.message}`);

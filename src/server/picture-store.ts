@@ -1,10 +1,21 @@
-import { pictureName, pictureTypeOf, type Picture, type Pictures } from "@/core/document";
+import {
+  pictureName,
+  pictureTypeOf,
+  pixelsOf,
+  type Picture,
+  type Pictures,
+  type PictureSize,
+} from "@/core/document";
 import { ContentStore } from "./content-store";
 import { ServerError } from "./errors";
+
+/** So much of a file tells its size; a drawing is read whole. */
+const HEAD_BYTES = 1024 * 1024;
 
 /** Pictures beside the database, each once, under the hash of its bytes. */
 export class PictureStore {
   private readonly contents: ContentStore;
+  private readonly sizes = new Map<string, PictureSize | null>();
 
   constructor(folder: string) {
     this.contents = new ContentStore(folder);
@@ -23,6 +34,17 @@ export class PictureStore {
     if (!type) throw new ServerError(404, "no-picture", "There is no such picture.");
     const bytes = this.contents.find(name);
     return bytes && { type, bytes };
+  }
+
+  /** A picture's width and height in pixels; null for one that is not there or does not say. Read once, since what a name means never changes. */
+  sizeOf(name: string): PictureSize | null {
+    const before = this.sizes.get(name);
+    if (before !== undefined) return before;
+    const type = pictureTypeOf(name);
+    const bytes = type && this.contents.head(name, HEAD_BYTES);
+    const size = bytes ? pixelsOf({ type, bytes }) : null;
+    if (bytes) this.sizes.set(name, size);
+    return size;
   }
 
   /** Whether something stands under a picture's name, whole or damaged. */

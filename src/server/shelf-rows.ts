@@ -1,4 +1,4 @@
-import type { Kysely } from "kysely";
+import { sql, type Kysely } from "kysely";
 import type { ShelfDocument } from "@/contract/documents";
 import type { Tables } from "./tables";
 
@@ -37,13 +37,16 @@ export async function shelfRows(db: Kysely<Tables>, most?: number): Promise<Shel
 
 /** Keeps the order in which an author puts documents: the first of them has the lowest place. */
 export async function keepPlaces(db: Kysely<Tables>, ids: readonly string[]): Promise<void> {
+  const order = JSON.stringify(ids);
   await db.transaction().execute(async (transaction) => {
     await transaction
       .updateTable("documents")
       .set({ shelf_place: null })
       .where("shelf_place", "is not", null)
       .execute();
-    for (const [place, id] of ids.entries())
-      await transaction.updateTable("documents").set({ shelf_place: place }).where("id", "=", id).execute();
+    // However many there are, it is one statement.
+    await sql`update documents set shelf_place = ordered.key from json_each(${order}) as ordered where ordered.value = documents.id`.execute(
+      transaction,
+    );
   });
 }

@@ -17,6 +17,17 @@ export interface StoredStep {
   readonly step: Step;
 }
 
+/** A row of steps as it lies in the database: a step, or those of a day put together. */
+export interface StoredChange {
+  readonly version: number;
+  /** How many versions it leads over. */
+  readonly spans: number;
+  readonly client: string;
+  readonly number: number;
+  readonly json: readonly StepJSON[];
+  readonly steps: readonly Step[];
+}
+
 /** A document as it was read from the database. */
 export interface StoredDocument {
   readonly doc: Node;
@@ -41,12 +52,12 @@ export class StoredDocuments {
   async load(id: string): Promise<StoredDocument> {
     const row = await this.standing(id);
     const { doc, version, damaged } = await this.readable(id, row.version);
-    const steps = await this.stepsAfter(id, version, row.version);
-    if (!steps) throw damagedDocument(id);
+    const changes = await this.changesAfter(id, version, row.version);
+    if (!changes) throw damagedDocument(id);
     let newest = doc;
     const rebuilt: { version: number; doc: Node }[] = [];
-    for (const { step, version: at } of steps) {
-      newest = step.apply(newest).doc ?? failed(id);
+    for (const { steps, version: at } of changes) {
+      newest = replayed(newest, steps) ?? failed(id);
       if (damaged.includes(at)) rebuilt.push({ version: at, doc: newest });
     }
     for (const { version: at, doc: whole } of rebuilt) {
@@ -62,11 +73,12 @@ export class StoredDocuments {
       );
     }
     const snapshot = rebuilt.at(-1)?.version ?? version;
+    const single = changes.findLastIndex(({ spans }) => spans > 1) + 1;
     return {
       doc: newest,
       version: row.version,
       snapshot,
-      stepsSince: steps,
+      stepsSince: changes.slice(single).map(storedStep),
       mended: rebuilt.map((it) => it.version),
     };
   }
@@ -86,9 +98,27 @@ export class StoredDocuments {
   /** The document as it was in a version. */
   async at(id: string, version: number): Promise<Node> {
     const { doc, version: from } = await this.readable(id, version);
-    const steps = await this.stepsAfter(id, from, version);
-    if (!steps) throw damagedDocument(id);
-    return steps.reduce((before, { step }) => step.apply(before).doc ?? failed(id), doc);
+    const changes = await this.changesAfter(id, from, version);
+    if (changes) return changes.reduce((before, { steps }) => replayed(before, steps) ?? failed(id), doc);
+    if (!(await this.isThinned(id, version))) throw damagedDocument(id);
+    throw new ServerError(
+      404,
+      "no-version",
+      "This version was put together with the others of its day. Open the history again to see that day.",
+    );
+  }
+
+  /** Whether a version lies within changes that were put together. */
+  private async isThinned(id: string, version: number): Promise<boolean> {
+    const next = await this.db
+      .selectFrom("steps")
+      .select("version")
+      .where("document_id", "=", id)
+      .where("version", ">=", version)
+      .orderBy("version")
+      .limit(1)
+      .executeTakeFirst();
+    return next !== undefined && next.version !== version;
   }
 
   /** Gzip of the JSON of the newest snapshot as it lies in the database, with its version. */
@@ -113,22 +143,28 @@ export class StoredDocuments {
     return row?.version ?? undefined;
   }
 
-  /** The steps that led from one version to another, or null where some of them are not there. */
+  /** The steps that led from one version to another, or null where some of them are not there one by one. */
   async stepsAfter(id: string, from: number, to: number): Promise<StoredStep[] | null> {
+    const changes = await this.changesAfter(id, from, to);
+    return changes?.every(({ spans }) => spans === 1) ? changes.map(storedStep) : null;
+  }
+
+  /** The changes that led from one version to another, some of which may lead over several; null where they are not all there. */
+  async changesAfter(id: string, from: number, to: number): Promise<StoredChange[] | null> {
     if (from >= to) return [];
     const rows = await this.db
       .selectFrom("steps")
-      .select(["version", "client", "number", "step"])
+      .select(["version", "spans", "client", "number", "step"])
       .where("document_id", "=", id)
       .where("version", ">", from)
       .where("version", "<=", to)
       .orderBy("version")
       .execute();
-    if (rows.length !== to - from) return null;
+    if (rows.reduce((sum, { spans }) => sum + spans, 0) !== to - from) return null;
     try {
-      return rows.map(({ version, client, number, step }) => {
-        const json: StepJSON = JSON.parse(step);
-        return { version, client, number: number ?? 0, json, step: stepFromJSON(json) };
+      return rows.map(({ step, number, ...row }) => {
+        const json: readonly StepJSON[] = stepsIn(step);
+        return { ...row, number: number ?? 0, json, steps: json.map(stepFromJSON) };
       });
     } catch {
       return null;
@@ -144,7 +180,13 @@ export class StoredDocuments {
       .where("client", "=", client)
       .where("version", "<=", version)
       .executeTakeFirst();
-    return row?.last ?? 0;
+    const thinned = await this.db
+      .selectFrom("thinned_clients")
+      .select("number")
+      .where("document_id", "=", id)
+      .where("client", "=", client)
+      .executeTakeFirst();
+    return Math.max(row?.last ?? 0, thinned?.number ?? 0);
   }
 
   /** Stores a whole version, and lets go of old ones that are not needed to look back quickly. */
@@ -204,6 +246,23 @@ export function readSnapshot(body: Buffer): Node | null {
   } catch {
     return null;
   }
+}
+
+/** What is written of a step, or of several that were put together. */
+export function stepsIn(step: string): readonly StepJSON[] {
+  const json: StepJSON | StepJSON[] = JSON.parse(step);
+  return Array.isArray(json) ? json : [json];
+}
+
+/** A document after some steps; null where one cannot be applied. */
+export function replayed(doc: Node, steps: readonly Step[]): Node | null {
+  let next: Node | null = doc;
+  for (const step of steps) next = next && step.apply(next).doc;
+  return next;
+}
+
+function storedStep({ version, client, number, json, steps }: StoredChange): StoredStep {
+  return { version, client, number, json: json[0]!, step: steps[0]! };
 }
 
 function bucket(version: number): number {

@@ -19,6 +19,8 @@ export interface DocumentTable {
   removed_at: number | null;
   /** Where it stands in the order its author gave the shelf; null where it was given none. */
   shelf_place: ColumnType<number | null, number | null | undefined, number | null>;
+  /** After so many days the changes of a day are put together; null for never. */
+  kept_days: ColumnType<number | null, number | null | undefined, number | null>;
 }
 
 /** A whole version of a document: gzip of its JSON. */
@@ -39,10 +41,19 @@ export interface StepTable {
   /** Name of who made it. */
   author: string | null;
   step: string;
+  /** How many versions it leads over: 1, or more where the changes of a day were put together, whose `step` is a list. */
+  spans: ColumnType<number, number | undefined, never>;
   /** Letters (positions) it put in and took out. */
   added: number;
   removed: number;
   created_at: ColumnType<number, number, never>;
+}
+
+/** The last number that a client had used in changes that were put together since. */
+export interface ThinnedClientTable {
+  document_id: string;
+  client: string;
+  number: number;
 }
 
 /** A version that somebody gave a name. */
@@ -122,6 +133,7 @@ export interface Tables {
   documents: DocumentTable;
   snapshots: SnapshotTable;
   steps: StepTable;
+  thinned_clients: ThinnedClientTable;
   named_versions: NamedVersionTable;
   imports: ImportTable;
   searched_lines: SearchedLineTable;

@@ -27,7 +27,7 @@ type WithPerson = {
 }[keyof DocumentAuthority];
 
 const CALLS: Record<
-  Exclude<WithPerson, "allow" | "close" | "purgeOld">,
+  Exclude<WithPerson, "allow" | "close" | "purgeOld" | "thin">,
   (it: DocumentAuthority, who: Person, id: string) => unknown
 > = {
   count: (it, who) => it.count(who),
@@ -63,6 +63,7 @@ const CALLS: Record<
   see: (it, who, id) => it.see(who, id, { client: "c", name: "S", caret: null }),
   history: (it, who, id) => it.history(who, id),
   version: (it, who, id) => it.version(who, id, 0),
+  keepChanges: (it, who, id) => it.keepChanges(who, id, 30),
   nameVersion: (it, who, id) => it.nameVersion(who, id, 0, "First"),
 };
 

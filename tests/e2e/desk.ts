@@ -33,7 +33,6 @@ export async function openPlainText(page: Page, name: string, text: string): Pro
   const contents = box.getByRole("checkbox", { name: /^Put a contents list/ });
   if (await contents.isVisible()) await contents.uncheck();
   await box.getByRole("button", { name: "Bring in as plain text" }).click();
-  await page.getByRole("region", { name: "Imports" }).getByRole("link").click();
   await expect(manuscript(page)).toBeVisible();
 }
 
@@ -208,6 +207,21 @@ export async function atRest(place: Locator): Promise<void> {
       top = now;
     }
   });
+}
+
+/** Counts what an author does and prints it: a click, a drag, a key or chord, a run of typed text is one each. */
+export function counting() {
+  const steps: string[] = [];
+  return {
+    act: async (does: Promise<unknown>, what = "click") => {
+      await does;
+      steps.push(what);
+    },
+    told: (job: string, most: number) => {
+      console.log(`${job}: ${steps.length} steps (at most ${most})\n  ${steps.join(" · ")}`);
+      expect(steps.length).toBeLessThanOrEqual(most);
+    },
+  };
 }
 
 /** Opens one of the four stages. */

@@ -27,6 +27,14 @@ test("the history tells who changed how much; a version is named, looked at, res
   await expect(versions.getByRole("list", { name: "Oda" })).toBeVisible();
   await versions.getByRole("button", { name: "By day" }).click();
 
+  // The rule by which old changes are put together is read and changed here.
+  await expect(versions.getByLabel("Each change is kept")).toHaveValue("90");
+  await versions.getByLabel("Each change is kept").selectOption("always");
+  await expect(versions.getByText("Nothing is put together.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "History of this document" }).click();
+  await expect(versions.getByLabel("Each change is kept")).toHaveValue("always");
+
   await versions.getByRole("button", { name: /Brought in or begun/ }).click();
   await expect(history.getByRole("document")).toContainText("The text as it was brought in.");
   await expect(history.getByRole("document")).not.toContainText("More words");

@@ -41,11 +41,6 @@ test("an unstructured text becomes a document with structure, styles, figures, t
   const box = await lookAtText(page, "winter-road-notes.txt", NOTES);
   await tabTo(page, box.getByRole("checkbox", { name: "WINTER ROAD NOTES FOR CORROW HILL" }));
   await page.keyboard.press("Enter");
-  const imported = page.getByRole("region", { name: "Imports" }).getByRole("link");
-  await expect(imported).toBeVisible();
-  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await tabTo(page, imported);
-  await page.keyboard.press("Enter");
   await expect(manuscript(page)).toBeFocused();
   await expect(manuscript(page).getByRole("heading")).toHaveCount(8);
   await expect(page.getByRole("complementary", { name: "Tray" })).toBeVisible();
@@ -94,7 +89,7 @@ test("an unstructured text becomes a document with structure, styles, figures, t
   await page.keyboard.press("End");
   await page.keyboard.press("Enter");
   const chosen = page.waitForEvent("filechooser");
-  await insert(page, "Picture");
+  await insert(page, "Pictures");
   await (await chosen).setFiles(PICTURE);
   await expect(manuscript(page).locator("figure img")).toBeVisible();
   await expect(manuscript(page).locator(".without-words")).toBeVisible();

@@ -176,7 +176,7 @@ test("a picture stands in a line: put in, described, linked, made a figure, and 
     "base64",
   );
   const chooser = page.waitForEvent("filechooser");
-  await insert(page, "Picture in the line");
+  await insert(page, "Pictures in the line");
   await (await chooser).setFiles({ name: "key.png", mimeType: "image/png", buffer: png });
   const picture = manuscript(page).locator("p .picture-in-line");
   await expect(picture.locator("img")).toHaveCount(1);

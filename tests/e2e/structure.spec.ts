@@ -38,7 +38,6 @@ test("plain text is looked at before anything is created: why each line is a tit
 
   await lookAtText(page, "road.txt", PLAIN);
   await box.getByRole("button", { name: "Bring in with 4 headings" }).click();
-  await page.getByRole("region", { name: "Imports" }).getByRole("link").click();
   await expect
     .poll(() => headings(page))
     .toEqual(["1 1. THE ROAD", "2 1.1 Colours", "1 2. THE GATE", "1 3. THE HILL"]);

@@ -3,6 +3,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import {
   clickWords,
+  counting,
   documentId,
   frames,
   insert,
@@ -27,21 +28,6 @@ const nav = (page: Page, name: string) => manuscript(page).getByRole("navigation
 async function openAtWayfinding(page: Page, name: string, text: string): Promise<void> {
   await openFile(page, name, text);
   await stage(page, "Wayfinding");
-}
-
-/** Counts what an author does: a click, a key chord, a typed text is one each. */
-function counting() {
-  let actions = 0;
-  return {
-    act: async (does: Promise<unknown>) => {
-      await does;
-      actions++;
-    },
-    told: (job: string, most: number) => {
-      console.log(`${job}: ${actions} actions (at most ${most})`);
-      expect(actions).toBeLessThanOrEqual(most);
-    },
-  };
 }
 
 test("a contents list and a return link after each of 48 sections come with one plan", async ({ page }) => {

@@ -261,7 +261,7 @@ test.describe("structure", () => {
       "base64",
     );
     await page
-      .getByLabel("Picture to insert")
+      .getByLabel("Pictures to insert")
       .setInputFiles({ name: "dot.png", mimeType: "image/png", buffer: png });
     await expect(manuscript(page).locator("figure img")).toBeVisible();
     await page.getByLabel("What the picture shows").fill("A single dot");
@@ -272,7 +272,7 @@ test.describe("structure", () => {
     await page.getByRole("menuitem", { name: "Table", exact: true }).click();
     await expect(manuscript(page).locator("table th")).toHaveCount(3);
     await page
-      .getByLabel("Picture to insert")
+      .getByLabel("Pictures to insert")
       .setInputFiles({ name: "no.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
     await expect(page.getByText("no.png: This is not a PNG")).toBeVisible();
     await kept(page);

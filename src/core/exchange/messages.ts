@@ -87,4 +87,8 @@ export const historyEntry = z.object({
   report: importReportSchema.optional(),
 });
 export type HistoryEntry = z.infer<typeof historyEntry>;
-export const historyAnswer = z.object({ version, entries: z.array(historyEntry) });
+export const historyAnswer = z.object({
+  version,
+  entries: z.array(historyEntry),
+  keptDays: z.number().nullable(),
+});

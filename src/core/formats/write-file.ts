@@ -1,7 +1,8 @@
-import { settingsOf, type Manuscript } from "@/core/document";
+import { picturesIn, settingsOf, type Manuscript } from "@/core/document";
 import { withBytes } from "./bytes-in-text";
 import { CODECS } from "./codecs";
 import { FORMATS, type TextFormatName } from "./formats";
+import { placeBeside } from "./gaterope";
 import { pathsOfFiles } from "./outside";
 import type { PromisedLink } from "./promised-link";
 import type { WriteOptions } from "./write-options";
@@ -34,9 +35,20 @@ export function writeFile(
   format: TextFormatName,
   options: WriteOptions = {},
 ): WrittenFile {
-  const beside = FORMATS[format].filesBeside ? attached(manuscript) : NOTHING;
+  const beside = FORMATS[format].filesBeside
+    ? attached(manuscript)
+    : format === "gaterope" && options.picturesBeside
+      ? picturesOf(manuscript)
+      : NOTHING;
   const { text, promised } = CODECS[format].write(manuscript, options);
   return new WrittenFile(text, promised, beside, manuscript);
+}
+
+function picturesOf({ doc, pictures }: Manuscript): Map<string, Uint8Array> {
+  const used = picturesIn(doc);
+  return new Map(
+    [...pictures].flatMap(([name, { bytes }]) => (used.has(name) ? [[placeBeside(name), bytes]] : [])),
+  );
 }
 
 const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();

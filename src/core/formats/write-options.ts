@@ -7,6 +7,8 @@ export interface WriteOptions {
   fonts?: readonly EmbeddedFont[];
   /** The other documents of the shelf. */
   shelf?: KnownShelf;
+  /** Whether pictures lie beside a file of the open form instead of in it. */
+  picturesBeside?: boolean;
   /** How many pages the document has, where that is known. */
   pages?: number | null;
 }

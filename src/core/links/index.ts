@@ -24,3 +24,4 @@ export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-wor
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { impactOf, type Going, type Impact } from "./impact";
 export { followLinks, targetKey, type AdriftTargets, type FollowedLinks } from "./adrift";
+export { addressTyped } from "./typed-address";

@@ -149,7 +149,7 @@ export {
   type PictureType,
   type Pictures,
 } from "./pictures";
-export { MOST_MEGAPIXELS, pixelsOf, tooLarge } from "./picture-size";
+export { MOST_MEGAPIXELS, pixelsOf, tooLarge, type PictureSize } from "./picture-size";
 export { apartInHeaps, heapsIn } from "./heaped-marks";
 export { localeOf } from "./locale";
 export { fromJSON } from "./from-json";

@@ -59,6 +59,8 @@ export interface ListOptions {
    * edge. It shows {@link MOST_IN_PAGE_LINE} entries at most.
    */
   readonly placed?: "header" | "footer" | undefined;
+  /** Only what was added by hand. */
+  readonly chosen?: true | undefined;
   /** Places that were added by hand, by their ids: each stands where it comes in the text, below what is before it; those that are gone are not shown. */
   readonly added?: readonly string[] | undefined;
   /** Bookmarks among the headings. */
@@ -92,6 +94,7 @@ export const listOptionsSchema: z.ZodType<ListOptions> = z.strictObject({
   cards: z.literal(true).optional(),
   bookmarks: z.literal(true).optional(),
   placed: z.enum(["header", "footer"]).optional(),
+  chosen: z.literal(true).optional(),
   added: z.array(z.string().max(64)).max(2_000).optional(),
   order: z.array(z.string().max(64)).max(20_000).optional(),
   tag: z.string().min(1).max(100).optional(),

@@ -3,8 +3,14 @@ import type { Picture } from "./pictures";
 /** More pixels than this cost a browser hundreds of megabytes to show. */
 export const MOST_MEGAPIXELS = 60;
 
+/** In pixels. */
+export interface PictureSize {
+  readonly width: number;
+  readonly height: number;
+}
+
 /** A picture's width and height in pixels as its file says; null where the file does not say, as drawings may not. */
-export function pixelsOf({ type, bytes }: Picture): { width: number; height: number } | null {
+export function pixelsOf({ type, bytes }: Picture): PictureSize | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   try {
     switch (type) {
@@ -37,7 +43,7 @@ export function tooLarge(picture: Picture): string | null {
 }
 
 /** From the root element's width and height in pixels, or else from its view box (SVG 2, 8.2). */
-function drawingPixels(bytes: Uint8Array): { width: number; height: number } | null {
+function drawingPixels(bytes: Uint8Array): PictureSize | null {
   const root = /<svg\b[^>]*>/i.exec(new TextDecoder().decode(bytes.subarray(0, 20_000)))?.[0];
   if (!root) return null;
   const length = (name: string) => {
@@ -58,7 +64,7 @@ function drawingPixels(bytes: Uint8Array): { width: number; height: number } | n
 }
 
 /** From the first frame header (ITU-T T.81, B.2.2); other segments are passed over by their lengths. */
-function jpegPixels(view: DataView): { width: number; height: number } | null {
+function jpegPixels(view: DataView): PictureSize | null {
   let at = 2;
   while (at < view.byteLength) {
     if (view.getUint8(at) !== 0xff) return null;
@@ -71,7 +77,7 @@ function jpegPixels(view: DataView): { width: number; height: number } | null {
 }
 
 /** From the first chunk (RFC 9649): extended, lossless or lossy. */
-function webpPixels(view: DataView): { width: number; height: number } | null {
+function webpPixels(view: DataView): PictureSize | null {
   const kind = String.fromCharCode(...[12, 13, 14, 15].map((at) => view.getUint8(at)));
   const threeBytes = (at: number) => view.getUint16(at, true) | (view.getUint8(at + 2) << 16);
   if (kind === "VP8X") return { width: threeBytes(24) + 1, height: threeBytes(27) + 1 };

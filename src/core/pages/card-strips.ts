@@ -1,6 +1,6 @@
 import { cardOf, entryWords, type ContentsEntry } from "@/core/wayfinding";
 import type { Composition } from "./composition";
-import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type Strip, type Tag } from "./flow";
+import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type NumberLook, type Strip, type Tag } from "./flow";
 import { colourOnPaper } from "./text/text-style";
 import { stripsOf } from "./text-strips";
 import { sized, wordsSet } from "./set-words";
@@ -9,13 +9,6 @@ import { sized, wordsSet } from "./set-words";
 const GUTTER = 18;
 /** A picture is as wide as its card, and no higher than this part of its width. */
 const HIGHEST = 9 / 16;
-
-/** Whether the number of its page stands behind an entry, dots before that, and the room that is kept free for it. */
-interface NumberLook {
-  readonly numbered: boolean;
-  readonly leader: boolean;
-  readonly reserve: number;
-}
 
 /** The strips of a menu of cards: two side by side, each with the picture of its place, its name with the page's number, and its first words. */
 export function cardStrips(

@@ -14,6 +14,7 @@ import {
   type ContentsEntry,
 } from "@/core/wayfinding";
 import { bolder } from "@/core/styles";
+import { buttonStrips } from "./button-strips";
 import { cardStrips } from "./card-strips";
 import type { Composition } from "./composition";
 import { NO_GROUNDS, NO_NOTES, stripLike, type Strip, type Tag } from "./flow";
@@ -121,14 +122,17 @@ function listStrips(
   const own = sheet.styles.contents;
   const style = sized(own, composition);
   const first = sheet.styles.heading2.after;
-  const { pageless, leaderless, flush, cards } = optionsOf(node);
+  const { pageless, leaderless, flush, cards, buttons, stacked = false } = optionsOf(node);
   const numbers = { numbered: !pageless, leader: !leaderless, reserve: own.size * NUMBER_ROOM };
   if (entries.length === 0) return emptyStrips(node, style, toc, composition);
-  if (cards)
-    return cardStrips(entries, numbers, toc, composition).map((strip, i) =>
-      i === 0 ? stripLike(strip, { gap: first, free: false }) : strip,
-    );
+  if (cards || buttons) {
+    const strips = cards
+      ? cardStrips(entries, numbers, toc, composition)
+      : buttonStrips(entries, { ...numbers, stacked }, toc, composition);
+    return strips.map((strip, i) => (i === 0 ? stripLike(strip, { gap: first, free: false }) : strip));
+  }
   const { numbered, leader, reserve } = numbers;
+  const tags = nestedTags(entries, toc);
   return entries.flatMap((entry, i) => {
     const { id, depth } = entry;
     const x = own.indent + (flush ? 0 : depth * own.size * STEP);
@@ -136,7 +140,7 @@ function listStrips(
     const line = own.firstBold && depth === 0 ? sized({ ...own, weight: bolder(own) }, composition) : style;
     const lined = own.underlined ? { ...line, underline: true } : line;
     const text = wordsSet(entryWords(entry), lined, setting, composition);
-    const tag: Tag = { role: "TOCI", parent: toc };
+    const tag = tags[i]!;
     return text.lines.map(({ height }, line): Strip => ({
       gap: line > 0 ? 0 : i === 0 ? first : Math.max(own.before, own.after),
       height,
@@ -147,6 +151,20 @@ function listStrips(
       grounds: NO_GROUNDS,
       tag,
     }));
+  });
+}
+
+/** A tag for each entry; those below an entry are a list of their own within it. */
+function nestedTags(entries: readonly ContentsEntry[], toc: Tag): Tag[] {
+  const open: { readonly depth: number; readonly list: Tag; item: Tag }[] = [];
+  return entries.map(({ depth }) => {
+    while (open.length > 0 && open.at(-1)!.depth > depth) open.pop();
+    const last = open.at(-1);
+    const list: Tag = last?.depth === depth ? last.list : last ? { role: "TOC", parent: last.item } : toc;
+    const item: Tag = { role: "TOCI", parent: list };
+    if (last?.depth === depth) last.item = item;
+    else open.push({ depth, list, item });
+    return item;
   });
 }
 

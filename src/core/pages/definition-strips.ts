@@ -27,7 +27,7 @@ export function definitionStrips(
   composition: Composition,
   within: SetWithin,
 ): Strip[] {
-  const tag: Tag = { role: "L", parent: place.tag };
+  const tag: Tag = { role: "L", parent: place.tag, numbering: "None" };
   const strips: Strip[] = [];
   let item: Tag = { role: "LI", parent: tag };
   let start = place.start + 1;

@@ -17,7 +17,7 @@ export function equationStrips(
   const tex = texOf(node);
   const { body } = composition.sheet.styles;
   const style = sized(body, composition);
-  const tag = { role: "Formula", parent: within.tag, alt: tex || "Equation" };
+  const tag = { role: "Formula", parent: within.tag, alt: tex };
   const number = label
     ? wordsSet(`(${label})`, style, { measure: composition.width, leading: body.leading }, composition)
     : null;

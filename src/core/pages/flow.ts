@@ -3,6 +3,10 @@ import type { DestinationId, LinkTarget, NoticeKind } from "@/core/document";
 import type { SetText } from "./text/set-text";
 import type { TextStyle } from "./text/text-style";
 
+/** What stands before the items of a list, as readers aloud are told. */
+export type ListNumbering =
+  "None" | "Disc" | "Decimal" | "LowerAlpha" | "UpperAlpha" | "LowerRoman" | "UpperRoman";
+
 /** A part of the structure that a reader aloud is told of (ISO 32000-2, 14.8: standard structure types). The object is its identity. */
 export interface Tag {
   readonly role: string;
@@ -11,6 +15,8 @@ export interface Tag {
   readonly alt?: string;
   /** The language of its words, where it is not the document's. */
   readonly language?: string;
+  /** How the items of a list are counted (ISO 32000-2, 14.8.5.5). */
+  readonly numbering?: ListNumbering;
   readonly scope?: "Row" | "Column";
   readonly colSpan?: number;
   readonly rowSpan?: number;
@@ -55,6 +61,7 @@ export type StripContent =
   | TextContent
   | MarkedLine
   | ContentsLine
+  | ButtonContent
   | {
       readonly kind: "row";
       readonly cells: readonly CellPart[];
@@ -97,6 +104,27 @@ export interface ContentsLine {
   readonly numbered: boolean;
   /** Whether dots lead to that number. */
   readonly leader: boolean;
+}
+
+/** A button of a menu: its border, its words, and where it leads; the number of the page stands at its right edge where that is shown. */
+export interface ButtonContent {
+  readonly kind: "button";
+  readonly text: SetText;
+  readonly x: number;
+  readonly width: number;
+  /** From its border to its words, beside and above them. */
+  readonly across: number;
+  readonly down: number;
+  readonly to: DestinationId;
+  readonly style: TextStyle;
+  readonly numbered: boolean;
+}
+
+/** Whether the number of its page stands behind an entry, dots before that, and the room that is kept free for it. */
+export interface NumberLook {
+  readonly numbered: boolean;
+  readonly leader: boolean;
+  readonly reserve: number;
 }
 
 /** What of a cell stands in a row, or in a part of a row that is taller than a page. */

@@ -8,13 +8,22 @@ import {
   isKind,
   kindOfNode,
   listSign,
+  type Numerals,
   ownLook,
   type ByKind,
   type InnerKind,
 } from "@/core/document";
 import { isKeyOf } from "@/core/keys-of";
 import type { Composition } from "./composition";
-import { NO_GROUNDS, stripLike, type Ground, type PlainGround, type Strip, type Tag } from "./flow";
+import {
+  NO_GROUNDS,
+  stripLike,
+  type Ground,
+  type ListNumbering,
+  type PlainGround,
+  type Strip,
+  type Tag,
+} from "./flow";
 import { equationStrips } from "./equation-strips";
 import { figureStrips } from "./figure-strips";
 import { tableStrips } from "./table-strips";
@@ -155,7 +164,7 @@ function listStrips(
   composition: Composition,
   depth: number,
 ): Strip[] {
-  const tag: Tag = { role: "L", parent: place.tag };
+  const tag: Tag = { role: "L", parent: place.tag, numbering: numberingOf(list) };
   const indent = listIndent(longest(list, signOf), place.look, place.width, composition);
   const look = unindented(place.look);
   const gap = itemGap(look);
@@ -189,6 +198,19 @@ function listStrips(
     start += item.nodeSize;
   });
   return strips;
+}
+
+const NUMBERINGS: Record<Numerals, ListNumbering> = {
+  decimal: "Decimal",
+  "lower-alpha": "LowerAlpha",
+  "upper-alpha": "UpperAlpha",
+  "lower-roman": "LowerRoman",
+  "upper-roman": "UpperRoman",
+};
+
+function numberingOf(list: Node): ListNumbering {
+  const count = asKind(list, "ordered_list");
+  return count ? NUMBERINGS[count.numerals] : "Disc";
 }
 
 /** A box is told of aloud by a word. */

@@ -67,7 +67,7 @@ function partStrips(part: NotePart, place: PartPlace, composition: Composition, 
 }
 
 function listStrips(list: NoteList, place: PartPlace, composition: Composition, depth: number): Strip[] {
-  const tag: Tag = { role: "L", parent: place.tag };
+  const tag: Tag = { role: "L", parent: place.tag, numbering: list.item === "number" ? "Decimal" : "Disc" };
   const signOf = (item: number) => (list.item === "number" ? `${item + 1}.` : bulletAt(depth));
   const look = unindented(place.look);
   const indent = listIndent(signOf(list.items.length - 1), look, place.width, composition);

@@ -105,14 +105,28 @@ describe("fonts", () => {
     expect([200, 300, 400, 500, 600, 900].map(bolder)).toEqual([400, 400, 700, 700, 900, 900]));
 
   test("that step in are asked in order, in the same weight and slant", () =>
-    expect(insteadOf("sans-700i")).toEqual([
+    expect(insteadOf("sans-700i", 0x2603)).toEqual([
       "serif-700i",
       "mono-700i",
-      "arabic-700",
-      "hebrew-700",
       "signs-400",
+      "symbols-400",
+      "pictographs-400",
+      "emoji-400",
       "han-700",
     ]));
+
+  test.each([
+    ["한", ["hangul-700", "han-700"]],
+    ["漢", ["han-700", "hangul-700"]],
+    ["क", ["devanagari-700"]],
+    ["ก", ["thai-700"]],
+    ["ש", ["hebrew-700"]],
+    ["م", ["arabic-700", "serif-700i", "mono-700i"]],
+    ["😀", ["emoji-400", "pictographs-400", "symbols-400"]],
+    ["ŵ", ["serif-700i", "mono-700i", "signs-400", "han-700"]],
+  ])("%s is asked for where its script is", (sign, keys) =>
+    expect(insteadOf("sans-700i", sign.codePointAt(0)!)).toEqual(keys),
+  );
 
   test("as they are built have what their languages need", async () => {
     const table = async (key: string) => new FontTable(await builtResources().fontTable(key));
@@ -122,6 +136,16 @@ describe("fonts", () => {
     for (const sign of "مرحبا") expect((await table("arabic-400")).has(sign.codePointAt(0)!)).toBe(true);
     for (const sign of "山水観한".slice(0, 3))
       expect((await table("han-400")).has(sign.codePointAt(0)!)).toBe(true);
+    for (const [key, signs] of [
+      ["hangul-400", "한국어"],
+      ["devanagari-700", "हिन्दी"],
+      ["thai-400", "ภาษาไทย"],
+      ["emoji-400", "😀🚀👍"],
+      ["symbols-400", "⚓⚕"],
+      ["pictographs-400", "☃✂"],
+    ] as const)
+      for (const sign of signs)
+        expect([sign, (await table(key)).has(sign.codePointAt(0)!)]).toEqual([sign, true]);
     const serif = await table("serif-400");
     expect(serif.widthOf("AV")).toBeLessThan(serif.widthOf("A") + serif.widthOf("V"));
     const mono = await table("mono-400");

@@ -2,6 +2,7 @@ import type { Node } from "prosemirror-model";
 import { asMark, isKind, schema, type LinkTarget } from "@/core/document";
 import type { DocumentIndex, Heading } from "@/core/destinations";
 import { TitleMap, typedContents } from "@/core/structure";
+import type { ContentsLevels } from "./contents";
 import { contentsList } from "./lists";
 import type { Plan } from "./plans";
 
@@ -31,6 +32,24 @@ export function doubledBy(index: DocumentIndex, plan: Plan): Doubled[] {
     ...returns.map(({ from, to }): Doubled => ({ kind: "return", from, to })),
   ].sort((a, b) => a.from - b.from);
   return all.filter(({ from }, i) => i === 0 || from >= all[i - 1]!.to);
+}
+
+/** A contents list that somebody typed or linked line by line, with the levels of the sections that it names. */
+export interface HandMadeContents extends Stretch {
+  readonly levels: ContentsLevels;
+}
+
+/** The first contents list that was made by hand; null where there is none. */
+export function handMadeContents(index: DocumentIndex): HandMadeContents | null {
+  const lists = [...typedLists(index), ...linkedContents(index)].filter((list) => isContents(list, index));
+  const [first] = lists.sort((a, b) => a.from - b.from);
+  if (!first) return null;
+  const levels = first.names.map(({ level }) => level);
+  return {
+    from: first.from,
+    to: first.to,
+    levels: levels.length > 0 ? { from: Math.min(...levels), to: Math.max(...levels) } : { from: 1, to: 3 },
+  };
 }
 
 interface Stretch {

@@ -16,7 +16,7 @@ export {
   kindOf,
   levelsOf,
   listEntries,
-  NOTHING_LISTED,
+  nothingListed,
   isMenu,
   placedIn,
   placedMenus,
@@ -37,7 +37,8 @@ export {
 } from "./book-index";
 export { cardOf, type Card } from "./cards";
 export { planEffect, type PlanEffect } from "./plan-effect";
-export { doubledBy, type Doubled } from "./doubled";
+export { doubledBy, handMadeContents, type Doubled, type HandMadeContents } from "./doubled";
+export { makeLiving } from "./living-contents";
 export {
   buildPlan,
   catchUp,

@@ -28,7 +28,7 @@ export function optionsOf(list: Node): ListOptions {
  * them: a file does not know the ids by which they are kept.
  */
 export function writtenOptions(list: Node): string {
-  const { entries: _, order: _order, added: _added, ...rest } = optionsOf(list);
+  const { entries: _, order: _order, added: _added, chosen: _chosen, ...rest } = optionsOf(list);
   return Object.keys(rest).length === 0 ? "" : JSON.stringify(rest);
 }
 
@@ -117,6 +117,7 @@ export function allEntries(index: DocumentIndex, list: Node): readonly ContentsE
 
 function entriesByRule(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
+  if (options.chosen) return NO_ENTRIES;
   switch (kindOf(list)) {
     case "sections":
       return withBookmarks(contentsEntries(index, levelsOf(list)), index, options);
@@ -313,7 +314,13 @@ function inAlphabet(index: DocumentIndex): readonly ContentsEntry[] {
 }
 
 /** What its author is told of a list that has no entries. */
-export const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
+export function nothingListed(list: Node): string {
+  return optionsOf(list).chosen
+    ? "Nothing is chosen yet. Choose in the tray what it leads to."
+    : NOTHING_LISTED[kindOf(list)];
+}
+
+const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
   sections: "No headings of these levels yet. Give a line a level and it appears here.",
   section: "No sections of these levels in this one yet.",
   figures: "No figures yet.",

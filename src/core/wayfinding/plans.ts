@@ -3,14 +3,11 @@ import type { Node } from "prosemirror-model";
 import { z } from "zod";
 import {
   asKind,
-  asMark,
   FIRST_PROMISES,
   fixedWords,
   fixedWordsOf,
-  idsWithin,
   isKind,
   isListTitle,
-  isMark,
   LIST_KINDS,
   listOptionsSchema,
   newId,
@@ -26,7 +23,8 @@ import {
 } from "@/core/document";
 import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
 import type { Doubled } from "./doubled";
-import { contentsList, isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
+import { ledHome, placesIn } from "./living-contents";
+import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";
 import { levelsAboveChapters } from "./own-title";
 import { frontBlock, frontPos } from "./put-wayfinding";
 
@@ -168,30 +166,6 @@ export function buildPlan<T extends Transform>(tr: T, ready: Plan, replaced: rea
   for (const list of [...whole].reverse()) putList(tr, list);
   tr.setDocAttribute("returns", { ...plan.returns, ...promised });
   return gone.size > 0 ? ledHome(tr, gone) : tr;
-}
-
-/** All that links may lead to within contents lists that are replaced: the blocks, what has a name in them, and the bookmarks on them. */
-function placesIn(doc: Node, replaced: readonly Doubled[]): ReadonlySet<string> {
-  const places = new Set<string>();
-  for (const { kind, from, to } of replaced)
-    if (kind === "contents") for (const id of idsWithin(doc.slice(from, to).content)) places.add(id);
-  for (const [id, { block }] of Object.entries(settingsOf(doc).registry.bookmarks))
-    if (block && places.has(block)) places.add(id);
-  return places;
-}
-
-/** Links to the contents list that was made by hand lead to the one in its place. */
-function ledHome<T extends Transform>(tr: T, gone: ReadonlySet<string>): T {
-  const list = contentsList(indexDocument(tr.doc));
-  if (!list) return tr;
-  tr.doc.descendants((node, pos) => {
-    const link = node.marks.find((mark) => isMark(mark, "link"));
-    const carried = link && asMark(link, "link");
-    if (!link || carried?.target.kind !== "destination" || !gone.has(carried.target.id)) return;
-    const led = schema.marks.link.create({ ...carried, target: { kind: "destination", id: list.id } });
-    tr.removeMark(pos, pos + node.nodeSize, link).addMark(pos, pos + node.nodeSize, led);
-  });
-  return tr;
 }
 
 /** Puts one list in where it belongs; one of the same kind there takes its options. Nothing where it would stand empty. */

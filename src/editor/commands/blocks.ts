@@ -18,6 +18,7 @@ import {
   kindOfNode,
   newId,
   schema,
+  sizeOf,
   type Alignment,
   type BlockKind,
 } from "@/core/document";
@@ -164,10 +165,17 @@ function marksIn({ doc, selection }: EditorState): ReadonlyMap<MarkType, Mark> {
  * stand there, else after the block around. Words can be written after it.
  */
 export function insertBlock(block: Node): Command {
+  return insertBlocks([block]);
+}
+
+/** Puts blocks of one kind in as {@link insertBlock} does with one. */
+export function insertBlocks(blocks: readonly Node[]): Command {
   return (state, dispatch) => {
+    const [block] = blocks;
+    if (!block) return false;
     const place = placeFor(block, state.selection);
-    const tr = state.tr.replaceWith(place.from, place.to, block);
-    const end = place.from + block.nodeSize;
+    const tr = state.tr.replaceWith(place.from, place.to, blocks);
+    const end = place.from + sizeOf(blocks);
     const $end = tr.doc.resolve(end);
     if (!$end.nodeAfter) tr.insert(end, nodes.paragraph.create());
     tr.setSelection(

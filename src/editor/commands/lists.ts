@@ -68,6 +68,13 @@ export function addEntry(tr: Transaction, pos: number, id: string): Transaction 
   return setListOptions(tr, pos, { added: [...new Set([...added, id])] });
 }
 
+/** Adds a place to a menu of chosen ones, behind those that were chosen before. */
+export function chooseEntry(tr: Transaction, pos: number, index: DocumentIndex, id: string): Transaction {
+  const before = orderedEntries(index, tr.doc.nodeAt(pos)!).map((entry): string => entry.id);
+  addEntry(tr, pos, id);
+  return setListOptions(tr, pos, { order: [...before.filter((one) => one !== id), id] });
+}
+
 /** Takes a place out of a list again that was added by hand, with what was changed of its entry. */
 export function removeAdded(tr: Transaction, pos: number, id: string): Transaction {
   const { added = [] } = optionsOf(tr.doc.nodeAt(pos)!);

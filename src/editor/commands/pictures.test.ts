@@ -4,7 +4,7 @@ import { Desk, paragraph } from "#tests/editing";
 import { schema } from "@/core/document";
 import { coveredText } from "../plugins/covered-text";
 import { permanentIds } from "../plugins/permanent-ids";
-import { changePicture, insertPicture, pictureToFigure } from "./pictures";
+import { changePicture, insertPictures, pictureToFigure } from "./pictures";
 
 const { nodes } = schema;
 
@@ -12,7 +12,7 @@ function withPicture(): Desk {
   const desk = new Desk([paragraph("Press it.")], [coveredText(), permanentIds()]).select("it", {
     empty: true,
   });
-  desk.run(insertPicture("key.png"));
+  desk.run(insertPictures(["key.png"]));
   return desk;
 }
 
@@ -33,7 +33,7 @@ test("a picture is put into the line and chosen, and is changed as it is chosen"
 
 test("it stands in no code, and not over the border of two blocks", () => {
   const code = new Desk([nodes.code_block.create(null, schema.text("x"))]).select("x");
-  expect(code.run(insertPicture("key.png"))).toBe(false);
+  expect(code.run(insertPictures(["key.png"]))).toBe(false);
 });
 
 test("it becomes a figure below its paragraph, item or cell, with what it shows", () => {

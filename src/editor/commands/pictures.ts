@@ -3,12 +3,16 @@ import { asKind, isKind, newId, schema, type NodeAttributes } from "@/core/docum
 
 const { nodes } = schema;
 
-/** Puts a picture into the line at the caret and chooses it, so that its words can be written. */
-export function insertPicture(name: string): Command {
+/** Puts pictures into the line at the caret and chooses the first, so that its words can be written. */
+export function insertPictures(names: readonly string[]): Command {
   return (state, dispatch) => {
     const { from, to, $from, $to } = state.selection;
     if (!$from.sameParent($to) || !$from.parent.type.contentMatch.matchType(nodes.picture)) return false;
-    const tr = state.tr.replaceWith(from, to, nodes.picture.create({ picture: name }));
+    const tr = state.tr.replaceWith(
+      from,
+      to,
+      names.map((picture) => nodes.picture.create({ picture })),
+    );
     dispatch?.(tr.setSelection(NodeSelection.create(tr.doc, from)).scrollIntoView());
     return true;
   };

@@ -1,8 +1,7 @@
-import { addressOfPicture } from "@/contract/files";
 import type { DocumentIndex } from "@/core/destinations";
-import { pixelsOf, recognisePicture } from "@/core/document";
 import type { ResourceSource } from "@/core/pages";
 import { messageOf } from "@/core/thrown";
+import { pictureSize } from "../picture-sizes";
 import { DerivedCopy } from "./derived-copy";
 import { LaidOutCopy } from "./laid-out-copy";
 import type { FromWorker, ToWorker } from "./protocol";
@@ -17,16 +16,8 @@ declare const self: {
 const source: ResourceSource = {
   fontTable: async (key) => (await got(`/page-fonts/${key}.json`)).json(),
   font: async (key) => new Uint8Array(await (await got(`/page-fonts/${key}.ttf`)).arrayBuffer()),
-  async pictureSize(name) {
-    try {
-      const bytes = new Uint8Array(await (await got(addressOfPicture(name))).arrayBuffer());
-      const picture = recognisePicture(bytes);
-      return picture && pixelsOf(picture);
-    } catch {
-      // A picture that is not there has a frame in its place.
-      return null;
-    }
-  },
+  // A picture that is not there has a frame in its place.
+  pictureSize,
 };
 
 async function got(address: string): Promise<Response> {

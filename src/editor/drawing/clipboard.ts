@@ -1,9 +1,11 @@
 import type { Slice } from "prosemirror-model";
-import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
+import { NodeSelection, TextSelection, type EditorState, type Transaction } from "prosemirror-state";
 import { handlePaste as handleTablePaste } from "prosemirror-tables";
 import type { EditorProps, EditorView } from "prosemirror-view";
 import type { DocumentIndex } from "@/core/destinations";
-import { isKind } from "@/core/document";
+import { isKind, shortened, type LinkTarget } from "@/core/document";
+import { addressTyped } from "@/core/links";
+import { linkRange } from "../commands/links";
 import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../paste/own-ids";
@@ -20,6 +22,7 @@ interface ClipboardHost {
   readonly index: DocumentIndex;
   readonly incoming: Incoming;
   dispatch(tr: Transaction): void;
+  say(text: string, options: { undo: boolean }): void;
 }
 
 /** What they need of the drawing, at this moment. */
@@ -39,8 +42,17 @@ export function clipboardProps(
   /** What comes along with what is pasted or dropped from another document. */
   let brought: Brought | null = null;
 
-  function paste(event: ClipboardEvent, slice: Slice): boolean {
+  function paste(view: EditorView, event: ClipboardEvent, slice: Slice): boolean {
     const { state } = host;
+    const address = view.input.shiftKey ? null : addressOver(state, event.clipboardData);
+    if (address) {
+      const { from, to } = state.selection;
+      host.dispatch(linkRange(host.state.tr, from, to, address));
+      host.say(`“${shortened(state.doc.textBetween(from, to, " "), 40)}” leads to that address now.`, {
+        undo: true,
+      });
+      return true;
+    }
     const inCells = handleTablePaste(commands(), event, slice);
     const tr = inCells ? host.state.tr : pasteTransaction(state, slice);
     if (brought) nameBrought(tr, brought);
@@ -49,8 +61,8 @@ export function clipboardProps(
   }
 
   function drop(view: EditorView, event: DragEvent, slice: Slice, moved: boolean): boolean {
-    if (!moved && host.incoming.takeFiles(event.dataTransfer)) return true;
     const place = posAt(event.clientX, event.clientY);
+    if (!moved && host.incoming.takeFiles(event.dataTransfer, place)) return true;
     if (place === null) return false;
     const { dragging } = view;
     // A block that is dragged need not be chosen.
@@ -82,6 +94,7 @@ export function clipboardProps(
           return view.pasteHTML(code, event);
         }
         if (html === null || asText || inCode || hasPictures(event.clipboardData)) return false;
+        if (addressOver(host.state, event.clipboardData)) return false;
         event.preventDefault();
         host.incoming.pasteForeign(html);
         return true;
@@ -104,9 +117,21 @@ export function clipboardProps(
       const own = ownIds(withoutChunks(slice), host.state.doc, brought);
       return brought ? leadBack(own, host.state.doc, brought) : own;
     },
-    handlePaste: (_view, event, slice) => host.incoming.takeFiles(event.clipboardData) || paste(event, slice),
+    handlePaste: (view, event, slice) =>
+      host.incoming.takeFiles(event.clipboardData) || paste(view, event, slice),
     handleDrop: drop,
   };
+}
+
+/** A whole web or mail address that is pasted over words of a text makes a link of them; with Shift it takes their place. */
+function addressOver({ selection, doc }: EditorState, data: DataTransfer | null): LinkTarget | null {
+  if (!(selection instanceof TextSelection) || selection.empty || !selection.$from.sameParent(selection.$to))
+    return null;
+  const text = data?.getData("text/plain").trim() ?? "";
+  if (isKind(selection.$from.parent, "code_block") || !/^(https?:\/\/|mailto:)/i.test(text)) return null;
+  // An address is corrected by another.
+  if (addressTyped(doc.textBetween(selection.from, selection.to), [])) return null;
+  return addressTyped(text, []);
 }
 
 /** Whether a picture was copied as such; programs put its HTML beside it. */

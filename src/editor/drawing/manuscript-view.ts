@@ -68,6 +68,7 @@ export interface ManuscriptHost {
   /** Opens the box in which a place to lead to is sought. */
   ask(box: "link"): boolean;
   readonly incoming: Incoming;
+  say(text: string, options?: { undo: boolean }): void;
   /** Another part of the document is in view. */
   inViewChanged(part: Range): void;
   /** More of the document is drawn, as a part of all of it. */

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { noteNumber, type DocumentIndex } from "@/core/destinations";
-import { asKind, idOf, lacksWords, schema, texOf } from "@/core/document";
+import { asKind, idOf, lacksWords, schema, texOf, type PictureSize } from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
@@ -24,11 +24,15 @@ const LONG = 200_000;
  * The manuscript around the block that is shown first, as HTML: what its author sees until the editor is there, drawn by the
  * same rules. That block is marked with `data-first`, unless it is the very first. Empty where a block is too long for that.
  */
-export function firstWords(index: DocumentIndex, first: number): string {
+export function firstWords(
+  index: DocumentIndex,
+  first: number,
+  sizeOf: (picture: string) => PictureSize | null = () => null,
+): string {
   const { doc } = index;
   const from = Math.max(0, first - BEFORE);
   const to = Math.min(doc.childCount, first + BLOCKS);
-  const writer = new BlockWriter(index, from, to);
+  const writer = new BlockWriter(index, from, to, sizeOf);
   const returns = new Map(returnLinks(index).map((link) => [link.block - 1, link]));
   const written: string[] = [];
   let length = 0;
@@ -55,6 +59,7 @@ class BlockWriter {
     private readonly index: DocumentIndex,
     from: number,
     to: number,
+    private readonly sizeOf: (picture: string) => PictureSize | null,
   ) {
     const within = ({ block }: { block: number }) => block >= from && block < to;
     // In order of place, as they are met.
@@ -93,7 +98,8 @@ class BlockWriter {
   /** A figure, table or equation with what is counted before its caption, wherever it stands. */
   private captioned(kind: string, node: Node): DOMOutputSpec {
     const label = this.index.captions.get(idOf(node)!);
-    const drawn = DRAWN[kind]!(node);
+    const picture = asKind(node, "figure")?.picture;
+    const drawn = picture ? drawnFigure(node, this.sizeOf(picture)) : DRAWN[kind]!(node);
     return label ? dressed(drawn, labelled(label, node)) : drawn;
   }
 
@@ -128,22 +134,24 @@ const DRAWN: Record<string, Drawing> = {
   ...Object.fromEntries(
     Object.entries(DOMSerializer.nodesFromSchema(schema)).map(([name, draw]) => [name, withLine(draw)]),
   ),
-  figure: (node) => {
-    const { place, picture, whole } = figureShape(node);
-    const width = (value: string) => (value ? { style: `width: ${value}` } : {});
-    const frame = clsx("picture", { "without-words": lacksWords(node) });
-    return [
-      "figure",
-      { "data-place": place, ...(picture ? { "data-width": "" } : {}), ...width(whole) },
-      ["div", { class: frame, ...width(picture) }, pictureIn(node)],
-      ["figcaption", 0],
-    ];
-  },
+  figure: (node) => drawnFigure(node, null),
   equation: drawnEquation,
   formula: drawnEquation,
   picture: (node) => ["span", { class: pictureClass(node) }, pictureInLine(node)],
   computation: () => ["span", { class: "computation" }, "…"],
 };
+
+function drawnFigure(node: Node, size: PictureSize | null): DOMOutputSpec {
+  const { place, picture, whole } = figureShape(node);
+  const width = (value: string) => (value ? { style: `width: ${value}` } : {});
+  const frame = clsx("picture", { "without-words": lacksWords(node) });
+  return [
+    "figure",
+    { "data-place": place, ...(picture ? { "data-width": "" } : {}), ...width(whole) },
+    ["div", { class: frame, ...width(picture) }, pictureIn(node, size)],
+    ["figcaption", 0],
+  ];
+}
 
 /** An equation as it is drawn once its program part is there. */
 function drawnEquation(node: Node): DOMOutputSpec {

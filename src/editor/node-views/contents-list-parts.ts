@@ -1,4 +1,4 @@
-import { addressOfPicture } from "@/contract/files";
+import { addressOnScreen } from "@/contract/files";
 import { asKind } from "@/core/document";
 import type { DOMOutputSpec, Node } from "prosemirror-model";
 import type { DocumentIndex } from "@/core/destinations";
@@ -7,9 +7,8 @@ import {
   entryWords,
   indexLines,
   isBookIndex,
-  kindOf,
   LOOKS,
-  NOTHING_LISTED,
+  nothingListed,
   optionsOf,
   partsOfLine,
   placedIn,
@@ -48,7 +47,7 @@ export function contentsParts(
   return [
     ...(placed ? [noteLine(`In the ${placed} of each page`)] : []),
     ["p", { class: "contents-title" }, asKind(node, "contents_list")!.heading],
-    all > 0 ? ["ul", ...lines, ...indexed.map(indexLine)] : noteLine(NOTHING_LISTED[kindOf(node)]),
+    all > 0 ? ["ul", ...lines, ...indexed.map(indexLine)] : noteLine(nothingListed(node)),
   ];
 }
 
@@ -85,7 +84,7 @@ function indexLine({ depth, parts }: DrawnIndexLine): DOMOutputSpec {
 function cardParts(card: Card | undefined): DOMOutputSpec[] {
   const parts: DOMOutputSpec[] = [];
   if (card?.picture)
-    parts.push(["img", { src: addressOfPicture(card.picture), alt: card.alt, draggable: "false" }]);
+    parts.push(["img", { src: addressOnScreen(card.picture), alt: card.alt, draggable: "false" }]);
   if (card?.words) parts.push(["p", card.words]);
   return parts;
 }

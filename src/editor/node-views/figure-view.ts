@@ -1,6 +1,7 @@
-import { addressOfPicture } from "@/contract/files";
+import { addressOnScreen } from "@/contract/files";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
-import { asKind, lacksWords, pictureWords } from "@/core/document";
+import { asKind, lacksWords, pictureWords, type PictureSize } from "@/core/document";
+import { knownPictureSize, pictureSize } from "../picture-sizes";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
 /** A figure in the manuscript: its picture, and its caption to be written in. */
@@ -38,7 +39,14 @@ export class FigureView implements NodeView {
     this.dom.style.width = whole;
     this.dom.toggleAttribute("data-width", picture !== "");
     this.frame.classList.toggle("without-words", lacksWords(this.node));
-    this.frame.replaceChildren(DOMSerializer.renderSpec(document, pictureIn(this.node)).dom);
+    const name = asKind(this.node, "figure")!.picture;
+    const size = knownPictureSize(name);
+    this.frame.replaceChildren(DOMSerializer.renderSpec(document, pictureIn(this.node, size)).dom);
+    if (name === "" || size !== undefined) return;
+    void pictureSize(name).then((found) => {
+      const image = this.frame.querySelector("img");
+      if (found && image) Object.assign(image, found);
+    });
   }
 
   ignoreMutation(mutation: ViewMutationRecord): boolean {
@@ -54,10 +62,11 @@ export function figureShape(figure: Node): { place: string; picture: string; who
 }
 
 /** The picture of a figure, or what stands where it is missing. */
-export function pictureIn(figure: Node): DOMOutputSpec {
+export function pictureIn(figure: Node, size?: PictureSize | null): DOMOutputSpec {
   const picture = asKind(figure, "figure")!.picture;
   const alt = pictureWords(figure);
   return picture
-    ? ["img", { src: addressOfPicture(picture), alt, draggable: "false" }]
+    ? // Fetched when it is near; room is kept for it before.
+      ["img", { ...size, loading: "lazy", src: addressOnScreen(picture), alt, draggable: "false" }]
     : ["p", { class: "no-picture" }, alt ? `Picture missing: ${alt}` : "Picture missing"];
 }

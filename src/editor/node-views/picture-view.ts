@@ -1,4 +1,4 @@
-import { addressOfPicture } from "@/contract/files";
+import { addressOnScreen } from "@/contract/files";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import { asKind, lacksWords, pictureWords } from "@/core/document";
@@ -44,7 +44,7 @@ export function pictureInLine(node: Node): DOMOutputSpec {
         "img",
         {
           class: "in-line",
-          src: addressOfPicture(picture),
+          src: addressOnScreen(picture),
           alt,
           draggable: "false",
           ...(height !== null && { style: `height: ${height / 100}em` }),

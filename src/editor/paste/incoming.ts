@@ -1,9 +1,5 @@
 import type { Command, EditorState, Transaction } from "prosemirror-state";
-import { schema } from "@/core/document";
-import { messageOf } from "@/core/thrown";
-import { insertBlock } from "../commands/blocks";
-import { insertPicture } from "../commands/pictures";
-import { keepPicture } from "../pictures";
+import { ComingPictures } from "./coming-pictures";
 import { ownIds } from "./own-ids";
 import { pasteTransaction } from "./paste-transaction";
 import { takeForeign } from "./take-paste";
@@ -13,7 +9,7 @@ interface IncomingHost {
   readonly state: EditorState;
   dispatch(tr: Transaction): void;
   run(command: Command): boolean;
-  say(text: string): void;
+  say(text: string, options?: { undo: boolean }): void;
   unsay(text: string): void;
 }
 
@@ -24,7 +20,15 @@ const SLOW = 300;
 export class Incoming {
   private abort: AbortController | null = null;
 
-  constructor(private readonly host: IncomingHost) {}
+  readonly pictures: ComingPictures;
+
+  /** `tell`: something that is shown of it changed. */
+  constructor(
+    private readonly host: IncomingHost,
+    tell: () => void,
+  ) {
+    this.pictures = new ComingPictures(host, tell);
+  }
 
   /** Takes in HTML that was copied elsewhere, in the looks of this document; says so where that takes a while. */
   pasteForeign(html: string): void {
@@ -47,31 +51,17 @@ export class Incoming {
       });
   }
 
-  /** Takes the pictures among files that were pasted or dropped; false where there is none. */
-  takeFiles(data: DataTransfer | null): boolean {
+  /** Takes the pictures among files that were pasted, or dropped at a position; false where there is none. */
+  takeFiles(data: DataTransfer | null, at: number | null = null): boolean {
     const pictures = [...(data?.files ?? [])].filter((file) => file.type.startsWith("image/"));
     if (pictures.length === 0) return false;
-    void this.insertPictures(pictures);
+    void this.pictures.insert(pictures, { at });
     return true;
-  }
-
-  /** Keeps picture files on the server and puts them in, as figures or into the line. */
-  async insertPictures(files: readonly File[], { inLine = false } = {}): Promise<void> {
-    const { host } = this;
-    for (const file of files)
-      try {
-        const picture = await keepPicture(file);
-        const put = inLine
-          ? insertPicture(picture)
-          : insertBlock(schema.nodes.figure.create({ picture, alt: "" }));
-        if (!host.run(put) && inLine) host.say("No picture can stand here. Put the caret among words.");
-      } catch (error) {
-        host.say(`${file.name}: ${messageOf(error)}`);
-      }
   }
 
   /** Gives up what is being read. */
   stop(): void {
     this.abort?.abort();
+    this.pictures.stop();
   }
 }

@@ -12,6 +12,7 @@ import { JumpBox } from "./jump-box";
 import { LeadElsewhere } from "./lead-elsewhere";
 import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
+import { StageKeys } from "./stage-keys";
 import { TopBand } from "./top-band";
 import { UndoKeys } from "./undo-keys";
 
@@ -130,6 +131,7 @@ export function DocumentFrame({ id, opening, children }: Props) {
       <History />
       <SessionNotice />
       <UndoKeys />
+      <StageKeys />
     </SessionContext.Provider>
   );
 }

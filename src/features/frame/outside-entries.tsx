@@ -1,6 +1,7 @@
 import type { FinderEntry } from "@/components/finder";
 import type { DocumentIndex } from "@/core/destinations";
-import { addressOf, settingsOf, targetFromAddress, type AddressTarget } from "@/core/document";
+import { addressOf, settingsOf } from "@/core/document";
+import { addressTyped } from "@/core/links";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";
 
@@ -22,13 +23,4 @@ export function outsideEntries(typed: string, index: DocumentIndex, choose: Choo
       choose: (further = false) => choose(target, to, further),
     },
   ];
-}
-
-function addressTyped(text: string, schemes: readonly string[]): AddressTarget | null {
-  if (/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text)) return targetFromAddress(`mailto:${text}`);
-  if (/^(https?:\/\/|mailto:|tel:)\S+$/i.test(text)) return targetFromAddress(text);
-  if (/^(www\.\S+|[\w-]+(\.[\w-]+)*\.[a-z]{2,}(\/\S*)?)$/i.test(text))
-    return targetFromAddress(`https://${text}`);
-  const scheme = /^([a-z][a-z0-9+.-]*):\S+$/i.exec(text)?.[1]?.toLowerCase();
-  return scheme && schemes.includes(scheme) ? targetFromAddress(text, schemes) : null;
 }

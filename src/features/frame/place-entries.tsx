@@ -1,4 +1,4 @@
-import { addressOfPicture } from "@/contract/files";
+import { addressOnScreen } from "@/contract/files";
 import { KIND_NAMES, Sign } from "@/components/signs";
 import type { FinderEntry } from "@/components/finder";
 import { asKind, shortened, texOf } from "@/core/document";
@@ -113,7 +113,7 @@ function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
   if (figure?.picture)
     return (
       <img
-        src={addressOfPicture(figure.picture)}
+        src={addressOnScreen(figure.picture)}
         alt={figure.alt}
         className="h-24 w-auto max-w-full object-contain"
       />

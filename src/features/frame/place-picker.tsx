@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { Finder } from "@/components/finder";
+import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import type { Destination } from "@/core/destinations";
+import type { Destination, DocumentIndex, Stop } from "@/core/destinations";
 import type { LinkTarget } from "@/core/document";
 import { targetOf, useSession, useSessionValue } from "@/editor";
 import { actionEntries } from "./action-entries";
@@ -78,6 +78,20 @@ export function OwnPlacePicker({
 /** What begins with a quotation mark is meant as words by itself; shorter words stand everywhere. */
 const QUOTED = /^\s*(?:["“„«]|.{0,3}$)/u;
 
+/** Places that are not offered for words: those in which the words stand themselves, and those that are not called like them. */
+function unfit(
+  { bookmarks, destinations }: DocumentIndex,
+  { from, to }: Stop,
+  isAlike: ((name: string) => boolean) | null,
+): ReadonlySet<string> {
+  const around = bookmarks.filter(({ pos, end }) => pos < to && end > from);
+  const others = isAlike ? destinations.filter(({ name }) => !isAlike(name)) : [];
+  return new Set([...around, ...others].map(({ id }): string => id));
+}
+
+const MOST_ALIKE = 4;
+const ALL = "All places of the document";
+
 /** Takes a target, with what it is called; `further`: also to follow it. */
 export type ChooseTarget = (target: LinkTarget, called: string, further: boolean) => void;
 
@@ -90,6 +104,7 @@ export function PlaceFinder({
   onTarget,
   except,
   says,
+  like,
   empty,
 }: {
   /** `further`: also to go there. */
@@ -99,24 +114,45 @@ export function PlaceFinder({
   except?: ReadonlySet<string> | undefined;
   /** What a cross-reference to a place would say; shown with the place. */
   says?: ((place: Destination) => string) | undefined;
+  /** The words that shall lead somewhere: until something is typed, what is called like them comes first. */
+  like?: { readonly text: string; readonly from: number; readonly to: number } | null;
   empty: string;
 }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const [typed, setTyped] = useState("");
-  const elsewhere = useShelfPlaces(onTarget ? typed : "");
-  const places = placeEntries(
-    index,
-    typed,
-    (found, further) => found.kind === "destination" && onPlace(found.place, further),
-    {
-      linkable: true,
-      pages: session.pages,
-      first: session.pocket.recent,
-      ...(except && { except }),
-      ...(says && { says }),
-    },
-  );
+  const unsaid = typed.trim() === "";
+  const elsewhere = useShelfPlaces(onTarget ? (unsaid ? (like?.text ?? "") : typed) : "");
+  const placesOf = (sought: string, left = except) =>
+    placeEntries(
+      index,
+      sought,
+      (found, further) => found.kind === "destination" && onPlace(found.place, further),
+      {
+        linkable: true,
+        pages: session.pages,
+        first: session.pocket.recent,
+        ...(left && { except: left }),
+        ...(says && { says }),
+      },
+    );
+  const places = placesOf(typed);
+  // What was taken along comes before all that is not called just so.
+  const taken = session.pocket.recent.length + session.pocket.elsewhere.length > 0;
+  const isAlike = (name: string) => name.trim().toLowerCase() === like?.text.trim().toLowerCase();
+  const alike: FinderEntry[] =
+    unsaid && like && like.text.trim() !== ""
+      ? [
+          ...(onTarget ? outsideEntries(like.text, index, onTarget) : []),
+          ...placesOf(like.text, unfit(index, like, taken ? isAlike : null)).slice(0, MOST_ALIKE),
+          ...(onTarget
+            ? shelfEntries(
+                elsewhere.filter(({ name }) => !taken || isAlike(name)),
+                onTarget,
+              ).slice(0, MOST_ALIKE)
+            : []),
+        ].map((entry) => ({ ...entry, key: `like ${entry.key}`, group: "Called like the words" }))
+      : [];
   const words = (sought: string) =>
     onTarget
       ? wordsEntries(sought, index, ({ target }, further) => onTarget(target, target.exact, further))
@@ -125,7 +161,7 @@ export function PlaceFinder({
     ? [
         ...outsideEntries(typed, index, onTarget),
         ...words(typed),
-        ...(typed.trim() === "" ? pocketEntries(session.pocket.elsewhere, onTarget) : []),
+        ...(unsaid ? pocketEntries(session.pocket.elsewhere, onTarget) : []),
       ]
     : [];
   const further = onTarget
@@ -151,7 +187,15 @@ export function PlaceFinder({
       value={typed}
       onType={setTyped}
       // With nothing typed the places of the document are a long list, below which nobody looks.
-      entries={typed.trim() === "" ? [...others, ...places] : [...others, ...places, ...further]}
+      entries={
+        unsaid
+          ? [
+              ...alike,
+              ...others,
+              ...(alike.length > 0 ? places.map((one) => ({ ...one, group: ALL })) : places),
+            ]
+          : [...others, ...places, ...further]
+      }
       empty={empty}
     />
   );

@@ -8,14 +8,8 @@ import { Mark } from "@/components/signs";
 import { useSession } from "@/editor";
 import { KeptSign } from "./kept-sign";
 import { People } from "./people";
+import { STAGES } from "./stages";
 import { TITLE_LOOK, TitleField } from "./title-field";
-
-const STAGES = [
-  { path: "", label: "Write" },
-  { path: "/wayfinding", label: "Wayfinding" },
-  { path: "/proof", label: "Proof" },
-  { path: "/publish", label: "Publish" },
-];
 
 /** The slim row at the top: title, the four stages of the work, the jump box, whether all is kept, the reading view. */
 export function TopBand() {
@@ -88,6 +82,8 @@ function Stages({ id }: { id: string }) {
           <Link
             href={`/documents/${id}${stage.path}`}
             aria-current={here === stage.path ? "page" : undefined}
+            aria-keyshortcuts={`Alt+Shift+${i + 1}`}
+            title={`${stage.label} (Alt+Shift+${i + 1})`}
             className={clsx(
               "rounded-base px-2.5 py-1 text-sm font-medium",
               here === stage.path ? "bg-tide text-on-tide" : "text-ink hover:bg-wash",

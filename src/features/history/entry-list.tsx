@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { counted, formatted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { Segments } from "@/components/segments";
@@ -22,10 +22,13 @@ export function EntryList({
   entries,
   chosen,
   onChoose,
+  children,
 }: {
   entries: readonly HistoryEntry[];
   chosen: number | null;
   onChoose: (version: number) => void;
+  /** What stands below the list. */
+  children?: ReactNode;
 }) {
   const [shown, setShown] = useState(FIRST);
   const groups = useMemo(() => grouped(entries, shown, (at) => DAY.format(at)), [entries, shown]);
@@ -93,6 +96,7 @@ export function EntryList({
           );
         })}
       </div>
+      {children}
     </nav>
   );
 }

@@ -10,7 +10,8 @@ import { messageOf } from "@/core/thrown";
 import { ImportReportText } from "@/features/frame/import-report";
 import { DAY, EntryList, TIME } from "./entry-list";
 import { OlderText } from "./older-text";
-import { fetchHistory, fetchVersion, nameVersion } from "./versions";
+import { KeptRule } from "./kept-rule";
+import { fetchHistory, fetchVersion, keepChanges, nameVersion, type DocumentHistory } from "./versions";
 
 /** The history of the open document: who changed how much and when; older versions to look at, to name, to restore. */
 export function History() {
@@ -32,7 +33,7 @@ export function History() {
 
 function Versions({ onRestored }: { onRestored: () => void }) {
   const session = useSession();
-  const [entries, setEntries] = useState<readonly HistoryEntry[] | null>(null);
+  const [history, setHistory] = useState<DocumentHistory | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [fault, setFault] = useState<string | null>(null);
 
@@ -48,8 +49,8 @@ function Versions({ onRestored }: { onRestored: () => void }) {
       .then(
         (found) => {
           if (left) return;
-          setEntries(found);
-          setChosen((standing) => standing ?? found[0]?.version ?? null);
+          setHistory(found);
+          setChosen((standing) => standing ?? found.entries[0]?.version ?? null);
         },
         (error: Error) => left || setFault(error.message),
       );
@@ -58,12 +59,23 @@ function Versions({ onRestored }: { onRestored: () => void }) {
     };
   }, [session, read]);
 
-  const entry = entries?.find((it) => it.version === chosen);
   if (fault) return <p className="p-4 text-vermilion">{fault} Your text is safe where it was.</p>;
-  if (!entries) return <p className="p-4 text-quiet">Reading the history …</p>;
+  if (!history) return <p className="p-4 text-quiet">Reading the history …</p>;
+  const { entries, keptDays } = history;
+  const entry = entries.find((it) => it.version === chosen);
   return (
     <div className="mt-2 flex min-h-0 flex-1 border-t border-line">
-      <EntryList entries={entries} chosen={chosen} onChoose={setChosen} />
+      <EntryList entries={entries} chosen={chosen} onChoose={setChosen}>
+        <KeptRule
+          days={keptDays}
+          onChange={(days) => {
+            keepChanges(session.id, days).then(
+              () => setHistory({ entries, keptDays: days }),
+              (error: Error) => setFault(error.message),
+            );
+          }}
+        />
+      </EntryList>
       {entry && (
         <Version
           key={entry.version}

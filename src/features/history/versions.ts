@@ -4,9 +4,20 @@ import * as versions from "@/contract/versions";
 import { schema } from "@/core/document";
 import type { HistoryEntry } from "@/core/exchange";
 
-/** Fetches what happened to a document, the newest first. Throws an Error with words for the author. */
-export async function fetchHistory(id: string): Promise<readonly HistoryEntry[]> {
-  return (await ask(versions.getHistory, { id })).entries;
+/** What happened to a document, the newest first, and for how many days single changes of it are kept; null for always. */
+export interface DocumentHistory {
+  readonly entries: readonly HistoryEntry[];
+  readonly keptDays: number | null;
+}
+
+/** Fetches what happened to a document. Throws an Error with words for the author. */
+export async function fetchHistory(id: string): Promise<DocumentHistory> {
+  return ask(versions.getHistory, { id });
+}
+
+/** Says after how many days the changes of a day are put together; null for never. */
+export async function keepChanges(id: string, days: number | null): Promise<void> {
+  await ask(versions.keepChanges, { id, body: { days } });
 }
 
 /** Fetches a document as it was in a version. */

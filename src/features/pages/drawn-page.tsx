@@ -62,7 +62,7 @@ function Item({ item }: { item: DrawnItem }) {
           width={item.width}
           height={item.height}
           preserveAspectRatio="none"
-          {...(item.tag ? { role: "img", "aria-label": item.tag.alt } : { "aria-hidden": true })}
+          {...(item.tag ? { role: "img", "aria-label": item.tag.alt || "Equation" } : { "aria-hidden": true })}
         />
       );
     case "shapes":

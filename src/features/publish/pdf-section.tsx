@@ -66,7 +66,7 @@ export function PdfSection() {
             </Link>
           </p>
         </div>
-        <Button look="main" onClick={() => void make()} disabled={busy}>
+        <Button look="main" data-stage-first onClick={() => void make()} disabled={busy}>
           {busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Make the PDF
         </Button>
       </div>

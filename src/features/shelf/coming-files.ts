@@ -82,7 +82,7 @@ async function named(
   pictures: readonly ChosenFile[],
 ): Promise<readonly ChosenFile[]> {
   const format = formatOf(path);
-  if (pictures.length === 0 || (format !== "html" && format !== "markdown")) return [];
+  if (pictures.length === 0 || !format || format === "text" || format === "pdf") return [];
   const text = await file.text();
   return pictures.filter(
     ({ file: { name } }) => text.includes(name) || text.includes(encodeURIComponent(name)),

@@ -33,6 +33,7 @@ export function Library({
   const field = useRef<HTMLInputElement>(null);
   useTypedBefore(field, filter, setFilter);
   const [sorting, setSorting] = useState<Sorting>(LATEST_FIRST);
+  const section = useRef<HTMLElement>(null);
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const [doing, setDoing] = useState<"proof" | "files" | null>(null);
   const late = useDeferredValue(filter);
@@ -41,13 +42,19 @@ export function Library({
   const inOrder = useMemo(() => listed(chosen, "", sorting), [chosen, sorting]);
   const own = sorting.by === "place";
 
+  /** Lets go of the choice; what was pressed for it goes with it, and the keyboard stays here. */
+  function chooseNone() {
+    setMarked(new Set());
+    section.current?.focus();
+  }
+
   function put(to: "top" | "up" | "down") {
     onOrder(reordered(listed(documents, "", { by: "place", down: false }), marked, to));
     setSorting({ by: "place", down: false });
   }
 
   return (
-    <section aria-label="Documents">
+    <section ref={section} tabIndex={-1} aria-label="Documents" className="focus:outline-none">
       <div className="mb-1 flex min-h-9 flex-wrap items-center gap-2">
         {count >= MANY && (
           <input
@@ -89,13 +96,13 @@ export function Library({
             <Button
               look="quiet"
               onClick={() => {
-                setMarked(new Set());
+                chooseNone();
                 onRemove(inOrder);
               }}
             >
               Remove
             </Button>
-            <Button look="quiet" onClick={() => setMarked(new Set())}>
+            <Button look="quiet" onClick={chooseNone}>
               Choose none
             </Button>
           </div>

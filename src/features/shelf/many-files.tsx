@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "@/components/button";
 import { counted, formatted } from "@/components/counted";
 import { Choice } from "@/components/field";
@@ -15,6 +15,8 @@ export default function ManyFiles({ documents }: { documents: readonly ShelfDocu
   const [said, setSaid] = useState<string | null>(null);
   const work = useRef<AbortController | null>(null);
   const [busy, setBusy] = useState(false);
+  // Who closes the box wants no file any more.
+  useEffect(() => () => work.current?.abort(), []);
 
   async function make() {
     const abort = (work.current = new AbortController());

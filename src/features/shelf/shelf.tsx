@@ -80,9 +80,20 @@ export function Shelf({
   const { imports, looked, ...coming } = useImports(refresh);
 
   async function bringIn(chosen: readonly ChosenFile[]) {
-    await coming.bringIn(chosen);
-    await refresh();
+    const looked = await coming.bringIn(chosen);
+    if (looked) router.push(`/documents/${looked}`);
+    else await refresh();
   }
+
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (!event.altKey || !(event.ctrlKey || event.metaKey) || event.code !== "KeyN") return;
+      event.preventDefault();
+      void create();
+    };
+    window.addEventListener("keydown", key);
+    return () => window.removeEventListener("keydown", key);
+  });
 
   async function create() {
     try {
@@ -191,7 +202,7 @@ export function Shelf({
           <Button onClick={() => folder.current?.click()}>
             <FolderInput size={16} aria-hidden /> Import folder
           </Button>
-          <Button look="main" onClick={() => void create()}>
+          <Button look="main" title="Ctrl+Alt+N" onClick={() => void create()}>
             <FilePlus2 size={16} aria-hidden /> New document
           </Button>
         </div>

@@ -42,10 +42,13 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   const nextKey = useRef(0);
   const [turns] = useState(() => new Turns(AT_A_TIME));
 
-  /** Brings files in, some at a time; resolves when all are in or have failed. */
-  async function bringIn(chosen: readonly ChosenFile[]): Promise<void> {
+  /**
+   * Brings files in, some at a time; resolves when all are in or have failed. Answers the document that came of a single text which was
+   * looked at, since its author is at it already; null for all else.
+   */
+  async function bringIn(chosen: readonly ChosenFile[]): Promise<string | null> {
     const [shelf, files] = await Promise.all([documents(), comingFiles(chosen)]);
-    await Promise.all(
+    const ends = await Promise.all(
       files.map((file) => {
         const known = shelf
           .filter((one) => one.file === file.name)
@@ -53,6 +56,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
         return one(file, known, {});
       }),
     );
+    return ends.length === 1 ? ends[0]! : null;
   }
 
   /** One file on its way in, as a line of its own; of documents that came from a file of its name one may be updated. */
@@ -61,7 +65,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
     known: readonly KnownDocument[],
     how: BroughtIn,
     key = nextKey.current++,
-  ): Promise<void> {
+  ): Promise<string | null> {
     const abort = new AbortController();
     const show = (state: ImportState) =>
       setImports((all) => {
@@ -78,15 +82,20 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
           : [...all, line];
       });
     const which = known.length === 0 ? "new" : await answered(show, known, abort.signal);
-    if (which === null) return show({ kind: "failed", why: "Nothing was changed." });
+    if (which === null) {
+      show({ kind: "failed", why: "Nothing was changed." });
+      return null;
+    }
     show({ kind: "waiting" });
-    await turns.take(async () => {
+    return turns.take(async () => {
       const own = which === "new" ? how : { update: which, author: authorName() };
-      show(
-        abort.signal.aborted
-          ? { kind: "failed", why: "Cancelled. Nothing was created." }
-          : await sent(file, own, show, abort.signal),
-      );
+      if (abort.signal.aborted) {
+        show({ kind: "failed", why: "Cancelled. Nothing was created." });
+        return null;
+      }
+      const { state, wasLookedAt } = await sent(file, own, show, abort.signal);
+      show(state);
+      return wasLookedAt && state.kind === "done" ? state.id : null;
     });
   }
 
@@ -95,26 +104,32 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
     how: BroughtIn,
     show: (state: ImportState) => void,
     signal: AbortSignal,
-  ): Promise<ImportState> {
-    const last = await importFile(file, how, show, signal);
-    return last.kind === "read" ? lookedAt(file.name, last) : last;
+  ): Promise<{ readonly state: ImportState; readonly wasLookedAt: boolean }> {
+    const state = await importFile(file, how, show, signal);
+    return state.kind === "read" ? lookedAt(file.name, state) : { state, wasLookedAt: false };
   }
 
   /** Shows a text before a document is made of it; one after the other where there are several. */
-  async function lookedAt(name: string, read: ReadText): Promise<ImportState> {
+  async function lookedAt(
+    name: string,
+    read: ReadText,
+  ): Promise<{ state: ImportState; wasLookedAt: boolean }> {
     const { structureOf } = await import("./text-structure");
-    const made = structureOf(read.document).plain
+    const { plain } = structureOf(read.document);
+    const wasLookedAt = !plain;
+    const made = plain
       ? read.document
       : await new Promise<DocumentJSON | null>((answer) =>
           setLooked((all) => [...all, { key: nextKey.current++, name, read, answer }]),
         );
-    if (!made) return { kind: "failed", why: "Cancelled. Nothing was created." };
+    const failed = (why: string) => ({ state: { kind: "failed" as const, why }, wasLookedAt });
+    if (!made) return failed("Cancelled. Nothing was created.");
     const { title, report } = read;
     try {
       const id = await createFrom({ document: made, ...(report && { report }) });
-      return { kind: "done", id, title, report, updated: false };
+      return { state: { kind: "done", id, title, report, updated: false }, wasLookedAt };
     } catch (error) {
-      return { kind: "failed", why: messageOf(error) };
+      return failed(messageOf(error));
     }
   }
 

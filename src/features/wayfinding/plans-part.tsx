@@ -93,7 +93,7 @@ export function PlansPart() {
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         {!effect.built && (
-          <Button look="main" onClick={build}>
+          <Button look="main" data-stage-first onClick={build}>
             Build this plan
           </Button>
         )}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, Choice, KeptField } from "@/components/field";
@@ -13,7 +13,7 @@ import {
   settingsOf,
   shortened,
 } from "@/core/document";
-import { contentsList, returnLinks, wayHomeOfPages } from "@/core/wayfinding";
+import { contentsList, handMadeContents, makeLiving, returnLinks, wayHomeOfPages } from "@/core/wayfinding";
 import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
 
@@ -157,11 +157,7 @@ export function ReturnsPart() {
           checked={inPageLines(page)}
           onChange={(on) => session.run(changeStyles({ page: withContentsLine(page, on) }), { focus: false })}
         />
-        {inPageLines(page) && wayHomeOfPages(index) === null && (
-          <p role="status" className="ml-6 text-sm text-vermilion">
-            The footer has nothing to lead to: the document has no contents list that keeps itself current.
-          </p>
-        )}
+        {inPageLines(page) && wayHomeOfPages(index) === null && <NothingToLeadTo />}
       </fieldset>
       {rule.levels.length > 0 && (
         <>
@@ -182,5 +178,32 @@ export function ReturnsPart() {
         </>
       )}
     </section>
+  );
+}
+
+/** The footer leads to a contents list that keeps itself current; one that was made by hand can become such a list. */
+function NothingToLeadTo() {
+  const session = useSession();
+  const index = useSessionValue((it) => it.outline);
+  const byHand = useMemo(() => handMadeContents(index), [index]);
+  return (
+    <div className="ml-6">
+      <p role="status" className="text-sm text-vermilion">
+        The footer has nothing to lead to: the document has no contents list that keeps itself current.
+      </p>
+      {byHand && (
+        <Button
+          onClick={() => {
+            const now = handMadeContents(session.index);
+            if (now) session.dispatch(makeLiving(session.state.tr, now));
+            session.say("The list you made by hand keeps itself current now, and the footer leads to it.", {
+              undo: true,
+            });
+          }}
+        >
+          Let the list made by hand keep itself current
+        </Button>
+      )}
+    </div>
   );
 }

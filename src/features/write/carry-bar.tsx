@@ -52,7 +52,8 @@ function WordsCarried() {
   );
 }
 
-function Bar({ children }: { children: ReactNode }) {
+/** What is said over the manuscript while something is under way there. */
+export function Bar({ children }: { children: ReactNode }) {
   return (
     <div
       role="status"

@@ -49,7 +49,7 @@ export function Deck() {
       <Divider />
       <Words />
       <Divider />
-      <DeckButton onClick={() => session.ask("bookmark")} title="Ctrl+Shift+B">
+      <DeckButton onClick={() => session.setBookmark()} title="Ctrl+Shift+B">
         <Sign kind="bookmark" /> Bookmark
       </DeckButton>
       <DeckButton onClick={() => session.ask("link")} title="Ctrl+K">

@@ -3,12 +3,14 @@ import {
   BookA,
   BookOpen,
   Calculator,
+  CornerLeftUp,
   Image as ImageIcon,
   LayoutGrid,
   Link2,
   ListChecks,
   ListTree,
   Minus,
+  PanelTop,
   Plus,
   Radical,
   ScissorsLineDashed,
@@ -32,7 +34,9 @@ import {
   insertComputation,
   insertEquation,
   insertFormula,
+  insertFrontPage,
   insertNote,
+  insertWayBack,
   toggleBoxes,
   useSession,
 } from "@/editor";
@@ -55,12 +59,13 @@ export function Insert() {
         ref={file}
         type="file"
         accept="image/*"
-        aria-label="Picture to insert"
+        multiple
+        aria-label="Pictures to insert"
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
           const inLine = event.target.dataset.inLine === "true";
-          void session.incoming.insertPictures([...(event.target.files ?? [])], { inLine });
+          void session.incoming.pictures.insert([...(event.target.files ?? [])], { inLine });
           event.target.value = "";
         }}
       />
@@ -84,6 +89,12 @@ export function Insert() {
         <Item onSelect={() => session.run(insertBlock(generatedMenu(session.index)))}>
           <LayoutGrid size={15} aria-hidden /> Menu of buttons
         </Item>
+        <Item onSelect={() => session.run(insertFrontPage)}>
+          <PanelTop size={15} aria-hidden /> Front page of buttons
+        </Item>
+        <Item onSelect={() => session.run(insertWayBack(session.index))}>
+          <CornerLeftUp size={15} aria-hidden /> Way back
+        </Item>
         <Item onSelect={() => put("alphabet")}>
           <ListTree size={15} aria-hidden /> Index by the alphabet
         </Item>
@@ -103,10 +114,10 @@ export function Insert() {
           <ListChecks size={15} aria-hidden /> Links of typed titles
         </Item>
         <Item onSelect={() => askForPictures(file.current, false)}>
-          <ImageIcon size={15} aria-hidden /> Picture
+          <ImageIcon size={15} aria-hidden /> Pictures
         </Item>
         <Item onSelect={() => askForPictures(file.current, true)}>
-          <ImageIcon size={15} aria-hidden /> Picture in the line
+          <ImageIcon size={15} aria-hidden /> Pictures in the line
         </Item>
         <Item onSelect={() => session.run(insertBlock(emptyTable(3, 3)))}>
           <Table2 size={15} aria-hidden /> Table

@@ -6,11 +6,13 @@ import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
 import type { Destination } from "@/core/destinations";
 import { shortened, type LinkTarget } from "@/core/document";
-import { referenceWords } from "@/core/links";
+import { findQuoted, referenceWords } from "@/core/links";
 import {
+  addBookmark,
   changeReference,
   changeStyles,
   chosenReference,
+  freeName,
   insertLink,
   insertReference,
   linkAt,
@@ -27,7 +29,7 @@ import {
 import { AttachButton } from "@/features/frame/attach-button";
 import { PlaceFinder } from "@/features/frame/place-picker";
 import { isOneOf } from "@/core/one-of";
-import { REFERENCE_FORMS } from "./reference-forms";
+import { keepLastForm, lastForm, REFERENCE_FORMS } from "./reference-forms";
 
 /** What leads to the place: words chosen before, what is put in at a spot, or a cross-reference that is there already. */
 type Words =
@@ -115,7 +117,7 @@ function Picker({
   const session = useSession();
   const [chosen, setWorded] = useState<Worded | null>(null);
   const hasWords = words.kind === "range" || (words.kind === "new" && words.text.trim() !== "");
-  const worded = chosen ?? (hasWords ? "words" : "fit");
+  const worded = chosen ?? (hasWords ? "words" : (lastForm() ?? "fit"));
 
   function put(change: (tr: Transaction) => Transaction) {
     session.dispatch(change(session.state.tr));
@@ -124,8 +126,24 @@ function Picker({
 
   /** Words that lead to the target; without words of their own, what the target is called. */
   function link(target: LinkTarget, called: string, further = false) {
-    tieTo(target, called);
+    const quoted =
+      target.kind === "words" && worded !== "words" && worded !== "fit"
+        ? findQuoted(session.index, target)
+        : null;
+    if (quoted) speakOf(quoted);
+    else tieTo(target, called);
     if (further) session.following.follow(target);
+  }
+
+  /** A cross-reference to words on which no bookmark stands yet: they get one. */
+  function speakOf({ pos, end, name }: { pos: number; end: number; name: string }) {
+    if (words.kind === "reference") return;
+    const at = words.kind === "range" ? words : words.at;
+    put((tr) => {
+      const called = freeName(shortened(name, 60), session.index).name;
+      const target = { kind: "destination" as const, id: addBookmark(tr, pos, end, called), was: called };
+      return insertReference(tr, at, { target, form: worded, linked: true });
+    });
   }
 
   function tieTo(target: LinkTarget, called: string) {
@@ -217,6 +235,7 @@ function Picker({
         <PlaceFinder
           onPlace={choose}
           onTarget={words.kind === "reference" ? null : link}
+          like={words.kind === "range" ? words : null}
           says={worded === "words" ? undefined : says}
           empty="No place is called that. Carry the link to the place instead, or type a whole address. “look for …” makes a link that searches the shelf."
         />
@@ -225,7 +244,10 @@ function Picker({
       {words.kind !== "reference" && (
         <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-line px-4 py-2.5 text-sm">
           {hasWords ? (
-            <Button onClick={carry} title="Scroll or jump anywhere, then click the place itself">
+            <Button
+              onClick={carry}
+              title="Scroll or jump anywhere, then click the place itself (Ctrl+Shift+K)"
+            >
               <Hand size={15} aria-hidden /> Carry to the place
             </Button>
           ) : (
@@ -239,7 +261,11 @@ function Picker({
             <span className="shrink-0 text-quiet">Worded</span>
             <select
               value={worded}
-              onChange={({ target: { value } }) => isOneOf(WORDINGS, value) && setWorded(value)}
+              onChange={({ target: { value } }) => {
+                if (!isOneOf(WORDINGS, value)) return;
+                setWorded(value);
+                if (value !== "words") keepLastForm(value === "fit" ? null : value);
+              }}
               className={fieldLook("w-56 min-w-0")}
             >
               {hasWords && <option value="words">As they are</option>}

@@ -12,6 +12,7 @@ import {
   type ListKind,
 } from "@/core/document";
 import { isMenu, kindOf, optionsOf, levelsOf } from "@/core/wayfinding";
+import { ChosenLines } from "./chosen-lines";
 import { ListLines } from "./list-lines";
 import { freezeList, setListOptions, useSession } from "@/editor";
 
@@ -52,7 +53,7 @@ export function ListSettings({ list }: { list: Node }) {
   const kind = kindOf(list);
   const options = optionsOf(list);
   const listed = options.notices ?? NOTICE_KINDS;
-  const sections = kind === "sections" || kind === "section";
+  const sections = (kind === "sections" || kind === "section") && !options.chosen;
   const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
   const set = (changed: Parameters<typeof setListOptions>[2]) =>
     change((tr, pos) => setListOptions(tr, pos, changed));
@@ -86,7 +87,15 @@ export function ListSettings({ list }: { list: Node }) {
 
   return (
     <div className="mb-3 grid gap-3">
-      <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />
+      {isMenu(list) && (
+        <Check
+          label="Only what I choose"
+          checked={options.chosen ?? false}
+          onChange={(on) => set({ chosen: on ? true : null })}
+        />
+      )}
+      {options.chosen && <ChosenLines list={list} />}
+      {!options.chosen && <Choice label="Lists" value={kind} options={KINDS} onChange={setKind} />}
       <KeptField
         label="Title of the list"
         value={asKind(list, "contents_list")!.heading}
@@ -110,7 +119,7 @@ export function ListSettings({ list }: { list: Node }) {
           </div>
         </fieldset>
       )}
-      {kind === "sections" && (
+      {kind === "sections" && sections && (
         <div className="grid grid-cols-2 gap-3">
           <Choice
             label="From"
@@ -126,7 +135,7 @@ export function ListSettings({ list }: { list: Node }) {
           />
         </div>
       )}
-      {kind === "section" && (
+      {kind === "section" && sections && (
         <Choice
           label="Down to"
           value={String(levelsOf(list).to)}

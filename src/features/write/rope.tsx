@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Segments } from "@/components/segments";
 import { keepInBrowser, readKept } from "@/editor";
+import { PageField } from "./page-field";
 import { RopeEven } from "./rope-even";
 import { RopeToScale } from "./rope-to-scale";
 import { StepBar } from "./step-bar";
@@ -18,16 +19,18 @@ export function Rope() {
   const [form, setForm] = useState<Form>(readKept(KEPT) === "even" ? "even" : "scale");
   return (
     <nav aria-label="Rope" className="isolate flex h-full flex-col">
-      <Segments
-        label="Form of the rope"
-        className="h-9 shrink-0 px-3"
-        options={FORMS}
-        value={form}
-        onChange={(next) => {
-          setForm(next);
-          keepInBrowser(KEPT, next);
-        }}
-      />
+      <div className="flex h-9 shrink-0 items-center gap-2 px-3">
+        <Segments
+          label="Form of the rope"
+          options={FORMS}
+          value={form}
+          onChange={(next) => {
+            setForm(next);
+            keepInBrowser(KEPT, next);
+          }}
+        />
+        <PageField />
+      </div>
       <div className="relative min-h-0 flex-1">{form === "even" ? <RopeEven /> : <RopeToScale />}</div>
       <StepBar />
     </nav>

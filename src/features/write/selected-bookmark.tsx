@@ -1,37 +1,63 @@
-import { useId } from "react";
+import { useEffect, useId, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Check, fieldLook } from "@/components/field";
+import { Check, fieldLook, TextField } from "@/components/field";
 import { Sign } from "@/components/signs";
 import { useTyped } from "@/components/use-typed";
-import { shortened, type DestinationId } from "@/core/document";
+import type { Bookmark } from "@/core/destinations";
+import { knownId, shortened, type DestinationId } from "@/core/document";
 import { incomingLinks } from "@/core/links";
-import { bookmarkIdAt, moveBookmark, setBookmarkField, useSession, useSessionValue } from "@/editor";
+import {
+  bookmarkIdAt,
+  freeName,
+  moveBookmark,
+  renameBookmark,
+  setBookmarkField,
+  useSession,
+  useSessionValue,
+} from "@/editor";
 import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { TakeAlong } from "./take-along";
 
-/** The bookmark in which the caret stands: what it is for, and when one wants to come back to it. */
+/** The bookmark in which the caret stands: what it is called and for, and when one wants to come back to it. */
 export function SelectedBookmark() {
-  const index = useSessionValue((it) => it.outline);
-  const id = useSessionValue((it) => bookmarkIdAt(it.index, it.state.selection.from));
-  const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
   const session = useSession();
-  const chosen = useSessionValue((it) => !it.state.selection.empty);
+  const index = useSessionValue((it) => it.outline);
+  const atCaret = useSessionValue((it) => bookmarkIdAt(it.index, it.state.selection.from));
+  const selection = useSessionValue((it) => it.state.selection);
+  // What was just set is shown, also where another bookmark stands on the same words.
+  const [set, setSet] = useState<{ id: DestinationId; selection: unknown } | null>(null);
+  const id = set?.selection === selection ? set.id : atCaret;
+  const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
+  const name = useRef<HTMLInputElement>(null);
+  useEffect(
+    () =>
+      session.offer("bookmark", (words) => {
+        // The next key belongs to the name.
+        flushSync(() => setSet({ id: knownId(words), selection: session.state.selection }));
+        name.current?.select();
+      }),
+    [session],
+  );
+  const chosen = !selection.empty;
   const noteId = useId();
   if (!bookmark) return null;
   const links = incomingLinks(index, bookmark.id).length;
-  const set = (field: "note" | "followUp" | "due", value: string | boolean) =>
+  const change = (field: "note" | "followUp" | "due", value: string | boolean) =>
     session.dispatch(setBookmarkField(session.state.tr, bookmark.id, field, value));
   return (
     <section aria-label="Bookmark at the caret" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind="bookmark" />
-        <span className="min-w-0 flex-1 break-words" dir="auto" title={bookmark.name}>
-          {shortened(bookmark.name, 90)}
-        </span>
+        <Sign kind="bookmark" /> Bookmark
       </h2>
+      <Name key={`name of ${bookmark.id}`} field={name} bookmark={bookmark} />
+      <label htmlFor={noteId} className="mt-2 mb-1 block font-medium">
+        Note to oneself
+      </label>
+      <Note key={bookmark.id} id={noteId} note={bookmark.note} onKeep={(note) => change("note", note)} />
       <dl className="mb-3 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
         <dt className="text-quiet">Anchor</dt>
         <dd className="min-w-0 truncate font-mono text-[13px]">#{index.anchors.of(bookmark.id)}</dd>
@@ -40,18 +66,14 @@ export function SelectedBookmark() {
       </dl>
       <Concerned id={bookmark.id} />
       <LinksFromElsewhere id={bookmark.id} />
-      <label htmlFor={noteId} className="mb-1 block font-medium">
-        Note to oneself
-      </label>
-      <Note key={bookmark.id} id={noteId} note={bookmark.note} onKeep={(note) => set("note", note)} />
       <div className="mb-3 flex min-h-8 flex-wrap items-center gap-x-3 gap-y-1">
-        <Check label="Come back here" checked={bookmark.followUp} onChange={(on) => set("followUp", on)} />
+        <Check label="Come back here" checked={bookmark.followUp} onChange={(on) => change("followUp", on)} />
         {bookmark.followUp && (
           <input
             type="date"
             aria-label="Come back by"
             value={bookmark.due}
-            onChange={(event) => set("due", event.target.value)}
+            onChange={(event) => change("due", event.target.value)}
             className={fieldLook("w-36")}
           />
         )}
@@ -69,6 +91,41 @@ export function SelectedBookmark() {
         )}
       </div>
     </section>
+  );
+}
+
+/** What a bookmark is called: any wording will do, and a name that is taken gets a number. */
+function Name({ field, bookmark }: { field: React.RefObject<HTMLInputElement | null>; bookmark: Bookmark }) {
+  const session = useSession();
+  const free = (words: string) => freeName(words, session.index, bookmark.id);
+  const { shown, type, leave } = useTyped(
+    bookmark.name,
+    (name) => session.dispatch(renameBookmark(session.state.tr, bookmark.id, name)),
+    (words) => (words.trim() === "" ? null : free(words).name),
+  );
+  const taken = shown.trim() !== "" && free(shown).taken;
+  return (
+    <TextField
+      ref={field}
+      label="Name"
+      dir="auto"
+      value={shown}
+      onChange={(event) => type(event.target.value)}
+      onBlur={() => {
+        leave();
+        if (taken)
+          session.say(
+            `“${shortened(shown.trim(), 40)}” was taken, so the bookmark is called “${shortened(bookmark.name, 44)}”.`,
+          );
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter") return;
+        // The words are chosen still: in the text Enter would take their place.
+        event.preventDefault();
+        session.focus();
+      }}
+      hint={taken && <>this name is taken, so it becomes “{shortened(free(shown).name, 44)}”</>}
+    />
   );
 }
 

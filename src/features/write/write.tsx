@@ -5,7 +5,6 @@ import { startTransition, useEffect, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { IconButton } from "@/components/button";
 import { useSession, useSessionValue } from "@/editor";
-import { BookmarkPanel } from "./bookmark-panel";
 import { CarryBar } from "./carry-bar";
 import { Deck } from "./deck";
 import { LinkChip } from "./link-chip";
@@ -13,6 +12,7 @@ import { LinkPicker } from "./link-picker";
 import { TitleLinks } from "./title-links";
 import { Manuscript } from "./manuscript";
 import { FindBar } from "./find-bar";
+import { PicturesBar } from "./pictures-bar";
 import { Rope } from "./rope";
 import { TitlesPanel } from "./titles-panel";
 import { Tray } from "./tray";
@@ -43,6 +43,7 @@ export function Write() {
           <Manuscript />
           <FindBar />
           <CarryBar />
+          <PicturesBar />
           <LinkChip />
           <WayBack />
           <div className="absolute top-2 right-2">
@@ -57,7 +58,6 @@ export function Write() {
       </WriteFrame>
       <LinkPicker />
       <TitleLinks />
-      <BookmarkPanel />
       <TitlesPanel />
     </div>
   );

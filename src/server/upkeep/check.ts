@@ -8,7 +8,7 @@ import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accept
 import { ContentStore } from "../content-store";
 import { DATABASE } from "../database";
 import { PictureStore } from "../picture-store";
-import { readSnapshot } from "../stored-documents";
+import { readSnapshot, replayed, stepsIn } from "../stored-documents";
 import { UpkeepError } from "./upkeep-error";
 
 /** What looking through a whole data folder found. */
@@ -25,6 +25,7 @@ export interface Checked {
 
 interface StepRow {
   version: number;
+  spans: number;
   client: string;
   number: number | null;
   step: string;
@@ -98,7 +99,7 @@ function checkDocument(sqlite: Database.Database, id: string, version: number) {
     .all(id);
   const steps = sqlite
     .prepare<[string], StepRow>(
-      "select version, client, number, step from steps where document_id = ? order by version",
+      "select version, spans, client, number, step from steps where document_id = ? order by version",
     )
     .all(id);
   const stored = new Map(snapshots.map((it) => [it.version, it.body]));
@@ -108,11 +109,11 @@ function checkDocument(sqlite: Database.Database, id: string, version: number) {
   let doc: Node | null = first ? readSnapshot(first.body) : null;
   let at = first?.version ?? 0;
   const seen = new Set<string>();
-  for (const { version: to, client, number, step } of steps) {
+  for (const { version: to, spans, client, number, step } of steps) {
     if (number !== null && seen.size === seen.add(`${client} ${number}`).size)
       faults.push(`the change ${number} of one window was accepted twice.`);
     if (!doc || to <= at) continue;
-    if (to !== at + 1) {
+    if (to !== at + spans) {
       faults.push(`the changes between version ${at} and ${to} are not there.`);
       doc = null;
       continue;
@@ -133,7 +134,7 @@ function checkDocument(sqlite: Database.Database, id: string, version: number) {
 
 function applied(doc: Node, step: string): Node | null {
   try {
-    return stepFromJSON(JSON.parse(step)).apply(doc).doc;
+    return replayed(doc, stepsIn(step).map(stepFromJSON));
   } catch {
     return null;
   }

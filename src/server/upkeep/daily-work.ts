@@ -5,8 +5,15 @@ import type { DailyBackups } from "./daily-backups";
 const FIRST = 60_000;
 const EVERY = 60 * 60_000;
 
-/** Does what has to be done once a day while the server runs: a backup, and letting go of what has been in the bin for too long. */
-export function workDaily(backups: DailyBackups | null, purge: () => Promise<unknown>): void {
+/**
+ * Does what has to be done once a day while the server runs: a backup, letting go of what has been in the bin for too long, and putting old
+ * changes together.
+ */
+export function workDaily(
+  backups: DailyBackups | null,
+  purge: () => Promise<unknown>,
+  thin: () => Promise<unknown>,
+): void {
   const attempt = async (what: string, work: () => Promise<unknown>) => {
     try {
       await work();
@@ -17,6 +24,7 @@ export function workDaily(backups: DailyBackups | null, purge: () => Promise<unk
   const work = async () => {
     if (backups) await attempt("No backup could be made today", () => backups.makeToday());
     await attempt("The bin could not be looked through", purge);
+    await attempt("Old changes could not be put together", thin);
   };
   setTimeout(() => void work(), FIRST).unref();
   setInterval(() => void work(), EVERY).unref();

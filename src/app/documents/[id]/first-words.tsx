@@ -16,13 +16,14 @@ export async function FirstWords({ id }: { id: string }) {
 /** What can be shown; why something cannot, the opening itself says. */
 async function wordsOf(id: string) {
   const told = readTold((await cookies()).get(PLACES_COOKIE)?.value ?? "");
-  const { index } = await (await authority()).read(LOCAL_AUTHOR, id);
+  const documents = await authority();
+  const { index } = await documents.read(LOCAL_AUTHOR, id);
   const place = openingPlace(index.doc, told);
   // Words within a long block: where they stand on the screen is known to the browser alone.
   if (place?.block === null) return null;
   return {
     title: documentTitle(index.doc) || UNTITLED,
     looks: documentRules(settingsOf(index.doc), ".manuscript"),
-    html: firstWords(index, place?.block ?? 0),
+    html: firstWords(index, place?.block ?? 0, (name) => documents.pictures.sizeOf(name)),
   };
 }

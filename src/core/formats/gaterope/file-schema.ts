@@ -32,7 +32,12 @@ export const fileSchema = z.strictObject({
     z.string().max(100),
     z.strictObject({
       type: z.enum(keysOf(PICTURE_TYPES)),
-      data: z.string().describe("The bytes in base64."),
+      data: z
+        .string()
+        .optional()
+        .describe(
+          "The bytes in base64; where it is absent they lie beside the file, in the folder `pictures`, under this name.",
+        ),
     }),
   ),
   files: z

@@ -1,4 +1,4 @@
 /** `.gaterope.json`: the documented open form of a document, nothing left out. */
 export { readGateRope } from "./read";
-export { writeGateRope } from "./write";
+export { placeBeside, writeGateRope } from "./write";
 export { fileSchema, jsonSchema } from "./file-schema";

@@ -59,6 +59,20 @@ describe("the open form", () => {
     expect(result.dropped).toEqual([]);
   });
 
+  test("lets pictures lie beside the file, and tells those that do not", () => {
+    const written = writeFile({ doc, pictures }, "gaterope", { picturesBeside: true });
+    expect([...written.beside.keys()]).toEqual([`pictures/${name}`]);
+    expect(written.text).not.toContain("data");
+    const bytes = new TextEncoder().encode(written.text);
+    const pictureAt = (address: string) => written.beside.get(address) ?? null;
+    const result = readFile("whole.gaterope.json", bytes, { pictureAt });
+    if (!result.ok) throw new Error(result.error.reason);
+    expect(result.manuscript.doc.eq(doc)).toBe(true);
+    expect(result.manuscript.pictures.get(name)).toEqual(svg);
+    const alone = readFile("whole.gaterope.json", bytes);
+    expect(alone.ok && alone.dropped.map(({ what }) => what)).toEqual(["picture that cannot be shown"]);
+  });
+
   test("gives ids where they miss, and to the later of two that share one", () => {
     const result = changed((file) => {
       delete file.document.content[0]!.attrs.id;

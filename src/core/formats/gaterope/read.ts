@@ -18,6 +18,7 @@ import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { FORM, newerForm } from "./form";
 import { fileSchema } from "./file-schema";
+import { placeBeside } from "./write";
 
 /** Reads a `.gaterope.json` file. It is checked whole before anything is made of it. */
 export function readGateRope(text: string, context: ReadContext): Manuscript {
@@ -93,13 +94,13 @@ function readPictures(
 ): Map<string, Picture> {
   const pictures = new Map<string, Picture>();
   for (const [name, { data }] of Object.entries(stored)) {
-    const bytes = fromBase64(data);
+    const bytes = data === undefined ? context.pictureAt(placeBeside(name)) : fromBase64(data);
     const picture = bytes && bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
     if (picture && pictureName(picture) === name) pictures.set(name, picture);
     else
       context.dropped.add(
         "picture that cannot be shown",
-        "Its bytes are damaged or not those its name tells.",
+        "Its bytes are damaged, not those its name tells, or not there.",
       );
   }
   return pictures;

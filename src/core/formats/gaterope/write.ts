@@ -1,10 +1,21 @@
 import { jsonOf, type Manuscript, picturesIn, withoutComments } from "@/core/document";
 import { signOfBytes } from "../bytes-in-text";
+import type { WriteOptions } from "../write-options";
 import { FORM } from "./form";
 
-/** Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out but
- * comments, which are no part of it. */
-export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript): {
+/** Where a picture lies beside a file of the open form, from the file on. */
+export function placeBeside(name: string): string {
+  return `pictures/${name}`;
+}
+
+/**
+ * Writes a document in the open form that `docs/formats.md` describes, with the pictures it uses and its attached files. Nothing is left out but
+ * comments, which are no part of it.
+ */
+export function writeGateRope(
+  { doc, pictures, files = new Map() }: Manuscript,
+  { picturesBeside = false }: WriteOptions = {},
+): {
   text: string;
   promised: [];
 } {
@@ -14,7 +25,9 @@ export function writeGateRope({ doc, pictures, files = new Map() }: Manuscript):
     format: "gaterope",
     version: FORM,
     document: jsonOf(withoutComments(doc)),
-    pictures: Object.fromEntries(kept.map(([name, { type }]) => [name, { type, data: signOfBytes(name) }])),
+    pictures: Object.fromEntries(
+      kept.map(([name, { type }]) => [name, picturesBeside ? { type } : { type, data: signOfBytes(name) }]),
+    ),
     ...(files.size > 0 && {
       files: Object.fromEntries([...files.keys()].map((content) => [content, signOfBytes(content)])),
     }),

@@ -24,7 +24,11 @@ export class StructureTree {
   /** For each page the elements of its marks in order, for each link its element: by their key in the tree. */
   private readonly parents: (Element | Element[])[] = [];
 
-  constructor(private readonly document: PackedDocument) {
+  /** `aloud`: how an equation in TeX is said. */
+  constructor(
+    private readonly document: PackedDocument,
+    private readonly aloud: (tex: string) => string,
+  ) {
     this.rootId = document.reserve();
     this.root = this.make({ role: "Document", parent: null }, null);
   }
@@ -74,9 +78,10 @@ export class StructureTree {
     for (const { id, tag, parent, kids, page } of this.all) {
       const own = kids.map((kid) => (typeof kid === "string" ? kid : `${kid.id} 0 R`)).join(" ");
       const above = parent ? parent.id : this.rootId;
+      const alt = tag.role === "Formula" && tag.alt !== undefined ? this.aloud(tag.alt) : tag.alt;
       this.document.pack(
         id,
-        `<</Type/StructElem/S/${tag.role}/P ${above} 0 R${page ? `/Pg ${page} 0 R` : ""}/K[${own}]${tag.alt === undefined ? "" : `/Alt${text(tag.alt)}`}${tag.language ? `/Lang${text(tag.language)}` : ""}${attributes(tag)}>>`,
+        `<</Type/StructElem/S/${tag.role}/P ${above} 0 R${page ? `/Pg ${page} 0 R` : ""}/K[${own}]${alt === undefined ? "" : `/Alt${text(alt)}`}${tag.language ? `/Lang${text(tag.language)}` : ""}${attributes(tag)}>>`,
       );
     }
     const keyed = this.parents.map((one, key) =>
@@ -100,7 +105,8 @@ export class StructureTree {
 
 const LEAF = 100;
 
-function attributes({ role, scope, colSpan, rowSpan }: Tag): string {
+function attributes({ role, numbering, scope, colSpan, rowSpan }: Tag): string {
+  if (numbering) return `/A<</O/List/ListNumbering/${numbering}>>`;
   if (role !== "TH" && role !== "TD") return "";
   const own = [
     ...(scope ? [`/Scope/${scope}`] : []),

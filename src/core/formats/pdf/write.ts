@@ -22,6 +22,7 @@ import type { PdfOptions } from "./options";
 import { OutsideLinks } from "./outside-links";
 import { outlineObjects } from "./outline";
 import { StructureTree } from "./structure-tree";
+import { spokenEquation } from "@/core/equations";
 
 /** A picture as it goes into the file: a JPEG or PNG. */
 export interface PdfPicture {
@@ -167,7 +168,10 @@ class Writing {
       parts.deflate,
       sink,
     );
-    this.structure = options.tagged ? new StructureTree(this.document) : null;
+    const { language } = settingsOf(doc);
+    this.structure = options.tagged
+      ? new StructureTree(this.document, (tex) => spokenEquation(tex, language) || "Equation")
+      : null;
     // Links name the files, so these come first.
     this.outside = new OutsideLinks(this.document, parts);
   }

@@ -178,14 +178,16 @@ export function drawLine(
       size,
       colour,
       outlines,
-      tag: { role: "Formula", parent: tag, alt: object.tex || "Equation" },
+      tag: { role: "Formula", parent: tag, alt: object.tex },
       link: linked,
     });
   }
 }
 
-const LINK_LINE = "#b08a57";
-const BUTTON = "#f4efe4";
+/** The line below a link, and the border of a button. */
+export const LINK_LINE = "#b08a57";
+/** The ground of a button. */
+export const BUTTON = "#f4efe4";
 
 const spokenTags = new WeakMap<Tag, Map<string, Tag>>();
 

@@ -1,9 +1,9 @@
 import { ICON_BOX, ICON_LINE, NOTICE_ICONS } from "@/core/model/notice-icon";
-import type { Flow, IconGround, Strip } from "../flow";
+import type { ButtonContent, Flow, IconGround, Strip, Tag } from "../flow";
 import type { PageLayout } from "../page-layout";
 import { widthOf } from "../text/measure";
-import { colourOnPaper } from "../text/text-style";
-import { drawLine, keyOf } from "./draw-line";
+import { colourOnPaper, type TextStyle } from "../text/text-style";
+import { BUTTON, drawLine, keyOf, LINK_LINE } from "./draw-line";
 import type { DrawnTarget } from "./page-drawing";
 import type { Pen } from "./pen";
 
@@ -62,6 +62,9 @@ export function drawStrip(
     }
     case "contents":
       drawContentsLine(strip, x, y, layout, pen);
+      break;
+    case "button":
+      drawButton(content, strip, x, y, layout, pen);
       break;
     case "row":
       for (const cell of content.cells) {
@@ -204,6 +207,41 @@ function frame(x: number, y: number, width: number, height: number, pen: Pen): v
   stroke(x + width, y, x + width, y + height);
 }
 
+/** All of a button is the link. */
+function drawButton(
+  { text, x: inset, width, across, down, to, style, numbered }: ButtonContent,
+  { height, tag }: Strip,
+  x: number,
+  y: number,
+  layout: PageLayout,
+  pen: Pen,
+): void {
+  const box = { x: x + inset, y, width, height };
+  const [right, bottom] = [box.x + width, y + height];
+  pen.draw({ kind: "fill", ...box, colour: BUTTON });
+  const colour = LINK_LINE;
+  for (const [fromX, fromY, toX, toY] of [
+    [box.x, y, right, y],
+    [box.x, bottom, right, bottom],
+    [box.x, y, box.x, bottom],
+    [right, y, right, bottom],
+  ] as const)
+    pen.draw({ kind: "stroke", x: fromX, y: fromY, toX, toY, width: 0.75, colour });
+  const target = { kind: "destination" as const, id: to };
+  const key = `button ${keyOf(text)}`;
+  pen.link(target, "", box, tag, key);
+  let at = y + down;
+  text.lines.forEach((line, i) => {
+    drawLine(text, i, box.x + across, at, tag, pen, target, key);
+    at += line.height;
+  });
+  if (!numbered) return;
+  const last = text.lines.at(-1)!;
+  const number = layout.labelOf(to) ?? "";
+  const linked = pen.link(target, ` ${number}`, box, tag, key, Infinity);
+  drawNumber(number, right - across, at - last.height + last.baseline, style, tag, linked, pen);
+}
+
 /** The last line of an entry has dots to the page's number; all of it is the link. */
 function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout, pen: Pen): void {
   if (strip.content.kind !== "contents") return;
@@ -234,9 +272,23 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
   const end = x + inset + own.width;
   const box = { x: end, y: base - style.size * 0.85, width: x + width - end, height: style.size * 1.12 };
   const linked = pen.link(target, ` ${number}`, box, strip.tag, key, Infinity);
+  drawNumber(number, x + width, base, style, strip.tag, linked, pen);
+}
+
+/** The number of a page, which ends at `right` on a base line. */
+function drawNumber(
+  number: string,
+  right: number,
+  base: number,
+  style: TextStyle,
+  tag: Tag | null,
+  link: number,
+  pen: Pen,
+): void {
+  const wide = widthOf(number, { from: 0, to: number.length, style, pos: -1 }, pen.resources);
   pen.draw({
     kind: "words",
-    x: x + width - wide,
+    x: right - wide,
     y: base,
     text: number,
     font: style.font,
@@ -247,7 +299,7 @@ function drawContentsLine(strip: Strip, x: number, y: number, layout: PageLayout
     rtl: false,
     shaped: false,
     missing: false,
-    tag: strip.tag,
-    link: linked,
+    tag,
+    link,
   });
 }

@@ -42,6 +42,8 @@ export class Pen {
       const before = last.boxes.at(-1)!;
       if (sameLine(before, box)) last.lines.at(-1)!.push({ words, at });
       else last.lines.push([{ words, at }]);
+      // The words of a button are within its own box.
+      if (last.boxes.some((whole) => isWithin(box, whole))) return this.links.length - 1;
       if (sameLine(before, box) && Math.abs(before.x + before.width - box.x) < 1)
         last.boxes[last.boxes.length - 1] = {
           x: before.x,
@@ -67,6 +69,15 @@ function wordsOf(lines: readonly (readonly Said[])[]): string {
     all += all === "" || all.endsWith(" ") || words.startsWith(" ") ? words : ` ${words}`;
   }
   return all;
+}
+
+function isWithin(box: Box, whole: Box): boolean {
+  return (
+    box.x >= whole.x &&
+    box.y >= whole.y &&
+    box.x + box.width <= whole.x + whole.width &&
+    box.y + box.height <= whole.y + whole.height
+  );
 }
 
 function sameLine(a: Box, b: Box): boolean {

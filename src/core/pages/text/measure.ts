@@ -97,7 +97,7 @@ function fontWith(code: number, key: FontKey, resources: Resources): FontKey | n
   if (resources.font(key)?.has(code)) return key;
   // Signs that are not seen need no font.
   if (isUnseen(code)) return key;
-  for (const other of insteadOf(key)) if (resources.font(other)?.has(code)) return other;
+  for (const other of insteadOf(key, code)) if (resources.font(other)?.has(code)) return other;
   return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
 }
 

@@ -57,11 +57,28 @@ function breaksWithin(word: string): number[] {
   const breaker = new LineBreaker(word);
   const ends: number[] = [];
   for (let next = breaker.nextBreak(); next; next = breaker.nextBreak()) ends.push(next.position);
+  if (UNSPACED.test(word)) addWords(ends, word);
   if (within.size > 20_000) within.clear();
   within.set(word, ends);
   return ends;
 }
 const within = new Map<string, number[]>();
+
+/** Thai, Lao, Burmese and Khmer have no spaces between words (class SA of Unicode Standard Annex 14): these are known from a dictionary. */
+const UNSPACED = /[\u0e00-\u0eff\u1000-\u109f\u1780-\u17ff]/;
+
+function addWords(ends: number[], text: string): void {
+  words ??= new Intl.Segmenter("th", { granularity: "word" });
+  const known = new Set(ends);
+  for (const { index, segment } of words.segment(text)) {
+    const end = index + segment.length;
+    // No line begins with what closes, or with a sign that goes with the word before it.
+    if (!/^[\p{P}\p{M}]/u.test(text.slice(end)) && UNSPACED.test(segment)) known.add(end);
+  }
+  known.add(text.length);
+  ends.splice(0, ends.length, ...[...known].sort((a, b) => a - b));
+}
+let words: Intl.Segmenter | null = null;
 
 /** The pieces of a word: by the signs at which it may be broken, and where its letters may be divided. */
 export function dividedWord(word: string, start: number, span: Span, hyphenate: Hyphenate): Piece[] {

@@ -3,11 +3,12 @@ import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
-  GET: answering(getPicture, async ({ params }) => {
+  GET: answering(getPicture, async ({ params, query }) => {
     const documents = await authority();
     documents.allow(LOCAL_AUTHOR, "look");
-    const picture = documents.pictures.find(params.name);
-    if (!picture) throw new ServerError(404, "no-picture", "There is no such picture.");
+    const whole = documents.pictures.find(params.name);
+    if (!whole) throw new ServerError(404, "no-picture", "There is no such picture.");
+    const picture = query.copy ? await documents.screenCopies.of(params.name, whole) : whole;
     return new Response(picture.bytes as Uint8Array<ArrayBuffer>, {
       headers: {
         "Content-Type": picture.type,

@@ -8,8 +8,8 @@ import { exportFonts } from "@/server/export-fonts";
 import { answering, route } from "../../../respond";
 
 /**
- * The document as a file of a format: `?format=html`, `markdown`, `text` or `gaterope`. With attached files it is a zip file in
- * which these lie beside it. It is written piece by piece as the browser takes it.
+ * The document as a file of a format: `?format=html`, `markdown`, `text` or `gaterope`. With attached files, or
+ * with pictures in the open form, it is a zip file in which these lie beside it. It is written piece by piece as the browser takes it.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   GET: answering(exportDocument, async ({ params, query: { format: name } }) => {
@@ -18,6 +18,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     const manuscript = await documents.manuscript(LOCAL_AUTHOR, params.id);
     const written = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
+      picturesBeside: true,
       shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
       pages: await pagesAskedFor(manuscript.index, pageFonts(), () => Promise.resolve(manuscript.pictures)),
     });

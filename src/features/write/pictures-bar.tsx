@@ -1,0 +1,44 @@
+import { Button } from "@/components/button";
+import { counted, formatted, sized } from "@/components/counted";
+import { useSession, useSessionValue } from "@/editor";
+import { Bar } from "./carry-bar";
+
+/** While pictures come in: how far they are, and before that whether large photographs are made smaller. */
+export function PicturesBar() {
+  const { pictures } = useSession().incoming;
+  const large = useSessionValue((it) => it.incoming.pictures.large);
+  const coming = useSessionValue((it) => it.incoming.pictures.coming);
+  if (large)
+    return (
+      <Bar>
+        <span>
+          {counted(large.count, "photograph")}, {sized(large.bytes)}: more than a page can show. Smaller
+          copies print as well.
+        </span>
+        <Button look="main" onClick={() => large.answer("smaller")}>
+          Make {large.count === 1 ? "it" : "them"} smaller
+        </Button>
+        <Button onClick={() => large.answer("as-they-are")}>
+          Keep as {large.count === 1 ? "it is" : "they are"}
+        </Button>
+        <Button look="quiet" onClick={() => pictures.stop()}>
+          Cancel
+        </Button>
+      </Bar>
+    );
+  if (!coming) return null;
+  return (
+    <Bar>
+      <span className="tabular-nums">
+        Pictures: {formatted(coming.done)} of {formatted(coming.of)}
+      </span>
+      <progress
+        aria-label="Pictures brought in"
+        max={coming.of}
+        value={coming.done}
+        className="w-40 accent-(--tide)"
+      />
+      <Button onClick={coming.stop}>Stop</Button>
+    </Bar>
+  );
+}
