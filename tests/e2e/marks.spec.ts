@@ -203,6 +203,9 @@ test("a place is taken along and tied to several words one after the other; the 
   await expect(first).toContainText("Closing");
   // But for words that are the very title of a place.
   await page.keyboard.press("Escape");
+  await expect(first).toBeHidden();
+  // Chosen words that are dragged are moved.
+  await caretAt(page, "Contents", "behind");
   await selectWords(page, "The lamps");
   await frames(page);
   await page.keyboard.press("Control+k");
