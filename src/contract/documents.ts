@@ -37,6 +37,15 @@ export const orderShelf = call("PUT", "/api/shelf/order", {
   body: z.strictObject({ ids: z.array(z.string().max(64)).max(100_000) }),
 });
 
+/** Leads links between files that came in together from document to document; answers how many. */
+export const joinFiles = call("POST", "/api/shelf/joined", {
+  body: z.strictObject({
+    files: z.array(z.strictObject({ id: z.string().max(64), path: z.string().max(4_000) })).max(2_000),
+    author: z.string().max(200).optional(),
+  }),
+  answer: z.object({ links: z.number() }),
+});
+
 /** A new document, empty or as it is given. */
 export const createDocument = call("POST", "/api/documents", {
   body: z.strictObject({

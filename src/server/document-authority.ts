@@ -17,13 +17,7 @@ import {
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import type { FoundDocument, Sought } from "@/core/find";
 import { LOCAL_AUTHOR, may, type DocumentDeed, type Person, type ShelfDeed } from "@/core/people";
-import {
-  stepName,
-  type AppendRequest,
-  type LiveEvent,
-  type Presence,
-  type SentSteps,
-} from "@/core/exchange";
+import { stepName, type AppendRequest, type LiveEvent, type Presence, type SentSteps } from "@/core/exchange";
 import { documentTargets, type AskedPlace, type KnownShelf } from "@/core/links";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/shelf";
 import { summaryOf } from "@/threads/reading";

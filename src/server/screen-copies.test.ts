@@ -19,7 +19,8 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 async function photograph(width: number, height: number, type: "jpeg" | "png" = "jpeg"): Promise<Picture> {
   const dots = Buffer.alloc(width * height * 3);
   let seed = 7;
-  for (let i = 0; i < dots.length; i++) dots[i] = (seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0) >>> 24;
+  for (let i = 0; i < dots.length; i++)
+    dots[i] = (seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0) >>> 24;
   const picture = sharp(dots, { raw: { width, height, channels: 3 } });
   return recognisePicture(await (type === "jpeg" ? picture.jpeg() : picture.png()).toBuffer())!;
 }

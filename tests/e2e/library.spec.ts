@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
+import { clickWords } from "./desk";
 
 const RED = Buffer.from(
   "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==",
@@ -138,8 +139,10 @@ test("a page comes in with the pictures chosen beside it, and so does what a .zi
   await expect(imports).not.toContainText("missing");
 
   const archive = zipSync({
-    "site/pages/one.html": strToU8("<h1>Packed one</h1><p>Words.</p><img src='../images/red.png' alt='x'>"),
-    "site/pages/two.md": strToU8("# Packed two\n\nWords.\n"),
+    "site/pages/one.html": strToU8(
+      "<h1>Packed one</h1><p>Words, see <a href='two.md#deep-down'>further on</a> and <a href='three.md'>nowhere</a>.</p><img src='../images/red.png' alt='x'>",
+    ),
+    "site/pages/two.md": strToU8("# Packed two\n\nBack to [one](one.html).\n\n## Deep down\n\nWords.\n"),
     "site/images/red.png": new Uint8Array(RED),
     "site/notes.xyz": strToU8("of no use"),
     "__MACOSX/site/pages/._one.html": strToU8("junk"),
@@ -150,8 +153,20 @@ test("a page comes in with the pictures chosen beside it, and so does what a .zi
     .setInputFiles(file("site.zip", "application/zip", Buffer.from(archive)));
   await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible();
   await expect(imports.getByRole("link")).toHaveText(["Packed one", "Packed two"]);
+  // What leads from one of them to another leads there still.
+  await expect(imports).toContainText("2 links lead from one of these documents to another");
   await imports.getByRole("link", { name: "Packed one" }).click();
   await expect(page.getByRole("img", { name: "x" })).toHaveJSProperty("naturalWidth", 1);
+  await clickWords(page, "further on");
+  const chip = page.locator("[data-link-chip]");
+  await expect(chip).toContainText("Deep down in “Packed two”");
+  const opened = page.waitForEvent("popup");
+  await chip.getByRole("button", { name: "Go" }).click();
+  const other = await opened;
+  await expect(other.getByRole("heading", { name: "Deep down" })).toBeInViewport();
+  await clickWords(other, "one");
+  await expect(other.locator("[data-link-chip]")).toContainText("Packed one");
+  await other.close();
 
   await page.goto("/");
   await page

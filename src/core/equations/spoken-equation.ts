@@ -69,7 +69,9 @@ function say(part: Part, words: SpokenWords): string {
     case "mo":
       return words.operators[part.words.trim()] ?? part.words.replace(/[\u2061-\u2064]/g, "");
     default:
-      return parts.length > 0 ? parts.map((one) => say(one, words)).join(" ") : (words.operators[part.words.trim()] ?? part.words);
+      return parts.length > 0
+        ? parts.map((one) => say(one, words)).join(" ")
+        : (words.operators[part.words.trim()] ?? part.words);
   }
 }
 

@@ -25,3 +25,4 @@ export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from 
 export { impactOf, type Going, type Impact } from "./impact";
 export { followLinks, targetKey, type AdriftTargets, type FollowedLinks } from "./adrift";
 export { addressTyped } from "./typed-address";
+export { addressAmongFiles, joinedToFiles, type FileAddress } from "./between-files";

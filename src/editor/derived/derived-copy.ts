@@ -2,7 +2,9 @@ import { Fragment, type Node } from "prosemirror-model";
 import { indexDocument, type DocumentIndex } from "@/core/destinations";
 import { schema, stepFromJSON, withSettings } from "@/core/document";
 import { followLinks, shelfOf, UNKNOWN_SHELF, type AdriftTargets, type KnownShelf } from "@/core/links";
+import { PageMap } from "@/core/pages/page-map";
 import { readProof } from "@/core/proof";
+import { doubledBy, planEffect } from "@/core/wayfinding";
 import type { FromWorker, ToWorker } from "./protocol";
 
 /** The worker's own copy of a document, and what it tells of it. Knows nothing of workers, so that it can be tested alone. */
@@ -17,11 +19,16 @@ export class DerivedCopy {
   private watched = false;
   private stale = false;
   private lost = false;
+  private planAsked: Extract<ToWorker, { kind: "plan" }> | null = null;
   private shelf: KnownShelf = UNKNOWN_SHELF;
 
   /** Takes a message in; true when there is something to be answered. */
   take(message: ToWorker): boolean {
     if (message.kind === "look-at-pages") return false;
+    if (message.kind === "plan") {
+      this.planAsked = message;
+      return false;
+    }
     if (message.kind === "asked") {
       this.shelf = shelfOf(new Map(message.places));
       if (!this.doc) return false;
@@ -55,6 +62,18 @@ export class DerivedCopy {
     } else return false;
     this.stale = true;
     return true;
+  }
+
+  /** What the plan would change that was asked about last, once the document is as far as it was then; null where nothing is to be told. */
+  planAnswer(): FromWorker | null {
+    const asked = this.planAsked;
+    if (!asked || !this.index || this.stale || this.revision < asked.revision) return null;
+    this.planAsked = null;
+    const { plan, keeping, pages } = asked;
+    const doubled = doubledBy(this.index, plan);
+    const map = pages ? new PageMap(pages.starts, pages.ranges, pages.papers) : undefined;
+    const effect = planEffect(this.index, plan, keeping ? [] : doubled, map);
+    return { kind: "plan", revision: this.revision, effect, doubled };
   }
 
   /** What is to be told after all that was taken in. */

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, schema, type DestinationId } from "@/core/document";
+import { READY_PLANS } from "@/core/wayfinding";
 import { DerivedCopy } from "./derived-copy";
 import { DerivedState, type Peer } from "./derived";
 import type { FromWorker, ToWorker } from "./protocol";
@@ -230,4 +231,25 @@ describe("what is worked out beside the editing", () => {
     expect([...derived.drawings.keys()]).toEqual([1]);
     expect(peer.heard.filter(({ kind }) => kind === "look-at-pages")).toHaveLength(2);
   });
+});
+
+test("what a plan would change is told of the document with all that was typed, once it is asked", () => {
+  const chapters = createDocument(
+    ["One", "Two", "Three"].flatMap((name) => [heading(1, name), paragraph("words")]),
+  );
+  const { peer, derived, dispatch, state } = side(chapters);
+  peer.answer();
+  expect(peer.copy.planAnswer()).toBeNull();
+  dispatch(state().tr.insertText("Typed ", 1));
+  const [plan] = READY_PLANS;
+  derived.askAboutPlan(plan!, false, null);
+  // The change has come with the question, and is to be taken in first.
+  expect(peer.copy.planAnswer()).toBeNull();
+  peer.answer();
+  const answer = peer.copy.planAnswer();
+  expect(answer).toMatchObject({ kind: "plan", effect: { built: false, before: { sections: 3 } } });
+  expect(peer.copy.planAnswer()).toBeNull();
+  peer.tell(structuredClone(answer!));
+  expect(derived.plan?.effect.plan.name).toBe(plan!.name);
+  expect(derived.plan?.effect.after.unreached).toBe(0);
 });

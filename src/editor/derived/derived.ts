@@ -7,6 +7,7 @@ import type { PageDrawing } from "@/core/pages";
 import { looksSame } from "@/core/order";
 import { PageMap } from "@/core/pages/page-map";
 import type { Finding } from "@/core/proof";
+import type { Doubled, Plan, PlanEffect } from "@/core/wayfinding";
 import type { FromWorker, LinkCount, ToWorker } from "./protocol";
 
 /** A worker, or what stands for one in a test. */
@@ -133,6 +134,27 @@ export class DerivedState {
     };
   }
 
+  /** What the plan would change that was asked about last; as of the last answer. */
+  plan: { readonly effect: PlanEffect; readonly doubled: readonly Doubled[] } | null = null;
+
+  /** Asks what a plan would change, of the document as it is now. */
+  askAboutPlan(plan: Plan, keeping: boolean, pages: PageMap | null): void {
+    if (this.telling) {
+      // It is about the document with all that was typed.
+      clearTimeout(this.telling);
+      this.tell();
+    }
+    const message: ToWorker = {
+      kind: "plan",
+      revision: this.revision,
+      plan,
+      keeping,
+      pages: pages && { starts: pages.starts, ranges: pages.labels.ranges, papers: pages.papers },
+    };
+    if (this.held) this.held.push(message);
+    else this.post(message);
+  }
+
   close(): void {
     if (this.telling) clearTimeout(this.telling);
     this.peer.terminate();
@@ -186,6 +208,9 @@ export class DerivedState {
         return false;
       case "computed":
         this.computed = new Map(answer.values);
+        return true;
+      case "plan":
+        this.plan = { effect: answer.effect, doubled: answer.doubled };
         return true;
       case "drawing":
         this.drawings.set(answer.page, answer.drawing);

@@ -54,13 +54,18 @@ self.onmessage = ({ data }) => {
     untold.push(...pages.look(data.pages));
     tell();
   }
-  if (!copy.take(data) || asked) return;
+  if (!copy.take(data) || asked) {
+    // Asked about while nothing changes.
+    if (data.kind === "plan" && !asked) tellOfPlan();
+    return;
+  }
   asked = true;
   // What has come meanwhile is taken in first: one answer for all of it.
   setTimeout(() => {
     asked = false;
     untold.push(...copy.answers());
     telling ??= setTimeout(tell, TOGETHER);
+    tellOfPlan();
     void layOut();
     clearTimeout(pause);
     pause = setTimeout(() => {
@@ -69,6 +74,11 @@ self.onmessage = ({ data }) => {
     }, PAUSE);
   });
 };
+
+function tellOfPlan(): void {
+  const answer = copy.planAnswer();
+  if (answer) self.postMessage([answer]);
+}
 
 /** Lays out the newest version, one after the other. */
 async function layOut(): Promise<void> {

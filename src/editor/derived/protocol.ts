@@ -3,6 +3,7 @@ import type { Computed } from "@/core/compute";
 import type { AskedPlace } from "@/core/links";
 import type { LabelRange, PageDrawing, PagePaper } from "@/core/pages";
 import type { Finding } from "@/core/proof";
+import type { Doubled, Plan, PlanEffect } from "@/core/wayfinding";
 
 /*
  * What a window and its worker say to each other. A revision counts the changes of the document in this window, whoever made
@@ -29,6 +30,14 @@ export type ToWorker =
       readonly kind: "asked";
       readonly revision: number;
       readonly places: readonly (readonly [string, AskedPlace])[];
+    }
+  /** What a plan would change for readers, by the pages that are shown; `keeping`: what was made by hand stays beside it. */
+  | {
+      readonly kind: "plan";
+      readonly revision: number;
+      readonly plan: Plan;
+      readonly keeping: boolean;
+      readonly pages: ShownPages | null;
     }
   /** Whether the findings of the proof are looked at, and so have to follow each change. */
   | { readonly kind: "watch-proof"; readonly revision: number; readonly watched: boolean };
@@ -68,8 +77,22 @@ export type FromWorker =
       readonly page: number;
       readonly drawing: PageDrawing;
     }
+  /** What the plan that was asked about last would change, and what was made by hand that it would double. */
+  | {
+      readonly kind: "plan";
+      readonly revision: number;
+      readonly effect: PlanEffect;
+      readonly doubled: readonly Doubled[];
+    }
   /** The worker's copy does not take the steps: it has to be given the document anew. */
   | { readonly kind: "lost"; readonly revision: number };
+
+/** The pages as a window has them. */
+export interface ShownPages {
+  readonly starts: Int32Array;
+  readonly ranges: readonly LabelRange[];
+  readonly papers: readonly PagePaper[];
+}
 
 /** How many links a document has, and how many of them are adrift. */
 export interface LinkCount {

@@ -62,7 +62,9 @@ function Item({ item }: { item: DrawnItem }) {
           width={item.width}
           height={item.height}
           preserveAspectRatio="none"
-          {...(item.tag ? { role: "img", "aria-label": item.tag.alt || "Equation" } : { "aria-hidden": true })}
+          {...(item.tag
+            ? { role: "img", "aria-label": item.tag.alt || "Equation" }
+            : { "aria-hidden": true })}
         />
       );
     case "shapes":

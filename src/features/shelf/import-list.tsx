@@ -13,10 +13,13 @@ const MOST_SHOWN = 10;
 /** The files that are on their way in: how far they are, what is asked, and the report of each that has come. */
 export default function ImportList({
   imports,
+  joined,
   onStopAll,
   onClear,
 }: {
   imports: readonly Import[];
+  /** How many links between these files lead from document to document. */
+  joined: number;
   onStopAll: () => void;
   onClear: () => void;
 }) {
@@ -52,6 +55,11 @@ export default function ImportList({
               />
             )}
           </>
+        )}
+        {!busy && joined > 0 && (
+          <p role="status" className="text-sm text-quiet tabular-nums">
+            {counted(joined, "link leads", "links lead")} from one of these documents to another
+          </p>
         )}
         <span className="ml-auto" />
         {busy && many && (

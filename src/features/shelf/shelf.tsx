@@ -77,7 +77,7 @@ export function Shelf({
     void refresh();
   });
 
-  const { imports, looked, ...coming } = useImports(refresh);
+  const { imports, joined, looked, ...coming } = useImports(refresh);
 
   async function bringIn(chosen: readonly ChosenFile[]) {
     const looked = await coming.bringIn(chosen);
@@ -217,7 +217,7 @@ export function Shelf({
         ))}
         {imports.length > 0 && (
           <Suspense>
-            <ImportList imports={imports} onStopAll={coming.stopAll} onClear={coming.clear} />
+            <ImportList imports={imports} joined={joined} onStopAll={coming.stopAll} onClear={coming.clear} />
           </Suspense>
         )}
         {documents.length > 0 && <FindEverywhere words={sought} onType={setSought} />}

@@ -1,5 +1,6 @@
 import { useRef, useState } from "react";
-import type { DocumentJSON, ShelfDocument } from "@/contract/documents";
+import { ask } from "@/contract/ask";
+import { joinFiles, type DocumentJSON, type ShelfDocument } from "@/contract/documents";
 import { Turns } from "@/core/apart/turns";
 import { messageOf } from "@/core/thrown";
 import { authorName } from "@/editor/author-name";
@@ -38,13 +39,15 @@ const AT_A_TIME = 4;
 /** The files that are on their way in: how far each is, what came of it, and what is asked about it. */
 export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
   const [imports, setImports] = useState<readonly Import[]>([]);
+  /** How many links between the files of the last bunch lead from document to document now. */
+  const [joined, setJoined] = useState(0);
   const [looked, setLooked] = useState<readonly LookedAt[]>([]);
   const nextKey = useRef(0);
   const [turns] = useState(() => new Turns(AT_A_TIME));
 
   /**
-   * Brings files in, some at a time; resolves when all are in or have failed. Answers the document that came of a single text which was
-   * looked at, since its author is at it already; null for all else.
+   * Brings files in, some at a time, and joins the links between them; resolves when all are in or have failed. Answers the document that
+   * came of a single text which was looked at, since its author is at it already; null for all else.
    */
   async function bringIn(chosen: readonly ChosenFile[]): Promise<string | null> {
     const [shelf, files] = await Promise.all([documents(), comingFiles(chosen)]);
@@ -56,7 +59,19 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
         return one(file, known, {});
       }),
     );
-    return ends.length === 1 ? ends[0]! : null;
+    const made = ends.flatMap((end, i) => (end ? [{ id: end.id, path: files[i]!.path }] : []));
+    if (made.length > 1) await join(made);
+    const [only] = ends;
+    return ends.length === 1 && only?.wasLookedAt ? only.id : null;
+  }
+
+  async function join(files: readonly { id: string; path: string }[]): Promise<void> {
+    try {
+      const { links } = await ask(joinFiles, { body: { files: [...files], author: authorName() } });
+      setJoined(links);
+    } catch (error) {
+      console.warn(`Gate Rope: links between files could not be joined: ${messageOf(error)}`);
+    }
   }
 
   /** One file on its way in, as a line of its own; of documents that came from a file of its name one may be updated. */
@@ -65,7 +80,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
     known: readonly KnownDocument[],
     how: BroughtIn,
     key = nextKey.current++,
-  ): Promise<string | null> {
+  ): Promise<{ readonly id: string; readonly wasLookedAt: boolean } | null> {
     const abort = new AbortController();
     const show = (state: ImportState) =>
       setImports((all) => {
@@ -95,7 +110,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
       }
       const { state, wasLookedAt } = await sent(file, own, show, abort.signal);
       show(state);
-      return wasLookedAt && state.kind === "done" ? state.id : null;
+      return state.kind === "done" ? { id: state.id, wasLookedAt } : null;
     });
   }
 
@@ -135,6 +150,7 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
 
   return {
     imports,
+    joined,
     looked: looked[0] ?? null,
     bringIn,
     /** Takes the answer to the text that is looked at. */
@@ -143,7 +159,10 @@ export function useImports(documents: () => Promise<readonly ShelfDocument[]>) {
       setLooked((all) => all.slice(1));
     },
     stopAll: () => imports.forEach(({ cancel }) => cancel()),
-    clear: () => setImports([]),
+    clear: () => {
+      setImports([]);
+      setJoined(0);
+    },
   };
 }
 

@@ -1,5 +1,5 @@
 import { CircleCheck } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check } from "@/components/field";
@@ -10,7 +10,6 @@ import {
   catchUp,
   doubledBy,
   leftBehind,
-  planEffect,
   planOf,
   READY_PLANS,
   type BrokenPromise,
@@ -38,15 +37,22 @@ export function PlansPart() {
   const [asked, setAsked] = useState<Readonly<Record<string, Promises>>>(() =>
     standing ? { [chosen]: standing } : {},
   );
-  const doubled = useMemo(() => doubledBy(index, plan), [index, plan]);
-  const replaced = keeping ? NONE : doubled;
-  const pages = useSessionValue((it) => it.pagesShown) ?? undefined;
+  const pages = useSessionValue((it) => it.pagesShown);
   const promises = asked[plan.name] ?? plan.promises;
   const wanted = useMemo(() => ({ ...plan, promises }), [plan, promises]);
-  const effect = useMemo(() => planEffect(index, wanted, replaced, pages), [index, wanted, replaced, pages]);
+  // Worked out beside the editing: fitting a plan to a thousand pages takes a while.
+  useEffect(
+    () => session.derived.askAboutPlan(wanted, keeping, pages),
+    [session, index, wanted, keeping, pages],
+  );
+  const told = useSessionValue((it) => it.derived.plan);
+  const known = told?.effect.plan.name === plan.name ? told : null;
+  const effect = known?.effect ?? null;
+  const doubled = known?.doubled ?? NONE;
 
   function build() {
     // Letters typed since have moved what is replaced.
+    if (!effect) return;
     const now = keeping ? NONE : doubledBy(session.index, plan);
     session.dispatch(buildPlan(session.state.tr, effect.plan, now));
     noteBuilt(session.id, plan.name);
@@ -82,7 +88,13 @@ export function PlansPart() {
         promises={promises}
         onChange={(next) => setAsked((all) => ({ ...all, [plan.name]: next }))}
       />
-      <BeforeAfter {...effect} />
+      {effect ? (
+        <BeforeAfter {...effect} />
+      ) : (
+        <p role="status" className="mt-2 text-sm text-quiet">
+          Working out what it changes …
+        </p>
+      )}
       {doubled.length > 0 && (
         <Check
           className="mt-2"
@@ -92,8 +104,8 @@ export function PlansPart() {
         />
       )}
       <div className="mt-3 flex flex-wrap gap-2">
-        {!effect.built && (
-          <Button look="main" data-stage-first onClick={build}>
+        {!effect?.built && (
+          <Button look="main" data-stage-first disabled={!effect} onClick={build}>
             Build this plan
           </Button>
         )}
