@@ -145,7 +145,7 @@ test("a database of an older version is copied before it is changed", async () =
   const id = await filled();
   const db = sqlite();
   db.exec(`drop index if exists steps_once; delete from kysely_migration where name <> '0001-documents';`);
-  for (const column of ["number", "author", "added", "removed"]) {
+  for (const column of ["number", "author", "added", "removed", "spans"]) {
     const indexes = db
       .prepare(
         "select name from sqlite_master where type = 'index' and tbl_name = 'steps' and sql is not null",
@@ -155,8 +155,8 @@ test("a database of an older version is copied before it is changed", async () =
     for (const name of indexes) db.exec(`drop index "${name}"`);
     db.exec(`alter table steps drop column ${column}`);
   }
-  db.exec("drop table named_versions; drop table imports");
-  for (const column of ["summed_version", "opening", "shelf_place"])
+  db.exec("drop table named_versions; drop table imports; drop table thinned_clients");
+  for (const column of ["summed_version", "opening", "shelf_place", "kept_days"])
     db.exec(`alter table documents drop column ${column}`);
   for (const table of ["searched_lines", "searched_documents", "searched"]) db.exec(`drop table ${table}`);
   for (const table of ["places", "links", "documents"]) db.exec(`drop table listed_${table}`);

@@ -1,5 +1,5 @@
 import type { DrawnLink, DrawnShapes, DrawnWords, FontKey, PageDrawing, Tag } from "@/core/pages";
-import { fillColour, hundredths, num, strokeColour } from "./pdf-syntax";
+import { fillColour, hundredths, num, strokeColour, text } from "./pdf-syntax";
 import type { PdfFont } from "./pdf-font";
 
 /** What the content of a page needs of the file it is in. */
@@ -13,6 +13,9 @@ export interface PageContext {
   /** The part of the structure that a link is. */
   linkTag(link: DrawnLink): Tag;
 }
+
+/** Scripts of India and of Thailand and Laos, whose signs are drawn in another order than they are written, or over each other. */
+const REORDERED = /[\u0900-\u0eff]/;
 
 /**
  * The content stream of a page (ISO 32000-2, 8 and 9). The page's matrix has turned y downwards already, so that places are those
@@ -56,12 +59,16 @@ export function pageContent(drawing: PageDrawing, context: PageContext): string 
         ? own.softHyphen()
         : own.show(item.rtl ? [...item.text].reverse().join("") : item.text, item.extra / item.size));
     const at = { x: Math.round(item.x * 100), y: Math.round(item.y * 100) };
+    // Where vowels are drawn before the letters behind which they are written, who copies the words gets these as they are written.
+    const reordered = item.shaped && REORDERED.test(item.text);
+    if (reordered) out.push(`/Span <</ActualText${text(item.text)}>> BDC`);
     out.push(
       line
         ? `${hundredths(at.x - line.x)} ${hundredths(line.y - at.y)} Td`
         : `1 0 0 -1 ${hundredths(at.x)} ${hundredths(at.y)} Tm`,
       `[${shown}${item.spaceAfter ? own.show(" ", 0) : ""}] TJ`,
     );
+    if (reordered) out.push("EMC");
     line = at;
   };
   for (const item of drawing.items) {

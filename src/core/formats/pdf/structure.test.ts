@@ -123,6 +123,13 @@ test("a menu looks like its buttons, and all of a button leads", async () => {
   expect(words.join(" ")).toMatch(/Alpha +1/);
 });
 
+test("who copies words gets them in the order in which they are written", async () => {
+  const { bytes } = await made(createDocument([paragraph("हिन्दी में")]));
+  const utf16 = (text: string) => Buffer.from(`\ufeff${text}`, "utf16le").swap16().toString("latin1");
+  // The half of a sign may be a bracket, which is written otherwise.
+  expect(unpacked(bytes).replace(/\\([()\\])/g, "$1")).toContain(utf16("हिन्दी"));
+});
+
 test("each script has a font, fetched for it alone", async () => {
   const texts = {
     hangul: "한국어 문서",
