@@ -32,7 +32,8 @@ async function ours(): Promise<Counts> {
       before.kind !== "button"
     ) {
       if (before.line === 0) counts.orphans++;
-      if (after.kind !== "contents" && after.kind !== "button" && after.line === after.text.lines.length - 1) counts.widows++;
+      if (after.kind !== "contents" && after.kind !== "button" && after.line === after.text.lines.length - 1)
+        counts.widows++;
     }
     const last = layout.flows[page.endStrip > 0 ? page.endFlow : page.endFlow - 1];
     if (page.endStrip === 0 && last?.keepWithNext) counts.headings++;
