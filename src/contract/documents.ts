@@ -40,7 +40,7 @@ export const orderShelf = call("PUT", "/api/shelf/order", {
 /** Leads links between files that came in together from document to document; answers how many. */
 export const joinFiles = call("POST", "/api/shelf/joined", {
   body: z.strictObject({
-    files: z.array(z.strictObject({ id: z.string().max(64), path: z.string().max(4_000) })).max(2_000),
+    files: z.array(z.strictObject({ id: z.string().max(64), path: z.string().max(4_000) })).max(10_000),
     author: z.string().max(200).optional(),
   }),
   answer: z.object({ links: z.number() }),

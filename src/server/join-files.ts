@@ -1,6 +1,8 @@
+import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import { becomeVersion, stepToJSON, type DocumentTarget } from "@/core/document";
-import { joinedToFiles, type FileAddress } from "@/core/links";
+import type { Anchors } from "@/core/destinations";
+import { becomeVersion, stepToJSON } from "@/core/document";
+import { joinedToFiles } from "@/core/links";
 import type { Person } from "@/core/people";
 import type { DocumentAuthority } from "./document-authority";
 
@@ -21,20 +23,20 @@ export async function joinFiles(
   author: string | undefined,
 ): Promise<number> {
   const ids = new Map(files.map(({ id, path }) => [path, id]));
-  const indexes = new Map(
-    await Promise.all(files.map(async ({ id }) => [id, (await documents.read(person, id)).index] as const)),
-  );
-  function targetOf({ path, anchor }: FileAddress): DocumentTarget | null {
-    const document = ids.get(path);
-    if (document === undefined) return null;
-    const id = anchor === "" ? undefined : indexes.get(document)!.anchors.find(anchor);
-    return { kind: "document", document, ...(id && { id }) };
-  }
   let count = 0;
   for (const { id, path } of files) {
     const { index, version } = await documents.read(person, id);
-    const joined = joinedToFiles(index.doc, path, targetOf);
-    if (joined.count === 0) continue;
+    // Only those to which it leads are looked into, however many came in.
+    const anchors = new Map<string, Anchors>();
+    for (const other of documentsIn(index.doc, path, ids))
+      anchors.set(other, (await documents.read(person, other)).index.anchors);
+    if (anchors.size === 0) continue;
+    const joined = joinedToFiles(index.doc, path, ({ path: to, anchor }) => {
+      const document = ids.get(to);
+      if (document === undefined) return null;
+      const place = anchor === "" ? undefined : anchors.get(document)?.find(anchor);
+      return { kind: "document", document, ...(place && { id: place }) };
+    });
     count += joined.count;
     const { steps } = becomeVersion(new Transform(index.doc), joined.doc);
     await documents.update(person, id, { version, steps: steps.map(stepToJSON), ...(author && { author }) });
@@ -42,4 +44,15 @@ export async function joinFiles(
     await new Promise((done) => setImmediate(done));
   }
   return count;
+}
+
+/** The documents to which the links of one lead that came of a file. */
+function documentsIn(doc: Node, path: string, ids: ReadonlyMap<string, string>): ReadonlySet<string> {
+  const found = new Set<string>();
+  joinedToFiles(doc, path, ({ path: to }) => {
+    const id = ids.get(to);
+    if (id !== undefined) found.add(id);
+    return null;
+  });
+  return found;
 }

@@ -62,6 +62,22 @@ test("three bookmarks on chosen words, with own names, and with a note each", as
   await clickWords(page, "oil 2");
   await expect(tray(page).getByLabel("Note to oneself")).toHaveValue("Look at it");
   await expect(tray(page).getByLabel("Name")).toHaveValue("Second oil");
+  // A second one on the same words is named, not the first.
+  await selectWords(page, "oil 5");
+  for (const name of ["Fifth oil", "Fifth again"]) {
+    await page.keyboard.press("Control+Shift+b");
+    await page.keyboard.type(name);
+    await page.keyboard.press("Escape");
+  }
+  await expect(bookmarks(page).getByRole("listitem")).toHaveText([
+    ...Array<RegExp>(6).fill(/./),
+    /Fifth oil/,
+    /Fifth again/,
+  ]);
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
   // From the name Enter leads back to the text, which stays as it is, and all of it is taken back one after the other.
   await selectWords(page, "oil 4");
   await page.keyboard.press("Control+Shift+b");
@@ -108,6 +124,8 @@ test("“See …” by title, and “also see page …” of words without a boo
   await page.getByRole("combobox", { name: "Where to" }).waitFor();
   await act(page.keyboard.type("room 3"), "type the title");
   await act(page.keyboard.press("Enter"), "Enter");
+  // No hand presses a key in the few milliseconds in which a box gives the keyboard back.
+  await expect(manuscript(page)).toBeFocused();
   await act(page.keyboard.type(", also see >>"), "type");
   await page.getByRole("combobox", { name: "Where to" }).waitFor();
   await act(page.keyboard.type("“where oil 5”"), "type the words");
@@ -121,7 +139,9 @@ test("“See …” by title, and “also see page …” of words without a boo
   await expect(manuscript(page).getByText(/See Room 3, also see page \d/)).toBeVisible();
   await expect(bookmarks(page).getByRole("listitem")).toHaveText([/where oil 5/]);
   // The form is remembered for the next.
+  await expect(manuscript(page)).toBeFocused();
   await page.keyboard.type(" and >>");
+  await page.getByRole("combobox", { name: "Where to" }).waitFor();
   await page.keyboard.type("room 8");
   await page.keyboard.press("Enter");
   await expect(manuscript(page).getByText(/also see page \d and page \d/)).toBeVisible();

@@ -26,23 +26,24 @@ import { TakeAlong } from "./take-along";
 export function SelectedBookmark() {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
-  const atCaret = useSessionValue((it) => bookmarkIdAt(it.index, it.state.selection.from));
-  const selection = useSessionValue((it) => it.state.selection);
   // What was just set is shown, also where another bookmark stands on the same words.
-  const [set, setSet] = useState<{ id: DestinationId; selection: unknown } | null>(null);
-  const id = set?.selection === selection ? set.id : atCaret;
+  const [set, setSet] = useState<{ id: DestinationId; from: number; to: number } | null>(null);
+  const id = useSessionValue(({ index: newest, state: { selection } }) =>
+    set?.from === selection.from && set.to === selection.to ? set.id : bookmarkIdAt(newest, selection.from),
+  );
   const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
   const name = useRef<HTMLInputElement>(null);
   useEffect(
     () =>
       session.offer("bookmark", (words) => {
         // The next key belongs to the name.
-        flushSync(() => setSet({ id: knownId(words), selection: session.state.selection }));
+        const { from, to } = session.state.selection;
+        flushSync(() => setSet({ id: knownId(words), from, to }));
         name.current?.select();
       }),
     [session],
   );
-  const chosen = !selection.empty;
+  const chosen = useSessionValue((it) => !it.state.selection.empty);
   const noteId = useId();
   if (!bookmark) return null;
   const links = incomingLinks(index, bookmark.id).length;
