@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
@@ -50,8 +50,10 @@ test("what is small, moves or is damaged is shown as it is", async () => {
   )!;
   expect(await copies.of(pictureName(drawing), drawing)).toBe(drawing);
   const whole = await photograph(2_400, 900);
+  const told = jest.spyOn(console, "error").mockImplementation(() => {});
   const damaged = { ...whole, bytes: whole.bytes.slice(0, 400_000).fill(7, 700) };
   expect((await copies.of("0".repeat(64) + ".jpg", damaged)).bytes.length).toBeGreaterThan(0);
+  told.mockRestore();
 });
 
 test("the store tells the size of a picture from its first bytes", async () => {

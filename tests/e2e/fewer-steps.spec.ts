@@ -164,6 +164,7 @@ test("a front page with six chosen buttons in an order of one’s own, one with 
   await expect(manuscript(page).locator(".contents-list[data-buttons] + hr.page-break")).toBeAttached();
   await rooms.getByRole("button", { name: "Leave out Room 1" }).click();
   await expect(buttons).toHaveCount(5);
+  await expect(rooms.getByRole("button", { name: "Room 1", exact: true })).toBeFocused();
   await page.getByRole("checkbox", { name: "Only what I choose" }).uncheck();
   // With the tower, which is no title of the whole where others are of its level.
   await expect(buttons).toHaveCount(9);
@@ -187,6 +188,7 @@ test("a way back after one list, and in the footer where the contents list was m
   await footer.act(
     page.getByRole("button", { name: "Let the list made by hand keep itself current" }).click(),
   );
+  await expect(page.getByRole("group", { name: "Also" })).toBeFocused();
   footer.told("a way back in the footer, where the contents list was typed", 3);
   await expect(page.getByText("The footer has nothing to lead to")).toHaveCount(0);
   await stage(page, "Write");

@@ -69,6 +69,7 @@ test("large photographs are made smaller where their author wants it; stopping b
   await expect(page.getByText(/^1 photograph, [\d.,]+ MB: more than a page can show/)).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByText("No picture was brought in.")).toBeVisible();
+  await expect(manuscript(page)).toBeFocused();
   await expect(figures(page)).toHaveCount(0);
   await choosePictures(page, [large]);
   await page.getByRole("button", { name: "Make it smaller" }).click();

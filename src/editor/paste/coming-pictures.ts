@@ -75,9 +75,9 @@ export class ComingPictures {
         this.turns.take(async () => {
           if (abort.signal.aborted) return;
           try {
-            names[i] = await keepPicture(await file());
+            names[i] = await keepPicture(await file(), abort.signal);
           } catch (error) {
-            faults.push(`${files[i]!.name}: ${messageOf(error)}`);
+            if (!abort.signal.aborted) faults.push(`${files[i]!.name}: ${messageOf(error)}`);
           }
           done++;
           told();

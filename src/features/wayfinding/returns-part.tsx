@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, Choice, KeptField } from "@/components/field";
@@ -76,6 +76,7 @@ export function ReturnsPart() {
   const { page } = index.sheet;
   const contents = contentsList(index);
   const [picking, setPicking] = useState(false);
+  const also = useRef<HTMLFieldSetElement>(null);
   const place = typeof rule.to === "object" ? index.destination(knownId(rule.to.place)) : undefined;
   const leadTo = (to: NonNullable<ReturnRule["to"]>) =>
     session.dispatch(setReturns(session.state.tr, { ...rule, to }));
@@ -142,7 +143,7 @@ export function ReturnsPart() {
           />
         )}
       </div>
-      <fieldset className="mt-4">
+      <fieldset ref={also} tabIndex={-1} className="mt-4 focus:outline-none">
         <legend className="mb-1 text-sm font-medium">Also</legend>
         {ALSO.filter(({ value }) => value !== "steps" || rule.levels.length > 0).map(({ value, label }) => (
           <Check
@@ -157,7 +158,9 @@ export function ReturnsPart() {
           checked={inPageLines(page)}
           onChange={(on) => session.run(changeStyles({ page: withContentsLine(page, on) }), { focus: false })}
         />
-        {inPageLines(page) && wayHomeOfPages(index) === null && <NothingToLeadTo />}
+        {inPageLines(page) && wayHomeOfPages(index) === null && (
+          <NothingToLeadTo onMended={() => also.current?.focus()} />
+        )}
       </fieldset>
       {rule.levels.length > 0 && (
         <>
@@ -182,7 +185,7 @@ export function ReturnsPart() {
 }
 
 /** The footer leads to a contents list that keeps itself current; one that was made by hand can become such a list. */
-function NothingToLeadTo() {
+function NothingToLeadTo({ onMended }: { onMended: () => void }) {
   const session = useSession();
   const index = useSessionValue((it) => it.outline);
   const byHand = useMemo(() => handMadeContents(index), [index]);
@@ -199,6 +202,7 @@ function NothingToLeadTo() {
             session.say("The list you made by hand keeps itself current now, and the footer leads to it.", {
               undo: true,
             });
+            onMended();
           }}
         >
           Let the list made by hand keep itself current

@@ -19,6 +19,8 @@ export function ChosenLines({ list }: { list: Node }) {
   const index = useSessionValue((it) => it.outline);
   const [sought, setSought] = useState("");
   const [latest, setLatest] = useState<string | null>(null);
+  /** What was left out just now: the keyboard stays with it. */
+  const [left, setLeft] = useState<string | null>(null);
   const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
   const chosen = orderedEntries(index, list);
   const edits = optionsOf(list).entries ?? {};
@@ -56,6 +58,7 @@ export function ChosenLines({ list }: { list: Node }) {
                 <button
                   type="button"
                   dir="auto"
+                  autoFocus={id === left}
                   className="min-h-7 w-full truncate rounded-base px-2 text-left hover:bg-wash"
                   onClick={() => {
                     setLatest(id);
@@ -76,7 +79,10 @@ export function ChosenLines({ list }: { list: Node }) {
                   <IconButton
                     label={`Leave out ${shortened(name, 40) || "Untitled"}`}
                     className="!size-7"
-                    onClick={() => change((tr, pos) => removeAdded(tr, pos, id))}
+                    onClick={() => {
+                      setLeft(id);
+                      change((tr, pos) => removeAdded(tr, pos, id));
+                    }}
                   >
                     <X size={14} />
                   </IconButton>

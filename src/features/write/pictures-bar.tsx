@@ -5,7 +5,13 @@ import { Bar } from "./carry-bar";
 
 /** While pictures come in: how far they are, and before that whether large photographs are made smaller. */
 export function PicturesBar() {
-  const { pictures } = useSession().incoming;
+  const session = useSession();
+  const { pictures } = session.incoming;
+  /** What was pressed goes, and the keyboard with it. */
+  const stop = () => {
+    pictures.stop();
+    session.focus();
+  };
   const large = useSessionValue((it) => it.incoming.pictures.large);
   const coming = useSessionValue((it) => it.incoming.pictures.coming);
   if (large)
@@ -21,7 +27,7 @@ export function PicturesBar() {
         <Button onClick={() => large.answer("as-they-are")}>
           Keep as {large.count === 1 ? "it is" : "they are"}
         </Button>
-        <Button look="quiet" onClick={() => pictures.stop()}>
+        <Button look="quiet" onClick={stop}>
           Cancel
         </Button>
       </Bar>
@@ -38,7 +44,7 @@ export function PicturesBar() {
         value={coming.done}
         className="w-40 accent-(--tide)"
       />
-      <Button onClick={coming.stop}>Stop</Button>
+      <Button onClick={stop}>Stop</Button>
     </Bar>
   );
 }
