@@ -1,7 +1,10 @@
+import { zlibSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import type { Node } from "prosemirror-model";
 import { indexDocument } from "@/core/destinations";
+import type { PdfParts } from "@/core/formats/pdf";
+import { UNKNOWN_SHELF } from "@/core/links";
 import {
   layOutWith,
   Resources,
@@ -14,6 +17,16 @@ const folder = fileURLToPath(new URL("../public/page-fonts/", import.meta.url));
 
 /** The whole font of a key, as it is built into the application. */
 export const pageFont = (key: string) => readFileSync(`${folder}${key}.ttf`);
+
+/** What a PDF is written of in a test: the fonts as they are built, no pictures, nothing attached. */
+export const PLAIN_PDF: PdfParts = {
+  font: pageFont,
+  picture: () => null,
+  attachments: [],
+  shelf: UNKNOWN_SHELF,
+  deflate: zlibSync,
+  made: new Date(0),
+};
 
 const resources = new Resources();
 

@@ -1,10 +1,9 @@
 import { zlibSync } from "fflate";
-import { UNKNOWN_SHELF } from "@/core/links";
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
-import { builtResources, laidOut, pageFont } from "#tests/page-fonts";
+import { builtResources, laidOut, pageFont, PLAIN_PDF } from "#tests/page-fonts";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { createDocument, schema, type Picture } from "@/core/document";
 import { FontTable, type FontKey } from "@/core/pages";
@@ -116,14 +115,7 @@ async function made(
   const told: number[] = [];
   const written = await writePdf(
     layout,
-    {
-      font: pageFont,
-      picture: () => picture && { bytes: picture },
-      attachments: [],
-      shelf: UNKNOWN_SHELF,
-      deflate: zlibSync,
-      made: new Date(0),
-    },
+    { ...PLAIN_PDF, picture: () => picture && { bytes: picture } },
     pdfOptionsSchema.parse({ outline }),
     (bytes) => void chunks.push(bytes),
     (pages) => void told.push(pages),
@@ -238,14 +230,7 @@ test("progress is told along the way and ends with all pages; what is thrown the
   await expect(
     writePdf(
       await laidOut(doc),
-      {
-        font: pageFont,
-        picture: () => null,
-        attachments: [],
-        shelf: UNKNOWN_SHELF,
-        deflate: zlibSync,
-        made: new Date(0),
-      },
+      PLAIN_PDF,
       pdfOptionsSchema.parse({}),
       () => {},
       () => {

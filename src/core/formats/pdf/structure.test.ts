@@ -1,10 +1,9 @@
 import { expect, test } from "@jest/globals";
 import { getDocument, OPS } from "pdfjs-dist/legacy/build/pdf.mjs";
-import { unzlibSync, zlibSync } from "fflate";
+import { unzlibSync } from "fflate";
 import { heading, paragraph } from "#tests/editing";
-import { laidOut, pageFont } from "#tests/page-fonts";
+import { laidOut, PLAIN_PDF } from "#tests/page-fonts";
 import { createDocument, newId, schema } from "@/core/document";
-import { UNKNOWN_SHELF } from "@/core/links";
 import { pdfOptionsSchema, provePdf, writePdf } from ".";
 
 const { nodes } = schema;
@@ -14,14 +13,7 @@ async function made(doc: ReturnType<typeof createDocument>) {
   const chunks: Uint8Array[] = [];
   const written = await writePdf(
     await laidOut(doc),
-    {
-      font: pageFont,
-      picture: () => null,
-      attachments: [],
-      shelf: UNKNOWN_SHELF,
-      deflate: zlibSync,
-      made: new Date(0),
-    },
+    PLAIN_PDF,
     pdfOptionsSchema.parse({}),
     (bytes) => void chunks.push(bytes),
   );
