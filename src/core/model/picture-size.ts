@@ -9,7 +9,7 @@ export interface PictureSize {
   readonly height: number;
 }
 
-/** A picture's width and height in pixels as its file says; null where the file does not say, as drawings may not. */
+/** A picture's width and height in pixels as it is shown, as its file says; null where the file does not say, as drawings may not. */
 export function pixelsOf({ type, bytes }: Picture): PictureSize | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   try {
@@ -66,14 +66,48 @@ function drawingPixels(bytes: Uint8Array): PictureSize | null {
 /** From the first frame header (ITU-T T.81, B.2.2); other segments are passed over by their lengths. */
 function jpegPixels(view: DataView): PictureSize | null {
   let at = 2;
+  let lying = false;
   while (at < view.byteLength) {
     if (view.getUint8(at) !== 0xff) return null;
     const marker = view.getUint8(at + 1);
     const isFrame = marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker);
-    if (isFrame) return { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
+    if (isFrame) {
+      const [height, width] = [view.getUint16(at + 5), view.getUint16(at + 7)];
+      return lying ? { width: height, height: width } : { width, height };
+    }
+    if (marker === APP1) lying ||= saysLying(view, at + 4);
     at += 2 + view.getUint16(at + 2);
   }
   return null;
+}
+
+/** The same; what a camera wrote that leads out of the file says nothing. */
+function saysLying(view: DataView, at: number): boolean {
+  try {
+    return isLying(view, at);
+  } catch (error) {
+    if (error instanceof RangeError) return false;
+    throw error;
+  }
+}
+
+const APP1 = 0xe1;
+/** “Exif”, as four bytes. */
+const EXIF = 0x45786966;
+const ORIENTATION = 0x0112;
+
+/** Whether a camera says that it was held on its side, so that the picture is shown turned by a quarter (Exif 2.32, 4.6.4: orientation 5 to 8). */
+function isLying(view: DataView, at: number): boolean {
+  if (view.getUint32(at) !== EXIF) return false;
+  const tiff = at + 6;
+  const little = view.getUint16(tiff) === 0x4949;
+  const entries = tiff + view.getUint32(tiff + 4, little);
+  const count = view.getUint16(entries, little);
+  for (let i = 0; i < count; i++) {
+    const entry = entries + 2 + 12 * i;
+    if (view.getUint16(entry, little) === ORIENTATION) return view.getUint16(entry + 8, little) >= 5;
+  }
+  return false;
 }
 
 /** From the first chunk (RFC 9649): extended, lossless or lossy. */

@@ -38,6 +38,31 @@ beforeAll(async () => {
   clear = await dots(0).png().toBuffer();
 });
 
+test("a photograph is as wide and high as it is shown, and stands upright in a PDF", async () => {
+  const upright = dots(1).removeAlpha();
+  for (const [orientation, width, height] of [
+    [1, 60, 40],
+    [3, 60, 40],
+    [6, 40, 60],
+    [8, 40, 60],
+  ] as const) {
+    const bytes = await upright.clone().withMetadata({ orientation }).jpeg().toBuffer();
+    const picture = recognisePicture(bytes)!;
+    expect(pixelsOf(picture)).toEqual({ width, height });
+    for (const quality of [70, 100]) {
+      const ready = (await pictureForPdf(picture, quality))!;
+      expect(await sharp(ready.bytes).metadata()).toMatchObject({ width, height });
+    }
+    // A directory that leads out of the file says nothing.
+    const tiff = bytes.indexOf("Exif") + 6;
+    if (orientation === 6) {
+      const broken = Uint8Array.from(bytes);
+      broken.fill(0x7f, tiff + 4, tiff + 8);
+      expect(pixelsOf({ ...picture, bytes: broken })).toEqual({ width: 60, height: 40 });
+    }
+  }
+});
+
 describe("the thread of PDF files", () => {
   test("tells how far it is and what became of the file", async () => {
     const stages: PdfStage[] = [];

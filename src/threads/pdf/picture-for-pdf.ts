@@ -13,7 +13,9 @@ const MOST_DOTS = 2_000;
  */
 export async function pictureForPdf({ type, bytes }: Picture, quality: number): Promise<PdfPicture | null> {
   try {
-    if (type === "image/jpeg" && quality === 100) return { bytes };
+    // A PDF knows nothing of how the camera was held.
+    const turned = type === "image/jpeg" && ((await sharp(bytes).metadata()).orientation ?? 1) > 1;
+    if (type === "image/jpeg" && quality === 100 && !turned) return { bytes };
     const open = () => {
       const picture = sharp(bytes, {
         ...(type === "image/svg+xml" ? { density: DRAWING_DENSITY } : {}),
@@ -25,7 +27,7 @@ export async function pictureForPdf({ type, bytes }: Picture, quality: number): 
     };
     if (type === "image/jpeg") {
       const small = await open().jpeg({ quality }).toBuffer();
-      return { bytes: small.length < bytes.length ? small : bytes };
+      return { bytes: small.length < bytes.length || turned ? small : bytes };
     }
     const { hasAlpha, isProgressive, width = 0 } = await sharp(bytes).metadata();
     const asItIs =
