@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync
 import path from "node:path";
 import sharp from "sharp";
 import { Turns } from "@/core/apart/turns";
-import { pixelsOf, type Picture } from "@/core/document";
+import { pictureTypeOf, pixelsOf, type Picture } from "@/core/document";
 import { messageOf } from "@/core/thrown";
 import { makeWhole } from "./whole-file";
 
@@ -23,12 +23,24 @@ export class ScreenCopies {
 
   constructor(private readonly folder: string) {}
 
+  /** The copy of a picture as it was made before; null where it was not. */
+  kept(name: string): Picture | null {
+    const type = pictureTypeOf(name);
+    try {
+      return type && { type, bytes: new Uint8Array(readFileSync(this.fileOf(name))) };
+    } catch {
+      return null;
+    }
+  }
+
   /** The copy of a picture; the picture itself where that is no larger than screens show, or cannot be read. */
   async of(name: string, picture: Picture): Promise<Picture> {
     const size = pixelsOf(picture);
     const moves = picture.type === "image/gif" || picture.type === "image/svg+xml";
     if (moves || !size || size.width <= WIDEST || picture.bytes.length < WORTH_IT) return picture;
-    const bytes = this.kept(name) ?? (await this.made(name, picture));
+    const before = this.kept(name);
+    if (before) return before;
+    const bytes = await this.made(name, picture);
     return bytes ? { type: picture.type, bytes } : picture;
   }
 
@@ -37,14 +49,6 @@ export class ScreenCopies {
     if (!existsSync(this.folder)) return;
     for (const name of readdirSync(this.folder))
       if (!isUsed(name)) rmSync(this.fileOf(name), { force: true, recursive: true });
-  }
-
-  private kept(name: string): Uint8Array | null {
-    try {
-      return new Uint8Array(readFileSync(this.fileOf(name)));
-    } catch {
-      return null;
-    }
   }
 
   /** Asked for by several windows at once it is made once. */

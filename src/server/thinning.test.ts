@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, expect, test } from "@jest/globals";
+import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import fc from "fast-check";
 import { sql } from "kysely";
 import { mkdtempSync, rmSync } from "node:fs";
@@ -123,6 +123,20 @@ test("young changes stay, and so do all where the rule says so", async () => {
   expect((await documents.history(LOCAL_AUTHOR, id)).keptDays).toBeNull();
   await documents.keepChanges(LOCAL_AUTHOR, id, 7);
   expect(await documents.thin(NOW)).toBe(version - 3);
+});
+
+test("one document that is damaged keeps no other from it", async () => {
+  const broken = await written(typed(12));
+  const whole = await written(typed(12));
+  for (const { id, version } of [broken, whole]) await spread(id, version, 1);
+  await sql`update steps set step = '{' where document_id = ${broken.id} and version = 3`.execute(
+    documents["db"],
+  );
+  const told = jest.spyOn(console, "error").mockImplementation(() => {});
+  expect(await documents.thin(NOW)).toBe(whole.version - 1);
+  expect(told).toHaveBeenCalledWith(expect.stringContaining(broken.id));
+  told.mockRestore();
+  expect((await rows()).filter((row) => row.document_id === broken.id)).toHaveLength(broken.version);
 });
 
 test("who looks at a version that was put together meanwhile is told; who wrote on it long ago keeps the words", async () => {

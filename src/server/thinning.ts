@@ -2,6 +2,7 @@ import type { Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import { becomeVersion } from "@/core/document";
+import { messageOf } from "@/core/thrown";
 import type { GroupCommit } from "./group-commit";
 import { replayed, type StoredChange, type StoredDocuments } from "./stored-documents";
 import type { Tables } from "./tables";
@@ -37,7 +38,15 @@ export class Thinning {
       .select(["id", "kept_days"])
       .where("kept_days", "is not", null)
       .execute();
-    for (const { id, kept_days } of documents) gone += await this.thinOne(id, now - kept_days! * DAY);
+    for (const { id, kept_days } of documents) {
+      try {
+        gone += await this.thinOne(id, now - kept_days! * DAY);
+      } catch (error) {
+        // One that is damaged keeps no other from it.
+        console.error(`gate-rope: the old changes of document ${id} stay as they are: ${messageOf(error)}`);
+      }
+      await others();
+    }
     return gone;
   }
 
@@ -49,6 +58,7 @@ export class Thinning {
       .where("created_at", "<", before)
       .orderBy("version")
       .execute();
+    if (rows.length < 2) return 0;
     const runs = runsOf(rows, await marked(this.db, id));
     const [first] = runs;
     if (!first) return 0;
@@ -74,7 +84,7 @@ export class Thinning {
       const next = replayed(end, steps);
       if (!next) throw new Error(`the change of ${id} that led to ${version} cannot be applied`);
       end = next;
-      if (i % AT_ONCE === AT_ONCE - 1) await new Promise((done) => setImmediate(done));
+      if (i % AT_ONCE === AT_ONCE - 1) await others();
     }
     return { doc: end, changes };
   }
@@ -138,6 +148,11 @@ export class Thinning {
     });
     return put;
   }
+}
+
+/** Lets others be served. */
+function others(): Promise<void> {
+  return new Promise((done) => setImmediate(done));
 }
 
 /** Versions that stay whatever happened around them: those with a name, and those to which a file led. */

@@ -108,6 +108,8 @@ test("to page 2, and to the page after it", async ({ page }) => {
   await expect(field).toHaveValue("3");
   // The way back is to where one came from, not to page 2.
   await page.keyboard.press("Enter");
+  // What one landed on counts, not the end of the page before it, which is still in view.
+  await expect(field).toHaveValue("3");
   await page.keyboard.press("Control+Shift+j");
   await expect(manuscript(page).locator("h1").first()).toBeInViewport();
   await field.fill("99999");
@@ -150,7 +152,7 @@ test("“See …” by title, and “also see page …” of words without a boo
 test("a front page with six chosen buttons in an order of one’s own, one with own words", async ({
   page,
 }) => {
-  await openFile(page, "front.md", TEXT);
+  await openFile(page, "front.md", `${TEXT}\n## ${"A title that goes on ".repeat(8)}\n\nWords.\n`);
   const { act, told } = counting();
   await act(page.getByRole("button", { name: "Insert", exact: true }).click());
   await act(page.getByRole("menuitem", { name: "Front page of buttons" }).click());
@@ -165,9 +167,11 @@ test("a front page with six chosen buttons in an order of one’s own, one with 
   await rooms.getByRole("button", { name: "Leave out Room 1" }).click();
   await expect(buttons).toHaveCount(5);
   await expect(rooms.getByRole("button", { name: "Room 1", exact: true })).toBeFocused();
+  // A long title does not draw the tray out.
+  expect(await tray(page).evaluate((it) => it.scrollWidth - it.clientWidth)).toBe(0);
   await page.getByRole("checkbox", { name: "Only what I choose" }).uncheck();
   // With the tower, which is no title of the whole where others are of its level.
-  await expect(buttons).toHaveCount(9);
+  await expect(buttons).toHaveCount(10);
 });
 
 test("a way back after one list, and in the footer where the contents list was made by hand", async ({

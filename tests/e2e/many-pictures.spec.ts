@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { caretAt, documentId, kept, manuscript, openFile, stage } from "./desk";
+import { atRest, caretAt, documentId, kept, manuscript, openFile, stage } from "./desk";
 
 const TEXT = "# Lamps\n\nBefore the pictures.\n\nBehind the pictures.\n";
 
@@ -114,7 +114,7 @@ test("at opening only copies of pictures near to the window are fetched, and not
         .evaluate((image) => (image as HTMLImageElement).naturalWidth),
     )
     .toBe(1_400);
-  await page.waitForTimeout(1_500);
+  await atRest(manuscript(page));
   expect(await height()).toBe(before);
   const whole = eight.reduce((sum, { length }) => sum + length, 0);
   expect(bytes.length).toBeLessThan(8);

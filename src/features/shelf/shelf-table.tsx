@@ -56,7 +56,10 @@ export function ShelfTable({
   const last = useRef(0);
   useEffect(() => {
     // What stands above the table comes and goes, and makes the page longer or shorter.
-    const observer = new ResizeObserver(() => setAbove(body.current!.getBoundingClientRect().top + scrollY));
+    const observer = new ResizeObserver(() => {
+      // The page is left while it is still laid out.
+      if (body.current) setAbove(body.current.getBoundingClientRect().top + scrollY);
+    });
     observer.observe(globalThis.document.body);
     return () => observer.disconnect();
   }, []);

@@ -30,7 +30,7 @@ export function ChosenLines({ list }: { list: Node }) {
   const others = chosen.filter(({ id }) => index.destination(id)?.kind !== "heading");
   const rows = [...others.map(({ id, text }) => ({ id, name: text, level: 1 })), ...found.slice(0, MOST)];
   return (
-    <fieldset>
+    <fieldset className="min-w-0">
       <legend className="mb-1 font-medium">Its buttons, in the order in which you choose them</legend>
       {index.headings.length > MANY && (
         <input

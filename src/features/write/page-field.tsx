@@ -1,13 +1,13 @@
 import { useRef, useState } from "react";
 import { counted } from "@/components/counted";
 import { fieldLook } from "@/components/field";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useSessionValue, type Session } from "@/editor";
 
 /** The page in view, which takes the number of another; Page Down and Page Up go on from there. */
 export function PageField() {
   const session = useSession();
   const count = useSessionValue((it) => it.pages?.starts.length ?? 0);
-  const here = useSessionValue((it) => it.pages?.pageAt(it.inView.from) ?? 0);
+  const here = useSessionValue(pageHere);
   const label = useSessionValue((it) => it.pages?.labels.of(here) ?? "");
   const [typed, setTyped] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
@@ -70,4 +70,10 @@ export function PageField() {
       />
     </label>
   );
+}
+
+/** The page on which one is: that of the caret while it is in view, else the one in view first. */
+function pageHere({ pages, inView, state: { selection } }: Session): number {
+  const { from } = selection;
+  return pages?.pageAt(from >= inView.from && from <= inView.to ? from : inView.from) ?? 0;
 }

@@ -21,10 +21,14 @@ export function workDaily(
       console.error(`gate-rope: ${what}: ${messageOf(error)}`);
     }
   };
+  let thinned = "";
   const work = async () => {
     if (backups) await attempt("No backup could be made today", () => backups.makeToday());
     await attempt("The bin could not be looked through", purge);
-    await attempt("Old changes could not be put together", thin);
+    const today = new Date().toDateString();
+    // It goes through the changes of all documents.
+    if (thinned !== today) await attempt("Old changes could not be put together", thin);
+    thinned = today;
   };
   setTimeout(() => void work(), FIRST).unref();
   setInterval(() => void work(), EVERY).unref();

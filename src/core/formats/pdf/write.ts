@@ -1,3 +1,4 @@
+import { spokenEquation } from "@/core/equations";
 import { columnWidth, type DestinationId, settingsOf, documentTitle } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
 import { follow, type KnownShelf } from "@/core/links";
@@ -22,7 +23,6 @@ import type { PdfOptions } from "./options";
 import { OutsideLinks } from "./outside-links";
 import { outlineObjects } from "./outline";
 import { StructureTree } from "./structure-tree";
-import { spokenEquation } from "@/core/equations";
 
 /** A picture as it goes into the file: a JPEG or PNG. */
 export interface PdfPicture {

@@ -1,14 +1,13 @@
 import { getPicture } from "@/contract/files";
-import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
+import type { Picture } from "@/core/document";
+import { authority, LOCAL_AUTHOR, ServerError, type DocumentAuthority } from "@/server";
 import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
   GET: answering(getPicture, async ({ params, query }) => {
     const documents = await authority();
     documents.allow(LOCAL_AUTHOR, "look");
-    const whole = documents.pictures.find(params.name);
-    if (!whole) throw new ServerError(404, "no-picture", "There is no such picture.");
-    const picture = query.copy ? await documents.screenCopies.of(params.name, whole) : whole;
+    const picture = await pictureAsked(documents, params.name, query.copy === "screen");
     return new Response(picture.bytes as Uint8Array<ArrayBuffer>, {
       headers: {
         "Content-Type": picture.type,
@@ -20,3 +19,16 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ name: string }>({
     });
   }),
 });
+
+/** A picture, or its copy for screens, for which the picture itself is read only once. */
+async function pictureAsked(
+  { pictures, screenCopies }: DocumentAuthority,
+  name: string,
+  forScreens: boolean,
+): Promise<Picture> {
+  const copy = forScreens && pictures.has(name) ? screenCopies.kept(name) : null;
+  if (copy) return copy;
+  const whole = pictures.find(name);
+  if (!whole) throw new ServerError(404, "no-picture", "There is no such picture.");
+  return forScreens ? screenCopies.of(name, whole) : whole;
+}
