@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { Finder, type FinderEntry } from "@/components/finder";
+import { Finder } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import type { Destination, DocumentIndex, Stop } from "@/core/destinations";
+import type { Destination } from "@/core/destinations";
 import type { LinkTarget } from "@/core/document";
 import { targetOf, useSession, useSessionValue } from "@/editor";
 import { actionEntries } from "./action-entries";
+import { alikeEntries, type WordsToLead } from "./alike-entries";
 import { AttachButton } from "./attach-button";
 import { fileEntries } from "./file-entries";
 import { outsideEntries } from "./outside-entries";
@@ -78,18 +79,6 @@ export function OwnPlacePicker({
 /** What begins with a quotation mark is meant as words by itself; shorter words stand everywhere. */
 const QUOTED = /^\s*(?:["“„«]|.{0,3}$)/u;
 
-/** Places that are not offered for words: those in which the words stand themselves, and those that are not called like them. */
-function unfit(
-  { bookmarks, destinations }: DocumentIndex,
-  { from, to }: Stop,
-  isAlike: ((name: string) => boolean) | null,
-): ReadonlySet<string> {
-  const around = bookmarks.filter(({ pos, end }) => pos < to && end > from);
-  const others = isAlike ? destinations.filter(({ name }) => !isAlike(name)) : [];
-  return new Set([...around, ...others].map(({ id }): string => id));
-}
-
-const MOST_ALIKE = 4;
 const ALL = "All places of the document";
 
 /** Takes a target, with what it is called; `further`: also to follow it. */
@@ -115,7 +104,7 @@ export function PlaceFinder({
   /** What a cross-reference to a place would say; shown with the place. */
   says?: ((place: Destination) => string) | undefined;
   /** The words that shall lead somewhere: until something is typed, what is called like them comes first. */
-  like?: { readonly text: string; readonly from: number; readonly to: number } | null;
+  like?: WordsToLead | null;
   empty: string;
 }) {
   const session = useSession();
@@ -137,21 +126,9 @@ export function PlaceFinder({
       },
     );
   const places = placesOf(typed);
-  // What was taken along comes before all that is not called just so.
-  const taken = session.pocket.recent.length + session.pocket.elsewhere.length > 0;
-  const isAlike = (name: string) => name.trim().toLowerCase() === like?.text.trim().toLowerCase();
-  const alike: FinderEntry[] =
-    unsaid && like && like.text.trim() !== ""
-      ? [
-          ...(onTarget ? outsideEntries(like.text, index, onTarget) : []),
-          ...placesOf(like.text, unfit(index, like, taken ? isAlike : null)).slice(0, MOST_ALIKE),
-          ...(onTarget
-            ? shelfEntries(
-                elsewhere.filter(({ name }) => !taken || isAlike(name)),
-                onTarget,
-              ).slice(0, MOST_ALIKE)
-            : []),
-        ].map((entry) => ({ ...entry, key: `like ${entry.key}`, group: "Called like the words" }))
+  const alike =
+    unsaid && like
+      ? alikeEntries(like, { index, elsewhere, placesOf, onTarget, pocket: session.pocket })
       : [];
   const words = (sought: string) =>
     onTarget
