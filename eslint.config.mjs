@@ -55,6 +55,50 @@ const apart = (folder, ...above) => ({
 });
 /** Of the core, `order` alone stands below what is bent in ProseMirror. */
 const belowCore = { ...apart("prosemirror"), from: "./src/core", except: ["./order"] };
+/** A component or hook, by its name. */
+const DRAWS = /^(?:[A-Z]|use[A-Z])/;
+
+/**
+ * What changes in place is read by `useDocument` or `useSessionValue` while a component is drawn, or it would show what was; handlers and
+ * effects read it as it is.
+ */
+const readsWhileDrawing = {
+  meta: {
+    type: "problem",
+    schema: [],
+    messages: {
+      live: "Read this by useDocument or useSessionValue: the component is not drawn again when it changes.",
+    },
+  },
+  create(context) {
+    const isPart = ({ object, property }) =>
+      object?.name === "session" && ["store", "viewport"].includes(property?.name);
+    const report = (node) => {
+      let above = node.parent;
+      while (above && !/Function/.test(above.type)) above = above.parent;
+      const name = above?.id?.name ?? above?.parent?.id?.name ?? "";
+      if (DRAWS.test(name)) context.report({ node, messageId: "live" });
+    };
+    return {
+      MemberExpression(node) {
+        const own = node.object?.name === "session" && LIVE_OF_SESSION.has(node.property.name);
+        if (own || (isPart(node.object) && LIVE.has(node.property.name))) report(node);
+      },
+      VariableDeclarator(node) {
+        if (node.init && isPart(node.init) && node.id.properties?.some(({ key }) => LIVE.has(key?.name)))
+          report(node);
+      },
+    };
+  },
+};
+const LIVE = new Set(["state", "index", "outline", "title", "givenTitle", "inView", "drawnShare"]);
+const LIVE_OF_SESSION = new Set(["pages", "pagesShown"]);
+const drawing = {
+  files: ["src/features/**/*.tsx"],
+  plugins: { drawing: { rules: { "reads-while-drawing": readsWhileDrawing } } },
+  rules: { "drawing/reads-while-drawing": "error" },
+};
+
 const UPPER = ["app", "features", "components", "editor", "server"];
 const downward = {
   files: ["src/**/*.{ts,tsx}"],
@@ -101,6 +145,7 @@ const config = [
     },
   },
   kindsOnly,
+  drawing,
   downward,
   below(
     "core",

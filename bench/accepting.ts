@@ -1,5 +1,5 @@
 import { createParser } from "eventsource-parser";
-import type { LiveEvent, SentSteps } from "@/core/exchange";
+import type { LiveEvent, SentSteps } from "@/core/collab";
 import { spreadOf, type Spread } from "./spread";
 
 /** What clients that write one step after the other got of a server. */

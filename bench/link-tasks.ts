@@ -1,14 +1,14 @@
 import { Transform } from "prosemirror-transform";
 import type { Node } from "prosemirror-model";
-import { indexDocument, placesSought, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, placesSought, type DocumentIndex } from "@/core/index";
 import {
   bookmarkEntry,
   createDocument,
-  RegistryStep,
   schema,
   type BookmarkEntry,
   type DestinationId,
 } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { followLinks, impactOf, mentionsIn, referenceWords, resolveLinks } from "@/core/links";
 import type { Task } from "./material";
 

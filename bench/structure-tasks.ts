@@ -1,15 +1,16 @@
 import { Transform } from "prosemirror-transform";
 import { EditorState, type Transaction } from "prosemirror-state";
-import { indexDocument, placesSought, type DocumentIndex, type Section } from "@/core/destinations";
-import { idOf, isKind, schema, StyleStep } from "@/core/document";
+import { indexDocument, placesSought, type DocumentIndex, type Section } from "@/core/index";
+import { idOf, isKind, schema } from "@/core/document";
+import { StyleStep } from "@/core/steps";
 import { occurrencesOf, type Sought } from "@/core/find";
 import { proposedTitles } from "@/core/structure";
 import { READY_SHEETS, styleRules } from "@/core/styles";
 import { makeStructure } from "@/editor/commands/levels";
 import { replaceWords } from "@/editor/commands/replace-words";
 import { moveSections } from "@/editor/commands/sections";
-import { ropeLabels } from "@/features/write/rope-labels";
-import { gatesWithRoom, knotsWithRoom } from "@/features/write/rope-signs";
+import { minimapLabels } from "@/features/write/minimap-labels";
+import { bookmarksWithRoom, headingsWithRoom } from "@/features/write/minimap-marks";
 import { fresh, material, type Task } from "./material";
 
 const SOUGHT: Sought = {
@@ -87,9 +88,9 @@ export const STRUCTURE_TASKS: readonly Task[] = [
     const { headings, bookmarks, doc } = indexDocument(material(pages).manuscript.doc);
     const y = (pos: number) => (pos / doc.content.size) * 650;
     return () => [
-      ropeLabels(headings, bookmarks, y),
-      knotsWithRoom(headings, y),
-      gatesWithRoom(bookmarks, y),
+      minimapLabels(headings, bookmarks, y),
+      headingsWithRoom(headings, y),
+      bookmarksWithRoom(bookmarks, y),
     ];
   }),
   alone("find a place by what is typed", (pages) => {

@@ -7,7 +7,7 @@ import rehypeSlug from "rehype-slug";
 import sanitizeHtml from "sanitize-html";
 import { Transform } from "prosemirror-transform";
 import { schema } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 import { readFile, writeFile } from "@/core/formats";
 import { resolveLinks } from "@/core/links";
 import { contentsEntries } from "@/core/wayfinding";

@@ -88,7 +88,7 @@ function measure(it: FreeText, root: string, show: boolean) {
   const foundAll = new Set(proposed.map(({ words }) => keyOf(words)).filter((key) => wanted.has(key)));
   if (show) {
     const wrong = ticked.filter(({ words }) => !truth.has(keyOf(words)));
-    for (const { words, signs } of wrong.slice(0, 25))
+    for (const { words, clues: signs } of wrong.slice(0, 25))
       console.log("  wrong:", words, signs.map((s) => s.kind).join());
     for (const title of [...wanted].filter((title) => !foundTicked.has(title)).slice(0, 25))
       console.log("  missed:", title);

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { schema } from "@/core/document";
 import { buildPlan, listEntries, reachOf, READY_PLANS } from "@/core/wayfinding";
 import { linked } from "./link-tasks";

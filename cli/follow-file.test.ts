@@ -1,9 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { firstWordsOf, writeFile } from "@/core/formats";
 import { followHtml, followMarkdown } from "./follow-file";
+import { runs } from "#tests/runs";
 
 const FOLLOW = { html: followHtml, markdown: followMarkdown };
 
@@ -34,7 +35,7 @@ describe.each(["html", "markdown"] as const)("links of a file written as %s", (f
           failed: [],
         });
       }),
-      { numRuns: 100 },
+      { numRuns: runs(100) },
     );
   });
 });

@@ -3,9 +3,9 @@ import { appendFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFil
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, withSettings, type Manuscript } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 import {
-  endingsSaid,
+  listOfEndings,
   FILE_TOO_LARGE,
   FORMAT_NAMES,
   firstWordsOf,
@@ -17,12 +17,12 @@ import {
   type TextFormatName,
   type PromisedLink,
 } from "@/core/formats";
-import { readProof, signFindings } from "@/core/proof";
+import { readProof, characterFindings } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
-import { PageMap } from "@/core/pages";
+import { PageMap } from "@/core/layout";
 import {
   brokenPromises,
-  brokenSaid,
+  brokenMessage,
   doubledBy,
   fittedPlan,
   withContents,
@@ -33,10 +33,10 @@ import {
 } from "@/core/wayfinding";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
 import { readInThread } from "@/threads/reading";
-import { DatabaseError } from "@/server/database";
-import { exportFonts } from "@/server/export-fonts";
-import { readSettings, SettingsError } from "@/server/settings";
-import { makeWhole, writeWhole } from "@/server/whole-file";
+import { DatabaseError } from "@/server/storage/database";
+import { exportFonts } from "@/server/publishing/export-fonts";
+import { readSettings, SettingsError } from "@/server/settings/settings";
+import { makeWhole, writeWhole } from "@/server/storage/whole-file";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
 import { counted } from "./counted";
 import { readCommand, usage, UsageError, type Asked, type Command } from "./command-line";
@@ -101,7 +101,7 @@ async function run(command: Command): Promise<number> {
     case "proof": {
       const { doc, pictures } = await read(command.file, command.asked);
       const { index, missing } = await layOutWhole(indexDocument(doc), PAGE_FONTS, pictures);
-      const findings = [...readProof(index), ...signFindings(missing)];
+      const findings = [...readProof(index), ...characterFindings(missing)];
       if (command.json) print(JSON.stringify(findings, null, 2));
       else
         print(
@@ -115,12 +115,12 @@ async function run(command: Command): Promise<number> {
       if (existsSync(command.file) && !command.force)
         throw new Stop(`${command.file}: There is such a file already. --force replaces it.`);
       const kept = await writeBackup(dataFolder(command.data), path.resolve(command.file));
-      print(`${saidOf(kept)} are in ${command.file}.`);
+      print(`${describeKept(kept)} are in ${command.file}.`);
       return 0;
     }
     case "restore": {
       const kept = await restoreBackup(dataFolder(command.data), path.resolve(command.file));
-      print(`${saidOf(kept)} are restored.`);
+      print(`${describeKept(kept)} are restored.`);
       if (kept.aside) print(`What was there before is in ${kept.aside}.`);
       return 0;
     }
@@ -138,7 +138,7 @@ async function run(command: Command): Promise<number> {
     case "convert": {
       const format = formatOf(command.to);
       if (!format)
-        throw new Stop(`${command.to}: Unsupported file type. Supported: ${endingsSaid(FORMAT_NAMES)}.`);
+        throw new Stop(`${command.to}: Unsupported file type. Supported: ${listOfEndings(FORMAT_NAMES)}.`);
       const { doc: read_, pictures, files, dropped } = await read(command.from, command.asked);
       let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);
@@ -147,7 +147,7 @@ async function run(command: Command): Promise<number> {
         const built = await planBuilt(doc, command.plan, pictures);
         doc = built.doc;
         for (const one of built.broken)
-          process.stderr.write(`gate-rope: ${command.to}: ${brokenSaid(one)}\n`);
+          process.stderr.write(`gate-rope: ${command.to}: ${brokenMessage(one)}\n`);
       }
       if (!isTextFormat(format)) return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
@@ -237,7 +237,7 @@ async function writePdfFile(
   }).catch((error: unknown) => {
     throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
   });
-  for (const { sign, page, section } of made.missing)
+  for (const { character: sign, page, section } of made.missing)
     process.stderr.write(
       `gate-rope: ${to}: No font has “${sign}”, on page ${page}${section && ` in “${section}”`}.\n`,
     );
@@ -254,7 +254,7 @@ function dataFolder(named: string | null): string {
   return path.resolve(named ?? readSettings(process.env).data);
 }
 
-function saidOf({ documents, pictures, files }: Kept): string {
+function describeKept({ documents, pictures, files }: Kept): string {
   return `${counted(documents, "document")}, ${counted(pictures, "picture")} and ${counted(files, "attached file")}`;
 }
 

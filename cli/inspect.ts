@@ -7,11 +7,11 @@ import {
   settingsOf,
   documentTitle,
 } from "@/core/document";
-import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
+import { headingNumbers, indexDocument, noteNumber, type DocumentIndex } from "@/core/index";
 import type { Dropped } from "@/core/formats";
 import { calledOf, referenceWords, resolveLinks } from "@/core/links";
-import { PageMap, type PageLayout } from "@/core/pages";
-import { brokenPromises, brokenSaid, reachOf } from "@/core/wayfinding";
+import { PageMap, type PageLayout } from "@/core/layout";
+import { brokenPromises, brokenMessage, reachOf } from "@/core/wayfinding";
 import { counted } from "./counted";
 
 /** What `gate-rope inspect --json` prints. */
@@ -112,7 +112,7 @@ function reachTold(index: DocumentIndex, layout: PageLayout | null): Inspection[
       screensToBack: rounded(off.screensToBack),
     })),
     promises,
-    broken: brokenPromises(index, promises, pages).map(brokenSaid),
+    broken: brokenPromises(index, promises, pages).map(brokenMessage),
   };
 }
 

@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { READY_PLANS, withPlan, type Plan } from "@/core/wayfinding";
 import { readInThread, summaryOf } from "@/threads/reading";
 import {

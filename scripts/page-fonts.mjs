@@ -77,7 +77,7 @@ function fontFile(name, weight, italic) {
   );
 }
 
-/** What a line needs to know of a font; see `FontTable` in src/core/pages/fonts. */
+/** What a line needs to know of a font; see `FontTable` in src/core/layout/fonts. */
 function tableOf(font) {
   const codes = font.characterSet.filter((code) => font.hasGlyphForCodePoint(code)).sort((a, b) => a - b);
   const glyphs = codes.map((code) => font.glyphForCodePoint(code));

@@ -1,5 +1,5 @@
 /**
- * `npm test`: installs what is missing (Chromium too, where it may), then format, lint, types, unit tests, build,
+ * `npm test`: installs what is missing (browsers too, where it may), then format, lint, types, unit tests, build,
  * end-to-end tests. Ends with one line alone, `N passed, N failed`; each check counts as one, each test as one.
  */
 import { spawn, spawnSync } from "node:child_process";
@@ -10,6 +10,14 @@ import { ensureInstalled, root } from "./install.mjs";
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: "1", CI: process.env.CI ?? "", FORCE_COLOR: "0" };
 let passed = 0;
 let failed = 0;
+/** How long each part took, in seconds. */
+const took = [];
+
+async function timed(name, run) {
+  const begun = Date.now();
+  await run();
+  took.push(`${name} ${Math.round((Date.now() - begun) / 1000)} s`);
+}
 
 function attempt(command, args, more = {}) {
   return (
@@ -52,70 +60,79 @@ async function checkTogether(checks) {
 }
 
 /** Tests of one runner; where its report is missing or it failed without a failed test, that is one failure. */
-function tests(name, command, args, more, report) {
+function tests(name, { command, args, more, report }) {
   console.log(`\n== ${name}`);
-  rmSync(path.join(root, report.file), { force: true });
+  const file = path.join(root, report.file);
+  rmSync(file, { force: true });
   const ok = attempt(command, args, more);
-  const counts = existsSync(path.join(root, report.file))
-    ? report.read(JSON.parse(readFileSync(path.join(root, report.file), "utf8")))
-    : null;
+  const counts = existsSync(file) ? report.read(JSON.parse(readFileSync(file, "utf8"))) : null;
   passed += counts?.passed ?? 0;
   failed += counts?.failed ?? 0;
-  if (!ok && !counts?.failed) failed++;
-  if (ok && !counts?.passed) failed++;
+  if (ok ? !counts?.passed : !counts?.failed) failed++;
 }
 
-function ensureChromium() {
-  const known = process.env.CHROMIUM ?? "/usr/bin/chromium";
-  if (existsSync(known)) return;
-  if (process.getuid?.() === 0) {
-    console.log("Installing Chromium …");
+/** Browsers that the tests drive: Chromium has to be there, the others are where they can be installed. Its shell makes them a third quicker. */
+const BROWSERS = [
+  { file: process.env.CHROMIUM ?? "/usr/bin/chromium", packages: ["chromium"] },
+  { file: "/usr/bin/chromium-headless-shell", packages: ["chromium-headless-shell"] },
+  { file: process.env.FIREFOX ?? "/usr/bin/firefox-esr", packages: ["firefox-esr"] },
+  { file: "/usr/bin/WebKitWebDriver", packages: ["webkit2gtk-driver", "xvfb"] },
+];
+
+function ensureBrowsers() {
+  const missing = () => BROWSERS.filter(({ file }) => !existsSync(file));
+  if (missing().length > 0 && process.getuid?.() === 0) {
+    console.log("Installing browsers …");
     attempt("apt-get", ["update", "-qq"]);
-    attempt("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
-      DEBIAN_FRONTEND: "noninteractive",
-    });
+    for (const { packages } of missing())
+      attempt("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...packages], {
+        DEBIAN_FRONTEND: "noninteractive",
+      });
   }
-  if (!existsSync(known))
-    console.log(`There is no Chromium at ${known}: install Debian's package chromium, or set CHROMIUM.`);
+  for (const { file, packages } of missing())
+    console.log(`There is no ${file}: install Debian's package ${packages.join(" and ")}.`);
 }
 
-ensureInstalled();
-ensureChromium();
+await timed("installing", () => {
+  ensureInstalled();
+  ensureBrowsers();
+});
 mkdirSync(path.join(root, "test-results"), { recursive: true });
 
 // Each of these three keeps one processor busy, mostly.
-await checkTogether([
-  ["Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]],
-  ["Lint", "npx", ["eslint", ".", "--max-warnings", "0"]],
-  ["Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit && npx tsc -b projects"]],
-]);
-check("Build", "node", ["scripts/build.mjs"], { TYPES_CHECKED: "1" });
-tests(
-  "Unit tests",
-  "npx",
-  ["jest", "--json", "--outputFile=test-results/unit.json"],
-  { NODE_OPTIONS: "--experimental-vm-modules" },
-  {
-    file: "test-results/unit.json",
-    read: (report) => ({
-      passed: report.numPassedTests,
-      failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
-    }),
-  },
+await timed("checks", () =>
+  checkTogether([
+    ["Format", "npx", ["prettier", "--check", "--log-level", "warn", "."]],
+    ["Lint", "npx", ["eslint", ".", "--max-warnings", "0"]],
+    ["Types", "sh", ["-c", "npx next typegen && npx tsc --noEmit && npx tsc -b projects"]],
+  ]),
 );
-tests(
-  "End-to-end tests",
-  "npx",
-  ["playwright", "test"],
-  {},
-  {
-    file: "test-results/e2e.json",
-    read: (report) => ({
-      passed: report.stats.expected,
-      failed: report.stats.unexpected + report.stats.flaky,
-    }),
-  },
+await timed("build", () => check("Build", "node", ["scripts/build.mjs"], { TYPES_CHECKED: "1" }));
+await timed("unit tests", () =>
+  tests("Unit tests", {
+    command: "npx",
+    args: ["jest", "--json", "--outputFile=test-results/unit.json"],
+    more: { NODE_OPTIONS: "--experimental-vm-modules" },
+    report: {
+      file: "test-results/unit.json",
+      read: (report) => ({
+        passed: report.numPassedTests,
+        failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+      }),
+    },
+  }),
+);
+await timed("end-to-end tests", () =>
+  tests("End-to-end tests", {
+    command: "npx",
+    args: ["playwright", "test"],
+    report: {
+      file: "test-results/e2e.json",
+      read: ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+    },
+  }),
 );
 
+console.log(`\nTook: ${took.join(", ")}.`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;

@@ -5,15 +5,14 @@ import { EditorState, TextSelection, type Command, type Transaction } from "pros
 import {
   idOf,
   isKind,
-  MoveBlocksStep,
   schema,
   settingsOf,
   sizeOf,
-  stepToJSON,
   type DestinationId,
   type LinkTarget,
 } from "@/core/document";
-import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/exchange";
+import { MoveBlocksStep, stepToJSON } from "@/core/steps";
+import { OwnSteps, type AppendRequest, type SentSteps } from "@/core/collab";
 import { occurrencesOf } from "@/core/find";
 import { addBookmark, renameBookmark } from "@/editor/commands/bookmarks";
 import { splitBlockWithId } from "@/editor/commands/blocks";
@@ -21,7 +20,7 @@ import { setLevel } from "@/editor/commands/levels";
 import { linkRange } from "@/editor/commands/links";
 import { replaceWords } from "@/editor/commands/replace-words";
 import { coveredText } from "@/editor/plugins/covered-text";
-import { ownHistory } from "@/editor/plugins/own-history";
+import { undoHistory } from "@/editor/plugins/undo-history";
 import { permanentIds } from "@/editor/plugins/permanent-ids";
 
 /** What an author may do in a random session. */
@@ -103,7 +102,7 @@ export class Author {
     doc: Node,
     private readonly letters: Letters,
   ) {
-    this.state = EditorState.create({ doc, plugins: [...ownHistory(), permanentIds(), coveredText()] });
+    this.state = EditorState.create({ doc, plugins: [...undoHistory(), permanentIds(), coveredText()] });
     this.own = new OwnSteps(name, 0);
   }
 
@@ -111,7 +110,7 @@ export class Author {
     return (tr: Transaction) => this.apply(tr, kind);
   }
 
-  /** What others did, with what own plugins add to it as one's own. */
+  /** What others did, with what own plugins add to it as your own. */
   receive(tr: Transaction): void {
     this.apply(tr, null);
   }

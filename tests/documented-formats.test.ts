@@ -26,7 +26,7 @@ function table(): Promise<string> {
   return format(lines.join("\n"), { parser: "markdown", printWidth: 110 });
 }
 
-// `UPDATE_DOCS=1` writes the table anew.
+// `UPDATE_DOCS=1` writes the table again.
 test("docs/formats.md has the table of all formats as they are", async () => {
   const text = readFileSync(FILE, "utf8");
   const [before, rest] = text.split(BEGINS);

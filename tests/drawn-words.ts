@@ -1,4 +1,4 @@
-import { drawPage, type PageLayout } from "@/core/pages";
+import { drawPage, type PageLayout } from "@/core/layout";
 
 /** The words of a page as they are drawn, a line for each base line; what is no part of the text is left out. */
 export function linesOf(layout: PageLayout, page: number): string[] {

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { EditorState, TextSelection, type Command, type Plugin, type Transaction } from "prosemirror-state";
 import { createDocument, idOf, schema, type NoticeKind } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 
 const { nodes } = schema;
 

@@ -1,4 +1,4 @@
-import { appendRequest, caretRequest, type LiveEvent } from "@/core/exchange";
+import { appendRequest, caretRequest, type LiveEvent } from "@/core/collab";
 import { isServerError, LOCAL_AUTHOR, type DocumentAuthority } from "@/server";
 
 /** The documents of an authority, asked as over the network but without one. */
@@ -48,7 +48,7 @@ export class NearServer {
         : Response.json({ error: { code: "gone", message: "gone" } }, { status: 410 });
     }
     if (part === "caret") {
-      documents.see(LOCAL_AUTHOR, id!, caretRequest.parse(body()));
+      documents.updatePresence(LOCAL_AUTHOR, id!, caretRequest.parse(body()));
       return new Response(null, { status: 204 });
     }
     if (part === "versions") {
@@ -73,7 +73,7 @@ export class NearServer {
         const leave = await this.documents.listen(LOCAL_AUTHOR, id, Number(url.searchParams.get("after")), {
           client: url.searchParams.get("client")!,
           name: url.searchParams.get("name")!,
-          hear,
+          onEvent: hear,
         });
         const end = () => {
           leave();

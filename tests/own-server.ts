@@ -1,19 +1,30 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { freePort } from "./free-port";
 
-/** A server of its own, to be stopped and started by a test. */
+/** A busy machine takes its time to start a server, in ms. */
+const MAX_START = 60_000;
+
+/** A server of its own, to be stopped and started by a test; each time at the same port. */
 export class OwnServer {
   private process: ChildProcess | null = null;
-  constructor(
-    private readonly port: number,
-    private readonly data: string,
-  ) {}
+  private port: number | null = null;
 
+  constructor(private readonly data: string) {}
+
+  /** Where it listens, once it was started. */
   get address(): string {
-    return `http://127.0.0.1:${this.port}`;
+    return `http://${this.host}`;
+  }
+
+  /** The same without the scheme. */
+  get host(): string {
+    if (this.port === null) throw new Error("the server was not started");
+    return `127.0.0.1:${this.port}`;
   }
 
   /** Throws where it does not start, and where another listens on its port: that one would be tested in its place. */
   async start(): Promise<void> {
+    this.port ??= await freePort();
     if (await fetch(this.address).catch(() => null)) throw new Error(`port ${this.port} is taken`);
     this.process = spawn(process.execPath, ["scripts/start.mjs"], {
       env: {
@@ -25,7 +36,7 @@ export class OwnServer {
       },
       stdio: "ignore",
     });
-    for (let i = 0; i < 100 && this.process.exitCode === null; i++) {
+    for (const begun = Date.now(); Date.now() - begun < MAX_START && this.process.exitCode === null;) {
       const response = await fetch(`${this.address}/api/documents`).catch(() => null);
       if (response?.ok) return;
       await new Promise((resolve) => setTimeout(resolve, 150));

@@ -2,16 +2,16 @@ import { zlibSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import type { Node } from "prosemirror-model";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import type { PdfParts } from "@/core/formats/pdf";
-import { UNKNOWN_SHELF } from "@/core/links";
+import { UNKNOWN_LIBRARY } from "@/core/links";
 import {
   layOutWith,
   Resources,
   type FontTableFile,
   type PageLayout,
   type ResourceSource,
-} from "@/core/pages";
+} from "@/core/layout";
 
 const folder = fileURLToPath(new URL("../public/page-fonts/", import.meta.url));
 
@@ -23,7 +23,7 @@ export const PLAIN_PDF: PdfParts = {
   font: pageFont,
   picture: () => null,
   attachments: [],
-  shelf: UNKNOWN_SHELF,
+  library: UNKNOWN_LIBRARY,
   deflate: zlibSync,
   made: new Date(0),
 };

@@ -25,7 +25,7 @@ export async function serveBare(
     write: false,
   });
   const style = `:root{--hemp:#a9793b;--quiet:#55636a;--line:#ddd5c6;--tide:#0e5a5e;--font-sans:sans-serif}
-${await readFile(path.join(root, "src/app/manuscript.css"), "utf8")}`;
+${await readFile(path.join(root, "src/app/text-styles/manuscript.css"), "utf8")}`;
   const server = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url ?? "/", "http://x");
     const [type, body] =

@@ -295,7 +295,7 @@ export class OpenEditor {
     // Looked for in the bar alone: looking through a whole manuscript would be measured too.
     const bar = page.locator("section[aria-label='Find and replace']");
     await bar.getByLabel("Words to find").fill("lamp");
-    await bar.getByLabel("Words to put there").fill("lantern");
+    await bar.getByLabel("Replace with").fill("lantern");
     const replace = bar.getByRole("button", { name: /^Replace all/ });
     await replace.waitFor();
     times["words replaced"] = Number((await replace.textContent())!.replace(/\D/g, ""));
@@ -310,11 +310,11 @@ export class OpenEditor {
    * The rope drawn larger, along and smaller again by turns of the wheel and by the mouse, a turn a frame: what a frame takes from one
    * to the next, in milliseconds, while it moves (16.7 is as fast as the screen shows), beside as many frames in which nothing moves.
    */
-  async ropeFrames(): Promise<{ still: Spread; moved: Spread }> {
+  async minimapFrames(): Promise<{ still: Spread; moved: Spread }> {
     await this.place(0.5);
     const [still, moved] = await this.page.evaluate(async () => {
-      const rope = document.querySelector<SVGElement>("nav[aria-label=Rope] svg[aria-hidden]")!;
-      const box = rope.getBoundingClientRect();
+      const minimap = document.querySelector<SVGElement>("nav[aria-label=Rope] svg[aria-hidden]")!;
+      const box = minimap.getBoundingClientRect();
       const at = { clientX: box.left + box.width / 2, clientY: box.top + box.height / 2 };
       const mouse = (type: string, target: EventTarget, move = 0) =>
         target.dispatchEvent(
@@ -327,7 +327,7 @@ export class OpenEditor {
           }),
         );
       const wheel = (deltaY: number) =>
-        rope.dispatchEvent(new WheelEvent("wheel", { bubbles: true, cancelable: true, ...at, deltaY }));
+        minimap.dispatchEvent(new WheelEvent("wheel", { bubbles: true, cancelable: true, ...at, deltaY }));
       const frames = async (count: number, turn: (i: number) => void) => {
         const times: number[] = [];
         let last = await new Promise<number>(requestAnimationFrame);
@@ -341,7 +341,7 @@ export class OpenEditor {
       };
       const still = await frames(90, () => {});
       const larger = await frames(30, () => wheel(-80));
-      mouse("mousedown", rope);
+      mouse("mousedown", minimap);
       const along = await frames(30, (i) => mouse("mousemove", window, (i % 15) * 12));
       mouse("mouseup", window);
       const smaller = await frames(30, () => wheel(80));

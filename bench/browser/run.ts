@@ -30,7 +30,7 @@ const documents = new Map<number, string>();
 const ids = new Map<number, string>();
 const shared: string[] = [];
 const whole = new Map<number, Record<string, number>>();
-const rope = new Map<number, { still: Spread; moved: Spread }>();
+const minimap = new Map<number, { still: Spread; moved: Spread }>();
 const authority = await openAuthority(data);
 for (const pages of PAGES) {
   const read = readFile("bench.md", new TextEncoder().encode(generatedMarkdown(pages)));
@@ -106,7 +106,7 @@ try {
         `${jump.off.toFixed(1)} px`,
         `${(await editor.heap()).toFixed(1)} MB`,
       );
-      if (own) rope.set(pages, await editor.ropeFrames());
+      if (own) minimap.set(pages, await editor.minimapFrames());
       if (own && pages >= 1_000) whole.set(pages, await editor.toTheWhole());
       await editor.close();
     }
@@ -143,7 +143,7 @@ try {
   }
   line("a frame of the rope, median (p95)", "nothing moves", "drawn larger, along and smaller");
   line("---", "---", "---");
-  for (const [pages, { still, moved }] of rope)
+  for (const [pages, { still, moved }] of minimap)
     line(`${pages} pages, ${pages * 2} headings`, `${spread(still)} ms`, `${spread(moved)} ms`);
   if (whole.size > 0) {
     const doings = Object.keys([...whole.values()][0]!).filter((what) => what !== "words replaced");

@@ -1,9 +1,9 @@
 /** The quality of lines beside Chromium's, set from the same text: counts of what typesetters avoid. Prints a table. */
 import { chromium } from "@playwright/test";
 import { CHROMIUM } from "#tests/chromium";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { writeHtml } from "@/core/formats/html";
-import { drawPage, layOutWith, Resources } from "@/core/pages";
+import { drawPage, layOutWith, Resources } from "@/core/layout";
 import { nodeResources } from "@/threads/pdf/node-resources";
 import { textOfPages } from "./text";
 

@@ -1,4 +1,4 @@
-import { UNKNOWN_SHELF } from "@/core/links";
+import { UNKNOWN_LIBRARY } from "@/core/links";
 /** Measures one way of making pages at one length in a process of its own. Prints JSON: milliseconds, of the processor where `cpu`. */
 import { readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
@@ -6,11 +6,11 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { Fragment, Slice } from "prosemirror-model";
 import { CHROMIUM } from "#tests/chromium";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { documentJSON, idOf, isKind, levelOf, schema } from "@/core/document";
 import { pdfOptionsSchema, writePdf } from "@/core/formats/pdf";
 import { writeHtml } from "@/core/formats/html";
-import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/pages";
+import { layOutPages, layOutWith, Resources, type PageLayout } from "@/core/layout";
 import { deflate } from "@/threads/pdf/deflate";
 import { nodeResources } from "@/threads/pdf/node-resources";
 import { compileForOneRun } from "@/threads/pdf/one-run";
@@ -94,7 +94,7 @@ async function measured(): Promise<object> {
           font: (key) => readFileSync(path.join(FONTS, `${key}.ttf`)),
           picture: () => null,
           attachments: [],
-          shelf: UNKNOWN_SHELF,
+          library: UNKNOWN_LIBRARY,
           deflate,
           made: new Date(0),
         },

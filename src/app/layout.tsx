@@ -1,16 +1,20 @@
-import type { Metadata } from "next";
+import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { PageNonce } from "@/components/style-rules";
 import "./globals.css";
-import "./manuscript.css";
-import "./margins.css";
-import "./people.css";
-import "./wayfinding.css";
+import "./forced-colors.css";
 
 export const metadata: Metadata = {
   title: { default: "Gate Rope", template: "%s – Gate Rope" },
   description: "Structure long documents, mark their places, link them, and prove that every link lands.",
+};
+
+/** Where a keyboard comes up on the screen, what stands at the foot stands above it. */
+export const viewport: Viewport = {
+  width: "device-width",
+  initialScale: 1,
+  interactiveWidget: "resizes-content",
 };
 
 const ADDRESSED = `if (location.hash && location.pathname.startsWith("/documents/"))

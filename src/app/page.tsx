@@ -1,12 +1,12 @@
 import { connection } from "next/server";
-import { Shelf } from "@/features/shelf/shelf";
+import { Library } from "@/features/library/library";
 import { authority, LOCAL_AUTHOR } from "@/server";
 
 /** With so many the page comes; they fill more than a window. */
 const FIRST_DOCUMENTS = 40;
 
 /** The shelf; `?find=` looks for words at once. */
-export default async function ShelfPage({
+export default async function LibraryPage({
   searchParams,
 }: {
   searchParams: Promise<{ find?: string | string[] }>;
@@ -19,7 +19,7 @@ export default async function ShelfPage({
     documents.count(LOCAL_AUTHOR),
   ]);
   return (
-    <Shelf
+    <Library
       initial={first}
       of={count}
       troubles={documents.troubles}

@@ -1,9 +1,9 @@
 import { clsx } from "clsx";
 import type { ComponentProps, ReactNode } from "react";
 
-type Look = "plain" | "main" | "quiet" | "fault";
+type ButtonLook = "plain" | "main" | "quiet" | "fault";
 
-const LOOKS: Record<Look, string> = {
+const LOOKS: Record<ButtonLook, string> = {
   plain: "border border-edge bg-raised hover:bg-wash",
   main: "border border-tide bg-tide text-on-tide hover:opacity-90",
   quiet: "border border-transparent hover:bg-wash",
@@ -14,12 +14,16 @@ const BASE =
   "inline-flex h-8 shrink-0 items-center justify-center gap-1.5 rounded-base px-3 text-sm font-medium whitespace-nowrap disabled:opacity-50";
 
 /** The look of a button, for links that are to look like one. */
-export function buttonLook(look: Look = "plain", more?: string): string {
+export function buttonLook(look: ButtonLook = "plain", more?: string): string {
   return clsx(BASE, LOOKS[look], more);
 }
 
 /** A button with words. */
-export function Button({ look = "plain", className, ...rest }: ComponentProps<"button"> & { look?: Look }) {
+export function Button({
+  look = "plain",
+  className,
+  ...rest
+}: ComponentProps<"button"> & { look?: ButtonLook }) {
   return <button type="button" className={buttonLook(look, className)} {...rest} />;
 }
 

@@ -10,6 +10,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { clsx } from "clsx";
 import { Check, ChevronDown, ChevronUp } from "lucide-react";
 import { useId, useMemo, useRef, useState, type ReactNode } from "react";
+import { NO_ROOM_FOR_COLUMNS, useNarrow } from "./use-narrow";
 
 /** Rows that are chosen for something to be done with all of them. */
 export interface RowChoice {
@@ -27,20 +28,24 @@ export interface Column<Row> {
   /** As in `grid-template-columns`. */
   readonly width: string;
   readonly numeric?: boolean;
+  /** Left out where the window is narrow; what it says is found in the text. */
+  readonly wide?: boolean;
 }
 
 const ROW_HEIGHT = 34;
+/** The row of the heads, which stays in view. */
+const HEAD_HEIGHT = 29;
 /** Rows drawn above and below those in view. */
 const BESIDE = 8;
 
 /**
- * A table of any length, of which only the rows in view are drawn; sorted by its heads, filtered by words. One row is the active
+ * A table of any length that draws only the rows in view; sorted by its heads, filtered by words. One row is the active
  * one: arrow keys, Home, End and Page keys move it, Enter opens it, Space takes it into the choice or out of it where rows are chosen.
  */
 export function DataTable<Row>({
   label,
   rows,
-  columns,
+  columns: all,
   keyOf,
   filter,
   onOpen,
@@ -58,6 +63,8 @@ export function DataTable<Row>({
   choice: RowChoice | null;
   empty: string;
 }) {
+  const narrow = useNarrow(NO_ROOM_FOR_COLUMNS);
+  const columns = useMemo(() => (narrow ? all.filter(({ wide }) => !wide) : all), [narrow, all]);
   const id = useId();
   const [sorting, setSorting] = useState<SortingState>([]);
   const [activeAt, setActive] = useState(0);
@@ -87,8 +94,11 @@ export function DataTable<Row>({
     count: shown.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
+    scrollMargin: HEAD_HEIGHT,
+    scrollPaddingStart: HEAD_HEIGHT,
     overscan: BESIDE,
   });
+  const drawn = window.getVirtualItems();
   const widths = columns.map(({ width }) => width).join(" ");
   const grid = { gridTemplateColumns: choice ? `1.75rem ${widths}` : widths };
   const chosen = choice?.chosen ?? NONE;
@@ -128,24 +138,30 @@ export function DataTable<Row>({
 
   return (
     <div
+      ref={scroller}
       role="grid"
       aria-label={label}
       aria-rowcount={shown.length + 1}
       aria-multiselectable={choice !== null}
-      aria-activedescendant={shown[active] ? `${id}-${active}` : undefined}
+      aria-activedescendant={drawn.some(({ index }) => index === active) ? `${id}-${active}` : undefined}
       tabIndex={0}
       onKeyDown={key}
-      className="flex min-h-0 flex-1 flex-col text-sm focus-visible:outline-offset-2"
+      className="min-h-0 flex-1 overflow-y-auto text-sm focus-visible:outline-offset-2"
     >
-      <div role="row" aria-rowindex={1} className="grid gap-3 border-b border-edge px-1 pb-1" style={grid}>
+      <div
+        role="row"
+        aria-rowindex={1}
+        className="sticky top-0 z-10 grid h-[29px] gap-3 border-b border-edge bg-ground px-1 pb-1"
+        style={grid}
+      >
         {choice && (
           <span role="columnheader">
             <button
               type="button"
               tabIndex={-1}
               onClick={toggleAll}
-              aria-label={allChosen ? "Choose none" : "Choose all that are listed"}
-              title={allChosen ? "Choose none" : "Choose all that are listed"}
+              aria-label={allChosen ? "Choose none" : "Select all listed"}
+              title={allChosen ? "Choose none" : "Select all listed"}
               className="grid size-6 place-items-center"
             >
               <Box on={allChosen} />
@@ -175,10 +191,14 @@ export function DataTable<Row>({
           );
         })}
       </div>
-      <div ref={scroller} role="rowgroup" className="min-h-0 flex-1 overflow-y-auto">
-        {shown.length === 0 && <p className="px-1 py-4 text-quiet">{empty}</p>}
+      <div role="rowgroup">
+        {shown.length === 0 && (
+          <div role="row" className="px-1 py-4 text-quiet">
+            <span role="gridcell">{empty}</span>
+          </div>
+        )}
         <div role="presentation" className="relative" style={{ height: window.getTotalSize() }}>
-          {window.getVirtualItems().map(({ index, start }) => {
+          {drawn.map(({ index, start }) => {
             const row = shown[index]!;
             return (
               <div
@@ -195,7 +215,7 @@ export function DataTable<Row>({
                   "absolute inset-x-0 grid cursor-pointer items-center gap-3 border-b border-line px-1",
                   index === active ? "bg-tide-wash" : "hover:bg-wash",
                 )}
-                style={{ ...grid, height: ROW_HEIGHT, transform: `translateY(${start}px)` }}
+                style={{ ...grid, height: ROW_HEIGHT, transform: `translateY(${start - HEAD_HEIGHT}px)` }}
               >
                 {choice && (
                   <span

@@ -14,7 +14,7 @@ export interface FinderEntry {
   readonly preview?: () => ReactNode;
 }
 
-const MOST_SHOWN = 60;
+const MAX_SHOWN = 60;
 
 /**
  * A line to type in over a list to choose from, by keyboard alone or by pointing: arrow keys, Home and End, Enter. Shows
@@ -41,7 +41,7 @@ export function Finder({
   // By its key: entries that come later may stand before it.
   const [chosen, setChosen] = useState<string | null>(null);
   const list = useRef<HTMLUListElement>(null);
-  const shown = entries.slice(0, MOST_SHOWN);
+  const shown = entries.slice(0, MAX_SHOWN);
   const active = Math.max(
     0,
     shown.findIndex((entry) => entry.key === chosen),
@@ -73,7 +73,7 @@ export function Finder({
       <input
         role="combobox"
         aria-label={label}
-        aria-expanded="true"
+        aria-expanded={shown.length > 0}
         aria-controls={listId}
         aria-autocomplete="list"
         aria-activedescendant={shown[active] ? `${listId}-${active}` : undefined}
@@ -88,9 +88,16 @@ export function Finder({
           onType(event.target.value);
         }}
         onKeyDown={key}
-        className="h-11 w-full border-b border-line bg-transparent px-4 text-base placeholder:text-quiet focus:outline-none"
+        className="h-11 w-full border-b border-line bg-transparent px-4 text-base outline-hidden placeholder:text-quiet focus:border-tide"
       />
-      <ul ref={list} id={listId} role="listbox" aria-label={label} className="max-h-80 overflow-y-auto p-1.5">
+      <ul
+        ref={list}
+        id={listId}
+        role="listbox"
+        aria-label={label}
+        tabIndex={-1}
+        className="max-h-[min(20rem,max(5rem,calc(100dvh-13rem)))] overflow-y-auto p-1.5"
+      >
         {shown.map((entry, i) => (
           <Fragment key={entry.key}>
             {entry.group && entry.group !== shown[i - 1]?.group && (
@@ -121,9 +128,9 @@ export function Finder({
           {shown[active].preview()}
         </div>
       )}
-      {entries.length > MOST_SHOWN && (
+      {entries.length > MAX_SHOWN && (
         <p className="border-t border-line px-4 py-2 text-sm text-quiet">
-          {entries.length - MOST_SHOWN} more. Type to narrow the list.
+          {entries.length - MAX_SHOWN} more. Type to narrow the list.
         </p>
       )}
     </div>

@@ -7,8 +7,8 @@ let typedAt = 0;
  * Arrow keys, Home, End and type-ahead for a list of controls that carry `data-row`: one of them is in the tab order, the
  * keys go on from there.
  */
-export function listKeys(event: KeyboardEvent<HTMLElement>): void {
-  const rows = [...event.currentTarget.querySelectorAll<HTMLElement>("[data-row]")];
+export function listKeys(event: KeyboardEvent<Element>): void {
+  const rows = [...event.currentTarget.querySelectorAll<HTMLElement | SVGElement>("[data-row]")];
   const at = rows.findIndex((row) => row === document.activeElement);
   if (at < 0) return;
   const next = rowFor(event, rows, at);
@@ -18,7 +18,11 @@ export function listKeys(event: KeyboardEvent<HTMLElement>): void {
   next.focus();
 }
 
-function rowFor(event: KeyboardEvent, rows: readonly HTMLElement[], at: number): HTMLElement | undefined {
+function rowFor<Row extends HTMLElement | SVGElement>(
+  event: KeyboardEvent,
+  rows: readonly Row[],
+  at: number,
+): Row | undefined {
   switch (event.key) {
     case "ArrowDown":
       return rows[Math.min(at + 1, rows.length - 1)];

@@ -34,7 +34,7 @@ export function Panel({
   }
 
   return (
-    // A modal box makes the browser style the whole page anew, twice: some 80 ms over a long manuscript.
+    // A modal box makes the browser style the whole page again, twice: some 80 ms over a long manuscript.
     <Dialog.Root open={open} modal={size === "large"} onOpenChange={(next) => !next && close()}>
       <Dialog.Portal>
         {size === "large" && <Dialog.Overlay className="fixed inset-0 z-40" />}
@@ -54,10 +54,10 @@ export function Panel({
             onReturn();
           }}
           className={clsx(
-            "fixed left-1/2 z-50 -translate-x-1/2 overflow-hidden rounded-base border border-line bg-raised",
+            "fixed left-1/2 z-50 -translate-x-1/2 rounded-base border border-line bg-raised",
             size === "small"
-              ? "top-16 w-[min(36rem,calc(100vw-2rem))]"
-              : "top-14 flex h-[calc(100vh-5rem)] w-[min(72rem,calc(100vw-2rem))] flex-col",
+              ? "top-16 max-h-[calc(100dvh-5rem)] w-[min(36rem,calc(100vw-1rem))] overflow-y-auto short:top-2 short:max-h-[calc(100dvh-1rem)]"
+              : "top-14 flex h-[calc(100dvh-5rem)] w-[min(72rem,calc(100vw-1rem))] flex-col overflow-hidden short:top-2 short:h-[calc(100dvh-1rem)]",
           )}
           style={{ boxShadow: "var(--shadow)" }}
         >

@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
-/** A small box that hangs below the control that opened it; Escape or a click outside closes it. */
+/** A small box that hangs below the control that opened it; Escape, a click outside, or a link in it that is followed closes it. */
 export function Popup({
   name,
   trigger,
@@ -11,8 +11,9 @@ export function Popup({
   trigger: ReactNode;
   children: ReactNode;
 }) {
+  const [open, setOpen] = useState(false);
   return (
-    <Popover.Root>
+    <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>{trigger}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -20,7 +21,8 @@ export function Popup({
           align="end"
           sideOffset={6}
           collisionPadding={8}
-          className="z-40 w-80 max-w-[calc(100vw-1rem)] rounded-base border border-line bg-raised p-4 text-sm"
+          onClick={({ target }) => target instanceof Element && target.closest("a[href]") && setOpen(false)}
+          className="z-40 max-h-(--radix-popover-content-available-height) w-80 max-w-[calc(100vw-1rem)] overflow-y-auto rounded-base border border-line bg-raised p-4 text-sm"
           style={{ boxShadow: "var(--shadow)" }}
         >
           {children}

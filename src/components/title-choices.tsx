@@ -123,10 +123,10 @@ export function TitleChoices({
       </div>
       {contents.length > 0 && (
         <Check
-          label={`Put a contents list that keeps itself current in the place of the typed one of ${counted(
+          label={`Replace the typed contents list (${counted(
             contents.reduce((sum, { lines }) => sum + lines.length, 0),
             "line",
-          )}`}
+          )}) with a live one`}
           checked={living}
           onChange={setLiving}
           className="border-t border-line px-4 py-2"
@@ -134,7 +134,7 @@ export function TitleChoices({
       )}
       {numbered > 0 && (
         <Check
-          label={`Take the typed number off ${counted(numbered, "title")}, and count headings instead`}
+          label={`Remove the typed numbers from ${counted(numbered, "title")} and number headings instead`}
           checked={counting}
           onChange={setCounting}
           className="border-t border-line px-4 py-2"
@@ -178,7 +178,7 @@ function Row({
   onTick: (tick: boolean) => void;
   onLevel: (level: number) => void;
 }) {
-  const { words, level, now, ticked, signs } = title;
+  const { words, level, now, ticked, clues } = title;
   return (
     <li
       className="flex items-center gap-3 px-4 py-1 [contain-intrinsic-size:auto_2.25rem] [content-visibility:auto] hover:bg-wash"
@@ -207,7 +207,7 @@ function Row({
       </span>
       <span className="hidden w-88 shrink-0 truncate text-sm text-quiet md:block">
         {now > 0 ? `heading of level ${now}; ` : ""}
-        {reasonFor(signs)}
+        {reasonFor(clues)}
       </span>
       <select
         aria-label={`Level of ${words}`}

@@ -1,17 +1,17 @@
-import type { TitleSign } from "@/core/structure";
+import type { TitleClue } from "@/core/structure";
 
 /** Why a line looks like a title, in words. */
-export function reasonFor(signs: readonly TitleSign[]): string {
-  const words = signs.map(reason).join(", ");
+export function reasonFor(clues: readonly TitleClue[]): string {
+  const words = clues.map(reason).join(", ");
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
-function reason(sign: TitleSign): string {
-  switch (sign.kind) {
+function reason(clue: TitleClue): string {
+  switch (clue.kind) {
     case "numbered":
-      return `numbered ${sign.number}`;
+      return `numbered ${clue.number}`;
     case "named":
-      return `called “${sign.word}”`;
+      return `called “${clue.word}”`;
     case "capitals":
       return "in capitals";
     case "bold":

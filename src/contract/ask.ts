@@ -1,4 +1,4 @@
-import { errorAnswer } from "@/core/exchange/messages";
+import { errorAnswer } from "@/core/collab/messages";
 import { addressOf, type Answer, type Call, type Question } from "./call";
 
 /** The server does not do what it was asked for; `message` is for the author. */
@@ -56,6 +56,6 @@ export async function askForResponse<C extends Call>(
   });
   if (response.ok) return response;
   const { data } = errorAnswer.safeParse(await response.json().catch(() => null));
-  const said = data?.error.message ?? `The server answered with ${response.status}.`;
-  throw new Refused(said, response.status, data?.error.code ?? "");
+  const message = data?.error.message ?? `The server answered with ${response.status}.`;
+  throw new Refused(message, response.status, data?.error.code ?? "");
 }

@@ -56,15 +56,15 @@ export type Asked<C extends Call> = Readonly<{
   body: Taken<C["body"]>;
 }>;
 /** What the server says. */
-export type Said<C extends Call> = [Taken<C["answer"]>] extends [undefined] ? void : Taken<C["answer"]>;
+export type AnswerOf<C extends Call> = [Taken<C["answer"]>] extends [undefined] ? void : Taken<C["answer"]>;
 /** What the window gets. */
-export type Answer<C extends Call> = Said<C>;
+export type Answer<C extends Call> = AnswerOf<C>;
 
 /** The address of a call. */
 export function addressOf<C extends Call>({ path }: C, question: Omit<Question<C>, "body">): string {
-  const said: Readonly<Record<string, unknown>> = { ...question };
-  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(said[name])));
-  const query = Object.entries(said.query ?? {}).flatMap(([name, value]) =>
+  const rest: Readonly<Record<string, unknown>> = { ...question };
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(rest[name])));
+  const query = Object.entries(rest.query ?? {}).flatMap(([name, value]) =>
     value === undefined ? [] : [[name, String(value)]],
   );
   return query.length > 0 ? `${filled}?${new URLSearchParams(query).toString()}` : filled;

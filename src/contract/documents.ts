@@ -7,7 +7,7 @@ export const documentJSON = z.looseObject({ type: z.literal("doc") });
 export type DocumentJSON = Readonly<z.infer<typeof documentJSON>>;
 
 /** A document as the shelf lists it. */
-export const shelfDocument = z.object({
+export const listedDocument = z.object({
   id: z.string(),
   title: z.string(),
   /** Its first words beside titles. */
@@ -26,14 +26,14 @@ export const shelfDocument = z.object({
   /** Where it stands in the order its author gave the shelf; null where it was given none. */
   place: z.number().nullable(),
 });
-export type ShelfDocument = Readonly<z.infer<typeof shelfDocument>>;
+export type LibraryDocument = Readonly<z.infer<typeof listedDocument>>;
 
 export const listDocuments = call("GET", "/api/documents", {
-  answer: z.object({ documents: z.array(shelfDocument) }),
+  answer: z.object({ documents: z.array(listedDocument) }),
 });
 
 /** The order in which its author puts the documents of the shelf. */
-export const orderShelf = call("PUT", "/api/shelf/order", {
+export const orderDocuments = call("PUT", "/api/shelf/order", {
   body: z.strictObject({ ids: z.array(z.string().max(64)).max(100_000) }),
 });
 

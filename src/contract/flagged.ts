@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { flaggedPlace } from "@/core/shelf/flagged-place";
+import { flaggedPlace } from "@/core/library/flagged-place";
 import { call } from "./call";
 
 /** What is flagged in all documents, the earliest date first. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { pdfJob } from "@/core/exchange/pdf-job";
+import { pdfJob } from "@/core/collab/pdf-job";
 import { pdfOptionsSchema } from "@/core/formats/pdf/options";
 import { call } from "./call";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { askedPlacesSchema, incomingLink, listedPlace } from "@/core/shelf";
+import { askedPlacesSchema, incomingLink, listedPlace } from "@/core/library";
 import type { AskedPlace } from "@/core/links";
 import { call } from "./call";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { foundDocument } from "@/core/find/found-on-shelf";
+import { foundDocument } from "@/core/find/library-match";
 import { call } from "./call";
 
 /** Where words stand in all documents. Asked by POST, so that what is sought stands in no log. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { appendRequest, caretRequest, sentSteps } from "@/core/exchange/messages";
+import { appendRequest, caretRequest, sentSteps } from "@/core/collab/messages";
 import { personName } from "@/core/model/person-name";
 import { call } from "./call";
 
@@ -25,7 +25,7 @@ export const appendSteps = call("POST", "/api/documents/:id/steps", {
 });
 
 /** Tells the others where one's caret is. */
-export const tellCaret = call("POST", "/api/documents/:id/caret", { body: caretRequest });
+export const sendCaret = call("POST", "/api/documents/:id/caret", { body: caretRequest });
 
 /** What happens to a document from a version on, as server-sent events of `liveEvent`; who listens is among those who have it open. */
 export const followDocument = call("GET", "/api/documents/:id/live", {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { historyAnswer } from "@/core/exchange/messages";
+import { historyAnswer } from "@/core/collab/messages";
 import { call } from "./call";
 import { documentJSON } from "./documents";
 

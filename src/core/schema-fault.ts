@@ -22,11 +22,11 @@ export function schemaFault(error: z.ZodError): SchemaFault {
       for (const branch of issue.errors)
         for (const inside of branch) queue.push({ issue: inside, path: [...path, ...inside.path] });
   }
-  return best ? { path: best.path, says: saidOf(best.issue) } : { path: [], says: "it is empty" };
+  return best ? { path: best.path, says: describeIssue(best.issue) } : { path: [], says: "it is empty" };
 }
 
 /** A fault with its place, as a sentence without its end. */
-export function faultSaid({ path, says }: SchemaFault): string {
+export function faultMessage({ path, says }: SchemaFault): string {
   return path.length > 0 ? `${says} at ${path.slice(0, 12).map(String).join(".")}` : says;
 }
 
@@ -41,7 +41,7 @@ const KINDS: ReadonlyMap<string, string> = new Map([
   ["record", "an object"],
 ]);
 
-function saidOf(issue: z.core.$ZodIssue): string {
+function describeIssue(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
     case "invalid_type":
       return issue.input === undefined && /undefined/.test(issue.message)

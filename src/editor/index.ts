@@ -4,15 +4,18 @@
  */
 import "client-only";
 
-export { Session, type Box, type Notice } from "./session";
-export { whenIdle } from "./when-idle";
-export { aidTyping, typingIsAided } from "./typing-aids";
-export { keepWayOfFinding, lastWayOfFinding } from "./way-of-finding";
-export { keepInBrowser, readKept, readKeptList } from "./kept-in-browser";
-export { fetchDocument, type OpenedDocument } from "./opening";
-export { SessionContext, useSession, useSessionValue } from "./use-session";
-export type { KeepingState } from "./exchange/exchange";
-export type { Displaced } from "./exchange/waiting-store";
+export type { Dialog } from "./session/dialogs";
+export type { Notice } from "./session/notices";
+export type { DocumentStore } from "./session/document-store";
+export { Session } from "./session/session";
+export { whenIdle } from "./browser/when-idle";
+export { aidTyping, typingIsAided } from "./parts/typing-aids";
+export { keepWayOfFinding, lastWayOfFinding } from "./browser/way-of-finding";
+export { keepInBrowser, readKept, readKeptList } from "./browser/kept-in-browser";
+export { fetchDocument, type OpenedDocument } from "./browser/opening";
+export { sameMembers, SessionContext, useDocument, useSession, useSessionValue } from "./session/use-session";
+export type { KeepingState } from "./sync/exchange";
+export type { Displaced } from "./sync/waiting-store";
 export type { LinkCount } from "./derived/protocol";
 export { findApart } from "./find/find-thread";
 export {
@@ -64,9 +67,9 @@ export * from "./commands/sections";
 export * from "./commands/styles";
 export * from "./commands/tables";
 export * from "./commands/wayfinding";
-export { attachFile, keepFile, removeFile } from "./attached-files";
-export { goToAddressed } from "./addressed-place";
-export { targetElsewhere, type PocketedPlace } from "./pocket";
-export type { Fate, Removal } from "./removals";
-export { STEP_KINDS, type StepKind } from "./stepping";
-export { NoteEditor, type NoteCaret } from "./note-editor";
+export { attachFile, keepFile, removeFile } from "./parts/attached-files";
+export { goToAddressed } from "./session/go-to-addressed";
+export { targetElsewhere, type RecentTarget } from "./parts/recent-targets";
+export type { Fate, Removal } from "./parts/removals";
+export { STEP_KINDS, type StepKind } from "./parts/stepping";
+export { NoteEditor, type NoteCaret } from "./session/note-editor";

@@ -9,4 +9,4 @@ export { replacedChild } from "./long-fragments";
 export { mapRange } from "./map-range";
 export { MoveMap } from "./move-map";
 export { PATCHES, type Patch } from "./patch";
-export { mapByLetters } from "./under-two-hands";
+export { mapByLetters } from "./concurrent-editing";

@@ -3,7 +3,9 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { EditorState } from "prosemirror-state";
 import { paragraph } from "#tests/editing";
-import { changedRun, createDocument, schema } from "@/core/document";
+import { createDocument, schema } from "@/core/document";
+import { changedRun } from "@/core/steps";
+import { runs } from "#tests/runs";
 
 test("positions in a document of many blocks resolve as in one of few", () => {
   const blocks = Array.from({ length: 700 }, (_, i) => paragraph("x".repeat(i % 7)));
@@ -67,7 +69,7 @@ test("as one writes here and there, what is handed on of a long document stays t
         });
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 

@@ -24,7 +24,7 @@ const startsOf = new WeakMap<Fragment, Starts>();
 /** Of which fragment another is a copy with one child replaced. Does not hold on to the earlier one. */
 const copiedFrom = new WeakMap<Fragment, { readonly earlier: WeakRef<Fragment>; readonly index: number }>();
 
-const told = (what: string) =>
+const fault = (what: string) =>
   ({
     package: "prosemirror-model",
     what,
@@ -35,7 +35,7 @@ const told = (what: string) =>
 patch(
   Fragment.prototype,
   "findIndex",
-  told("Fragment.findIndex"),
+  fault("Fragment.findIndex"),
   (oneByOne) =>
     function (this: Fragment, pos: number) {
       if (this.childCount < MANY || pos <= 0 || pos >= this.size) return oneByOne.call(this, pos);
@@ -48,7 +48,7 @@ patch(
 patch(
   Fragment.prototype,
   "replaceChild",
-  told("Fragment.replaceChild"),
+  fault("Fragment.replaceChild"),
   (replaceChild) =>
     function (this: Fragment, index: number, node: Node) {
       const copy = replaceChild.call(this, index, node);

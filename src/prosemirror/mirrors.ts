@@ -11,7 +11,7 @@ patch(
     package: "prosemirror-transform",
     what: "Mapping.getMirror",
     why: "A mirror is looked for through all of them. Who wrote for an hour without a network has thousands, and asks for each of them thousands of times.",
-    shownBy: "src/editor/exchange/own-steps.test.ts",
+    shownBy: "src/editor/sync/own-steps.test.ts",
   },
   () =>
     function (this: Mapping, n: number): number | undefined {

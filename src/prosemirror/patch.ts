@@ -19,10 +19,10 @@ export const PATCHES: readonly Patch[] = patches;
 export function patch<Holder extends object, Name extends keyof Holder & string>(
   holder: Holder,
   name: Name,
-  told: Omit<Patch, "original">,
+  about: Omit<Patch, "original">,
   make: (original: Holder[Name]) => Holder[Name],
 ): void {
   const original = holder[name];
-  patches.push({ ...told, original: String(original) });
+  patches.push({ ...about, original: String(original) });
   holder[name] = make(original);
 }

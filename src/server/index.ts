@@ -4,17 +4,20 @@
  */
 import "server-only";
 import path from "node:path";
-import { ListingThread } from "./catalogue/list-in-thread";
-import { DocumentAuthority } from "./document-authority";
-import { AcceptedMark, missingFrom, missingSaid, readAccepted } from "./accepted-mark";
-import { DATABASE, DatabaseError, openDatabase, type OpenedDatabase } from "./database";
-import { FileStore } from "./files/file-store";
-import { Keeper } from "./keeper";
-import { PdfJobs } from "./pdf-jobs";
-import { PictureStore } from "./picture-store";
-import { ScreenCopies } from "./screen-copies";
-import { SearchThreads } from "./search/search-in-thread";
-import { readSettings } from "./settings";
+import { LOCAL_AUTHOR, type Person } from "@/core/people";
+import { ListingThread } from "./library/list-in-thread";
+import { DocumentAuthority } from "./documents/document-authority";
+import { AcceptedMark, missingFrom, missingMessage, readAccepted } from "./storage/accepted-mark";
+import { DATABASE, DatabaseError, openDatabase, type OpenedDatabase } from "./storage/database";
+import { FileStore } from "./blobs/file-store";
+import { Keeper } from "./storage/keeper";
+import { PdfJobs } from "./publishing/pdf-jobs";
+import { PictureStore } from "./blobs/picture-store";
+import { ScreenCopies } from "./blobs/screen-copies";
+import { LibrarySearch } from "./library/search/library-search";
+import { SEARCH_DATABASE } from "./library/search/search-database";
+import { SearchThreads } from "./library/search/search-threads";
+import { readSettings } from "./settings/settings";
 
 declare global {
   var gateRopeAuthority: Promise<DocumentAuthority> | undefined;
@@ -60,14 +63,17 @@ export async function openAuthority(folder: string, { acceptLoss = false } = {})
   if (missing && !acceptLoss) {
     await opened.db.destroy();
     throw new DatabaseError(
-      `${missingSaid(missing)} from the database in ${folder}, as when its -wal file was removed. Put that file back, restore a backup, or start with --accept-loss to go on without them.`,
+      `${missingMessage(missing)} from the database in ${folder}, as when its -wal file was removed. Put that file back, restore a backup, or start with --accept-loss to go on without them.`,
     );
   }
   mark.reset(standing);
   const database = path.join(/* turbopackIgnore: true */ folder, DATABASE);
-  const searching = new SearchThreads(threadFile("search-thread"), database);
+  const searching = new SearchThreads(threadFile("search-thread"), {
+    database,
+    index: path.join(/* turbopackIgnore: true */ folder, SEARCH_DATABASE),
+  });
   const listing = new ListingThread(threadFile("listing-thread"), database);
-  return new DocumentAuthority(
+  const documents: DocumentAuthority = new DocumentAuthority(
     opened.db,
     new Keeper(opened, mark, async () => {
       await Promise.all([searching.close(), listing.close()]);
@@ -75,9 +81,10 @@ export async function openAuthority(folder: string, { acceptLoss = false } = {})
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
     new ScreenCopies(path.join(/* turbopackIgnore: true */ folder, "screen-copies")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
-    searching,
+    new LibrarySearch(searching, (id) => documents.read(LOCAL_AUTHOR, id)),
     listing,
   );
+  return documents;
 }
 
 /** The version of each document in the database, also of those that were removed from the shelf. */
@@ -91,9 +98,9 @@ function threadFile(name: string): string {
   return path.join(/* turbopackIgnore: true */ process.cwd(), "dist", `${name}.mjs`);
 }
 
-export { DocumentAuthority } from "./document-authority";
-export { DatabaseError } from "./database";
-export { mayBeShown } from "./files/media-type";
-export { explained, isServerError, ServerError } from "./errors";
-export { LOCAL_AUTHOR, type Person } from "@/core/people";
-export { readSettings, SettingsError, type Settings } from "./settings";
+export { DocumentAuthority } from "./documents/document-authority";
+export { DatabaseError } from "./storage/database";
+export { mayBeShown } from "./blobs/media-type";
+export { explained, isServerError, ServerError } from "./http/errors";
+export { LOCAL_AUTHOR, type Person };
+export { readSettings, SettingsError, type Settings } from "./settings/settings";

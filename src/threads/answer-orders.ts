@@ -6,7 +6,7 @@ import { answerOrder, type FromApart } from "@/core/apart";
  * and may throw.
  */
 export function answerOrders<Order, Answer, News = never, Data = undefined>(
-  start: (data: Data) => (order: Order, tell: (news: News) => void) => Answer | Promise<Answer>,
+  start: (data: Data) => (order: Order, report: (news: News) => void) => Answer | Promise<Answer>,
 ): void {
   const work = start(workerData);
   parentPort!.on("message", (order: Order) => {

@@ -67,7 +67,7 @@ export class Threads<Order, Answer, News = never> {
     const over = new AbortController();
     try {
       return await new Promise((done, fail) => {
-        const hear = (message: FromApart<Answer, News>) =>
+        const onMessage = (message: FromApart<Answer, News>) =>
           message.kind === "news" ? onNews(message.news) : done(message);
         const broken = (error: NodeJS.ErrnoException) =>
           fail(error.code === "ERR_WORKER_OUT_OF_MEMORY" ? new ApartFailure("memory") : error);
@@ -76,10 +76,10 @@ export class Threads<Order, Answer, News = never> {
         const timer = time === undefined ? undefined : setTimeout(() => fail(new ApartFailure("time")), time);
         const until = { once: true, signal: over.signal };
         signal?.addEventListener("abort", () => fail(errorOf(signal.reason)), until);
-        worker.on("message", hear).on("error", broken).on("exit", ended);
+        worker.on("message", onMessage).on("error", broken).on("exit", ended);
         over.signal.addEventListener("abort", () => {
           clearTimeout(timer);
-          worker.off("message", hear).off("error", broken).off("exit", ended);
+          worker.off("message", onMessage).off("error", broken).off("exit", ended);
         });
         worker.postMessage(order);
       });

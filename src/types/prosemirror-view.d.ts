@@ -16,7 +16,13 @@ declare module "prosemirror-view" {
   interface EditorView {
     readonly input: { readonly shiftKey: boolean };
     /** What tells the view of what the browser changed. */
-    readonly domObserver: { readonly observer: MutationObserver; forceFlush(): void; flush(): void };
+    readonly domObserver: {
+      readonly observer: MutationObserver;
+      forceFlush(): void;
+      stop(): void;
+      start(): void;
+      flush(): void;
+    };
     /** How the view knows its own elements. */
     readonly docView: { markDirty(from: number, to: number): void };
   }

@@ -29,7 +29,7 @@ declare module "prosemirror-transform" {
     readonly recover: number | null;
   }
   interface Mapping {
-    /** Pairs of maps of which one takes the other back, one after the other. */
+    /** Pairs of maps in order; the second of a pair takes the first back. */
     readonly mirror?: number[];
     setMirror(a: number, b: number): void;
   }

@@ -1,4 +1,5 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
+import { test } from "./own-shelf";
 
 test.describe("the routes answer every mistake in one shape", () => {
   const shape = { error: { code: expect.any(String), message: expect.any(String) } };
@@ -141,20 +142,20 @@ test("large files are read while the server goes on answering, or refused with t
       .map((line) => JSON.parse(line) as { id?: string; progress?: number; error?: { message: string } });
     return { status: response.status(), last: lines.at(-1)!, lines };
   };
-  const slowest = async (during: Promise<unknown>) => {
-    let worst = 0;
+  const answersDuring = async (work: Promise<unknown>) => {
+    let answers = 0;
     let done = false;
-    void during.finally(() => (done = true));
+    void work.finally(() => (done = true));
     while (!done) {
-      const started = Date.now();
       await request.get("/api/documents");
-      worst = Math.max(worst, Date.now() - started);
+      if (!done) answers++;
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
-    return worst;
+    return answers;
   };
   const blocks = bring("blocks.md", Buffer.from("line\n\n".repeat(200_000)));
-  expect(await slowest(blocks)).toBeLessThan(3_000);
+  // Were it read where the server answers, the first would come when all is over.
+  expect(await answersDuring(blocks)).toBeGreaterThan(3);
   expect((await blocks).last.error!.message).toContain("150,000 blocks");
   const many = await bring("many.md", Buffer.from("line\n\n".repeat(60_000)));
   expect(many.last.id).toBeTruthy();

@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { caretAt, documentId, insert, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { test } from "./own-shelf";
 
 const TEXT = `# Ropes
 
@@ -23,7 +24,7 @@ test("words are entered in the index by one key, changed in the tray, and found 
   await expect(manuscript(page).locator(".indexed")).toHaveCount(3);
 
   await caretAt(page, "and a cord.", "behind");
-  await insert(page, "Index of what is entered");
+  await insert(page, "Back-of-the-book index");
   const lines = manuscript(page).locator(".contents-list .index-line");
   await expect(lines).toHaveText([/^rope, /]);
 

@@ -6,9 +6,9 @@ export async function bringIn(page: Page, name: string, text: string | Buffer): 
   await page
     .getByLabel("Files to import")
     .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
-  const done = page.getByRole("heading", { name: "Brought in" });
+  const done = page.getByRole("heading", { name: "Imported" });
   // Another test may have brought in a file of the same name.
-  const another = page.getByRole("button", { name: "Make another document" });
+  const another = page.getByRole("button", { name: "Make a second document" });
   await expect(done.or(another)).toBeVisible({ timeout: 60_000 });
   if (await another.isVisible()) await another.click();
   await expect(done).toBeVisible({ timeout: 60_000 });
@@ -30,9 +30,9 @@ export async function openFile(page: Page, name: string, text: string): Promise<
 export async function openPlainText(page: Page, name: string, text: string): Promise<void> {
   const box = await lookAtText(page, name, text);
   await box.getByRole("button", { name: "Tick none" }).click();
-  const contents = box.getByRole("checkbox", { name: /^Put a contents list/ });
+  const contents = box.getByRole("checkbox", { name: /^Replace the typed contents list/ });
   if (await contents.isVisible()) await contents.uncheck();
-  await box.getByRole("button", { name: "Bring in as plain text" }).click();
+  await box.getByRole("button", { name: "Import as plain text" }).click();
   await expect(manuscript(page)).toBeVisible();
 }
 
@@ -42,8 +42,8 @@ export async function lookAtText(page: Page, name: string, text: string): Promis
   await page
     .getByLabel("Files to import")
     .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
-  const box = page.getByRole("dialog", { name: `Bring in ${name}` });
-  const another = page.getByRole("button", { name: "Make another document" });
+  const box = page.getByRole("dialog", { name: `Import ${name}` });
+  const another = page.getByRole("button", { name: "Make a second document" });
   await expect(box.or(another)).toBeVisible({ timeout: 60_000 });
   if (await another.isVisible()) await another.click();
   await expect(box).toBeVisible();
@@ -72,6 +72,18 @@ export async function openHeld(page: Page): Promise<() => void> {
   });
   await page.reload({ waitUntil: "commit" });
   return letGo;
+}
+
+/** Waits until the page's program has begun: before that, nothing takes a file or a click. */
+export async function programBegun(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    Object.keys(document.querySelector("main")!).some((key) => key.startsWith("__reactProps")),
+  );
+}
+
+/** The bar over the manuscript that says what is under way there: what is carried, pictures that come in. */
+export function underWay(page: Page): Locator {
+  return page.getByRole("group", { name: "Under way" });
 }
 
 export function documentId(page: Page): string {
@@ -120,7 +132,7 @@ async function placeOfWords(page: Page, words: string, within = "*") {
           await frame();
         }
         const rects = [...range.getClientRects()];
-        // Drawn anew meanwhile: the words stand in another node by now.
+        // Drawn again meanwhile: the words stand in another node by now.
         if (rects.length === 0) {
           walker.currentNode = root;
           continue;
@@ -240,11 +252,11 @@ export async function jump(page: Page, typed: string): Promise<void> {
   await expect(page.getByRole("combobox", { name: "Jump to" })).toBeHidden();
 }
 
-/** How many pixels below the upper edge of the manuscript's window something stands. */
+/** How many pixels below the upper edge of the manuscript's window something stands; not a number while it is not laid out. */
 export async function heightInWindow(page: Page, place: Locator): Promise<number> {
-  const box = (await place.boundingBox())!;
+  const box = await place.boundingBox();
   const frame = (await page.locator("[data-scroller]").boundingBox())!;
-  return box.y - frame.y;
+  return box ? box.y - frame.y : NaN;
 }
 
 /** Somebody else, in a browser of their own, at the same document. */

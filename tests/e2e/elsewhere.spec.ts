@@ -1,7 +1,8 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { readFileSync, writeFileSync } from "node:fs";
 import { caretAt, documentId, insert, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { test } from "./own-shelf";
 
 const GUIDE = `# The guide
 
@@ -69,10 +70,10 @@ test("links lead to other documents, hold through renaming there, and their auth
   // Before it goes its author is told who leads there; afterwards the link is adrift.
   await other.getByRole("button", { name: "Even", exact: true }).click();
   await other.getByRole("navigation", { name: "Rope" }).getByText("Lamp room and stairs").click();
-  await other.getByRole("button", { name: "Take out (Delete)" }).click();
-  const asked = other.getByRole("dialog", { name: "1 link leads to what is taken out" });
+  await other.getByRole("button", { name: "Delete section (Delete)" }).click();
+  const asked = other.getByRole("dialog", { name: "1 link leads to what you delete" });
   await expect(asked).toContainText("“keeper” in The guide");
-  await asked.getByRole("button", { name: "Take it out all the same" }).click();
+  await asked.getByRole("button", { name: "Delete anyway" }).click();
   await kept(other);
   await page.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
   await expect(link(page)).toContainText("Adrift. The place it leads to was removed from its document.");
@@ -89,11 +90,11 @@ test("links lead to other documents, hold through renaming there, and their auth
 test("a place is taken along from one document and tied in another", async ({ page }) => {
   await openFile(page, "book-to-take.md", BOOK);
   await jump(page, "Store");
-  await page.getByRole("button", { name: "Take this place along" }).click();
+  await page.getByRole("button", { name: "Pick up this place" }).click();
   await openFile(page, "guide-to-tie.md", GUIDE);
   await selectWords(page, "road");
   await page.keyboard.press("Control+k");
-  await expect(page.getByText("Taken along from other documents")).toBeVisible();
+  await expect(page.getByText("Picked up in other documents")).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(link(page)).toContainText("Store in “Keeper's book”");
 });
@@ -104,10 +105,10 @@ test("words and paragraphs are taken along into another document, and found ther
 }) => {
   await openFile(page, "guide-of-words.md", GUIDE);
   await selectWords(page, "strong at dusk");
-  await page.getByRole("button", { name: "Take this paragraph along" }).click();
+  await page.getByRole("button", { name: "Pick up this paragraph" }).click();
   await page.keyboard.press("Escape");
   await selectWords(page, "strong at dusk");
-  await page.getByRole("button", { name: "Take these words along" }).click();
+  await page.getByRole("button", { name: "Pick up these words" }).click();
   await kept(page);
   await openFile(page, "book-of-words.md", BOOK);
   for (const [words, option, told] of [
@@ -204,7 +205,7 @@ test("a file is attached, led to by its page, shown, and goes along into what is
   await selectWords(page, "lamp");
   await page.keyboard.press("Control+k");
   await where(page).fill("map p 7");
-  await expect(page.getByText("No place is called that.")).toBeVisible();
+  await expect(page.getByText("No place has that name.")).toBeVisible();
   await page.keyboard.press("Escape");
 
   await page.getByRole("button", { name: "Show files and addresses" }).click();
@@ -288,7 +289,7 @@ test("looks and hints of links show, and only schemes that are allowed are addre
   await selectWords(page, "road");
   await page.keyboard.press("Control+k");
   await where(page).fill("irc://net.example/room");
-  await expect(page.getByText("No place is called that.")).toBeVisible();
+  await expect(page.getByText("No place has that name.")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Show files and addresses" }).click();
   const allow = page.getByRole("textbox", { name: "Kind of address to allow" });
@@ -358,15 +359,15 @@ test("words that are the old name of a place are told, and worded anew in one st
   const heading = page.getByRole("region", { name: "Selected heading" });
   await expect(heading).toContainText("1 link is worded as it was called: “Lamps of the guide”.");
   await stage(page, "Proof");
-  const told = page.getByRole("listitem").filter({ hasText: "is worded as its place was called once" });
+  const told = page.getByRole("listitem").filter({ hasText: "has the old name of its destination" });
   await expect(told).toHaveCount(1);
   await stage(page, "Write");
   await jump(page, "Lamps of the guide");
-  await heading.getByRole("button", { name: "Word it anew" }).click();
+  await heading.getByRole("button", { name: "Update its words" }).click();
   await expect(manuscript(page).locator("a.link")).toHaveText("Lamps of the guide and of the book");
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await stage(page, "Proof");
-  await told.getByRole("button", { name: "Word it anew" }).click();
+  await told.getByRole("button", { name: "Update its words" }).click();
   await expect(told).toBeHidden();
 });
 
@@ -382,6 +383,6 @@ test("a lost bookmark says what it was on, and is put back", async ({ page }) =>
   await expect(lost).toContainText("“strong at dusk” in Lamps of the guide");
   await lost.getByRole("button", { name: "Go where it stood" }).click();
   await selectWords(page, "hold on");
-  await lost.getByRole("button", { name: "Put it on what is chosen" }).click();
+  await lost.getByRole("button", { name: "Move it to the selection" }).click();
   await expect(lost).toBeHidden();
 });

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import {
   bringIn,
   caretAt,
@@ -15,6 +15,7 @@ import {
   storedLines,
   tray,
 } from "./desk";
+import { test } from "./own-shelf";
 
 /*
  * What an author does for a job, counted: each click, drag, key or chord, and each run of typed text. Enter that ends a typed text counts as
@@ -60,7 +61,7 @@ test("three bookmarks on chosen words, with own names, and with a note each", as
   }
   noted.told("three bookmarks with own names and a note each", 12);
   await clickWords(page, "oil 2");
-  await expect(tray(page).getByLabel("Note to oneself")).toHaveValue("Look at it");
+  await expect(tray(page).getByLabel("Note to self")).toHaveValue("Look at it");
   await expect(tray(page).getByLabel("Name")).toHaveValue("Second oil");
   // A second one on the same words is named, not the first.
   await selectWords(page, "oil 5");
@@ -169,7 +170,7 @@ test("a front page with six chosen buttons in an order of one’s own, one with 
   await expect(rooms.getByRole("button", { name: "Room 1", exact: true })).toBeFocused();
   // A long title does not draw the tray out.
   expect(await tray(page).evaluate((it) => it.scrollWidth - it.clientWidth)).toBe(0);
-  await page.getByRole("checkbox", { name: "Only what I choose" }).uncheck();
+  await page.getByRole("checkbox", { name: "Only what I select" }).uncheck();
   // With the tower, which is no title of the whole where others are of its level.
   await expect(buttons).toHaveCount(10);
 });
@@ -189,9 +190,7 @@ test("a way back after one list, and in the footer where the contents list was m
   const footer = counting();
   await footer.act(stage(page, "Wayfinding"));
   await footer.act(page.getByRole("checkbox", { name: "In the footer of each page" }).check());
-  await footer.act(
-    page.getByRole("button", { name: "Let the list made by hand keep itself current" }).click(),
-  );
+  await footer.act(page.getByRole("button", { name: "Make the hand-made list live" }).click());
   await expect(page.getByRole("group", { name: "Also" })).toBeFocused();
   footer.told("a way back in the footer, where the contents list was typed", 3);
   await expect(page.getByText("The footer has nothing to lead to")).toHaveCount(0);
@@ -287,7 +286,7 @@ test("plain text in: titles corrected, a picture with caption, the look of title
   await act(Promise.resolve(), "choose the file");
   await act(box.getByRole("checkbox", { name: "PLEASE NOTE" }).uncheck());
   await act(box.getByRole("combobox", { name: /^Level of .*Part 3/ }).selectOption("2"), "choose a level");
-  await act(box.getByRole("button", { name: /^Bring in with/ }).click());
+  await act(box.getByRole("button", { name: /^Import with/ }).click());
   await expect(manuscript(page)).toBeVisible();
   await act(dropPicture(page, "The lamp is lit"), "drop the picture where it belongs");
   await expect(manuscript(page).locator("figure img")).toHaveCount(1);
@@ -302,11 +301,11 @@ test("plain text in: titles corrected, a picture with caption, the look of title
   await act(selectWords(page, "the office"), "drag over words");
   await act(pasteFrom(page, { text: "https://office.example/" }), "Ctrl+V");
   await act(stage(page, "Publish"));
-  await act(page.getByText("How it is made").click());
+  await act(page.getByText("PDF options").click());
   await act(page.getByLabel("Owner’s password").click());
   await act(page.keyboard.type("keeper"), "type a password");
   await act(page.getByLabel("Copy from it").uncheck());
-  await act(page.getByRole("button", { name: "Make the PDF" }).click());
+  await act(page.getByRole("button", { name: "Make PDF" }).click());
   told("plain text in, to a PDF with rights", 18);
   await expect(page.getByRole("link", { name: /^Download/ })).toBeVisible({ timeout: 60_000 });
 });

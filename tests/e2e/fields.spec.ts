@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { clickWords, kept, manuscript, openFile, selectWords, tray } from "./desk";
+import { test } from "./own-shelf";
 
 const TEXT = `# The tower
 
@@ -23,7 +24,7 @@ test("what is typed into a field is kept, though the page is loaded anew while o
   await clickWords(page, "Words of the lamp");
   await page.keyboard.press("End");
   await page.keyboard.press("ArrowLeft");
-  const note = () => tray(page).getByLabel("Note to oneself");
+  const note = () => tray(page).getByLabel("Note to self");
   await note().focus();
   await page.keyboard.type("Look again");
   await page.reload();
@@ -60,7 +61,7 @@ test("a figure or list is changed where it stands by now, though somebody wrote 
     .getByRole("navigation", { name: "Stages of the work" })
     .getByRole("link", { name: "Wayfinding" })
     .click();
-  await page.getByRole("button", { name: "Put a contents list at the front" }).click();
+  await page.getByRole("button", { name: "Add a contents list at the front" }).click();
   await page
     .getByRole("navigation", { name: "Stages of the work" })
     .getByRole("link", { name: "Write" })

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { sectionedFile, sectionedLines } from "../sectioned-text";
 import { clickWords, heightInWindow, manuscript, openFile, selectWords, storedLines } from "./desk";
+import { test } from "./own-shelf";
 
 const LINES = sectionedLines(150);
 const FILE = sectionedFile(LINES);
@@ -46,7 +47,7 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await selectWords(page, "lamp");
   await page.keyboard.press("Control+Alt+f");
   await expect(field(page)).toHaveValue("lamp");
-  await bar(page).getByLabel("Words to put there").fill("great lantern");
+  await bar(page).getByLabel("Replace with").fill("great lantern");
   await expect(bar(page).getByRole("status")).toHaveText("1 of 150");
   await page.keyboard.press("Enter");
   await expect(bar(page).getByRole("status")).toHaveText("1 of 149");
@@ -58,7 +59,7 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await expect
     .poll(() => storedLines(page))
     .toEqual(LINES.map((line) => line.replace("lamp", "great lantern")));
-  await expect(bar(page).getByRole("status")).toHaveText("It stands nowhere here");
+  await expect(bar(page).getByRole("status")).toHaveText("Not found");
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect.poll(() => storedLines(page)).toEqual(one);
 });
@@ -69,8 +70,8 @@ test("words put in the place of others may hold them; a section that is looked i
   await clickWords(page, "Middle words of 3.");
   await page.keyboard.press("Control+Alt+f");
   await field(page).fill("words of 3");
-  await bar(page).getByLabel("Words to put there").fill("many, many words of 3 and more");
-  await bar(page).getByRole("button", { name: "How to find" }).click();
+  await bar(page).getByLabel("Replace with").fill("many, many words of 3 and more");
+  await bar(page).getByRole("button", { name: "Search options" }).click();
   await page.getByLabel("Where").selectOption("section");
   await page.keyboard.press("Escape");
   const status = bar(page).getByRole("status");
@@ -93,7 +94,7 @@ test("words put in the place of others may hold them; a section that is looked i
   await clickWords(page, "Section 3");
   await page.keyboard.press("End");
   await page.keyboard.type(" words of 3");
-  await bar(page).getByLabel("Words to put there").fill("x");
+  await bar(page).getByLabel("Replace with").fill("x");
   await bar(page)
     .getByRole("button", { name: /^Replace all/ })
     .click();
@@ -112,14 +113,14 @@ test("what is sought may have wildcards, be an expression, and be looked for in 
   await page.getByRole("button", { name: /^Find and replace/ }).click();
   const status = bar(page).getByRole("status");
   await field(page).fill("first*lamp");
-  await expect(status).toHaveText("It stands nowhere here");
-  await bar(page).getByRole("button", { name: "How to find" }).click();
-  const options = page.getByRole("dialog", { name: "How to find" });
-  await options.getByLabel("How the words are meant").selectOption("wildcards");
+  await expect(status).toHaveText("Not found");
+  await bar(page).getByRole("button", { name: "Search options" }).click();
+  const options = page.getByRole("dialog", { name: "Search options" });
+  await options.getByLabel("How to search").selectOption("wildcards");
   await expect(status).toHaveText("150 places");
   await options.getByLabel("Where").selectOption("headings");
-  await expect(status).toHaveText("It stands nowhere here");
-  await options.getByLabel("How the words are meant").selectOption("expression");
+  await expect(status).toHaveText("Not found");
+  await options.getByLabel("How to search").selectOption("expression");
   await page.keyboard.press("Escape");
   await expect(bar(page)).toBeVisible();
   await field(page).fill("section 1\\d7");
@@ -127,7 +128,7 @@ test("what is sought may have wildcards, be an expression, and be looked for in 
   await field(page).fill("(section");
   await expect(bar(page)).toContainText("Unterminated group");
   await field(page).fill("section 1\\d7");
-  await bar(page).getByRole("button", { name: "List the places" }).click();
+  await bar(page).getByRole("button", { name: "List results" }).click();
   await bar(page).getByRole("listitem").nth(2).getByRole("button").click();
   await expect(manuscript(page).getByText("Section 127")).toBeInViewport();
   await expect(status).toHaveText("3 of 5");
@@ -135,8 +136,8 @@ test("what is sought may have wildcards, be an expression, and be looked for in 
 
 test("an expression that would never end is given up, and the page goes on", async ({ page }) => {
   await page.getByRole("button", { name: /^Find and replace/ }).click();
-  await bar(page).getByRole("button", { name: "How to find" }).click();
-  await page.getByLabel("How the words are meant").selectOption("expression");
+  await bar(page).getByRole("button", { name: "Search options" }).click();
+  await page.getByLabel("How to search").selectOption("expression");
   await page.keyboard.press("Escape");
   await field(page).fill("(.+)+!");
   await expect(bar(page).getByRole("status")).toHaveText("Looking…");
@@ -158,7 +159,7 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   const field = page.getByRole("searchbox", { name: "Find in all documents" });
   await field.fill("quartz");
   await expect(page.getByText("3 places in 2 documents.")).toBeVisible();
-  const how = page.getByRole("combobox", { name: "How the words are meant" });
+  const how = page.getByRole("combobox", { name: "How to search" });
   await how.selectOption("As a regular expression");
   await field.fill("qu.rtz \\w+");
   await expect(page.getByText("1 place in 1 document.")).toBeVisible();
@@ -166,9 +167,9 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   await expect(page.getByRole("alert").getByText("Unterminated group")).toBeVisible();
   await how.selectOption("As they are typed");
   await field.fill("quartz");
-  await page.getByRole("checkbox", { name: "Capitals matter" }).check();
+  await page.getByRole("checkbox", { name: "Match case" }).check();
   await expect(page.getByText("2 places in 2 documents.")).toBeVisible();
-  await page.getByRole("checkbox", { name: "Accents matter" }).check();
+  await page.getByRole("checkbox", { name: "Match accents" }).check();
   await expect(page.getByText("1 place in 1 document.")).toBeVisible();
   await page.getByRole("link", { name: /quartz lantern/ }).click();
   const spot = manuscript(page).getByText("quartz");
@@ -176,7 +177,7 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   await expect.poll(() => heightInWindow(page, spot)).toBeLessThan(600);
   await page.goBack();
   await field.fill("nothing like this is anywhere");
-  await expect(page.getByText("In none of the documents.")).toBeVisible();
+  await expect(page.getByText("Not found in any document.")).toBeVisible();
   await field.press("Escape");
   await expect(page.getByRole("table")).toBeVisible();
 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
-import { clickWords, insert, kept, manuscript, openFile, selectWords, storedLines } from "./desk";
+import { expect, type Page } from "@playwright/test";
+import { clickWords, insert, kept, manuscript, openFile, selectWords, storedLines, underWay } from "./desk";
+import { test } from "./own-shelf";
 
 const TEXT = `# The tower
 
@@ -68,13 +69,13 @@ test("a place that is taken along is in the hand in another document too, and En
 }) => {
   await openFile(page, "from.md", TEXT);
   await clickWords(page, "The lamp");
-  await page.getByRole("button", { name: "Take this place along" }).click();
+  await page.getByRole("button", { name: "Pick up this place" }).click();
   await openFile(page, "into.md", "# Elsewhere\n\nGo up to the lamp room.\n");
-  await expect(page.getByText("“The lamp” is taken along.")).toBeVisible();
+  await expect(underWay(page)).toContainText("“The lamp” is picked up.");
   await selectWords(page, "lamp room");
   await page.keyboard.press("Enter");
   await expect(manuscript(page).locator("a.link")).toHaveText("lamp room");
   await expect(page.getByText("“lamp room” now leads to “The lamp”.")).toBeVisible();
   await manuscript(page).press("Escape");
-  await expect(page.getByText("“The lamp” is taken along.")).toBeHidden();
+  await expect(underWay(page)).toBeHidden();
 });

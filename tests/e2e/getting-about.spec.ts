@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { clickWords, heightInWindow, jump, kept, manuscript, openFile, typeAtEnd } from "./desk";
+import { test } from "./own-shelf";
 
 const LONG = "Words that fill a line and go on for a while, so that there is something to scroll. ".repeat(
   12,
@@ -38,7 +39,7 @@ test("the jump box takes numbers, kinds and paragraphs, says where each lies and
     .toBe(LONG.trim());
   await page.keyboard.press("Control+j");
   await box.fill("p 999");
-  await expect(page.getByText("Nothing here is called that.")).toBeVisible();
+  await expect(page.getByText("Nothing here has that name.")).toBeVisible();
   // What is no name may be among the words.
   await box.fill("something to scroll");
   await expect(option(page)).toContainText("Find “something to scroll” in the text");

@@ -1,13 +1,15 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { spawn } from "node:child_process";
+import { freePort } from "#tests/free-port";
 import { OwnServer } from "#tests/own-server";
 import { chmodSync, mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { kept, manuscript, openFile, typeAtEnd } from "./desk";
+import { test } from "./own-shelf";
 
 test("what is shown as kept is on disk: it is there after the server was killed", async ({ page }) => {
-  const server = new OwnServer(4401, mkdtempSync(path.join(tmpdir(), "gate-rope-killed-")));
+  const server = new OwnServer(mkdtempSync(path.join(tmpdir(), "gate-rope-killed-")));
   await server.start();
   try {
     await page.goto(server.address);
@@ -70,13 +72,14 @@ test("a disk that takes nothing says so in one line, and the text stays on the s
   await expect(manuscript(page)).toContainText("more words");
 });
 
-test("a start that cannot work stops with one clear line", async () => {
+test("a start that cannot work stops with one clear line", async ({ server }) => {
   const locked = mkdtempSync(path.join(tmpdir(), "gate-rope-locked-"));
   chmodSync(locked, 0o500);
+  const free = String(await freePort());
   const start = (env: Record<string, string>) =>
     new Promise<{ code: number | null; said: string }>((resolve) => {
       const child = spawn(process.execPath, ["scripts/start.mjs"], {
-        env: { ...process.env, PORT: "4402", NODE_ENV: "production", ...env },
+        env: { ...process.env, PORT: free, NODE_ENV: "production", ...env },
       });
       let said = "";
       child.stderr.on("data", (piece) => (said += String(piece)));
@@ -86,7 +89,7 @@ test("a start that cannot work stops with one clear line", async () => {
     code: 1,
     said: "gate-rope: PORT has to be a number.",
   });
-  expect(await start({ PORT: process.env.E2E_PORT ?? "4399" })).toMatchObject({
+  expect(await start({ PORT: new URL(server.address).port })).toMatchObject({
     code: 1,
     said: expect.stringMatching(/^gate-rope: Port \d+ is taken\. Set PORT to another\.$/),
   });

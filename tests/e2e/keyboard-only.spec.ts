@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import { expect, test, type Locator, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 import { documentId, jump, kept, lookAtText, manuscript } from "./desk";
+import { test } from "./own-shelf";
 
 const NOTES = readFileSync("demo/winter-road-notes.txt", "utf8");
 const PICTURE = "demo/night-operations-manual/figures/site-plan.png";

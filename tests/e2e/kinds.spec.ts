@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { caretAt, documentId, insert, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import { test } from "./own-shelf";
 
 test("a notice is typed, titled, left, given another kind, and listed among the warnings", async ({
   page,
@@ -123,7 +124,7 @@ test("a list is counted in another way, goes on after what stands between, and h
   const lists = manuscript(page).locator("ol");
   await caretAt(page, "three", "behind");
   const tray = page.getByRole("region", { name: "List", exact: true });
-  await tray.getByLabel("Goes on from the list before it").check();
+  await tray.getByLabel("Continues the previous list").check();
   await expect(lists.nth(1)).toHaveAttribute("start", "3");
   // Taken back from where it was done, without a way back into the text.
   await page.keyboard.press("Control+z");
@@ -153,7 +154,7 @@ test("a list is counted in another way, goes on after what stands between, and h
   // The keyboard stayed where it was.
   await page.keyboard.press("Control+Enter");
   await expect(boxes.nth(1)).toBeChecked();
-  await page.keyboard.type(" at dawn");
+  await page.keyboard.insertText(" at dawn");
   await expect(manuscript(page).locator("li").last()).toHaveText("Quenched at dawn");
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");

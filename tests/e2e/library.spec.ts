@@ -1,7 +1,8 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { clickWords } from "./desk";
+import { test } from "./own-shelf";
 
 const RED = Buffer.from(
   "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==",
@@ -56,10 +57,10 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   await page.getByRole("button", { name: "Document", exact: true }).click();
   await page.getByRole("checkbox", { name: "Choose Quay 2" }).check();
   await page.getByRole("checkbox", { name: "Choose Quay 4" }).click({ modifiers: ["Shift"] });
-  const chosen = page.getByRole("group", { name: "With those that are chosen" });
+  const chosen = page.getByRole("group", { name: "Actions for the selection" });
   await expect(page.getByRole("status").filter({ hasText: "3 of" })).toBeVisible();
   await chosen.getByRole("button", { name: "Proof" }).click();
-  const proof = page.getByRole("dialog", { name: "Proof of what is chosen" });
+  const proof = page.getByRole("dialog", { name: "Proof the selection" });
   await expect(proof).toContainText("3 documents proved; 2 without a finding");
   await expect(proof.getByRole("listitem").filter({ hasText: "Links adrift: 1" }).first()).toContainText(
     "Quay 2",
@@ -67,7 +68,7 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   await page.keyboard.press("Escape");
 
   await chosen.getByRole("button", { name: "Export" }).click();
-  const files = page.getByRole("dialog", { name: "Export what is chosen" });
+  const files = page.getByRole("dialog", { name: "Export the selection" });
   await files.getByRole("combobox", { name: "Format" }).selectOption("Markdown");
   const [download] = await Promise.all([
     page.waitForEvent("download"),
@@ -86,16 +87,16 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   await page.getByRole("checkbox", { name: "Choose Quay 5" }).uncheck();
   await page.getByRole("checkbox", { name: "Choose Quay 10" }).check();
   await chosen.getByRole("button", { name: "To the top" }).click();
-  await chosen.getByRole("button", { name: "One place down" }).click();
+  await chosen.getByRole("button", { name: "Move down" }).click();
   await expect(titles(page).nth(0)).toHaveText("Quay 5");
   await expect(titles(page).nth(1)).toHaveText("Quay 10");
   await page.reload();
-  await page.getByRole("button", { name: "In the order I gave them" }).click();
+  await page.getByRole("button", { name: "In my own order" }).click();
   await expect(titles(page).nth(0)).toHaveText("Quay 5");
   await expect(titles(page).nth(1)).toHaveText("Quay 10");
 
   await filter(page).fill("quay");
-  await page.getByRole("checkbox", { name: "Choose all that are listed" }).check();
+  await page.getByRole("checkbox", { name: "Select all listed" }).check();
   await chosen.getByRole("button", { name: "Remove" }).click();
   await expect(page.getByText("No document has these words")).toBeVisible();
   await expect(page.getByText("Removed 7 documents. They stay in the bin for 30 days.")).toBeVisible();
@@ -133,7 +134,7 @@ test("a page comes in with the pictures chosen beside it, and so does what a .zi
       file("beacon.md", "text/markdown", Buffer.from("# Beacon\n\n![The light](red.png)\n")),
       file("red.png", "image/png", RED),
     ]);
-  await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible();
+  await expect(imports.getByRole("heading", { name: "Imported" })).toBeVisible();
   await expect(imports.getByRole("link")).toHaveText(["Beacon"]);
   await expect(imports).toContainText("1 figure");
   await expect(imports).not.toContainText("missing");
@@ -151,7 +152,7 @@ test("a page comes in with the pictures chosen beside it, and so does what a .zi
   await page
     .getByLabel("Files to import")
     .setInputFiles(file("site.zip", "application/zip", Buffer.from(archive)));
-  await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible();
+  await expect(imports.getByRole("heading", { name: "Imported" })).toBeVisible();
   await expect(imports.getByRole("link")).toHaveText(["Packed one", "Packed two"]);
   // What leads from one of them to another leads there still.
   await expect(imports).toContainText("2 links lead from one of these documents to another");
@@ -172,5 +173,5 @@ test("a page comes in with the pictures chosen beside it, and so does what a .zi
   await page
     .getByLabel("Files to import")
     .setInputFiles(file("broken.zip", "application/zip", Buffer.from("PK no archive")));
-  await expect(imports).toContainText("broken.zip was not brought in.");
+  await expect(imports).toContainText("broken.zip was not imported.");
 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { manuscript, openFile, stage } from "./desk";
+import { test } from "./own-shelf";
 
 const grid = (page: Page, name: string) => page.getByRole("grid", { name });
 const rows = (page: Page, name: string) =>
@@ -39,7 +40,7 @@ test("all links are listed, narrowed, sorted, gone to, and led elsewhere or unli
   await page.getByRole("searchbox", { name: "Narrow the list of links" }).press("Tab");
   await grid(page, "Links").focus();
   await page.keyboard.press("Control+a");
-  await page.getByRole("button", { name: "Lead elsewhere" }).click();
+  await page.getByRole("button", { name: "Change destination" }).click();
   await page.getByRole("combobox", { name: "Where to" }).fill("gamma");
   await page.keyboard.press("Enter");
   await expect(page.getByText("2 links lead there now.")).toBeVisible();
@@ -85,7 +86,7 @@ test("mentions in plain words are found, made cross-references, and told where t
   await expect(list.and(page.getByRole("row", { name: /^section 9/ }))).toContainText(
     "There is no section 9 here.",
   );
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("With a place that is meant");
+  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("With a matching place");
   await page.getByRole("button", { name: "Make cross-references of 2" }).click();
   await expect(page.getByText("Made 1 cross-reference and 1 link, where none says the same.")).toBeVisible();
   await expect(grid(page, "Mentions")).toContainText("None of the mentions is like that.");
@@ -100,13 +101,13 @@ test("a section to which links lead is taken out only once it is said what becom
   await openFile(page, "impact.md", TEXT);
   await page.getByRole("button", { name: "Even", exact: true }).click();
   await page.getByRole("navigation", { name: "Rope" }).getByText("Beta", { exact: true }).click();
-  await page.getByRole("button", { name: "Take out (Delete)" }).click();
-  const asked = page.getByRole("dialog", { name: "2 links lead to what is taken out" });
+  await page.getByRole("button", { name: "Delete section (Delete)" }).click();
+  const asked = page.getByRole("dialog", { name: "2 links lead to what you delete" });
   await expect(asked).toContainText("“first” in Alpha");
-  await asked.getByRole("button", { name: "Lead them to another place" }).click();
+  await asked.getByRole("button", { name: "Link them to another place" }).click();
   const where = page.getByRole("combobox", { name: "Where to" });
   await where.fill("beta");
-  await expect(page.getByText("No place is called that.")).toBeVisible();
+  await expect(page.getByText("No place has that name.")).toBeVisible();
   await where.fill("gamma");
   await page.keyboard.press("Enter");
   await expect(

@@ -1,5 +1,6 @@
-import { expect, test, type CDPSession, type Page } from "@playwright/test";
+import { expect, type CDPSession, type Page } from "@playwright/test";
 import { atRest, frames, heightInWindow, jump, kept, manuscript, openFile, stage } from "./desk";
+import { test } from "./own-shelf";
 
 /** A text of so many short sections: long enough to be drawn in many chunks. */
 function longText(sections: number): string {
@@ -86,7 +87,7 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     await page.keyboard.press("Control+a");
     await page.keyboard.press("Delete");
     await expect(manuscript(page)).toHaveText("");
-    await page.keyboard.type("Only this");
+    await page.keyboard.insertText("Only this");
     await page.keyboard.press("Control+z");
     await page.keyboard.press("Control+z");
     await expect(manuscript(page)).toContainText("Last words of 149.");
@@ -103,7 +104,7 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     page,
     context,
   }) => {
-    const choice = page.getByRole("button", { name: "Show all of the text to screen readers" });
+    const choice = page.getByRole("button", { name: "Give screen readers the whole text" });
     await choice.focus();
     await expect(choice).toBeInViewport();
     await page.keyboard.press("Space");

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import {
   caretAt,
   clickWords,
@@ -10,6 +10,7 @@ import {
   selectWords,
   tray,
 } from "./desk";
+import { test } from "./own-shelf";
 
 const sizeOf = (page: Page, words: string) =>
   manuscript(page)
@@ -172,10 +173,10 @@ test("rows, columns and cells of a table are changed in the tray; a picture says
   const frame = manuscript(page).locator("figure .picture");
   await expect(frame).toHaveClass(/without-words/);
   await frame.click();
-  await tray(page).getByLabel("It only decorates").check();
+  await tray(page).getByLabel("Decorative").check();
   await expect(frame).not.toHaveClass(/without-words/);
   await expect(tray(page).getByLabel("What the picture shows")).toHaveCount(0);
-  await tray(page).getByLabel("It only decorates").uncheck();
+  await tray(page).getByLabel("Decorative").uncheck();
   await tray(page).getByLabel("What the picture shows").fill("A dot");
   await tray(page).getByLabel("Width % of the text").fill("40");
   await tray(page).getByLabel("Stands").selectOption("right");

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { atRest, caretAt, documentId, kept, manuscript, openFile, stage } from "./desk";
+import { atRest, caretAt, documentId, kept, manuscript, openFile, stage, underWay } from "./desk";
+import { test } from "./own-shelf";
 
 const TEXT = "# Lamps\n\nBefore the pictures.\n\nBehind the pictures.\n";
 
@@ -66,9 +67,11 @@ test("large photographs are made smaller where their author wants it; stopping b
   await caretAt(page, "Before the pictures.", "behind");
   const large = await photograph(4_000, 3_000, 3);
   await choosePictures(page, [large]);
-  await expect(page.getByText(/^1 photograph, [\d.,]+ MB: more than a page can show/)).toBeVisible();
+  await expect(
+    underWay(page).getByText(/^1 photograph, [\d.,]+ MB: more than a page can show/),
+  ).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
-  await expect(page.getByText("No picture was brought in.")).toBeVisible();
+  await expect(page.getByText("No picture was added.")).toBeVisible();
   await expect(manuscript(page)).toBeFocused();
   await expect(figures(page)).toHaveCount(0);
   await choosePictures(page, [large]);
@@ -89,9 +92,10 @@ test("at opening only copies of pictures near to the window are fetched, and not
 }) => {
   const id = await openFile(page, "album.md", TEXT);
   await caretAt(page, "Before the pictures.", "behind");
-  const eight = await Promise.all(Array.from({ length: 8 }, (_, i) => photograph(2_400, 1_600, i + 20)));
-  await choosePictures(page, eight);
-  await expect(figures(page)).toHaveCount(8, { timeout: 60_000 });
+  // A browser that thinks its line is slow fetches pictures two windows ahead.
+  const all = await Promise.all(Array.from({ length: 12 }, (_, i) => photograph(2_400, 1_600, i + 20)));
+  await choosePictures(page, all);
+  await expect(figures(page)).toHaveCount(12, { timeout: 60_000 });
   await kept(page);
   const bytes: number[] = [];
   page.on("response", async (response) => {
@@ -104,6 +108,8 @@ test("at opening only copies of pictures near to the window are fetched, and not
   await session.send("Network.clearBrowserCache");
   await page.goto(`/documents/${id}`);
   await expect(figures(page).first().locator("img")).toBeVisible();
+  // The text waits for their sizes, though not for long.
+  await expect(figures(page).locator("img[width]")).toHaveCount(12);
   const height = () => manuscript(page).evaluate((root) => root.scrollHeight);
   const before = await height();
   await expect
@@ -115,9 +121,10 @@ test("at opening only copies of pictures near to the window are fetched, and not
     )
     .toBe(1_400);
   await atRest(manuscript(page));
-  expect(await height()).toBe(before);
-  const whole = eight.reduce((sum, { length }) => sum + length, 0);
-  expect(bytes.length).toBeLessThan(8);
+  // A part of a pixel may be rounded the other way.
+  expect(Math.abs((await height()) - before)).toBeLessThanOrEqual(1);
+  const whole = all.reduce((sum, { length }) => sum + length, 0);
+  expect(bytes.length).toBeLessThan(12);
   expect(bytes.reduce((sum, length) => sum + length, 0)).toBeLessThan(whole / 3);
 
   // The open form has them beside it, and comes in again whole.
@@ -131,8 +138,8 @@ test("at opening only copies of pictures near to the window are fetched, and not
     .getByLabel("Files to import")
     .setInputFiles({ name: "album.zip", mimeType: "application/zip", buffer: zip });
   const imports = page.getByRole("region", { name: "Imports" });
-  await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible({ timeout: 60_000 });
+  await expect(imports.getByRole("heading", { name: "Imported" })).toBeVisible({ timeout: 60_000 });
   await imports.getByRole("link").click();
-  await expect(figures(page)).toHaveCount(8);
-  await expect(figures(page).locator("img[width='2400']")).toHaveCount(8);
+  await expect(figures(page)).toHaveCount(12);
+  await expect(figures(page).locator("img[width='2400']")).toHaveCount(12);
 });

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
-import { caretAt, frames, kept, manuscript, openFile, pointOf, selectWords, stage } from "./desk";
+import { expect, type Page } from "@playwright/test";
+import { caretAt, frames, kept, manuscript, openFile, pointOf, selectWords, stage, underWay } from "./desk";
+import { test } from "./own-shelf";
 
 /** Counts what an author does: a click, a key chord, a typed text is one each. */
 class Actions {
@@ -47,7 +48,7 @@ test("a typed contents list of six chapters is linked both ways", async ({ page 
   await job.do(page.keyboard.press("Control+Alt+k"));
   const box = page.getByRole("dialog", { name: "Link titles to their sections" });
   await expect(box.getByRole("combobox")).toHaveCount(6);
-  await job.do(box.getByRole("checkbox", { name: /^With a way back/ }).check());
+  await job.do(box.getByRole("checkbox", { name: /^With a return link/ }).check());
   await job.do(box.getByRole("button", { name: "Link 6 titles" }).click());
   job.within(5);
   await expect(page.getByText("6 titles lead to their sections, and back.")).toBeVisible();
@@ -67,8 +68,8 @@ test("ten named bookmarks are made in one go, renamed by a pattern and flagged t
   const ten = Array.from({ length: 10 }, (_, i) => `## Lamp ${i + 1}\n\n${WORDS}`).join("\n\n");
   await openFile(page, "ten.md", `# Lamps\n\n${ten}`);
   const job = new Actions("make 10 named bookmarks");
-  await job.do(page.getByRole("button", { name: "Bookmarks in one go" }).click());
-  const box = page.getByRole("dialog", { name: "Bookmarks in one go" });
+  await job.do(page.getByRole("button", { name: "Many bookmarks at once" }).click());
+  const box = page.getByRole("dialog", { name: "Many bookmarks at once" });
   await job.do(box.getByRole("combobox", { name: "On" }).selectOption("All headings of level 2"));
   await job.do(box.getByRole("button", { name: "Set 10 bookmarks" }).click());
   job.within(12);
@@ -108,7 +109,7 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   await page.keyboard.press("ArrowLeft");
   const box = page.getByRole("region", { name: "Bookmark at the caret" });
   await expect(box).toContainText("#spot");
-  await box.getByRole("textbox", { name: "Note to oneself" }).fill("Ask Tove.");
+  await box.getByRole("textbox", { name: "Note to self" }).fill("Ask Tove.");
   await box.getByRole("checkbox", { name: "Come back here" }).check();
   await box.getByLabel("Come back by").fill("2026-12-24");
   await caretAt(page, "red stop", "behind");
@@ -119,10 +120,10 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   const lost = page.getByRole("region", { name: "Lost", exact: true });
   await expect(lost).toContainText("spot");
   await selectWords(page, "far end");
-  await lost.getByRole("button", { name: "Put it on what is chosen" }).click();
+  await lost.getByRole("button", { name: "Move it to the selection" }).click();
   await expect(lost).toBeHidden();
   await expect(manuscript(page).locator(".bookmark-range")).toHaveText("far end");
-  await expect(box.getByRole("textbox", { name: "Note to oneself" })).toHaveValue("Ask Tove.");
+  await expect(box.getByRole("textbox", { name: "Note to self" })).toHaveValue("Ask Tove.");
   await stage(page, "Proof");
   await page.getByRole("tab", { name: "All places" }).click();
   await expect(page.getByRole("grid", { name: "Places" })).toContainText("2026-12-24");
@@ -185,18 +186,18 @@ test("a place is taken along and tied to several words one after the other; the 
 }) => {
   await openFile(page, "pocket.md", BOOK);
   await caretAt(page, "Closing", "behind", "h1");
-  await page.getByRole("button", { name: "Take this place along" }).click();
-  await expect(page.getByText("“Closing” is taken along.")).toBeVisible();
+  await page.getByRole("button", { name: "Pick up this place" }).click();
+  await expect(underWay(page)).toContainText("“Closing” is picked up.");
   for (const words of ["The dome", "Weather"]) {
     await selectWords(page, words);
     await frames(page);
     await page.keyboard.press("Enter");
   }
   await selectWords(page, "Going home");
-  await page.getByRole("button", { name: "Tie what is chosen" }).click();
+  await page.getByRole("button", { name: "Link the selection" }).click();
   await expect(manuscript(page).locator("a.link")).toHaveText(["The dome", "Weather", "Going home"]);
   await manuscript(page).press("Escape");
-  await expect(page.getByText("“Closing” is taken along.")).toBeHidden();
+  await expect(underWay(page)).toBeHidden();
   const first = page.getByRole("listbox", { name: "Where to" }).getByRole("option", { selected: true });
   await selectWords(page, "The lamp");
   await page.keyboard.press("Control+k");

@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { caretAt, documentId, insert, kept, manuscript, openFile, tray } from "./desk";
+import { test } from "./own-shelf";
 
 test("a note has paragraphs, lists and a link, and readers get them as such", async ({ page }) => {
   await openFile(page, "notes.md", "# Road\n\nMind the ice.\n\n# Lamps\n\nTrim them.\n");

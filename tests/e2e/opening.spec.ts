@@ -1,6 +1,7 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { longManual } from "#tests/long-manual";
 import { clickWords, documentId, jump, kept, manuscript, openFile, openHeld, typeAtEnd } from "./desk";
+import { test } from "./own-shelf";
 
 const firstWords = (page: Page) => page.locator(".first-words");
 

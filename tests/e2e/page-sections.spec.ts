@@ -1,6 +1,7 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { documentId, insert, kept, manuscript, openFile, tray, typeAtEnd } from "./desk";
+import { test } from "./own-shelf";
 
 const TEXT = `# The log
 

@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { documentId, openFile } from "./desk";
+import { test } from "./own-shelf";
 
 const FILLER = Array.from(
   { length: 40 },

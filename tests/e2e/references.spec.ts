@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { caretAt, documentId, kept, manuscript, openFile } from "./desk";
+import { test } from "./own-shelf";
 
 const FILLER = "The night was clear and the dome stood open until the frost came. ".repeat(60);
 const TEXT = `# The dome

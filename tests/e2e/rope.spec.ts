@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { atRest, clickWords, manuscript, openFile } from "./desk";
+import { test } from "./own-shelf";
 
 const FILLER = "Words that go on and on and say nothing of it. ".repeat(8);
 const TEXT = Array.from(

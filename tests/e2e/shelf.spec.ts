@@ -1,5 +1,6 @@
-import { expect, test } from "@playwright/test";
-import { bringIn, openFile, documentId, kept, manuscript } from "./desk";
+import { expect } from "@playwright/test";
+import { bringIn, openFile, documentId, kept, manuscript, programBegun } from "./desk";
+import { test } from "./own-shelf";
 
 test("several files come in at once, each with its own end: documents, and reasons for those that fail", async ({
   page,
@@ -25,18 +26,16 @@ test("several files come in at once, each with its own end: documents, and reaso
       file("what.xyz", "text"),
     ]);
   const report = page.getByRole("region", { name: "Imports" });
-  await expect(report.getByRole("heading", { name: "Brought in" })).toBeVisible();
+  await expect(report.getByRole("heading", { name: "Imported" })).toBeVisible();
   await expect(report.getByRole("link")).toHaveCount(2);
-  await expect(report).toContainText("1 × <script>: Scripts never come in.");
+  await expect(report).toContainText("1 × <script>: Scripts are never imported.");
   await expect(report).toContainText("1 × javascript: link");
   await expect(report).toContainText("1 × remote picture");
-  await expect(report).toContainText("binary.md was not brought in. Line 1: The file is binary, not text.");
-  await expect(report).toContainText("latin.txt was not brought in. Line 1: The text is not in UTF-8");
-  await expect(report).toContainText(
-    "cut.html was not brought in. Line 2: The file is cut off inside a tag.",
-  );
-  await expect(report).toContainText("empty.md was not brought in. The file is empty.");
-  await expect(report).toContainText("what.xyz was not brought in. Unsupported file type");
+  await expect(report).toContainText("binary.md was not imported. Line 1: The file is binary, not text.");
+  await expect(report).toContainText("latin.txt was not imported. Line 1: The text is not in UTF-8");
+  await expect(report).toContainText("cut.html was not imported. Line 2: The file is cut off inside a tag.");
+  await expect(report).toContainText("empty.md was not imported. The file is empty.");
+  await expect(report).toContainText("what.xyz was not imported. Unsupported file type");
   const row = page.getByRole("row", { name: /Good one/ });
   await expect(row.getByRole("cell").nth(5)).toHaveText("1");
   await expect(row.getByRole("cell").nth(1)).toContainText("See it and none.");
@@ -45,10 +44,7 @@ test("several files come in at once, each with its own end: documents, and reaso
 
 test("files are dropped anywhere on the shelf", async ({ page }) => {
   await page.goto("/");
-  // Nothing takes a file before the page's program has begun.
-  await page.waitForFunction(() =>
-    Object.keys(document.querySelector("main")!).some((key) => key.startsWith("__reactProps")),
-  );
+  await programBegun(page);
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.items.add(new File(["# Dropped in\n\ntext"], "dropped.md"));
@@ -64,6 +60,7 @@ test("files are dropped anywhere on the shelf", async ({ page }) => {
 test("a document is removed, and put back in one step with all its words", async ({ page }) => {
   await bringIn(page, "keep.md", "# Kept words\n\nEvery one of them.");
   await page.reload();
+  await programBegun(page);
   await page.getByRole("button", { name: "Remove Kept words" }).click();
   await expect(page.getByRole("link", { name: "Kept words" })).toHaveCount(0);
   await page.getByRole("button", { name: "Undo" }).click();
@@ -172,7 +169,7 @@ test("a web page comes in without what stands around it, and updates its documen
   const imports = page.getByRole("region", { name: "Imports" });
   await expect(imports).toContainText("5 words, 1 heading. The text is in German.");
   await expect(imports).toContainText("1 × navigation of the web page");
-  await imports.getByRole("button", { name: "Bring in the whole page" }).click();
+  await imports.getByRole("button", { name: "Import the whole page" }).click();
   await expect(imports).toContainText("updated from seile.html");
   await expect(imports).not.toContainText("navigation of the web page");
 
@@ -204,9 +201,9 @@ test("many files come in as one line that tells how far they are, and can be sto
   await page.getByLabel("Files to import").setInputFiles(files);
   const imports = page.getByRole("region", { name: "Imports" });
   await expect(imports.getByRole("button", { name: "Stop all" })).toBeVisible();
-  await expect(imports.getByRole("heading", { name: "Brought in" })).toBeVisible({ timeout: 60_000 });
+  await expect(imports.getByRole("heading", { name: "Imported" })).toBeVisible({ timeout: 60_000 });
   await expect(imports.getByRole("status")).toHaveText("39 of 40 files");
-  await expect(imports).toContainText("many-7.md was not brought in. The file is empty.");
+  await expect(imports).toContainText("many-7.md was not imported. The file is empty.");
   expect((await imports.boundingBox())!.height).toBeLessThan(200);
   await imports.getByText("Each file").click();
   await expect(imports.getByRole("link", { name: "Many 39", exact: true })).toBeVisible();

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { kept, lookAtText, manuscript, openFile, openPlainText } from "./desk";
+import { test } from "./own-shelf";
 
 const LONG =
   "Words that go on for a while, as the text of a section does, until there is enough of it to be seen. ".repeat(
@@ -37,7 +38,7 @@ test("plain text is looked at before anything is created: why each line is a tit
   await expect(page.getByText("Cancelled. Nothing was created.")).toBeVisible();
 
   await lookAtText(page, "road.txt", PLAIN);
-  await box.getByRole("button", { name: "Bring in with 4 headings" }).click();
+  await box.getByRole("button", { name: "Import with 4 headings" }).click();
   await expect
     .poll(() => headings(page))
     .toEqual(["1 1. THE ROAD", "2 1.1 Colours", "1 2. THE GATE", "1 3. THE HILL"]);
@@ -121,7 +122,7 @@ test.describe("sections on the even rope", () => {
     await page.keyboard.press("Control+d");
     await expect.poll(() => headings(page)).toEqual(["1 B", "1 A", "3 A1", "3 A1", "3 A2", "3 A2", "1 C"]);
     await page.keyboard.press("Delete");
-    const asked = page.getByRole("dialog", { name: "1 link leads to what is taken out" });
+    const asked = page.getByRole("dialog", { name: "1 link leads to what you delete" });
     await expect(asked).toContainText("“the first”");
     await asked.getByRole("button", { name: "Leave it adrift" }).click();
     await expect(
@@ -140,7 +141,7 @@ test.describe("sections on the even rope", () => {
     await page.keyboard.press("End");
     await page.keyboard.type(" and some more words");
     await row(page, "B").click({ modifiers: ["Control"] });
-    await page.getByRole("button", { name: /^Lower with/ }).click();
+    await page.getByRole("button", { name: /^Demote with/ }).click();
     await expect.poll(() => headings(page)).toEqual(["1 A", "2 A1", "2 A2", "2 B", "2 C"]);
   });
 

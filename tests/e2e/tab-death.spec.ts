@@ -1,7 +1,8 @@
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { kept, manuscript, storedLines } from "./desk";
+import { test } from "./own-shelf";
 
-/** How often a tab is ended; `npm run test:faults` does it 64 times. */
+/** How often a tab is ended; `npm run test:long` does it 64 times. */
 const DEATHS = Number(process.env.DEATHS ?? 6);
 
 test("a tab that crashes right behind a key loses nothing that it showed", async ({

@@ -1,5 +1,6 @@
-import { expect, test, type BrowserContext, type Page } from "@playwright/test";
+import { expect, type BrowserContext, type Page } from "@playwright/test";
 import { another, documentId, kept, manuscript, openFile, selectWords, typeAtEnd } from "./desk";
+import { test } from "./own-shelf";
 
 test("two people write at once: each sees the other's words, name, caret and selection, and both end with the same text", async ({
   page,
@@ -24,8 +25,14 @@ test("two people write at once: each sees the other's words, name, caret and sel
   await expect(manuscript(page).locator('.others-caret[data-name="Mirel"]')).toBeVisible();
   await selectWords(other, "second paragraph");
   await expect(manuscript(page).locator(".others-selection")).toHaveText("second paragraph");
+  // The rope shows where others are, also when all they do is go elsewhere.
+  const onRope = page.getByRole("navigation", { name: "Rope" }).locator('[data-person="Mirel"] circle');
+  const heightOf = () => onRope.getAttribute("cy");
+  const low = await heightOf();
+  await manuscript(other).getByRole("heading", { name: "Two hands" }).click();
+  await expect.poll(heightOf).not.toBe(low);
 
-  // Undo takes back only one's own.
+  // Undo takes back only your own.
   await manuscript(page).focus();
   await page.keyboard.press("Control+z");
   await expect(manuscript(page)).not.toContainText("One hand writes here.");
@@ -174,9 +181,12 @@ test("words whose place somebody else removed are shown to their author and can 
   await page.reload();
   await expect(lost).toContainText("second with new words to go");
   await manuscript(page).getByText("last").click();
-  await lost.getByRole("button", { name: "Insert at the cursor" }).click();
+  await lost.getByRole("button", { name: "Insert at the cursor" }).focus();
+  await page.keyboard.press("Enter");
   await expect(manuscript(page)).toContainText("second with new words to go");
   await expect(lost).toBeHidden();
+  // Where their box was the keyboard has not been left on nothing.
+  await expect.poll(() => page.evaluate(() => document.activeElement === document.body)).toBe(false);
   await kept(page);
   await expect(manuscript(other)).toContainText("second with new words to go");
   await context.close();

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { sectionedFile, sectionedLines } from "../sectioned-text";
 import { atRest, manuscript, openFile, storedLines } from "./desk";
+import { test } from "./own-shelf";
 
 const LINES = sectionedLines(150);
 const FILE = sectionedFile(LINES);

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { caretAt, documentId, jump, kept, manuscript, openFile, tray } from "./desk";
+import { test } from "./own-shelf";
 
 async function putTable(page: Page): Promise<void> {
   await page.getByRole("button", { name: "Insert", exact: true }).click();

@@ -9,23 +9,22 @@ import { heading, list, paragraph } from "#tests/editing";
 import { OwnServer } from "#tests/own-server";
 import { randomNumbers } from "#tests/random-numbers";
 import { createDocument, schema } from "@/core/document";
-import { BrowserStore } from "@/editor/exchange/browser-store";
+import { BrowserStore } from "@/editor/sync/browser-store";
 import { checkFolder } from "@/server/upkeep";
 import { FaultyNetwork } from "./faulty-network";
 import { Writer } from "./writer";
 
-/** How often the server is killed; `npm run test:faults` does it 200 times. */
+/** How often the server is killed; `npm run test:long` does it 200 times. */
 const KILLS = Number(process.env.KILLS ?? 4);
 /** How long the network is faulty, in milliseconds. */
 const FAULTY_FOR = Number(process.env.FAULTY_FOR ?? 8_000);
-const PORT = Number(process.env.FAULTS_PORT ?? 4403);
 
 let data: string;
 let server: OwnServer;
 
 beforeAll(() => {
   data = mkdtempSync(path.join(tmpdir(), "gate-rope-faults-"));
-  server = new OwnServer(PORT, data);
+  server = new OwnServer(data);
 });
 afterEach(() => server.kill());
 afterAll(() => {

@@ -5,11 +5,10 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { OwnServer } from "#tests/own-server";
 
-const PORT = 4392;
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-full-"));
 /** A disk of 16 MB of its own; only the machine's owner may make one. */
 const mounted = spawnSync("mount", ["-t", "tmpfs", "-o", "size=16m", "none", folder]).status === 0;
-const server = new OwnServer(PORT, path.join(folder, "data"));
+const server = new OwnServer(path.join(folder, "data"));
 
 const post = async (address: string, body: BodyInit) => {
   const answer = await fetch(server.address + address, { method: "POST", body });

@@ -1,14 +1,14 @@
 import { EditorState, type Transaction } from "prosemirror-state";
 import { Author, EDITS, type Letters } from "#tests/authors";
 import { schema } from "@/core/document";
-import { sentSteps } from "@/core/exchange";
-import { Exchange, type Copy } from "@/editor/exchange/exchange";
-import type { Displaced, WaitingStore } from "@/editor/exchange/waiting-store";
+import { sentSteps } from "@/core/collab";
+import { Exchange, type SyncHost } from "@/editor/sync/exchange";
+import type { Displaced, WaitingStore } from "@/editor/sync/waiting-store";
 
 const PLAIN = EDITS.filter((kind) => kind !== "cut" && kind !== "paste");
 
 /** Somebody who writes without a screen, through the very exchange that a window has. */
-export class Writer implements Copy {
+export class Writer implements SyncHost {
   readonly exchange: Exchange;
   /** Numbers of own steps that a server has said it accepted. */
   readonly accepted = new Set<number>();

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { another, bringIn, frames, jump, kept, manuscript, selectWords, stage } from "../e2e/desk";
+import { test } from "../e2e/own-shelf";
 
 /*
  * The pictures of docs/screenshots, one of each main view, of the demo documents. They are looked at by people; what the
@@ -48,6 +49,14 @@ test("write", async ({ page }) => {
   await take(page, "write");
 });
 
+test("write on a phone", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openManual(page);
+  await jump(page, "Opening the dome");
+  await page.getByRole("button", { name: "Deck" }).click();
+  await take(page, "write-phone");
+});
+
 test("styles", async ({ page }) => {
   await openManual(page);
   await jump(page, "Standard stars");
@@ -66,7 +75,6 @@ test("a cross-reference, and all links", async ({ page }) => {
   await openManual(page);
   await jump(page, "Standard stars");
   await manuscript(page).locator(".cross-reference", { hasText: "Standards by season" }).click();
-  await take(page, "reference");
   await stage(page, "Proof");
   await page.getByRole("tab", { name: "All links" }).click();
   await page.getByRole("grid", { name: "Links" }).focus();
@@ -99,9 +107,9 @@ test("find", async ({ page }) => {
   await jump(page, "Before the shutters move");
   await selectWords(page, "panel");
   await page.keyboard.press("Control+Alt+f");
-  await page.getByLabel("Words to put there").fill("console");
+  await page.getByLabel("Replace with").fill("console");
   await page.getByLabel("Words to find").press("Enter");
-  await page.getByRole("button", { name: "List the places" }).click();
+  await page.getByRole("button", { name: "List results" }).click();
   await take(page, "find");
 });
 
@@ -129,11 +137,11 @@ test("wayfinding, proof and publish", async ({ page }) => {
   await stage(page, "Wayfinding");
   await take(page, "wayfinding");
   await stage(page, "Publish");
-  await page.getByRole("button", { name: "Make the PDF" }).click();
+  await page.getByRole("button", { name: "Make PDF" }).click();
   await page.getByRole("link", { name: "Download the PDF" }).waitFor({ timeout: 60_000 });
   await page.mouse.move(20, 700);
   await take(page, "publish");
-  await page.getByRole("link", { name: "See the pages" }).click();
+  await page.getByRole("link", { name: "View the pages" }).click();
   await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
   await page.getByRole("button", { name: "Draw smaller" }).click();
   await page.getByRole("textbox", { name: "Page" }).fill("17");
@@ -182,7 +190,7 @@ test("two people, and the history of what they did", async ({ page, browser }) =
   await page.getByRole("button", { name: "History of this document" }).click();
   const history = page.getByRole("dialog", { name: "History" });
   await history.getByLabel("Name of this version").fill("Before the spring training");
-  await history.getByRole("button", { name: "Keep the name" }).click();
+  await history.getByRole("button", { name: "Save the name" }).click();
   await page.keyboard.press("Escape");
   await other.keyboard.press("ArrowRight");
   await other.keyboard.type(", not even the director,");

@@ -1,8 +1,8 @@
 import { kept } from "@/core/kept";
-import type { LiveEvent } from "@/core/exchange";
+import type { LiveEvent } from "@/core/collab";
 
 /** So often a sign of life is sent, in milliseconds; it also finds connections that have ended. */
-const SIGN_OF_LIFE = 15_000;
+const KEEP_ALIVE_MS = 15_000;
 
 const encoder = new TextEncoder();
 const HERE = encoder.encode(": here\n\n");
@@ -32,7 +32,7 @@ export function eventStream(request: Request, begin: (send: Send) => Promise<() 
         sent(bytesOf(event));
       });
       sent(HERE);
-      const pulse = setInterval(() => sent(HERE), SIGN_OF_LIFE);
+      const pulse = setInterval(() => sent(HERE), KEEP_ALIVE_MS);
       end = () => {
         clearInterval(pulse);
         leave();

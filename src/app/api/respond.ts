@@ -1,10 +1,10 @@
 import { NextResponse, type NextRequest } from "next/server";
 import type { z } from "zod";
 import { BYTES } from "@/contract/bytes";
-import type { Asked, Call, ParamsOf, Said } from "@/contract/call";
+import type { Asked, Call, ParamsOf, AnswerOf } from "@/contract/call";
 import { MAX_NODE_DEPTH } from "@/core/document";
-import { tooLargeSaid } from "@/core/model/too-large";
-import { faultSaid, schemaFault } from "@/core/schema-fault";
+import { tooLargeMessage } from "@/core/model/too-large";
+import { faultMessage, schemaFault } from "@/core/schema-fault";
 import { explained, isServerError, ServerError } from "@/server";
 import { recordOf } from "@/core/keys-of";
 
@@ -55,7 +55,7 @@ interface Answering {
  */
 export function answering<C extends Call>(
   { query, body }: C,
-  answer: (asked: Asked<C>, request: NextRequest) => Promise<Said<C> | Response>,
+  answer: (asked: Asked<C>, request: NextRequest) => Promise<AnswerOf<C> | Response>,
   { status = 200, most }: Answering = {},
 ): Handler<ParamsOf<C["path"]>> {
   return async (request, context) => {
@@ -65,9 +65,11 @@ export function answering<C extends Call>(
       query: query && shaped(query, Object.fromEntries(request.nextUrl.searchParams), "address"),
       body: body && body !== BYTES ? await bodyOf(request, body, most) : undefined,
     } as Asked<C>;
-    const said: unknown = await answer(asked, request);
-    if (said instanceof Response) return said;
-    return said === undefined ? new Response(null, { status: 204 }) : NextResponse.json(said, { status });
+    const answered: unknown = await answer(asked, request);
+    if (answered instanceof Response) return answered;
+    return answered === undefined
+      ? new Response(null, { status: 204 })
+      : NextResponse.json(answered, { status });
   };
 }
 
@@ -113,8 +115,8 @@ export async function bodyOf<T>(
 function shaped<T>(shape: z.ZodType<T>, value: unknown, part: "body" | "address"): T {
   const parsed = shape.safeParse(value);
   if (parsed.success) return parsed.data;
-  const said = faultSaid(schemaFault(parsed.error));
-  throw new ServerError(400, `wrong-${part}`, `The request is not as it should be: ${said}.`);
+  const reason = faultMessage(schemaFault(parsed.error));
+  throw new ServerError(400, `wrong-${part}`, `The request is not valid: ${reason}.`);
 }
 
 /** So deep may objects and lists of a request lie inside each other: a node takes two. */
@@ -134,7 +136,7 @@ function isTooDeep(json: unknown): boolean {
 
 /** The bytes of a request's body; no more of it is read than is allowed. Throws a {@link ServerError} where it is more. */
 export async function bytesWithin(request: Request, most: number, what = "file"): Promise<Uint8Array> {
-  const tooLarge = () => new ServerError(413, "too-large", tooLargeSaid(`The ${what}`, most));
+  const tooLarge = () => new ServerError(413, "too-large", tooLargeMessage(`The ${what}`, most));
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooLarge();
   const pieces: Uint8Array[] = [];
   let length = 0;

@@ -1,7 +1,7 @@
 /** Why work that was done apart came to no end. */
 export type ApartFault = "time" | "memory" | "ended";
 
-const SAID: Readonly<Record<ApartFault, string>> = {
+const MESSAGES: Readonly<Record<ApartFault, string>> = {
   time: "It took too long.",
   memory: "It needs too much memory.",
   ended: "It ended early.",
@@ -12,7 +12,7 @@ export class ApartFailure extends Error {
   override readonly name = "ApartFailure";
 
   constructor(readonly fault: ApartFault) {
-    super(SAID[fault]);
+    super(MESSAGES[fault]);
   }
 }
 

@@ -14,7 +14,7 @@ export type FromApart<Answer, News = never> =
 
 /** Does the work of one order and tells what came of it; what it throws is told as a failure, with its name. */
 export async function answerOrder<Order, Answer, News>(
-  work: (order: Order, tell: (news: News) => void) => Answer | Promise<Answer>,
+  work: (order: Order, report: (news: News) => void) => Answer | Promise<Answer>,
   order: Order,
   post: (message: FromApart<Answer, News>) => void,
 ): Promise<void> {

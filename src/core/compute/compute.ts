@@ -7,7 +7,7 @@ import {
   parse,
   type MathNode,
 } from "mathjs/number";
-import { localeOf, MOST_LETTERS_COMPUTED } from "@/core/document";
+import { localeOf, MAX_EXPRESSION_LETTERS } from "@/core/document";
 import { isOneOf } from "@/core/one-of";
 import { isKeyOf } from "@/core/keys-of";
 import { DATE_FUNCTIONS, DAY, dayOf, FACTS, type Known, type NumberFunction } from "./facts";
@@ -18,7 +18,7 @@ export type Computed = { readonly words: string } | { readonly fault: string };
 /** Raised where an expression, or a part of it, cannot be computed; its message says why. */
 class ComputeFault extends Error {}
 
-const MOST_PARTS = 200;
+const MAX_PARTS = 200;
 
 type Value = number | string;
 
@@ -61,12 +61,12 @@ const FUNCTIONS: Readonly<
 export function compute(expression: string, known: Known): Computed {
   try {
     if (expression.trim() === "") throw new ComputeFault("There is nothing to compute.");
-    if (expression.length > MOST_LETTERS_COMPUTED)
-      throw new ComputeFault(`Longer than ${MOST_LETTERS_COMPUTED} signs.`);
+    if (expression.length > MAX_EXPRESSION_LETTERS)
+      throw new ComputeFault(`Longer than ${MAX_EXPRESSION_LETTERS} signs.`);
     const tree = parsed(expression);
     let parts = 0;
     tree.traverse(() => {
-      if (++parts > MOST_PARTS) throw new ComputeFault(`More than ${MOST_PARTS} parts.`);
+      if (++parts > MAX_PARTS) throw new ComputeFault(`More than ${MAX_PARTS} parts.`);
     });
     const value = valueOf(tree, known);
     // Nobody writes a year with a mark for the thousand.

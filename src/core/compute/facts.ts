@@ -1,5 +1,5 @@
 import { settingsOf } from "@/core/document";
-import { paragraphsIn, type DocumentIndex } from "@/core/destinations";
+import { paragraphsIn, type DocumentIndex } from "@/core/index";
 
 /** What of a document an expression can name. */
 export const FACTS = [

@@ -6,7 +6,7 @@ const blockJSON = kept((block: Node): string => JSON.stringify(block.toJSON()));
 
 /**
  * The JSON text of a document. That of a block is kept with the block, so that of a long document in which little changed
- * only little is written anew.
+ * only little is written again.
  */
 export function documentJSON(doc: Node): string {
   const blocks = doc.content.content.map(blockJSON);

@@ -24,6 +24,8 @@ export interface FixedWords {
   readonly nothingListed: string;
   /** Stands for a heading without words. */
   readonly untitled: string;
+  /** Leads readers by keyboard past what stands before the text. */
+  readonly skipToText: string;
   /** What stands for the title of a notice that has none. */
   readonly notices: Readonly<Record<NoticeKind, string>>;
   /** What is said aloud for the box of an item. */
@@ -52,6 +54,7 @@ const ENGLISH: FixedWords = {
   next: "Next",
   nothingListed: "Nothing yet.",
   untitled: "Untitled section",
+  skipToText: "Skip to the text",
   notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
   boxes: { ticked: "Done", open: "To do" },
   see: "see",
@@ -87,6 +90,7 @@ const GERMAN: FixedWords = {
   next: "Weiter",
   nothingListed: "Noch nichts.",
   untitled: "Abschnitt ohne Titel",
+  skipToText: "Direkt zum Text",
   notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
   boxes: { ticked: "Erledigt", open: "Zu erledigen" },
   see: "siehe",
@@ -122,6 +126,7 @@ const FRENCH: FixedWords = {
   next: "Suivant",
   nothingListed: "Rien pour l’instant.",
   untitled: "Section sans titre",
+  skipToText: "Aller au texte",
   notices: {
     note: "Remarque",
     tip: "Conseil",
@@ -163,6 +168,7 @@ const SPANISH: FixedWords = {
   next: "Siguiente",
   nothingListed: "Nada todavía.",
   untitled: "Sección sin título",
+  skipToText: "Ir al texto",
   notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
   boxes: { ticked: "Hecho", open: "Por hacer" },
   see: "véase",
@@ -198,6 +204,7 @@ const ITALIAN: FixedWords = {
   next: "Successivo",
   nothingListed: "Ancora niente.",
   untitled: "Sezione senza titolo",
+  skipToText: "Vai al testo",
   notices: {
     note: "Nota",
     tip: "Suggerimento",
@@ -239,6 +246,7 @@ const DUTCH: FixedWords = {
   next: "Volgende",
   nothingListed: "Nog niets.",
   untitled: "Paragraaf zonder titel",
+  skipToText: "Naar de tekst",
   notices: {
     note: "Opmerking",
     tip: "Tip",
@@ -280,6 +288,7 @@ const PORTUGUESE: FixedWords = {
   next: "Seguinte",
   nothingListed: "Nada ainda.",
   untitled: "Secção sem título",
+  skipToText: "Ir para o texto",
   notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
   boxes: { ticked: "Feito", open: "Por fazer" },
   see: "ver",
@@ -298,6 +307,78 @@ const PORTUGUESE: FixedWords = {
   },
 };
 
+const ARABIC: FixedWords = {
+  section: "القسم",
+  note: "الحاشية",
+  paragraph: "الفقرة",
+  page: (number) => `الصفحة ${number}`,
+  onPage: (number) => `في الصفحة ${number}`,
+  above: "أعلاه",
+  below: "أدناه",
+  quoted: (title) => `«${title}»`,
+  backToContents: "العودة إلى المحتويات",
+  backToTop: "العودة إلى الأعلى",
+  backTo: (title) => `العودة إلى ${title}`,
+  previous: "السابق",
+  up: "إلى الأعلى",
+  next: "التالي",
+  nothingListed: "لا شيء بعد.",
+  untitled: "قسم بلا عنوان",
+  skipToText: "انتقل إلى النص",
+  notices: { note: "ملاحظة", tip: "نصيحة", caution: "احتراس", warning: "تحذير", danger: "خطر" },
+  boxes: { ticked: "تمّ", open: "لم يتمّ" },
+  see: "انظر",
+  seeAlso: "انظر أيضًا",
+  lists: {
+    sections: "المحتويات",
+    section: "في هذا القسم",
+    figures: "الأشكال",
+    tables: "الجداول",
+    equations: "المعادلات",
+    notices: "التنبيهات",
+    bookmarks: "الإشارات المرجعية",
+    flagged: "للمراجعة",
+    alphabet: "الفهرس",
+    entries: "الفهرس",
+  },
+};
+
+const HEBREW: FixedWords = {
+  section: "סעיף",
+  note: "הערה",
+  paragraph: "פסקה",
+  page: (number) => `עמוד ${number}`,
+  onPage: (number) => `בעמוד ${number}`,
+  above: "לעיל",
+  below: "להלן",
+  quoted: (title) => `„${title}”`,
+  backToContents: "חזרה לתוכן העניינים",
+  backToTop: "חזרה לראש המסמך",
+  backTo: (title) => `חזרה אל ${title}`,
+  previous: "הקודם",
+  up: "למעלה",
+  next: "הבא",
+  nothingListed: "אין עדיין דבר.",
+  untitled: "סעיף ללא כותרת",
+  skipToText: "דילוג אל הטקסט",
+  notices: { note: "הערה", tip: "עצה", caution: "זהירות", warning: "אזהרה", danger: "סכנה" },
+  boxes: { ticked: "בוצע", open: "לביצוע" },
+  see: "ראו",
+  seeAlso: "ראו גם",
+  lists: {
+    sections: "תוכן העניינים",
+    section: "בסעיף זה",
+    figures: "איורים",
+    tables: "טבלאות",
+    equations: "נוסחאות",
+    notices: "אזהרות והערות",
+    bookmarks: "סימניות",
+    flagged: "לחזור אליהם",
+    alphabet: "מפתח",
+    entries: "מפתח",
+  },
+};
+
 const BY_LANGUAGE: Readonly<Record<string, FixedWords>> = {
   en: ENGLISH,
   de: GERMAN,
@@ -306,6 +387,8 @@ const BY_LANGUAGE: Readonly<Record<string, FixedWords>> = {
   it: ITALIAN,
   nl: DUTCH,
   pt: PORTUGUESE,
+  ar: ARABIC,
+  he: HEBREW,
 };
 
 /** The words of a language (BCP 47), whatever its country; English for one that is not known. */

@@ -1,31 +1,20 @@
 /**
- * What a document is: its schema, the permanent ids of its blocks, its registry of names, its links' targets; the steps
- * that change it, and how steps of several people come together. Everything else in the core is derived from this.
+ * How a document is read: its blocks with their permanent ids, its words, its title, its language and direction. Its schema and values
+ * come from `kinds` and `model` below; what changes it stands in `steps` above.
  */
 export * from "@/core/model";
 export * from "@/core/kinds";
 export { lacksWords, picturesIn, pictureWords } from "./picture-words";
 export { fixedWords, fixedWordsOf, isListTitle, type FixedWords } from "./fixed-words";
-export { RegistryStep, type BookmarkField, type RegistryChange } from "./steps/registry-step";
-export { StyleStep, type StyleChange } from "./steps/style-step";
-export { MoveBlocksStep } from "./steps/move-blocks-step";
-export { MoveMap } from "@/prosemirror";
-export { BlockKindStep, type TextBlockKind } from "./steps/block-kind-step";
-export { MOST_PLACES, ReplaceWordsStep, type WordsPlace } from "./steps/replace-words-step";
 export { placesInBlocks } from "./places-in-blocks";
-export { stepFromJSON, stepToJSON, type StepJSON } from "./steps/step-json";
-export { mapOver, rebase, type AcceptedStep, type OwnStep, type Rebased } from "./rebase";
-export { becomeVersion } from "./become-version";
-export { shifted } from "./steps/shifted";
-export { changedRun, type ChangedRun } from "./changed-run";
-export { contentChange, type ContentChange } from "./content-change";
 export { coversAll } from "./covers-all";
+export { blockDirection, directionOfWords, documentDirection, RIGHT_TO_LEFT } from "./direction";
+export { directionOf, type Direction } from "@/core/model/language";
 export { blockById } from "./block-by-id";
 export { commentsOn, withoutComments } from "./comment-marks";
 export { idsWithin } from "./ids-within";
 export { checkDocumentFromOutside, checkFromOutside, MAX_NODE_DEPTH } from "./from-outside";
 export { idsOfBlocks, sameIds, sizeOf } from "./blocks";
-export { allIds, mendedIds, type MendedIds } from "./mended-ids";
 export { isNamedWithin, namedById, namedFrom, namedWithin, type NamedBlock } from "./named-blocks";
 export { createDocument, withId, withIds, type DocumentAttributes } from "./create";
 export { countWords, lineOf } from "./text";

@@ -6,13 +6,13 @@ import {
   contentOf,
   fileNameOf,
   linkTargetSchema,
-  RegistryStep,
   schema,
   targetFromAddress,
   whyNoScheme,
   createDocument,
   type AttachedFile,
 } from ".";
+import { RegistryStep } from "@/core/steps";
 
 describe("a target from outside", () => {
   test.each([

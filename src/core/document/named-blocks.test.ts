@@ -1,12 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { Transform } from "prosemirror-transform";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import {
-  allIds,
   checkDocumentFromOutside,
   createDocument,
   idOf,
-  mendedIds,
   namedById,
   namedWithin,
   newId,
@@ -14,6 +12,7 @@ import {
   withId,
   type DestinationId,
 } from "@/core/document";
+import { allIds, mendedIds } from "@/core/steps";
 
 const { nodes } = schema;
 const said = (words: string) => nodes.paragraph.create(null, schema.text(words));

@@ -35,7 +35,7 @@ function paragraphsOf(block: Node, place: NoteParagraphPlace): NoteDraftParagrap
   return byKind(PARAGRAPHS, block, place);
 }
 
-const paragraph = (node: Node, _carried: unknown, place: NoteParagraphPlace) => [
+const paragraph = (node: Node, _attributes: unknown, place: NoteParagraphPlace) => [
   { ...place, words: inlineOfNote(node.content.content) },
 ];
 

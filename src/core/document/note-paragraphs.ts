@@ -1,6 +1,6 @@
 import { kept } from "@/core/kept";
 import { Fragment, type Node } from "prosemirror-model";
-import { asKind, MOST_NOTE_DEPTH, schema, type NodeAttributes } from "@/core/kinds";
+import { asKind, MAX_NOTE_DEPTH, schema, type NodeAttributes } from "@/core/kinds";
 
 /** What is said of a paragraph of a note by the sign that begins it. */
 export type NoteParagraphPlace = NodeAttributes["note_paragraph"];
@@ -83,7 +83,7 @@ export function noteOfParagraphs(paragraphs: readonly NoteDraftParagraph[]): Fra
   paragraphs.forEach(({ depth, item, words }, i) => {
     if (i > 0 && words.length === 0 && !(item && goesOn(paragraphs[i + 1], depth))) return;
     if (i > 0 || item)
-      content.push(schema.nodes.note_paragraph.create({ depth: Math.min(depth, MOST_NOTE_DEPTH), item }));
+      content.push(schema.nodes.note_paragraph.create({ depth: Math.min(depth, MAX_NOTE_DEPTH), item }));
     content.push(...words);
   });
   return Fragment.fromArray(content);

@@ -8,10 +8,10 @@ import {
   pixelsOf,
   schema,
   setupOf,
-  StyleStep,
   tooLarge,
   type PageSetup,
 } from ".";
+import { StyleStep } from "@/core/steps";
 
 const doc = createDocument([schema.nodes.paragraph.create()]);
 const sheetOf = (one: typeof doc) => settingsOf(one).styles;

@@ -36,9 +36,9 @@ const IDEOGRAPHS = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/gu;
 /** How many words a text has. Scripts that write no spaces between words count a sign as a word. */
 export function countWords(text: string): number {
   if (/^[\x20-\x7e]*$/.test(text)) return countAsciiWords(text);
-  const signs = text.match(IDEOGRAPHS)?.length ?? 0;
-  const rest = signs > 0 ? text.replace(IDEOGRAPHS, " ") : text;
-  return signs + (rest.match(WORD)?.length ?? 0);
+  const characters = text.match(IDEOGRAPHS)?.length ?? 0;
+  const rest = characters > 0 ? text.replace(IDEOGRAPHS, " ") : text;
+  return characters + (rest.match(WORD)?.length ?? 0);
 }
 
 /** The common case without regular expressions: a run between spaces is a word if it holds a letter or digit. */
@@ -48,7 +48,7 @@ function countAsciiWords(text: string): number {
   for (let i = 0; i < text.length; i++) {
     const code = text.charCodeAt(i);
     if (code === 32 || code === 47) inWord = false;
-    else if (!inWord && isAsciiWordSign(code)) {
+    else if (!inWord && isAsciiWordCharacter(code)) {
       inWord = true;
       count++;
     }
@@ -56,6 +56,6 @@ function countAsciiWords(text: string): number {
   return count;
 }
 
-function isAsciiWordSign(code: number): boolean {
+function isAsciiWordCharacter(code: number): boolean {
   return (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57);
 }

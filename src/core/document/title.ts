@@ -7,7 +7,7 @@ import { lineOf } from "./text";
 export const UNTITLED = "Untitled";
 
 /** In letters; a heading may be longer than a title should be. */
-const LONGEST = 1_000;
+const MAX_LETTERS = 1_000;
 
 /** The title that its author gave a document; empty where they gave none. */
 export function givenTitle(doc: Node): string {
@@ -24,7 +24,7 @@ function firstHeading(doc: Node): string {
   for (const block of doc.content.content) {
     if (!asKind(block, "heading")) continue;
     const words = lineOf(block).trim();
-    if (words !== "") return words.slice(0, LONGEST);
+    if (words !== "") return words.slice(0, MAX_LETTERS);
   }
   return "";
 }

@@ -2,22 +2,22 @@ import katex from "katex";
 import { messageOf } from "@/core/thrown";
 
 /** More than anybody writes as one equation; drawing it would hold everything up. */
-export const LONGEST_EQUATION = 5_000;
+export const MAX_EQUATION_LETTERS = 5_000;
 
 /** Markup for an equation, or in words why there is none. */
 export type DrawnEquation = { readonly html: string } | { readonly fault: string };
 
 /**
  * An equation in TeX as markup: `mathml` for files (MathML Core, with the TeX as annotation), `screen` for what KaTeX's own
- * style sheet draws, with the MathML for who does not see it. Commands that would load or link to anything are faults.
+ * style sheet draws, with the MathML for people who do not see it. Commands that would load or link to anything are faults.
  */
 export function drawEquation(
   tex: string,
   { form, block }: { form: "screen" | "mathml"; block: boolean },
 ): DrawnEquation {
   if (tex.trim() === "") return { fault: "The equation is empty." };
-  if (tex.length > LONGEST_EQUATION)
-    return { fault: `The equation is longer than ${LONGEST_EQUATION.toLocaleString("en")} signs.` };
+  if (tex.length > MAX_EQUATION_LETTERS)
+    return { fault: `The equation is longer than ${MAX_EQUATION_LETTERS.toLocaleString("en")} characters.` };
   try {
     const html = katex.renderToString(tex, {
       displayMode: block,
@@ -36,9 +36,9 @@ export function drawEquation(
 
 /** What KaTeX says, without its own name and the marks under the place. */
 function wordsOf(message: string): string {
-  const said = message
+  const reason = message
     .replace(/^KaTeX parse error:\s*/, "")
     .replace(/\u0332/gu, "")
     .trim();
-  return said === "" ? "The equation cannot be read." : said;
+  return reason === "" ? "The equation cannot be read." : reason;
 }

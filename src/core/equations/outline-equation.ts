@@ -13,7 +13,7 @@ import "mathjax-full/js/input/tex/mhchem/MhchemConfiguration.js";
 import "mathjax-full/js/input/tex/newcommand/NewcommandConfiguration.js";
 import { mathjax } from "mathjax-full/js/mathjax.js";
 import { SVG } from "mathjax-full/js/output/svg.js";
-import { LONGEST_EQUATION } from "./draw-equation";
+import { MAX_EQUATION_LETTERS } from "./draw-equation";
 
 /** An affine map as PDF and SVG write it: `x' = a x + c y + e`, `y' = b x + d y + f`. */
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
@@ -50,10 +50,10 @@ const PACKAGES = [
 
 /**
  * An equation in TeX as outlines, for pages.
- * @throws {RangeError} with a sentence where the TeX has a fault.
+ * @throws {RangeError} with what is wrong, where the TeX has a fault.
  */
 export function outlineEquation(tex: string, display: boolean): OutlinedEquation {
-  if (tex.length > LONGEST_EQUATION) throw new RangeError("The equation is too long.");
+  if (tex.length > MAX_EQUATION_LETTERS) throw new RangeError("The equation is too long.");
   // One for each: what an equation defines is not known to the next.
   const document = mathjax.document("", {
     InputJax: new TeX({

@@ -15,8 +15,8 @@ interface Part {
 export function spokenEquation(tex: string, language: string): string {
   const drawn = drawEquation(tex, { form: "mathml", block: true });
   if (!("html" in drawn)) return tex.trim();
-  const said = say(partsOf(drawn.html), spokenWords(language));
-  return said.replace(/\s+/g, " ").trim() || tex.trim();
+  const spoken = say(partsOf(drawn.html), spokenWords(language));
+  return spoken.replace(/\s+/g, " ").trim() || tex.trim();
 }
 
 const ENTITIES: Record<string, string> = { "&lt;": "<", "&gt;": ">", "&amp;": "&", "&quot;": '"' };

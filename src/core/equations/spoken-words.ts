@@ -11,7 +11,7 @@ export interface SpokenWords {
   /** A sum, an integral or a limit over something, or from one thing to another. */
   readonly over: (what: string, below: string) => string;
   readonly fromTo: (what: string, from: string, to: string) => string;
-  readonly accent: (base: string, sign: string) => string;
+  readonly accent: (base: string, mark: string) => string;
   readonly matrix: (rows: readonly (readonly string[])[]) => string;
   readonly operators: Readonly<Record<string, string>>;
 }
@@ -40,7 +40,7 @@ interface Plain {
 }
 
 /** The signs for which {@link Plain.operators} has words, in this order. */
-const SIGNS = "+ − ⋅ × / = ≠ < > ≤ ≥ ≈ ± ∑ ∏ ∫ → ∈ ∂ ′ ∞".split(" ");
+const SPOKEN_OPERATORS = "+ − ⋅ × / = ≠ < > ≤ ≥ ≈ ± ∑ ∏ ∫ → ∈ ∂ ′ ∞".split(" ");
 
 const ENGLISH: Plain = {
   fraction: ["the fraction", "over", "end of fraction"],
@@ -216,20 +216,20 @@ export function spokenWords(language: string): SpokenWords {
     sub: (base, index) => `${base} ${plain.sub} ${index}`,
     over: (what, below) => `${what} ${plain.over} ${below} ${plain.of}`,
     fromTo: (what, from, to) => `${what} ${plain.from} ${from} ${plain.to} ${to} ${plain.of}`,
-    accent: (base, sign) =>
-      sign === "⃗" || sign === "→"
+    accent: (base, mark) =>
+      mark === "⃗" || mark === "→"
         ? `${plain.vector} ${base}`
-        : sign === "^"
+        : mark === "^"
           ? `${base} ${plain.hat}`
-          : /^[ˉ‾¯―]$/u.test(sign)
+          : /^[ˉ‾¯―]$/u.test(mark)
             ? `${base} ${plain.bar}`
-            : `${base} ${sign}`,
+            : `${base} ${mark}`,
     matrix: (rows) =>
       `${plain.matrix}: ${rows.map((cells, i) => `${plain.row} ${i + 1}: ${cells.join(", ")}`).join("; ")};`,
-    operators: Object.fromEntries(SIGNS.map((sign, i) => [sign, operators[i]!])),
+    operators: Object.fromEntries(SPOKEN_OPERATORS.map((operator, i) => [operator, operators[i]!])),
   };
 }
 
-function isShort(said: string): boolean {
-  return !said.trim().includes(" ");
+function isShort(spoken: string): boolean {
+  return !spoken.trim().includes(" ");
 }

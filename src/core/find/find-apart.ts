@@ -12,7 +12,7 @@ export interface ToFind {
 }
 
 /** An expression may take so long, in milliseconds; then it is given up. */
-export const MOST_TIME = 3_000;
+export const MAX_MS = 3_000;
 
 /** Why a search was given up. */
 export function tookTooLong({ how }: Pick<Sought, "how"> = { how: "expression" }): SoughtError {

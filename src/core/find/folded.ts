@@ -10,7 +10,7 @@ export interface Folding {
   readonly accents: boolean;
 }
 
-/** Signs that typists and programs put in the place of each other. */
+/** Characters that typists and programs use for each other. */
 const SAME: Readonly<Record<string, string>> = {
   "\u00a0": " ",
   "\u202f": " ",
@@ -28,26 +28,27 @@ const SAME: Readonly<Record<string, string>> = {
 export function folded(text: string, { matchCase, accents }: Folding): Folded {
   if (/^[\x20-\x7e]*$/.test(text)) return { text: matchCase ? text : text.toLowerCase(), origin: (at) => at };
   const known = matchCase ? (accents ? KNOWN.both : KNOWN.capitals) : accents ? KNOWN.accents : KNOWN.none;
-  const fold = (sign: string) => {
-    let plain = known.get(sign);
-    if (plain === undefined) known.set(sign, (plain = foldedSign(sign, { matchCase, accents })));
+  const fold = (character: string) => {
+    let plain = known.get(character);
+    if (plain === undefined)
+      known.set(character, (plain = foldedCharacter(character, { matchCase, accents })));
     return plain;
   };
   let inPlace = true;
-  const quick = text.replace(/[^\x20-\x7e]/gu, (sign) => {
-    const plain = fold(sign);
-    inPlace &&= plain.length === sign.length;
+  const quick = text.replace(/[^\x20-\x7e]/gu, (character) => {
+    const plain = fold(character);
+    inPlace &&= plain.length === character.length;
     return plain;
   });
   if (inPlace) return { text: matchCase ? quick : quick.toLowerCase(), origin: (at) => at };
   let out = "";
   const origins: number[] = [];
   let at = 0;
-  for (const sign of text) {
-    const plain = fold(sign);
+  for (const character of text) {
+    const plain = fold(character);
     for (let i = 0; i < plain.length; i++) origins.push(at);
     out += plain;
-    at += sign.length;
+    at += character.length;
   }
   return { text: out, origin: (i) => origins[i] ?? text.length };
 }
@@ -60,8 +61,8 @@ const KNOWN = {
   both: new Map<string, string>(),
 };
 
-function foldedSign(sign: string, { matchCase, accents }: Folding): string {
-  let plain = SAME[sign] ?? sign.normalize("NFD");
+function foldedCharacter(character: string, { matchCase, accents }: Folding): string {
+  let plain = SAME[character] ?? character.normalize("NFD");
   if (!accents) plain = plain.replace(/\p{M}/gu, "");
   return matchCase ? plain : plain.toLowerCase();
 }

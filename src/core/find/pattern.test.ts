@@ -75,7 +75,7 @@ describe("words with wildcards", () => {
     ["accents", "?*".repeat(400) + "c", { accents: true }],
   ])("never look twice at what they passed over: %s", (_what, words, how) => {
     const line = "a".repeat(400_000);
-    // Looking from each place anew would take minutes.
+    // Looking from each place again would take minutes.
     expect(wild(line, words, how)).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { messageOf } from "@/core/thrown";
 import { folded, type Folding } from "./folded";
-import { SignsFinder } from "./signs-finder";
+import { CharactersFinder } from "./characters-finder";
 
 /** What is sought, and how it is meant. */
 export interface Sought extends Folding {
@@ -50,27 +50,29 @@ export function isSoughtError(error: unknown): error is SoughtError {
 }
 
 /** A sign of a part: itself, or any letter. */
-type PartSign = string | typeof ANY;
+type PatternCharacter = string | typeof ANY;
 const ANY = Symbol("any letter");
 
 /** Signs that follow each other. */
 interface Part {
-  readonly signs: readonly PartSign[];
+  readonly characters: readonly PatternCharacter[];
   /** The first stretch of them without “any letter”. */
   readonly literal: string;
   /** Finds them where “any letter” is among them; null where they are plain text. */
-  readonly found: SignsFinder | null;
+  readonly found: CharactersFinder | null;
 }
 
-function partOf(signs: readonly PartSign[]): Part {
-  const before = signs.findIndex((sign) => sign !== ANY);
-  const end = before < 0 ? 0 : signs.findIndex((sign, i) => i > before && sign === ANY);
-  const literal = before < 0 ? "" : signs.slice(before, end < 0 ? undefined : end).join("");
-  const plain = literal.length === signs.length;
+function partOf(characters: readonly PatternCharacter[]): Part {
+  const before = characters.findIndex((character) => character !== ANY);
+  const end = before < 0 ? 0 : characters.findIndex((character, i) => i > before && character === ANY);
+  const literal = before < 0 ? "" : characters.slice(before, end < 0 ? undefined : end).join("");
+  const plain = literal.length === characters.length;
   return {
-    signs,
+    characters,
     literal,
-    found: plain ? null : new SignsFinder(signs.map((sign) => (sign === ANY ? null : sign))),
+    found: plain
+      ? null
+      : new CharactersFinder(characters.map((character) => (character === ANY ? null : character))),
   };
 }
 
@@ -104,15 +106,15 @@ interface Edges {
 }
 
 function wildcardParts(sought: Sought): Part[] {
-  const parts: PartSign[][] = [[]];
-  const signs = [...sought.words];
-  for (let i = 0; i < signs.length; i++) {
-    const sign = signs[i]!;
-    const next = signs[i + 1];
-    if (sign === "\\" && (next === "*" || next === "?")) parts.at(-1)!.push(signs[++i]!);
-    else if (sign === "*") parts.push([]);
-    else if (sign === "?") parts.at(-1)!.push(ANY);
-    else parts.at(-1)!.push(...codeUnits(sign, sought));
+  const parts: PatternCharacter[][] = [[]];
+  const characters = [...sought.words];
+  for (let i = 0; i < characters.length; i++) {
+    const character = characters[i]!;
+    const next = characters[i + 1];
+    if (character === "\\" && (next === "*" || next === "?")) parts.at(-1)!.push(characters[++i]!);
+    else if (character === "*") parts.push([]);
+    else if (character === "?") parts.at(-1)!.push(ANY);
+    else parts.at(-1)!.push(...codeUnits(character, sought));
   }
   // “any words” at an end would be all there is up to the end of the line.
   return parts.filter((part) => part.length > 0).map(partOf);
@@ -129,17 +131,17 @@ function codeUnits(text: string, folding: Folding): string[] {
 function nextMatch(line: string, parts: readonly Part[], edges: Edges, at: number): Stretch | null {
   const last = parts.length - 1;
   const mayStand = (i: number) => (from: number) =>
-    (i > 0 || edges.begin(from)) && (i < last || edges.end(from + parts[i]!.signs.length));
+    (i > 0 || edges.begin(from)) && (i < last || edges.end(from + parts[i]!.characters.length));
   const starts: number[] = [];
   let from = at;
   for (const [i, part] of parts.entries()) {
     const start = find(line, part, from, 1, mayStand(i));
     if (start < 0) return null;
     starts.push(start);
-    from = start + part.signs.length;
+    from = start + part.characters.length;
   }
   for (let i = last - 1; i >= 0; i--) {
-    const latest = starts[i + 1]! - parts[i]!.signs.length;
+    const latest = starts[i + 1]! - parts[i]!.characters.length;
     starts[i] = find(line, parts[i]!, latest, -1, mayStand(i));
   }
   return { from: starts[0]!, to: from };
@@ -148,13 +150,13 @@ function nextMatch(line: string, parts: readonly Part[], edges: Edges, at: numbe
 /** The first place from one on, or the last up to it, where a part stands and may stand; −1 where there is none. */
 function find(
   line: string,
-  { signs, literal, found }: Part,
+  { characters, literal, found }: Part,
   from: number,
   step: 1 | -1,
   mayStand: (at: number) => boolean,
 ): number {
   if (found) return found.find(line, from, step, mayStand);
-  for (let at = from; at >= 0 && at + signs.length <= line.length; at += step) {
+  for (let at = from; at >= 0 && at + characters.length <= line.length; at += step) {
     at = step > 0 ? line.indexOf(literal, at) : line.lastIndexOf(literal, at);
     if (at < 0 || mayStand(at)) return at;
   }
@@ -166,8 +168,8 @@ function isBorder(line: string, at: number): boolean {
   return !(at > 0 && at < line.length && isOfWord(line[at - 1]!) && isOfWord(line[at]!));
 }
 
-function isOfWord(sign: string): boolean {
-  return /[\p{L}\p{N}\p{M}_]/u.test(sign);
+function isOfWord(character: string): boolean {
+  return /[\p{L}\p{N}\p{M}_]/u.test(character);
 }
 
 function expressionOf({ words, matchCase, wholeWords }: Sought): Pattern {

@@ -20,9 +20,9 @@ export function toBase64(bytes: Uint8Array): string {
 /** The bytes that a base64 text holds; null where it is not valid. */
 export function fromBase64(text: string): Uint8Array | null {
   try {
-    const signs = atob(text);
-    const bytes = new Uint8Array(signs.length);
-    for (let i = 0; i < signs.length; i++) bytes[i] = signs.charCodeAt(i);
+    const characters = atob(text);
+    const bytes = new Uint8Array(characters.length);
+    for (let i = 0; i < characters.length; i++) bytes[i] = characters.charCodeAt(i);
     return bytes;
   } catch {
     return null;

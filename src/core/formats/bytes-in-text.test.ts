@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { unzipSync } from "fflate";
-import { signOfBytes, withBytes } from "./bytes-in-text";
+import { placeholderFor, withBytes } from "./bytes-in-text";
 import { zipped } from "./zipped";
 
 const A = "a".repeat(64) + ".png";
@@ -14,7 +14,7 @@ describe("bytes in a text", () => {
   ]);
 
   test("stand there in base64, in pieces of which none is long", () => {
-    const text = `one ${signOfBytes(A)} two ${signOfBytes(B)}${signOfBytes(A)}`;
+    const text = `one ${placeholderFor(A)} two ${placeholderFor(B)}${placeholderFor(A)}`;
     const pieces = [...withBytes(text, (name) => known.get(name))];
     const base64 = btoa(Array.from(large, (byte) => String.fromCharCode(byte)).join(""));
     expect(pieces.join("")).toBe(`one ${base64} two AQI=${base64}`);
@@ -22,7 +22,7 @@ describe("bytes in a text", () => {
   });
 
   test("leave what an author wrote as it is", () => {
-    for (const text of ["\uE000", "\uE000\uE000 and \uE000a\uE000", signOfBytes("c".repeat(64)), ""])
+    for (const text of ["\uE000", "\uE000\uE000 and \uE000a\uE000", placeholderFor("c".repeat(64)), ""])
       expect([...withBytes(text, (name) => known.get(name))].join("")).toBe(text);
   });
 });

@@ -1,4 +1,4 @@
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { isKind } from "@/core/document";
 import type { CameIn } from "./import-report";
 

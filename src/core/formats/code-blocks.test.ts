@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { createDocument, schema } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { paragraph } from "#tests/editing";
 import { readText } from "#tests/reading";
 import { writeFile } from ".";

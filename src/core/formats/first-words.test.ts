@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument, newId, schema, type DestinationId } from "@/core/document";
 import { firstWordsOf } from "./first-words";
 

@@ -1,5 +1,5 @@
 import type { Node, ResolvedPos } from "prosemirror-model";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import type { Spot } from "@/core/links";
 import { asKind, isKind, type DestinationId } from "@/core/document";
 import { entryWords, listEntries, placedIn } from "@/core/wayfinding";
@@ -28,26 +28,26 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
     }
     case "figure":
     case "table":
-      return said(textFrom(index.doc.nodeAt(pos)!, 0), "below");
+      return shortenedWords(textFrom(index.doc.nodeAt(pos)!, 0), "below");
     case "notice": {
       const notice = index.doc.nodeAt(pos)!;
       // Where it has no title of its own, the word for its kind stands before its words.
       const titled = notice.child(0).content.size > 0;
-      return said(textFrom(notice.child(titled ? 0 : 1), 0), titled ? "line" : "below");
+      return shortenedWords(textFrom(notice.child(titled ? 0 : 1), 0), titled ? "line" : "below");
     }
     case "equation":
     case "top":
       return null;
     case "heading":
-      return said(textFrom(index.doc.nodeAt(pos)!, 0), "first");
+      return shortenedWords(textFrom(index.doc.nodeAt(pos)!, 0), "first");
     case "note":
-      return said(textFrom(index.doc.nodeAt(pos)!, 0), "line");
+      return shortenedWords(textFrom(index.doc.nodeAt(pos)!, 0), "line");
     default: {
       const at = index.doc.resolve(pos);
       const block = at.parent.isTextblock ? at.parent : at.nodeAfter;
       if (!block || isKind(block, "figure", "table") || block.isAtom) return null;
       const words = textFrom(block, at.parent.isTextblock ? at.parentOffset : 0);
-      return said(words, standsLowInRow(at) ? "below" : "line");
+      return shortenedWords(words, standsLowInRow(at) ? "below" : "line");
     }
   }
 }
@@ -63,14 +63,14 @@ function standsLowInRow(at: ResolvedPos): boolean {
 /** The words of the line of a contents list that leads to a place. */
 export function lineWordsOf(list: Node, of: DestinationId, index: DocumentIndex): FirstWords | null {
   const entry = listEntries(index, list).find(({ id }) => id === of);
-  return entry ? said(entryWords(entry), "line") : null;
+  return entry ? shortenedWords(entryWords(entry), "line") : null;
 }
 
 function ofList(list: Node, index: DocumentIndex): FirstWords | null {
   const title = asKind(list, "contents_list")!.heading;
-  if (title) return said(title, "first");
+  if (title) return shortenedWords(title, "first");
   const [entry] = listEntries(index, list);
-  return entry ? said(entryWords(entry), "line") : null;
+  return entry ? shortenedWords(entryWords(entry), "line") : null;
 }
 
 /** The text from an offset on, up to what is drawn in another way or computed: an equation, a note's sign, a cross-reference. */
@@ -91,7 +91,7 @@ function textFrom(block: Node, offset: number): string {
 }
 const STOP = "\0";
 
-function said(text: string, where: FirstWords["where"]): FirstWords | null {
+function shortenedWords(text: string, where: FirstWords["where"]): FirstWords | null {
   const words = text.slice(0, LETTERS * 2);
   return lettersOf(words) === "" || goesOtherWay(words) ? null : { words, where };
 }

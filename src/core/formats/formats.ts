@@ -62,7 +62,7 @@ export const FORMATS: Record<FormatName, Format> = {
     called: ".gaterope.json",
     endings: [".gaterope.json"],
     mediaType: "application/json; charset=utf-8",
-    says: "The open form of the document, nothing left out. Bring it in again anywhere.",
+    says: "The open form of the document, nothing left out. Import it again anywhere.",
     filesBeside: false,
     lossless: true,
   },
@@ -71,7 +71,7 @@ export const FORMATS: Record<FormatName, Format> = {
     called: "PDF",
     endings: [".pdf"],
     mediaType: "application/pdf",
-    says: "The pages as they are laid out: outline, page numbers and links that are followed before you get the file.",
+    says: "The laid-out pages: outline, page numbers and links that are followed before you get the file.",
     content: "bytes",
     reads: false,
     filesBeside: false,
@@ -89,12 +89,12 @@ export function isTextFormat(name: string): name is TextFormatName {
 }
 
 /** The ending of each of some formats, as a sentence says them: “.html, .md and .txt”. */
-export function endingsSaid(names: readonly FormatName[]): string {
+export function listOfEndings(names: readonly FormatName[]): string {
   return listed(names.map((name) => FORMATS[name].endings[0]));
 }
 
 /** What the formats are called that are read, as a sentence says it. */
-export function formatsSaid(): string {
+export function listOfFormats(): string {
   return listed(READ_NAMES.map((name) => FORMATS[name].called));
 }
 

@@ -24,7 +24,7 @@ export const droppedSchema = z.object({
   withAll: z.literal(true).optional(),
 });
 
-/** What is told of a file that was brought in; kept with the document. */
+/** The report about an imported file; kept with the document. */
 export const importReportSchema = z.object({
   file: z.string(),
   language: z.object({

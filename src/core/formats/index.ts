@@ -3,7 +3,7 @@ export { readFile, type ReadOptions, type ReadResult } from "./read-file";
 export { writeFile, type WrittenFile } from "./write-file";
 export { zipped, type ToZip } from "./zipped";
 export {
-  endingsSaid,
+  listOfEndings,
   FORMAT_NAMES,
   FORMATS,
   formatOf,

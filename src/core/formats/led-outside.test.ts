@@ -11,8 +11,8 @@ import {
   type LinkTarget,
   type Registry,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
-import { placeKey, resolveLinks, shelfOf, wordsSought, type AskedPlace } from "@/core/links";
+import { indexDocument } from "@/core/index";
+import { placeKey, resolveLinks, libraryOf, wordsSought, type AskedPlace } from "@/core/links";
 import { readFile, writeFile } from ".";
 import { OnScreen } from "./on-screen";
 import { pathsOfFiles } from "./outside";
@@ -122,7 +122,7 @@ describe("attached files", () => {
 test("other documents are found beside a file, and by their address on the screen", () => {
   const place = { kind: "document", document: "other", id: "p1" as DestinationId } as const;
   const whole = { kind: "document", document: "other" } as const;
-  const shelf = shelfOf(
+  const library = libraryOf(
     new Map<string, AskedPlace>([
       [placeKey(place), { title: "Road notes: winter", place: "Snow & ice", anchor: "snow-ice" }],
       ["other", { title: "Road notes: winter", place: null, anchor: null }],
@@ -134,13 +134,13 @@ test("other documents are found beside a file, and by their address on the scree
     linked("roads", whole),
     linked("gone", { kind: "document", document: "gone" }),
   ]);
-  const { text } = writeFile({ doc, pictures: new Map() }, "html", { shelf });
+  const { text } = writeFile({ doc, pictures: new Map() }, "html", { library });
   expect(text).toContain('href="Road%20notes%20winter.html#snow-ice"');
   expect(text).toContain('href="Road%20notes%20winter.html"');
   expect(text).toContain('<a class="adrift" data-adrift="" data-leads=');
-  const markdown = writeFile({ doc, pictures: new Map() }, "markdown", { shelf }).text;
+  const markdown = writeFile({ doc, pictures: new Map() }, "markdown", { library }).text;
   expect(markdown).toContain('href="Road%20notes%20winter.md#snow-ice"');
-  const onScreen = new OnScreen("own", shelf);
+  const onScreen = new OnScreen("own", library);
   expect(onScreen.address(place)).toBe("/read/other#snow-ice");
   expect(onScreen.address(whole)).toBe("/read/other");
   expect(onScreen.address({ kind: "file", id: "f1", page: 4 })).toBe("/api/documents/own/files/f1#page=4");

@@ -5,11 +5,11 @@ import {
   type DestinationId,
   knownId,
   type LinkTarget,
-  RegistryStep,
   schema,
   shortened,
 } from "@/core/document";
-import { indexDocument, noteNumber, type DocumentIndex } from "@/core/destinations";
+import { RegistryStep } from "@/core/steps";
+import { indexDocument, noteNumber, type DocumentIndex } from "@/core/index";
 import { follow, targetKey, type Spot } from "@/core/links";
 
 /** A document as it is written into a file, where a link can only lead to what has a name. */

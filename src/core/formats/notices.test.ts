@@ -3,6 +3,7 @@ import { createDocument, schema } from "@/core/document";
 import { paragraph } from "#tests/editing";
 import { readText } from "#tests/reading";
 import { writeFile } from ".";
+import { cpuTime } from "#tests/cpu-time";
 
 const { notice, notice_title } = schema.nodes;
 
@@ -126,12 +127,13 @@ describe("a notice of Markdown", () => {
   });
 
   test("takes seconds for no number of signs, however deep and however many spaces", () => {
-    const before = Date.now();
-    const deep = read("a.md", "::: note\nw\n".repeat(20_000));
-    expect(deep.textContent.match(/w/g)).toHaveLength(20_000);
-    const wide = read("a.md", `!!! note${" ".repeat(200_000)}"x\n    w\n`);
-    expect(wide.textContent).toContain("w");
-    expect(Date.now() - before).toBeLessThan(10_000);
+    const time = cpuTime(() => {
+      const deep = read("a.md", "::: note\nw\n".repeat(20_000));
+      expect(deep.textContent.match(/w/g)).toHaveLength(20_000);
+      const wide = read("a.md", `!!! note${" ".repeat(200_000)}"x\n    w\n`);
+      expect(wide.textContent).toContain("w");
+    });
+    expect(time).toBeLessThan(10_000);
   });
 
   test("is written as a quotation with a sign, whose words can be read anywhere", () => {

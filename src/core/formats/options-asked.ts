@@ -15,7 +15,7 @@ const PDF = [
   { flag: "attach-source", takes: null, says: "keeps the document in its open form in it" },
   { flag: "owner", takes: "WORD", says: "owner’s password, which may change all of this" },
   { flag: "opening", takes: "WORD", says: "password without which it does not open" },
-  { flag: "allow-missing", takes: null, says: "ends with 0 also where no font has some signs" },
+  { flag: "allow-missing", takes: null, says: "ends with 0 even if characters have no font" },
   { flag: "allow", takes: "RIGHTS", says: "of print,coarse,change,copy,read (print,copy,read)" },
 ] as const satisfies readonly AskedOption[];
 

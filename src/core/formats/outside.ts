@@ -1,13 +1,13 @@
 import { kept } from "@/core/kept";
 import { attachedFiles, type DocumentTarget, type LinkTarget, type Registry } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
-import { UNKNOWN_SHELF, type KnownPlace, type KnownShelf } from "@/core/links";
+import type { DocumentIndex } from "@/core/index";
+import { UNKNOWN_LIBRARY, type KnownPlace, type KnownLibrary } from "@/core/links";
 import { fileNameFor } from "./file-name-for";
 import { textFragment } from "./text-fragment";
 
 /** What lies outside of a document that is written. */
 export interface Outside {
-  readonly shelf: KnownShelf;
+  readonly library: KnownLibrary;
   /** The address of a place in another document, or of an attached file; null where there is none. */
   address(target: LinkTarget, index: DocumentIndex): string | null;
 }
@@ -15,14 +15,14 @@ export interface Outside {
 /** As it is seen from a file: the files of other documents lie beside it, attached files in a folder. */
 export class BesideFile implements Outside {
   constructor(
-    readonly shelf: KnownShelf = UNKNOWN_SHELF,
+    readonly library: KnownLibrary = UNKNOWN_LIBRARY,
     /** How the files of other documents end. */
     private readonly ending: string,
   ) {}
 
   address(target: LinkTarget, index: DocumentIndex): string | null {
     if (target.kind === "document") {
-      const found = this.shelf.find(target);
+      const found = this.library.find(target);
       if (typeof found !== "object") return null;
       const file = encodeURIComponent(fileNameFor(found.title, this.ending));
       return `${file}${fragmentOf(target, found)}`;

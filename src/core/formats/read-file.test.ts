@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { schema, documentTitle } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { formatOf, fileNameFor, readFile, writeFile } from ".";
 
 const bytes = (text: string) => new TextEncoder().encode(text);

@@ -7,7 +7,7 @@ import type { ReadContext } from "./intake/read-context";
 import { recognisedLanguage } from "./intake/recognised-language";
 import { ReadError } from "./intake/read-error";
 import { CODECS } from "./codecs";
-import { endingsSaid, formatOf, isTextFormat, READ_NAMES, type TextFormatName } from "./formats";
+import { listOfEndings, formatOf, isTextFormat, READ_NAMES, type TextFormatName } from "./formats";
 
 /** A file as it was read: the document, and what was left out; or why it could not be read. */
 export type ReadResult =
@@ -52,7 +52,7 @@ export function readFile(name: string, bytes: Uint8Array, options: ReadOptions =
   try {
     const format = formatOf(name);
     if (!format || !isTextFormat(format))
-      throw new ReadError(`Unsupported file type. Supported: ${endingsSaid(READ_NAMES)}.`);
+      throw new ReadError(`Unsupported file type. Supported: ${listOfEndings(READ_NAMES)}.`);
     if (bytes.length > LIMITS.fileBytes) throw new ReadError(FILE_TOO_LARGE);
     context.progress(0.05);
     const { encodingOf, encodingOtherwise, read } = CODECS[format];

@@ -2,10 +2,11 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { anyDocument, essence } from "#tests/arbitrary-document";
 import { RETURN_ALSO, settingsOf } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { READ_NAMES, FORMATS, readFile, writeFile, type TextFormatName } from ".";
+import { runs } from "#tests/runs";
 
 /** How close ways back stand, and what is promised. */
 const anyKept = fc.record(
@@ -44,7 +45,7 @@ describe.each(READ_NAMES.filter((name) => FORMATS[name].lossless))(
           });
           expect(back.dropped).toEqual([]);
         }),
-        { numRuns: 300 },
+        { numRuns: runs(80) },
       );
     });
 
@@ -58,7 +59,7 @@ describe.each(READ_NAMES.filter((name) => FORMATS[name].lossless))(
           expect(settingsOf(back).returns).toEqual(settingsOf(whole).returns);
           expect(essence(back)).toEqual(essence(whole));
         }),
-        { numRuns: 60 },
+        { numRuns: runs(40) },
       );
     });
 
@@ -78,7 +79,7 @@ describe.each(READ_NAMES.filter((name) => FORMATS[name].lossless))(
           const listed = format === "html" ? indexDocument(doc).headings.map(({ id }) => id) : [];
           for (const id of inside) expect([...due, ...listed]).toContain(id);
         }),
-        { numRuns: 60 },
+        { numRuns: runs(40) },
       );
     });
   },
@@ -133,7 +134,7 @@ describe.each(["gaterope", "html", "markdown"] as const)("a second trip through 
         expect(second.text).toBe(first.text);
         expect(namesIn(second.doc)).toEqual(namesIn(doc));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(80) },
     );
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { essence } from "#tests/arbitrary-document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import type { Manuscript } from "@/core/document";
 import { readFile, writeFile } from ".";
 

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { compute, knownOf, wordsOf, type Known } from "@/core/compute";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { referenceWords } from "@/core/links";
 import { asKind, markAmong } from "@/core/document";
 

@@ -12,7 +12,7 @@ import { checkedOnce } from "@/core/model/checked-once";
 import type { ClipboardElement } from "./clipboard-element";
 
 /** What a kind carries, as its schema gives it. */
-export type Carried<A extends z.ZodObject> = Readonly<z.output<A>>;
+export type Attributes<A extends z.ZodObject> = Readonly<z.output<A>>;
 
 /** An element of the clipboard or of the manuscript that is of this kind, and what it carries; false where it is not of it after all. */
 type TagRule<A extends z.ZodObject> = Omit<TagParseRule, "getAttrs"> & {
@@ -25,22 +25,22 @@ interface Attributed<A extends z.ZodObject> {
   /** What it carries: checks documents, steps and files, and gives the type. */
   readonly attributes: A;
   /** What is set where the program names none, for attributes that a file has to name. Others are at the default of their schema. */
-  readonly first?: Partial<Carried<A>>;
+  readonly first?: Partial<Attributes<A>>;
 }
 
 /** Declares a kind of node: as ProseMirror's `NodeSpec`, with its attributes typed. */
 export type NodeDeclaration<A extends z.ZodObject> = Attributed<A> &
   Omit<NodeSpec, "attrs" | "parseDOM" | "toDOM" | "leafText"> & {
     readonly parseDOM?: readonly TagRule<A>[];
-    readonly toDOM?: (carried: Carried<A>) => DOMOutputSpec;
-    readonly leafText?: (carried: Carried<A>) => string;
+    readonly toDOM?: (attributes: Attributes<A>) => DOMOutputSpec;
+    readonly leafText?: (attributes: Attributes<A>) => string;
   };
 
 /** Declares a mark: as ProseMirror's `MarkSpec`, with its attributes typed. */
 export type MarkDeclaration<A extends z.ZodObject> = Attributed<A> &
   Omit<MarkSpec, "attrs" | "parseDOM" | "toDOM"> & {
     readonly parseDOM?: readonly (TagRule<A> | StyleParseRule)[];
-    readonly toDOM: (carried: Carried<A>) => DOMOutputSpec;
+    readonly toDOM: (attributes: Attributes<A>) => DOMOutputSpec;
   };
 
 /** A kind of node or mark as it was declared. */
@@ -52,10 +52,10 @@ export interface Kind<A extends z.ZodObject, Spec> {
 /** A kind of node, from its declaration. */
 export function nodeKind<A extends z.ZodObject>(declared: NodeDeclaration<A>): Kind<A, NodeSpec> {
   const { attributes, first: _first, toDOM, leafText, ...rest } = declared;
-  const carried = (node: Node) => node.attrs as Carried<A>;
+  const attributesOf = (node: Node) => node.attrs as Attributes<A>;
   const spec = { ...rest, attrs: attributeSpecs(declared) } as NodeSpec;
-  if (toDOM) spec.toDOM = (node) => toDOM(carried(node));
-  if (leafText) spec.leafText = (node) => leafText(carried(node));
+  if (toDOM) spec.toDOM = (node) => toDOM(attributesOf(node));
+  if (leafText) spec.leafText = (node) => leafText(attributesOf(node));
   return { attributes, spec };
 }
 
@@ -63,7 +63,7 @@ export function nodeKind<A extends z.ZodObject>(declared: NodeDeclaration<A>): K
 export function markKind<A extends z.ZodObject>(declared: MarkDeclaration<A>): Kind<A, MarkSpec> {
   const { attributes, first: _first, toDOM, ...rest } = declared;
   const spec = { ...rest, attrs: attributeSpecs(declared) } as MarkSpec;
-  spec.toDOM = (mark) => toDOM(mark.attrs as Carried<A>);
+  spec.toDOM = (mark) => toDOM(mark.attrs as Attributes<A>);
   return { attributes, spec };
 }
 

@@ -25,7 +25,7 @@ export {
   blockKindOf,
   byKind,
   byMark,
-  carriedAnew,
+  copiedAttributes,
   cellOf,
   idOf,
   isKind,
@@ -47,12 +47,12 @@ export {
 } from "./read";
 export type { Alignment } from "./attributes/alignment";
 export { figureLook } from "./blocks/figure";
-export { MOST_IN_SHORT_TITLE, seriesFrom, shortTitleFrom, type Series } from "./blocks/heading";
+export { MAX_SHORT_TITLE_LETTERS, seriesFrom, shortTitleFrom, type Series } from "./blocks/heading";
 export { countAttributes, countOn } from "./blocks/lists";
 export { cellElement, columnWidths } from "./blocks/table";
 export { PICTURE_HEIGHTS } from "./inlines/picture";
 export type { NotePlace } from "./inlines/note";
-export { MOST_NOTE_DEPTH } from "./inlines/note-paragraph";
+export { MAX_NOTE_DEPTH } from "./inlines/note-paragraph";
 export { ownStyleClass } from "./attributes/own-style";
 export { indexEntryAttributes } from "./marks/index-entry";
 export { COLOUR } from "./marks/looks";

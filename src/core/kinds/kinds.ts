@@ -12,7 +12,7 @@ import { notice, notice_title } from "./blocks/notice";
 import { paragraph } from "./blocks/paragraph";
 import { quotation } from "./blocks/quotation";
 import { table, table_caption, table_cell, table_grid, table_header, table_row } from "./blocks/table";
-import type { Carried } from "./declare";
+import type { Attributes } from "./declare";
 import { bundle, chunk, drawing } from "./drawing";
 import { bookmark_point } from "./inlines/bookmark-point";
 import { computation } from "./inlines/computation";
@@ -120,9 +120,9 @@ export type NodeKind = keyof typeof NODE_KINDS;
 export type MarkKind = keyof typeof MARK_KINDS;
 
 /** What each kind of node carries. */
-export type NodeAttributes = { [K in NodeKind]: Carried<(typeof NODE_KINDS)[K]["attributes"]> };
+export type NodeAttributes = { [K in NodeKind]: Attributes<(typeof NODE_KINDS)[K]["attributes"]> };
 /** What each kind of mark carries. */
-export type MarkAttributes = { [K in MarkKind]: Carried<(typeof MARK_KINDS)[K]["attributes"]> };
+export type MarkAttributes = { [K in MarkKind]: Attributes<(typeof MARK_KINDS)[K]["attributes"]> };
 
 /** What has to be named to make a node of a kind, and what may be. */
 export type NodeInput<K extends NodeKind> = Named<z.input<(typeof NODE_KINDS)[K]["attributes"]>>;

@@ -9,13 +9,13 @@ import { schema } from "./schema";
  */
 
 /** The one place where a node's own `attrs` become those of its kind: its type has checked them. */
-function carriedBy<K extends NodeKind>(node: Node): NodeAttributes[K] {
+function attributesOf<K extends NodeKind>(node: Node): NodeAttributes[K] {
   return node.attrs as NodeAttributes[K];
 }
 
 /** What a node carries if it is of this kind; null if it is of another, or there is none. */
 export function asKind<K extends NodeKind>(node: Node | null | undefined, kind: K): NodeAttributes[K] | null {
-  return node?.type === schema.nodes[kind] ? carriedBy<K>(node) : null;
+  return node?.type === schema.nodes[kind] ? attributesOf<K>(node) : null;
 }
 
 /** Whether a node is of one of these kinds. */
@@ -23,13 +23,13 @@ export function isKind(node: Node | null | undefined, ...kinds: readonly NodeKin
   return node != null && kinds.some((kind) => node.type === schema.nodes[kind]);
 }
 
-function carriedByMark<K extends MarkKind>(mark: Mark): MarkAttributes[K] {
+function attributesOfMark<K extends MarkKind>(mark: Mark): MarkAttributes[K] {
   return mark.attrs as MarkAttributes[K];
 }
 
 /** What a mark carries if it is of this kind; null if it is of another. */
 export function asMark<K extends MarkKind>(mark: Mark, kind: K): MarkAttributes[K] | null {
-  return mark.type === schema.marks[kind] ? carriedByMark<K>(mark) : null;
+  return mark.type === schema.marks[kind] ? attributesOfMark<K>(mark) : null;
 }
 
 /** Whether a mark is of one of these kinds. */
@@ -40,7 +40,7 @@ export function isMark(mark: Mark, ...kinds: readonly MarkKind[]): boolean {
 /** What the mark of a kind carries among these; of several the first, null where there is none. */
 export function markAmong<K extends MarkKind>(marks: readonly Mark[], kind: K): MarkAttributes[K] | null {
   const mark = schema.marks[kind].isInSet(marks);
-  return mark ? carriedByMark<K>(mark) : null;
+  return mark ? attributesOfMark<K>(mark) : null;
 }
 
 /** What a cell of a table carries, also one that heads others. */
@@ -50,7 +50,7 @@ export function cellOf(cell: Node): NodeAttributes["table_cell"] {
 
 /** The settings of a document: what it carries as a whole. */
 export function settingsOf(doc: Node): NodeAttributes["doc"] {
-  return carriedBy<"doc">(doc);
+  return attributesOf<"doc">(doc);
 }
 
 /** The permanent id of a block or note, or null for one that has none (yet). */
@@ -74,7 +74,7 @@ export function alignmentOf(node: Node): Alignment {
 }
 
 /** What a new block carries that is like another one: the same, but for its id. */
-export function carriedAnew(block: Node): Attrs {
+export function copiedAttributes(block: Node): Attrs {
   return { ...block.attrs, id: newId() };
 }
 
@@ -117,14 +117,14 @@ export function withSettings(doc: Node, changed: Partial<NodeAttributes["doc"]>)
 
 /** What is done with a node, for each kind of a group: the compiler names every table that a new kind needs. */
 export type ByKind<K extends NodeKind, Args extends readonly unknown[], Result> = {
-  readonly [Each in K]: (node: Node, carried: NodeAttributes[Each], ...args: Args) => Result;
+  readonly [Each in K]: (node: Node, attributes: NodeAttributes[Each], ...args: Args) => Result;
 };
 export type ByBlock<Args extends readonly unknown[], Result> = ByKind<BlockKind, Args, Result>;
 export type ByInline<Args extends readonly unknown[], Result> = ByKind<InlineKind, Args, Result>;
 
 /** What is done with a mark, for each kind. */
 export type ByMark<Args extends readonly unknown[], Result> = {
-  readonly [Each in MarkKind]: (carried: MarkAttributes[Each], ...args: Args) => Result;
+  readonly [Each in MarkKind]: (attributes: MarkAttributes[Each], ...args: Args) => Result;
 };
 
 /** Does with a mark what the table has for its kind. */
@@ -133,7 +133,7 @@ export function byMark<Args extends readonly unknown[], Result>(
   mark: Mark,
   ...args: Args
 ): Result {
-  const act = table[kindOfMark(mark)] as (carried: Attrs, ...args: Args) => Result;
+  const act = table[kindOfMark(mark)] as (attributes: Attrs, ...args: Args) => Result;
   return act(mark.attrs, ...args);
 }
 
@@ -144,7 +144,7 @@ export function byKind<K extends NodeKind, Args extends readonly unknown[], Resu
   ...args: Args
 ): Result {
   const acts = table as Readonly<Record<string, unknown>>;
-  const act = acts[node.type.name] as ((node: Node, carried: Attrs, ...args: Args) => Result) | undefined;
+  const act = acts[node.type.name] as ((node: Node, attributes: Attrs, ...args: Args) => Result) | undefined;
   if (!act) throw new RangeError(`${node.type.name} cannot stand here`);
   return act(node, node.attrs, ...args);
 }

@@ -1,7 +1,7 @@
 import { kept } from "@/core/kept";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import type { DocumentTarget } from "@/core/document";
-import { placeKey } from "./known-shelf";
+import { placeKey } from "./known-library";
 
 type Run = DocumentIndex["placed"][number]["run"];
 

@@ -1,4 +1,4 @@
-import type { BlockDestination, Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
+import type { BlockDestination, Destination, DocumentIndex, LinkPlace } from "@/core/index";
 import type { DestinationId } from "@/core/document";
 import { listEntries } from "@/core/wayfinding";
 

@@ -1,7 +1,7 @@
 /** Every link followed: where it lands, or why it is adrift; and the links that lead to a place. */
 export {
   calledOf,
-  countAdrift,
+  countBroken,
   follow,
   incomingLinks,
   resolveLinks,
@@ -13,16 +13,16 @@ export { oldNames, type OldName } from "./old-names";
 export { findQuoted, quote, wordsSought, type FoundWords, type QuotedWords } from "./quoted-words";
 export {
   placeKey,
-  shelfOf,
-  UNKNOWN_SHELF,
+  libraryOf,
+  UNKNOWN_LIBRARY,
   type AskedPlace,
   type KnownPlace,
-  type KnownShelf,
-} from "./known-shelf";
+  type KnownLibrary,
+} from "./known-library";
 export { documentTargets } from "./document-targets";
-export { referenceWords, speaksOfPages, type PageNumbers } from "./reference-words";
+export { referenceWords, speaksOfPages } from "./reference-words";
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { impactOf, type Going, type Impact } from "./impact";
-export { followLinks, targetKey, type AdriftTargets, type FollowedLinks } from "./adrift";
+export { followLinks, targetKey, type BrokenTargets, type FollowedLinks } from "./broken-links";
 export { addressTyped } from "./typed-address";
 export { addressAmongFiles, joinedToFiles, type FileAddress } from "./between-files";

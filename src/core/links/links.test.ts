@@ -7,15 +7,15 @@ import {
   createDocument,
   idOf,
   newId,
-  RegistryStep,
   schema,
   type DestinationId,
   type LinkTarget,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { RegistryStep } from "@/core/steps";
+import { indexDocument } from "@/core/index";
 import {
   calledOf,
-  countAdrift,
+  countBroken,
   documentTargets,
   follow,
   followLinks,
@@ -23,7 +23,7 @@ import {
   oldNames,
   placeKey,
   resolveLinks,
-  shelfOf,
+  libraryOf,
   type AskedPlace,
 } from ".";
 
@@ -102,7 +102,7 @@ describe("following a link", () => {
 
   test("to another document, of which only is told what one may know", () => {
     const place = { kind: "document", document: "other", id: newId() } as const;
-    const shelf = shelfOf(
+    const library = libraryOf(
       new Map<string, AskedPlace>([
         ["other", { title: "Guide", place: null, anchor: null }],
         [placeKey(place), { title: "Guide", place: "Lamps", anchor: "lamps" }],
@@ -111,25 +111,25 @@ describe("following a link", () => {
         ["other gone", "no-place"],
       ]),
     );
-    expect(follow(place, index, shelf)).toEqual({ lands: true, destination: null });
-    expect(calledOf(place, index, shelf)).toBe("Lamps in “Guide”");
-    expect(calledOf({ kind: "document", document: "other" }, index, shelf)).toBe("Guide");
+    expect(follow(place, index, library)).toEqual({ lands: true, destination: null });
+    expect(calledOf(place, index, library)).toBe("Lamps in “Guide”");
+    expect(calledOf({ kind: "document", document: "other" }, index, library)).toBe("Guide");
     const hidden = { kind: "document", document: "hidden", id: "x" as DestinationId } as const;
-    expect(follow(hidden, index, shelf)).toMatchObject({
+    expect(follow(hidden, index, library)).toMatchObject({
       why: "The document it leads to is not on your shelf.",
     });
-    expect(calledOf(hidden, index, shelf)).toBe("Another document");
+    expect(calledOf(hidden, index, library)).toBe("Another document");
     const gone = { kind: "document", document: "other", id: "gone" as DestinationId } as const;
-    expect(follow(gone, index, shelf)).toMatchObject({
+    expect(follow(gone, index, library)).toMatchObject({
       why: "The place it leads to was removed from its document.",
     });
     // Before it was asked for nothing is called adrift.
-    expect(follow({ kind: "document", document: "unknown" }, index, shelf).lands).toBe(true);
+    expect(follow({ kind: "document", document: "unknown" }, index, library).lands).toBe(true);
     const linking = indexDocument(
       createDocument([linked("a", place), linked("b", place), linked("c", hidden)]),
     );
     expect(documentTargets(linking)).toEqual([place, hidden]);
-    expect(followLinks(linking, shelf).count).toEqual({ all: 3, adrift: 1 });
+    expect(followLinks(linking, library).count).toEqual({ all: 3, broken: 1 });
   });
 
   test("that is adrift says what it meant, as well as that is known", () => {
@@ -167,7 +167,7 @@ test("links are counted, listed by where they lead, and followed once for each v
   ]);
   const index = indexDocument(doc);
   expect(incomingLinks(index, id).map((link) => link.text)).toEqual(["one", "two"]);
-  expect(countAdrift(index)).toBe(1);
+  expect(countBroken(index)).toBe(1);
   expect(resolveLinks(index)).toBe(resolveLinks(index));
   expect(resolveLinks(index).map((link) => link.lands)).toEqual([true, true, false, true]);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { readFile } from "@/core/formats";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { FIRST_SHEET, schema, type StyleSheet } from "@/core/document";
 import { mentionsIn, type MentionedPages } from ".";
 

@@ -1,10 +1,15 @@
 import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
-import { headingNumbers, type BlockDestination, type DocumentIndex, type Heading } from "@/core/destinations";
+import {
+  headingNumbers,
+  type BlockDestination,
+  type DocumentIndex,
+  type Heading,
+  type PageNumbers,
+} from "@/core/index";
 import { isKind, schema } from "@/core/document";
 import { textsIn } from "@/core/find";
 import { keysOf } from "@/core/keys-of";
-import type { PageNumbers } from "./reference-words";
 
 /** What a mention is worded as. */
 export type MentionKind = "section" | "figure" | "table" | "equation" | "page";
@@ -81,7 +86,7 @@ interface BlockMentions {
 
 const NOTHING: BlockMentions = { numbered: [], titled: [] };
 /** Titles longer than this are not looked for. */
-const LONGEST_TITLE = 120;
+const MAX_TITLE_LETTERS = 120;
 
 /** The mentions in a document that are no links, in order of place. */
 export function mentionsIn(index: DocumentIndex, pages: MentionedPages | null = null): Mention[] {
@@ -161,7 +166,7 @@ function read(block: Node): BlockMentions {
       titled.push({
         from: start + match.index,
         at: start + at,
-        rest: text.slice(at, at + LONGEST_TITLE + 2),
+        rest: text.slice(at, at + MAX_TITLE_LETTERS + 2),
         quoted: match.groups!.quote !== "",
       });
     }
@@ -180,14 +185,14 @@ function* numbersAfter(text: string, at: number): Iterable<{ at: number; text: s
   }
 }
 
-/** The words of a mention with a field in the place of its number; braces would be taken for fields. */
+/** The words of a mention with a field in place of its number; braces would be taken for fields. */
 function formOf({ kind, text, number }: Worded): string | null {
   const field = kind === "page" ? "{pagenumber}" : "{number}";
   const plain = number.replace(/^Appendix /, "");
   // The number of an appendix has its word with it.
-  const said = plain === number ? plain : text;
-  const at = text.lastIndexOf(said);
-  return text.slice(0, at) + field + text.slice(at + said.length);
+  const written = plain === number ? plain : text;
+  const at = text.lastIndexOf(written);
+  return text.slice(0, at) + field + text.slice(at + written.length);
 }
 
 /** Whether words of a block, which begin at a position counted from its start, are a link or code. */
@@ -212,7 +217,7 @@ class Places {
       const number = counted ? counted[i] : index.numbers.get(heading.id);
       if (number && !this.numbers.has(`section ${number}`)) this.numbers.set(`section ${number}`, heading);
       const first = firstWord(heading.name);
-      if (first && heading.name.length <= LONGEST_TITLE)
+      if (first && heading.name.length <= MAX_TITLE_LETTERS)
         this.titles.set(first, [...(this.titles.get(first) ?? []), heading]);
     });
     for (const list of this.titles.values()) list.sort((a, b) => b.name.length - a.name.length);
@@ -248,8 +253,8 @@ class Places {
   whyNot({ kind, number, text }: Worded): string {
     if (this.byNumber(kind, number)) return "";
     if (kind === "page" && !this.pages) return "The pages are being laid out.";
-    const said = /\p{L}/u.test(text) ? text.replace(/\s+/gu, " ").trim() : `${kind} ${number}`;
-    return `There is no ${said} here.`;
+    const written = /\p{L}/u.test(text) ? text.replace(/\s+/gu, " ").trim() : `${kind} ${number}`;
+    return `There is no ${written} here.`;
   }
 }
 

@@ -1,4 +1,4 @@
-import type { DocumentIndex, LinkPlace } from "@/core/destinations";
+import type { DocumentIndex, LinkPlace } from "@/core/index";
 
 /** A link that is worded as its place was called once, with what that is called now. */
 export interface OldName {

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { Desk, heading, list, paragraph } from "#tests/editing";
 import { createDocument, schema, type WordsTarget } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { findQuoted, follow, quote, wordsSought } from ".";
 
 const doc = createDocument([

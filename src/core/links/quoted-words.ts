@@ -1,4 +1,4 @@
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import type { WordsTarget } from "@/core/document";
 import { textsIn } from "@/core/find";
 
@@ -15,8 +15,8 @@ export interface QuotedWords {
 /** Letters of what stands before and after that are kept with quoted words. */
 const CONTEXT = 40;
 /** So many letters of what stood around are asked for at least where the words themselves have changed. */
-const LEAST_CONTEXT = 8;
-const MOST_QUOTED = 500;
+const MIN_CONTEXT = 8;
+const MAX_QUOTED_LETTERS = 500;
 
 /** Quotes the words of a stretch within one text; null where that holds no words or goes over its border. */
 export function quote(index: DocumentIndex, from: number, to: number): WordsTarget | null {
@@ -29,7 +29,7 @@ export function quote(index: DocumentIndex, from: number, to: number): WordsTarg
     const end = to - start - text.start;
     if (at < 0 || end > text.text.length) continue;
     const exact = text.text.slice(at, end);
-    if (exact.trim() === "" || exact.length > MOST_QUOTED || exact.includes("\ufffc")) continue;
+    if (exact.trim() === "" || exact.length > MAX_QUOTED_LETTERS || exact.includes("\ufffc")) continue;
     return quoted(text.text, at, end);
   }
   return null;
@@ -57,10 +57,10 @@ interface Hit {
 }
 
 /** A run is asked for what others quote as well, without end. */
-const MOST_KNOWN = 2_000;
+const MAX_CACHED = 2_000;
 
 /** The best hit of each quotation in a run; most runs stay the same from one version to the next. */
-const known = new WeakMap<Run, Map<string, Hit | null>>();
+const hitCache = new WeakMap<Run, Map<string, Hit | null>>();
 
 /**
  * Finds quoted words again: where they stand as they are, with the most of what stood around them; where they were changed,
@@ -70,8 +70,8 @@ export function findQuoted(index: DocumentIndex, target: WordsTarget): QuotedWor
   const key = `${target.exact}\n${target.before}\n${target.after}`;
   let best: { hit: Hit; pos: number; block: number } | null = null;
   for (const { run, pos, block } of index.placed) {
-    let hits = known.get(run);
-    if (!hits || hits.size > MOST_KNOWN) known.set(run, (hits = new Map()));
+    let hits = hitCache.get(run);
+    if (!hits || hits.size > MAX_CACHED) hitCache.set(run, (hits = new Map()));
     let hit = hits.get(key);
     if (hit === undefined) hits.set(key, (hit = bestIn(run, target)));
     if (hit && (!best || hit.likeness > best.hit.likeness)) best = { hit, pos, block };
@@ -126,7 +126,7 @@ function bestInText(text: string, target: WordsTarget): Stretch | null {
  * less than usual was kept, the text began or ended there, and has to do so still.
  */
 function between(text: string, { exact, before, after }: WordsTarget): Stretch | null {
-  if ((before + after).trim().length < LEAST_CONTEXT) return null;
+  if ((before + after).trim().length < MIN_CONTEXT) return null;
   const ahead = before.length < CONTEXT ? before : before.slice(-20);
   const behind = after.length < CONTEXT ? after : after.slice(0, 20);
   const at = before.length < CONTEXT ? (text.startsWith(ahead) ? 0 : -1) : text.indexOf(ahead);
@@ -163,7 +163,7 @@ export interface FoundWords {
   readonly after: string;
 }
 
-const MOST_FOUND = 60;
+const MAX_FOUND = 60;
 
 /** Places where words stand that were typed in quotation marks; none for anything else that was typed. */
 export function wordsSought(index: DocumentIndex, typed: string): FoundWords[] {
@@ -181,7 +181,7 @@ export function wordsSought(index: DocumentIndex, typed: string): FoundWords[] {
         const target = quoted(text, at, at + sought.length);
         const from = pos + start + at;
         found.push({ target, from, to: from + sought.length, before: target.before, after: target.after });
-        if (found.length === MOST_FOUND) return found;
+        if (found.length === MAX_FOUND) return found;
       }
     }
     pos += block.nodeSize;

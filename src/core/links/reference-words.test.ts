@@ -11,11 +11,11 @@ import {
   whyNoForm,
   type DestinationId,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument, type PageNumbers } from "@/core/index";
 import { writeFile } from "@/core/formats";
 import { laidOut } from "#tests/page-fonts";
 import { wordsOfHtml } from "#tests/words-of-html";
-import { referenceWords, speaksOfPages, type PageNumbers } from ".";
+import { referenceWords, speaksOfPages } from ".";
 
 const { nodes, marks } = schema;
 const ids = { title: newId(), section: newId(), figure: newId(), equation: newId(), spot: newId() };

@@ -1,4 +1,4 @@
-import { noteNumber, type Destination, type DocumentIndex } from "@/core/destinations";
+import { noteNumber, type Destination, type DocumentIndex, type PageNumbers } from "@/core/index";
 import {
   fixedWords,
   fixedWordsOf,
@@ -7,14 +7,6 @@ import {
   type Reference,
   type ReferenceField,
 } from "@/core/document";
-
-/** On which pages places stand, as far as that is known. */
-export interface PageNumbers {
-  /** The number of the page on which a position stands, as it is written there. */
-  labelAt(pos: number): string;
-  /** The page on which a position stands, counted from 0. */
-  pageAt(pos: number): number;
-}
 
 /** What the words of a cross-reference depend on beside its place. */
 export interface SpokenReference extends Pick<Reference, "target" | "form"> {
@@ -46,7 +38,7 @@ export function referenceWords(
   return words || whereWords({ place, at, index, pages, language });
 }
 
-interface Telling {
+interface ReferenceContext {
   readonly place: Destination;
   readonly at: number;
   readonly index: DocumentIndex;
@@ -54,25 +46,25 @@ interface Telling {
   readonly language: FixedWords;
 }
 
-function fieldWords(field: ReferenceField, telling: Telling): string {
-  const { place, index, pages, language } = telling;
+function fieldWords(field: ReferenceField, context: ReferenceContext): string {
+  const { place, index, pages, language } = context;
   switch (field) {
     case "number":
       return numberOf(place, index);
     case "title":
       return place.name;
     case "label":
-      return labelOf(telling);
+      return labelOf(context);
     case "caption":
       return [index.captions.get(place.id), place.name].filter(Boolean).join(". ");
     case "words":
       return (place.kind === "bookmark" && place.text) || place.name;
     case "page":
-      return pages ? language.page(pages.labelAt(place.pos)) : whereWords(telling);
+      return pages ? language.page(pages.labelAt(place.pos)) : whereWords(context);
     case "pagenumber":
-      return pages ? pages.labelAt(place.pos) : whereWords(telling);
+      return pages ? pages.labelAt(place.pos) : whereWords(context);
     case "where":
-      return whereWords(telling);
+      return whereWords(context);
   }
 }
 
@@ -86,7 +78,7 @@ function numberOf(place: Destination, index: DocumentIndex): string {
 }
 
 /** What a place is called by its kind and number; by its title where it has none. */
-function labelOf({ place, index, language }: Telling): string {
+function labelOf({ place, index, language }: ReferenceContext): string {
   if (place.kind === "note" || place.kind === "paragraph")
     return `${language[place.kind]} ${numberOf(place, index)}`;
   const caption = index.captions.get(place.id);
@@ -97,7 +89,7 @@ function labelOf({ place, index, language }: Telling): string {
   return /^\p{L}+ /u.test(number) ? number : `${language.section} ${number}`;
 }
 
-function whereWords({ place, at, pages, language }: Telling): string {
+function whereWords({ place, at, pages, language }: ReferenceContext): string {
   if (pages && pages.pageAt(place.pos) !== pages.pageAt(at)) return language.onPage(pages.labelAt(place.pos));
   return place.pos < at ? language.above : language.below;
 }

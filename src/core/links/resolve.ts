@@ -2,15 +2,15 @@ import { kept } from "@/core/kept";
 import {
   addressOf,
   isAddress,
-  saidOf,
+  describeAction,
   schemeOf,
   settingsOf,
   type DestinationId,
   type LinkTarget,
 } from "@/core/document";
-import type { Destination, DocumentIndex, LinkPlace } from "@/core/destinations";
+import type { Destination, DocumentIndex, LinkPlace } from "@/core/index";
 import { findQuoted, type QuotedWords } from "./quoted-words";
-import { UNKNOWN_SHELF, type KnownShelf } from "./known-shelf";
+import { UNKNOWN_LIBRARY, type KnownLibrary } from "./known-library";
 import { ownEntry } from "@/core/own-entry";
 
 /** A place of the document on which a link can land. */
@@ -35,17 +35,20 @@ export type Followed =
 /** A link together with where it leads. */
 export type ResolvedLink = LinkPlace & Followed;
 
-const known = new WeakMap<DocumentIndex, { shelf: KnownShelf; links: readonly ResolvedLink[] }>();
+const resolvedCache = new WeakMap<DocumentIndex, { library: KnownLibrary; links: readonly ResolvedLink[] }>();
 
 /** Every link of a document in order of place, each followed. */
 export function resolveLinks(
   index: DocumentIndex,
-  shelf: KnownShelf = UNKNOWN_SHELF,
+  library: KnownLibrary = UNKNOWN_LIBRARY,
 ): readonly ResolvedLink[] {
-  const before = known.get(index);
-  if (before?.shelf === shelf) return before.links;
-  const links = index.links.map((link): ResolvedLink => ({ ...link, ...follow(link.target, index, shelf) }));
-  known.set(index, { shelf, links });
+  const before = resolvedCache.get(index);
+  if (before?.library === library) return before.links;
+  const links = index.links.map((link): ResolvedLink => ({
+    ...link,
+    ...follow(link.target, index, library),
+  }));
+  resolvedCache.set(index, { library, links });
   return links;
 }
 
@@ -55,12 +58,12 @@ const OUTSIDE: Followed = { lands: true, destination: null };
 export function follow(
   target: LinkTarget,
   index: DocumentIndex,
-  shelf: KnownShelf = UNKNOWN_SHELF,
+  library: KnownLibrary = UNKNOWN_LIBRARY,
 ): Followed {
   switch (target.kind) {
     case "destination": {
       const destination = index.destination(target.id);
-      return destination ? { lands: true, destination } : adrift(whyNot(target, index));
+      return destination ? { lands: true, destination } : broken(whyNot(target, index));
     }
     case "top":
       return { lands: true, destination: TOP };
@@ -68,11 +71,11 @@ export function follow(
       const destination = findQuoted(index, target);
       return destination
         ? { lands: true, destination }
-        : adrift(`The words “${target.exact}” are not there any more.`);
+        : broken(`The words “${target.exact}” are not there any more.`);
     }
     case "document": {
-      const found = shelf.find(target);
-      return found === "unknown" || typeof found === "object" ? OUTSIDE : adrift(WHY_NOT_THERE[found]);
+      const found = library.find(target);
+      return found === "unknown" || typeof found === "object" ? OUTSIDE : broken(WHY_NOT_THERE[found]);
     }
     case "file":
       return file(target, index);
@@ -81,12 +84,12 @@ export function follow(
     case "mail":
       return /^[^\s@]+@[^\s@]+$/.test(target.address)
         ? OUTSIDE
-        : adrift(`“${target.address}” is not a mail address.`);
+        : broken(`“${target.address}” is not a mail address.`);
     case "scheme": {
       const scheme = schemeOf(target.url) ?? "";
       return settingsOf(index.doc).schemes.includes(scheme)
         ? OUTSIDE
-        : adrift(`This document does not allow “${scheme}:” addresses.`);
+        : broken(`This document does not allow “${scheme}:” addresses.`);
     }
     case "action":
       return OUTSIDE;
@@ -99,16 +102,16 @@ const WHY_NOT_THERE = {
   "no-place": "The place it leads to was removed from its document.",
 } as const;
 
-function adrift(why: string): Followed {
+function broken(why: string): Followed {
   return { lands: false, why };
 }
 
 function file({ id, page }: { id: string; page?: number }, index: DocumentIndex): Followed {
   const entry = ownEntry(index.registry.files, id);
-  if (!entry) return adrift("The file it leads to is not attached to this document.");
-  if (entry.removed) return adrift(`The file “${entry.name}” was taken away.`);
+  if (!entry) return broken("The file it leads to is not attached to this document.");
+  if (entry.removed) return broken(`The file “${entry.name}” was taken away.`);
   if (page !== undefined && page > (entry.pages ?? 0))
-    return adrift(
+    return broken(
       entry.pages === undefined
         ? `“${entry.name}” has no pages that are known.`
         : `“${entry.name}” has ${entry.pages} pages, and no page ${page}.`,
@@ -120,7 +123,7 @@ function file({ id, page }: { id: string; page?: number }, index: DocumentIndex)
 export function calledOf(
   target: LinkTarget,
   index: DocumentIndex,
-  shelf: KnownShelf = UNKNOWN_SHELF,
+  library: KnownLibrary = UNKNOWN_LIBRARY,
 ): string {
   switch (target.kind) {
     case "destination":
@@ -130,7 +133,7 @@ export function calledOf(
     case "words":
       return `“${target.exact}”`;
     case "document": {
-      const found = shelf.find(target);
+      const found = library.find(target);
       if (typeof found !== "object") return "Another document";
       const title = found.title || "Untitled";
       return found.place === null ? title : `${found.place || "Untitled"} in “${title}”`;
@@ -140,7 +143,7 @@ export function calledOf(
       return target.page === undefined ? name : `${name}, page ${target.page}`;
     }
     case "action":
-      return saidOf(target.action);
+      return describeAction(target.action);
     default:
       return isAddress(target) ? addressOf(target) : "";
   }
@@ -155,9 +158,9 @@ function whyNot(target: { id: DestinationId; was?: string }, index: DocumentInde
 
 function webAddress(url: string): Followed {
   const scheme = schemeOf(url);
-  if (scheme === null) return adrift(`“${url}” is an address in another place, not on the web.`);
+  if (scheme === null) return broken(`“${url}” is an address in another place, not on the web.`);
   if (scheme === "tel") return OUTSIDE;
-  return URL.canParse(url) ? OUTSIDE : adrift(`“${url}” is not a web address.`);
+  return URL.canParse(url) ? OUTSIDE : broken(`“${url}” is not a web address.`);
 }
 
 const byDestination = kept((index: DocumentIndex): ReadonlyMap<DestinationId, readonly LinkPlace[]> => {
@@ -179,6 +182,6 @@ export function incomingLinks(index: DocumentIndex, id: DestinationId): readonly
 const NONE: readonly LinkPlace[] = [];
 
 /** How many links of a document are adrift. */
-export function countAdrift(index: DocumentIndex): number {
+export function countBroken(index: DocumentIndex): number {
   return resolveLinks(index).reduce((count, link) => count + (link.lands ? 0 : 1), 0);
 }

@@ -17,7 +17,7 @@ export const actionSchema: z.ZodType<Action> = z.discriminatedUnion("do", [
 ]);
 
 /** What an action does, as it is said before it is done. */
-export function saidOf(action: Action): string {
+export function describeAction(action: Action): string {
   switch (action.do) {
     case "search":
       return `Look for “${action.words}” in all documents of the shelf`;

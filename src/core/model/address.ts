@@ -26,8 +26,8 @@ const NEVER = new Set([
 
 /** The scheme of an address in lower case, as a browser would read it (signs it ignores left out), or null. */
 export function schemeOf(address: string): string | null {
-  const heard = address.replace(/[\u0000-\u0020\u007f-\u009f\u200b-\u200f\u2028\u2029\ufeff]/g, "");
-  return /^([a-z][a-z0-9+.-]*):/i.exec(heard)?.[1]?.toLowerCase() ?? null;
+  const cleaned = address.replace(/[\u0000-\u0020\u007f-\u009f\u200b-\u200f\u2028\u2029\ufeff]/g, "");
+  return /^([a-z][a-z0-9+.-]*):/i.exec(cleaned)?.[1]?.toLowerCase() ?? null;
 }
 
 /** Whether an address may stand in any document: a web address, a telephone number, or one relative to its file. */

@@ -35,7 +35,7 @@ export function addressOfFile(document: string, id: string, page?: number): stri
 }
 
 /** As large may a file be that is attached. */
-export const MOST_FILE_BYTES = 50 * 1024 * 1024;
+export const MAX_FILE_BYTES = 50 * 1024 * 1024;
 
 /** Checks an attached file that comes from outside. */
 export const attachedFileSchema: z.ZodType<AttachedFile> = z.strictObject({
@@ -45,7 +45,7 @@ export const attachedFileSchema: z.ZodType<AttachedFile> = z.strictObject({
     .max(200)
     .refine((name) => fileNameOf(name) === name, "not a safe name of a file"),
   content: z.string().regex(/^[0-9a-f]{64}$/),
-  size: z.int().min(0).max(MOST_FILE_BYTES),
+  size: z.int().min(0).max(MAX_FILE_BYTES),
   type: z.string().regex(/^[a-z0-9][a-z0-9!#$&^_.+-]{0,99}\/[a-z0-9][a-z0-9!#$&^_.+-]{0,99}$/),
   pages: z.int().min(1).max(1_000_000).optional(),
   removed: z.boolean(),

@@ -1,10 +1,10 @@
 import type { z } from "zod";
-import { faultSaid, schemaFault } from "@/core/schema-fault";
+import { faultMessage, schemaFault } from "@/core/schema-fault";
 import { keysOf } from "@/core/keys-of";
 import {
   anchorEntrySchema,
   bookmarkEntrySchema,
-  MOST_KEY_LETTERS,
+  MAX_KEY_LETTERS,
   registrySchema,
   type Registry,
 } from "./registry";
@@ -16,8 +16,8 @@ import { attachedFileSchema } from "./attached-file";
  */
 
 /** So many values that are no objects are remembered as right, of each attribute: most blocks carry the same few. */
-const MOST_REMEMBERED = 256;
-const MOST_LETTERS_REMEMBERED = 64;
+const MAX_CACHED = 256;
+const MAX_CACHED_LETTERS = 64;
 
 /**
  * A check that looks at each object once, and at each of the few values once that most blocks carry. Throws a RangeError that says what is
@@ -30,10 +30,9 @@ export function checkedOnce(schema: z.ZodType, name: string): (value: unknown) =
     const isObject = typeof value === "object" && value !== null;
     if (isObject ? objects.has(value) : others.has(value)) return;
     const { error } = schema.safeParse(value);
-    if (error) throw new RangeError(`${name}: ${faultSaid(schemaFault(error))}`);
+    if (error) throw new RangeError(`${name}: ${faultMessage(schemaFault(error))}`);
     if (isObject) objects.add(value);
-    else if (others.size < MOST_REMEMBERED && String(value).length <= MOST_LETTERS_REMEMBERED)
-      others.add(value);
+    else if (others.size < MAX_CACHED && String(value).length <= MAX_CACHED_LETTERS) others.add(value);
   };
 }
 
@@ -43,12 +42,12 @@ const PARTS = {
   files: checkedOnce(attachedFileSchema, "a file"),
 } satisfies Record<keyof Registry, unknown>;
 
-const known = new WeakSet<object>();
+const checkedObjects = new WeakSet<object>();
 
-/** Checks a registry, of which mostly a single entry is another than in the version before; throws what is wrong with it. */
+/** Checks a registry. Mostly a single entry differs from the version before. Throws what is wrong with it. */
 export function checkRegistry(value: unknown): void {
   if (typeof value !== "object" || value === null) return void registrySchema.parse(value);
-  if (known.has(value)) return;
+  if (checkedObjects.has(value)) return;
   const { bookmarks, anchors, files = {}, ...rest }: Partial<Record<keyof Registry, unknown>> = value;
   const isRecord = (part: unknown): part is Record<string, unknown> =>
     typeof part === "object" && part !== null && !Array.isArray(part);
@@ -57,8 +56,8 @@ export function checkRegistry(value: unknown): void {
   const parts = { bookmarks, anchors, files };
   for (const part of keysOf(parts))
     for (const id in parts[part]) {
-      if (id.length > MOST_KEY_LETTERS) return void registrySchema.parse(value);
+      if (id.length > MAX_KEY_LETTERS) return void registrySchema.parse(value);
       PARTS[part](parts[part][id]);
     }
-  known.add(value);
+  checkedObjects.add(value);
 }

@@ -1,4 +1,4 @@
 /** Words as a string of CSS (CSS Syntax Level 3, 4.3.5). */
 export function cssString(words: string): string {
-  return `"${words.replace(/["\\<\n]/g, (sign) => `\\${sign.codePointAt(0)!.toString(16)} `)}"`;
+  return `"${words.replace(/["\\<\n]/g, (character) => `\\${character.codePointAt(0)!.toString(16)} `)}"`;
 }

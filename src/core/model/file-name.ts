@@ -1,4 +1,4 @@
-const MOST_LETTERS = 150;
+const MAX_LETTERS = 150;
 
 /** Names that an operating system keeps for devices. */
 const DEVICES = /^(?:con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i;
@@ -21,5 +21,5 @@ export function fileNameOf(given: string): string {
   const dot = clean.lastIndexOf(".");
   const ending = dot > 0 && clean.length - dot <= 12 ? clean.slice(dot) : "";
   const letters = [...clean.slice(0, clean.length - ending.length)];
-  return letters.slice(0, MOST_LETTERS).join("").trimEnd() + ending;
+  return letters.slice(0, MAX_LETTERS).join("").trimEnd() + ending;
 }

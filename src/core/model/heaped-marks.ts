@@ -1,13 +1,13 @@
 /** As many marks on one letter any text can do with (the Stream-Safe Text Format, UAX #15 section 13). */
-const MOST_MARKS = 30;
-const BEYOND = new RegExp(`(\\p{M}{${MOST_MARKS}})\\p{M}+`, "gu");
-const HEAP = new RegExp(`\\p{M}{${MOST_MARKS + 1},}`, "gu");
+const MAX_MARKS = 30;
+const BEYOND = new RegExp(`(\\p{M}{${MAX_MARKS}})\\p{M}+`, "gu");
+const HEAP = new RegExp(`\\p{M}{${MAX_MARKS + 1},}`, "gu");
 
 /** Before these signs there is no mark, which most texts are soon found to be without. */
 const MAY_BE_MARK = /[\u0300-\uffff]/;
 
 /** So many marks a browser sets at once in no time; for a whole heap it takes a time that grows with the square of how many they are. */
-const AT_ONCE = 64;
+const BATCH_SIZE = 64;
 
 /** A text with at most 30 marks on a letter. */
 export function withoutHeaps(text: string): string {
@@ -15,7 +15,7 @@ export function withoutHeaps(text: string): string {
 }
 
 function mayHaveHeap(text: string): boolean {
-  return text.length > MOST_MARKS && MAY_BE_MARK.test(text);
+  return text.length > MAX_MARKS && MAY_BE_MARK.test(text);
 }
 
 /** A text in parts, each heap of marks in pieces to be set one by one. */
@@ -40,9 +40,9 @@ export function apartInHeaps(text: string): { text: string; heaped: boolean }[] 
 export function heapsIn(text: string): { from: number; to: number }[] {
   if (!mayHaveHeap(text)) return [];
   return [...text.matchAll(HEAP)].flatMap(({ 0: marks, index }) =>
-    Array.from({ length: Math.ceil(marks.length / AT_ONCE) }, (_, i) => ({
-      from: index + i * AT_ONCE,
-      to: index + Math.min(marks.length, (i + 1) * AT_ONCE),
+    Array.from({ length: Math.ceil(marks.length / BATCH_SIZE) }, (_, i) => ({
+      from: index + i * BATCH_SIZE,
+      to: index + Math.min(marks.length, (i + 1) * BATCH_SIZE),
     })),
   );
 }

@@ -1,9 +1,9 @@
 import { z } from "zod";
 
-/** So long an entry of an index may be at the most, in letters. */
-export const MOST_IN_INDEX_ENTRY = 200;
+/** So long an entry of an index may be at most, in letters. */
+export const MAX_INDEX_ENTRY_LETTERS = 200;
 
-const words = z.string().max(MOST_IN_INDEX_ENTRY).default("");
+const words = z.string().max(MAX_INDEX_ENTRY_LETTERS).default("");
 
 /** Where a place is found in the index at the back of a book (ISO 999: heading, subheading, cross-references). */
 export interface IndexEntry {
@@ -19,7 +19,7 @@ export interface IndexEntry {
 
 /** Checks an entry that comes from outside. */
 export const indexEntrySchema = z.strictObject({
-  main: z.string().min(1).max(MOST_IN_INDEX_ENTRY),
+  main: z.string().min(1).max(MAX_INDEX_ENTRY_LETTERS),
   sub: words,
   see: words,
   also: words,
@@ -27,8 +27,8 @@ export const indexEntrySchema = z.strictObject({
 
 /** An entry from words that a file or a person gives; null where they name none. What is too long is cut. */
 export function indexEntryFrom(given: { readonly [Part in keyof IndexEntry]?: string | null | undefined }) {
-  const clean = (said: string | null | undefined) =>
-    (said ?? "").replace(/\s+/gu, " ").trim().slice(0, MOST_IN_INDEX_ENTRY).trim();
+  const clean = (words: string | null | undefined) =>
+    (words ?? "").replace(/\s+/gu, " ").trim().slice(0, MAX_INDEX_ENTRY_LETTERS).trim();
   const entry: IndexEntry = {
     main: clean(given.main),
     sub: clean(given.sub),

@@ -23,7 +23,7 @@ export {
   LIST_KINDS,
   listOptionsFrom,
   listOptionsSchema,
-  MOST_IN_PAGE_LINE,
+  MAX_ENTRIES_IN_PAGE_LINE,
   type EntryEdit,
   type ListKind,
   type ListOptions,
@@ -31,18 +31,18 @@ export {
 export {
   FIRST_COUNT,
   listCountSchema,
-  listSign,
-  MOST_BESIDE_COUNT,
-  MOST_START,
+  listMarker,
+  MAX_AFFIX_LETTERS,
+  MAX_START,
   NUMERALS,
   type ListCount,
   type Numerals,
 } from "./list-count";
 export { FIRST_LANGUAGE, languageFrom, languageSchema, OFFERED_LANGUAGES } from "./language";
-export { indexEntryFrom, indexEntrySchema, MOST_IN_INDEX_ENTRY, type IndexEntry } from "./index-entry";
+export { indexEntryFrom, indexEntrySchema, MAX_INDEX_ENTRY_LETTERS, type IndexEntry } from "./index-entry";
 export { frozenListSchema, type FrozenList } from "./frozen-list";
-export { saidOf, type Action } from "./action";
-export { expressionSchema, MOST_LETTERS_COMPUTED } from "./computation";
+export { describeAction, type Action } from "./action";
+export { expressionSchema, MAX_EXPRESSION_LETTERS } from "./computation";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
 export { fileNameOf } from "./file-name";
 export {
@@ -50,7 +50,7 @@ export {
   attachedFiles,
   attachedFileSchema,
   contentOf,
-  MOST_FILE_BYTES,
+  MAX_FILE_BYTES,
   type AttachedFile,
   type AttachedFiles,
 } from "./attached-file";
@@ -77,7 +77,7 @@ export {
 export {
   FIRST_PROMISES,
   keptFrom,
-  keptSaid,
+  promisesText,
   leadsBack,
   PROMISED,
   promisesSchema,
@@ -90,13 +90,21 @@ export {
   type ReturnAlso,
   type ReturnRule,
 } from "./return-rule";
-export { FACES, NAMED_COLOURS, NUMBERINGS, likeBody, type Face, type Look, type Numbering } from "./look";
+export {
+  FACES,
+  NAMED_COLOURS,
+  NUMBERINGS,
+  likeBody,
+  type Face,
+  type BlockLook,
+  type Numbering,
+} from "./look";
 export {
   columnWidth,
   FIRST_SETUP,
   hasRoom,
-  LEAST_ROOM,
-  MOST_COLUMNS,
+  MIN_ROOM_POINTS,
+  MAX_COLUMNS,
   PAPERS,
   pageSetupSchema,
   pageSectionSchema,
@@ -127,8 +135,8 @@ export {
   ownStylesOf,
 } from "./style-sheet";
 export {
-  MOST_IN_STYLE_NAME,
-  MOST_OWN_STYLES,
+  MAX_STYLE_NAME_LETTERS,
+  MAX_OWN_STYLES,
   OWN_STYLES_ARE_OF,
   ownLookSchema,
   ownStyleNamed,
@@ -149,7 +157,7 @@ export {
   type PictureType,
   type Pictures,
 } from "./pictures";
-export { MOST_MEGAPIXELS, pixelsOf, tooLarge, type PictureSize } from "./picture-size";
+export { MAX_MEGAPIXELS, pixelsOf, tooLarge, type PictureSize } from "./picture-size";
 export { apartInHeaps, heapsIn } from "./heaped-marks";
 export { localeOf } from "./locale";
 export { fromJSON } from "./from-json";

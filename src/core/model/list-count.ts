@@ -7,20 +7,20 @@ export const NUMERALS = ["decimal", "lower-alpha", "upper-alpha", "lower-roman",
 export type Numerals = (typeof NUMERALS)[number];
 
 /** So many letters may stand before or behind a count. */
-export const MOST_BESIDE_COUNT = 12;
+export const MAX_AFFIX_LETTERS = 12;
 
 /** What stands before or behind a count: no line ends, and no more than there is room for. */
 const beside = z
   .string()
-  .max(MOST_BESIDE_COUNT)
+  .max(MAX_AFFIX_LETTERS)
   .refine((words) => !/[\r\n\t]/.test(words), "not in one line");
 
 /** The most that a list may begin with. */
-export const MOST_START = 1_000_000;
+export const MAX_START = 1_000_000;
 
 /** How a list counts. */
 export const listCountSchema = z.strictObject({
-  start: z.int().min(0).max(MOST_START).default(1),
+  start: z.int().min(0).max(MAX_START).default(1),
   numerals: z.enum(NUMERALS).default("decimal"),
   before: beside.default("").describe("Stands before each count: `(` in (a)."),
   after: beside.default(".").describe("Stands behind each count: `)` in (a)."),
@@ -36,7 +36,7 @@ export type ListCount = z.output<typeof listCountSchema>;
 export const FIRST_COUNT: ListCount = listCountSchema.parse({});
 
 /** What stands before an item that is the `number`th: `(a)`. Numerals that do not reach it give way to digits, as in CSS. */
-export function listSign({ numerals, before, after }: ListCount, number: number): string {
+export function listMarker({ numerals, before, after }: ListCount, number: number): string {
   return before + numeral(numerals, number) + after;
 }
 
@@ -60,7 +60,7 @@ export function numeralsFrom(
   style: string | null | undefined,
 ): Numerals | null {
   const byStyle = /list-style(?:-type)?\s*:[^;]*\b(lower|upper)-(alpha|latin|roman)\b/i.exec(
-    (style ?? "").slice(0, MOST_STYLE),
+    (style ?? "").slice(0, MAX_CSS_LETTERS),
   );
   if (byStyle) {
     const kind = byStyle[2]!.toLowerCase() === "roman" ? "roman" : "alpha";
@@ -70,7 +70,7 @@ export function numeralsFrom(
 }
 
 /** As many letters of a style are looked at. */
-const MOST_STYLE = 1_000;
+const MAX_CSS_LETTERS = 1_000;
 
 const TYPES: Readonly<Record<string, Numerals>> = {
   "1": "decimal",

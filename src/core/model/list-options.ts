@@ -56,7 +56,7 @@ export interface ListOptions {
   readonly cards?: true | undefined;
   /**
    * Of a menu of buttons: in the header or footer of each page instead of where the list stands; on screens it stays in view at the upper or lower
-   * edge. It shows {@link MOST_IN_PAGE_LINE} entries at most.
+   * edge. It shows {@link MAX_ENTRIES_IN_PAGE_LINE} entries at most.
    */
   readonly placed?: "header" | "footer" | undefined;
   /** Only what was added by hand. */
@@ -74,7 +74,7 @@ export interface ListOptions {
 }
 
 /** So many entries fit between the margins of a page in one line. */
-export const MOST_IN_PAGE_LINE = 12;
+export const MAX_ENTRIES_IN_PAGE_LINE = 12;
 
 export const FIRST_LIST: ListOptions = {};
 

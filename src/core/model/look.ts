@@ -12,7 +12,7 @@ export type Numbering = (typeof NUMBERINGS)[number];
 export const NAMED_COLOURS = ["ink", "quiet", "tide", "plum", "hemp"] as const;
 
 /** The look of one kind of block or words. Lengths are points (1/72 inch). */
-export interface Look {
+export interface BlockLook {
   /** Null: that of the body. */
   readonly face: Face | null;
   readonly size: number;
@@ -56,7 +56,7 @@ export const lookSchema = z.strictObject({
 });
 
 /** The look of the body of a document that has not chosen another. */
-export const FIRST_BODY: Look = {
+export const FIRST_BODY: BlockLook = {
   face: "serif",
   size: 11,
   weight: 400,
@@ -72,6 +72,6 @@ export const FIRST_BODY: Look = {
   numbering: "none",
 };
 /** A look that is the body's but for what is said. */
-export function likeBody(look: Partial<Look>): Look {
+export function likeBody(look: Partial<BlockLook>): BlockLook {
   return { ...FIRST_BODY, face: null, colour: null, ...look };
 }

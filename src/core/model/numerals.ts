@@ -33,9 +33,9 @@ const ROMAN: readonly (readonly [number, string])[] = [
 export function roman(count: number): string {
   let rest = count;
   let written = "";
-  for (const [value, sign] of ROMAN)
+  for (const [value, letters] of ROMAN)
     while (rest >= value) {
-      written += sign;
+      written += letters;
       rest -= value;
     }
   return written;

@@ -1,13 +1,13 @@
 import { z } from "zod";
 import { type DestinationId, idSchema, knownId, newId } from "./ids";
-import { lookSchema, type Look } from "./look";
+import { lookSchema, type BlockLook } from "./look";
 
 /** What a style that an author made is for: whole paragraphs, or words among others. */
 export const OWN_STYLES_ARE_OF = ["paragraphs", "words"] as const;
 export type OwnStyleOf = (typeof OWN_STYLES_ARE_OF)[number];
 
-/** What a style of one's own can say: all that the body's can, but for what belongs to headings and generated lists. */
-export type OwnLook = Partial<Omit<Look, "numbering" | "underlined" | "firstBold">>;
+/** What a style of your own can say: all that the body's can, but for what belongs to headings and generated lists. */
+export type OwnLook = Partial<Omit<BlockLook, "numbering" | "underlined" | "firstBold">>;
 
 /** A style that an author made. It is the body's but for the fields it names; on words, it is that of the words around them. */
 export interface OwnStyle {
@@ -19,27 +19,27 @@ export interface OwnStyle {
 /** The styles that an author made, by their ids. */
 export type OwnStyles = Readonly<Record<string, OwnStyle>>;
 
-export const MOST_IN_STYLE_NAME = 100;
-/** So many styles of its own a document has at the most. */
-export const MOST_OWN_STYLES = 500;
+export const MAX_STYLE_NAME_LETTERS = 100;
+/** So many styles of its own a document has at most. */
+export const MAX_OWN_STYLES = 500;
 
 export const ownLookSchema: z.ZodType<OwnLook> = lookSchema
   .omit({ numbering: true, underlined: true, firstBold: true })
   .partial();
 
 export const ownStyleSchema: z.ZodType<OwnStyle> = z.strictObject({
-  name: z.string().min(1).max(MOST_IN_STYLE_NAME),
+  name: z.string().min(1).max(MAX_STYLE_NAME_LETTERS),
   of: z.enum(OWN_STYLES_ARE_OF),
   look: ownLookSchema,
 });
 
 export const ownStylesSchema: z.ZodType<OwnStyles> = z
   .record(idSchema, ownStyleSchema)
-  .refine((styles) => Object.keys(styles).length <= MOST_OWN_STYLES, "too many styles");
+  .refine((styles) => Object.keys(styles).length <= MAX_OWN_STYLES, "too many styles");
 
 /** The name of a style as it is kept; empty for one that says nothing. */
-export function styleNameOf(said: string | null | undefined): string {
-  return (said ?? "").replace(/\s+/gu, " ").trim().slice(0, MOST_IN_STYLE_NAME).trim();
+export function styleNameOf(name: string | null | undefined): string {
+  return (name ?? "").replace(/\s+/gu, " ").trim().slice(0, MAX_STYLE_NAME_LETTERS).trim();
 }
 
 /** The style of a name among those of a document, to the letter first, then whatever its case; null for none. */

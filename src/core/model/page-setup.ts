@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MOST_START, NUMERALS, type Numerals } from "./list-count";
+import { MAX_START, NUMERALS, type Numerals } from "./list-count";
 
 /*
  * How the pages of a document are set up, and those of one section of pages.
@@ -98,11 +98,11 @@ export interface PageSection {
 export const PLAIN_SECTION: PageSection = { paper: null, lines: null, numbering: null, rightHand: false };
 
 /** Less room than this for the text, or for one of its columns, is no page: points each way. */
-export const LEAST_ROOM = 100;
+export const MIN_ROOM_POINTS = 100;
 
 /** Columns narrower than that hold no line of text. */
-export const LEAST_COLUMN = 60;
-export const MOST_COLUMNS = 4;
+export const MIN_COLUMN_POINTS = 60;
+export const MAX_COLUMNS = 4;
 
 /** The width of a column of text on a paper, in points. */
 export function columnWidth({ width, margins, columns }: Paper): number {
@@ -118,9 +118,9 @@ export function textHeight({ height, margins }: Paper): number {
 /** Whether a paper has room for text between its margins, and in each of its columns. */
 export function hasRoom(paper: Paper): boolean {
   return (
-    columnWidth({ ...paper, columns: undefined }) >= LEAST_ROOM &&
-    textHeight(paper) >= LEAST_ROOM &&
-    columnWidth(paper) >= LEAST_COLUMN
+    columnWidth({ ...paper, columns: undefined }) >= MIN_ROOM_POINTS &&
+    textHeight(paper) >= MIN_ROOM_POINTS &&
+    columnWidth(paper) >= MIN_COLUMN_POINTS
   );
 }
 
@@ -144,7 +144,7 @@ const paper = {
   height: side,
   margins: z.strictObject({ top: margin, right: margin, bottom: margin, left: margin }),
   columns: z
-    .strictObject({ count: z.int().min(2).max(MOST_COLUMNS), gap: z.number().min(0).max(300) })
+    .strictObject({ count: z.int().min(2).max(MAX_COLUMNS), gap: z.number().min(0).max(300) })
     .optional(),
 };
 
@@ -163,7 +163,7 @@ export const pageSectionSchema: z.ZodType<PageSection> = z.strictObject({
   paper: z.strictObject(paper).refine(hasRoom, NO_ROOM).nullable(),
   lines: z.strictObject(pageLines).nullable(),
   numbering: z
-    .strictObject({ numerals: z.enum(NUMERALS), from: z.int().min(0).max(MOST_START).nullable() })
+    .strictObject({ numerals: z.enum(NUMERALS), from: z.int().min(0).max(MAX_START).nullable() })
     .nullable(),
   rightHand: z.boolean(),
 });

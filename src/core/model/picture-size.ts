@@ -1,7 +1,7 @@
 import type { Picture } from "./pictures";
 
 /** More pixels than this cost a browser hundreds of megabytes to show. */
-export const MOST_MEGAPIXELS = 60;
+export const MAX_MEGAPIXELS = 60;
 
 /** In pixels. */
 export interface PictureSize {
@@ -37,8 +37,8 @@ export function tooLarge(picture: Picture): string | null {
   // A drawing has no dots until it is shown.
   const size = picture.type === "image/svg+xml" ? null : pixelsOf(picture);
   const megapixels = size ? (size.width * size.height) / 1e6 : 0;
-  return megapixels > MOST_MEGAPIXELS
-    ? `The picture has ${Math.round(megapixels)} megapixels; at most ${MOST_MEGAPIXELS} can be shown.`
+  return megapixels > MAX_MEGAPIXELS
+    ? `The picture has ${Math.round(megapixels)} megapixels; at most ${MAX_MEGAPIXELS} can be shown.`
     : null;
 }
 
@@ -47,8 +47,8 @@ function drawingPixels(bytes: Uint8Array): PictureSize | null {
   const root = /<svg\b[^>]*>/i.exec(new TextDecoder().decode(bytes.subarray(0, 20_000)))?.[0];
   if (!root) return null;
   const length = (name: string) => {
-    const said = new RegExp(`\\s${name}\\s*=\\s*["']\\s*([\\d.]+)(px)?\\s*["']`).exec(root)?.[1];
-    return said ? Number(said) : null;
+    const written = new RegExp(`\\s${name}\\s*=\\s*["']\\s*([\\d.]+)(px)?\\s*["']`).exec(root)?.[1];
+    return written ? Number(written) : null;
   };
   const box = /\sviewBox\s*=\s*["']([^"']*)["']/
     .exec(root)?.[1]

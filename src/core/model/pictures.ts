@@ -24,7 +24,7 @@ export type Pictures = ReadonlyMap<string, Picture>;
 
 /** Recognises a picture by its first bytes, whatever it is called; null when it is none. */
 export function recognisePicture(bytes: Uint8Array): Picture | null {
-  const starts = (...signs: number[]) => signs.every((sign, i) => bytes[i] === sign);
+  const starts = (...magic: number[]) => magic.every((byte, i) => bytes[i] === byte);
   const ascii = (from: number, to: number) => String.fromCharCode(...bytes.subarray(from, to));
   if (starts(0x89, 0x50, 0x4e, 0x47)) return { type: "image/png", bytes };
   if (starts(0xff, 0xd8, 0xff)) return { type: "image/jpeg", bytes };

@@ -28,7 +28,7 @@ export const REFERENCE_FIELDS = [
 ] as const;
 export type ReferenceField = (typeof REFERENCE_FIELDS)[number];
 
-const MOST = 300;
+const MAX_LETTERS = 300;
 const FIELD = /\{([a-z]+)\}/g;
 
 /** A form in its parts, in order. */
@@ -47,7 +47,7 @@ export function partsOfForm(form: string): readonly ({ readonly field: Reference
 
 /** Why a form cannot be used, in words; null where it can. */
 export function whyNoForm(form: string): string | null {
-  if (form.length > MOST) return `Longer than ${MOST} signs.`;
+  if (form.length > MAX_LETTERS) return `Longer than ${MAX_LETTERS} signs.`;
   for (const [, name] of form.matchAll(FIELD))
     if (!isField(name!)) return `“{${name}}” is none of: ${REFERENCE_FIELDS.join(", ")}.`;
   if (!partsOfForm(form).some((part) => typeof part !== "string"))
@@ -62,7 +62,7 @@ function isField(name: string): name is ReferenceField {
 /** Checks the form of a cross-reference that comes from outside. */
 export const referenceFormSchema = z
   .string()
-  .max(MOST)
+  .max(MAX_LETTERS)
   .refine((form) => whyNoForm(form) === null, "not a form of a cross-reference");
 
 /** Checks a cross-reference that comes from outside. */

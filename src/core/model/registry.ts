@@ -93,8 +93,8 @@ export const anchorEntrySchema = z.strictObject({
 });
 
 /** As long may the id be under which an entry is kept. */
-export const MOST_KEY_LETTERS = 64;
-const keySchema = z.string().max(MOST_KEY_LETTERS);
+export const MAX_KEY_LETTERS = 64;
+const keySchema = z.string().max(MAX_KEY_LETTERS);
 
 /** Checks a whole registry that comes from outside. */
 export const registrySchema: z.ZodType<Registry> = z.strictObject({

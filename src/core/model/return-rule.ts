@@ -77,7 +77,7 @@ export function leadsBack({ levels, also, closer, promises }: ReturnRule): boole
 }
 
 /** How close ways back stand and what is promised, as files write it: `closer=3 jumps=2 pages=3`; empty for nothing. */
-export function keptSaid({ closer, promises }: ReturnRule): string {
+export function promisesText({ closer, promises }: ReturnRule): string {
   const promised = PROMISED.flatMap((name) => (promises?.[name] ? [`${name}=${promises[name]}`] : []));
   return [
     ...(closer === undefined ? [] : [`closer=${closer}`]),
@@ -85,10 +85,10 @@ export function keptSaid({ closer, promises }: ReturnRule): string {
   ].join(" ");
 }
 
-/** What {@link keptSaid} wrote. */
-export function keptFrom(said: string | undefined): Pick<ReturnRule, "closer" | "promises"> {
+/** What {@link promisesText} wrote. */
+export function keptFrom(text: string | undefined): Pick<ReturnRule, "closer" | "promises"> {
   const named = new Map(
-    (said ?? "").split(/[ ,]+/).map((one) => [one.split("=")[0]!, Number(one.split("=")[1])]),
+    (text ?? "").split(/[ ,]+/).map((one) => [one.split("=")[0]!, Number(one.split("=")[1])]),
   );
   const closer = named.get("closer");
   const promised = Object.fromEntries(

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { ownEntry } from "@/core/own-entry";
 import { recordOf } from "@/core/keys-of";
-import { FIRST_BODY, likeBody, lookSchema, type Look } from "./look";
+import { FIRST_BODY, likeBody, lookSchema, type BlockLook } from "./look";
 import { ownStylesSchema, type OwnStyle, type OwnStyles } from "./own-style";
 import { FIRST_SETUP, pageRuleSchema, type PageRule, type PageSetup } from "./page-setup";
 
@@ -40,7 +40,7 @@ export function setupOf(sheet: StyleSheet): PageSetup {
 /** The looks of one document. */
 export interface StyleSheet {
   readonly name: string;
-  readonly styles: Readonly<Record<StyleName, Look>>;
+  readonly styles: Readonly<Record<StyleName, BlockLook>>;
   readonly captions: CaptionRule;
   readonly page: PageRule;
   /** Those that its authors made. Absent: none. */
@@ -60,7 +60,7 @@ export function ownStyleOf(sheet: StyleSheet, id: string | null): OwnStyle | nul
 }
 
 /** The look of a paragraph with a style of its own among others of a look; that look where it has none. */
-export function ownLook(sheet: StyleSheet, id: string | null, around: Look): Look {
+export function ownLook(sheet: StyleSheet, id: string | null, around: BlockLook): BlockLook {
   const own = ownStyleOf(sheet, id);
   if (own?.of !== "paragraphs") return around;
   const known = ownLooks.get(own);
@@ -71,7 +71,7 @@ export function ownLook(sheet: StyleSheet, id: string | null, around: Look): Loo
 }
 
 /** The look that was asked for last of each style: nearly all paragraphs of one stand among others of one look. */
-const ownLooks = new WeakMap<OwnStyle, { readonly around: Look; readonly look: Look }>();
+const ownLooks = new WeakMap<OwnStyle, { readonly around: BlockLook; readonly look: BlockLook }>();
 
 /** Checks a caption rule. */
 export const captionRuleSchema = z.strictObject({
@@ -90,7 +90,7 @@ export const styleSheetSchema: z.ZodType<StyleSheet> = z.strictObject({
   own: ownStylesSchema.optional(),
 });
 
-const heading = (size: number, before: number, look: Partial<Look> = {}) =>
+const heading = (size: number, before: number, look: Partial<BlockLook> = {}) =>
   likeBody({
     size,
     weight: 600,

@@ -48,12 +48,12 @@ export interface FileTarget {
   page?: number;
 }
 
-const MOST_CONTEXT = 200;
+const MAX_CONTEXT = 200;
 
 const quotation = {
   exact: z.string().min(1).max(2_000),
-  before: z.string().max(MOST_CONTEXT),
-  after: z.string().max(MOST_CONTEXT),
+  before: z.string().max(MAX_CONTEXT),
+  after: z.string().max(MAX_CONTEXT),
 };
 
 /** Checks words quoted from outside. */

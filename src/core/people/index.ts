@@ -1,2 +1,2 @@
 /** Who acts, and what they may do. */
-export { LOCAL_AUTHOR, may, type DocumentDeed, type Person, type ShelfDeed } from "./may";
+export { LOCAL_AUTHOR, may, type DocumentDeed, type Person, type LibraryDeed } from "./may";

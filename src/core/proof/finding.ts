@@ -31,22 +31,22 @@ export interface Finding {
 /** What each kind of finding is called in lists. */
 export const FINDING_NAMES: Record<Finding["kind"], string> = {
   adrift: "Links adrift",
-  "misleading-words": "Words that name another section",
-  "old-name": "Words that are the old name of their place",
+  "misleading-words": "Link words that name a different section",
+  "old-name": "Link words that are an old name",
   "same-name": "Destinations with the same name",
   "skipped-level": "Skipped heading levels",
   "empty-heading": "Empty headings",
-  "no-words-for-picture": "Pictures without words for who cannot see them",
-  "no-such-entry": "Index entries that send readers to one there is not",
-  "broken-promise": "Promises of the wayfinding that do not hold",
-  "sign-without-font": "Signs that no font of the pages has",
+  "no-words-for-picture": "Pictures without a description",
+  "no-such-entry": "Index entries that point nowhere",
+  "broken-promise": "Broken wayfinding promises",
+  "sign-without-font": "Characters that no page font has",
 };
 
-/** What the layout of the pages tells of signs that no font has, each with the position of the first block that holds it. */
-export function signFindings(missing: Iterable<readonly [sign: string, pos: number]>): Finding[] {
-  return [...missing].map(([sign, pos]) => ({
+/** What the layout of the pages tells of characters that no font has, each with the position of the first block that holds it. */
+export function characterFindings(missing: Iterable<readonly [sign: string, pos: number]>): Finding[] {
+  return [...missing].map(([character, pos]) => ({
     kind: "sign-without-font",
-    says: `No font has “${sign}” (${codePointName(sign)}): on the pages a frame stands in its place.`,
-    places: [{ from: pos, to: pos, text: sign, id: null }],
+    says: `No font has “${character}” (${codePointName(character)}): on the pages a frame stands in its place.`,
+    places: [{ from: pos, to: pos, text: character, id: null }],
   }));
 }

@@ -1,3 +1,3 @@
 /** Proof: every link followed and the structure read, as findings that say where they are. */
-export { FINDING_NAMES, signFindings, type Finding, type FindingPlace } from "./finding";
+export { FINDING_NAMES, characterFindings, type Finding, type FindingPlace } from "./finding";
 export { readProof } from "./read-proof";

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { readFile } from "@/core/formats";
 import { readProof } from ".";
 
@@ -52,6 +52,15 @@ describe("the proof", () => {
       "misleading-words: The link “2. beta” is worded as that section but leads to “Alpha”.",
     ],
   ])("finds %s", (_name, markdown, finding) => expect(findings(markdown)).toEqual([finding]));
+
+  test("takes an anchor that is called like a section and stands right before its heading for that section", () => {
+    const anchored = (name: string) =>
+      findings(`# Top\n\n[Log](#p)\n\n<a id="p" data-name="${name}"></a>\n\n# Log\n\ntext`);
+    expect(anchored("Log")).toEqual(["same-name: 2 destinations are called “Log”."]);
+    expect(anchored("Elsewhere")).toEqual([
+      "misleading-words: The link “Log” is worded as that section but leads to “Elsewhere”.",
+    ]);
+  });
 
   test("does not call a bookmark on a heading a second place of its name", () => {
     expect(findings('# Log\n\n[Log](#b)\n\n# Other\n\n<a id="b" data-name="Elsewhere"></a>text')).toEqual([

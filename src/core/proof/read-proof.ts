@@ -1,15 +1,16 @@
-import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
-import { oldNames, resolveLinks, UNKNOWN_SHELF, type KnownShelf, type Spot } from "@/core/links";
+import type { Destination, DocumentIndex, Heading } from "@/core/index";
+import { oldNames, resolveLinks, UNKNOWN_LIBRARY, type KnownLibrary, type Spot } from "@/core/links";
 import { lacksWords, PROMISED, settingsOf, shortened } from "@/core/document";
-import { brokenPromises, brokenSaid, missingEntries, type BrokenPromise } from "@/core/wayfinding";
+import { brokenPromises, brokenMessage, missingEntries, type BrokenPromise } from "@/core/wayfinding";
+import { partitionPoint } from "@/core/order";
 import { TitleMap } from "@/core/structure";
 import type { Finding, FindingPlace } from "./finding";
 
 /** Follows every link and reads the whole structure of a document; the findings by kind, in order of place within it. */
-export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHELF): Finding[] {
+export function readProof(index: DocumentIndex, library: KnownLibrary = UNKNOWN_LIBRARY): Finding[] {
   return [
-    ...adrift(index, shelf),
-    ...misleadingWords(index, shelf),
+    ...brokenLinks(index, library),
+    ...misleadingWords(index, library),
     ...wordedByOldNames(index),
     ...sameNames(index),
     ...skippedLevels(index.headings),
@@ -22,8 +23,8 @@ export function readProof(index: DocumentIndex, shelf: KnownShelf = UNKNOWN_SHEL
 
 const quoted = (text: string) => `“${shortened(text.trim(), 60)}”`;
 
-function adrift(index: DocumentIndex, shelf: KnownShelf): Finding[] {
-  return resolveLinks(index, shelf).flatMap((link) =>
+function brokenLinks(index: DocumentIndex, library: KnownLibrary): Finding[] {
+  return resolveLinks(index, library).flatMap((link) =>
     link.lands
       ? []
       : [
@@ -36,15 +37,16 @@ function adrift(index: DocumentIndex, shelf: KnownShelf): Finding[] {
   );
 }
 
-function misleadingWords(index: DocumentIndex, shelf: KnownShelf): Finding[] {
+function misleadingWords(index: DocumentIndex, library: KnownLibrary): Finding[] {
   const titled = new TitleMap<Heading>();
   for (const heading of index.headings) titled.add(heading.name, heading);
-  return resolveLinks(index, shelf).flatMap((link): Finding[] => {
+  return resolveLinks(index, library).flatMap((link): Finding[] => {
     // A cross-reference words itself.
     if (!link.lands || !link.destination || link.reference) return [];
     const named = titled.all(link.text);
     const landed = link.destination;
     if (named.length === 0 || named.some((heading) => standsFor(heading, landed))) return [];
+    if (named.some((heading) => announces(landed, heading, titled, index))) return [];
     return [
       {
         kind: "misleading-words",
@@ -58,7 +60,7 @@ function misleadingWords(index: DocumentIndex, shelf: KnownShelf): Finding[] {
 function wordedByOldNames(index: DocumentIndex): Finding[] {
   return oldNames(index).map(({ link, name }) => ({
     kind: "old-name",
-    says: `The link ${quoted(link.text)} is worded as its place was called once; that is called ${quoted(name)} now.`,
+    says: `The link ${quoted(link.text)} has the old name of its destination, which is now called ${quoted(name)}.`,
     places: [{ from: link.from, to: link.to, text: link.text, id: null }],
   }));
 }
@@ -66,6 +68,17 @@ function wordedByOldNames(index: DocumentIndex): Finding[] {
 /** Whether landing there is landing on the heading: itself, or a bookmark on it. */
 function standsFor(heading: Heading, landed: Spot): boolean {
   return landed === heading || (landed.pos >= heading.pos && landed.pos < heading.end);
+}
+
+/** Whether a place that is called like a section stands right before it, as anchors before headings do: readers land where they were told. */
+function announces(
+  { pos, name }: Spot,
+  heading: Heading,
+  titled: TitleMap<Heading>,
+  { headings }: DocumentIndex,
+): boolean {
+  const next = headings[partitionPoint(headings.length, (i) => headings[i]!.pos <= pos)];
+  return next === heading && titled.all(name).includes(heading);
 }
 
 function sameNames(index: DocumentIndex): Finding[] {
@@ -122,7 +135,7 @@ function emptyHeadings(headings: readonly Heading[]): Finding[] {
 function picturesWithoutWords(index: DocumentIndex): Finding[] {
   const found = (name: string, place: FindingPlace): Finding => ({
     kind: "no-words-for-picture",
-    says: `${name} does not say what it shows to those who cannot see it.`,
+    says: `${name} has no description for people who cannot see it.`,
     places: [place],
   });
   return [
@@ -146,7 +159,7 @@ function promisesBroken(index: DocumentIndex): Finding[] {
     const far = ({ is }: BrokenPromise) => is ?? Infinity;
     const worst = broken.reduce((most, one) => (far(one) > far(most) ? one : most));
     const places = [worst, ...broken.filter((one) => one !== worst)].map(({ section }) => placeOf(section));
-    return [{ kind: "broken-promise", says: brokenSaid(worst), places }];
+    return [{ kind: "broken-promise", says: brokenMessage(worst), places }];
   });
 }
 

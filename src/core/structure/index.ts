@@ -4,13 +4,13 @@
  */
 export { proposedTitles, type ProposedTitle } from "./proposed-titles";
 export {
-  signsOf,
+  cluesOf,
   isUnderline,
   opensLikeTitle,
   typedNumber,
   type TypedNumber,
-  type TitleSign,
-} from "./title-signs";
+  type TitleClue,
+} from "./title-clues";
 export { linesOf, type Line } from "./lines";
 export { TitleMap } from "./title-map";
 export {

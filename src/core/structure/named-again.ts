@@ -11,9 +11,9 @@ export interface NamedAgain {
   readonly titles: readonly string[];
 }
 
-const LONGEST_TITLE = 120;
+const MAX_TITLE_LETTERS = 120;
 /** Fewer lines than these are not taken for a contents list. */
-const LEAST_LINES = 3;
+const MIN_LINES = 3;
 /** Lists of a whole text, its parts, their chapters, and what else may be meant. */
 const MAX_DEPTH = 6;
 
@@ -64,7 +64,7 @@ function runsBeside(known: readonly NamedAgain[], doc: Node): NamedAgain[] {
       titles.push(...lines);
       places.push(...named);
     }
-    if (titles.length < LEAST_LINES) continue;
+    if (titles.length < MIN_LINES) continue;
     if (places[0]! >= end && hasTextBetween(places)) found.push({ first, end, titles });
     first = Math.max(first, end - 1);
   }
@@ -82,7 +82,7 @@ function blocksByTitle(doc: Node, lists: readonly NamedAgain[]): (title: string)
     if (lists[at] && index >= lists[at]!.end) at++;
     if (lists[at] && index >= lists[at]!.first) return;
     if (!isKind(block, "paragraph", "heading")) return;
-    if (block.content.size === 0 || block.content.size > LONGEST_TITLE) return;
+    if (block.content.size === 0 || block.content.size > MAX_TITLE_LETTERS) return;
     (isKind(block, "heading") ? headings : paragraphs).add(linesOf(block)[0]?.text ?? "", index);
   });
   return (title) => {
@@ -112,7 +112,7 @@ function placesOf(
   const places: number[] = [];
   let last = after;
   for (const line of lines) {
-    if (line.length > LONGEST_TITLE) return null;
+    if (line.length > MAX_TITLE_LETTERS) return null;
     const blocks = later(line);
     const next = blocks[partitionPoint(blocks.length, (i) => blocks[i]! <= last)];
     if (next === undefined) return null;

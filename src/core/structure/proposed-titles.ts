@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { idOf, isKind, levelOf, type DestinationId } from "@/core/document";
 import { linesOf } from "./lines";
-import { signsOf, type TitleSign } from "./title-signs";
+import { cluesOf, type TitleClue } from "./title-clues";
 import { TitleMap } from "./title-map";
 import { typedContents } from "./typed-contents";
 
@@ -14,7 +14,7 @@ export interface ProposedTitle {
   /** Its level: 1 to 6, or 0 for text. */
   readonly now: number;
   readonly level: number;
-  readonly signs: readonly TitleSign[];
+  readonly clues: readonly TitleClue[];
   /** Whether the signs are strong enough to go by. */
   readonly sure: boolean;
   /** What is no part of the title, such as the signs below it; positions of the document. */
@@ -25,7 +25,7 @@ interface Seen {
   readonly block: Node;
   readonly pos: number;
   readonly index: number;
-  readonly signs: readonly TitleSign[];
+  readonly clues: readonly TitleClue[];
 }
 
 /** Looks of titles that no number or name ranks, the strongest first. */
@@ -39,7 +39,7 @@ const LOOKS = [
   "listed",
   "alone",
 ] as const;
-type Look = (typeof LOOKS)[number];
+type TitleLook = (typeof LOOKS)[number];
 
 /**
  * The lines of a document that look like titles, in order, each with why and a level. Numbers and names rank titles among
@@ -60,7 +60,7 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
       above = now;
       continue;
     }
-    const look = ranked === null && now === 0 ? lookOf(one.signs) : null;
+    const look = ranked === null && now === 0 ? lookOf(one.clues) : null;
     const level = Math.min(6, ranked ?? (look ? above + 1 + ranks.ofLook(look) : now));
     if (ranked !== null || now > 0) above = level;
     if (level !== now)
@@ -70,9 +70,9 @@ export function proposedTitles(doc: Node): ProposedTitle[] {
         words: linesOf(one.block)[0]?.text ?? "",
         now,
         level,
-        signs: one.signs,
+        clues: one.clues,
         // The first line above numbered titles may well be the title of it all.
-        sure: (isSure(one.signs) || ranks.isCounted(one)) && !(one.index === 0 && look && ranks.inWords),
+        sure: (isSure(one.clues) || ranks.isCounted(one)) && !(one.index === 0 && look && ranks.inWords),
         surplus: surplusOf(one),
       });
   }
@@ -88,8 +88,8 @@ function titlesSeen(doc: Node): Seen[] {
   const seen: Seen[] = [];
   doc.forEach((block, pos, index) => {
     if (inContents(index)) return;
-    const signs = signsOf(block, doc.maybeChild(index + 1), listed);
-    if (signs.length > 0 || isKind(block, "heading")) seen.push({ block, pos, index, signs });
+    const clues = cluesOf(block, doc.maybeChild(index + 1), listed);
+    if (clues.length > 0 || isKind(block, "heading")) seen.push({ block, pos, index, clues });
   });
   return seen.filter((one, i) => !isListItem(one, seen[i - 1], seen[i + 1]));
 }
@@ -109,8 +109,8 @@ function goesOn(one: Seen | undefined, after: Seen | undefined): boolean {
 
 /** The number of a line that is known for a title by nothing else. */
 function onlyNumber(one: Seen | undefined): string | null {
-  const [sign, more] = one?.signs ?? [];
-  return sign?.kind === "numbered" && !more && isKind(one!.block, "paragraph") ? sign.number : null;
+  const [clue, more] = one?.clues ?? [];
+  return clue?.kind === "numbered" && !more && isKind(one!.block, "paragraph") ? clue.number : null;
 }
 
 /** Which levels the titles of one document have. */
@@ -119,19 +119,19 @@ class Ranks {
   private readonly chapters: boolean;
   /** The fewest parts that a number has within the same chapter. */
   private readonly shortest: ReadonlyMap<Seen, number>;
-  private readonly looks: readonly Look[];
+  private readonly looks: readonly TitleLook[];
   private readonly counted: ReadonlySet<Seen>;
 
   constructor(seen: readonly Seen[]) {
     this.counted = countedThrough(seen);
-    const signs = seen.flatMap((one) => one.signs);
-    this.parts = signs.some((sign) => sign.kind === "named" && sign.rank === "part");
-    this.chapters = signs.some((sign) => sign.kind === "named" && sign.rank === "chapter");
+    const clues = seen.flatMap((one) => one.clues);
+    this.parts = clues.some((clue) => clue.kind === "named" && clue.rank === "part");
+    this.chapters = clues.some((clue) => clue.kind === "named" && clue.rank === "chapter");
     this.shortest = this.fewestParts(seen);
     const present = new Set(
       seen
         .filter((one) => this.ofWords(one) === null && levelOf(one.block) === 0)
-        .map((one) => lookOf(one.signs)),
+        .map((one) => lookOf(one.clues)),
     );
     this.looks = LOOKS.filter((look) => present.has(look));
   }
@@ -159,7 +159,7 @@ class Ranks {
 
   /** The level that number or name give, or null where there is neither. */
   ofWords(one: Seen): number | null {
-    const named = one.signs.find((sign) => sign.kind === "named");
+    const named = one.clues.find((clue) => clue.kind === "named");
     const chapter = this.parts ? 2 : 1;
     if (named) return named.rank === "part" ? 1 : chapter;
     const parts = partsOf(one);
@@ -169,36 +169,36 @@ class Ranks {
   }
 
   /** The place of a look among those there are, from 0. */
-  ofLook(look: Look): number {
+  ofLook(look: TitleLook): number {
     return Math.max(0, this.looks.indexOf(look));
   }
 }
 
 /** How many parts the number of a title has; null where it has none. */
-function partsOf({ signs }: Seen): number | null {
-  return signs.find((sign) => sign.kind === "numbered")?.parts ?? null;
+function partsOf({ clues }: Seen): number | null {
+  return clues.find((clue) => clue.kind === "numbered")?.parts ?? null;
 }
 
 /** The titles with numbers, those of a chapter together; all of them where no chapters are named. */
 function byChapter(seen: readonly Seen[]): Seen[][] {
   const chapters: Seen[][] = [[]];
   for (const one of seen) {
-    if (one.signs.some((sign) => sign.kind === "named")) chapters.push([]);
+    if (one.clues.some((clue) => clue.kind === "named")) chapters.push([]);
     if (partsOf(one) !== null) chapters.at(-1)!.push(one);
   }
   return chapters.filter((numbered) => numbered.length > 0);
 }
 
 /** Fewer numbers than these in a row are not taken for those of chapters. */
-const LEAST_COUNTED = 3;
+const MIN_COUNTED = 3;
 
 /** Titles with numbers of one part that go on by one from the first to the last in the document, as those of chapters do. */
 function countedThrough(seen: readonly Seen[]): ReadonlySet<Seen> {
   const found = new Set<Seen>();
   for (const style of [/^\d/, /^[IVXLC]/]) {
     const single = seen.flatMap((one) => {
-      const sign = one.signs.find((it) => it.kind === "numbered");
-      return sign?.parts === 1 && style.test(sign.number) ? [{ one, count: countOf(sign.number) }] : [];
+      const clue = one.clues.find((it) => it.kind === "numbered");
+      return clue?.parts === 1 && style.test(clue.number) ? [{ one, count: countOf(clue.number) }] : [];
     });
     const chain: Seen[] = [];
     let next = Math.min(1, single[0]?.count ?? 1);
@@ -208,36 +208,36 @@ function countedThrough(seen: readonly Seen[]): ReadonlySet<Seen> {
         next++;
       }
     // Where as many have other numbers, these are lists.
-    if (chain.length >= LEAST_COUNTED && chain.length * 3 >= single.length * 2)
+    if (chain.length >= MIN_COUNTED && chain.length * 3 >= single.length * 2)
       for (const one of chain) found.add(one);
   }
   return found;
 }
 
-const ROMAN_SIGNS: Record<string, number> = { I: 1, V: 5, X: 10, L: 50, C: 100 };
+const ROMAN_VALUES: Record<string, number> = { I: 1, V: 5, X: 10, L: 50, C: 100 };
 
 /** What a number of one part counts: 4, IV. */
 function countOf(number: string): number {
   if (/^\d/.test(number)) return Number(number);
-  const values = [...number].map((sign) => ROMAN_SIGNS[sign] ?? 0);
+  const values = [...number].map((clue) => ROMAN_VALUES[clue] ?? 0);
   return values.reduce((sum, value, i) => sum + (value < (values[i + 1] ?? 0) ? -value : value), 0);
 }
 
-function lookOf(signs: readonly TitleSign[]): Look {
-  const has = (kind: TitleSign["kind"]) => signs.some((sign) => sign.kind === kind);
-  if (signs.some((sign) => sign.kind === "underlined" && sign.sign === "=")) return "underlined =";
+function lookOf(clues: readonly TitleClue[]): TitleLook {
+  const has = (kind: TitleClue["kind"]) => clues.some((clue) => clue.kind === kind);
+  if (clues.some((clue) => clue.kind === "underlined" && clue.character === "=")) return "underlined =";
   if (has("capitals") && has("bold")) return "bold capitals";
   return (["large", "capitals", "underlined", "bold", "listed"] as const).find(has) ?? "alone";
 }
 
 /** A short line by itself may be anything, and so may a number alone: it is looked at before it is gone by. */
-function isSure(signs: readonly TitleSign[]): boolean {
-  if (signs.every((sign) => sign.kind === "alone")) return false;
-  return !(signs.length === 1 && signs[0]!.kind === "numbered" && signs[0]!.parts === 1);
+function isSure(clues: readonly TitleClue[]): boolean {
+  if (clues.every((clue) => clue.kind === "alone")) return false;
+  return !(clues.length === 1 && clues[0]!.kind === "numbered" && clues[0]!.parts === 1);
 }
 
-function surplusOf({ block, pos, signs }: Seen): { from: number; to: number } | null {
-  if (!signs.some((sign) => sign.kind === "underlined")) return null;
+function surplusOf({ block, pos, clues }: Seen): { from: number; to: number } | null {
+  if (!clues.some((clue) => clue.kind === "underlined")) return null;
   return { from: pos + 1 + linesOf(block)[0]!.to, to: pos + 1 + block.content.size };
 }
 

@@ -1,4 +1,4 @@
-import { typedNumber } from "./title-signs";
+import { typedNumber } from "./title-clues";
 
 /** What titles that are the same have in common, however they are written: letters and digits, capitals not mattering. */
 export function titleKey(title: string): string {

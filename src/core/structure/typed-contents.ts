@@ -24,8 +24,8 @@ export interface TypedContents {
 }
 
 /** Fewer lines than these are not taken for a contents list. */
-const LEAST_LINES = 3;
-const LONGEST_LINE = 300;
+const MIN_LINES = 3;
+const MAX_LINE_LETTERS = 300;
 
 /** A title, then dots (with or without spaces), an ellipsis or a wide gap, then a page in digits or small roman numerals. */
 const LINE = /^(.*?\S)(?:\s*(?:\.\s?){3,}|\s*…+\s*|\s*_{3,}\s*|\t+\s*| {3,})(\d{1,4}|[ivxlc]{1,7})$/u;
@@ -35,12 +35,12 @@ const TITLE =
 
 /** Whether a line is one of a typed contents list. */
 export function isContentsLine(line: string): boolean {
-  return line.length <= LONGEST_LINE && LINE.test(line);
+  return line.length <= MAX_LINE_LETTERS && LINE.test(line);
 }
 
 /** The title in a line of a typed contents list, as it stands at the line's beginning; the line itself where it is none. */
 export function titleInContents(line: string): string {
-  return (line.length <= LONGEST_LINE && LINE.exec(line)?.[1]) || line;
+  return (line.length <= MAX_LINE_LETTERS && LINE.exec(line)?.[1]) || line;
 }
 
 /** The contents lists typed in a document, in order; a line that says no more than “Contents” above one belongs to it. */
@@ -70,7 +70,7 @@ function pagedContents(doc: Node): Pick<TypedContents, "first" | "end" | "lines"
   const found: { first: number; end: number; lines: TypedContentsLine[] }[] = [];
   let open: { first: number; lines: TypedContentsLine[] } | null = null;
   const close = (end: number) => {
-    if (open && open.lines.length >= LEAST_LINES) found.push({ ...open, end });
+    if (open && open.lines.length >= MIN_LINES) found.push({ ...open, end });
     open = null;
   };
   doc.forEach((block, _pos, index) => {
@@ -91,7 +91,7 @@ function contentsLines(block: Node): TypedContentsLine[] | null {
   if (!/[\divxlc]\s*$/u.test(block.lastChild?.text ?? "")) return null;
   for (const text of rawLines(block)) {
     const line = begun ? `${begun} ${text}` : text;
-    const match = line.length <= LONGEST_LINE ? LINE.exec(line) : null;
+    const match = line.length <= MAX_LINE_LETTERS ? LINE.exec(line) : null;
     if (match) {
       found.push({ title: match[1]!.replace(/\s+/gu, " "), page: match[2]! });
       begun = "";

@@ -2,7 +2,7 @@ import type { NodeAttributes } from "@/core/document";
 import { listRules } from "./list-rules";
 import { pictureRules } from "./picture-rules";
 import { noticeRules, noticeWords } from "./notice-rules";
-import { styleRules } from "./rules";
+import { styleRules } from "./style-rules";
 
 /** All rules (CSS) by which a document looks as its settings say, where it is written, read, or shown as it was. */
 export function documentRules(

@@ -10,12 +10,12 @@ import {
   type BlockKind,
   type ByKind,
   type ByMark,
-  type Look,
+  type BlockLook,
   type PartKind,
   type StyleName,
   type StyleSheet,
 } from "@/core/document";
-import { styleOf } from "@/core/destinations";
+import { styleOf } from "@/core/index";
 
 /** The style of the block in which a position lies, or null for one that has none. */
 export function styleAt($pos: ResolvedPos): StyleName | null {
@@ -61,7 +61,7 @@ const STYLES: ByKind<BlockKind | PartKind | "note", [], StyleName | null> = {
 /** How a block of text differs from its style by what was done to it by hand. */
 export interface HandFormatting {
   /** The fields of the look that are others, as they are in this block. */
-  readonly look: Partial<Look>;
+  readonly look: Partial<BlockLook>;
   /** The same in words: `bold`, `18 pt`. */
   readonly words: readonly string[];
   /** Marks that do it; they cover all of the block's words. */
@@ -77,7 +77,7 @@ export interface HandFormatting {
 export function handFormatting(block: Node, style: StyleName, sheet: StyleSheet): HandFormatting {
   const own = ownLook(sheet, asKind(block, "paragraph")?.style ?? null, sheet.styles[style]);
   const all = marksOnAll(block);
-  const look: { -readonly [K in keyof Look]?: Look[K] } = {};
+  const look: { -readonly [K in keyof BlockLook]?: BlockLook[K] } = {};
   const words: string[] = [];
   const align = alignOf(block);
   if (align && align !== own.align) {
@@ -96,12 +96,12 @@ export function handFormatting(block: Node, style: StyleName, sheet: StyleSheet)
 const ALIGNED = { left: "to the left", center: "centred", right: "to the right", justify: "justified" };
 /** What a mark on all words of a block does to the look of its style, and how that is said. */
 interface Done {
-  readonly look: Partial<Look>;
+  readonly look: Partial<BlockLook>;
   readonly words: string;
 }
 
 /** Marks that say how words look; others mean something. */
-const LOOKS: ByMark<[own: Look], Done | null> = {
+const LOOKS: ByMark<[own: BlockLook], Done | null> = {
   strong: (_mark, own) => ({ look: { weight: Math.max(700, own.weight) }, words: "bold" }),
   emphasis: () => ({ look: { slant: "italic" }, words: "italic" }),
   size: ({ percent }, own) => {

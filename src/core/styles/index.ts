@@ -2,7 +2,7 @@
  * Looks: a document's style sheet as rules for a screen or a page, what a block has by hand beside its style, and the sheets
  * that come with Gate Rope.
  */
-export { bolder, styleRules } from "./rules";
+export { bolder, styleRules } from "./style-rules";
 export { handFormatting, looksLike, styleAt, type HandFormatting } from "./hand-formatting";
 export { usesOfStyle, type StyleUse } from "./style-uses";
 export { READY_SHEETS } from "./ready-sheets";

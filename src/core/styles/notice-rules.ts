@@ -22,8 +22,8 @@ function address(svg: string): string {
 export function noticeRules(scope: string): string {
   const within = (rest: string) => `${scope} [data-notice]${rest}`;
   return [
-    `${within("")} { background: var(--wash); border-left: 3px solid var(--notice); border-radius: 6px; break-inside: avoid; margin: 1.2em 0; padding: 0.8em 1em 0.1em 2.6em; position: relative; }`,
-    `${within("::before")} { background: var(--notice); content: ""; height: 1.1em; left: 0.9em; mask: var(--icon) center / contain no-repeat; position: absolute; top: 1.05em; width: 1.1em; }`,
+    `${within("")} { background: var(--wash); border-inline-start: 3px solid var(--notice); border-radius: 6px; break-inside: avoid; margin: 1.2em 0; padding: 0.8em 1em 0.1em; padding-inline-start: 2.6em; position: relative; }`,
+    `${within("::before")} { background: var(--notice); content: ""; height: 1.1em; inset-inline-start: 0.9em; mask: var(--icon) center / contain no-repeat; position: absolute; top: 1.05em; width: 1.1em; }`,
     `${within(" > .notice-title")} { color: var(--notice); font-weight: 600; margin: 0 0 0.35em; }`,
     ...NOTICE_KINDS.map(
       (kind) =>

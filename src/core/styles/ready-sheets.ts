@@ -1,8 +1,12 @@
-import { FIRST_SHEET, likeBody, type Look, type StyleSheet } from "@/core/document";
+import { FIRST_SHEET, likeBody, type BlockLook, type StyleSheet } from "@/core/document";
 
 const { styles } = FIRST_SHEET;
 
-const sans = (look: Look, changed: Partial<Look> = {}): Look => ({ ...look, face: "sans", ...changed });
+const sans = (look: BlockLook, changed: Partial<BlockLook> = {}): BlockLook => ({
+  ...look,
+  face: "sans",
+  ...changed,
+});
 
 /** A sheet for what is read on the way and looked up: numbered, in the quiet face, close together. */
 const FIELD_CARD: StyleSheet = {

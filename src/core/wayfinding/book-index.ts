@@ -1,7 +1,7 @@
 import { kept } from "@/core/kept";
-import type { DocumentIndex, IndexedDestination } from "@/core/destinations";
+import type { DocumentIndex, IndexedDestination } from "@/core/index";
 import { type DestinationId, fixedWordsOf, localeOf, settingsOf, documentTitle } from "@/core/document";
-import type { PageNumbers } from "@/core/links";
+import type { PageNumbers } from "@/core/index";
 import { inBrief } from "./contents";
 
 /** One line of the index at the back of a book: an entry, or one below it. */
@@ -66,7 +66,7 @@ function gatheredUnder(words: string): Gathered {
   return { words, places: [], see: new Set(), also: new Set() };
 }
 
-/** A part of a line as readers see it: words, of which some lead to a place. */
+/** A part of a line as readers see it: words, some of them leading to a place. */
 export interface IndexPart {
   readonly words: string;
   /** The place to which they lead; null for none. */
@@ -81,16 +81,16 @@ export interface IndexPart {
  */
 export function partsOfLine(line: IndexLine, index: DocumentIndex, pages: PageNumbers | null): IndexPart[] {
   const { see, seeAlso } = fixedWordsOf(index.doc);
-  const told = pages ? byPages(line.places, pages) : bySections(line.places, index);
+  const where = pages ? byPages(line.places, pages) : bySections(line.places, index);
   const parts: IndexPart[] = [{ words: line.words, place: null }];
-  for (const one of told) parts.push({ words: ", ", place: null }, one);
+  for (const one of where) parts.push({ words: ", ", place: null }, one);
   const sent = [
     ...line.see.map((to) => [see, to] as const),
     ...line.also.map((to) => [seeAlso, to] as const),
   ];
   sent.forEach(([word, to], i) =>
     parts.push(
-      { words: i === 0 && told.length === 0 ? ", " : "; ", place: null },
+      { words: i === 0 && where.length === 0 ? ", " : "; ", place: null },
       { words: word, place: null, sends: true },
       { words: ` ${to}`, place: null },
     ),
@@ -108,15 +108,15 @@ export function wordsOfLine(line: IndexLine, index: DocumentIndex, pages: PageNu
 /** `12, 14–17`: what lies on pages that are told already is not told again. */
 function byPages(places: readonly IndexedDestination[], pages: PageNumbers): IndexPart[] {
   const parts: IndexPart[] = [];
-  let told = -1;
+  let listed = -1;
   for (const place of places) {
     const first = pages.pageAt(place.pos);
     const last = Math.max(first, pages.pageAt(Math.max(place.pos, place.end - 1)));
-    if (last <= told) continue;
+    if (last <= listed) continue;
     const label = pages.labelAt(place.pos);
     const words = last > first ? `${label}–${pages.labelAt(place.end - 1)}` : label;
     parts.push({ words, place });
-    told = last;
+    listed = last;
   }
   return parts;
 }
@@ -124,13 +124,13 @@ function byPages(places: readonly IndexedDestination[], pages: PageNumbers): Ind
 /** The number of the section, or what it is called where it has none; each once. */
 function bySections(places: readonly IndexedDestination[], index: DocumentIndex): IndexPart[] {
   const parts: IndexPart[] = [];
-  const told = new Set<DestinationId | null>();
+  const listed = new Set<DestinationId | null>();
   const { untitled } = fixedWordsOf(index.doc);
   for (const place of places) {
     const section = index.sectionAt(place.pos);
     const id = section?.id ?? null;
-    if (told.has(id)) continue;
-    told.add(id);
+    if (listed.has(id)) continue;
+    listed.add(id);
     const words = section
       ? index.numbers.get(section.id) || inBrief(section) || untitled
       : documentTitle(index.doc) || untitled;

@@ -1,4 +1,4 @@
-import type { Destination } from "@/core/destinations";
+import type { Destination } from "@/core/index";
 import { partitionPoint } from "@/core/order";
 import type { ContentsEntry } from "./contents";
 
@@ -14,7 +14,7 @@ interface Order {
 
 let last: Order | null = null;
 
-/** As many names in ten may have changed for the last order to be mended, not made anew. */
+/** As many names in ten may have changed for the last order to be mended, not made again. */
 const FEW = 10;
 
 /**
@@ -56,7 +56,7 @@ function renamedIn(before: readonly Destination[], now: readonly Destination[]):
 
 type Compare = (a: ContentsEntry, b: ContentsEntry) => number;
 
-/** The same lines, of which a few have other words. */
+/** The same lines, a few with other words. */
 function mended(
   before: readonly ContentsEntry[],
   fresh: readonly ContentsEntry[],
@@ -71,7 +71,7 @@ function mended(
   );
 }
 
-/** Lines of places of which some came, went or moved: those that kept their words are in order already. */
+/** Lines of places when some came, went or moved: those that kept their words are in order already. */
 function madeAnew(
   before: readonly ContentsEntry[],
   places: readonly Destination[],

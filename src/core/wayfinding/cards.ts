@@ -7,7 +7,7 @@ import {
   shortened,
   type DestinationId,
 } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 
 /** What a card of a menu tells of the place it leads to, beside its name. */
 export interface Card {
@@ -19,9 +19,9 @@ export interface Card {
   readonly alt: string;
 }
 
-const MOST_LETTERS = 140;
+const MAX_LETTERS = 140;
 /** A section's first words and picture are looked for in so many blocks. */
-const MOST_BLOCKS = 80;
+const MAX_BLOCKS = 80;
 
 /** The card of a place: of a heading, what its section begins with and the first picture in it. */
 export function cardOf(index: DocumentIndex, id: DestinationId): Card {
@@ -29,7 +29,7 @@ export function cardOf(index: DocumentIndex, id: DestinationId): Card {
   let words = "";
   let figure = place?.kind === "figure" ? index.doc.nodeAt(place.pos) : null;
   if (place?.kind === "heading") {
-    const last = Math.min(index.doc.childCount, place.block + 1 + MOST_BLOCKS);
+    const last = Math.min(index.doc.childCount, place.block + 1 + MAX_BLOCKS);
     for (let i = place.block + 1; i < last && !(words && figure); i++) {
       const node = index.doc.child(i);
       if (isKind(node, "heading") && levelOf(node) <= place.level) break;
@@ -38,7 +38,7 @@ export function cardOf(index: DocumentIndex, id: DestinationId): Card {
     }
   }
   return {
-    words: shortened(words, MOST_LETTERS),
+    words: shortened(words, MAX_LETTERS),
     picture: asKind(figure, "figure")?.picture || null,
     alt: figure ? pictureWords(figure) : "",
   };

@@ -1,6 +1,6 @@
 import { fixedWordsOf, type DestinationId } from "@/core/document";
 import { isOwnTitle } from "./own-title";
-import type { Destination, DocumentIndex, Heading } from "@/core/destinations";
+import type { Destination, DocumentIndex, Heading } from "@/core/index";
 
 /** One line of a contents list. */
 export interface ContentsEntry {

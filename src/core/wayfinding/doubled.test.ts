@@ -10,7 +10,7 @@ import {
   type DestinationId,
   type LinkTarget,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { doubledBy, READY_PLANS, withPlan } from ".";
 

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { asMark, isKind, schema, type LinkTarget } from "@/core/document";
-import type { DocumentIndex, Heading } from "@/core/destinations";
+import type { DocumentIndex, Heading } from "@/core/index";
 import { TitleMap, typedContents } from "@/core/structure";
 import type { ContentsLevels } from "./contents";
 import { contentsList } from "./lists";
@@ -17,9 +17,9 @@ export interface Doubled {
 const { marks } = schema;
 
 /** Fewer lines than these are not taken for a contents list. */
-const LEAST_LINES = 3;
+const MIN_LINES = 3;
 /** Words that are no more than a way back are not longer than this. */
-const LONGEST_RETURN = 60;
+const MAX_RETURN_LETTERS = 60;
 
 /** Contents lists that were typed or linked line by line, and links back after sections, which a plan would double; in order of place. */
 export function doubledBy(index: DocumentIndex, plan: Plan): Doubled[] {
@@ -74,7 +74,7 @@ const MOSTLY = 0.6;
 function isContents({ from, names, paged }: NamingList, index: DocumentIndex): boolean {
   if (paged) return true;
   const named = new Set(names);
-  if (named.size < LEAST_LINES) return false;
+  if (named.size < MIN_LINES) return false;
   const levels = names.map(({ level }) => level);
   const [top, deepest] = [Math.min(...levels), Math.max(...levels)];
   const around = index.sectionAt(from);
@@ -88,7 +88,7 @@ function isContents({ from, names, paged }: NamingList, index: DocumentIndex): b
   return isMost(from, Infinity) || (section !== undefined && isMost(section.heading.pos, section.end));
 }
 
-/** Lists that were typed title by title, most lines of which are the titles of sections. */
+/** Lists typed title by title whose lines are usually titles of sections. */
 function typedLists(index: DocumentIndex): NamingList[] {
   const titles = new TitleMap<Heading>();
   for (const heading of index.headings) titles.add(heading.name, heading);
@@ -100,7 +100,7 @@ function typedLists(index: DocumentIndex): NamingList[] {
   }));
 }
 
-/** Lists every line of which is one link to a heading. */
+/** Lists whose every line is one link to a heading. */
 function linkedContents(index: DocumentIndex): NamingList[] {
   const found: NamingList[] = [];
   index.doc.forEach((block, pos) => {
@@ -130,7 +130,7 @@ function typedReturns(index: DocumentIndex): Stretch[] {
     const section = ends.get(number + 1);
     if (section === undefined || !isKind(block, "paragraph")) return;
     const target = wholeLink(block);
-    if (!target || block.textContent.length > LONGEST_RETURN) return;
+    if (!target || block.textContent.length > MAX_RETURN_LETTERS) return;
     const leadsBack =
       target.kind === "top" ||
       (target.kind === "destination" &&

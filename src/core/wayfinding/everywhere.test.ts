@@ -3,7 +3,7 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument } from "#tests/arbitrary-document";
 import { wordsOfHtml } from "#tests/words-of-html";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { writeFile } from "@/core/formats";
 import {
   contentsEntries,
@@ -14,6 +14,7 @@ import {
   withReturns,
   type ContentsBranch,
 } from ".";
+import { runs } from "#tests/runs";
 
 /** The lines of the contents list as they stand in the exported page. */
 function linesOfPage(doc: Node): string[] {
@@ -30,7 +31,7 @@ describe("what is built for readers is the same everywhere", () => {
         const entries = contentsEntries(indexDocument(doc), { from: 1, to });
         expect(linesOfPage(doc)).toEqual(entries.map(entryWords));
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 
@@ -49,7 +50,7 @@ describe("what is built for readers is the same everywhere", () => {
         walk(contentsTree(entries), 0);
         expect(walked).toEqual(entries.map((entry) => entry.id));
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 
@@ -63,7 +64,7 @@ describe("what is built for readers is the same everywhere", () => {
         expect(page.match(/data-generated="return"/g) ?? []).toHaveLength(asked);
         expect(markdown.match(/<!-- return -->/g) ?? []).toHaveLength(asked);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 
@@ -77,7 +78,7 @@ describe("what is built for readers is the same everywhere", () => {
           expect(link.pos).toBe(section.end);
         }
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 });

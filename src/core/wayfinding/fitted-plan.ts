@@ -1,6 +1,6 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 import { isKind, settingsOf, withAttributes, withSettings, type Promises } from "@/core/document";
 import type { Doubled } from "./doubled";
 import { kindOf, levelsOf } from "./lists";
@@ -10,7 +10,7 @@ import { brokenPromises, type BrokenPromise } from "./promises";
 import type { PageScale } from "./text-scale";
 
 /** Pages that can be carried along through changes. */
-export interface CarriedPages extends PageScale {
+export interface MappedPages extends PageScale {
   mapped(changes: Transform["mapping"]["maps"]): PageScale;
 }
 
@@ -31,7 +31,7 @@ export function fittedPlan(
   index: DocumentIndex,
   plan: Plan,
   replaced: readonly Doubled[] = [],
-  pages?: CarriedPages,
+  pages?: MappedPages,
 ): FittedPlan {
   const tried = planTrier(index, replaced, pages);
   let fitted = plan;
@@ -81,7 +81,7 @@ export function fittedPlan(
 function planTrier(
   index: DocumentIndex,
   replaced: readonly Doubled[],
-  pages: CarriedPages | undefined,
+  pages: MappedPages | undefined,
 ): (plan: Plan) => readonly BrokenPromise[] {
   const built = new Map<string, { readonly doc: Node; readonly scale: PageScale | undefined }>();
   return (plan) => {
@@ -123,7 +123,7 @@ function isContents({ of, at }: PlannedList): boolean {
 }
 
 /** Keeps what a document promises, as far as can be: what stands there stays, with other levels and more ways back where these are needed. */
-export function keepPromises<T extends Transform>(tr: T, index: DocumentIndex, pages?: CarriedPages): T {
+export function keepPromises<T extends Transform>(tr: T, index: DocumentIndex, pages?: MappedPages): T {
   const standing = planOf(index.doc, "");
   return buildPlan(tr, fittedPlan(index, standing, [], pages).plan);
 }

@@ -24,6 +24,7 @@ export {
   optionsOf,
   orderedEntries,
   tagsIn,
+  listName,
   titleOf,
   writtenOptions,
 } from "./lists";
@@ -38,6 +39,7 @@ export {
 export { cardOf, type Card } from "./cards";
 export { planEffect, type PlanEffect } from "./plan-effect";
 export { doubledBy, handMadeContents, type Doubled, type HandMadeContents } from "./doubled";
+export { saysItsTitle } from "./own-title";
 export { makeLiving } from "./living-contents";
 export {
   buildPlan,
@@ -58,5 +60,5 @@ export { estimatedPages, estimatedScreens, type PageScale } from "./text-scale";
 export { farSpots, farthest, waysBack, type FarSpot, type WaysBack } from "./ways-back";
 export { returnLinks, wayHome, wayHomeOfPages, type ReturnLink, type WayOn } from "./returns";
 export { frontPos, newList, withContents, withReturns } from "./put-wayfinding";
-export { brokenPromises, brokenSaid, type BrokenPromise } from "./promises";
+export { brokenPromises, brokenMessage, type BrokenPromise } from "./promises";
 export { fittedPlan, keepPromises, type FittedPlan } from "./fitted-plan";

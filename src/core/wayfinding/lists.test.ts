@@ -11,7 +11,7 @@ import {
   isListTitle,
   LIST_KINDS,
   listOptionsFrom,
-  MOST_IN_PAGE_LINE,
+  MAX_ENTRIES_IN_PAGE_LINE,
   newId,
   schema,
   type BookmarkEntry,
@@ -20,9 +20,9 @@ import {
   type ListOptions,
   type ReturnRule,
 } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 import { readFile, writeFile } from "@/core/formats";
-import { drawPage } from "@/core/pages";
+import { drawPage } from "@/core/layout";
 import {
   entryWords,
   indexLines,
@@ -34,6 +34,7 @@ import {
   withPlan,
   wordsOfLine,
 } from ".";
+import { runs } from "#tests/runs";
 
 const { nodes, marks } = schema;
 const ids = { one: newId(), two: newId(), deep: newId(), gate: newId(), lamp: newId() };
@@ -121,7 +122,7 @@ describe("a generated list", () => {
   test("in the header of pages has as many lines as there is room for", () => {
     const many = Array.from({ length: 40 }, (_, i) => title(1, `Part ${i}`));
     const index = indexDocument(made(list({ buttons: true, placed: "header" }), ...many));
-    expect(listEntries(index, index.doc.child(0))).toHaveLength(MOST_IN_PAGE_LINE);
+    expect(listEntries(index, index.doc.child(0))).toHaveLength(MAX_ENTRIES_IN_PAGE_LINE);
     // Only a menu of buttons stands there.
     const plain = indexDocument(made(list({ placed: "header" }), ...many));
     expect(listEntries(plain, plain.doc.child(0))).toHaveLength(40);
@@ -249,7 +250,7 @@ describe("a list of any kind in any document", () => {
               drawn.push(squeezed(words));
         expect(drawn).toEqual(wanted.map(squeezed));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -275,7 +276,7 @@ describe("a list of any kind in any document", () => {
           const nav = /<nav[^>]*data-contents[\s\S]*?<\/nav>/.exec(text)![0];
           expect(nav.match(/<li>/g) ?? []).toHaveLength(entries.length);
         }),
-        { numRuns: 80 },
+        { numRuns: runs(80) },
       );
     },
   );

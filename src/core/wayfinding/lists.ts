@@ -1,6 +1,6 @@
 import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
-import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/destinations";
+import type { BlockDestination, Bookmark, Destination, DocumentIndex } from "@/core/index";
 import {
   asKind,
   type DestinationId,
@@ -11,12 +11,12 @@ import {
   type ListKind,
   type ListOptions,
   localeOf,
-  MOST_IN_PAGE_LINE,
+  MAX_ENTRIES_IN_PAGE_LINE,
   settingsOf,
 } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { linesByName } from "./by-name";
-import { contentsEntries, type ContentsEntry, type ContentsLevels } from "./contents";
+import { contentsEntries, inBrief, type ContentsEntry, type ContentsLevels } from "./contents";
 
 /** The options of a generated list. */
 export function optionsOf(list: Node): ListOptions {
@@ -93,7 +93,7 @@ export function levelsOf(list: Node): ContentsLevels {
 export function listEntries(index: DocumentIndex, list: Node): readonly ContentsEntry[] {
   const options = optionsOf(list);
   const all = edited(orderedEntries(index, list), options);
-  const entries = placedIn(list) ? all.slice(0, MOST_IN_PAGE_LINE) : all;
+  const entries = placedIn(list) ? all.slice(0, MAX_ENTRIES_IN_PAGE_LINE) : all;
   if (!options.plain) return entries;
   // What has nothing but its label keeps that.
   return entries.map((entry) => (/\S/.test(entry.text) ? { ...entry, number: "" } : entry));
@@ -336,4 +336,26 @@ const NOTHING_LISTED: Readonly<Record<ListKind, string>> = {
 /** What a list is called: as its author said, or as lists of its kind are. */
 export function titleOf(list: Node, doc: Node): string {
   return asKind(list, "contents_list")!.heading || fixedWordsOf(doc).lists[kindOf(list)];
+}
+
+/** The names of a document's lists, each its own: lists of one title are told apart by the section in which they stand. */
+const namesOf = kept((index: DocumentIndex): ReadonlyMap<string, string> => {
+  const lists = index.contentsLists.map(({ id, block, pos }) => ({
+    id,
+    title: titleOf(index.doc.child(block), index.doc),
+    section: index.sectionAt(pos),
+  }));
+  const counts = new Map<string, number>();
+  for (const { title } of lists) counts.set(title, (counts.get(title) ?? 0) + 1);
+  return new Map(
+    lists.map(({ id, title, section }) => [
+      id,
+      counts.get(title)! > 1 && section ? `${title}: ${inBrief(section)}` : title,
+    ]),
+  );
+});
+
+/** What a list is called aloud. */
+export function listName(list: Node, index: DocumentIndex): string {
+  return namesOf(index).get(idOf(list) ?? "") ?? titleOf(list, index.doc);
 }

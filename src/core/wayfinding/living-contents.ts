@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import type { Transform } from "prosemirror-transform";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { asMark, idOf, idsWithin, isMark, schema, settingsOf, withId } from "@/core/document";
 import type { Doubled, HandMadeContents } from "./doubled";
 import { contentsList } from "./lists";
@@ -22,15 +22,15 @@ export function ledHome<T extends Transform>(tr: T, gone: ReadonlySet<string>): 
   if (!list) return tr;
   tr.doc.descendants((node, pos) => {
     const link = node.marks.find((mark) => isMark(mark, "link"));
-    const carried = link && asMark(link, "link");
-    if (!link || carried?.target.kind !== "destination" || !gone.has(carried.target.id)) return;
-    const led = schema.marks.link.create({ ...carried, target: { kind: "destination", id: list.id } });
+    const attributes = link && asMark(link, "link");
+    if (!link || attributes?.target.kind !== "destination" || !gone.has(attributes.target.id)) return;
+    const led = schema.marks.link.create({ ...attributes, target: { kind: "destination", id: list.id } });
     tr.removeMark(pos, pos + node.nodeSize, link).addMark(pos, pos + node.nodeSize, led);
   });
   return tr;
 }
 
-/** Puts a list that keeps itself current in the place of one that was made by hand; links to that lead to it. */
+/** Puts a list that keeps itself current in place of one that was made by hand; links to that lead to it. */
 export function makeLiving<T extends Transform>(tr: T, { from, to, levels }: HandMadeContents): T {
   const gone = placesIn(tr.doc, [{ kind: "contents", from, to }]);
   const first = idOf(tr.doc.nodeAt(from));

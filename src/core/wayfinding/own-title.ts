@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { givenTitle, isKind, levelOf, lineOf } from "@/core/document";
-import type { Heading } from "@/core/destinations";
+import { documentTitle, givenTitle, isKind, levelOf, lineOf } from "@/core/document";
+import type { DocumentIndex, Heading } from "@/core/index";
 import { kept } from "@/core/kept";
 
 /** How the headings of a document stand to each other. */
@@ -38,6 +38,11 @@ const titled = kept((doc: Node): Titled => {
 export function beginsWithTitle(doc: Node): boolean {
   const first = doc.child(0);
   return isKind(first, "heading") && (lineOf(first) === givenTitle(doc) || titled(doc).byHeading);
+}
+
+/** Whether the text says the document's title itself, in a heading of level 1 at its beginning. */
+export function saysItsTitle({ doc, headings: [first] }: DocumentIndex): boolean {
+  return first?.level === 1 && (first.name.trim() === documentTitle(doc).trim() || titled(doc).byHeading);
 }
 
 /** Whether the only heading of the first level is the document's own title, so that its contents list need not name it. */

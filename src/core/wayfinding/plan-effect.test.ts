@@ -1,8 +1,8 @@
 import { expect, test } from "@jest/globals";
 import { heading, paragraph } from "#tests/editing";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument, FIRST_SHEET, withSettings } from "@/core/document";
-import { PageMap } from "@/core/pages/page-map";
+import { PageMap } from "@/core/layout/page-map";
 import { coverageOf, planEffect, reachOf, READY_PLANS, withPlan } from ".";
 
 const handbook = READY_PLANS[0]!;

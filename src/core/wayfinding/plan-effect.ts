@@ -1,8 +1,8 @@
 import { Transform } from "prosemirror-transform";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, type DocumentIndex } from "@/core/index";
 import type { Promises } from "@/core/document";
 import type { Doubled } from "./doubled";
-import { fittedPlan, type CarriedPages } from "./fitted-plan";
+import { fittedPlan, type MappedPages } from "./fitted-plan";
 import { buildPlan, type Plan } from "./plans";
 import { brokenPromises, type BrokenPromise } from "./promises";
 import { coverageOf, reachOf, type Coverage } from "./reach";
@@ -28,7 +28,7 @@ export function planEffect(
   index: DocumentIndex,
   ready: Plan,
   replaced: readonly Doubled[] = [],
-  pages?: CarriedPages,
+  pages?: MappedPages,
 ): PlanEffect {
   const { plan, broken } = fittedPlan(index, ready, replaced, pages);
   const planned = buildPlan(new Transform(index.doc), plan, replaced);

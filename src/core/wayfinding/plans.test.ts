@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { Transform } from "prosemirror-transform";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, isKind, schema, settingsOf } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import {
   catchUp,
   coverageOf,

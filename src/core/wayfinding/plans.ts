@@ -21,7 +21,7 @@ import {
   type Promises,
   type ReturnRule,
 } from "@/core/document";
-import { indexDocument, type DocumentIndex, type Heading } from "@/core/destinations";
+import { indexDocument, type DocumentIndex, type Heading } from "@/core/index";
 import type { Doubled } from "./doubled";
 import { ledHome, placesIn } from "./living-contents";
 import { isMenu, isMenuBy, kindOf, levelsOf, optionsOf } from "./lists";

@@ -3,11 +3,11 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument, FIRST_SHEET, isKind, settingsOf, withSettings } from "@/core/document";
 import {
   brokenPromises,
-  brokenSaid,
+  brokenMessage,
   fittedPlan,
   planEffect,
   READY_PLANS,
@@ -15,6 +15,7 @@ import {
   withPlan,
   type Plan,
 } from ".";
+import { runs } from "#tests/runs";
 
 const handbook = READY_PLANS[0]!;
 const built = (doc: Node, plan: Plan) => {
@@ -35,11 +36,11 @@ describe("what a plan promises", () => {
         const { doc, broken } = built(withoutLines ? bare(any) : any, plan);
         doc.check();
         const now = brokenPromises(indexDocument(doc), plan.promises);
-        expect(now.map(brokenSaid)).toEqual(broken.map(brokenSaid));
+        expect(now.map(brokenMessage)).toEqual(broken.map(brokenMessage));
         expect(broken.filter(({ promise }) => promise === "jumps" || promise === "sections")).toEqual([]);
         expect(settingsOf(doc).returns.promises).toEqual(plan.promises);
       }),
-      { numRuns: 80 },
+      { numRuns: runs(80) },
     );
   });
 
@@ -85,7 +86,7 @@ describe("what a plan promises", () => {
     );
     const { broken, fitted } = built(doc, handbook);
     expect(broken.map(({ promise, section }) => `${promise} ${section.name}`)).toEqual(["pages One"]);
-    expect(brokenSaid(broken[0]!)).toMatch(
+    expect(brokenMessage(broken[0]!)).toMatch(
       /^In “One” a way back is up to \d\.\d pages off; at most 3 are promised\.$/,
     );
     expect(fitted.returns.also).toEqual(["floating"]);
@@ -126,7 +127,7 @@ describe("what a plan promises", () => {
         createDocument(Array.from({ length: 9 }, (_, i) => [heading(2, `S ${i}`), text(10)]).flat()).content,
       ),
     );
-    expect(brokenPromises(indexDocument(grown), promises!).map(brokenSaid)).toEqual([
+    expect(brokenPromises(indexDocument(grown), promises!).map(brokenMessage)).toEqual([
       "The chapter “B” has 9 sections and no list of its own; one is promised from 8 on.",
     ]);
   });

@@ -1,4 +1,4 @@
-import type { DocumentIndex, Heading } from "@/core/destinations";
+import type { DocumentIndex, Heading } from "@/core/index";
 import { shortened, type Promises } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { kindOf, listEntries } from "./lists";
@@ -61,7 +61,7 @@ function chaptersWithoutList(index: DocumentIndex, most: number | null): BrokenP
 }
 
 /** A broken promise in one sentence. */
-export function brokenSaid({ promise, section, is, most }: BrokenPromise): string {
+export function brokenMessage({ promise, section, is, most }: BrokenPromise): string {
   const name = `“${shortened(section.name.trim(), 60) || "Untitled"}”`;
   const promised = `${most} ${most === 1 ? "is" : "are"} promised`;
   switch (promise) {

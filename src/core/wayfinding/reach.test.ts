@@ -9,7 +9,7 @@ import {
   type DestinationId,
   type ReturnRule,
 } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { coverageOf, reachOf, returnLinks } from ".";
 
 const { nodes, marks } = schema;

@@ -1,4 +1,4 @@
-import type { DocumentIndex, Section } from "@/core/destinations";
+import type { DocumentIndex, Section } from "@/core/index";
 import { settingsOf, type DestinationId } from "@/core/document";
 import { partitionPoint } from "@/core/order";
 import { contentsList, listEntries, placedIn } from "./lists";

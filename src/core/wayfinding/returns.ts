@@ -8,7 +8,7 @@ import {
   settingsOf,
   shortened,
 } from "@/core/document";
-import type { Destination, DocumentIndex, Heading, Section } from "@/core/destinations";
+import type { Destination, DocumentIndex, Heading, Section } from "@/core/index";
 import { partitionPoint } from "@/core/order";
 import { inBrief } from "./contents";
 import { contentsList, titleOf } from "./lists";

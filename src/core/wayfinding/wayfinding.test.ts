@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
 import { createDocument, returnsDownTo, schema } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { contentsEntries, contentsTree, returnLinks, withContents, withReturns } from ".";
 import { frontBlock } from "./put-wayfinding";
 

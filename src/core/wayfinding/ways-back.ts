@@ -1,4 +1,4 @@
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { settingsOf, type PageRule } from "@/core/document";
 import { kept } from "@/core/kept";
 import { partitionPoint } from "@/core/order";

@@ -12,7 +12,7 @@ import {
 import {
   BLOCK_KINDS,
   blockById,
-  carriedAnew,
+  copiedAttributes,
   idOf,
   isKind,
   kindOfNode,
@@ -30,7 +30,7 @@ const { nodes, marks } = schema;
 const splitInTwo = splitBlockAs((node, atEnd, $from) => {
   if ($from.depth !== 1) return null;
   const type = atEnd && isKind(node, "heading") ? nodes.paragraph : node.type;
-  return { type, attrs: type === node.type ? carriedAnew(node) : { id: newId() } };
+  return { type, attrs: type === node.type ? copiedAttributes(node) : { id: newId() } };
 });
 
 /**
@@ -146,17 +146,17 @@ export function hasMark(state: EditorState, type: MarkType): Mark | null {
 }
 
 /** Several ask about one selection, and again with whatever else happens; it may be the whole document. */
-const known = new WeakMap<Selection, ReadonlyMap<MarkType, Mark>>();
+const marksCache = new WeakMap<Selection, ReadonlyMap<MarkType, Mark>>();
 
 /** The first mark of each type on what is chosen. */
 function marksIn({ doc, selection }: EditorState): ReadonlyMap<MarkType, Mark> {
-  const before = known.get(selection);
+  const before = marksCache.get(selection);
   if (before) return before;
   const found = new Map<MarkType, Mark>();
   doc.nodesBetween(selection.from, selection.to, (node) => {
     for (const mark of node.marks) if (!found.has(mark.type)) found.set(mark.type, mark);
   });
-  known.set(selection, found);
+  marksCache.set(selection, found);
   return found;
 }
 

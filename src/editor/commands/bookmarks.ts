@@ -5,14 +5,14 @@ import {
   idOf,
   lineOf,
   newId,
-  RegistryStep,
   schema,
   shortened,
   type AnchorEntry,
   type DestinationId,
   type Registry,
 } from "@/core/document";
-import { summarise, type Bookmark, type DocumentIndex } from "@/core/destinations";
+import { RegistryStep } from "@/core/steps";
+import { summarise, type Bookmark, type DocumentIndex } from "@/core/index";
 import { ownEntry } from "@/core/own-entry";
 import { chosenRanges } from "./chosen-ranges";
 

@@ -3,7 +3,7 @@ import { chainCommands } from "prosemirror-commands";
 import type { Node } from "prosemirror-model";
 import { splitListItem } from "prosemirror-schema-list";
 import { Desk, paragraph } from "#tests/editing";
-import { startsInside, startWithin } from "@/core/destinations";
+import { startsInside, startWithin } from "@/core/index";
 import { schema } from "@/core/document";
 import { permanentIds } from "../plugins/permanent-ids";
 import { toggleList } from "./blocks";

@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { EditorState } from "prosemirror-state";
 import { CellSelection } from "prosemirror-tables";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument, isKind, schema } from "@/core/document";
 import { addBookmarkOn, proposedName } from "./bookmarks";
 import { chosenRanges } from "./chosen-ranges";

@@ -1,16 +1,15 @@
 import { Fragment, type Node } from "prosemirror-model";
 import type { Command, Transaction } from "prosemirror-state";
-import { summarise, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
+import { summarise, type DocumentIndex, type IndexedDestination } from "@/core/index";
 import {
   indexEntryFrom,
-  MOST_IN_INDEX_ENTRY,
-  MOST_PLACES,
+  MAX_INDEX_ENTRY_LETTERS,
   newId,
-  ReplaceWordsStep,
   schema,
   shortened,
   type IndexEntry,
 } from "@/core/document";
+import { MAX_PLACES, ReplaceWordsStep } from "@/core/steps";
 import { occurrencesOf } from "@/core/find";
 import { chosenRanges, type ChosenRange } from "./chosen-ranges";
 import { wordAt } from "./word-at";
@@ -23,7 +22,9 @@ export const enterInIndex: Command = (state, dispatch) => {
   const word = selection.empty ? wordAt(selection.$from) : null;
   const ranges = selection.empty ? (word ? [word] : []) : chosenRanges(selection);
   const words = ranges.map(({ from, to }) => doc.textBetween(from, to, " ", " ")).join(" ");
-  const entry = indexEntryFrom({ main: shortened(words.replace(/\s+/gu, " ").trim(), MOST_IN_INDEX_ENTRY) });
+  const entry = indexEntryFrom({
+    main: shortened(words.replace(/\s+/gu, " ").trim(), MAX_INDEX_ENTRY_LETTERS),
+  });
   if (!entry) return false;
   const tr = state.tr;
   const mark = index_entry.create({ id: newId(), ...entry });
@@ -89,8 +90,8 @@ export function enterAll(tr: Transaction, index: DocumentIndex, place: IndexedDe
       .content.content.map((node) => node.mark(mark.addToSet(node.marks)));
     return { from, to, words: Fragment.fromArray(words) };
   });
-  for (let i = 0; i < places.length; i += MOST_PLACES)
-    tr.step(new ReplaceWordsStep(places.slice(i, i + MOST_PLACES)));
+  for (let i = 0; i < places.length; i += MAX_PLACES)
+    tr.step(new ReplaceWordsStep(places.slice(i, i + MAX_PLACES)));
   return fresh.length;
 }
 

@@ -1,18 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
-import {
-  BlockKindStep,
-  coversAll,
-  idOf,
-  isKind,
-  levelOf,
-  schema,
-  settingsOf,
-  StyleStep,
-  type Series,
-  type TextBlockKind,
-} from "@/core/document";
-import { styleOf } from "@/core/destinations";
+import { coversAll, idOf, isKind, levelOf, schema, settingsOf, type Series } from "@/core/document";
+import { BlockKindStep, StyleStep, type TextBlockKind } from "@/core/steps";
+import { styleOf } from "@/core/index";
 import { TitleMap, typedNumber, type ProposedTitle, type TypedContents } from "@/core/structure";
 import { newList } from "@/core/wayfinding";
 
@@ -41,7 +31,7 @@ export function currentLevel(state: EditorState): number | null {
 }
 
 /**
- * Gives many titles the levels they were proposed with, and puts a living contents list in the place of typed ones, all as
+ * Gives many titles the levels they were proposed with, and puts a living contents list in place of typed ones, all as
  * one change. Both are of the document as it is. With `counted` the numbers that were typed before titles go, and their levels
  * are counted by their styles instead.
  */

@@ -1,7 +1,8 @@
 import type { Node } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
-import type { DocumentIndex, Heading } from "@/core/destinations";
-import { bookmarkEntry, idOf, isKind, newId, RegistryStep, schema } from "@/core/document";
+import type { DocumentIndex, Heading } from "@/core/index";
+import { bookmarkEntry, idOf, isKind, newId, schema } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { linesOf, titleInContents, TitleMap } from "@/core/structure";
 import { freeName } from "./bookmarks";
 import { linkRange, targetOf } from "./links";

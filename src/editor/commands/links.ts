@@ -1,6 +1,6 @@
 import type { Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
-import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/destinations";
+import type { Destination, DocumentIndex, LinkPlace, ReferencePlace } from "@/core/index";
 import type { Mention, OldName } from "@/core/links";
 import { addBookmark, freeName } from "./bookmarks";
 import { asMark, idOf, lineOf, schema, shortened, type LinkLook, type LinkTarget } from "@/core/document";

@@ -3,7 +3,7 @@ import { NodeSelection } from "prosemirror-state";
 import { Desk, heading, paragraph } from "#tests/editing";
 import { schema } from "@/core/document";
 import { occurrencesOf } from "@/core/find";
-import { selectionOf } from "../landing";
+import { selectionOf } from "../parts/landing";
 import { insertEquation, insertFormula, setTex } from "./equations";
 import { insertNote, setNotePlace } from "./notes";
 import { replaceWords } from "./replace-words";

@@ -43,9 +43,9 @@ export function makeNotice(kind: NoticeKind): Command {
 /** Takes the notice at a position off: what it says stays, and so does a title of its own, as a paragraph. */
 export function withoutNotice(tr: Transaction, pos: number): Transaction {
   const node = tr.doc.nodeAt(pos)!;
-  const [title, ...said] = node.content.content;
+  const [title, ...content] = node.content.content;
   const titled = title!.content.size > 0 ? [paragraph.create(null, title!.content)] : [];
-  const all = [...titled, ...said];
+  const all = [...titled, ...content];
   const within = tr.doc.resolve(pos).depth > 0;
   const blocks = within
     ? all

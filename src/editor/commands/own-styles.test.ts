@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { ownStylesOf, schema, settingsOf, StyleStep, type DestinationId } from "@/core/document";
+import { ownStylesOf, schema, settingsOf, type DestinationId } from "@/core/document";
+import { StyleStep } from "@/core/steps";
 import { usesOfStyle } from "@/core/styles";
 import { Desk, heading, list, paragraph } from "#tests/editing";
 import { giveOwnStyle, makeOwnStyle, ownStyleAt, removeOwnStyle, renameOwnStyle } from "./own-styles";

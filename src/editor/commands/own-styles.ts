@@ -9,13 +9,13 @@ import {
   ownStylesOf,
   schema,
   settingsOf,
-  StyleStep,
   styleNameOf,
   type DestinationId,
   type OwnLook,
   type OwnStyle,
   type OwnStyleOf,
 } from "@/core/document";
+import { StyleStep } from "@/core/steps";
 import { usesOfStyle } from "@/core/styles";
 import { chosenRanges } from "./chosen-ranges";
 import { clearFormatting, styledBlock } from "./styles";

@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { NodeSelection } from "prosemirror-state";
 import { Desk, heading, paragraph } from "#tests/editing";
-import { bookmarkEntry, newId, RegistryStep, schema, type Reference } from "@/core/document";
+import { bookmarkEntry, newId, schema, type Reference } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { mentionsIn, resolveLinks } from "@/core/links";
 import { permanentIds } from "../plugins/permanent-ids";
 import {
@@ -40,7 +41,7 @@ function desk() {
 const reference = (one: Desk) => one.index.references[0]!.reference;
 const wordsOf = () => "worded";
 
-/** With a bold cross-reference to “Two” in the place of “it”, and “there” a link to it. */
+/** With a bold cross-reference to “Two” in place of “it”, and “there” a link to it. */
 function referring() {
   const one = desk();
   const two = one.index.headings[1]!;

@@ -1,6 +1,6 @@
 import { NodeSelection, type EditorState, type Transaction } from "prosemirror-state";
 import type { Mark, Node } from "prosemirror-model";
-import type { Destination } from "@/core/destinations";
+import type { Destination } from "@/core/index";
 import { asKind, isKind, isMark, schema, type Reference } from "@/core/document";
 import { targetOf } from "./links";
 
@@ -25,7 +25,7 @@ export function referenceTo(place: Destination, form = fittingForm(place)): Refe
   return { target: targetOf(place), form, linked: true };
 }
 
-/** Puts a cross-reference in the place of a range, in the looks of the words there. */
+/** Puts a cross-reference in place of a range, in the looks of the words there. */
 export function insertReference(
   tr: Transaction,
   { from, to }: { readonly from: number; readonly to: number },

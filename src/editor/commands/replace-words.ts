@@ -1,10 +1,11 @@
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
-import { isMark, MOST_PLACES, placesInBlocks, ReplaceWordsStep, schema } from "@/core/document";
+import { isMark, placesInBlocks, schema } from "@/core/document";
+import { MAX_PLACES, ReplaceWordsStep } from "@/core/steps";
 import type { Occurrence } from "@/core/find";
 
 /**
- * Puts other words in the place of some, at any number of places, in order and apart from each other: the same everywhere, or
+ * Puts other words in place of some, at any number of places, in order and apart from each other: the same everywhere, or
  * made from those that stand there. The new words look as
  * the first letter of the old ones did; bookmarks on any of their letters stay on them.
  */
@@ -21,8 +22,8 @@ export function replaceWords(
     return { from, to, words: words === "" ? Fragment.empty : Fragment.from(schema.text(words, looks[i])) };
   });
   // From the end, so that each step finds its places where they are.
-  for (let end = changes.length; end > 0; end -= MOST_PLACES)
-    tr.step(new ReplaceWordsStep(changes.slice(Math.max(0, end - MOST_PLACES), end)));
+  for (let end = changes.length; end > 0; end -= MAX_PLACES)
+    tr.step(new ReplaceWordsStep(changes.slice(Math.max(0, end - MAX_PLACES), end)));
   return tr;
 }
 

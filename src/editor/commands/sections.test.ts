@@ -19,6 +19,7 @@ import {
   stepSections,
   stretchesOf,
 } from "./sections";
+import { runs } from "#tests/runs";
 
 /** “A” with “A1” and “A2” below it, “B”, “C” with “C1”, each with words of its own. */
 function desk(): Desk {
@@ -163,7 +164,7 @@ describe("sections", () => {
         while (it.run(undo));
         expect(it.doc.eq(before)).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });

@@ -1,8 +1,9 @@
 import { Fragment, Slice } from "prosemirror-model";
 import { TextSelection, type Command, type Transaction } from "prosemirror-state";
-import type { DocumentIndex, Heading, Section } from "@/core/destinations";
-import { carriedAnew, isKind, MoveBlocksStep, newId, schema, type DestinationId } from "@/core/document";
-import { ownIds } from "../paste/own-ids";
+import type { DocumentIndex, Heading, Section } from "@/core/index";
+import { copiedAttributes, isKind, newId, schema, type DestinationId } from "@/core/document";
+import { MoveBlocksStep } from "@/core/steps";
+import { ownIds } from "./own-ids";
 import { kindStep } from "./levels";
 
 /*
@@ -135,7 +136,7 @@ export function splitSection(index: DocumentIndex): Command {
     let at = start;
     if (words && $from.parentOffset === block.content.size) at = start + block.nodeSize;
     else if (words) {
-      tr.split($from.pos, 1, [{ type: block.type, attrs: carriedAnew(block) }]);
+      tr.split($from.pos, 1, [{ type: block.type, attrs: copiedAttributes(block) }]);
       at = $from.pos + 1;
     }
     tr.insert(at, schema.nodes.heading.create({ id: newId(), level }));

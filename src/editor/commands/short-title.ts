@@ -1,5 +1,6 @@
 import type { Transaction } from "prosemirror-state";
-import { blockById, BlockKindStep, isKind, shortTitleFrom, type DestinationId } from "@/core/document";
+import { blockById, isKind, shortTitleFrom, type DestinationId } from "@/core/document";
+import { BlockKindStep } from "@/core/steps";
 
 /** Gives a heading what it is called in lists, menus and headers of pages; empty for its own words. Nothing where it is no heading any more. */
 export function setShortTitle(tr: Transaction, id: DestinationId, words: string): Transaction {

@@ -1,16 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, paragraph } from "#tests/editing";
-import {
-  FIRST_SHEET,
-  schema,
-  settingsOf,
-  stepFromJSON,
-  stepToJSON,
-  StyleStep,
-  type Alignment,
-  type Look,
-} from "@/core/document";
+import { FIRST_SHEET, schema, settingsOf, type Alignment, type BlockLook } from "@/core/document";
+import { stepFromJSON, stepToJSON, StyleStep } from "@/core/steps";
 import { READY_SHEETS, styleRules } from "@/core/styles";
 import {
   changeStyles,
@@ -88,7 +80,7 @@ describe("the look of a block", () => {
 });
 
 describe("a change of style", () => {
-  const step = (look: Partial<Look>) => new StyleStep({ style: "heading1", look });
+  const step = (look: Partial<BlockLook>) => new StyleStep({ style: "heading1", look });
 
   test("is sent and taken back field by field, so that two at once both hold", () => {
     const { doc } = desk();

@@ -1,17 +1,7 @@
 import type { Node, ResolvedPos } from "prosemirror-model";
 import type { Command, EditorState, Transaction } from "prosemirror-state";
-import {
-  alignmentOf,
-  asKind,
-  BlockKindStep,
-  idOf,
-  schema,
-  settingsOf,
-  StyleStep,
-  type Series,
-  type StyleChange,
-  type StyleName,
-} from "@/core/document";
+import { alignmentOf, asKind, idOf, schema, settingsOf, type Series, type StyleName } from "@/core/document";
+import { BlockKindStep, StyleStep, type StyleChange } from "@/core/steps";
 import { handFormatting, looksLike, styleAt, type HandFormatting } from "@/core/styles";
 import { selectedBlocks } from "./levels";
 

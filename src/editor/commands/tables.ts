@@ -19,7 +19,7 @@ export const toggleHeaderRow = toggleHeader("row");
 export const toggleHeaderColumn = toggleHeader("column");
 
 /** More than anybody reads as one table; every key in it would be felt. */
-export const MOST_CELLS = 10_000;
+export const MAX_CELLS = 10_000;
 
 /** The width of the selected columns in pixels: null where none is set, or not the same. */
 export function columnWidth(state: EditorState): number | null {
@@ -68,5 +68,5 @@ export function setColumnWidth(width: number | null): Command {
 export function mayGrow(state: EditorState): boolean {
   if (!isInTable(state)) return false;
   const { map } = selectedRect(state);
-  return (map.width + 1) * (map.height + 1) <= MOST_CELLS;
+  return (map.width + 1) * (map.height + 1) <= MAX_CELLS;
 }

@@ -1,5 +1,5 @@
 import { NodeSelection, Selection, type Command, type Transaction } from "prosemirror-state";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { fixedWordsOf, isKind, newId, schema, type ReturnRule } from "@/core/document";
 import { contentsList, frontPos, newList, type ContentsLevels } from "@/core/wayfinding";
 import { targetOf } from "./links";

@@ -1,8 +1,9 @@
 import { Fragment, type Node } from "prosemirror-model";
-import { indexDocument, type DocumentIndex } from "@/core/destinations";
-import { schema, stepFromJSON, withSettings } from "@/core/document";
-import { followLinks, shelfOf, UNKNOWN_SHELF, type AdriftTargets, type KnownShelf } from "@/core/links";
-import { PageMap } from "@/core/pages/page-map";
+import { indexDocument, type DocumentIndex } from "@/core/index";
+import { schema, withSettings } from "@/core/document";
+import { stepFromJSON } from "@/core/steps";
+import { followLinks, libraryOf, UNKNOWN_LIBRARY, type BrokenTargets, type KnownLibrary } from "@/core/links";
+import { PageMap } from "@/core/layout/page-map";
 import { readProof } from "@/core/proof";
 import { doubledBy, planEffect } from "@/core/wayfinding";
 import type { FromWorker, ToWorker } from "./protocol";
@@ -14,13 +15,13 @@ export class DerivedCopy {
   /** The index of the newest revision that was answered about. */
   index: DocumentIndex | null = null;
   revision = 0;
-  private adrift: AdriftTargets = new Map();
-  private told = false;
+  private broken: BrokenTargets = new Map();
+  private sent = false;
   private watched = false;
   private stale = false;
   private lost = false;
   private planAsked: Extract<ToWorker, { kind: "plan" }> | null = null;
-  private shelf: KnownShelf = UNKNOWN_SHELF;
+  private library: KnownLibrary = UNKNOWN_LIBRARY;
 
   /** Takes a message in; true when there is something to be answered. */
   take(message: ToWorker): boolean {
@@ -30,7 +31,7 @@ export class DerivedCopy {
       return false;
     }
     if (message.kind === "asked") {
-      this.shelf = shelfOf(new Map(message.places));
+      this.library = libraryOf(new Map(message.places));
       if (!this.doc) return false;
     } else if (message.kind === "watch-proof") {
       this.watched = message.watched;
@@ -84,15 +85,16 @@ export class DerivedCopy {
     if (this.lost) return [{ kind: "lost", revision }];
     if (!this.doc) return [];
     this.index = indexDocument(this.doc, this.index ?? undefined);
-    const answers: FromWorker[] = [this.adriftAnswer(this.index)];
-    if (this.watched) answers.push({ kind: "proof", revision, findings: readProof(this.index, this.shelf) });
+    const answers: FromWorker[] = [this.brokenAnswer(this.index)];
+    if (this.watched)
+      answers.push({ kind: "proof", revision, findings: readProof(this.index, this.library) });
     return answers;
   }
 
   /** Where the structure has findings; heavy, so for a pause. Null without a document. */
   findingPlaces(): FromWorker | null {
     if (!this.index || this.stale) return null;
-    const places = readProof(this.index, this.shelf)
+    const places = readProof(this.index, this.library)
       .filter(({ kind }) => kind !== "adrift")
       .flatMap((finding) => finding.places.map(({ from }) => from));
     return {
@@ -102,13 +104,13 @@ export class DerivedCopy {
     };
   }
 
-  private adriftAnswer(index: DocumentIndex): FromWorker {
-    const { adrift: now, count } = followLinks(index, this.shelf);
-    const before = this.told ? this.adrift : new Map<string, string>();
+  private brokenAnswer(index: DocumentIndex): FromWorker {
+    const { broken: now, count } = followLinks(index, this.library);
+    const before = this.sent ? this.broken : new Map<string, string>();
     const added = [...now].filter(([target, why]) => before.get(target) !== why);
     const removed = [...before.keys()].filter((target) => !now.has(target));
-    this.adrift = now;
-    this.told = true;
+    this.broken = now;
+    this.sent = true;
     return {
       kind: "adrift",
       revision: this.revision,

@@ -65,7 +65,7 @@ function side(first = doc) {
   const dispatch = (tr: Transaction) => {
     state = state.apply(tr);
     derived.add(state.doc, tr.steps);
-    (derived as unknown as { tell(): void }).tell();
+    (derived as unknown as { sendSteps(): void }).sendSteps();
   };
   return { peer, derived, dispatch, state: () => state, changes: () => changes };
 }
@@ -100,17 +100,17 @@ describe("what is worked out beside the editing", () => {
   test("tells which links are adrift, and what changes among them", () => {
     const { peer, derived, dispatch, state } = side();
     peer.answer();
-    expect(derived.links).toEqual({ value: { all: 1, adrift: 1 }, current: true });
-    expect([...derived.adrift.values()]).toEqual(["Its destination was removed."]);
-    const { adrift } = derived;
+    expect(derived.links).toEqual({ value: { all: 1, broken: 1 }, current: true });
+    expect([...derived.broken.values()]).toEqual(["Its destination was removed."]);
+    const { broken } = derived;
     dispatch(state().tr.insertText("more ", 8));
     peer.answer();
-    // The same object, so that nothing is drawn anew.
-    expect(derived.adrift).toBe(adrift);
+    // The same object, so that nothing is redrawn.
+    expect(derived.broken).toBe(broken);
     dispatch(state().tr.delete(state().doc.content.size - 7, state().doc.content.size - 1));
     peer.answer();
-    expect(derived.adrift.size).toBe(0);
-    expect(derived.links).toEqual({ value: { all: 0, adrift: 0 }, current: true });
+    expect(derived.broken.size).toBe(0);
+    expect(derived.links).toEqual({ value: { all: 0, broken: 0 }, current: true });
   });
 
   test("is never shown as current while the document is further", () => {
@@ -152,7 +152,7 @@ describe("what is worked out beside the editing", () => {
     peer.answer();
     expect(peer.heard.filter((message) => message.kind === "blocks").length).toBeGreaterThan(handed);
     peer.answer();
-    expect(derived.links).toEqual({ value: { all: 1, adrift: 1 }, current: true });
+    expect(derived.links).toEqual({ value: { all: 1, broken: 1 }, current: true });
   });
 
   test("takes a long document in pieces, and steps that come between them afterwards", () => {
@@ -170,12 +170,12 @@ describe("what is worked out beside the editing", () => {
     const tr = state.tr.insertText("x", 1);
     state = state.apply(tr);
     derived.add(state.doc, tr.steps);
-    (derived as unknown as { tell(): void }).tell();
+    (derived as unknown as { sendSteps(): void }).sendSteps();
     expect(peer.heard).toHaveLength(1);
     while (idle.length > 0) idle.shift()!();
     peer.answer();
     expect(peer.heard.map((message) => message.kind)).toEqual(["blocks", "blocks", "blocks", "steps"]);
-    expect(derived.links).toEqual({ value: { all: 0, adrift: 0 }, current: true });
+    expect(derived.links).toEqual({ value: { all: 0, broken: 0 }, current: true });
     derived.close();
   });
 

@@ -1,11 +1,12 @@
 import type { Node } from "prosemirror-model";
 import type { Mappable, Step } from "prosemirror-transform";
-import { jsonOf, settingsOf, stepToJSON } from "@/core/document";
+import { jsonOf, settingsOf } from "@/core/document";
+import { stepToJSON } from "@/core/steps";
 import type { Computed } from "@/core/compute";
-import type { AdriftTargets, AskedPlace } from "@/core/links";
-import type { PageDrawing } from "@/core/pages";
+import type { BrokenTargets, AskedPlace } from "@/core/links";
+import type { PageDrawing } from "@/core/layout";
 import { looksSame } from "@/core/order";
-import { PageMap } from "@/core/pages/page-map";
+import { PageMap } from "@/core/layout/page-map";
 import type { Finding } from "@/core/proof";
 import type { Doubled, Plan, PlanEffect } from "@/core/wayfinding";
 import type { FromWorker, LinkCount, ToWorker } from "./protocol";
@@ -23,7 +24,7 @@ export interface Derived<T> {
   readonly current: boolean;
 }
 
-const BLOCKS_AT_ONCE = 300;
+const BLOCKS_PER_BATCH = 300;
 /** Steps made within so many milliseconds go into one message. */
 const GATHERED = 200;
 
@@ -33,7 +34,7 @@ const GATHERED = 200;
  */
 export class DerivedState {
   /** Targets on which no link can land; as of the last answer that was about the newest revision. */
-  adrift: AdriftTargets = new Map();
+  broken: BrokenTargets = new Map();
   private linkCount: LinkCount | null = null;
   private linksAt = -1;
   private findings: readonly Finding[] = [];
@@ -43,7 +44,7 @@ export class DerivedState {
   /** Changes since the pages were told of. */
   private sincePages: Mappable[] = [];
   /** Signs that no font of the pages has, with their places as of the last answer. */
-  missingSigns: readonly (readonly [sign: string, pos: number])[] = [];
+  missingCharacters: readonly (readonly [sign: string, pos: number])[] = [];
   /** What came of the expressions in the text, as of the last layout. */
   computed: ReadonlyMap<string, Computed> = new Map();
   /** Pages that are looked at, as they were drawn last. */
@@ -54,11 +55,11 @@ export class DerivedState {
   private readonly peer: Peer;
   private watchers = 0;
   private steps: Step[] = [];
-  private telling: ReturnType<typeof setTimeout> | null = null;
+  private sendTimer: ReturnType<typeof setTimeout> | null = null;
   /** Steps that come before the worker has the whole document. */
-  private held: ToWorker[] | null = null;
+  private waiting: ToWorker[] | null = null;
   /** What the answers have said so far, whatever revision they were about: each tells only what changed. */
-  private told = new Map<string, string>();
+  private lastSent = new Map<string, string>();
 
   constructor(
     doc: Node,
@@ -67,7 +68,7 @@ export class DerivedState {
     private readonly whenIdle: (work: () => void) => void,
   ) {
     this.peer = start();
-    this.peer.onmessage = ({ data }) => this.hear(data);
+    this.peer.onmessage = ({ data }) => this.takeAnswers(data);
     this.newest = doc;
     this.hand(doc);
   }
@@ -81,18 +82,18 @@ export class DerivedState {
     this.steps.push(...steps);
     if (this.pageMap) for (const step of steps) this.sincePages.push(step.getMap());
     // Keys that follow each other are told together; none of them is held up by it.
-    this.telling ??= setTimeout(() => this.tell(), GATHERED);
+    this.sendTimer ??= setTimeout(() => this.sendSteps(), GATHERED);
   }
 
-  private tell(): void {
-    this.telling = null;
+  private sendSteps(): void {
+    this.sendTimer = null;
     const message: ToWorker = {
       kind: "steps",
       revision: this.revision,
       steps: this.steps.map(stepToJSON),
     };
     this.steps = [];
-    if (this.held) this.held.push(message);
+    if (this.waiting) this.waiting.push(message);
     else this.peer.postMessage(message);
   }
 
@@ -115,14 +116,14 @@ export class DerivedState {
     return this.pageMap && { value: this.pageMap, current: this.pagesAt === this.revision };
   }
 
-  /** Has pages drawn, counted from 0, and drawn anew when they change. */
+  /** Has pages drawn, counted from 0, and redrawn when they change. */
   lookAtPages(pages: readonly number[]): void {
     for (const page of this.drawings.keys()) if (!pages.includes(page)) this.drawings.delete(page);
     this.post({ kind: "look-at-pages", revision: this.revision, pages });
   }
 
   /** Tells the worker what is known of places of other documents. */
-  tellOfPlaces(asked: ReadonlyMap<string, AskedPlace>): void {
+  sendPlaces(asked: ReadonlyMap<string, AskedPlace>): void {
     this.post({ kind: "asked", revision: this.revision, places: [...asked] });
   }
 
@@ -139,10 +140,10 @@ export class DerivedState {
 
   /** Asks what a plan would change, of the document as it is now. */
   askAboutPlan(plan: Plan, keeping: boolean, pages: PageMap | null): void {
-    if (this.telling) {
+    if (this.sendTimer) {
       // It is about the document with all that was typed.
-      clearTimeout(this.telling);
-      this.tell();
+      clearTimeout(this.sendTimer);
+      this.sendSteps();
     }
     const message: ToWorker = {
       kind: "plan",
@@ -151,12 +152,12 @@ export class DerivedState {
       keeping,
       pages: pages && { starts: pages.starts, ranges: pages.labels.ranges, papers: pages.papers },
     };
-    if (this.held) this.held.push(message);
+    if (this.waiting) this.waiting.push(message);
     else this.post(message);
   }
 
   close(): void {
-    if (this.telling) clearTimeout(this.telling);
+    if (this.sendTimer) clearTimeout(this.sendTimer);
     this.peer.terminate();
   }
 
@@ -171,12 +172,12 @@ export class DerivedState {
     // These steps are in the document that is handed over.
     this.steps = [];
     const { revision } = this;
-    const held: ToWorker[] = [];
-    this.held = held;
+    const waiting: ToWorker[] = [];
+    this.waiting = waiting;
     const blocks = doc.content.content;
     const next = (at: number) => {
-      if (this.held !== held) return;
-      const end = Math.min(at + BLOCKS_AT_ONCE, blocks.length);
+      if (this.waiting !== waiting) return;
+      const end = Math.min(at + BLOCKS_PER_BATCH, blocks.length);
       const last = end === blocks.length;
       this.post({
         kind: "blocks",
@@ -187,13 +188,13 @@ export class DerivedState {
         last,
       });
       if (!last) return this.whenIdle(() => next(end));
-      this.held = null;
-      for (const message of held) this.post(message);
+      this.waiting = null;
+      for (const message of waiting) this.post(message);
     };
     this.whenIdle(() => next(0));
   }
 
-  private hear(answers: readonly FromWorker[]): void {
+  private takeAnswers(answers: readonly FromWorker[]): void {
     let changed = false;
     for (const answer of answers) changed = this.takeIn(answer) || changed;
     if (changed) this.changed();
@@ -219,11 +220,11 @@ export class DerivedState {
       case "pages": {
         if (!newest) return false;
         const pages = new PageMap(answer.starts, answer.ranges, answer.papers);
-        // The same object where nothing moved but along with its words, so that nothing is drawn anew.
+        // The same object where nothing moved but along with its words, so that nothing is redrawn.
         if (!this.pages?.value.equals(pages)) this.pageMap = pages;
         this.sincePages = [];
         this.pagesAt = answer.revision;
-        this.missingSigns = answer.missing;
+        this.missingCharacters = answer.missing;
         return true;
       }
       case "finding-places": {
@@ -238,19 +239,19 @@ export class DerivedState {
         this.findingsAt = answer.revision;
         return true;
       case "adrift":
-        for (const target of answer.removed) this.told.delete(target);
-        for (const [target, why] of answer.added) this.told.set(target, why);
+        for (const target of answer.removed) this.lastSent.delete(target);
+        for (const [target, why] of answer.added) this.lastSent.set(target, why);
         // The worker has the later steps already and answers to them at once.
         if (!newest) return false;
         this.linkCount = answer.links;
         this.linksAt = answer.revision;
-        if (!sameTargets(this.adrift, this.told)) this.adrift = new Map(this.told);
+        if (!sameTargets(this.broken, this.lastSent)) this.broken = new Map(this.lastSent);
         return true;
     }
   }
 }
 
-function sameTargets(a: AdriftTargets, b: AdriftTargets): boolean {
+function sameTargets(a: BrokenTargets, b: BrokenTargets): boolean {
   return a.size === b.size && [...a].every(([target, why]) => b.get(target) === why);
 }
 

@@ -1,7 +1,7 @@
-import type { DocumentIndex } from "@/core/destinations";
-import type { ResourceSource } from "@/core/pages";
+import type { DocumentIndex } from "@/core/index";
+import type { ResourceSource } from "@/core/layout";
 import { messageOf } from "@/core/thrown";
-import { pictureSize } from "../picture-sizes";
+import { pictureSize } from "../browser/picture-sizes";
 import { DerivedCopy } from "./derived-copy";
 import { LaidOutCopy } from "./laid-out-copy";
 import type { FromWorker, ToWorker } from "./protocol";
@@ -33,17 +33,17 @@ let laying = false;
 let pause: ReturnType<typeof setTimeout> | undefined;
 
 /** What is to be told, together: the window takes notice of each message, between one key and the next. */
-let untold: FromWorker[] = [];
-let telling: ReturnType<typeof setTimeout> | undefined;
+let unsent: FromWorker[] = [];
+let sendTimer: ReturnType<typeof setTimeout> | undefined;
 
-/** So many milliseconds what is known waits for the pages. */
+/** How many milliseconds what is known waits for the pages. */
 const TOGETHER = 60;
 
-function tell(): void {
-  clearTimeout(telling);
-  telling = undefined;
-  if (untold.length > 0) self.postMessage(untold);
-  untold = [];
+function send(): void {
+  clearTimeout(sendTimer);
+  sendTimer = undefined;
+  if (unsent.length > 0) self.postMessage(unsent);
+  unsent = [];
 }
 
 /** Writing pauses after so many milliseconds without a change. */
@@ -51,21 +51,21 @@ const PAUSE = 700;
 
 self.onmessage = ({ data }) => {
   if (data.kind === "look-at-pages") {
-    untold.push(...pages.look(data.pages));
-    tell();
+    unsent.push(...pages.look(data.pages));
+    send();
   }
   if (!copy.take(data) || asked) {
     // Asked about while nothing changes.
-    if (data.kind === "plan" && !asked) tellOfPlan();
+    if (data.kind === "plan" && !asked) sendPlan();
     return;
   }
   asked = true;
   // What has come meanwhile is taken in first: one answer for all of it.
   setTimeout(() => {
     asked = false;
-    untold.push(...copy.answers());
-    telling ??= setTimeout(tell, TOGETHER);
-    tellOfPlan();
+    unsent.push(...copy.answers());
+    sendTimer ??= setTimeout(send, TOGETHER);
+    sendPlan();
     void layOut();
     clearTimeout(pause);
     pause = setTimeout(() => {
@@ -75,7 +75,7 @@ self.onmessage = ({ data }) => {
   });
 };
 
-function tellOfPlan(): void {
+function sendPlan(): void {
   const answer = copy.planAnswer();
   if (answer) self.postMessage([answer]);
 }
@@ -85,13 +85,13 @@ async function layOut(): Promise<void> {
   if (laying) return;
   laying = true;
   try {
-    for (let told: DocumentIndex | null = null; copy.index && told !== copy.index;) {
+    for (let laidOut: DocumentIndex | null = null; copy.index && laidOut !== copy.index;) {
       const { index, revision } = copy;
       const answers = await pages.follow(index, revision, () => copy.index !== index);
       // What was known before is told meanwhile, and the list another one.
-      untold.push(...answers);
-      tell();
-      told = index;
+      unsent.push(...answers);
+      send();
+      laidOut = index;
     }
   } catch (error) {
     // Without fonts there are no numbers of pages; the next change tries again.

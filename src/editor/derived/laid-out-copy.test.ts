@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { heading, paragraph } from "#tests/editing";
 import { builtResources } from "#tests/page-fonts";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument } from "@/core/document";
 import { LaidOutCopy } from "./laid-out-copy";
 

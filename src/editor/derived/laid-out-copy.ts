@@ -1,5 +1,12 @@
-import type { DocumentIndex } from "@/core/destinations";
-import { drawPage, layOutWith, PageMap, Resources, type PageLayout, type ResourceSource } from "@/core/pages";
+import type { DocumentIndex } from "@/core/index";
+import {
+  drawPage,
+  layOutWith,
+  PageMap,
+  Resources,
+  type PageLayout,
+  type ResourceSource,
+} from "@/core/layout";
 import type { FromWorker } from "./protocol";
 
 /** The worker's copy laid out in pages, and what it tells of them. Knows nothing of workers, so that it can be tested alone. */
@@ -26,15 +33,15 @@ export class LaidOutCopy {
     return [this.starts(layout), ...this.computed(layout), ...this.drawings(this.looked)];
   }
 
-  private told = "";
+  private lastSent = "";
 
   /** What came of the expressions in the text, where that is not what was told before. */
   private computed({ index, references }: PageLayout): FromWorker[] {
     const expressions = new Set(index.computed.map(({ expression }) => expression));
     const values = [...expressions].map((one) => [one, references.computed(one)] as const);
-    const told = JSON.stringify(values);
-    if (told === this.told || (this.told === "" && values.length === 0)) return [];
-    this.told = told;
+    const written = JSON.stringify(values);
+    if (written === this.lastSent || (this.lastSent === "" && values.length === 0)) return [];
+    this.lastSent = written;
     return [{ kind: "computed", revision: this.revision, values }];
   }
 

@@ -1,7 +1,8 @@
-import type { NodeAttributes, StepJSON } from "@/core/document";
+import type { NodeAttributes } from "@/core/document";
+import type { StepJSON } from "@/core/steps";
 import type { Computed } from "@/core/compute";
 import type { AskedPlace } from "@/core/links";
-import type { LabelRange, PageDrawing, PagePaper } from "@/core/pages";
+import type { LabelRange, PageDrawing, PagePaper } from "@/core/layout";
 import type { Finding } from "@/core/proof";
 import type { Doubled, Plan, PlanEffect } from "@/core/wayfinding";
 
@@ -23,7 +24,7 @@ export type ToWorker =
     }
   /** The steps that led from the revision before to this one. */
   | { readonly kind: "steps"; readonly revision: number; readonly steps: readonly StepJSON[] }
-  /** Pages that somebody looks at, counted from 0: they are drawn, and drawn anew when they change. */
+  /** Pages that somebody looks at, counted from 0: they are drawn, and redrawn when they change. */
   | { readonly kind: "look-at-pages"; readonly revision: number; readonly pages: readonly number[] }
   /** What is known of places of other documents, by their keys. */
   | {
@@ -55,7 +56,7 @@ export type FromWorker =
   | { readonly kind: "proof"; readonly revision: number; readonly findings: readonly Finding[] }
   /** Where findings other than links adrift begin, in order; told when writing pauses. */
   | { readonly kind: "finding-places"; readonly revision: number; readonly places: Int32Array }
-  /** Where the pages begin, how many of them are front matter, and signs that no font has with their places. */
+  /** Where the pages begin, how many of them are front matter, and characters that no font has with their places. */
   | {
       readonly kind: "pages";
       readonly revision: number;
@@ -84,7 +85,7 @@ export type FromWorker =
       readonly effect: PlanEffect;
       readonly doubled: readonly Doubled[];
     }
-  /** The worker's copy does not take the steps: it has to be given the document anew. */
+  /** The worker's copy does not take the steps: it has to be given the document again. */
   | { readonly kind: "lost"; readonly revision: number };
 
 /** The pages as a window has them. */
@@ -97,5 +98,5 @@ export interface ShownPages {
 /** How many links a document has, and how many of them are adrift. */
 export interface LinkCount {
   readonly all: number;
-  readonly adrift: number;
+  readonly broken: number;
 }

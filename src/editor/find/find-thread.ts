@@ -1,5 +1,5 @@
 import { whyApart } from "@/core/apart";
-import { isSoughtError, MOST_TIME, SoughtError, tookTooLong, type ToFind } from "@/core/find";
+import { isSoughtError, MAX_MS, SoughtError, tookTooLong, type ToFind } from "@/core/find";
 import { runInWorker } from "../workers/run-in-worker";
 
 const start = () => new Worker(new URL("./find.worker.ts", import.meta.url), { type: "module" });
@@ -10,7 +10,7 @@ const start = () => new Worker(new URL("./find.worker.ts", import.meta.url), { t
  */
 export async function findApart(ask: ToFind, signal: AbortSignal): Promise<readonly number[]> {
   try {
-    return await runInWorker<ToFind, readonly number[]>(start, ask, { signal, time: MOST_TIME });
+    return await runInWorker<ToFind, readonly number[]>(start, ask, { signal, time: MAX_MS });
   } catch (error) {
     if (isSoughtError(error)) throw new SoughtError(error.message);
     throw whyApart(error) === "time" ? tookTooLong() : error;

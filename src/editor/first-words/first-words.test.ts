@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { createDocument, idOf, schema } from "@/core/document";
 import { readFile } from "@/core/formats";
 import { heading, paragraph } from "#tests/editing";

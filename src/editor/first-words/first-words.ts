@@ -1,16 +1,26 @@
 import { clsx } from "clsx";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
-import { noteNumber, type DocumentIndex } from "@/core/destinations";
-import { asKind, idOf, lacksWords, schema, texOf, type PictureSize } from "@/core/document";
+import { noteNumber, type DocumentIndex } from "@/core/index";
+import {
+  asKind,
+  blockDirection,
+  documentDirection,
+  idOf,
+  isKind,
+  lacksWords,
+  schema,
+  texOf,
+  type PictureSize,
+} from "@/core/document";
 import { drawEquation } from "@/core/equations";
 import { referenceWords } from "@/core/links";
 import { cardOf, listEntries, optionsOf, returnLinks } from "@/core/wayfinding";
-import { labelled, labelStyle, returnLine } from "../drawing/document-signs";
+import { labelled, labelStyle, returnLine } from "../view/document-decorations";
 import { contentsLook, contentsParts, drawnIndexLines } from "../node-views/contents-list-parts";
 import { figureShape, pictureIn } from "../node-views/figure-view";
 import { pictureClass, pictureInLine } from "../node-views/picture-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
-import { type ElementSpec, isElementSpec } from "../element-spec";
+import { type ElementSpec, isElementSpec } from "../browser/element-spec";
 
 /** So many blocks are written before the one that is shown first, and from it on. */
 const BEFORE = 12;
@@ -84,8 +94,11 @@ class BlockWriter {
     const label = id && this.index.numbers.get(id);
     const spec = this.serializer.nodes[block.type.name]!(block);
     const start = id && this.index.listStarts.get(id);
+    const document = documentDirection(this.index.doc);
+    const direction = isKind(block, "code_block") ? document : blockDirection(block, document);
     const own = {
       ...more,
+      ...(direction === document ? {} : { dir: direction }),
       ...(label ? labelled(label, block) : {}),
       ...(start ? { start: String(start) } : {}),
     };

@@ -1,8 +1,8 @@
 import { addressOnScreen } from "@/contract/files";
 import { asKind } from "@/core/document";
 import type { DOMOutputSpec, Node } from "prosemirror-model";
-import type { DocumentIndex } from "@/core/destinations";
-import type { PageNumbers } from "@/core/links";
+import type { DocumentIndex } from "@/core/index";
+import type { PageNumbers } from "@/core/index";
 import {
   entryWords,
   indexLines,
@@ -12,7 +12,7 @@ import {
   optionsOf,
   partsOfLine,
   placedIn,
-  titleOf,
+  listName,
   type Card,
   type ContentsEntry,
   type IndexPart,
@@ -23,7 +23,7 @@ export function contentsLook(node: Node, index: DocumentIndex): Record<string, s
   const options = optionsOf(node);
   return {
     class: "contents-list",
-    "aria-label": titleOf(node, index.doc),
+    "aria-label": listName(node, index),
     "data-columns": String(options.columns ?? 1),
     ...Object.fromEntries(LOOKS.flatMap((look) => (options[look] ? [[`data-${look}`, ""]] : []))),
   };

@@ -1,12 +1,13 @@
 import { DOMSerializer, type Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 import type { DestinationId } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
-import type { PageMap } from "@/core/pages/page-map";
+import type { DocumentIndex } from "@/core/index";
+import type { PageMap } from "@/core/layout/page-map";
 import {
   cardOf,
   entryWords,
   listEntries,
+  listName,
   LOOKS,
   optionsOf,
   type Card,
@@ -76,6 +77,7 @@ export class ContentsListView implements NodeView {
     const cardsNow = optionsOf(this.node).cards ? entries.map(({ id }) => cardOf(index, id)) : [];
     const sameCards = JSON.stringify(cardsNow) === JSON.stringify(this.cards);
     this.cards = cardsNow;
+    this.dom.setAttribute("aria-label", listName(this.node, index));
     const indexed = drawnIndexLines(this.node, index, pages);
     const sameLines = sameIndexLines(indexed, this.indexed);
     this.indexed = indexed;
@@ -90,6 +92,7 @@ export class ContentsListView implements NodeView {
         (part) => DOMSerializer.renderSpec(document, part).dom,
       ),
     );
+    this.buttons.forEach((button, i) => (button.tabIndex = i === 0 ? 0 : -1));
     this.number(index, pages);
   }
 
@@ -126,11 +129,11 @@ function sameEntries(a: readonly ContentsEntry[], b: readonly ContentsEntry[]): 
 }
 
 function sameIndexLines(a: readonly DrawnIndexLine[], b: readonly DrawnIndexLine[]): boolean {
-  const told = (lines: readonly DrawnIndexLine[]) =>
+  const written = (lines: readonly DrawnIndexLine[]) =>
     JSON.stringify(
       lines.map(({ depth, parts }) => [depth, parts.map(({ words, place }) => [words, place?.id])]),
     );
-  return told(a) === told(b);
+  return written(a) === written(b);
 }
 
 function isEntry(target: EventTarget | null): target is HTMLButtonElement {
@@ -146,6 +149,8 @@ function moveAmong(buttons: readonly HTMLButtonElement[], from: HTMLButtonElemen
   const at = buttons.indexOf(from);
   const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: buttons.length - 1 }[key];
   if (to === undefined) return false;
-  buttons[Math.min(Math.max(to, 0), buttons.length - 1)]?.focus();
+  const next = buttons[Math.min(Math.max(to, 0), buttons.length - 1)];
+  for (const button of buttons) button.tabIndex = button === next ? 0 : -1;
+  next?.focus();
   return true;
 }

@@ -2,8 +2,13 @@ import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import type { NodeView } from "prosemirror-view";
 
-/** What draws equations is fetched with the first one. */
+/** What draws equations is fetched with the first one, and their styles with it. */
 let drawing: Promise<typeof import("@/core/equations")> | null = null;
+
+async function fetchDrawing() {
+  const [drawing] = await Promise.all([import("@/core/equations"), import("katex/dist/katex.min.css")]);
+  return drawing;
+}
 
 /** An equation in the manuscript, in a line or as a block; what cannot be drawn shows how it is written, and why. */
 export class EquationView implements NodeView {
@@ -27,7 +32,7 @@ export class EquationView implements NodeView {
   private draw(): void {
     const tex = texOf(this.node);
     if (!this.dom.hasChildNodes()) this.write(tex, "");
-    drawing ??= import("@/core/equations");
+    drawing ??= fetchDrawing();
     drawing.then(
       ({ drawEquation }) => {
         if (texOf(this.node) !== tex) return;

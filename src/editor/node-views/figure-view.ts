@@ -1,10 +1,10 @@
 import { addressOnScreen } from "@/contract/files";
 import { DOMSerializer, type DOMOutputSpec, type Node } from "prosemirror-model";
 import { asKind, lacksWords, pictureWords, type PictureSize } from "@/core/document";
-import { knownPictureSize, pictureSize } from "../picture-sizes";
+import { knownPictureSize, pictureSize } from "../browser/picture-sizes";
 import type { NodeView, ViewMutationRecord } from "prosemirror-view";
 
-/** A figure in the manuscript: its picture, and its caption to be written in. */
+/** A figure in the manuscript: its picture, and its caption for writing in. */
 export class FigureView implements NodeView {
   readonly dom = document.createElement("figure");
   readonly contentDOM = document.createElement("figcaption");

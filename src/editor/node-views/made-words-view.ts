@@ -23,7 +23,7 @@ export abstract class MadeWordsView implements NodeView {
   }
 
   /** Dresses the element for the node; answers the words that stand there until its own are known. */
-  protected abstract dress(node: Node, told: MadeWords): string;
+  protected abstract dress(node: Node, words: MadeWords): string;
 
   update(node: Node, decorations: readonly Decoration[]): boolean {
     if (node.type !== this.node.type) return false;
@@ -34,9 +34,9 @@ export abstract class MadeWordsView implements NodeView {
 
   private draw(decorations: readonly Decoration[]): void {
     const specs = decorations.map(({ spec }): MadeWords => spec);
-    const told = specs.find(({ words }) => words !== undefined) ?? {};
-    const until = this.dress(this.node, told);
-    const { words = until } = told;
+    const made = specs.find(({ words }) => words !== undefined) ?? {};
+    const until = this.dress(this.node, made);
+    const { words = until } = made;
     if (this.dom.textContent !== words) this.dom.textContent = words;
   }
 

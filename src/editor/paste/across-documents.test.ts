@@ -6,7 +6,7 @@ import { addBookmark } from "../commands/bookmarks";
 import { linkRange } from "../commands/links";
 import { permanentIds } from "../plugins/permanent-ids";
 import { leadBack, nameBrought, type Brought } from "./across-documents";
-import { ownIds } from "./own-ids";
+import { ownIds } from "../commands/own-ids";
 import { pasteTransaction } from "./paste-transaction";
 
 const FROM = "document1" as DestinationId;

@@ -1,7 +1,7 @@
 import { DOMSerializer, Fragment, Slice, type DOMOutputSpec, type Mark, type Node } from "prosemirror-model";
 import type { Transaction } from "prosemirror-state";
 import { z } from "zod";
-import { summarise } from "@/core/destinations";
+import { summarise } from "@/core/index";
 import {
   asId,
   asMark,
@@ -15,21 +15,21 @@ import {
   type LinkTarget,
   markAmong,
   type Registry,
-  RegistryStep,
   schema,
   settingsOf,
   shortened,
 } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { freeNames } from "../commands/bookmarks";
 import { ownEntry } from "@/core/own-entry";
-import { isElementSpec } from "../element-spec";
+import { isElementSpec } from "../browser/element-spec";
 
 /*
  * What is copied tells the names of its bookmarks and the document it is from. In another document the bookmarks then stand under their
  * names, and links lead back to the places they led to.
  */
 
-const MOST_LETTERS = 1_000;
+const MAX_LETTERS = 1_000;
 const { marks } = schema;
 
 /** What comes along with what was copied in another document. */
@@ -45,7 +45,7 @@ export interface Brought {
 const onBlockSchema = z.object({
   block: z.string().transform((id) => knownId(id)),
   id: z.string().regex(/^[\w-]{1,64}$/),
-  name: z.string().max(MOST_LETTERS),
+  name: z.string().max(MAX_LETTERS),
 });
 
 type OnBlock = z.infer<typeof onBlockSchema>;
@@ -87,7 +87,7 @@ function bookmarksOn(node: Node, registry: Registry): OnBlock[] {
 }
 
 function called(name: string): string {
-  return shortened(name, MOST_LETTERS - 1);
+  return shortened(name, MAX_LETTERS - 1);
 }
 
 function withAttributes(spec: DOMOutputSpec, more: Record<string, string>): DOMOutputSpec {

@@ -5,8 +5,8 @@ import { pixelsOf } from "@/core/model/picture-size";
 import { messageOf } from "@/core/thrown";
 import { insertBlocks } from "../commands/blocks";
 import { insertPictures } from "../commands/pictures";
-import { placeIn, type WorkPlace } from "../opening-place";
-import { keepPicture } from "../pictures";
+import { placeIn, type WorkPlace } from "../browser/opening-place";
+import { keepPicture } from "../browser/pictures";
 import { smallerPhotograph } from "./smaller-photograph";
 
 /** What is needed of the window into which pictures come. */
@@ -48,7 +48,7 @@ export class ComingPictures {
   /** `tell`: something of it changed. */
   constructor(
     private readonly host: PicturesHost,
-    private readonly tell: () => void,
+    private readonly onChange: () => void,
   ) {}
 
   /** Keeps pictures on the server and puts them in, as figures or into the line: at a position, or where the caret is. */
@@ -61,15 +61,15 @@ export class ComingPictures {
     const place = placeAt(host.state, at ?? host.state.selection.from);
     const abort = new AbortController();
     const wanted = await this.asked(files);
-    if (!wanted) return host.say("No picture was brought in.");
+    if (!wanted) return host.say("No picture was added.");
     const names: (string | null)[] = wanted.map(() => null);
     const faults: string[] = [];
     let done = 0;
-    const told = () => {
+    const report = () => {
       this.coming = files.length > 1 ? { done, of: wanted.length, stop: () => abort.abort() } : null;
-      this.tell();
+      this.onChange();
     };
-    told();
+    report();
     await Promise.all(
       wanted.map((file, i) =>
         this.turns.take(async () => {
@@ -80,13 +80,13 @@ export class ComingPictures {
             if (!abort.signal.aborted) faults.push(`${files[i]!.name}: ${messageOf(error)}`);
           }
           done++;
-          told();
+          report();
         }),
       ),
     );
     this.coming = null;
-    this.tell();
-    if (abort.signal.aborted) return host.say("Stopped. No picture was brought in.");
+    this.onChange();
+    if (abort.signal.aborted) return host.say("Stopped. No picture was added.");
     this.put(
       names.filter((name) => name !== null),
       inLine,
@@ -136,11 +136,11 @@ export class ComingPictures {
         bytes: [...large].reduce((sum, { size }) => sum + size, 0),
         answer: (how) => {
           this.large = null;
-          this.tell();
+          this.onChange();
           resolve(how);
         },
       };
-      this.tell();
+      this.onChange();
     });
   }
 }

@@ -1,6 +1,6 @@
 import type { Command, EditorState, Transaction } from "prosemirror-state";
 import { ComingPictures } from "./coming-pictures";
-import { ownIds } from "./own-ids";
+import { ownIds } from "../commands/own-ids";
 import { pasteTransaction } from "./paste-transaction";
 import { takeForeign } from "./take-paste";
 
@@ -25,9 +25,9 @@ export class Incoming {
   /** `tell`: something that is shown of it changed. */
   constructor(
     private readonly host: IncomingHost,
-    tell: () => void,
+    onChange: () => void,
   ) {
-    this.pictures = new ComingPictures(host, tell);
+    this.pictures = new ComingPictures(host, onChange);
   }
 
   /** Takes in HTML that was copied elsewhere, in the looks of this document; says so where that takes a while. */
@@ -38,9 +38,9 @@ export class Incoming {
     const slow = setTimeout(() => host.say(READING), SLOW);
     takeForeign(html, abort.signal)
       .then(
-        ({ slice, said }) => {
+        ({ slice, leftOut }) => {
           host.dispatch(pasteTransaction(host.state, ownIds(slice, host.state.doc)));
-          if (said) host.say(said);
+          if (leftOut) host.say(leftOut);
           else host.unsay(READING);
         },
         (error: Error) => host.say(`Nothing was pasted. ${error.message}`),

@@ -1,7 +1,7 @@
 import { Slice } from "prosemirror-model";
 import type { EditorState, Transaction } from "prosemirror-state";
 
-/** Puts what was pasted in the place of the selection. */
+/** Puts what was pasted in place of the selection. */
 export function pasteTransaction(state: EditorState, pasted: Slice): Transaction {
   const slice = asWords(pasted, state);
   const { openStart, openEnd, content } = slice;

@@ -7,6 +7,7 @@ import { createDocument, schema } from "@/core/document";
 import { readPasted } from "@/core/formats/html/pasted";
 import { openSlice, plainSlice } from "./take-paste";
 import { pasteTransaction } from "./paste-transaction";
+import { runs } from "#tests/runs";
 
 const { nodes } = schema;
 const heading = (text: string) => nodes.heading.create({ level: 2 }, schema.text(text));
@@ -90,7 +91,7 @@ describe("what is pasted from elsewhere", () => {
           state.apply(pasteTransaction(state, openSlice(blocks))).doc.check();
         },
       ),
-      { numRuns: 300 },
+      { numRuns: runs(300) },
     );
   });
 });

@@ -11,14 +11,14 @@ export interface ReadApart {
 }
 
 /** Reading may take so long, in milliseconds; then it is given up. */
-const MOST_TIME = 20_000;
+const MAX_MS = 20_000;
 
 const start = () => new Worker(new URL("./paste.worker.ts", import.meta.url), { type: "module" });
 
 /** Reads much pasted HTML in a worker of its own, which ends with it. Rejects with an Error with words for the author. */
 export async function readApart(html: string, signal: AbortSignal): Promise<PastedBlocks> {
   try {
-    const read = await runInWorker<string, ReadApart>(start, html, { signal, time: MOST_TIME });
+    const read = await runInWorker<string, ReadApart>(start, html, { signal, time: MAX_MS });
     return {
       blocks: read.blocks.map((json) => schema.nodeFromJSON(json)),
       pictures: new Map(read.pictures.map(([name, type, bytes]) => [name, { type, bytes }])),

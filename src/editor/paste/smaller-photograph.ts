@@ -1,11 +1,11 @@
 /** A page of A4 has so many pixels across at 300 to an inch; the longer side of a photograph needs no more. */
-const LONGEST_SIDE = 2_480;
+const MAX_SIDE_PIXELS = 2_480;
 const QUALITY = 0.86;
 
 /** A photograph with no more pixels than a page can show, upright as it was taken; as it is where that makes it no smaller. */
 export async function smallerPhotograph(file: File): Promise<File> {
   const whole = await createImageBitmap(file);
-  const share = Math.min(1, LONGEST_SIDE / Math.max(whole.width, whole.height));
+  const share = Math.min(1, MAX_SIDE_PIXELS / Math.max(whole.width, whole.height));
   const width = Math.max(1, Math.round(whole.width * share));
   const height = Math.max(1, Math.round(whole.height * share));
   const canvas = new OffscreenCanvas(width, height);

@@ -1,19 +1,19 @@
 import { Fragment, Slice, type Node } from "prosemirror-model";
 import { isKind, schema, type Picture } from "@/core/document";
 import { paragraphsOf } from "@/core/formats/text/paragraphs";
-import { keepPicture } from "../pictures";
+import { keepPicture } from "../browser/pictures";
 import type { PastedBlocks } from "@/core/formats/html/pasted";
 import { readApart } from "./read-apart";
 
 const { nodes } = schema;
 
 /** As long as this HTML is read at once; more of it in a worker, so that the page goes on. */
-const READ_AT_ONCE = 200_000;
+const MAX_LETTERS_READ_HERE = 200_000;
 
 /** What came of a paste, to be put in, and what has to be said about it. */
 export interface Taken {
   readonly slice: Slice;
-  readonly said: string | null;
+  readonly leftOut: string | null;
 }
 
 /** The HTML of a clipboard that did not come from a manuscript; null where there is none. */
@@ -36,7 +36,7 @@ export function ownCode(data: DataTransfer | null): string | null {
  */
 export async function takeForeign(html: string, signal: AbortSignal): Promise<Taken> {
   const pasted =
-    html.length <= READ_AT_ONCE
+    html.length <= MAX_LETTERS_READ_HERE
       ? (await import("@/core/formats/html/pasted")).readPasted(html)
       : await readApart(html, signal);
   const lost = await keepAll(pasted);
@@ -46,7 +46,7 @@ export async function takeForeign(html: string, signal: AbortSignal): Promise<Ta
   ];
   return {
     slice: openSlice(pasted.blocks),
-    said: parts.length > 0 ? `Left out of what was pasted: ${parts.join(", ")}.` : null,
+    leftOut: parts.length > 0 ? `Left out of what was pasted: ${parts.join(", ")}.` : null,
   };
 }
 

@@ -7,13 +7,13 @@ import { Desk, heading, list, paragraph } from "#tests/editing";
 import { addBookmark } from "../commands/bookmarks";
 import { splitBlockWithId } from "../commands/blocks";
 import { coveredText } from "./covered-text";
-import { ownHistory } from "./own-history";
+import { undoHistory } from "./undo-history";
 
 /** A desk on which a bookmark stands from “two” to “four”. */
 function marked(): { desk: Desk; covered: () => string } {
   const desk = new Desk(
     [paragraph("one"), paragraph("two"), heading(2, "three"), list("four", "five"), paragraph("six")],
-    [...ownHistory(), coveredText()],
+    [...undoHistory(), coveredText()],
   );
   desk.select("two");
   const { from } = desk.state.selection;

@@ -1,8 +1,9 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Mark, Node } from "prosemirror-model";
 import { Plugin, type Transaction } from "prosemirror-state";
-import { changedRun, isMark } from "@/core/document";
-import { OTHERS } from "@/core/exchange";
+import { isMark } from "@/core/document";
+import { changedRun } from "@/core/steps";
+import { FROM_OTHERS } from "@/core/collab";
 
 /**
  * Lets a bookmark over several blocks cover what is typed at the edge of one of them, or in an empty one between: new text
@@ -35,7 +36,7 @@ export function coveredText(): Plugin {
 function isTyping(tr: Transaction): boolean {
   return (
     tr.docChanged &&
-    !tr.getMeta(OTHERS) &&
+    !tr.getMeta(FROM_OTHERS) &&
     !isHistoryTransaction(tr) &&
     tr.getMeta("composition") === undefined &&
     tr.getMeta("paste") === undefined

@@ -1,6 +1,6 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration } from "prosemirror-view";
-import type { Sign } from "../drawing/drawn-signs";
+import type { BlockDecoration } from "./block-decoration";
 import { mappedRange, type Range } from "./mapped-range";
 
 const key = new PluginKey<Range | null>("glow");
@@ -25,7 +25,7 @@ export function glowPlugin(): Plugin {
 }
 
 /** The glow as it is to be drawn. */
-export function glowSigns(state: EditorState): Sign[] {
+export function glowDecorations(state: EditorState): BlockDecoration[] {
   const place = key.getState(state);
   if (!place || place.from >= place.to) return [];
   const { from, to } = place;

@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { history, undo } from "prosemirror-history";
 import { Desk, heading, paragraph } from "#tests/editing";
-import { OTHERS } from "@/core/exchange";
-import { bookmarkEntry, idOf, RegistryStep, schema, type DestinationId } from "@/core/document";
+import { FROM_OTHERS } from "@/core/collab";
+import { bookmarkEntry, idOf, schema, type DestinationId } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { addBookmark, removeBookmark } from "../commands/bookmarks";
 import { lastPlaces } from "./last-places";
 import { permanentIds } from "./permanent-ids";
@@ -47,7 +48,9 @@ describe("where the words of a bookmark stood is noted", () => {
     removed.made.dispatch(tr);
     expect(removed.last()).toBeUndefined();
     const others = desk();
-    others.made.select("the slit").dispatch(others.made.state.tr.deleteSelection().setMeta(OTHERS, true));
+    others.made
+      .select("the slit")
+      .dispatch(others.made.state.tr.deleteSelection().setMeta(FROM_OTHERS, true));
     expect(others.last()).toBeUndefined();
     const typed = desk();
     typed.made.select("hand").dispatch(typed.made.state.tr.insertText("motor"));

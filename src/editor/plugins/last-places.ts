@@ -1,6 +1,6 @@
 import { Plugin } from "prosemirror-state";
 import type { Node } from "prosemirror-model";
-import { summarise } from "@/core/destinations";
+import { summarise } from "@/core/index";
 import {
   bookmarksOnBlocks,
   type DestinationId,
@@ -9,14 +9,14 @@ import {
   type LastPlace,
   lineOf,
   namedFrom,
-  RegistryStep,
   settingsOf,
   shortened,
 } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { ownChange } from "./own-change";
 import { ownEntry } from "@/core/own-entry";
 
-const MOST_LETTERS = 200;
+const MAX_LETTERS = 200;
 
 /**
  * Notes where the words of a bookmark stood when a change takes them out though nobody removes the bookmark, so that its author can tell
@@ -37,7 +37,7 @@ export function lastPlaces(): Plugin {
       for (const [id, { block, words }] of inOrder) {
         const entry = ownEntry(bookmarks, id);
         if (!entry || entry.removed) continue;
-        lasts[id] = { words: shortened(words, MOST_LETTERS), ...places.before(block) };
+        lasts[id] = { words: shortened(words, MAX_LETTERS), ...places.before(block) };
       }
       if (Object.keys(lasts).length === 0) return null;
       return after.tr.step(new RegistryStep({ part: "bookmarks", lasts }));
@@ -88,7 +88,7 @@ class PlacesBefore {
       const node = this.doc.child(this.next);
       const id = idOf(node)!;
       if (this.standing.has(id)) this.block = id;
-      if (isKind(node, "heading")) this.section = shortened(lineOf(node), MOST_LETTERS) || this.section;
+      if (isKind(node, "heading")) this.section = shortened(lineOf(node), MAX_LETTERS) || this.section;
     }
     return { section: this.section, block: this.block };
   }

@@ -4,7 +4,7 @@ import { Decoration } from "prosemirror-view";
 import { isKind } from "@/core/document";
 import type { Occurrence } from "@/core/find";
 import { partitionPoint } from "@/core/order";
-import type { Sign } from "../drawing/drawn-signs";
+import type { BlockDecoration } from "./block-decoration";
 import { mappedRange, type Range } from "./mapped-range";
 
 interface Matches {
@@ -92,10 +92,10 @@ export function matchesPlugin(): Plugin {
 const AROUND = 12_000;
 
 /** The matches in view and near to it, as they are to be drawn: there may be ten thousand. */
-export function matchSigns(state: EditorState, inView: Range): Sign[] {
+export function matchDecorations(state: EditorState, inView: Range): BlockDecoration[] {
   const count = foundPlaces(state).length;
   if (count === 0) return [];
-  const signs: Sign[] = [];
+  const decorations: BlockDecoration[] = [];
   const chosen = chosenMatch(state);
   for (let i = firstMatchFrom(state, inView.from - AROUND); i < count; i++) {
     const place = matchAt(state, i);
@@ -105,19 +105,19 @@ export function matchSigns(state: EditorState, inView: Range): Sign[] {
     const $from = state.doc.resolve(place.from);
     if (isKind($from.parent, "note"))
       // Its words are not drawn in the text; its sign is.
-      signs.push({
+      decorations.push({
         key: name,
         from: $from.before(),
         to: $from.after(),
         draw: (from, to) => Decoration.node(from, to, { class: name }),
       });
     else
-      signs.push({
+      decorations.push({
         key: name,
         from: place.from,
         to: place.to,
         draw: (from, to) => Decoration.inline(from, to, { class: name }),
       });
   }
-  return signs;
+  return decorations;
 }

@@ -1,7 +1,7 @@
 import { Plugin, PluginKey, type EditorState, type Transaction } from "prosemirror-state";
 import { Decoration } from "prosemirror-view";
-import type { Caret, Presence } from "@/core/exchange";
-import type { Sign } from "../drawing/drawn-signs";
+import type { Caret, Presence } from "@/core/collab";
+import type { BlockDecoration } from "./block-decoration";
 
 /** Somebody else's caret and selection, at positions of the document as it is here. */
 export interface OthersCaret {
@@ -52,8 +52,8 @@ export function othersCaretsPlugin(): Plugin {
     state: {
       init: () => [],
       apply(tr, carets) {
-        const told: readonly OthersCaret[] | undefined = tr.getMeta(key);
-        if (told) return told;
+        const sent: readonly OthersCaret[] | undefined = tr.getMeta(key);
+        if (sent) return sent;
         if (!tr.docChanged || carets.length === 0) return carets;
         return carets.map((caret) => ({
           ...caret,
@@ -66,11 +66,11 @@ export function othersCaretsPlugin(): Plugin {
 }
 
 /** Carets and selections of others as they are to be drawn. */
-export function caretSigns(state: EditorState): Sign[] {
+export function caretDecorations(state: EditorState): BlockDecoration[] {
   return othersCarets(state).flatMap(({ anchor, head, client, name }) => {
     const colour = `person-${colourOf(client)}`;
     const key = `caret ${client} ${name}`;
-    const caret: Sign = {
+    const caret: BlockDecoration = {
       key,
       from: head,
       to: head,

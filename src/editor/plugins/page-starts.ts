@@ -1,16 +1,21 @@
 import type { Node } from "prosemirror-model";
 import { Decoration } from "prosemirror-view";
-import type { PageMap } from "@/core/pages/page-map";
-import type { Sign } from "../drawing/drawn-signs";
+import type { PageMap } from "@/core/layout/page-map";
+import type { BlockDecoration } from "./block-decoration";
 import type { Range } from "./mapped-range";
 
 /** How far from what is in view the beginnings of pages are drawn. */
 const AROUND = 12_000;
 
 /** The numbers of pages in the right margin where they begin, near to what is in view. */
-export function pageSigns(pages: PageMap | null, doc: Node, inView: Range, marks: PageMarks): Sign[] {
+export function pageDecorations(
+  pages: PageMap | null,
+  doc: Node,
+  inView: Range,
+  marks: PageMarks,
+): BlockDecoration[] {
   if (!pages) return [];
-  const signs: Sign[] = [];
+  const decorations: BlockDecoration[] = [];
   let last = -1;
   for (let page = pages.firstAfter(inView.from - AROUND); page < pages.starts.length; page++) {
     const start = pages.starts[page]!;
@@ -21,7 +26,7 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range, marks
     const at = lineAt(doc, start);
     if (at === null) continue;
     const label = pages.labels.of(page);
-    signs.push({
+    decorations.push({
       key: `page ${page} ${label}`,
       from: at,
       to: at,
@@ -34,7 +39,7 @@ export function pageSigns(pages: PageMap | null, doc: Node, inView: Range, marks
         }),
     });
   }
-  return signs;
+  return decorations;
 }
 
 /**
@@ -55,7 +60,7 @@ function lineAt(doc: Node, start: number): number | null {
 const before = (pos: number) => (pos > 0 ? pos : null);
 
 /**
- * The marks of the pages, one for each page and its number. It stays the same element wherever its page begins: the view asks for it anew with every
+ * The marks of the pages, one for each page and its number. It stays the same element wherever its page begins: the view asks for it again with every
  * key in the words beside it, and another one would have the browser lay those out a second time.
  */
 export class PageMarks {

@@ -6,9 +6,10 @@ import { Slice } from "prosemirror-model";
 import { TextSelection } from "prosemirror-state";
 import { AttrStep, ReplaceAroundStep } from "prosemirror-transform";
 import { Desk, heading, list, paragraph } from "#tests/editing";
-import { stepToJSON } from "@/core/document";
-import { OwnSteps } from "@/core/exchange";
+import { stepToJSON } from "@/core/steps";
+import { OwnSteps } from "@/core/collab";
 import { permanentIds } from "./permanent-ids";
+import { runs } from "#tests/runs";
 
 const desk = () =>
   new Desk(
@@ -88,7 +89,7 @@ describe("permanent ids", () => {
           unique(one);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: runs(150) },
     );
   });
 });

@@ -2,12 +2,12 @@ import type { Node } from "prosemirror-model";
 import { Plugin } from "prosemirror-state";
 import type { Step } from "prosemirror-transform";
 import { idOf, idsOfBlocks, namedFrom, newId, sameIds } from "@/core/document";
-import { IDS_TO_GIVE } from "@/core/exchange";
+import { IDS_TO_GIVE } from "@/core/collab";
 import { ownChange } from "./own-change";
 
 /**
  * Gives every new block a permanent id, and a copy an id of its own: where two blocks share one, the one that stands where
- * the old one went keeps it. Looks only at blocks that the change brought, and at the figures, tables and equations in them. What others did has its ids, but one's own steps
+ * the old one went keeps it. Looks only at blocks that the change brought, and at the figures, tables and equations in them. What others did has its ids, but your own steps
  * on top of it may lack them.
  */
 export function permanentIds(): Plugin {

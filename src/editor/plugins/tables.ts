@@ -1,8 +1,9 @@
 import type { Node } from "prosemirror-model";
 import { Plugin, type EditorState } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
-import { changedRun, isKind } from "@/core/document";
-import { OTHERS } from "@/core/exchange";
+import { isKind } from "@/core/document";
+import { changedRun } from "@/core/steps";
+import { FROM_OTHERS } from "@/core/collab";
 
 /** Keeps tables and selections in them straight. What others broke they straighten themselves. */
 export function tables(): Plugin {
@@ -11,7 +12,7 @@ export function tables(): Plugin {
     appendTransaction(transactions, before, after) {
       if (after.selection.empty && !touchesTables(before, after)) return null;
       const tr = straighten.call(this, transactions, before, after);
-      return tr?.docChanged && transactions.some((it) => it.getMeta(OTHERS)) ? null : tr;
+      return tr?.docChanged && transactions.some((it) => it.getMeta(FROM_OTHERS)) ? null : tr;
     },
   });
 }

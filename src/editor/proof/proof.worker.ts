@@ -1,4 +1,4 @@
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { schema } from "@/core/document";
 import { readProof } from "@/core/proof";
 import { answerOrders } from "../workers/answer-orders";

@@ -2,8 +2,8 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { sized } from "@/components/counted";
 import { Panel } from "@/components/panel";
-import { Sign } from "@/components/signs";
-import { addressOfFile, saidOf, type Action } from "@/core/document";
+import { KindIcon } from "@/components/kind-icons";
+import { addressOfFile, describeAction, type Action } from "@/core/document";
 import { FlaggedList } from "./flagged-list";
 
 /** A file attached to the document, as it is listed. */
@@ -32,7 +32,7 @@ export function ActionPanel({
   onClose: () => void;
 }) {
   return (
-    <Panel title={action ? saidOf(action) : ""} open={action !== null} onClose={onClose}>
+    <Panel title={action ? describeAction(action) : ""} open={action !== null} onClose={onClose}>
       {action && <Asked key={JSON.stringify(action)} {...{ action, own, document, files, onClose }} />}
     </Panel>
   );
@@ -101,7 +101,7 @@ function FileList({ document, files }: { document: string; files: readonly Liste
             rel="noreferrer"
             className="flex items-baseline gap-3 rounded-base px-2 py-1.5 hover:bg-wash"
           >
-            <Sign kind="file" />
+            <KindIcon kind="file" />
             <span className="min-w-0 flex-1 truncate" dir="auto">
               {name}
             </span>

@@ -1,20 +1,20 @@
 import type { FinderEntry } from "@/components/finder";
-import type { DocumentIndex, Stop } from "@/core/destinations";
-import type { ListedPlace } from "@/core/shelf";
+import type { DocumentIndex, Stop } from "@/core/index";
+import type { ListedPlace } from "@/core/library";
 import type { Session } from "@/editor";
 import { outsideEntries } from "./outside-entries";
 import type { ChooseTarget } from "./place-picker";
-import { shelfEntries } from "./shelf-entries";
+import { libraryEntries } from "./library-entries";
 
-/** Words that shall lead somewhere, and where they stand. */
+/** Words that should lead somewhere, and where they stand. */
 export interface WordsToLead extends Stop {
   readonly text: string;
 }
 
-const MOST_ALIKE = 4;
+const MAX_ALIKE = 4;
 
 /**
- * What is called like words that shall lead somewhere: an address that they are, places of the document, places of others. Where
+ * What is called like words that should lead somewhere: an address that they are, places of the document, places of others. Where
  * something was taken along only what is called just so.
  */
 export function alikeEntries(
@@ -24,13 +24,13 @@ export function alikeEntries(
     elsewhere,
     placesOf,
     onTarget,
-    pocket,
+    recentTargets: pocket,
   }: {
     readonly index: DocumentIndex;
     readonly elsewhere: readonly ListedPlace[];
     readonly placesOf: (sought: string, except: ReadonlySet<string>) => readonly FinderEntry[];
     readonly onTarget: ChooseTarget | null;
-    readonly pocket: Pick<Session["pocket"], "recent" | "elsewhere">;
+    readonly recentTargets: Pick<Session["recentTargets"], "recent" | "elsewhere">;
   },
 ): FinderEntry[] {
   const wanted = like.text.trim().toLowerCase();
@@ -43,8 +43,8 @@ export function alikeEntries(
   const places = placesOf(like.text, new Set(unfit.map(({ id }): string => id)));
   const found = [
     ...(onTarget ? outsideEntries(like.text, index, onTarget) : []),
-    ...places.slice(0, MOST_ALIKE),
-    ...(onTarget ? shelfEntries(elsewhere.filter(fits), onTarget).slice(0, MOST_ALIKE) : []),
+    ...places.slice(0, MAX_ALIKE),
+    ...(onTarget ? libraryEntries(elsewhere.filter(fits), onTarget).slice(0, MAX_ALIKE) : []),
   ];
-  return found.map((entry) => ({ ...entry, key: `like ${entry.key}`, group: "Called like the words" }));
+  return found.map((entry) => ({ ...entry, key: `like ${entry.key}`, group: "Same name as the words" }));
 }

@@ -5,7 +5,7 @@ import type { AttachedFile } from "@/core/document";
 import { attachFile, keepFile, useSession } from "@/editor";
 import { messageOf } from "@/core/thrown";
 
-/** Attaches files of one's own to the document. Says why one could not be; those before it stay. */
+/** Attaches files of your own to the document. Says why one could not be; those before it stay. */
 export function AttachButton({
   several = false,
   onAttached,
@@ -26,7 +26,7 @@ export function AttachButton({
     try {
       for (const file of chosen) {
         const entry = await keepFile(session.id, file);
-        const { id, tr } = attachFile(session.state.tr, entry);
+        const { id, tr } = attachFile(session.store.state.tr, entry);
         session.dispatch(tr);
         onAttached?.(id, entry);
       }
@@ -44,7 +44,7 @@ export function AttachButton({
         type="file"
         multiple={several}
         aria-label={several ? "Files to attach" : "File to attach"}
-        className="sr-only"
+        className="hidden"
         tabIndex={-1}
         onChange={(event) => {
           const chosen = [...(event.target.files ?? [])];

@@ -76,7 +76,7 @@ function WithoutPlace({ displaced }: { displaced: Listed }) {
               onClick={() =>
                 void navigator.clipboard.writeText(words).then(
                   () => setCopied(id),
-                  () => session.say("The browser does not let the words be copied."),
+                  () => session.notices.say("The browser did not allow copying."),
                 )
               }
             >

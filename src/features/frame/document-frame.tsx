@@ -3,13 +3,25 @@
 import { useSelectedLayoutSegment } from "next/navigation";
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from "react";
 import { attachedFiles } from "@/core/document";
-import { fetchDocument, goToAddressed, Session, SessionContext, useSession, useSessionValue } from "@/editor";
+import {
+  fetchDocument,
+  goToAddressed,
+  Session,
+  SessionContext,
+  useSession,
+  useDocument,
+  useSessionValue,
+} from "@/editor";
 import { buttonLook } from "@/components/button";
+import { FocusKeeper } from "@/components/focus-keeper";
+import { useVisibleHeight } from "@/components/use-visible-height";
 import { ActionPanel } from "./action-panel";
 import { DisplacedWords } from "./displaced-words";
 import { History } from "@/features/history/history";
 import { JumpBox } from "./jump-box";
 import { LeadElsewhere } from "./lead-elsewhere";
+import { RegionKeys } from "./region-keys";
+import { focusRegion } from "./regions";
 import { RemovalPanel } from "./removal-panel";
 import { SessionNotice } from "./session-notice";
 import { StageKeys } from "./stage-keys";
@@ -20,7 +32,7 @@ import { UndoKeys } from "./undo-keys";
 function Acting() {
   const session = useSession();
   const acting = useSessionValue((it) => it.following.acting);
-  const registry = useSessionValue((it) => it.index.registry);
+  const registry = useDocument((it) => it.index.registry);
   return (
     <ActionPanel
       action={acting?.action ?? null}
@@ -69,6 +81,7 @@ export function DocumentFrame({ id, opening, children }: Props) {
   const [fault, setFault] = useState<string | null>(null);
   const writes = useSelectedLayoutSegment() === null;
   const addressed = useAddressed();
+  const visibleHeight = useVisibleHeight();
   const [newest] = useState(() => !shown.has(opening.number));
   useEffect(() => void shown.add(opening.number), [opening.number]);
 
@@ -94,7 +107,7 @@ export function DocumentFrame({ id, opening, children }: Props) {
     if (!session) return;
     const leave = (event: BeforeUnloadEvent) => {
       session.sendBeforeLeaving();
-      if (session.wouldLose) event.preventDefault();
+      if (session.sync.wouldLose) event.preventDefault();
     };
     window.addEventListener("beforeunload", leave);
     return () => window.removeEventListener("beforeunload", leave);
@@ -119,18 +132,23 @@ export function DocumentFrame({ id, opening, children }: Props) {
   if (!session) return writes && newest && !addressed ? opening.words : <PlainOpening />;
   return (
     <SessionContext.Provider value={session}>
-      <div className="flex h-screen flex-col overflow-hidden">
+      <div
+        className="flex h-dvh flex-col overflow-hidden"
+        style={visibleHeight === null ? undefined : { height: visibleHeight }}
+      >
         <TopBand />
         <DisplacedWords />
         <div className="min-h-0 flex-1">{children}</div>
+        <SessionNotice />
       </div>
       <JumpBox />
       <RemovalPanel />
       <LeadElsewhere />
       <Acting />
       <History />
-      <SessionNotice />
+      <FocusKeeper fallback={() => void focusRegion("text")} />
       <UndoKeys />
+      <RegionKeys />
       <StageKeys />
     </SessionContext.Provider>
   );

@@ -1,6 +1,6 @@
 import { sized } from "@/components/counted";
 import type { FinderEntry } from "@/components/finder";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { attachedFiles } from "@/core/document";
 import { EntryLine } from "./entry-line";
 import type { ChooseTarget } from "./place-picker";

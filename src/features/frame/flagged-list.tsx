@@ -1,19 +1,17 @@
 import { useState } from "react";
 import { listFlagged } from "@/contract/flagged";
 import { AnsweredPanel, PanelWords } from "@/components/answered-panel";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { shortened } from "@/core/model/shortened";
-import type { FlaggedPlace } from "@/core/shelf";
+import type { FlaggedPlace } from "@/core/library";
 
 /** What is flagged to come back to in all documents, the earliest date first; each leads to the spot. */
 export function FlaggedList() {
   return (
-    <AnsweredPanel call={listFlagged} fault="What is flagged cannot be read at the moment.">
+    <AnsweredPanel call={listFlagged} fault="The flagged bookmarks cannot be read right now.">
       {({ places }) =>
         places.length === 0 ? (
-          <PanelWords>
-            Nothing is flagged. In the tray, a bookmark can be marked to come back to, also by a date.
-          </PanelWords>
+          <PanelWords>Nothing is flagged. Flag a bookmark in the tray, with a date if you like.</PanelWords>
         ) : (
           <FlaggedPlaces places={places} />
         )
@@ -35,7 +33,7 @@ function FlaggedPlaces({ places }: { places: readonly FlaggedPlace[] }) {
             rel="noreferrer"
             className="flex items-baseline gap-3 rounded-base px-2 py-1.5 hover:bg-wash"
           >
-            <Sign kind="bookmark" />
+            <KindIcon kind="bookmark" />
             <span className="min-w-0 flex-1">
               <span className="block truncate" dir="auto">
                 {shortened(name, 120)}

@@ -3,9 +3,9 @@ import { History, Search } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Finder, type FinderEntry } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import type { Stop } from "@/core/destinations";
+import type { Stop } from "@/core/index";
 import { shortened } from "@/core/document";
-import { useSession, useSessionValue, type Session } from "@/editor";
+import { useSession, useDocument, useSessionValue, type Session } from "@/editor";
 import { placeEntries, stopOf } from "./place-entries";
 import { wordsEntries } from "./words-entries";
 
@@ -26,7 +26,7 @@ export function JumpBox() {
       setTyped("");
       setOpen(true);
     };
-    const takeBack = session.offer("jump", show);
+    const takeBack = session.dialogs.register("jump", show);
     const key = (event: KeyboardEvent) => {
       if (
         !(event.ctrlKey || event.metaKey) ||
@@ -51,7 +51,7 @@ export function JumpBox() {
       hideTitle
       open={open}
       onClose={() => setOpen(false)}
-      onReturn={() => session.focus()}
+      onReturn={() => session.viewport.focus()}
       leaving={() => leaving.current}
     >
       <JumpList
@@ -91,17 +91,18 @@ function JumpList({
 }) {
   const session = useSession();
   // Places are gone to as they stand, so they must be those of the very newest version.
-  const index = useSessionValue((it) => it.index);
+  const index = useDocument((it) => it.index);
+  // They may be laid out only after a number of a page was typed.
+  const pages = useSessionValue((it) => it.pages);
   const go = ({ from, to }: Stop) => onChoose(() => session.jumps.toPlace(from, to));
   const quoted = wordsEntries(typed, index, go);
-  const places = [
-    ...quoted,
-    ...placeEntries(index, typed, (found) => go(stopOf(found)), { pages: session.pages }),
-  ];
+  const places = [...quoted, ...placeEntries(index, typed, (found) => go(stopOf(found)), { pages })];
   const lately = typed.trim() === "" ? workEntries(session, (pos) => go({ from: pos, to: pos })) : [];
-  const find = findEntry(typed.trim(), (words) => onChoose(() => session.ask("find", words)));
+  const find = findEntry(typed.trim(), (words) => onChoose(() => session.dialogs.open("find", words)));
   const entries =
-    typed.trim() !== "" && places.length === 0 && session.offers("find") ? [find] : [...lately, ...places];
+    typed.trim() !== "" && places.length === 0 && session.dialogs.has("find")
+      ? [find]
+      : [...lately, ...places];
   return (
     <Finder
       label="Jump to"
@@ -112,7 +113,7 @@ function JumpList({
       empty={
         index.destinations.length === 0
           ? "There are no headings or bookmarks yet."
-          : "Nothing here is called that."
+          : "Nothing here has that name."
       }
     />
   );
@@ -126,7 +127,7 @@ function findEntry(words: string, choose: (words: string) => void): FinderEntry 
       <>
         <Search size={14} aria-hidden className="shrink-0 self-center text-quiet" />
         <span className="min-w-0 flex-1 truncate" dir="auto">
-          Nothing here is called that. Find “{shortened(words, 60)}” in the text
+          Nothing here has that name. Find “{shortened(words, 60)}” in the text
         </span>
       </>
     ),
@@ -136,7 +137,7 @@ function findEntry(words: string, choose: (words: string) => void): FinderEntry 
 
 /** The places where the author worked lately, the latest first. */
 function workEntries(session: Session, choose: (pos: number) => void): FinderEntry[] {
-  const { doc } = session.state;
+  const { doc } = session.store.state;
   return session.work.in(doc).map((pos) => {
     const block = doc.resolve(pos).depth > 0 ? doc.resolve(pos).node(1) : doc.nodeAt(pos);
     return {
@@ -148,7 +149,7 @@ function workEntries(session: Session, choose: (pos: number) => void): FinderEnt
             {shortened(block?.textContent ?? "", 80) || "An empty line"}
           </span>
           <span className="max-w-[45%] shrink-0 truncate text-sm text-quiet">
-            worked at, in {shortened(session.index.sectionAt(pos)?.name ?? "the beginning", 30)}
+            worked at, in {shortened(session.store.index.sectionAt(pos)?.name ?? "the beginning", 30)}
           </span>
         </>
       ),

@@ -7,8 +7,8 @@ import { colourOf, useSession, useSessionValue } from "@/editor";
 
 /** Who else has the document open, and the name under which they see oneself. */
 export function People() {
-  const people = useSessionValue((it) => it.people);
-  const connected = useSessionValue((it) => it.connected);
+  const people = useSessionValue((it) => it.sync.people);
+  const connected = useSessionValue((it) => it.sync.connected);
   const names = people.map((person) => person.name);
   const label = names.length === 0 ? "Who is here: only you" : `Who is here: you, ${names.join(", ")}`;
   return (
@@ -41,13 +41,13 @@ export function People() {
       </ul>
       {!connected && (
         <p className="mt-3 text-quiet">
-          The connection to the server is lost and made again by itself. Until then others may be here unseen.
+          The connection to the server is lost. Until it is back, others may be here unseen.
         </p>
       )}
       {connected && people.length === 0 && (
         <p className="mt-3 text-quiet">
-          Nobody else. Whoever opens this document appears here, and in the text with their name at their
-          caret.
+          Nobody else. Anyone who opens this document appears here, and in the text with their name at their
+          cursor.
         </p>
       )}
     </Popup>
@@ -67,7 +67,7 @@ function Initial({ client, name }: { client: string; name: string }) {
 
 function YourName() {
   const session = useSession();
-  const name = useSessionValue((it) => it.name);
+  const name = useSessionValue((it) => it.sync.name);
   const [typed, setTyped] = useState(name);
   const wanted = typed.trim();
   return (
@@ -76,7 +76,7 @@ function YourName() {
         className="flex items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (wanted) session.takeName(wanted);
+          if (wanted) session.sync.takeName(wanted);
         }}
       >
         <div className="flex-1">

@@ -1,9 +1,9 @@
 import { addressOnScreen } from "@/contract/files";
-import { KIND_NAMES, Sign } from "@/components/signs";
+import { KIND_NAMES, KindIcon } from "@/components/kind-icons";
 import type { FinderEntry } from "@/components/finder";
 import { asKind, shortened, texOf } from "@/core/document";
 import { typedNumber } from "@/core/structure";
-import type { PageMap } from "@/core/pages/page-map";
+import type { PageMap } from "@/core/layout/page-map";
 import {
   pathTo,
   placesSought,
@@ -11,7 +11,7 @@ import {
   type DocumentIndex,
   type FoundPlace,
   type Stop,
-} from "@/core/destinations";
+} from "@/core/index";
 
 /** The places that match what was typed, as lines to choose from, the closest first; each can be looked at. */
 export function placeEntries(
@@ -82,13 +82,14 @@ function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }
   const kind = place ? place.kind : null;
   return (
     <>
-      {kind ? <Sign kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}
+      {kind ? <KindIcon kind={kind} /> : <span className="w-3.5 text-center text-quiet">¶</span>}
       <span className="min-w-0 flex-1 truncate" dir="auto">
         <span className="mr-2 text-quiet tabular-nums">
           {found.kind === "page" ? `Page ${found.number}` : isTyped(place) ? "" : found.number}
-        </span>
+        </span>{" "}
         {shortened(name, 200) || (place && place.kind !== "heading" ? "" : "Untitled")}
       </span>
+      <span className="sr-only">, </span>
       <span className="max-w-[45%] shrink-0 truncate text-sm text-quiet" dir="auto">
         {place && place.kind !== "heading" && `${KIND_NAMES[place.kind]}${path.length > 0 ? " in " : ""}`}
         {path.length > 0
@@ -101,7 +102,7 @@ function PlaceLine({ found, index }: { found: FoundPlace; index: DocumentIndex }
   );
 }
 
-const MOST_LETTERS = 260;
+const MAX_LETTERS = 260;
 
 /** What stands at a place: its picture, or its first words and those after it. */
 function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
@@ -119,11 +120,11 @@ function PlacePreview({ pos, index }: { pos: number; index: DocumentIndex }) {
       />
     );
   let words = "";
-  for (let i = at; i < doc.childCount && words.length < MOST_LETTERS && i < at + 4; i++)
+  for (let i = at; i < doc.childCount && words.length < MAX_LETTERS && i < at + 4; i++)
     words += `${words && " — "}${doc.child(i).textContent || texOf(doc.child(i))}`;
   return (
     <p className="line-clamp-3 font-serif text-sm" dir="auto">
-      {shortened(words.trim(), MOST_LETTERS) || "Nothing is written here."}
+      {shortened(words.trim(), MAX_LETTERS) || "Nothing is written here."}
     </p>
   );
 }

@@ -1,19 +1,19 @@
 import { useState } from "react";
 import { Finder } from "@/components/finder";
 import { Panel } from "@/components/panel";
-import type { Destination } from "@/core/destinations";
+import type { Destination } from "@/core/index";
 import type { LinkTarget } from "@/core/document";
-import { targetOf, useSession, useSessionValue } from "@/editor";
+import { targetOf, useSession, useDocument, useSessionValue } from "@/editor";
 import { actionEntries } from "./action-entries";
 import { alikeEntries, type WordsToLead } from "./alike-entries";
 import { AttachButton } from "./attach-button";
 import { fileEntries } from "./file-entries";
 import { outsideEntries } from "./outside-entries";
 import { placeEntries } from "./place-entries";
-import { pocketEntries, shelfEntries, useShelfPlaces } from "./shelf-entries";
+import { recentTargetEntries, libraryEntries, useLibraryPlaces } from "./library-entries";
 import { topEntries, wordsEntries } from "./words-entries";
 
-/** A box in which one says where something shall lead. */
+/** A box in which one says where something should lead. */
 export function PlacePicker({
   title,
   open,
@@ -36,7 +36,7 @@ export function PlacePicker({
             onPlace={(place) => onChoose(targetOf(place))}
             onTarget={onChoose}
             except={except}
-            empty="No place is called that. Type a whole address for one on the web."
+            empty="No place has that name. Type a full address for a place on the web."
           />
           <div className="border-t border-line px-4 py-2">
             <AttachButton onAttached={(id) => onChoose({ kind: "file", id })} />
@@ -69,7 +69,7 @@ export function OwnPlacePicker({
           onPlace={onPlace}
           onTarget={null}
           except={except}
-          empty="No place of this document is called that."
+          empty="No place in this document has that name."
         />
       )}
     </Panel>
@@ -103,15 +103,16 @@ export function PlaceFinder({
   except?: ReadonlySet<string> | undefined;
   /** What a cross-reference to a place would say; shown with the place. */
   says?: ((place: Destination) => string) | undefined;
-  /** The words that shall lead somewhere: until something is typed, what is called like them comes first. */
+  /** The words that should lead somewhere: until something is typed, what is called like them comes first. */
   like?: WordsToLead | null;
   empty: string;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
+  const pages = useSessionValue((it) => it.pages);
   const [typed, setTyped] = useState("");
-  const unsaid = typed.trim() === "";
-  const elsewhere = useShelfPlaces(onTarget ? (unsaid ? (like?.text ?? "") : typed) : "");
+  const isEmpty = typed.trim() === "";
+  const elsewhere = useLibraryPlaces(onTarget ? (isEmpty ? (like?.text ?? "") : typed) : "");
   const placesOf = (sought: string, left = except) =>
     placeEntries(
       index,
@@ -119,16 +120,16 @@ export function PlaceFinder({
       (found, further) => found.kind === "destination" && onPlace(found.place, further),
       {
         linkable: true,
-        pages: session.pages,
-        first: session.pocket.recent,
+        pages,
+        first: session.recentTargets.recent,
         ...(left && { except: left }),
         ...(says && { says }),
       },
     );
   const places = placesOf(typed);
   const alike =
-    unsaid && like
-      ? alikeEntries(like, { index, elsewhere, placesOf, onTarget, pocket: session.pocket })
+    isEmpty && like
+      ? alikeEntries(like, { index, elsewhere, placesOf, onTarget, recentTargets: session.recentTargets })
       : [];
   const words = (sought: string) =>
     onTarget
@@ -138,14 +139,14 @@ export function PlaceFinder({
     ? [
         ...outsideEntries(typed, index, onTarget),
         ...words(typed),
-        ...(unsaid ? pocketEntries(session.pocket.elsewhere, onTarget) : []),
+        ...(isEmpty ? recentTargetEntries(session.recentTargets.elsewhere, onTarget) : []),
       ]
     : [];
   const further = onTarget
     ? [
         ...topEntries(typed, onTarget),
         ...fileEntries(typed, index, onTarget),
-        ...shelfEntries(elsewhere, onTarget),
+        ...libraryEntries(elsewhere, onTarget),
         ...actionEntries(typed, (target, called, go) => {
           session.following.ownAction(target);
           onTarget(target, called, go);
@@ -165,7 +166,7 @@ export function PlaceFinder({
       onType={setTyped}
       // With nothing typed the places of the document are a long list, below which nobody looks.
       entries={
-        unsaid
+        isEmpty
           ? [
               ...alike,
               ...others,

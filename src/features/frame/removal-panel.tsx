@@ -4,8 +4,8 @@ import { counted } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { shortened } from "@/core/document";
 import { referenceWords, type Impact } from "@/core/links";
-import type { IncomingLink } from "@/core/shelf";
-import { useSession, useSessionValue } from "@/editor";
+import type { IncomingLink } from "@/core/library";
+import { useSession, useSessionValue, useDocument } from "@/editor";
 import { PlacePicker } from "./place-picker";
 
 const SHOWN = 6;
@@ -21,41 +21,41 @@ export function RemovalPanel() {
   return (
     <>
       <Panel
-        title={`${counted(all, "link leads", "links lead")} to what is taken out`}
+        title={`${counted(all, "link leads", "links lead")} to what you delete`}
         open={pending !== null && !picking}
         onClose={() => session.removals.cancel()}
-        onReturn={() => session.focus()}
+        onReturn={() => session.viewport.focus()}
       >
         {pending && (
           <div className="px-4 pb-4 text-sm">
             <Concerned impact={pending.impact} />
             <OthersConcerned links={pending.others} />
-            <div className="grid gap-1.5" role="group" aria-label={`What becomes of ${them}`}>
+            <div className="grid gap-1.5" role="group" aria-label={`What happens to ${them}`}>
               {count > 0 && (
                 <>
                   <Button look="main" autoFocus onClick={() => setPicking(true)}>
-                    Lead {them} to another place
+                    Link {them} to another place
                   </Button>
                   <Button onClick={() => session.removals.decide({ kind: "unlink" })}>
-                    Keep the words, without a link
+                    Keep the words as plain text
                   </Button>
                   <Button onClick={() => session.removals.decide({ kind: "words" })}>
-                    Take {count === 1 ? "its" : "their"} words out as well
+                    Delete {count === 1 ? "its" : "their"} words too
                   </Button>
                 </>
               )}
               <Button autoFocus={count === 0} onClick={() => session.removals.decide({ kind: "adrift" })}>
-                {count === 0 ? "Take it out all the same" : `Leave ${them} adrift`}
+                {count === 0 ? "Delete anyway" : `Leave ${them} adrift`}
               </Button>
               <Button look="quiet" onClick={() => session.removals.cancel()}>
-                Take nothing out
+                Delete nothing
               </Button>
             </div>
           </div>
         )}
       </Panel>
       <PlacePicker
-        title={`Where ${counted(count, "link")} shall lead`}
+        title={`Where ${counted(count, "link")} should lead`}
         open={picking}
         onClose={() => setPicking(false)}
         except={new Set(pending?.impact.places.map(({ id }) => id))}
@@ -70,7 +70,8 @@ export function RemovalPanel() {
 
 function Concerned({ impact: { links, lists } }: { impact: Impact }) {
   const session = useSession();
-  const { index, pages } = session;
+  const index = useDocument((it) => it.index);
+  const { pages } = session;
   return (
     <>
       <ul className="mb-3">

@@ -6,7 +6,7 @@ import { STAGES } from "./stages";
 /** So long a stage may take to show what is first on it, in milliseconds; where nothing is, the stage has the keyboard as a whole. */
 const WAIT = 1_500;
 
-/** Alt+Shift+1 to 4 lead to the stages; the keyboard goes along, to what is mostly done first there. */
+/** Alt+Shift+1 to 4 lead to the stages; the keyboard goes along, to what is usually done first there. */
 export function StageKeys() {
   const session = useSession();
   const router = useRouter();

@@ -1,6 +1,8 @@
-import { useState } from "react";
+import { useSelectedLayoutSegment } from "next/navigation";
+import { useEffect, useState } from "react";
+import { STAGES } from "./stages";
 import { useTyped } from "@/components/use-typed";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useDocument } from "@/editor";
 import { UNTITLED } from "@/core/document";
 
 /** How the title looks in the band. */
@@ -9,8 +11,14 @@ export const TITLE_LOOK = "min-w-0 flex-1 truncate px-1.5 font-serif text-base f
 /** The document's title, to be changed where it stands. Left empty, it is that of the first heading. */
 export function TitleField() {
   const session = useSession();
-  const title = useSessionValue((it) => it.title);
-  const given = useSessionValue((it) => it.givenTitle);
+  const title = useDocument((it) => it.title);
+  const given = useDocument((it) => it.givenTitle);
+  const segment = useSelectedLayoutSegment();
+  useEffect(() => {
+    const stage =
+      STAGES.find(({ path }) => path === `/${segment}`)?.label ?? (segment === "pages" ? "Pages" : null);
+    document.title = [...(stage ? [stage] : []), title.slice(0, 200) || UNTITLED, "Gate Rope"].join(" – ");
+  }, [title, segment]);
   const [before, setBefore] = useState(given);
   const [typing, setTyping] = useState(false);
   const { shown, type, leave } = useTyped(
@@ -21,7 +29,7 @@ export function TitleField() {
   return (
     <input
       aria-label="Title of the document"
-      title={given === "" ? "From the first heading. Type one of its own." : undefined}
+      title={given === "" ? "Taken from the first heading. Type to change it." : undefined}
       value={typing ? shown : given || title}
       placeholder={UNTITLED}
       dir="auto"

@@ -12,7 +12,8 @@ export function UndoKeys() {
       const takeBack = takeBackOf(event);
       if (!takeBack) return;
       event.preventDefault();
-      session.run(takeBack, { focus: false });
+      if (!session.run(takeBack, { focus: false }))
+        session.notices.say(takeBack === undo ? "There is nothing to undo." : "There is nothing to redo.");
     };
     // Behind all that know more of what the key means where they are.
     window.addEventListener("keydown", key);

@@ -1,5 +1,5 @@
 import type { FinderEntry } from "@/components/finder";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { shortened } from "@/core/document";
 import { wordsSought, type FoundWords } from "@/core/links";
 import { EntryLine } from "./entry-line";

@@ -2,7 +2,7 @@ import { useMemo, useState, type ReactNode } from "react";
 import { counted, formatted } from "@/components/counted";
 import { Check, fieldLook } from "@/components/field";
 import { Segments } from "@/components/segments";
-import type { HistoryEntry } from "@/core/exchange";
+import type { HistoryEntry } from "@/core/collab";
 import { grouped, whoOf, type ShownVersions } from "./listed-versions";
 
 export const DAY = new Intl.DateTimeFormat(undefined, {
@@ -35,7 +35,10 @@ export function EntryList({
   const [open, setOpen] = useState<ReadonlyMap<string, boolean>>(new Map());
   const count = groups.reduce((sum, group) => sum + group.entries.length, 0);
   return (
-    <nav aria-label="Versions" className="flex w-72 shrink-0 flex-col border-r border-line text-sm">
+    <nav
+      aria-label="Versions"
+      className="flex w-72 shrink-0 flex-col border-r border-line text-sm max-md:max-h-72 max-md:w-full max-md:border-r-0 max-md:border-b"
+    >
       <div className="grid gap-2 border-b border-line p-3">
         <input
           type="search"
@@ -47,7 +50,7 @@ export function EntryList({
         />
         <div className="flex flex-wrap items-center justify-between gap-2">
           <Check
-            label="Only named ones"
+            label="Named versions only"
             checked={shown.named}
             onChange={(named) => setShown({ ...shown, named })}
           />
@@ -63,7 +66,7 @@ export function EntryList({
         </div>
       </div>
       <div className="min-h-0 flex-1 overflow-y-auto px-2 py-2">
-        {groups.length === 0 && <p className="px-2 py-2 text-quiet">No version is called that.</p>}
+        {groups.length === 0 && <p className="px-2 py-2 text-quiet">No version has that name.</p>}
         {groups.map(({ name, entries: of }) => {
           const unfolded = open.get(name) ?? (count <= MANY || of.some(({ version }) => version === chosen));
           return (

@@ -4,10 +4,10 @@ import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
-import type { HistoryEntry } from "@/core/exchange";
+import type { HistoryEntry } from "@/core/collab";
 import { useSession } from "@/editor";
 import { messageOf } from "@/core/thrown";
-import { ImportReportText } from "@/features/frame/import-report";
+import { ImportReportText } from "@/components/import-report";
 import { DAY, EntryList, TIME } from "./entry-list";
 import { OlderText } from "./older-text";
 import { KeptRule } from "./kept-rule";
@@ -17,14 +17,14 @@ import { fetchHistory, fetchVersion, keepChanges, nameVersion, type DocumentHist
 export function History() {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  useEffect(() => session.offer("history", () => setOpen(true)), [session]);
+  useEffect(() => session.dialogs.register("history", () => setOpen(true)), [session]);
   return (
     <Panel
       title="History"
       size="large"
       open={open}
       onClose={() => setOpen(false)}
-      onReturn={() => session.focus()}
+      onReturn={() => session.viewport.focus()}
     >
       {open && <Versions onRestored={() => setOpen(false)} />}
     </Panel>
@@ -41,7 +41,7 @@ function Versions({ onRestored }: { onRestored: () => void }) {
 
   useEffect(() => {
     let left = false;
-    session
+    session.sync
       .whenKept()
       // What was just written belongs to the newest version; where it cannot be kept now, it is not in the history yet.
       .catch(() => {})
@@ -64,7 +64,7 @@ function Versions({ onRestored }: { onRestored: () => void }) {
   const { entries, keptDays } = history;
   const entry = entries.find((it) => it.version === chosen);
   return (
-    <div className="mt-2 flex min-h-0 flex-1 border-t border-line">
+    <div className="mt-2 flex min-h-0 flex-1 border-t border-line max-md:flex-col max-md:overflow-y-auto">
       <EntryList entries={entries} chosen={chosen} onChoose={setChosen}>
         <KeptRule
           days={keptDays}
@@ -139,14 +139,14 @@ function Version({
           <div className="max-w-72 flex-1">
             <TextField
               label="Name of this version"
-              placeholder="Such as: sent to the printer"
+              placeholder="For example: sent to the printer"
               value={name}
               maxLength={120}
               onChange={(event) => setName(event.target.value)}
             />
           </div>
           <Button type="submit" disabled={wanted === (entry.name ?? "")}>
-            {wanted === "" && entry.name ? "Take the name away" : "Keep the name"}
+            {wanted === "" && entry.name ? "Remove the name" : "Save the name"}
           </Button>
         </form>
         {newest ? (
@@ -156,8 +156,8 @@ function Version({
             look="main"
             disabled={!doc}
             onClick={() => {
-              session.becomeVersion(doc!);
-              session.say(
+              session.replaceWith(doc!);
+              session.notices.say(
                 `The version of ${DAY.format(entry.at)}, ${TIME.format(entry.at)}, is the newest again.`,
                 {
                   undo: true,
@@ -166,7 +166,7 @@ function Version({
               onRestored();
             }}
           >
-            <RotateCcw size={15} aria-hidden /> Restore as the newest
+            <RotateCcw size={15} aria-hidden /> Restore this version
           </Button>
         )}
       </div>
@@ -177,7 +177,7 @@ function Version({
       )}
       {entry.report && (
         <details open className="border-b border-line px-4 py-2 text-sm">
-          <summary className="cursor-pointer font-medium">What came in from {entry.report.file}</summary>
+          <summary className="cursor-pointer font-medium">What was imported from {entry.report.file}</summary>
           <div className="max-h-40 overflow-y-auto">
             <ImportReportText report={entry.report} />
           </div>

@@ -36,8 +36,8 @@ export function KeptRule({
       </select>
       <p id={`${id}-rule`} className="mt-1 text-quiet">
         {days === null
-          ? "Nothing is put together."
-          : "After that, the changes of a day are put together. Named versions stay, and so does the end of each day."}
+          ? "Changes are never merged."
+          : "After that, the changes of each day are merged. Named versions and the end of each day stay."}
       </p>
     </div>
   );

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import type { HistoryEntry } from "@/core/exchange";
+import type { HistoryEntry } from "@/core/collab";
 import { grouped } from "./listed-versions";
 
 const entry = (version: number, author: string, name: string | null = null): HistoryEntry => ({

@@ -1,4 +1,4 @@
-import type { HistoryEntry } from "@/core/exchange";
+import type { HistoryEntry } from "@/core/collab";
 
 /** Which versions are shown, and under what they stand together. */
 export interface ShownVersions {
@@ -16,7 +16,7 @@ export interface VersionGroup {
 
 /** Who made a version. */
 export function whoOf(entry: HistoryEntry): string {
-  return entry.version === 0 ? "Brought in or begun" : (entry.author ?? "Before names were kept");
+  return entry.version === 0 ? "Imported or started" : (entry.author ?? "Before names were recorded");
 }
 
 /** The versions that are asked for in groups; a person or day stands where their latest version does. */

@@ -1,9 +1,9 @@
 import { addressOfPicture } from "@/contract/files";
-import { settingsOf } from "@/core/document";
+import { documentDirection, settingsOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useEffect, useRef } from "react";
 import { StyleRules } from "@/components/style-rules";
-import { UNKNOWN_SHELF } from "@/core/links";
+import { UNKNOWN_LIBRARY } from "@/core/links";
 import { documentRules } from "@/core/styles";
 
 /** A document as it was, to be read only. */
@@ -16,7 +16,7 @@ export function OlderText({ doc }: { doc: Node }) {
       if (left || !place.current) return;
       const template = document.createElement("template");
       template.innerHTML = documentHtml(
-        new HtmlOutput(withMarkedPlaces(doc), new OnScreen("", UNKNOWN_SHELF), (name) =>
+        new HtmlOutput(withMarkedPlaces(doc), new OnScreen("", UNKNOWN_LIBRARY), (name) =>
           addressOfPicture(name),
         ),
       );
@@ -38,6 +38,7 @@ export function OlderText({ doc }: { doc: Node }) {
       aria-label="The text of this version"
       tabIndex={0}
       lang={settingsOf(doc).language}
+      dir={documentDirection(doc)}
       className="min-h-0 flex-1 overflow-y-auto px-8 py-6"
     >
       <StyleRules>{documentRules(settingsOf(doc), ".older-text")}</StyleRules>

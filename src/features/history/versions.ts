@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { ask } from "@/contract/ask";
 import * as versions from "@/contract/versions";
 import { schema } from "@/core/document";
-import type { HistoryEntry } from "@/core/exchange";
+import type { HistoryEntry } from "@/core/collab";
 
 /** What happened to a document, the newest first, and for how many days single changes of it are kept; null for always. */
 export interface DocumentHistory {

@@ -1,7 +1,8 @@
 import { addressOfPicture } from "@/contract/files";
 import { memo } from "react";
+import { listKeys } from "@/components/list-keys";
 import { addressOf } from "@/core/document";
-import type { Box, DrawnItem, DrawnLink, DrawnTarget, DrawnWords, PageDrawing } from "@/core/pages";
+import type { Box, DrawnItem, DrawnLink, DrawnTarget, DrawnWords, PageDrawing } from "@/core/layout";
 import { pageFamily, usePageFonts } from "./page-fonts";
 
 /** A page as it will print. Its links can be followed. */
@@ -23,13 +24,15 @@ export const DrawnPage = memo(function DrawnPage({
       width={drawing.width * scale}
       height={drawing.height * scale}
       className="block"
+      // A page has one stop for the keyboard; the arrows lead on from link to link.
+      onKeyDown={listKeys}
       style={{ textRendering: "geometricPrecision" }}
     >
       {drawing.items.map((item, i) => (
         <Item key={i} item={item} />
       ))}
       {drawing.links.map((link, i) => (
-        <Link key={i} link={link} onFollow={onFollow} />
+        <Link key={i} link={link} first={i === 0} onFollow={onFollow} />
       ))}
     </svg>
   );
@@ -117,13 +120,23 @@ function Missing({ item }: { item: DrawnWords }) {
   );
 }
 
-function Link({ link, onFollow }: { link: DrawnLink; onFollow: (target: DrawnTarget) => void }) {
+function Link({
+  link,
+  first,
+  onFollow,
+}: {
+  link: DrawnLink;
+  first: boolean;
+  onFollow: (target: DrawnTarget) => void;
+}) {
   const { target } = link;
   const url = target.kind === "web" || target.kind === "mail" ? addressOf(target) : null;
   return (
     <a
       href={url ?? "#"}
       aria-label={link.words.trim() || "Link"}
+      data-row={link.words.trim()}
+      tabIndex={first ? 0 : -1}
       {...(target.kind === "web" ? { target: "_blank", rel: "noreferrer" } : {})}
       onClick={(event) => {
         if (url !== null) return;

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { FontKey, PageDrawing } from "@/core/pages";
+import type { FontKey, PageDrawing } from "@/core/layout";
 
 const asked = new Set<FontKey>();
 

@@ -1,5 +1,5 @@
 import { partitionPoint } from "@/core/order";
-import type { PageMap } from "@/core/pages";
+import type { PageMap } from "@/core/layout";
 
 /** Between two pages, in pixels. */
 const GAP = 24;
@@ -17,7 +17,7 @@ export class PageStack {
   /** The width of the widest page. */
   readonly widest: number;
 
-  /** @param usual How large pages are of which nothing else is known. */
+  /** @param usual The size of pages about which nothing else is known. */
   constructor(
     private readonly pages: PageMap | null,
     private readonly usual: Size,

@@ -6,8 +6,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { buttonLook, IconButton } from "@/components/button";
 import { fieldLook } from "@/components/field";
 import { setupOf } from "@/core/document";
-import type { PageMap } from "@/core/pages";
-import { useSession, useSessionValue } from "@/editor";
+import type { PageMap } from "@/core/layout";
+import { useSession, useDocument, useSessionValue } from "@/editor";
 import { DrawnPage } from "./drawn-page";
 import { PageStack } from "./page-stack";
 import { useFollowDrawn } from "./use-follow-drawn";
@@ -20,7 +20,7 @@ const FIRST_SIZE = 1.1;
 export function PagesView() {
   const session = useSession();
   const pages = useSessionValue((it) => it.derived.pages?.value ?? null);
-  const sheet = useSessionValue((it) => it.index.sheet);
+  const sheet = useDocument((it) => it.index.sheet);
   useSessionValue((it) => it.derived.drawingsCame);
   const stack = useMemo(() => new PageStack(pages, setupOf(sheet)), [pages, sheet]);
   /** Null until one is chosen: as large as at first, or as the window is wide. */
@@ -66,7 +66,7 @@ export function PagesView() {
       awaited.current = pages ? null : label;
       if (!pages) return;
       const page = pages.labels.page(label);
-      if (page === null) session.say(`There is no page ${label}.`);
+      if (page === null) session.notices.say(`There is no page ${label}.`);
       else goTo(page);
     },
     [pages, goTo, session],
@@ -86,10 +86,10 @@ export function PagesView() {
   }
 
   return (
-    <main className="flex h-full flex-col">
+    <main data-region="text" className="flex h-full flex-col">
       <h1 className="sr-only">Pages</h1>
       <div
-        role="toolbar"
+        role="group"
         aria-label="Pages"
         className="flex h-11 shrink-0 items-center gap-2 border-b border-line px-3"
       >
@@ -99,7 +99,7 @@ export function PagesView() {
         <span className="flex-1" />
         <PageField key={here} label={pages?.labels.of(here) ?? ""} onGo={visit} />
         <span className="text-sm text-quiet tabular-nums">
-          {pages ? countSaid(pages, here) : "Laying out the pages …"}
+          {pages ? countText(pages, here) : "Laying out the pages …"}
         </span>
         <span className="flex-1" />
         <IconButton label="Draw smaller" disabled={!smaller} onClick={() => smaller && resize(smaller)}>
@@ -142,7 +142,7 @@ export function PagesView() {
 }
 
 /** How many pages there are; which one of them this is, where their numbers do not say that. */
-function countSaid({ labels }: PageMap, here: number): string {
+function countText({ labels }: PageMap, here: number): string {
   const last = labels.of(labels.count - 1);
   return last === String(labels.count) ? `of ${last}` : `(${here + 1} of ${labels.count})`;
 }

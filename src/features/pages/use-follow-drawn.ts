@@ -1,7 +1,7 @@
 import { useCallback } from "react";
 import type { LinkTarget } from "@/core/document";
 import { follow } from "@/core/links";
-import type { DrawnTarget } from "@/core/pages";
+import type { DrawnTarget } from "@/core/layout";
 import { useSession } from "@/editor";
 
 /** Follows the links of drawn pages: to the page of a place in the document, or out of it as from the text. */
@@ -12,8 +12,8 @@ export function useFollowDrawn(goTo: (page: number) => void): (target: DrawnTarg
       if (target.kind === "top") return goTo(0);
       if (target.kind === "line") return goTo(target.page);
       const to: LinkTarget = target.kind === "note" ? { ...target, kind: "destination" } : target;
-      const followed = follow(to, session.index, session.elsewhere.shelf);
-      if (!followed.lands) session.say(`This link is adrift. ${followed.why}`);
+      const followed = follow(to, session.store.index, session.elsewhere.library);
+      if (!followed.lands) session.notices.say(`This link is adrift. ${followed.why}`);
       else if (!followed.destination) session.following.follow(to);
       else if (session.pages) goTo(session.pages.pageAt(followed.destination.pos));
     },

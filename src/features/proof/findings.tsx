@@ -1,15 +1,17 @@
 import { useEffect } from "react";
-import { formatted } from "@/components/counted";
+import { counted, formatted } from "@/components/counted";
 import { Button } from "@/components/button";
-import { Sign } from "@/components/signs";
+import { OneStopList } from "@/components/one-stop-list";
+import { KindIcon } from "@/components/kind-icons";
 import { settingsOf, shortened } from "@/core/document";
-import { FINDING_NAMES, signFindings, type Finding } from "@/core/proof";
+import { FINDING_NAMES, characterFindings, type Finding } from "@/core/proof";
 import { oldNames } from "@/core/links";
 import { brokenPromises, keepPromises } from "@/core/wayfinding";
 import {
   linkRange,
   targetOf,
   useSession,
+  useDocument,
   useSessionValue,
   wordAnew,
   type LinkCount,
@@ -23,10 +25,10 @@ export function Findings() {
   const session = useSession();
   useEffect(() => session.derived.watchProof(), [session]);
   const proof = useSessionValue((it) => it.derived.proof?.value ?? null);
-  const missing = useSessionValue((it) => it.derived.missingSigns);
+  const missing = useSessionValue((it) => it.derived.missingCharacters);
   const counts = useSessionValue((it) => it.derived.links?.value ?? null);
   const current = useSessionValue((it) => (it.derived.proof?.current && it.derived.links?.current) ?? false);
-  const findings = proof && [...proof, ...signFindings(missing)];
+  const findings = proof && [...proof, ...characterFindings(missing)];
   const kinds = keysOf(FINDING_NAMES);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto pb-8">
@@ -44,36 +46,37 @@ export function Findings() {
   );
 }
 
-function wordsFor({ all, adrift }: LinkCount, findings: readonly Finding[]): string {
+function wordsFor({ all, broken }: LinkCount, findings: readonly Finding[]): string {
   const links =
     all === 0
-      ? "There are no links in the text yet; lists and ways back lead by themselves."
-      : adrift === 0
+      ? "There are no links in the text yet; lists and return links work by themselves."
+      : broken === 0
         ? all === 1
-          ? "The one link was followed, and lands."
+          ? "The only link was followed, and it lands."
           : `All ${formatted(all)} links were followed, and every one lands.`
-        : `${formatted(all)} links were followed: ${formatted(all - adrift)} land, ${formatted(adrift)} are adrift.`;
+        : `${formatted(all)} links were followed: ${formatted(all - broken)} land, ${formatted(broken)} are adrift.`;
   return findings.length === 0 ? `${links} Nothing else was found.` : links;
 }
 
 function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: readonly Finding[] }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const goToText = useGoToText();
   if (findings.length === 0) return null;
   return (
     <section className="mt-8" aria-labelledby={`group-${kind}`}>
-      <h2 id={`group-${kind}`} className="mb-2 flex items-center gap-2 font-semibold">
-        {kind === "adrift" && <Sign kind="fault" />}
-        {FINDING_NAMES[kind]}
-        <span className="font-normal text-quiet">{findings.length}</span>
+      <div className="mb-2 flex items-center gap-2">
+        <h2 id={`group-${kind}`} className="flex items-center gap-2 font-semibold">
+          {kind === "adrift" && <KindIcon kind="fault" />}
+          {FINDING_NAMES[kind]} <span className="font-normal text-quiet">{findings.length}</span>
+        </h2>
         {kind === "old-name" && findings.length > 1 && (
           <Button className="ml-auto" onClick={() => wordAllAnew(session)}>
-            Word all {findings.length} anew
+            Update all {findings.length}
           </Button>
         )}
-      </h2>
-      <ul className="border-t border-line">
+      </div>
+      <OneStopList className="border-t border-line">
         {findings.slice(0, 200).map((finding) => (
           <li key={`${finding.places[0]!.from} ${finding.says}`} className="border-b border-line py-2.5">
             <p className="break-words" dir="auto">
@@ -81,7 +84,7 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
             </p>
             <p className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
               <Mend finding={finding} />
-              {finding.places.slice(0, 6).map((place) => (
+              {finding.places.slice(0, 6).map((place, i) => (
                 <button
                   key={place.from}
                   type="button"
@@ -89,6 +92,11 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
                   onClick={() => goToText(() => session.jumps.toPlace(place.from, place.to))}
                 >
                   Go to it in {shortened(index.sectionAt(place.from)?.name || "the beginning", 40)}
+                  {nth(
+                    finding.places
+                      .slice(0, i)
+                      .filter(({ from }) => index.sectionAt(from) === index.sectionAt(place.from)).length,
+                  )}
                 </button>
               ))}
               {finding.places.length > 6 && (
@@ -97,12 +105,17 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
             </p>
           </li>
         ))}
-      </ul>
+      </OneStopList>
       {findings.length > 200 && (
         <p className="mt-2 text-sm text-quiet">{findings.length - 200} more of this kind.</p>
       )}
     </section>
   );
+}
+
+/** Tells places in one section apart: the second and those after it are counted. */
+function nth(before: number): string {
+  return before === 0 ? "" : `, place ${before + 1}`;
 }
 
 /** The change that puts a finding right in one step; none where it is not known what is meant. */
@@ -113,13 +126,13 @@ function Mend({ finding: { kind, places } }: { finding: Finding }) {
     return (
       <Button
         onClick={() => {
-          const outdated = oldNames(session.index).find(({ link }) => link.from === place.from);
+          const outdated = oldNames(session.store.index).find(({ link }) => link.from === place.from);
           if (!outdated) return;
-          session.dispatch(wordAnew(session.state.tr, [outdated]));
-          session.say("The link is worded as its place is called now.", { undo: true });
+          session.dispatch(wordAnew(session.store.state.tr, [outdated]));
+          session.notices.say("The link now has the name of its destination.", { undo: true });
         }}
       >
-        Word it anew
+        Update its words
       </Button>
     );
   if (kind === "broken-promise")
@@ -127,38 +140,38 @@ function Mend({ finding: { kind, places } }: { finding: Finding }) {
       <Button
         onClick={() => {
           const pages = session.pagesShown ?? undefined;
-          session.dispatch(keepPromises(session.state.tr, session.index, pages));
-          const { promises = {} } = settingsOf(session.state.doc).returns;
-          const left = brokenPromises(session.index, promises, session.pagesShown ?? undefined).length;
-          session.say(
+          session.dispatch(keepPromises(session.store.state.tr, session.store.index, pages));
+          const { promises = {} } = settingsOf(session.store.state.doc).returns;
+          const left = brokenPromises(session.store.index, promises, session.pagesShown ?? undefined).length;
+          session.notices.say(
             left === 0
               ? "The promises hold now."
-              : "Lists and ways back were added. What still does not hold needs more headings, or a promise that says less.",
+              : "Lists and return links were added. What still does not hold needs more headings or a weaker promise.",
             { undo: true },
           );
         }}
       >
-        Add the lists and ways back that are missing
+        Add the missing lists and return links
       </Button>
     );
   if (kind === "misleading-words" && place.id)
     return (
       <Button
         onClick={() => {
-          const named = session.index.destination(place.id!);
-          if (!named || session.index.links.every(({ from }) => from !== place.from)) return;
-          session.dispatch(linkRange(session.state.tr, place.from, place.to, targetOf(named)));
-          session.say(`The link leads to “${shortened(named.name, 40)}” now.`, { undo: true });
+          const named = session.store.index.destination(place.id!);
+          if (!named || session.store.index.links.every(({ from }) => from !== place.from)) return;
+          session.dispatch(linkRange(session.store.state.tr, place.from, place.to, targetOf(named)));
+          session.notices.say(`The link leads to “${shortened(named.name, 40)}” now.`, { undo: true });
         }}
       >
-        Lead it to what it says
+        Link to what it says
       </Button>
     );
   return null;
 }
 
 function wordAllAnew(session: Session): void {
-  const outdated = oldNames(session.index);
-  session.dispatch(wordAnew(session.state.tr, outdated));
-  session.say(`Worded ${outdated.length} links anew.`, { undo: true });
+  const outdated = oldNames(session.store.index);
+  session.dispatch(wordAnew(session.store.state.tr, outdated));
+  session.notices.say(`Updated the words of ${counted(outdated.length, "link")}.`, { undo: true });
 }

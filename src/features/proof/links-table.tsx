@@ -2,20 +2,14 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
-import { KIND_NAMES, Sign } from "@/components/signs";
-import type { DocumentIndex, ReferencePlace } from "@/core/destinations";
+import { KIND_NAMES, KindIcon } from "@/components/kind-icons";
+import type { DocumentIndex, ReferencePlace } from "@/core/index";
 import { isAddress, shortened, type LinkTarget } from "@/core/document";
-import {
-  calledOf,
-  referenceWords,
-  resolveLinks,
-  type KnownShelf,
-  type PageNumbers,
-  type ResolvedLink,
-} from "@/core/links";
+import { calledOf, referenceWords, resolveLinks, type KnownLibrary, type ResolvedLink } from "@/core/links";
+import { type PageNumbers } from "@/core/index";
 import { retargetLinks, unlink, useSession } from "@/editor";
 import { PlacePicker } from "@/features/frame/place-picker";
-import { TargetSign } from "@/features/frame/target-sign";
+import { TargetIcon } from "@/features/frame/target-icon";
 import { LongList, type Part } from "./long-list";
 
 interface Row {
@@ -43,16 +37,16 @@ const PARTS: readonly Part<Row>[] = [
 const WITHIN = new Set<LinkTarget["kind"]>(["destination", "words", "top"]);
 
 const COLUMNS: readonly Column<Row>[] = [
-  { id: "words", header: "Words", value: (row) => row.words, width: "minmax(8rem, 3fr)" },
-  { id: "kind", header: "Kind", value: (row) => row.kind, width: "8.5rem" },
+  { id: "words", header: "Words", value: (row) => row.words, width: "minmax(5rem, 3fr)" },
+  { id: "kind", header: "Kind", value: (row) => row.kind, width: "8.5rem", wide: true },
   {
     id: "leads",
     header: "Leads to",
     value: (row) => row.leads,
-    width: "minmax(8rem, 3fr)",
+    width: "minmax(5rem, 3fr)",
     cell: ({ link, leads }) => (
       <span className="flex items-center gap-2">
-        {link.lands && <TargetSign target={link.target} destination={link.destination} />}
+        {link.lands && <TargetIcon target={link.target} destination={link.destination} />}
         <span className="truncate">{leads}</span>
       </span>
     ),
@@ -61,18 +55,18 @@ const COLUMNS: readonly Column<Row>[] = [
     id: "state",
     header: "State",
     value: (row) => row.state,
-    width: "minmax(5rem, 2fr)",
+    width: "minmax(4rem, 2fr)",
     cell: ({ link, state }) =>
       link.lands ? (
         <span className="text-quiet">{state}</span>
       ) : (
         <span className="flex items-center gap-2 text-vermilion" title={state}>
-          <Sign kind="fault" />
+          <KindIcon kind="fault" />
           <span className="truncate">{state}</span>
         </span>
       ),
   },
-  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)" },
+  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
 ];
 
 /** Every link and cross-reference: where it leads and whether it lands; several can be led elsewhere or unlinked at once. */
@@ -99,29 +93,29 @@ function Mend({ links, onDone }: { links: readonly ResolvedLink[]; onDone: () =>
   const session = useSession();
   const [picking, setPicking] = useState(false);
   const wordsOf = ({ from, reference }: ReferencePlace) =>
-    referenceWords(reference, from, session.index, session.pagesShown);
+    referenceWords(reference, from, session.store.index, session.pagesShown);
 
   function lead(target: LinkTarget) {
     setPicking(false);
-    session.dispatch(retargetLinks(session.state.tr, links, target, wordsOf));
-    session.say(`${counted(links.length, "link leads", "links lead")} there now.`, { undo: true });
+    session.dispatch(retargetLinks(session.store.state.tr, links, target, wordsOf));
+    session.notices.say(`${counted(links.length, "link leads", "links lead")} there now.`, { undo: true });
     onDone();
   }
 
   function free() {
-    session.dispatch(unlink(session.state.tr, links, wordsOf));
-    session.say(`Unlinked ${counted(links.length, "link")}; the words stay.`, { undo: true });
+    session.dispatch(unlink(session.store.state.tr, links, wordsOf));
+    session.notices.say(`Unlinked ${counted(links.length, "link")}; the words stay.`, { undo: true });
     onDone();
   }
 
   return (
     <>
-      <Button onClick={() => setPicking(true)}>Lead elsewhere</Button>
+      <Button onClick={() => setPicking(true)}>Change destination</Button>
       <Button look="quiet" onClick={free}>
         Unlink
       </Button>
       <PlacePicker
-        title={`Where ${counted(links.length, "link")} shall lead`}
+        title={`Where ${counted(links.length, "link")} should lead`}
         open={picking}
         onClose={() => setPicking(false)}
         onChoose={lead}
@@ -130,13 +124,13 @@ function Mend({ links, onDone }: { links: readonly ResolvedLink[]; onDone: () =>
   );
 }
 
-function rowsOf(index: DocumentIndex, pages: PageNumbers | null, shelf: KnownShelf): Row[] {
-  return resolveLinks(index, shelf).map((link, i) => ({
+function rowsOf(index: DocumentIndex, pages: PageNumbers | null, library: KnownLibrary): Row[] {
+  return resolveLinks(index, library).map((link, i) => ({
     key: `${i} ${link.from}`,
     link,
     words: link.reference ? referenceWords(link.reference, link.from, index, pages) : link.text,
     kind: kindOf(link),
-    leads: shortened(calledOf(link.target, index, shelf), 200) || "Untitled",
+    leads: shortened(calledOf(link.target, index, library), 200) || "Untitled",
     state: link.lands ? "lands" : link.why,
     section: index.sectionAt(link.from)?.name ?? "the beginning",
   }));

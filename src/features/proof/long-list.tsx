@@ -2,10 +2,10 @@ import { useMemo, useState, type ReactNode } from "react";
 import { counted } from "@/components/counted";
 import { DataTable, type Column } from "@/components/data-table";
 import { fieldLook } from "@/components/field";
-import type { DocumentIndex } from "@/core/destinations";
-import type { KnownShelf } from "@/core/links";
-import type { PageMap } from "@/core/pages/page-map";
-import { useSession, useSessionValue, type Session } from "@/editor";
+import type { DocumentIndex } from "@/core/index";
+import type { KnownLibrary } from "@/core/links";
+import type { PageMap } from "@/core/layout/page-map";
+import { useSession, useDocument, useSessionValue, type Session } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
 /** A part of a list: which rows it has, and what is said where there are none. */
@@ -28,7 +28,7 @@ export function LongList<Row>({
 }: {
   /** What is listed, one of them: “link”. */
   of: string;
-  rowsOf: (index: DocumentIndex, pages: PageMap | null, shelf: KnownShelf) => readonly Row[];
+  rowsOf: (index: DocumentIndex, pages: PageMap | null, library: KnownLibrary) => readonly Row[];
   columns: readonly Column<Row>[];
   keyOf: (row: Row) => string;
   /** The first is that of all. */
@@ -41,11 +41,11 @@ export function LongList<Row>({
   children: (chosen: readonly Row[], shown: readonly Row[], done: () => void) => ReactNode;
 }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useDocument((it) => it.index);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
-  const shelf = useSessionValue((it) => it.elsewhere.shelf);
-  const rows = useMemo(() => rowsOf(index, pages, shelf), [rowsOf, index, pages, shelf]);
+  const library = useSessionValue((it) => it.elsewhere.library);
+  const rows = useMemo(() => rowsOf(index, pages, library), [rowsOf, index, pages, library]);
   const [filter, setFilter] = useState("");
   const [part, setPart] = useState(0);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());

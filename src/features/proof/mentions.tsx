@@ -1,8 +1,8 @@
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
-import { Sign } from "@/components/signs";
-import type { DocumentIndex } from "@/core/destinations";
+import { KindIcon } from "@/components/kind-icons";
+import type { DocumentIndex } from "@/core/index";
 import { shortened } from "@/core/document";
 import { mentionsIn, type Mention, type MentionedPages } from "@/core/links";
 import { linkMentions, useSession } from "@/editor";
@@ -19,26 +19,32 @@ interface Row {
 
 const PARTS: readonly Part<Row>[] = [
   { label: "All mentions", has: () => true },
-  { label: "With a place that is meant", has: ({ mention }) => mention.meant !== null },
-  { label: "Whose number does not fit", has: ({ mention }) => mention.meant === null },
+  { label: "With a matching place", has: ({ mention }) => mention.meant !== null },
+  { label: "With a wrong number", has: ({ mention }) => mention.meant === null },
 ];
 
 const COLUMNS: readonly Column<Row>[] = [
-  { id: "words", header: "Words", value: (row) => row.words, width: "minmax(6rem, 1fr)" },
+  { id: "words", header: "Words", value: (row) => row.words, width: "minmax(4rem, 1fr)" },
   {
     id: "meant",
-    header: "Place that is meant",
+    header: "Matching place",
     value: (row) => row.meant,
-    width: "minmax(8rem, 2fr)",
+    width: "minmax(6rem, 2fr)",
     cell: ({ mention, meant }) => (
       <span className={`flex items-center gap-2 ${mention.meant ? "" : "text-vermilion"}`} title={meant}>
-        <Sign kind={mention.meant?.kind ?? "fault"} />
+        <KindIcon kind={mention.meant?.kind ?? "fault"} />
         <span className="truncate">{meant}</span>
       </span>
     ),
   },
-  { id: "around", header: "In the text", value: (row) => row.around, width: "minmax(8rem, 3fr)" },
-  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 1.5fr)" },
+  { id: "around", header: "In the text", value: (row) => row.around, width: "minmax(8rem, 3fr)", wide: true },
+  {
+    id: "section",
+    header: "Stands in",
+    value: (row) => row.section,
+    width: "minmax(6rem, 1.5fr)",
+    wide: true,
+  },
 ];
 
 /** Places that are spoken of in plain words: linked one by one or all at once, as they are or as cross-references. */
@@ -46,14 +52,14 @@ export function Mentions() {
   const session = useSession();
 
   function link(mentions: readonly Mention[], as: "links" | "references") {
-    session.dispatch(linkMentions(session.state.tr, mentions, as));
+    session.dispatch(linkMentions(session.store.state.tr, mentions, as));
     const worded = as === "links" ? 0 : mentions.filter(({ form }) => form !== null).length;
     const links = mentions.length - worded;
     const made = [
       worded > 0 && counted(worded, "cross-reference"),
       links > 0 && `${counted(links, "link")}${worded > 0 ? ", where none says the same" : ""}`,
     ];
-    session.say(`Made ${made.filter(Boolean).join(" and ")}.`, { undo: true });
+    session.notices.say(`Made ${made.filter(Boolean).join(" and ")}.`, { undo: true });
   }
 
   return (
@@ -63,7 +69,7 @@ export function Mentions() {
       columns={COLUMNS}
       keyOf={({ key }) => key}
       parts={PARTS}
-      empty="No section, figure, table or page is spoken of without a link."
+      empty="No section, figure, table or page is mentioned without a link."
       goTo={(jumps, { mention }) => jumps.toPlace(mention.from, mention.to)}
     >
       {(chosen, shown, done) => {

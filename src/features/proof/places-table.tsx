@@ -2,10 +2,11 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import type { Column } from "@/components/data-table";
-import { KIND_NAMES, Sign } from "@/components/signs";
-import type { Bookmark, Destination, DocumentIndex } from "@/core/destinations";
+import { KIND_NAMES, KindIcon } from "@/components/kind-icons";
+import type { Bookmark, Destination, DocumentIndex } from "@/core/index";
 import { shortened } from "@/core/document";
-import { incomingLinks, type PageNumbers } from "@/core/links";
+import { incomingLinks } from "@/core/links";
+import { type PageNumbers } from "@/core/index";
 import { setBookmarkField, useSession } from "@/editor";
 import { LongList, type Part } from "./long-list";
 import { RenameByPattern } from "./rename-by-pattern";
@@ -30,7 +31,7 @@ const PARTS: readonly Part<Row>[] = [
   {
     label: "To come back to",
     has: ({ due }) => due !== "",
-    empty: "Nothing is flagged. In the tray, “Come back here” flags the bookmark at the caret.",
+    empty: "Nothing is flagged. “Come back here” in the tray flags the bookmark at the cursor.",
   },
   { label: "Figures", has: ({ place }) => place.kind === "figure" },
   { label: "Tables", has: ({ place }) => place.kind === "table" },
@@ -43,27 +44,28 @@ const COLUMNS: readonly Column<Row>[] = [
     id: "name",
     header: "Name",
     value: (row) => `${row.number} ${row.name}`.trim(),
-    width: "minmax(10rem, 4fr)",
+    width: "minmax(7rem, 4fr)",
     cell: ({ place, name, number }) => (
       <span className="flex items-center gap-2">
-        <Sign kind={place.kind} />
+        <KindIcon kind={place.kind} />
         {number && <span className="shrink-0 text-quiet">{number}</span>}
         <span className="truncate">{name}</span>
       </span>
     ),
   },
-  { id: "kind", header: "Kind", value: (row) => KIND_NAMES[row.place.kind], width: "7rem" },
+  { id: "kind", header: "Kind", value: (row) => KIND_NAMES[row.place.kind], width: "7rem", wide: true },
   {
     id: "anchor",
     header: "Anchor",
     value: (row) => row.anchor,
     width: "minmax(6rem, 2fr)",
+    wide: true,
     cell: ({ anchor }) => <span className="font-mono text-[13px]">#{anchor}</span>,
   },
   { id: "links", header: "Links here", value: (row) => row.links, width: "5.5rem", numeric: true },
-  { id: "page", header: "Page", value: (row) => row.page, width: "4rem", numeric: true },
-  { id: "due", header: "Come back", value: (row) => row.due, width: "6.5rem" },
-  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)" },
+  { id: "page", header: "Page", value: (row) => row.page, width: "4rem", numeric: true, wide: true },
+  { id: "due", header: "Come back", value: (row) => row.due, width: "6.5rem", wide: true },
+  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
 ];
 
 /** Everything a link can lead to, with how many do. */
@@ -93,7 +95,7 @@ function BookmarkActions({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]
   const allFlagged = bookmarks.every(({ followUp }) => followUp);
 
   function flag() {
-    const tr = session.state.tr;
+    const tr = session.store.state.tr;
     for (const { id } of bookmarks) setBookmarkField(tr, id, "followUp", !allFlagged);
     session.dispatch(tr);
   }

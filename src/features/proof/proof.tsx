@@ -16,7 +16,7 @@ const TABS = [
 /** The stage on which every link is followed and the structure read; with lists of all links, places and mentions. */
 export function Proof() {
   return (
-    <main className="flex h-full flex-col px-6 pt-8">
+    <main data-region="text" className="flex h-full flex-col px-6 pt-8">
       <Tabs.Root defaultValue="findings" className="mx-auto flex min-h-0 w-full max-w-5xl flex-1 flex-col">
         <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
           <h1 className="font-serif text-2xl font-semibold">Proof</h1>
@@ -37,7 +37,7 @@ export function Proof() {
             key={value}
             value={value}
             tabIndex={-1}
-            className="flex min-h-0 flex-1 flex-col focus-visible:outline-none data-[state=inactive]:hidden"
+            className="flex min-h-0 flex-1 flex-col focus-visible:outline-hidden data-[state=inactive]:hidden"
           >
             <List />
           </Tabs.Content>

@@ -3,9 +3,9 @@ import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
-import type { Bookmark } from "@/core/destinations";
+import type { Bookmark } from "@/core/index";
 import { shortened } from "@/core/document";
-import { namesByPattern, renameBookmarks, useSession } from "@/editor";
+import { namesByPattern, renameBookmarks, useSession, useDocument } from "@/editor";
 
 const SHOWN = 5;
 
@@ -29,13 +29,16 @@ export function RenameByPattern({
 function PatternForm({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]; onDone: () => void }) {
   const session = useSession();
   const [pattern, setPattern] = useState("{section}: {name}");
-  const { index, pages } = session;
+  const index = useDocument((it) => it.index);
+  const { pages } = session;
   const names = namesByPattern(index, bookmarks, pattern, (pos) => pages?.labelAt(pos) ?? "");
 
   function rename() {
     const renamed = bookmarks.map(({ id }, i) => ({ id, name: names[i]! }));
-    session.dispatch(renameBookmarks(session.state.tr, session.index, renamed));
-    session.say(`Renamed ${counted(renamed.length, "bookmark")}; links and anchors stay.`, { undo: true });
+    session.dispatch(renameBookmarks(session.store.state.tr, session.store.index, renamed));
+    session.notices.say(`Renamed ${counted(renamed.length, "bookmark")}; links and anchors stay.`, {
+      undo: true,
+    });
     onDone();
   }
 

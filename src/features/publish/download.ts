@@ -10,7 +10,7 @@ import type { Session } from "@/editor";
 export async function download(session: Session, format: string): Promise<string | null> {
   session.publish();
   try {
-    await session.whenKept();
+    await session.sync.whenKept();
   } catch {
     return "Not all of your text is kept yet, so no file was made. Try again when it is.";
   }

@@ -2,14 +2,14 @@ import type { PdfOptions } from "@/core/formats/pdf/options";
 import type { Session } from "@/editor";
 import { ask } from "@/contract/ask";
 import * as pdf from "@/contract/pdf";
-import type { PdfJob } from "@/core/exchange";
+import type { PdfJob } from "@/core/collab";
 
 /** What of a PDF's options is chosen; the rest is as usual. */
 export type ChosenPdf = Partial<PdfOptions>;
 
 const BETWEEN_LOOKS = 350;
 
-/** A PDF that the server makes for this window: of which document, and under which id it is asked about. */
+/** A PDF that the server makes for this window: its document, and the id to ask about it. */
 export interface MakingPdf {
   readonly id: string;
   readonly job: string;
@@ -19,7 +19,7 @@ export interface MakingPdf {
 export async function beginPdf(session: Session, options: ChosenPdf): Promise<MakingPdf> {
   session.publish();
   try {
-    await session.whenKept();
+    await session.sync.whenKept();
   } catch {
     throw new Error("Not all of your text is kept yet, so no PDF was made. Try again when it is.");
   }
@@ -30,12 +30,12 @@ export async function beginPdf(session: Session, options: ChosenPdf): Promise<Ma
 /** Tells how far it is until it is made or has failed; ends without a word when `signal` is aborted. */
 export async function followPdf(
   making: MakingPdf,
-  told: (state: PdfJob["state"]) => void,
+  onState: (state: PdfJob["state"]) => void,
   signal: AbortSignal,
 ): Promise<void> {
   while (!signal.aborted) {
     const { state } = await ask(pdf.getPdf, making, { signal });
-    told(state);
+    onState(state);
     if (state.kind !== "making") return;
     await new Promise((resolve) => setTimeout(resolve, BETWEEN_LOOKS));
   }

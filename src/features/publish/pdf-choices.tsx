@@ -43,7 +43,7 @@ export function PdfChoices({
     change({ rights: { ...rights, ...more } });
   return (
     <details className="mt-3">
-      <summary className="w-fit cursor-pointer text-sm font-medium">How it is made</summary>
+      <summary className="w-fit cursor-pointer text-sm font-medium">PDF options</summary>
       <div className="mt-3 grid grid-cols-1 gap-x-8 gap-y-4 sm:grid-cols-2">
         <Group title="Pages">
           <PageRange options={options} pages={pages} change={change} />
@@ -60,17 +60,17 @@ export function PdfChoices({
             onChange={(quality) => change({ quality: Number(quality) })}
           />
           <Check
-            label="Opens at the contents list"
+            label="Open at the contents list"
             checked={options.openAtContents ?? false}
             onChange={(openAtContents) => change({ openAtContents })}
           />
           <Check
-            label="With its structure, for reading aloud"
+            label="Tagged for screen readers"
             checked={options.tagged ?? true}
             onChange={(tagged) => change({ tagged })}
           />
           <Check
-            label="The document goes along in its open form"
+            label="Attach the document in its open form"
             checked={options.attachSource ?? false}
             onChange={(attachSource) => change({ attachSource })}
           />
@@ -91,7 +91,7 @@ export function PdfChoices({
             label="Owner’s password"
             type="password"
             autoComplete="new-password"
-            hint="Whoever has it may do everything, and change what others may."
+            hint="Gives full access, and lets you change what others may do."
             value={options.owner ?? ""}
             onChange={(event) => change({ owner: event.target.value })}
           />
@@ -100,7 +100,7 @@ export function PdfChoices({
             type="password"
             autoComplete="new-password"
             disabled={!options.owner}
-            hint="Without it the file does not open. Needs an owner’s password."
+            hint="The file does not open without it. Needs an owner’s password."
             value={options.opening ?? ""}
             onChange={(event) => change({ opening: event.target.value })}
           />
@@ -177,7 +177,7 @@ function PageRange({
   return (
     <div>
       <Check
-        label="Only some pages"
+        label="Some pages only"
         checked={range !== null}
         onChange={(some) => change({ pages: some ? { from: 1, to: pages ?? 1 } : null })}
       />

@@ -7,9 +7,9 @@ import { Button, buttonLook } from "@/components/button";
 import { shortened } from "@/core/document";
 import { codePointName } from "@/core/model/code-point-name";
 import { counted, formatted, sized } from "@/components/counted";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { useSession, useSessionValue } from "@/editor";
-import type { PdfJob } from "@/core/exchange";
+import type { PdfJob } from "@/core/collab";
 import { messageOf } from "@/core/thrown";
 import { beginPdf, cancelPdf, followPdf, type ChosenPdf, type MakingPdf } from "./make-pdf";
 import { PdfChoices } from "./pdf-choices";
@@ -46,7 +46,7 @@ export function PdfSection() {
     following.current?.abort();
     setState(null);
     if (making) void cancelPdf(making).catch(() => {});
-    session.say("Making the PDF was cancelled.");
+    session.notices.say("The PDF was cancelled.");
   }
 
   const busy = state?.kind === "asking" || state?.kind === "making";
@@ -56,22 +56,22 @@ export function PdfSection() {
         <div className="min-w-0 flex-1">
           <h2 className="font-semibold">PDF</h2>
           <p className="text-quiet">
-            The pages as they are laid out{pages === null ? "" : `, ${counted(pages, "page")}`}: outline, page
-            numbers and links that are followed before you get the file.{" "}
+            The laid-out document{pages === null ? "" : `, ${counted(pages, "page")}`}: outline, page numbers
+            and links that are followed before you get the file.{" "}
             <Link
               href={`/documents/${session.id}/pages`}
               className="text-ink underline decoration-hemp underline-offset-3"
             >
-              See the pages
+              View the pages
             </Link>
           </p>
         </div>
         <Button look="main" data-stage-first onClick={() => void make()} disabled={busy}>
-          {busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Make the PDF
+          {busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Make PDF
         </Button>
       </div>
       <PdfChoices options={options} pages={pages} onChange={setOptions} />
-      <div ref={result} tabIndex={-1} className="outline-none">
+      <div ref={result} tabIndex={-1} className="outline-hidden">
         {state && <Shown state={state} making={making} onCancel={cancel} />}
       </div>
     </li>
@@ -118,7 +118,7 @@ function Shown({
   if (state.kind === "failed")
     return (
       <p role="alert" className="mt-3 flex items-start gap-2">
-        <Sign kind="fault" className="mt-1 !self-start" />
+        <KindIcon kind="fault" className="mt-1 self-start!" />
         {state.reason}
       </p>
     );
@@ -127,11 +127,11 @@ function Shown({
   return (
     <div role="status" className="mt-3 rounded-base border border-line bg-raised px-4 py-3">
       <p className="flex items-start gap-2">
-        {!sound && <Sign kind="fault" className="mt-1 !self-start" />}
+        {!sound && <KindIcon kind="fault" className="mt-1 self-start!" />}
         <span>
           {counted(pages, "page")}, {sized(bytes)}.{" "}
           {proof.promised === 0
-            ? "There is no link in it."
+            ? "It has no links."
             : sound
               ? `All ${formatted(proof.promised)} links were followed and land on the right page and spot.`
               : `${formatted(proof.lands)} of ${formatted(proof.promised)} links land; ${counted(proof.failed.length, "does", "do")} not:`}
@@ -155,13 +155,13 @@ function Shown({
       {missing.length > 0 && (
         <div className="mt-2 text-sm">
           <p className="flex items-start gap-2">
-            <Sign kind="fault" className="mt-0.5 !self-start" />
-            {counted(missing.length, "sign has", "signs have")} no font; a frame stands in the place of each:
+            <KindIcon kind="fault" className="mt-0.5 self-start!" />
+            {counted(missing.length, "character has", "characters have")} no font; each is shown as a frame:
           </p>
           <ul className="mt-1 max-h-40 list-disc overflow-y-auto pl-8">
-            {missing.map(({ sign, page, section }) => (
-              <li key={sign}>
-                {sign} ({codePointName(sign)}) on page {page}
+            {missing.map(({ character, page, section }) => (
+              <li key={character}>
+                {character} ({codePointName(character)}) on page {page}
                 {section && `, in “${shortened(section, 60)}”`}
               </li>
             ))}
@@ -173,7 +173,7 @@ function Shown({
         download
         className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}
       >
-        <Download size={15} aria-hidden /> {sound ? "Download the PDF" : "Download it all the same"}
+        <Download size={15} aria-hidden /> {sound ? "Download the PDF" : "Download anyway"}
       </a>
     </div>
   );

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { FORMATS, READ_NAMES } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
 import { PdfSection } from "./pdf-section";
@@ -13,31 +13,31 @@ import { download } from "./download";
 
 /** The stage on which a document is sent out. */
 export function Publish() {
-  const adrift = useSessionValue((it) => (it.derived.links?.current ? it.derived.links.value.adrift : null));
+  const broken = useSessionValue((it) => (it.derived.links?.current ? it.derived.links.value.broken : null));
   const session = useSession();
   return (
-    <main className="h-full overflow-y-auto">
+    <main data-region="text" className="h-full overflow-y-auto">
       <div className="mx-auto max-w-3xl px-6 py-8">
         <h1 className="font-serif text-2xl font-semibold">Publish</h1>
-        {adrift === null ? (
+        {broken === null ? (
           <p className="mt-1 text-quiet">Following every link …</p>
-        ) : adrift > 0 ? (
+        ) : broken > 0 ? (
           <p className="mt-1 flex items-start gap-2">
-            <Sign kind="fault" className="mt-1 !self-start" />
+            <KindIcon kind="fault" className="mt-1 self-start!" />
             <span>
-              {counted(adrift, "link is", "links are")} adrift. In the files{" "}
-              {adrift === 1 ? "its words stay, but lead" : "their words stay, but lead"} nowhere.{" "}
+              {counted(broken, "link is", "links are")} adrift. In the files{" "}
+              {broken === 1 ? "its words stay, but lead" : "their words stay, but lead"} nowhere.{" "}
               <Link
                 href={`/documents/${session.id}/proof`}
                 className="underline decoration-hemp underline-offset-3"
               >
-                See them in Proof
+                Show them in Proof
               </Link>
             </span>
           </p>
         ) : (
           <p className="mt-1 text-quiet">
-            Every link lands. Addresses given away with a file stay good, whatever is renamed later.
+            Every link lands. Addresses in published files stay valid, even if you rename things later.
           </p>
         )}
         <ul className="mt-6 border-t border-line">
@@ -54,14 +54,14 @@ export function Publish() {
         </ul>
         <h2 className="mt-8 font-semibold">Reading view</h2>
         <p className="text-quiet">
-          The document as its readers see it stands at{" "}
+          Readers see the document at{" "}
           <Link
             href={`/read/${session.id}`}
             className="text-ink underline decoration-hemp underline-offset-3"
           >
             /read/{session.id}
           </Link>
-          . In the tray, the address of any heading or bookmark can be copied.
+          . You can copy the address of any heading or bookmark in the tray.
         </p>
       </div>
     </main>
@@ -75,7 +75,7 @@ function DownloadButton({ format, name }: { format: string; name: string }) {
     setBusy(true);
     const fault = await download(session, format);
     setBusy(false);
-    if (fault) session.say(fault);
+    if (fault) session.notices.say(fault);
   }
   return (
     <Button look="main" onClick={() => void run()} disabled={busy} aria-label={`Download as ${name}`}>

@@ -1,8 +1,9 @@
 import Link from "next/link";
-import { Mark } from "@/components/signs";
+import { Logo } from "@/components/kind-icons";
 import { StyleRules } from "@/components/style-rules";
 import type { ListedFile } from "@/features/frame/action-panel";
 import { BackChip } from "./back-chip";
+import { ReadingJump } from "./reading-jump";
 import { ReadingActions } from "./reading-actions";
 
 /** A line of the contents beside the text. */
@@ -20,6 +21,8 @@ export function Reading({
   id,
   title,
   language,
+  direction,
+  titled,
   looks,
   html,
   contents,
@@ -28,6 +31,10 @@ export function Reading({
   id: string;
   title: string;
   language: string;
+  /** How it is read. */
+  direction: "ltr" | "rtl";
+  /** Whether the text begins with the title itself. */
+  titled: boolean;
   /** The document's style sheet as CSS rules. */
   looks: string;
   html: string;
@@ -35,6 +42,7 @@ export function Reading({
   /** The files attached to the document. */
   files: readonly ListedFile[];
 }) {
+  const Title = titled ? "p" : "h1";
   return (
     <div id="top" className="lg:grid lg:grid-cols-[17rem_minmax(0,1fr)]">
       <a
@@ -44,22 +52,24 @@ export function Reading({
         Skip to the text
       </a>
       <header className="border-b border-line px-5 py-3 lg:sticky lg:top-0 lg:flex lg:h-screen lg:flex-col lg:border-r lg:border-b-0">
-        <div className="flex items-center gap-2.5">
+        <div className="flex flex-wrap items-center gap-2.5">
           <Link
             href={`/documents/${id}`}
             aria-label="Write this document"
             title="Write this document"
             className="rounded-base p-1 hover:bg-wash"
           >
-            <Mark />
+            <Logo />
           </Link>
-          <p
-            className="min-w-0 flex-1 truncate font-serif font-semibold"
+          <Title
+            lang={language}
+            className="min-w-0 flex-1 truncate font-serif font-semibold lg:order-last lg:line-clamp-3 lg:flex-none lg:basis-full lg:whitespace-normal"
             dir="auto"
             title={title.slice(0, 300)}
           >
             {title}
-          </p>
+          </Title>
+          <ReadingJump />
         </div>
         {contents.length > 0 && (
           <>
@@ -75,7 +85,13 @@ export function Reading({
           </>
         )}
       </header>
-      <main id="text" lang={language} tabIndex={-1} className="px-5 py-8 focus:outline-none sm:px-8 lg:py-12">
+      <main
+        id="text"
+        lang={language}
+        dir={direction}
+        tabIndex={-1}
+        className="px-5 py-8 outline-hidden sm:px-8 lg:py-12"
+      >
         <StyleRules>{looks}</StyleRules>
         {/* Written by the core from the checked model: nothing of a file's own markup gets here. */}
         <article className="reading mx-auto max-w-160" dangerouslySetInnerHTML={{ __html: html }} />

@@ -2,9 +2,9 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import { asKind, shortened } from "@/core/document";
-import type { BlockDestination } from "@/core/destinations";
+import type { BlockDestination } from "@/core/index";
 import { contentsList, listEntries, levelsOf } from "@/core/wayfinding";
-import { putContentsAtFront, useSession, useSessionValue } from "@/editor";
+import { putContentsAtFront, useSession, useDocument } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
 const LEVELS = [1, 2, 3, 4, 5, 6].map((level) => ({
@@ -15,7 +15,7 @@ const LEVELS = [1, 2, 3, 4, 5, 6].map((level) => ({
 /** The list by which readers find sections. */
 export function ContentsPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const goToText = useGoToText();
   const list = contentsList(index);
   return (
@@ -25,7 +25,7 @@ export function ContentsPart() {
       </h2>
       {index.headings.length === 0 && (
         <p className="mb-3 text-quiet">
-          There are no headings yet. On Write, give titles a level; the list then fills itself.
+          There are no headings yet. Give lines a level in Write, and the list fills itself.
         </p>
       )}
       {list ? (
@@ -33,13 +33,13 @@ export function ContentsPart() {
       ) : (
         <>
           <p className="mb-3 text-quiet">
-            The document has none. One at the front lets readers go to any section from the start.
+            This document has none. A list at the front lets readers jump to any section.
           </p>
           <Button
             look="main"
-            onClick={() => session.dispatch(putContentsAtFront(session.state.tr, { from: 1, to: 3 }))}
+            onClick={() => session.dispatch(putContentsAtFront(session.store.state.tr, { from: 1, to: 3 }))}
           >
-            Put a contents list at the front
+            Add a contents list at the front
           </Button>
         </>
       )}
@@ -61,7 +61,7 @@ export function ContentsPart() {
 
 function ContentsSettings({ list }: { list: BlockDestination }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const node = index.doc.child(list.block);
   const entries = listEntries(index, node);
   return (

@@ -2,10 +2,10 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { fieldLook } from "@/components/field";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { shortened } from "@/core/document";
 import { listEntries, listOf, putList, titleOf, within, type PlannedList } from "@/core/wayfinding";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useDocument } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 
 const inEach = (level: number, what: string, options: PlannedList["options"] = {}) =>
@@ -20,7 +20,7 @@ const OFFERED: ReadonlyMap<string, PlannedList> = new Map([
   ["List of tables, at the front", listOf("tables", "front")],
   ["List of equations, at the end", listOf("equations", "end")],
   ["List of bookmarks, at the end", listOf("bookmarks", "end")],
-  ["Index by the alphabet, at the end", listOf("alphabet", "end")],
+  ["Alphabetical index, at the end", listOf("alphabet", "end")],
   inEach(1, "List"),
   inEach(2, "List"),
   inEach(1, "Buttons", { buttons: true, plain: true }),
@@ -31,15 +31,15 @@ const NAMES = [...OFFERED.keys()];
 /** All generated lists of the document, and further ones. */
 export function ListsPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const goToText = useGoToText();
   const [name, setName] = useState(NAMES[0]!);
 
   function add() {
-    const tr = putList(session.state.tr, OFFERED.get(name)!);
-    if (!tr.docChanged) return session.say("There is nothing yet that it would list.");
+    const tr = putList(session.store.state.tr, OFFERED.get(name)!);
+    if (!tr.docChanged) return session.notices.say("There is nothing to list yet.");
     session.dispatch(tr);
-    session.say(`Put in: ${name}.`, { undo: true });
+    session.notices.say(`Added: ${name}.`, { undo: true });
   }
 
   return (
@@ -60,7 +60,7 @@ export function ListsPart() {
                 title="Shows it in the text, where the tray sets what it lists"
                 onClick={() => goToText(() => void session.jumps.to(list.id))}
               >
-                <Sign kind="contents" />
+                <KindIcon kind="contents" />
                 <span className="min-w-0 flex-1 truncate" dir="auto">
                   {shortened(title, 80)}
                 </span>
@@ -74,7 +74,7 @@ export function ListsPart() {
       </ul>
       <div className="mt-2 flex gap-2">
         <select
-          aria-label="List to put in"
+          aria-label="List to add"
           value={name}
           onChange={(event) => setName(event.target.value)}
           className={fieldLook("min-w-0 flex-1")}
@@ -83,7 +83,7 @@ export function ListsPart() {
             <option key={one}>{one}</option>
           ))}
         </select>
-        <Button onClick={add}>Put it in</Button>
+        <Button onClick={add}>Add list</Button>
       </div>
     </section>
   );

@@ -6,13 +6,13 @@ import { keepInBrowser, readKept, readKeptList } from "@/editor";
  */
 
 const KEY = "gate-rope plans";
-const MOST = 50;
+const MAX_PLANS = 50;
 
 export function ownPlans(): readonly Plan[] {
   return readKeptList(KEY, planSchema);
 }
 
-/** Keeps a plan, in the place of one of the same name; answers all of them. */
+/** Keeps a plan, in place of one of the same name; answers all of them. */
 export function keepPlan(plan: Plan): readonly Plan[] {
   return keep([...ownPlans().filter(({ name }) => name !== plan.name), plan]);
 }
@@ -31,7 +31,7 @@ export function noteBuilt(document: string, name: string): void {
 }
 
 function keep(plans: readonly Plan[]): readonly Plan[] {
-  const kept = plans.slice(-MOST);
+  const kept = plans.slice(-MAX_PLANS);
   keepInBrowser(KEY, JSON.stringify(kept));
   return kept;
 }

@@ -5,7 +5,7 @@ import { counted } from "@/components/counted";
 import { Check } from "@/components/field";
 import { settingsOf, shortened, type Promises } from "@/core/document";
 import {
-  brokenSaid,
+  brokenMessage,
   buildPlan,
   catchUp,
   doubledBy,
@@ -17,14 +17,14 @@ import {
   type Doubled,
   type PlanEffect,
 } from "@/core/wayfinding";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useDocument, useSessionValue } from "@/editor";
 import { PromiseFields } from "./promise-fields";
 import { builtPlan, keepPlan, noteBuilt, ownPlans, removePlan } from "./own-plans";
 
 /** Plans that build all of the wayfinding in one step: ready ones, and those an author kept. */
 export function PlansPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const [own, setOwn] = useState(ownPlans);
   const [name, setName] = useState("");
   const plans = [...READY_PLANS, ...own];
@@ -33,7 +33,7 @@ export function PlansPart() {
 
   const [keeping, setKeeping] = useState(false);
   // What is promised here stays promised, whichever plan is looked at first.
-  const standing = useSessionValue((it) => settingsOf(it.state.doc).returns.promises);
+  const standing = useDocument((it) => settingsOf(it.state.doc).returns.promises);
   const [asked, setAsked] = useState<Readonly<Record<string, Promises>>>(() =>
     standing ? { [chosen]: standing } : {},
   );
@@ -45,18 +45,18 @@ export function PlansPart() {
     () => session.derived.askAboutPlan(wanted, keeping, pages),
     [session, index, wanted, keeping, pages],
   );
-  const told = useSessionValue((it) => it.derived.plan);
-  const known = told?.effect.plan.name === plan.name ? told : null;
-  const effect = known?.effect ?? null;
-  const doubled = known?.doubled ?? NONE;
+  const worked = useSessionValue((it) => it.derived.plan);
+  const current = worked?.effect.plan.name === plan.name ? worked : null;
+  const effect = current?.effect ?? null;
+  const doubled = current?.doubled ?? NONE;
 
   function build() {
     // Letters typed since have moved what is replaced.
     if (!effect) return;
-    const now = keeping ? NONE : doubledBy(session.index, plan);
-    session.dispatch(buildPlan(session.state.tr, effect.plan, now));
+    const now = keeping ? NONE : doubledBy(session.store.index, plan);
+    session.dispatch(buildPlan(session.store.state.tr, effect.plan, now));
     noteBuilt(session.id, plan.name);
-    session.say(`Built “${plan.name}”. It keeps itself current.`, { undo: true });
+    session.notices.say(`Built “${plan.name}”. It stays current by itself.`, { undo: true });
   }
 
   return (
@@ -64,7 +64,7 @@ export function PlansPart() {
       <h2 id="plans-part" className="mb-1 font-semibold">
         Plan
       </h2>
-      <p className="mb-3 text-quiet">All lists and ways back for a kind of document, built in one step.</p>
+      <p className="mb-3 text-quiet">All lists and return links for a type of document, built in one step.</p>
       <LeftBehind />
       <div role="radiogroup" aria-label="Wayfinding plans" className="grid gap-1">
         {plans.map((one) => (
@@ -83,7 +83,7 @@ export function PlansPart() {
           </label>
         ))}
       </div>
-      <p className="mt-2 text-sm text-quiet">{plan.says || "A plan of your own."}</p>
+      <p className="mt-2 text-sm text-quiet">{plan.says || "Your own plan."}</p>
       <PromiseFields
         promises={promises}
         onChange={(next) => setAsked((all) => ({ ...all, [plan.name]: next }))}
@@ -92,13 +92,13 @@ export function PlansPart() {
         <BeforeAfter {...effect} />
       ) : (
         <p role="status" className="mt-2 text-sm text-quiet">
-          Working out what it changes …
+          Checking what it changes …
         </p>
       )}
       {doubled.length > 0 && (
         <Check
           className="mt-2"
-          label={`In the place of ${saidOf(doubled)} made by hand, which it would double`}
+          label={`In the place of ${describeDoubled(doubled)} made by hand, which it would double`}
           checked={!keeping}
           onChange={(on) => setKeeping(!on)}
         />
@@ -111,7 +111,7 @@ export function PlansPart() {
         )}
         {own.some((one) => one.name === plan.name) && (
           <Button look="quiet" onClick={() => setOwn(removePlan(plan.name))}>
-            Forget this plan
+            Delete this plan
           </Button>
         )}
       </div>
@@ -121,20 +121,20 @@ export function PlansPart() {
           event.preventDefault();
           const words = name.trim();
           if (words === "" || READY_PLANS.some((one) => one.name === words)) return;
-          setOwn(keepPlan(planOf(session.state.doc, words)));
+          setOwn(keepPlan(planOf(session.store.state.doc, words)));
           setChosen(words);
           setName("");
         }}
       >
         <input
-          aria-label="Name of a plan of your own"
-          placeholder="Name for what stands here now"
+          aria-label="Name of your own plan"
+          placeholder="Name for the current setup"
           value={name}
           onChange={(event) => setName(event.target.value)}
           className="h-8 min-w-0 flex-1 rounded-base border border-edge bg-raised px-2.5 text-sm"
         />
         <Button type="submit" disabled={name.trim() === ""}>
-          Keep as a plan
+          Save as a plan
         </Button>
       </form>
     </section>
@@ -144,7 +144,7 @@ export function PlansPart() {
 /** Chapters that came since the others got their lists. */
 function LeftBehind() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const behind = useMemo(() => leftBehind(index), [index]);
   const sections = [...new Set(behind.flatMap((one) => one.sections))];
   if (sections.length === 0) return null;
@@ -157,7 +157,9 @@ function LeftBehind() {
         of their level have: {names.join(", ")}
         {more > 0 && ` and ${more} more`}.
       </p>
-      <Button onClick={() => session.dispatch(catchUp(session.state.tr, leftBehind(session.index)))}>
+      <Button
+        onClick={() => session.dispatch(catchUp(session.store.state.tr, leftBehind(session.store.index)))}
+      >
         Give {sections.length === 1 ? "it" : "them"} one
       </Button>
     </div>
@@ -167,7 +169,7 @@ function LeftBehind() {
 const NONE: readonly Doubled[] = [];
 
 /** What stands already, in words: “a contents list and 4 ways back”. */
-function saidOf(doubled: readonly Doubled[]): string {
+function describeDoubled(doubled: readonly Doubled[]): string {
   const count = (wanted: Doubled["kind"]) => doubled.filter(({ kind }) => kind === wanted).length;
   return [
     ...(count("contents") > 0 ? [counted(count("contents"), "contents list")] : []),
@@ -178,19 +180,19 @@ function saidOf(doubled: readonly Doubled[]): string {
 /** What a plan changes: how far readers get now, and how far with it. */
 function BeforeAfter({ plan, before, after, brokenBefore, brokenAfter, built }: PlanEffect) {
   if (before.sections === 0)
-    return <p className="mt-2 text-sm text-quiet">Without headings there is nothing to lead to yet.</p>;
+    return <p className="mt-2 text-sm text-quiet">There are no headings to lead to yet.</p>;
   if (built)
     return (
       <>
         <p className="mt-2 flex items-center gap-2 text-sm" role="status">
           <CircleCheck aria-hidden className="size-4 text-tide" />
-          This plan is built here, and keeps itself current.
+          This plan is built here and stays current.
         </p>
         <Broken promises={brokenAfter} />
       </>
     );
   const rows: readonly (readonly [string, (one: Coverage) => string])[] = [
-    ["Sections no link leads to", ({ unreached }) => String(unreached)],
+    ["Sections without a link to them", ({ unreached }) => String(unreached)],
     ["Sections without a way back", ({ stranded }) => String(stranded)],
     ["Jumps to a section, at most", ({ most }) => String(most)],
     [
@@ -242,7 +244,7 @@ function Broken({ promises }: { promises: readonly BrokenPromise[] }) {
       <p className="font-medium">What this plan cannot keep:</p>
       <ul className="list-disc pl-5 text-quiet">
         {promises.slice(0, FEW).map((one) => (
-          <li key={`${one.promise} ${one.section.id}`}>{brokenSaid(one)}</li>
+          <li key={`${one.promise} ${one.section.id}`}>{brokenMessage(one)}</li>
         ))}
         {promises.length > FEW && <li>and at {counted(promises.length - FEW, "more place")}</li>}
       </ul>

@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type CSSProperties } from "react";
 import { Segments } from "@/components/segments";
 import { setupOf } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useDocument, useSessionValue } from "@/editor";
 import { DrawnPage } from "@/features/pages/drawn-page";
 import { useFollowDrawn } from "@/features/pages/use-follow-drawn";
 
@@ -25,7 +25,7 @@ export function PreviewPart() {
     <section aria-labelledby="preview-part" className="md:col-span-2">
       <div className="mb-3 flex flex-wrap items-center gap-4">
         <h2 id="preview-part" className="font-semibold">
-          As readers meet it
+          What readers see
         </h2>
         <Segments label="Width of the preview" options={WAYS} value={way} onChange={setWay} />
       </div>
@@ -38,7 +38,7 @@ export function PreviewPart() {
 function OnPage() {
   const session = useSession();
   const pages = useSessionValue((it) => it.derived.pages?.value ?? null);
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   useSessionValue((it) => it.derived.drawingsCame);
   const list = contentsList(index);
   const [gone, setGone] = useState<number | null>(null);
@@ -51,7 +51,10 @@ function OnPage() {
   const { width, height } = setupOf(index.sheet);
   const scale = 430 / width;
   return (
-    <div className="flex flex-wrap gap-6" style={{ minHeight: height * scale }}>
+    <div
+      className="flex flex-wrap gap-6 md:min-h-(--page) [&_svg]:h-auto [&_svg]:max-w-full"
+      style={{ "--page": `${height * scale}px` } as CSSProperties}
+    >
       {shown.map((number) => {
         const drawing = session.derived.drawings.get(number);
         return (
@@ -69,8 +72,8 @@ function OnPage() {
 /** The reading view as a screen of so many pixels shows it, drawn as small as there is room for. */
 function OnScreen({ width, height, name }: { width: number; height: number; name: string }) {
   const session = useSession();
-  const kept = useSessionValue((it) => it.kept.kind === "kept");
-  const outline = useSessionValue((it) => it.outline);
+  const kept = useSessionValue((it) => it.sync.kept.kind === "kept");
+  const outline = useDocument((it) => it.outline);
   const frame = useRef<HTMLIFrameElement>(null);
   const room = useRef<HTMLDivElement>(null);
   const [scale, setScale] = useState(1);
@@ -82,7 +85,7 @@ function OnScreen({ width, height, name }: { width: number; height: number; name
     return () => observer.disconnect();
   }, [width]);
 
-  // What is shown is what the server has; it is shown anew when that has changed.
+  // What is shown is what the server has; it is shown again when that has changed.
   useEffect(() => {
     if (first.current) {
       first.current = false;

@@ -2,7 +2,7 @@ import { useId } from "react";
 import { fieldLook } from "@/components/field";
 import { FIRST_PROMISES, PROMISED, type Promises } from "@/core/document";
 
-const SAID: Readonly<Record<(typeof PROMISED)[number], string>> = {
+const PROMISE_LABELS: Readonly<Record<(typeof PROMISED)[number], string>> = {
   jumps: "Jumps from the start to any section",
   pages: "Pages to a way back, on paper",
   screens: "Screens to a way back",
@@ -18,17 +18,17 @@ export function PromiseFields({
   onChange: (promises: Promises) => void;
 }) {
   const id = useId();
-  const said = PROMISED.flatMap((name) => (promises[name] ? [`${promises[name]} ${name}`] : []));
+  const kept = PROMISED.flatMap((name) => (promises[name] ? [`${promises[name]} ${name}`] : []));
   return (
     <details className="mt-2 text-sm">
       <summary className="cursor-pointer">
-        Promises <span className="text-quiet">at most {said.join(", ") || "nothing"}</span>
+        Promises <span className="text-quiet">at most {kept.join(", ") || "nothing"}</span>
       </summary>
       <div className="mt-1 grid gap-1">
         {PROMISED.map((name) => (
           <div key={name} className="flex items-center gap-2">
             <label htmlFor={`${id}${name}`} className="flex-1">
-              {SAID[name]}
+              {PROMISE_LABELS[name]}
             </label>
             <input
               id={`${id}${name}`}

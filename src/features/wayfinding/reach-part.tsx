@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { FIRST_PROMISES, settingsOf, shortened } from "@/core/document";
 import {
   contentsList,
@@ -11,7 +11,7 @@ import {
   type Coverage,
   type SectionReach,
 } from "@/core/wayfinding";
-import { putContentsAtFront, setReturns, useSession, useSessionValue } from "@/editor";
+import { putContentsAtFront, setReturns, useSession, useDocument, useSessionValue } from "@/editor";
 import { useGoToText } from "@/features/frame/go-to-text";
 import { ReachPicture } from "./reach-picture";
 import { ReachTable } from "./reach-table";
@@ -24,7 +24,7 @@ const FAR_ON_SCREEN = FIRST_PROMISES.screens!;
 /** How readers get to each section and back, and the worst places with what mends them. */
 export function ReachPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const pages = useSessionValue((it) => it.pagesShown);
   const goToText = useGoToText();
   const reach = useMemo(() => reachOf(index, pages ?? undefined), [index, pages]);
@@ -54,7 +54,7 @@ export function ReachPart() {
                     className="flex w-full items-baseline gap-2 text-left hover:text-tide"
                     onClick={() => goToText(() => void session.jumps.to(heading.id))}
                   >
-                    <Sign kind="heading" />
+                    <KindIcon kind="heading" />
                     <span className="min-w-0 flex-1 truncate" dir="auto">
                       {shortened(heading.name, 80) || "Untitled"}
                     </span>
@@ -92,7 +92,7 @@ function summary(coverage: Coverage): string {
 
 /** The sections that readers reach last, or from which they get back worst, with why. */
 function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why: string })[] {
-  const told = reach.flatMap((one) => {
+  const rows = reach.flatMap((one) => {
     const why = [
       ...(one.fromStart === null ? ["No links lead here from the beginning."] : []),
       ...(one.back === null ? ["No links lead back from here."] : []),
@@ -106,7 +106,7 @@ function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why
     ];
     return why.length > 0 ? [{ ...one, why: why.join(" "), weight: badness(one) }] : [];
   });
-  return told.sort((a, b) => b.weight - a.weight).slice(0, WORST);
+  return rows.sort((a, b) => b.weight - a.weight).slice(0, WORST);
 }
 
 function badness({ fromStart, back, pagesToBack, screensToBack }: SectionReach): number {
@@ -117,7 +117,7 @@ function badness({ fromStart, back, pagesToBack, screensToBack }: SectionReach):
 /** What mends most of it, each in one step. */
 function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly SectionReach[] }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const list = contentsList(index);
   const rule = settingsOf(index.doc).returns;
   const deepest = (lacks: (one: SectionReach) => boolean) =>
@@ -131,9 +131,10 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
 
   function showAll() {
     if (list) session.changeBlock(list.id, (tr, pos) => tr.setNodeAttribute(pos, "to", unreached));
-    else session.dispatch(putContentsAtFront(session.state.tr, { from: 1, to: Math.max(unreached, 2) }));
-    session.say(
-      list ? `The contents list shows levels down to ${unreached} now.` : "Put a contents list at the front.",
+    else
+      session.dispatch(putContentsAtFront(session.store.state.tr, { from: 1, to: Math.max(unreached, 2) }));
+    session.notices.say(
+      list ? `The contents list shows levels down to ${unreached} now.` : "Add a contents list at the front.",
       {
         undo: true,
       },
@@ -142,8 +143,10 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
 
   function leadBack() {
     const levels = Array.from({ length: stranded }, (_, i) => i + 1);
-    session.dispatch(setReturns(session.state.tr, { ...rule, levels }));
-    session.say(`Return links stand after sections of levels down to ${stranded} now.`, { undo: true });
+    session.dispatch(setReturns(session.store.state.tr, { ...rule, levels }));
+    session.notices.say(`Return links stand after sections of levels down to ${stranded} now.`, {
+      undo: true,
+    });
   }
 
   return (
@@ -152,11 +155,11 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
         <Button onClick={showAll}>
           {list
             ? `Show levels down to ${unreached} in the contents list`
-            : "Put a contents list that leads there"}
+            : "Add a contents list that leads there"}
         </Button>
       )}
       {stranded > 0 && stranded > Math.max(0, ...rule.levels) && (
-        <Button onClick={leadBack}>Put return links after sections down to level {stranded}</Button>
+        <Button onClick={leadBack}>Add return links after sections down to level {stranded}</Button>
       )}
     </div>
   );

@@ -5,7 +5,7 @@ const WIDTH = 460;
 const HEIGHT = 108;
 const ROPE = 64;
 /** Pages to a way back beyond this make a bar no longer. */
-const MOST_SCREENS = 30;
+const MAX_SCREENS = 30;
 
 /**
  * The document along the rope, from left to right: above it how many jumps each section is from the beginning, below it how far one reads on to
@@ -17,7 +17,7 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
     [0, Math.max(3, max(reach, ({ fromStart }) => fromStart ?? 0) ?? 0)],
     [0, ROPE - 16],
   );
-  const screens = scaleSqrt([0, MOST_SCREENS], [0, HEIGHT - ROPE - 8]);
+  const screens = scaleSqrt([0, MAX_SCREENS], [0, HEIGHT - ROPE - 8]);
   return (
     <figure>
       <svg
@@ -50,7 +50,7 @@ export function ReachPicture({ reach, size }: { reach: readonly SectionReach[]; 
                 y={ROPE + 5}
                 width={Math.min(wide, 3)}
                 height={
-                  screensToBack === null ? HEIGHT - ROPE - 8 : screens(Math.min(MOST_SCREENS, screensToBack))
+                  screensToBack === null ? HEIGHT - ROPE - 8 : screens(Math.min(MAX_SCREENS, screensToBack))
                 }
                 fill={screensToBack === null ? "var(--vermilion)" : "var(--plum)"}
                 opacity="0.75"

@@ -9,7 +9,7 @@ function counts(
   header: string,
   width: string,
   of: (one: SectionReach) => number | null,
-  told: (count: number) => string = String,
+  format: (count: number) => string = String,
 ): Column<SectionReach> {
   return {
     id,
@@ -19,7 +19,7 @@ function counts(
     value: (one) => of(one) ?? Infinity,
     cell: (one) => {
       const count = of(one);
-      return count === null ? "–" : told(count);
+      return count === null ? "–" : format(count);
     },
   };
 }
@@ -29,7 +29,7 @@ const COLUMNS: readonly Column<SectionReach>[] = [
     id: "section",
     header: "Section",
     value: ({ section: { heading } }) => heading.name,
-    width: "minmax(6rem, 1fr)",
+    width: "minmax(5rem, 1fr)",
     cell: ({ section: { heading } }) => (
       <span style={{ paddingLeft: `${(heading.level - 1) * 0.6}rem` }}>
         {shortened(inBrief(heading), 100) || "Untitled"}
@@ -37,7 +37,7 @@ const COLUMNS: readonly Column<SectionReach>[] = [
     ),
   },
   counts("start", "From start", "4.6rem", ({ fromStart }) => fromStart),
-  counts("contents", "Contents", "4.2rem", ({ fromContents }) => fromContents),
+  { ...counts("contents", "Contents", "4.2rem", ({ fromContents }) => fromContents), wide: true },
   counts("back", "Back", "2.6rem", ({ back }) => back),
   counts(
     "pages",
@@ -46,13 +46,16 @@ const COLUMNS: readonly Column<SectionReach>[] = [
     ({ pagesToBack }) => pagesToBack,
     (pages) => pages.toFixed(1),
   ),
-  counts(
-    "screens",
-    "Screens",
-    "3.8rem",
-    ({ screensToBack }) => screensToBack,
-    (screens) => screens.toFixed(1),
-  ),
+  {
+    ...counts(
+      "screens",
+      "Screens",
+      "3.8rem",
+      ({ screensToBack }) => screensToBack,
+      (screens) => screens.toFixed(1),
+    ),
+    wide: true,
+  },
 ];
 
 /** Each section with the fewest jumps from the beginning, from the contents list and back, and how far the farthest spot of it is from a way back. */

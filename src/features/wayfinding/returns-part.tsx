@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, Choice, KeptField } from "@/components/field";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import {
   knownId,
   type PageLine,
@@ -14,13 +14,13 @@ import {
   shortened,
 } from "@/core/document";
 import { contentsList, handMadeContents, makeLiving, returnLinks, wayHomeOfPages } from "@/core/wayfinding";
-import { changeStyles, setReturns, useSession, useSessionValue } from "@/editor";
+import { changeStyles, setReturns, useSession, useDocument } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
 
 const LEADS = [
   { value: "contents", label: "To the contents list" },
   { value: "top", label: "To the top" },
-  { value: "parent", label: "To the section around" },
+  { value: "parent", label: "To the parent section" },
   { value: "place", label: "To a bookmark or another place …" },
 ] as const;
 
@@ -35,9 +35,9 @@ const RETURN_CHOICES = [
 ];
 
 const ALSO: readonly { value: ReturnAlso; label: string }[] = [
-  { value: "steps", label: "Steps to the section before, around and after" },
+  { value: "steps", label: "Links to the previous, parent and next section" },
   { value: "headings", label: "Beside each heading, to its line in the contents list" },
-  { value: "floating", label: "In view all the time, on screens" },
+  { value: "floating", label: "Always in view, on screens" },
 ];
 
 function withAlso({ also = [], ...rule }: ReturnRule, value: ReturnAlso, on: boolean): ReturnRule {
@@ -70,7 +70,7 @@ function bare(words: string): string {
 /** The rule for links that lead back after sections. */
 export function ReturnsPart() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const rule = settingsOf(index.doc).returns;
   const links = returnLinks(index);
   const { page } = index.sheet;
@@ -79,7 +79,7 @@ export function ReturnsPart() {
   const also = useRef<HTMLFieldSetElement>(null);
   const place = typeof rule.to === "object" ? index.destination(knownId(rule.to.place)) : undefined;
   const leadTo = (to: NonNullable<ReturnRule["to"]>) =>
-    session.dispatch(setReturns(session.state.tr, { ...rule, to }));
+    session.dispatch(setReturns(session.store.state.tr, { ...rule, to }));
   return (
     <section aria-labelledby="returns-part">
       <h2 id="returns-part" className="mb-1 font-semibold">
@@ -105,7 +105,7 @@ export function ReturnsPart() {
           options={RETURN_CHOICES}
           onChange={(value) =>
             session.dispatch(
-              setReturns(session.state.tr, { ...rule, levels: returnsDownTo(Number(value)).levels }),
+              setReturns(session.store.state.tr, { ...rule, levels: returnsDownTo(Number(value)).levels }),
             )
           }
         />
@@ -126,7 +126,7 @@ export function ReturnsPart() {
           </p>
         )}
         <OwnPlacePicker
-          title="Where return links shall lead"
+          title="Where return links should lead"
           open={picking}
           onClose={() => setPicking(false)}
           onPlace={({ id }) => {
@@ -139,18 +139,18 @@ export function ReturnsPart() {
             label="Words of the link"
             placeholder={links[0]?.ways[0].words ?? "Back to contents"}
             value={rule.words}
-            onKeep={(words) => session.dispatch(setReturns(session.state.tr, { ...rule, words }))}
+            onKeep={(words) => session.dispatch(setReturns(session.store.state.tr, { ...rule, words }))}
           />
         )}
       </div>
-      <fieldset ref={also} tabIndex={-1} className="mt-4 focus:outline-none">
+      <fieldset ref={also} tabIndex={-1} className="mt-4 outline-hidden">
         <legend className="mb-1 text-sm font-medium">Also</legend>
         {ALSO.filter(({ value }) => value !== "steps" || rule.levels.length > 0).map(({ value, label }) => (
           <Check
             key={value}
             label={label}
             checked={rule.also?.includes(value) ?? false}
-            onChange={(on) => session.dispatch(setReturns(session.state.tr, withAlso(rule, value, on)))}
+            onChange={(on) => session.dispatch(setReturns(session.store.state.tr, withAlso(rule, value, on)))}
           />
         ))}
         <Check
@@ -174,7 +174,7 @@ export function ReturnsPart() {
           >
             {links.map((link) => (
               <li key={link.section.id} className="flex gap-2 truncate" dir="auto">
-                <Sign kind="heading" /> {shortened(link.section.name, 100) || "Untitled"}
+                <KindIcon kind="heading" /> {shortened(link.section.name, 100) || "Untitled"}
               </li>
             ))}
           </ul>
@@ -187,25 +187,25 @@ export function ReturnsPart() {
 /** The footer leads to a contents list that keeps itself current; one that was made by hand can become such a list. */
 function NothingToLeadTo({ onMended }: { onMended: () => void }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const byHand = useMemo(() => handMadeContents(index), [index]);
   return (
     <div className="ml-6">
       <p role="status" className="text-sm text-vermilion">
-        The footer has nothing to lead to: the document has no contents list that keeps itself current.
+        The footer has nothing to lead to: the document has no live contents list.
       </p>
       {byHand && (
         <Button
           onClick={() => {
-            const now = handMadeContents(session.index);
-            if (now) session.dispatch(makeLiving(session.state.tr, now));
-            session.say("The list you made by hand keeps itself current now, and the footer leads to it.", {
+            const now = handMadeContents(session.store.index);
+            if (now) session.dispatch(makeLiving(session.store.state.tr, now));
+            session.notices.say("Your hand-made list is live now, and the footer leads to it.", {
               undo: true,
             });
             onMended();
           }}
         >
-          Let the list made by hand keep itself current
+          Make the hand-made list live
         </Button>
       )}
     </div>

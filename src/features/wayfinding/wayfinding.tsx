@@ -13,14 +13,14 @@ import { ReturnsPart } from "./returns-part";
  */
 export function Wayfinding() {
   return (
-    <main className="h-full overflow-y-auto">
-      <div className="mx-auto grid max-w-5xl gap-x-12 gap-y-10 px-6 py-8 md:grid-cols-2">
+    <main data-region="text" className="h-full overflow-y-auto">
+      <div className="mx-auto grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-10 px-6 py-8 md:grid-cols-2">
         <h1 className="font-serif text-2xl font-semibold md:col-span-2">Wayfinding</h1>
         <PlansPart />
         <ReachPart />
         <PreviewPart />
         <ContentsPart />
-        <div className="grid content-start gap-10">
+        <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-10">
           <ReturnsPart />
           <ListsPart />
         </div>

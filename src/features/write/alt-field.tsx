@@ -24,8 +24,8 @@ export function AltField({ alt, onChange }: { alt: string; onChange: (alt: strin
       />
       <p className={alt === "" ? "text-vermilion" : "text-quiet"}>
         {alt === ""
-          ? "Missing: who cannot see the picture is told nothing."
-          : "Read aloud to those who cannot see it."}
+          ? "Missing: people who cannot see the picture get no description."
+          : "Read aloud to people who cannot see it."}
       </p>
     </div>
   );

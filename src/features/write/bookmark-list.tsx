@@ -1,15 +1,15 @@
 import { Eye, EyeOff, Link2, Pencil, Trash2 } from "lucide-react";
-import { memo, useMemo, useState } from "react";
+import { memo, useMemo, useRef, useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted } from "@/components/counted";
 import { listKeys } from "@/components/list-keys";
 import { useBeforeLeaving } from "@/components/use-before-leaving";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { shortened } from "@/core/document";
-import type { Bookmark } from "@/core/destinations";
+import type { Bookmark } from "@/core/index";
 import { incomingLinks } from "@/core/links";
 import { Segments } from "@/components/segments";
-import { freeName, renameBookmark, useSession, useSessionValue, type Session } from "@/editor";
+import { freeName, renameBookmark, useSession, useDocument, useSessionValue, type Session } from "@/editor";
 import { copyAddress } from "./copy-address";
 
 const ORDERS = [
@@ -26,8 +26,8 @@ const FEW = 12;
 /** The document's bookmarks, by place or by name: go there, rename, copy the address, remove. */
 export function BookmarkList() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
-  const shownInText = useSessionValue((it) => it.shownSigns.bookmarks);
+  const index = useDocument((it) => it.outline);
+  const shownInText = useSessionValue((it) => it.decorations.bookmarks);
   const [order, setOrder] = useState<Order>("place");
   const bookmarks = useMemo(
     () =>
@@ -42,16 +42,16 @@ export function BookmarkList() {
   return (
     <>
       <div className="mb-2 flex items-center justify-between">
-        <h2 className="flex items-center gap-1 text-sm font-semibold">
-          Bookmarks
+        <span className="flex items-center gap-1">
+          <h2 className="text-sm font-semibold">Bookmarks</h2>
           <IconButton
             label={shownInText ? "Hide bookmarks while writing" : "Show bookmarks in the text"}
-            className="!size-7"
-            onClick={() => session.shownSigns.show("bookmarks", !shownInText)}
+            className="size-7!"
+            onClick={() => session.decorations.show("bookmarks", !shownInText)}
           >
             {shownInText ? <Eye size={14} /> : <EyeOff size={14} />}
           </IconButton>
-        </h2>
+        </span>
         <Segments label="Order of the bookmarks" options={ORDERS} value={order} onChange={setOrder} />
       </div>
       {bookmarks.length > FEW && (
@@ -64,7 +64,7 @@ export function BookmarkList() {
           className="mb-2 h-8 w-full rounded-base border border-edge bg-raised px-2.5 text-sm"
         />
       )}
-      {found.length === 0 && <p className="text-sm text-quiet">No bookmark is called that.</p>}
+      {found.length === 0 && <p className="text-sm text-quiet">No bookmark has that name.</p>}
       <ul onKeyDown={listKeys} className="-mx-2">
         {shown.map((bookmark, i) => (
           <BookmarkRow
@@ -85,15 +85,24 @@ export function BookmarkList() {
   );
 }
 
-/** One line of the list. Positions are no part of it, so a key elsewhere does not draw it anew. */
+/** One line of the list. Positions are no part of it, so a key elsewhere does not draw it again. */
 const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, session }: Row) {
   const [renaming, setRenaming] = useState(false);
+  // The keyboard comes back to the line whose name it changed.
+  const renamed = useRef(false);
   // A list of hundreds would have thousands of buttons that nobody sees; drawing them costs every keystroke.
   const [active, setActive] = useState(false);
   if (renaming)
     return (
       <li className="px-2 py-1">
-        <RenameField bookmark={bookmark} session={session} onDone={() => setRenaming(false)} />
+        <RenameField
+          bookmark={bookmark}
+          session={session}
+          onDone={(byKey) => {
+            renamed.current = byKey;
+            setRenaming(false);
+          }}
+        />
       </li>
     );
   return (
@@ -107,6 +116,10 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
       <button
         type="button"
         data-row={bookmark.name}
+        ref={(row) => {
+          if (row && renamed.current) row.focus();
+          renamed.current = false;
+        }}
         tabIndex={first ? 0 : -1}
         onClick={() => session.jumps.to(bookmark.id)}
         onKeyDown={(event) => {
@@ -116,7 +129,7 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
         className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left text-sm"
         title="Go there. F2 renames, Delete removes."
       >
-        <Sign kind="bookmark" className="mt-1 !self-start" />
+        <KindIcon kind="bookmark" className="mt-1 self-start!" />
         <span className="min-w-0 flex-1">
           <span
             className="block break-words"
@@ -133,21 +146,21 @@ const BookmarkRow = memo(function BookmarkRow({ bookmark, first, incoming, sessi
       {active && (
         <span className="absolute top-1 right-1 flex rounded-base bg-wash">
           <IconButton
-            className="!size-7"
+            className="size-7!"
             label={`Copy address of ${shortened(bookmark.name, 40)}`}
             onClick={() => void copyAddress(session, bookmark.id)}
           >
             <Link2 size={14} />
           </IconButton>
           <IconButton
-            className="!size-7"
+            className="size-7!"
             label={`Rename ${shortened(bookmark.name, 40)}`}
             onClick={() => setRenaming(true)}
           >
             <Pencil size={14} />
           </IconButton>
           <IconButton
-            className="!size-7"
+            className="size-7!"
             label={`Remove ${shortened(bookmark.name, 40)}${incoming > 0 ? `, ${counted(incoming, "link lands", "links land")} here` : ""}`}
             onClick={() => remove(session, bookmark)}
           >
@@ -182,21 +195,30 @@ function RenameField({
 }: {
   bookmark: Bookmark;
   session: Session;
-  onDone: () => void;
+  /** `byKey`: by Enter or Escape, and not since the field was left. */
+  onDone: (byKey: boolean) => void;
 }) {
   const [typed, setTyped] = useState(bookmark.name);
-  function keep() {
-    const { name, taken } = freeName(typed, session.index, bookmark.id);
-    onDone();
+  const ended = useRef(false);
+  /** Once: a field that goes is left as well. */
+  function end(byKey: boolean): boolean {
+    const first = !ended.current;
+    ended.current = true;
+    if (first) onDone(byKey);
+    return first;
+  }
+  function keep(byKey = false) {
+    if (!end(byKey)) return;
+    const { name, taken } = freeName(typed, session.store.index, bookmark.id);
     if (typed.trim() === "" || name === bookmark.name) return;
-    session.dispatch(renameBookmark(session.state.tr, bookmark.id, name));
+    session.dispatch(renameBookmark(session.store.state.tr, bookmark.id, name));
     if (taken)
-      session.say(
+      session.notices.say(
         `“${shortened(typed.trim(), 40)}” was taken, so the bookmark is called “${shortened(name, 44)}”.`,
         { undo: true },
       );
   }
-  useBeforeLeaving(keep);
+  useBeforeLeaving(() => keep());
   return (
     <input
       aria-label={`New name for ${shortened(bookmark.name, 40)}`}
@@ -205,10 +227,14 @@ function RenameField({
       value={typed}
       onFocus={(event) => event.target.select()}
       onChange={(event) => setTyped(event.target.value)}
-      onBlur={keep}
+      onBlur={() => keep()}
       onKeyDown={(event) => {
-        if (event.key === "Enter") keep();
-        if (event.key === "Escape") onDone();
+        if (event.key !== "Enter" && event.key !== "Escape") return;
+        // Neither leads to the text, where the next key would change it.
+        event.preventDefault();
+        event.stopPropagation();
+        if (event.key === "Enter") keep(true);
+        else end(true);
       }}
       className="h-8 w-full rounded-base border border-edge bg-raised px-2 text-sm"
     />

@@ -3,20 +3,21 @@ import type { Node } from "prosemirror-model";
 import { useEffect, useRef, useState } from "react";
 import { IconButton } from "@/components/button";
 import { fieldLook } from "@/components/field";
+import { OneStopList } from "@/components/one-stop-list";
 import { useTyped } from "@/components/use-typed";
 import { idOf, shortened } from "@/core/document";
 import { optionsOf, orderedEntries } from "@/core/wayfinding";
-import { chooseEntry, editEntry, removeAdded, useSession, useSessionValue } from "@/editor";
+import { chooseEntry, editEntry, removeAdded, useSession, useDocument } from "@/editor";
 
 /** So many sections are offered at a time; what is typed finds the others. */
-const MOST = 60;
+const MAX_LINES = 60;
 /** From so many sections on they can be looked for. */
 const MANY = 12;
 
 /** The sections of a document, to be chosen for a menu in the order wanted; the words of what was chosen last stand there to be typed over. */
 export function ChosenLines({ list }: { list: Node }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const [sought, setSought] = useState("");
   const [latest, setLatest] = useState<string | null>(null);
   /** What was left out just now: the keyboard stays with it. */
@@ -28,7 +29,10 @@ export function ChosenLines({ list }: { list: Node }) {
   const wanted = sought.trim().toLowerCase();
   const found = index.headings.filter(({ name }) => name.toLowerCase().includes(wanted));
   const others = chosen.filter(({ id }) => index.destination(id)?.kind !== "heading");
-  const rows = [...others.map(({ id, text }) => ({ id, name: text, level: 1 })), ...found.slice(0, MOST)];
+  const rows = [
+    ...others.map(({ id, text }) => ({ id, name: text, level: 1 })),
+    ...found.slice(0, MAX_LINES),
+  ];
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 font-medium">Its buttons, in the order in which you choose them</legend>
@@ -42,7 +46,7 @@ export function ChosenLines({ list }: { list: Node }) {
           className={fieldLook("mb-1 w-full")}
         />
       )}
-      <ul
+      <OneStopList
         aria-label="Sections to choose"
         className="max-h-80 overflow-y-auto rounded-base border border-line bg-raised p-1"
       >
@@ -62,7 +66,7 @@ export function ChosenLines({ list }: { list: Node }) {
                   className="min-h-7 w-full truncate rounded-base px-2 text-left hover:bg-wash"
                   onClick={() => {
                     setLatest(id);
-                    change((tr, pos) => chooseEntry(tr, pos, session.index, id));
+                    change((tr, pos) => chooseEntry(tr, pos, session.store.index, id));
                   }}
                 >
                   {shortened(name, 90) || "Untitled"}
@@ -78,7 +82,7 @@ export function ChosenLines({ list }: { list: Node }) {
                   />
                   <IconButton
                     label={`Leave out ${shortened(name, 40) || "Untitled"}`}
-                    className="!size-7"
+                    className="size-7!"
                     onClick={() => {
                       setLeft(id);
                       change((tr, pos) => removeAdded(tr, pos, id));
@@ -91,8 +95,8 @@ export function ChosenLines({ list }: { list: Node }) {
             </li>
           );
         })}
-      </ul>
-      {found.length > MOST && <p className="mt-1 text-quiet">and {found.length - MOST} more</p>}
+      </OneStopList>
+      {found.length > MAX_LINES && <p className="mt-1 text-quiet">and {found.length - MAX_LINES} more</p>}
     </fieldset>
   );
 }

@@ -2,28 +2,28 @@ import { useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { shortened, type DestinationId } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { incomingLinks, oldNames } from "@/core/links";
 import { kindOf, titleOf, listEntries, optionsOf } from "@/core/wayfinding";
-import { useSession, useSessionValue, wordAnew } from "@/editor";
+import { useSession, useDocument, wordAnew } from "@/editor";
 
 /** A document with a list in each section is not looked through for each that one visits. */
-const MOST_LISTS = 20;
+const MAX_LISTS = 20;
 
 /**
- * What else shows a place and changes with its name: lists, by themselves; and links that are worded by an earlier name of it, which are worded anew
+ * What else shows a place and changes with its name: lists, by themselves; and links that are worded by an earlier name of it, which are worded again
  * in one step.
  */
 export function Concerned({ id }: { id: DestinationId }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const lists = useMemo(() => listsOf(index, id), [index, id]);
   const outdated = useMemo(() => outdatedOf(index, id), [index, id]);
 
   function word() {
-    const now = outdatedOf(session.index, id);
-    session.dispatch(wordAnew(session.state.tr, now));
-    session.say(`Worded ${counted(now.length, "link")} anew.`, { undo: true });
+    const now = outdatedOf(session.store.index, id);
+    session.dispatch(wordAnew(session.store.state.tr, now));
+    session.notices.say(`Updated the words of ${counted(now.length, "link")}.`, { undo: true });
   }
 
   return (
@@ -44,7 +44,7 @@ export function Concerned({ id }: { id: DestinationId }) {
             {counted(outdated.length, "link is", "links are")} worded as it was called: “
             {shortened(outdated[0]!.link.text, 40)}”.
           </span>
-          <Button onClick={word}>Word {outdated.length === 1 ? "it" : "them"} anew</Button>
+          <Button onClick={word}>Update {outdated.length === 1 ? "its" : "their"} words</Button>
         </div>
       )}
     </>
@@ -52,7 +52,7 @@ export function Concerned({ id }: { id: DestinationId }) {
 }
 
 function listsOf(index: DocumentIndex, id: DestinationId): string[] {
-  if (index.contentsLists.length > MOST_LISTS) return [];
+  if (index.contentsLists.length > MAX_LISTS) return [];
   return index.contentsLists.flatMap(({ block }) => {
     const node = index.doc.child(block);
     // All that has a name is in an index by the alphabet; to order that for each key would hold it up.

@@ -4,13 +4,13 @@ import type { Session } from "@/editor";
 /** Copies the address of a place in the reading view. Its anchor is published with that, so that the address stays good. */
 export async function copyAddress(session: Session, id: DestinationId): Promise<void> {
   session.publish([id]);
-  const anchor = session.index.anchors.of(id);
+  const anchor = session.store.index.anchors.of(id);
   if (!anchor) return;
   const address = `${window.location.origin}/read/${session.id}#${encodeURIComponent(anchor)}`;
   try {
     await navigator.clipboard.writeText(address);
-    session.say(`Copied ${address}`);
+    session.notices.say(`Copied ${address}`);
   } catch {
-    session.say(`The browser did not allow copying. The address is ${address}`);
+    session.notices.say(`The browser did not allow copying. The address is ${address}`);
   }
 }

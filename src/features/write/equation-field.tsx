@@ -1,7 +1,7 @@
 import { texOf } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { useEffect, useId, useState } from "react";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import type { DrawnEquation } from "@/core/equations";
 import { setTex, useSession } from "@/editor";
 
@@ -10,7 +10,7 @@ export function SelectedFormula({ node }: { node: Node }) {
   return (
     <section aria-label="Selected equation" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind="equation" /> Equation in the line
+        <KindIcon kind="equation" /> Equation in the line
       </h2>
       <EquationField node={node} />
     </section>
@@ -38,7 +38,7 @@ export function EquationField({ node }: { node: Node }) {
         aria-invalid={fault !== null}
         aria-describedby={`${id}-hint`}
         onChange={(event) =>
-          session.run(setTex(session.state.selection.from, event.target.value), { focus: false })
+          session.run(setTex(session.store.state.selection.from, event.target.value), { focus: false })
         }
         onKeyDown={(event) => {
           if (event.key !== "Escape" && !(event.key === "Enter" && (event.ctrlKey || node.isInline))) return;

@@ -6,9 +6,9 @@ import { AltField } from "./alt-field";
 import { Amount } from "./amount";
 
 const PLACES = [
-  { value: "line", label: "In a line of its own" },
-  { value: "left", label: "At the left, text beside it" },
-  { value: "right", label: "At the right, text beside it" },
+  { value: "line", label: "On its own line" },
+  { value: "left", label: "Left, with text beside it" },
+  { value: "right", label: "Right, with text beside it" },
 ] as const;
 
 /** What a picture shows in words, how wide it is and where it stands. */
@@ -22,7 +22,7 @@ export function FigureOptions({ block }: { block: Node }) {
         <AltField alt={asKind(block, "figure")!.alt} onChange={(alt) => set("alt", alt)} />
       )}
       <Check
-        label="It only decorates: not read aloud"
+        label="Decorative: not read aloud"
         checked={asKind(block, "figure")!.decorative}
         onChange={(on) => set("decorative", on)}
       />
@@ -30,7 +30,7 @@ export function FigureOptions({ block }: { block: Node }) {
         label="Width"
         unit="% of the text"
         value={asKind(block, "figure")!.width}
-        empty="As the picture is"
+        empty="Original size"
         least={5}
         most={100}
         step={1}

@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { counted, sized } from "@/components/counted";
 import { fieldLook } from "@/components/field";
-import { Sign } from "@/components/signs";
+import { OneStopList } from "@/components/one-stop-list";
+import { KindIcon } from "@/components/kind-icons";
 import {
   addressOfFile,
   attachedFiles,
@@ -12,13 +13,13 @@ import {
   whyNoScheme,
   type AttachedFile,
 } from "@/core/document";
-import { removeFile, useSession, useSessionValue } from "@/editor";
+import { removeFile, useSession, useDocument } from "@/editor";
 import { AttachButton } from "@/features/frame/attach-button";
 
 /** What belongs to the document beside its text: attached files, and the kinds of address that its links may have. */
 export function FilesSection() {
   const [open, setOpen] = useState(false);
-  const count = useSessionValue((it) => attachedFiles(it.index.registry).length);
+  const count = useDocument((it) => attachedFiles(it.index.registry).length);
   return (
     <section aria-label="Files and addresses" className="border-t border-line px-4 py-3 text-sm">
       <div className="flex items-center gap-2">
@@ -30,7 +31,7 @@ export function FilesSection() {
           look="quiet"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
-          className="-mr-2 !px-2"
+          className="-mr-2 px-2!"
           aria-label={open ? "Close files and addresses" : "Show files and addresses"}
         >
           {open ? "Close" : "Show"}
@@ -48,15 +49,15 @@ export function FilesSection() {
 
 function Files() {
   const session = useSession();
-  const registry = useSessionValue((it) => it.index.registry);
-  const links = useSessionValue((it) => it.outline.links);
+  const registry = useDocument((it) => it.index.registry);
+  const links = useDocument((it) => it.outline.links);
   const attached = attachedFiles(registry);
 
   function remove(id: string, file: AttachedFile, leading: number) {
-    session.dispatch(removeFile(session.state, id, file));
-    const adrift =
+    session.dispatch(removeFile(session.store.state, id, file));
+    const broken =
       leading > 0 ? ` ${counted(leading, "link that leads", "links that lead")} there adrift now.` : "";
-    session.say(`Took “${shortened(file.name, 40)}” away.${adrift}`, { undo: true });
+    session.notices.say(`Took “${shortened(file.name, 40)}” away.${broken}`, { undo: true });
   }
 
   return (
@@ -67,12 +68,12 @@ function Files() {
           to it.
         </p>
       )}
-      <ul className="mt-1">
+      <OneStopList className="mt-1">
         {attached.map(({ id, ...file }) => {
           const leading = links.filter(({ target }) => target.kind === "file" && target.id === id).length;
           return (
             <li key={id} className="flex items-center gap-2 py-1">
-              <Sign kind="file" />
+              <KindIcon kind="file" />
               <span className="min-w-0 flex-1">
                 <a
                   href={addressOfFile(session.id, id)}
@@ -91,7 +92,7 @@ function Files() {
                 </span>
               </span>
               <IconButton
-                className="!size-7"
+                className="size-7!"
                 label={`Take ${shortened(file.name, 40)} away${leading > 0 ? `, ${counted(leading, "link leads", "links lead")} there` : ""}`}
                 onClick={() => remove(id, file, leading)}
               >
@@ -100,7 +101,7 @@ function Files() {
             </li>
           );
         })}
-      </ul>
+      </OneStopList>
       <div className="mt-2">
         <AttachButton several />
       </div>
@@ -111,11 +112,11 @@ function Files() {
 /** The schemes of addresses that links of this document may have beside the web, mail and telephones. */
 function Schemes() {
   const session = useSession();
-  const schemes = useSessionValue((it) => settingsOf(it.state.doc).schemes);
+  const schemes = useDocument((it) => settingsOf(it.state.doc).schemes);
   const [typed, setTyped] = useState("");
   const [fault, setFault] = useState<string | null>(null);
   const set = (next: readonly string[]) =>
-    session.dispatch(session.state.tr.setDocAttribute("schemes", next));
+    session.dispatch(session.store.state.tr.setDocAttribute("schemes", next));
 
   function allow() {
     const scheme = typed.trim().toLowerCase().replace(/:.*$/, "");
@@ -144,7 +145,7 @@ function Schemes() {
           <li key={scheme} className="flex items-center rounded-base border border-line pl-2">
             {scheme}:
             <IconButton
-              className="!size-7"
+              className="size-7!"
               label={`No longer allow ${scheme}`}
               onClick={() => set(schemes.filter((one) => one !== scheme))}
             >

@@ -19,8 +19,8 @@ import {
   replaceWords,
   showMatches,
   useSession,
-  useSessionValue,
-  type Session,
+  useDocument,
+  type DocumentStore,
 } from "@/editor";
 import { FoundPlaces } from "./found-places";
 import { useMatches } from "./use-matches";
@@ -43,12 +43,12 @@ const firstQuestion = (): Question => ({ ...lastWayOfFinding(), words: "", by: "
 const WHERES = [
   { value: "all", label: "In the whole document" },
   { value: "section", label: "In the section with the caret" },
-  { value: "selection", label: "In what is chosen" },
+  { value: "selection", label: "In the selection" },
   { value: "headings", label: "In headings only" },
-  { value: "links", label: "In the words of links only" },
+  { value: "links", label: "In link words only" },
 ] as const;
 
-const LONGEST = 500;
+const MAX_LETTERS = 500;
 /** The bar covers so many pixels of the text, and so many with the list below it. */
 const COVERED = { bar: 100, list: 350 };
 const BOX = fieldLook("min-w-40 flex-1");
@@ -57,20 +57,20 @@ const BOX = fieldLook("min-w-40 flex-1");
 export function FindBar() {
   const session = useSession();
   const [question, setQuestion] = useState(firstQuestion);
-  /** Where it was opened, anew each time; null while it is closed. */
+  /** Where it was opened, again each time; null while it is closed. */
   const [opened, setOpened] = useState<Opened | null>(null);
 
   useEffect(
     () =>
-      session.offer("find", (given) => {
-        const words = given || chosenWords(session);
+      session.dialogs.register("find", (given) => {
+        const words = given || chosenWords(session.store);
         setQuestion((last) => ({
           ...last,
           words: words || last.words,
           where: words && last.where === "selection" ? "all" : last.where,
         }));
-        session.dispatch(beginFinding(session.state.tr));
-        setOpened({ section: session.index.sectionAt(session.state.selection.from)?.id ?? null });
+        session.dispatch(beginFinding(session.store.state.tr));
+        setOpened({ section: session.store.index.sectionAt(session.store.state.selection.from)?.id ?? null });
       }),
     [session],
   );
@@ -86,8 +86,8 @@ export function FindBar() {
       }}
       onClose={() => {
         setOpened(null);
-        session.dispatch(showMatches(session.state.tr, []));
-        session.focus();
+        session.dispatch(showMatches(session.store.state.tr, []));
+        session.viewport.focus();
       }}
     />
   );
@@ -111,16 +111,16 @@ function Bar({
     [words, how, matchCase, accents, wholeWords],
   );
   const { places, doc, fault, busy, now } = useMatches(sought, useScope(question.where, opened));
-  const at = useSessionValue((it) => chosenMatch(it.state));
-  const chosen = useSessionValue((it) => findingIn(it.state) !== null);
+  const at = useDocument((it) => chosenMatch(it.state));
+  const chosen = useDocument((it) => findingIn(it.state) !== null);
   const [listed, setListed] = useState(false);
   const field = useRef<HTMLInputElement>(null);
 
   useEffect(() => {
     // They may come in the middle of a click.
-    session.settle();
+    session.viewport.settle();
     // Where the text has changed since, others will be found in a moment.
-    if (session.state.doc === doc) session.dispatch(showMatches(session.state.tr, places));
+    if (session.store.state.doc === doc) session.dispatch(showMatches(session.store.state.tr, places));
   }, [session, places, doc]);
 
   useEffect(() => {
@@ -130,20 +130,20 @@ function Bar({
 
   /** Goes to a match; the keyboard stays here. */
   function go(to: number) {
-    const place = matchAt(session.state, to);
+    const place = matchAt(session.store.state, to);
     if (place) session.showPlace(place.from, place.to, listed ? COVERED.list : COVERED.bar);
   }
 
   /** Opens the list of places or closes it. What was gone to stays to be seen below it. */
   function list() {
     setListed(!listed);
-    const place = matchAt(session.state, chosenMatch(session.state));
+    const place = matchAt(session.store.state, chosenMatch(session.store.state));
     if (place && !listed) session.showPlace(place.from, place.to, COVERED.list);
   }
 
   /** Goes on from where one is, not from the beginning. */
   function step(by: 1 | -1) {
-    const { state } = session;
+    const { state } = session.store;
     const count = foundPlaces(state).length;
     const here = chosenMatch(state);
     const next = firstMatchFrom(state, state.selection.from);
@@ -159,7 +159,7 @@ function Bar({
   }
 
   function replaceOne() {
-    const { state } = session;
+    const { state } = session.store;
     const here = chosenMatch(state);
     const place = matchAt(state, here);
     if (!place) return step(1);
@@ -170,10 +170,12 @@ function Bar({
   function replaceAll() {
     const all = now();
     if (all.length === 0) return;
-    session.dispatch(replaceWords(session.state.tr, all, replacementFor(sought, by)));
+    session.dispatch(replaceWords(session.store.state.tr, all, replacementFor(sought, by)));
     // The button that was pressed can do nothing more, and a browser takes the keyboard from such a one.
     field.current?.focus();
-    session.say(`“${shortened(words, 30)}” was replaced at ${counted(all.length, "place")}.`, { undo: true });
+    session.notices.say(`“${shortened(words, 30)}” was replaced at ${counted(all.length, "place")}.`, {
+      undo: true,
+    });
   }
 
   return (
@@ -200,7 +202,7 @@ function Bar({
           aria-label="Words to find"
           placeholder="Find"
           value={words}
-          maxLength={LONGEST}
+          maxLength={MAX_LETTERS}
           dir="auto"
           spellCheck={false}
           className={BOX}
@@ -212,7 +214,12 @@ function Bar({
           }}
         />
         <span role="status" className="min-w-0 truncate px-1 text-sm text-quiet sm:w-44 sm:shrink-0">
-          {told(words, places.length, at, fault, busy)}
+          {/* What is found is said once; that it is looked for, with every key, is not. */}
+          {busy && words !== "" && !fault ? (
+            <span aria-hidden>Looking…</span>
+          ) : (
+            resultText(words, places.length, at, fault)
+          )}
         </span>
         <IconButton label="Previous (Shift+Enter)" disabled={places.length === 0} onClick={() => step(-1)}>
           <ArrowUp size={16} />
@@ -220,13 +227,13 @@ function Bar({
         <IconButton label="Next (Enter)" disabled={places.length === 0} onClick={() => step(1)}>
           <ArrowDown size={16} />
         </IconButton>
-        <IconButton label="List the places" pressed={listed} onClick={list}>
+        <IconButton label="List results" pressed={listed} onClick={list}>
           <List size={16} />
         </IconButton>
         <Popup
-          name="How to find"
+          name="Search options"
           trigger={
-            <IconButton label="How to find" pressed={isSpecial(question)}>
+            <IconButton label="Search options" pressed={isSpecial(question)}>
               <SlidersHorizontal size={16} />
             </IconButton>
           }
@@ -259,8 +266,8 @@ function Bar({
         }}
       >
         <input
-          aria-label="Words to put there"
-          placeholder="Replace by; nothing takes them out"
+          aria-label="Replace with"
+          placeholder="Leave empty to delete"
           value={by}
           dir="auto"
           className={BOX}
@@ -280,8 +287,8 @@ function Bar({
 
 const CHECKS = [
   { label: "Whole words only", name: "wholeWords" },
-  { label: "Capitals matter", name: "matchCase" },
-  { label: "Accents matter", name: "accents" },
+  { label: "Match case", name: "matchCase" },
+  { label: "Match accents", name: "accents" },
 ] as const;
 
 function Options({
@@ -297,7 +304,7 @@ function Options({
   return (
     <div className="flex flex-col gap-3">
       <Choice
-        label="How the words are meant"
+        label="How to search"
         value={question.how}
         options={WAYS_TO_FIND}
         onChange={(how) => onAsk({ ...question, how })}
@@ -324,17 +331,16 @@ function isSpecial({ how, where, matchCase, accents, wholeWords }: Question): bo
   return how !== "words" || where !== "all" || matchCase || accents || wholeWords;
 }
 
-function told(words: string, count: number, at: number, fault: string | null, busy: boolean): string {
+function resultText(words: string, count: number, at: number, fault: string | null): string {
   if (words === "" || fault) return "";
-  if (busy) return "Looking…";
-  if (count === 0) return "It stands nowhere here";
+  if (count === 0) return "Not found";
   return at >= 0 ? `${formatted(at + 1)} of ${formatted(count)}` : counted(count, "place");
 }
 
 /** Where is looked, as it now is: what was chosen and the section change with the text. */
 function useScope(where: Where, { section: id }: Opened): Scope {
-  const chosen = useSessionValue((it) => (where === "selection" ? findingIn(it.state) : null));
-  const index = useSessionValue((it) => (where === "section" ? it.index : null));
+  const chosen = useDocument((it) => (where === "selection" ? findingIn(it.state) : null));
+  const index = useDocument((it) => (where === "section" ? it.index : null));
   return useMemo<Scope>(() => {
     if (chosen) return { kind: "range", ...chosen };
     if (index) {
@@ -350,8 +356,8 @@ function useScope(where: Where, { section: id }: Opened): Scope {
 }
 
 /** What is chosen, where that is a few words in one line. */
-function chosenWords({ state }: Session): string {
+function chosenWords({ state }: DocumentStore): string {
   const { $from, $to, from, to } = state.selection;
-  if (!$from.parent.isTextblock || !$from.sameParent($to) || to - from > LONGEST / 2) return "";
+  if (!$from.parent.isTextblock || !$from.sameParent($to) || to - from > MAX_LETTERS / 2) return "";
   return state.doc.textBetween(from, to).trim();
 }

@@ -1,10 +1,10 @@
 import { formatted } from "@/components/counted";
 import { listKeys } from "@/components/list-keys";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import type { Occurrence } from "@/core/find";
-import { useSessionValue } from "@/editor";
+import { useDocument } from "@/editor";
 
-const MOST_LISTED = 200;
+const MAX_LISTED = 200;
 /** Letters shown on each side of words that were found. */
 const AROUND = 40;
 
@@ -19,7 +19,7 @@ export function FoundPlaces({
   at: number;
   onGo: (to: number) => void;
 }) {
-  const index = useSessionValue((it) => it.index);
+  const index = useDocument((it) => it.index);
   // Places are of the version in which they were found; a moment later another may be shown.
   const size = index.doc.content.size;
   return (
@@ -29,7 +29,7 @@ export function FoundPlaces({
         onKeyDown={listKeys}
         className="-mx-1.5 mt-2 max-h-60 overflow-y-auto border-t border-line pt-1.5"
       >
-        {places.slice(0, MOST_LISTED).map((place, i) => {
+        {places.slice(0, MAX_LISTED).map((place, i) => {
           if (place.to > size) return null;
           const { before, words, after } = inItsLine(index, place);
           return (
@@ -55,8 +55,8 @@ export function FoundPlaces({
           );
         })}
       </ul>
-      {places.length > MOST_LISTED && (
-        <p className="px-1 pt-1.5 text-sm text-quiet">and {formatted(places.length - MOST_LISTED)} more</p>
+      {places.length > MAX_LISTED && (
+        <p className="px-1 pt-1.5 text-sm text-quiet">and {formatted(places.length - MAX_LISTED)} more</p>
       )}
     </>
   );

@@ -21,8 +21,8 @@ import {
 import type { Command } from "prosemirror-state";
 import { useRef } from "react";
 import { NOTICE_KINDS, PLAIN_SECTION, schema, type ListKind } from "@/core/document";
-import { NOTICE_NAMES, NoticeSign } from "@/components/notice-sign";
-import { Sign } from "@/components/signs";
+import { NOTICE_NAMES, NoticeIcon } from "@/components/notice-icon";
+import { KindIcon } from "@/components/kind-icons";
 import { newList } from "@/core/wayfinding";
 import {
   emptyDefinitionList,
@@ -40,18 +40,18 @@ import {
   toggleBoxes,
   useSession,
 } from "@/editor";
-import { Menu, Submenu, Item } from "./deck-menu";
+import { Menu, Submenu, Item } from "./toolbar-menu";
 
 /** What can be put in where the caret is. */
 export function Insert() {
   const session = useSession();
   const file = useRef<HTMLInputElement>(null);
   const { nodes } = schema;
-  const put = (of: ListKind) => session.run(insertBlock(newList(of, session.state.doc)));
+  const put = (of: ListKind) => session.run(insertBlock(newList(of, session.store.state.doc)));
   /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
   const written = (insert: Command) => {
-    if (session.run(insert)) setTimeout(() => session.ask("tray"));
-    else session.say("That cannot stand here. Put the caret into other words.");
+    if (session.run(insert)) setTimeout(() => session.dialogs.open("tray"));
+    else session.notices.say("That cannot go here. Put the cursor somewhere else.");
   };
   return (
     <>
@@ -61,7 +61,7 @@ export function Insert() {
         accept="image/*"
         multiple
         aria-label="Pictures to insert"
-        className="sr-only"
+        className="hidden"
         tabIndex={-1}
         onChange={(event) => {
           const inLine = event.target.dataset.inLine === "true";
@@ -86,31 +86,31 @@ export function Insert() {
         <Item onSelect={() => put("tables")}>
           <ListTree size={15} aria-hidden /> List of tables
         </Item>
-        <Item onSelect={() => session.run(insertBlock(generatedMenu(session.index)))}>
+        <Item onSelect={() => session.run(insertBlock(generatedMenu(session.store.index)))}>
           <LayoutGrid size={15} aria-hidden /> Menu of buttons
         </Item>
         <Item onSelect={() => session.run(insertFrontPage)}>
           <PanelTop size={15} aria-hidden /> Front page of buttons
         </Item>
-        <Item onSelect={() => session.run(insertWayBack(session.index))}>
+        <Item onSelect={() => session.run(insertWayBack(session.store.index))}>
           <CornerLeftUp size={15} aria-hidden /> Way back
         </Item>
         <Item onSelect={() => put("alphabet")}>
-          <ListTree size={15} aria-hidden /> Index by the alphabet
+          <ListTree size={15} aria-hidden /> Alphabetical index
         </Item>
         <Item onSelect={() => put("entries")}>
-          <ListTree size={15} aria-hidden /> Index of what is entered
+          <ListTree size={15} aria-hidden /> Back-of-the-book index
         </Item>
         <Item onSelect={() => written(enterInIndex)} keys="Ctrl+Alt+I">
-          <Sign kind="indexed" /> Index entry
+          <KindIcon kind="indexed" /> Index entry
         </Item>
-        <Item onSelect={() => setTimeout(() => session.ask("link"))} keys=">>">
+        <Item onSelect={() => setTimeout(() => session.dialogs.open("link"))} keys=">>">
           <Link2 size={15} aria-hidden /> Cross-reference
         </Item>
         <Item onSelect={() => written(insertComputation)}>
           <Calculator size={15} aria-hidden /> Computed value
         </Item>
-        <Item onSelect={() => setTimeout(() => session.ask("title-links"))} keys="Ctrl+Alt+K">
+        <Item onSelect={() => setTimeout(() => session.dialogs.open("title-links"))} keys="Ctrl+Alt+K">
           <ListChecks size={15} aria-hidden /> Links of typed titles
         </Item>
         <Item onSelect={() => askForPictures(file.current, false)}>
@@ -128,17 +128,19 @@ export function Insert() {
         <Item onSelect={() => session.run(insertBlock(emptyDefinitionList()))}>
           <BookA size={15} aria-hidden /> Definition list
         </Item>
-        <Submenu label="Notice" icon={<NoticeSign kind="note" />}>
+        <Submenu label="Notice" icon={<NoticeIcon kind="note" />}>
           {NOTICE_KINDS.map((kind) => (
             <Item
               key={kind}
               keys={`!${kind}`}
               onSelect={() =>
                 session.run(makeNotice(kind)) ||
-                session.say("A notice holds paragraphs, lists, quotations and code. Choose some of those.")
+                session.notices.say(
+                  "A notice holds paragraphs, lists, quotations and code. Choose some of those.",
+                )
               }
             >
-              <NoticeSign kind={kind} /> {NOTICE_NAMES[kind]}
+              <NoticeIcon kind={kind} /> {NOTICE_NAMES[kind]}
             </Item>
           ))}
         </Submenu>

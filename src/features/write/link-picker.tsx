@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { Button } from "@/components/button";
 import { fieldLook } from "@/components/field";
 import { Panel } from "@/components/panel";
-import type { Destination } from "@/core/destinations";
+import type { Destination } from "@/core/index";
 import { shortened, type LinkTarget } from "@/core/document";
 import { findQuoted, referenceWords } from "@/core/links";
 import {
@@ -22,9 +22,9 @@ import {
   referenceTo,
   targetOf,
   useSession,
-  useSessionValue,
+  useDocument,
   wordAt,
-  type Session,
+  type DocumentStore,
 } from "@/editor";
 import { AttachButton } from "@/features/frame/attach-button";
 import { PlaceFinder } from "@/features/frame/place-picker";
@@ -45,42 +45,42 @@ type Words =
   | { kind: "reference"; pos: number };
 
 /** Opens the box where it is typed. */
-const SIGN = ">>";
+const CHAPTER_SEPARATOR = ">>";
 
-/** The box in which the author says where the chosen words shall lead. The words stay visibly chosen meanwhile. */
+/** The box in which the author says where the chosen words should lead. The words stay visibly chosen meanwhile. */
 export function LinkPicker() {
   const session = useSession();
   const [words, setWords] = useState<Words | null>(null);
 
   useEffect(
     () =>
-      session.offer("link", () => {
-        if (session.carrying.held?.purpose === "carry") session.carrying.release();
-        const found = wordsAtHand(session);
+      session.dialogs.register("link", () => {
+        if (session.linkByPointing.linked?.purpose === "carry") session.linkByPointing.release();
+        const found = wordsAtHand(session.store);
         setWords(found);
-        if (found.kind === "range") session.carrying.hold("choose", { from: found.from, to: found.to });
+        if (found.kind === "range") session.linkByPointing.hold("choose", { from: found.from, to: found.to });
       }),
     [session],
   );
 
   function close() {
     setWords(null);
-    if (session.carrying.held?.purpose === "choose") session.carrying.release();
+    if (session.linkByPointing.linked?.purpose === "choose") session.linkByPointing.release();
   }
 
   return (
     <Panel
-      title={words?.kind === "reference" ? "What it shall speak of" : "Where the words shall lead"}
+      title={words?.kind === "reference" ? "Refer to" : "Link to"}
       open={words !== null}
       onClose={close}
-      onReturn={() => session.focus()}
+      onReturn={() => session.viewport.focus()}
     >
       {words && <Picker words={words} onWords={setWords} onClose={close} />}
     </Panel>
   );
 }
 
-function wordsAtHand({ state, index }: Session): Words {
+function wordsAtHand({ state, index }: DocumentStore): Words {
   const reference = chosenReference(state);
   if (reference) return { kind: "reference", pos: reference.pos };
   const { from, to, empty, $from } = state.selection;
@@ -95,8 +95,12 @@ function wordsAtHand({ state, index }: Session): Words {
     const text = state.doc.textBetween(range.from, range.to, " ");
     return { kind: "range", from: range.from, to: range.to, text, chosen: true };
   }
-  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - SIGN.length), $from.parentOffset);
-  if (before === SIGN) return { kind: "new", at: { from: from - SIGN.length, to: from }, text: "" };
+  const before = $from.parent.textBetween(
+    Math.max(0, $from.parentOffset - CHAPTER_SEPARATOR.length),
+    $from.parentOffset,
+  );
+  if (before === CHAPTER_SEPARATOR)
+    return { kind: "new", at: { from: from - CHAPTER_SEPARATOR.length, to: from }, text: "" };
   const word = wordAt(state.doc.resolve(from));
   return word ? { kind: "range", ...word, chosen: false } : { kind: "new", at: { from, to: from }, text: "" };
 }
@@ -120,18 +124,20 @@ function Picker({
   const worded = chosen ?? (hasWords ? "words" : (lastForm() ?? "fit"));
 
   function put(change: (tr: Transaction) => Transaction) {
-    session.dispatch(change(session.state.tr));
+    session.dispatch(change(session.store.state.tr));
     onClose();
+    // At once, so that the very next key is taken by the text.
+    session.viewport.focus();
   }
 
   /** Words that lead to the target; without words of their own, what the target is called. */
   function link(target: LinkTarget, called: string, further = false) {
     const quoted =
       target.kind === "words" && worded !== "words" && worded !== "fit"
-        ? findQuoted(session.index, target)
+        ? findQuoted(session.store.index, target)
         : null;
     if (quoted) speakOf(quoted);
-    else tieTo(target, called);
+    else linkTo(target, called);
     if (further) session.following.follow(target);
   }
 
@@ -140,13 +146,13 @@ function Picker({
     if (words.kind === "reference") return;
     const at = words.kind === "range" ? words : words.at;
     put((tr) => {
-      const called = freeName(shortened(name, 60), session.index).name;
+      const called = freeName(shortened(name, 60), session.store.index).name;
       const target = { kind: "destination" as const, id: addBookmark(tr, pos, end, called), was: called };
       return insertReference(tr, at, { target, form: worded, linked: true });
     });
   }
 
-  function tieTo(target: LinkTarget, called: string) {
+  function linkTo(target: LinkTarget, called: string) {
     put((tr) => {
       if (words.kind === "range")
         return (words.ranges ?? [words]).reduce(
@@ -161,16 +167,16 @@ function Picker({
 
   /** Ties the words to a place, and goes there where that was asked for. */
   function choose(place: Destination, follow: boolean) {
-    tie(place);
-    session.pocket.remember(place);
+    linkToPlace(place);
+    session.recentTargets.remember(place);
     if (follow) session.jumps.to(place.id);
   }
 
-  function tie(place: Destination) {
+  function linkToPlace(place: Destination) {
     if (words.kind === "reference") {
       const { target } = referenceTo(place);
       put((tr) => changeReference(tr, words.pos, { target }));
-    } else if (worded === "words") tieTo(targetOf(place), place.name);
+    } else if (worded === "words") linkTo(targetOf(place), place.name);
     else {
       const at = words.kind === "range" ? words : words.at;
       put((tr) => insertReference(tr, at, referenceTo(place, worded === "fit" ? undefined : worded)));
@@ -181,18 +187,18 @@ function Picker({
   function says(place: Destination): string {
     const at = words.kind === "reference" ? words.pos : words.kind === "range" ? words.from : words.at.from;
     const form = worded === "words" || worded === "fit" ? undefined : worded;
-    return referenceWords(referenceTo(place, form), at, session.index, session.pages);
+    return referenceWords(referenceTo(place, form), at, session.store.index, session.pages);
   }
 
-  function carry() {
+  function pointInstead() {
     let range = words.kind === "range" ? { from: words.from, to: words.to } : null;
     if (words.kind === "new") {
       const { from, to } = words.at;
       const text = words.text.trim();
-      session.dispatch(session.state.tr.insertText(text, from, to));
+      session.dispatch(session.store.state.tr.insertText(text, from, to));
       range = { from, to: from + text.length };
     }
-    if (range) session.carrying.hold("carry", range);
+    if (range) session.linkByPointing.hold("carry", range);
     onClose();
   }
 
@@ -203,14 +209,14 @@ function Picker({
         {words.kind === "range" && !words.chosen && (
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
             <span>
-              Nothing was chosen. The word at the caret,{" "}
+              Nothing is selected. The word at the cursor,{" "}
               <b className="font-semibold text-ink">“{shortened(words.text, 40)}”</b>, becomes the link.
             </span>
             <Button
               look="quiet"
               onClick={() => {
-                session.carrying.release();
-                const { from } = session.state.selection;
+                session.linkByPointing.release();
+                const { from } = session.store.state.selection;
                 onWords({ kind: "new", at: { from, to: from }, text: "" });
               }}
             >
@@ -220,10 +226,10 @@ function Picker({
         )}
         {words.kind === "new" && (
           <label className="flex items-center gap-3">
-            <span className="shrink-0">Nothing was chosen. Words:</span>
+            <span className="shrink-0">Nothing is selected. Words:</span>
             <input
               aria-label="New words for the link"
-              placeholder="What the place is called, always current"
+              placeholder="The name of the destination, always current"
               value={words.text}
               onChange={(event) => onWords({ ...words, text: event.target.value })}
               className="h-8 min-w-0 flex-1 rounded-base border border-edge bg-raised px-2.5 text-ink"
@@ -237,7 +243,7 @@ function Picker({
           onTarget={words.kind === "reference" ? null : link}
           like={words.kind === "range" ? words : null}
           says={worded === "words" ? undefined : says}
-          empty="No place is called that. Carry the link to the place instead, or type a whole address. “look for …” makes a link that searches the shelf."
+          empty="No place has that name. Carry the link to the place instead, or type a full address. “look for …” makes a link that searches the shelf."
         />
       </div>
       {/\{(?:number|label)\}/.test(worded) && <WithoutNumbers />}
@@ -245,18 +251,18 @@ function Picker({
         <div className="flex flex-wrap items-center gap-x-3 gap-y-2 border-t border-line px-4 py-2.5 text-sm">
           {hasWords ? (
             <Button
-              onClick={carry}
+              onClick={pointInstead}
               title="Scroll or jump anywhere, then click the place itself (Ctrl+Shift+K)"
             >
               <Hand size={15} aria-hidden /> Carry to the place
             </Button>
           ) : (
-            <span className="text-quiet">With words it can be carried.</span>
+            <span className="text-quiet">Select words to carry the link.</span>
           )}
           <AttachButton onAttached={(id, { name }) => link({ kind: "file", id }, name, false)} />
           <label
             className="flex min-w-0 flex-1 items-center justify-end gap-2"
-            title="Ctrl+Enter ties and goes there"
+            title="Ctrl+Enter links and goes there"
           >
             <span className="shrink-0 text-quiet">Worded</span>
             <select
@@ -269,7 +275,7 @@ function Picker({
               className={fieldLook("w-56 min-w-0")}
             >
               {hasWords && <option value="words">As they are</option>}
-              {!hasWords && <option value="fit">As fits the place</option>}
+              {!hasWords && <option value="fit">To suit the destination</option>}
               {REFERENCE_FORMS.map(({ value, label }) => (
                 <option key={value} value={value}>
                   {label}
@@ -296,7 +302,7 @@ const LEVELS = ["heading1", "heading2", "heading3", "heading4", "heading5", "hea
 /** Where headings are not counted a form that speaks of their numbers has none to say. */
 function WithoutNumbers() {
   const session = useSession();
-  const counted = useSessionValue((it) => it.index.headings.length === 0 || it.index.numbers.size > 0);
+  const counted = useDocument((it) => it.index.headings.length === 0 || it.index.numbers.size > 0);
   if (counted) return null;
   return (
     <p role="status" className="flex flex-wrap items-center gap-2 border-t border-line px-4 py-2 text-sm">

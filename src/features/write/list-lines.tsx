@@ -4,24 +4,25 @@ import type { Node } from "prosemirror-model";
 import { useState } from "react";
 import { Button, IconButton } from "@/components/button";
 import { Choice, fieldLook } from "@/components/field";
+import { OneStopList } from "@/components/one-stop-list";
 import { useTyped } from "@/components/use-typed";
 import { idOf, shortened, type EntryEdit } from "@/core/document";
 import { entryWords, isMenu, kindOf, optionsOf, orderedEntries, type ContentsEntry } from "@/core/wayfinding";
-import { addEntry, editEntry, moveEntry, removeAdded, useSession, useSessionValue } from "@/editor";
+import { addEntry, editEntry, moveEntry, removeAdded, useSession, useDocument } from "@/editor";
 import { OwnPlacePicker } from "@/features/frame/place-picker";
 
-const MOST = 60;
+const MAX_LINES = 60;
 
 const SHOWN = [
   { value: "in", label: "Shown" },
   { value: "entry", label: "Left out" },
-  { value: "section", label: "Left out, with those below" },
+  { value: "section", label: "Left out with its sublevels" },
 ] as const;
 
 /** The lines of a list, to be reworded, left out, or in a menu moved one by one; the others stay current, and so do these. */
 export function ListLines({ list }: { list: Node }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const [open, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -32,14 +33,14 @@ export function ListLines({ list }: { list: Node }) {
   if (!open)
     return (
       <Button look="quiet" className="-ml-3 justify-self-start" onClick={() => setOpen(true)}>
-        Change single lines{changed > 0 ? ` (${changed} changed)` : ""}
+        Edit single lines{changed > 0 ? ` (${changed} changed)` : ""}
       </Button>
     );
   const entries = orderedEntries(index, list);
   const added = new Set(optionsOf(list).added);
-  const shown = entries.slice(0, MOST);
+  const shown = entries.slice(0, MAX_LINES);
   const move = (id: string, before: string | null) =>
-    change((tr, pos) => moveEntry(tr, pos, session.index, id, before));
+    change((tr, pos) => moveEntry(tr, pos, session.store.index, id, before));
   return (
     <div>
       <DndContext
@@ -52,7 +53,7 @@ export function ListLines({ list }: { list: Node }) {
           move(dragged, (from! < to! ? entries[to! + 1]?.id : onto) ?? null);
         }}
       >
-        <ul
+        <OneStopList
           aria-label="Lines of the list"
           className="max-h-72 overflow-y-auto rounded-base border border-line"
         >
@@ -77,9 +78,9 @@ export function ListLines({ list }: { list: Node }) {
               }
             />
           ))}
-        </ul>
+        </OneStopList>
       </DndContext>
-      {entries.length > MOST && <p className="mt-1 text-quiet">and {entries.length - MOST} more</p>}
+      {entries.length > MAX_LINES && <p className="mt-1 text-quiet">and {entries.length - MAX_LINES} more</p>}
       {kindOf(list) !== "alphabet" && (
         <Button look="quiet" className="-ml-3" onClick={() => setAdding(true)}>
           Add a line
@@ -164,7 +165,7 @@ function Line({
           )}
           {onTakeOut ? (
             <Button className="justify-self-start" onClick={onTakeOut}>
-              Take this line out
+              Remove this line
             </Button>
           ) : (
             <Choice
@@ -199,7 +200,7 @@ function OwnWords({
   const { shown, type, leave } = useTyped(words, onKeep, (typed) => typed.trim());
   return (
     <input
-      aria-label="Own words for this line"
+      aria-label="Custom words for this line"
       placeholder={placeholder}
       value={shown}
       onChange={(event) => type(event.target.value)}

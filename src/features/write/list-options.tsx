@@ -3,8 +3,8 @@ import {
   asKind,
   idOf,
   listCountSchema,
-  listSign,
-  MOST_BESIDE_COUNT,
+  listMarker,
+  MAX_AFFIX_LETTERS,
   NUMERALS,
   type ListCount,
 } from "@/core/document";
@@ -14,23 +14,23 @@ import {
   setCount,
   toggleBoxes,
   useSession,
-  useSessionValue,
-  type Session,
+  useDocument,
+  type DocumentStore,
 } from "@/editor";
 
 const COUNTS = NUMERALS.map((value) => ({
   value,
   label: [1, 2, 3]
-    .map((n) => listSign({ ...listCountSchema.parse({}), numerals: value, after: "" }, n))
+    .map((n) => listMarker({ ...listCountSchema.parse({}), numerals: value, after: "" }, n))
     .join(", "),
 }));
 
 /** What there is to say of the list around the caret, the innermost; where there is none, nothing. */
 export function ListOptions() {
   const session = useSession();
-  const list = useSessionValue((it) => listHere(it.state)?.node ?? null);
-  const where = useSessionValue(placeOfList);
-  const boxes = useSessionValue((it) => hasBoxes(it.state));
+  const list = useDocument((it) => listHere(it.state)?.node ?? null);
+  const where = useDocument(placeOfList);
+  const boxes = useDocument((it) => hasBoxes(it.state));
   if (!list) return null;
   const count = asKind(list, "ordered_list");
   return (
@@ -38,7 +38,7 @@ export function ListOptions() {
       <h2 className="font-semibold">{count ? "Numbered list" : "Bullet list"}</h2>
       {count && <CountOptions key={where} count={count} />}
       <Check
-        label="Boxes to tick"
+        label="Check boxes"
         checked={boxes}
         onChange={() => session.run(toggleBoxes, { focus: false })}
       />
@@ -47,7 +47,7 @@ export function ListOptions() {
 }
 
 /** By which list fields are known: one list's words are never put into another. */
-function placeOfList({ state }: Session): string {
+function placeOfList({ state }: DocumentStore): string {
   const list = listHere(state);
   if (!list) return "";
   const $list = state.doc.resolve(list.pos);
@@ -72,18 +72,18 @@ function CountOptions({ count }: { count: ListCount }) {
         <KeptField
           label="Before it"
           value={count.before}
-          maxLength={MOST_BESIDE_COUNT}
+          maxLength={MAX_AFFIX_LETTERS}
           onKeep={beside("before")}
         />
         <KeptField
           label="Behind it"
           value={count.after}
-          maxLength={MOST_BESIDE_COUNT}
+          maxLength={MAX_AFFIX_LETTERS}
           onKeep={beside("after")}
         />
       </div>
       <Check
-        label="Goes on from the list before it"
+        label="Continues the previous list"
         checked={count.continues}
         onChange={(continues) => set({ continues })}
       />

@@ -1,13 +1,13 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check, Choice, KeptField } from "@/components/field";
-import { NOTICE_NAMES } from "@/components/notice-sign";
+import { NOTICE_NAMES } from "@/components/notice-icon";
 import {
   asKind,
   fixedWordsOf,
   idOf,
   isListTitle,
-  MOST_IN_PAGE_LINE,
+  MAX_ENTRIES_IN_PAGE_LINE,
   NOTICE_KINDS,
   type ListKind,
 } from "@/core/document";
@@ -26,9 +26,9 @@ const KINDS: readonly { value: ListKind; label: string }[] = [
   { value: "equations", label: "Equations" },
   { value: "notices", label: "Notices and warnings" },
   { value: "bookmarks", label: "Bookmarks" },
-  { value: "flagged", label: "What is flagged to come back to" },
-  { value: "alphabet", label: "All places by the alphabet" },
-  { value: "entries", label: "Index of what is entered" },
+  { value: "flagged", label: "What is flagged" },
+  { value: "alphabet", label: "All places, alphabetically" },
+  { value: "entries", label: "Back-of-the-book index" },
 ];
 
 const COLUMNS = [
@@ -80,16 +80,18 @@ export function ListSettings({ list }: { list: Node }) {
   }
 
   function freeze() {
-    change((tr, pos) => freezeList(tr, pos, session.index));
-    session.say("The list is ordinary text with ordinary links now, and stays as it is.", { undo: true });
-    session.focus();
+    change((tr, pos) => freezeList(tr, pos, session.store.index));
+    session.notices.say("The list is now ordinary text with ordinary links.", {
+      undo: true,
+    });
+    session.viewport.focus();
   }
 
   return (
     <div className="mb-3 grid gap-3">
       {isMenu(list) && (
         <Check
-          label="Only what I choose"
+          label="Only what I select"
           checked={options.chosen ?? false}
           onChange={(on) => set({ chosen: on ? true : null })}
         />
@@ -145,7 +147,7 @@ export function ListSettings({ list }: { list: Node }) {
       )}
       {sections && (
         <Check
-          label="Bookmarks among them"
+          label="Include bookmarks"
           checked={options.bookmarks ?? false}
           onChange={(on) => set({ bookmarks: on ? true : null })}
         />
@@ -161,18 +163,18 @@ export function ListSettings({ list }: { list: Node }) {
       )}
       <div hidden={kind === "entries"}>
         <Check
-          label="Numbers of headings and captions"
+          label="Heading and caption numbers"
           checked={!options.plain}
           onChange={(on) => set({ plain: on ? null : true })}
         />
         <Check
-          label="Numbers of pages"
+          label="Page numbers"
           checked={!options.pageless}
           onChange={(on) => set({ pageless: on ? null : true })}
         />
         {!options.pageless && !options.buttons && !options.run && (
           <Check
-            label="Dots before them"
+            label="Dots before page numbers"
             checked={!options.leaderless}
             onChange={(on) => set({ leaderless: on ? null : true })}
           />
@@ -180,12 +182,12 @@ export function ListSettings({ list }: { list: Node }) {
         {sections && !isMenu(list) && !options.run && (
           <>
             <Check
-              label="Indents by level"
+              label="Indent by level"
               checked={!options.flush}
               onChange={(on) => set({ flush: on ? null : true })}
             />
             <Check
-              label="Readers can fold it, on screens"
+              label="Readers can fold it on screens"
               checked={options.folds ?? false}
               onChange={(on) => set({ folds: on ? true : null })}
             />
@@ -226,8 +228,8 @@ export function ListSettings({ list }: { list: Node }) {
           />
           {options.placed && (
             <p className="mt-1 text-sm text-quiet">
-              There is room for {MOST_IN_PAGE_LINE} entries. On paper the first page has it where it has
-              header and footer; on screens it stays in view.
+              There is room for {MAX_ENTRIES_IN_PAGE_LINE} entries. On paper the first page has it where it
+              has header and footer; on screens it stays in view.
             </p>
           )}
         </div>

@@ -3,7 +3,7 @@ import {
   FACES,
   NAMED_COLOURS,
   type Face,
-  type Look,
+  type BlockLook,
   type Numbering,
   type OwnStyleOf,
   type StyleName,
@@ -43,15 +43,15 @@ const COLOURS: { value: string; label: string }[] = [
 /** What a style may say beyond the looks of its letters. */
 const LETTERS_ONLY: readonly (StyleName | OwnStyleOf)[] = ["link", "button", "words"];
 
-/** The fields of a look, as far as what it is of can have them; `of`: a style, or what a style of one's own is for. */
+/** The fields of a look, as far as what it is of can have them; `of`: a style, or what a style of your own is for. */
 export function LookFields({
   look,
   of: style,
   onChange: change,
 }: {
-  look: Look;
+  look: BlockLook;
   of: StyleName | OwnStyleOf;
-  onChange: (changed: Partial<Look>) => void;
+  onChange: (changed: Partial<BlockLook>) => void;
 }) {
   const colour = look.colour === null ? "body" : look.colour.startsWith("#") ? "own" : look.colour;
   const blocks = !LETTERS_ONLY.includes(style);
@@ -94,7 +94,7 @@ export function LookFields({
               onChange={(event) => change({ colour: event.target.value })}
               className="h-8 w-12 rounded-base border border-edge"
             />
-            Colour of its own
+            Custom colour
           </label>
         )}
         {blocks && (

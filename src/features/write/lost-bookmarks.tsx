@@ -2,13 +2,13 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { shortened } from "@/core/document";
 import { incomingLinks } from "@/core/links";
-import { dropBookmark, useSession, useSessionValue } from "@/editor";
+import { dropBookmark, useSession, useDocument } from "@/editor";
 import { putOnChosen } from "./selected-bookmark";
 
 /** Bookmarks whose words were taken out though nobody removed the bookmark: to be put back somewhere, or dropped. */
 export function LostBookmarks() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const lost = index.lostBookmarks;
   if (lost.length === 0) return null;
   return (
@@ -36,12 +36,12 @@ export function LostBookmarks() {
                 {last?.block && (
                   <Button onClick={() => session.goToWords(last.block!, 0, 0)}>Go where it stood</Button>
                 )}
-                <Button onClick={() => putOnChosen(session, id)}>Put it on what is chosen</Button>
+                <Button onClick={() => putOnChosen(session, id)}>Move it to the selection</Button>
                 <Button
                   look="quiet"
                   onClick={() => {
-                    session.dispatch(dropBookmark(session.state.tr, id));
-                    session.say(`Dropped “${shortened(name, 40)}”.`, { undo: true });
+                    session.dispatch(dropBookmark(session.store.state.tr, id));
+                    session.notices.say(`Dropped “${shortened(name, 40)}”.`, { undo: true });
                   }}
                 >
                   Drop

@@ -4,13 +4,13 @@ import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { Check, Choice } from "@/components/field";
 import { Panel } from "@/components/panel";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { lineOf, shortened } from "@/core/document";
 import {
   addBookmarks,
   foundPlaces,
   useSession,
-  useSessionValue,
+  useDocument,
   type ProposedBookmark,
   type Session,
 } from "@/editor";
@@ -34,13 +34,13 @@ export function ManyBookmarks() {
   return (
     <>
       <Button className="mt-3" onClick={() => setOpen(true)}>
-        Bookmarks in one go
+        Many bookmarks at once
       </Button>
       <Panel
-        title="Bookmarks in one go"
+        title="Many bookmarks at once"
         open={open}
         onClose={() => setOpen(false)}
-        onReturn={() => session.focus()}
+        onReturn={() => session.viewport.focus()}
       >
         {open && <ManyForm onDone={() => setOpen(false)} />}
       </Panel>
@@ -50,15 +50,15 @@ export function ManyBookmarks() {
 
 function ManyForm({ onDone }: { onDone: () => void }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.index);
+  const index = useDocument((it) => it.index);
   const [kind, setKind] = useState<Kind>(() => firstKind(session));
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const proposed = proposedOf(session, index, kind);
   const taken = proposed.filter((_, i) => !left.has(i));
 
   function add() {
-    session.dispatch(addBookmarks(session.state.tr, session.index, taken));
-    session.say(`Set ${counted(taken.length, "bookmark")}.`, { undo: true });
+    session.dispatch(addBookmarks(session.store.state.tr, session.store.index, taken));
+    session.notices.say(`Set ${counted(taken.length, "bookmark")}.`, { undo: true });
     onDone();
   }
 
@@ -81,14 +81,14 @@ function ManyForm({ onDone }: { onDone: () => void }) {
         }}
       />
       {proposed.length === 0 ? (
-        <p className="text-sm text-quiet">There are none without a bookmark.</p>
+        <p className="text-sm text-quiet">All of them have a bookmark already.</p>
       ) : (
         <ul aria-label="Proposed names" className="grid min-h-0 gap-1 overflow-y-auto">
           {proposed.map(({ name }, i) => (
             <li key={i}>
               <Check
                 label={<span dir="auto">{shortened(name, 70)}</span>}
-                className="!min-h-7"
+                className="min-h-7!"
                 checked={!left.has(i)}
                 onChange={(on) => {
                   const next = new Set(left);
@@ -112,13 +112,15 @@ function ManyForm({ onDone }: { onDone: () => void }) {
 
 /** What there is to be bookmarked: matches while one finds, else the first kind that the document has. */
 function firstKind(session: Session): Kind {
-  if (foundPlaces(session.state).length > 0) return "matches";
-  return KINDS.find(({ value }) => proposedOf(session, session.index, value).length > 0)?.value ?? "figures";
+  if (foundPlaces(session.store.state).length > 0) return "matches";
+  return (
+    KINDS.find(({ value }) => proposedOf(session, session.store.index, value).length > 0)?.value ?? "figures"
+  );
 }
 
 function proposedOf(session: Session, index: DocumentIndex, kind: Kind): ProposedBookmark[] {
   if (kind === "matches")
-    return foundPlaces(session.state).map(({ from, to }) => ({
+    return foundPlaces(session.store.state).map(({ from, to }) => ({
       from,
       to,
       name: nameAround(index, from, to),

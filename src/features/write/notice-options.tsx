@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Choice } from "@/components/field";
-import { NOTICE_NAMES } from "@/components/notice-sign";
+import { NOTICE_NAMES } from "@/components/notice-icon";
 import { asKind, idOf, NOTICE_KINDS } from "@/core/document";
 import { useSession, withoutNotice } from "@/editor";
 
@@ -25,10 +25,10 @@ export function NoticeOptions({ block }: { block: Node }) {
           onClick={() => {
             session.changeBlock(idOf(block)!, withoutNotice);
             // The button is gone with the notice.
-            session.focus();
+            session.viewport.focus();
           }}
         >
-          Take the notice off
+          Remove the notice
         </Button>
       </div>
     </div>

@@ -5,7 +5,7 @@ import { Choice, KeptField } from "@/components/field";
 import {
   type DestinationId,
   knownId,
-  MOST_IN_STYLE_NAME,
+  MAX_STYLE_NAME_LETTERS,
   type OwnLook,
   type OwnStyle,
   ownStyleOf,
@@ -22,11 +22,11 @@ import {
   removeOwnStyle,
   renameOwnStyle,
   useSession,
-  useSessionValue,
+  useDocument,
 } from "@/editor";
 import { LookFields } from "./look-fields";
 
-interface Told {
+interface StyleWords {
   readonly label: string;
   readonly none: string;
   /** What a new one is called at first. */
@@ -35,7 +35,7 @@ interface Told {
   readonly user: string;
 }
 
-const TOLD: Readonly<Record<OwnStyleOf, Told>> = {
+const STYLE_WORDS: Readonly<Record<OwnStyleOf, StyleWords>> = {
   paragraphs: {
     label: "Paragraph style",
     none: "As body text",
@@ -48,8 +48,8 @@ const NEW = "new";
 
 /** The styles that authors make beside the fixed ones: given to paragraphs and to words, and changed once for all that have them. */
 export function OwnStyles() {
-  const paragraph = useSessionValue((it) => inParagraph(it.state));
-  const inText = useSessionValue((it) => it.state.selection.$from.parent.inlineContent);
+  const paragraph = useDocument((it) => inParagraph(it.state));
+  const inText = useDocument((it) => it.state.selection.$from.parent.inlineContent);
   if (!inText) return null;
   return (
     <section
@@ -65,24 +65,24 @@ export function OwnStyles() {
 /** The style that is given at the selection: another can be given there, and this one changed. */
 function Given({ of }: { of: OwnStyleOf }) {
   const session = useSession();
-  const sheet = useSessionValue((it) => it.index.sheet);
-  const here = useSessionValue((it) => ownStyleAt(it.state, of));
+  const sheet = useDocument((it) => it.index.sheet);
+  const here = useDocument((it) => ownStyleAt(it.state, of));
   const [open, setOpen] = useState<string | null>(null);
   const style = ownStyleOf(sheet, here);
-  const { label, none, first } = TOLD[of];
+  const { label, none, first } = STYLE_WORDS[of];
   const all = Object.entries(ownStylesOf(sheet))
     .filter(([, one]) => one.of === of)
     .map(([value, { name }]) => ({ value, label: name }))
     .sort((a, b) => a.label.localeCompare(b.label));
 
   function give(value: string) {
-    const { state } = session;
+    const { state } = session.store;
     if (value !== NEW)
       return session.dispatch(giveOwnStyle(state.tr, of, value === "" ? null : knownId(value)));
     if (of === "words" && state.selection.empty)
-      return session.say("Choose the words that are to have a style of their own.");
+      return session.notices.say("Select words for the new style.");
     session.dispatch(makeOwnStyle(state, of, first));
-    setOpen(ownStyleAt(session.state, of));
+    setOpen(ownStyleAt(session.store.state, of));
   }
 
   return (
@@ -111,8 +111,8 @@ function Given({ of }: { of: OwnStyleOf }) {
 /** What a style is called, how it looks where it differs from the body, where it is used, and its removal. */
 function OwnStyleFields({ id, style }: { id: DestinationId; style: OwnStyle }) {
   const session = useSession();
-  const sheet = useSessionValue((it) => it.index.sheet);
-  const doc = useSessionValue((it) => it.state.doc);
+  const sheet = useDocument((it) => it.index.sheet);
+  const doc = useDocument((it) => it.state.doc);
   const uses = useMemo(() => usesOfStyle(doc, id), [doc, id]);
   const { body } = sheet.styles;
   const named = Object.keys(style.look);
@@ -124,17 +124,17 @@ function OwnStyleFields({ id, style }: { id: DestinationId; style: OwnStyle }) {
     });
 
   function goToNext() {
-    const now = usesOfStyle(session.state.doc, id);
-    const next = now.find(({ from }) => from > session.state.selection.from) ?? now[0];
+    const now = usesOfStyle(session.store.state.doc, id);
+    const next = now.find(({ from }) => from > session.store.state.selection.from) ?? now[0];
     if (next) session.jumps.toPlace(next.from, next.to);
   }
 
   function remove() {
-    session.dispatch(removeOwnStyle(session.state.tr, id, style));
-    session.say(`Removed the style “${style.name}”. What had it looks like the text around it.`, {
+    session.dispatch(removeOwnStyle(session.store.state.tr, id, style));
+    session.notices.say(`Removed the style “${style.name}”. Its text now looks like the text around it.`, {
       undo: true,
     });
-    session.focus();
+    session.viewport.focus();
   }
 
   return (
@@ -142,8 +142,8 @@ function OwnStyleFields({ id, style }: { id: DestinationId; style: OwnStyle }) {
       <KeptField
         label="Name"
         value={style.name}
-        maxLength={MOST_IN_STYLE_NAME}
-        onKeep={(name) => session.dispatch(renameOwnStyle(session.state.tr, id, style, name))}
+        maxLength={MAX_STYLE_NAME_LETTERS}
+        onKeep={(name) => session.dispatch(renameOwnStyle(session.store.state.tr, id, style, name))}
       />
       <LookFields
         look={{ ...body, face: null, colour: null, ...style.look }}
@@ -151,15 +151,15 @@ function OwnStyleFields({ id, style }: { id: DestinationId; style: OwnStyle }) {
         onChange={({ numbering: _n, underlined: _u, firstBold: _f, ...look }) => change(look)}
       />
       <p className="text-quiet">
-        Used in {counted(uses.length, TOLD[style.of].user)}. What is not changed here is as{" "}
+        Used in {counted(uses.length, STYLE_WORDS[style.of].user)}. What is not changed here is as{" "}
         {style.of === "words" ? "in the words around" : "in body text"}.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button onClick={goToNext} disabled={uses.length === 0}>
-          Next {TOLD[style.of].user}
+          Next {STYLE_WORDS[style.of].user}
         </Button>
         <Button onClick={asBody} disabled={named.length === 0}>
-          Nothing of its own
+          No changes of its own
         </Button>
         <Button look="quiet" onClick={remove}>
           Remove style

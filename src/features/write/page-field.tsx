@@ -46,7 +46,7 @@ export function PageField() {
     }
     if (event.key !== "Enter" && event.key !== "Escape") return;
     event.preventDefault();
-    session.focus();
+    session.viewport.focus();
   }
 
   return (
@@ -66,14 +66,14 @@ export function PageField() {
           setTyped(null);
           gone.current = null;
         }}
-        className={fieldLook("w-11 !h-6 !px-1 text-center !text-xs text-ink")}
+        className={fieldLook("w-11 h-6! px-1! text-center text-xs! text-ink")}
       />
     </label>
   );
 }
 
 /** The page on which one is: that of the caret while it is in view, else the one in view first. */
-function pageHere({ pages, inView, state: { selection } }: Session): number {
-  const { from } = selection;
+function pageHere({ pages, viewport: { inView }, store }: Session): number {
+  const { from } = store.state.selection;
   return pages?.pageAt(from >= inView.from && from <= inView.to ? from : inView.from) ?? 0;
 }

@@ -1,5 +1,5 @@
 import { Check, Choice } from "@/components/field";
-import { hasRoom, LEAST_ROOM, MOST_COLUMNS, PAPERS, type Columns, type Paper } from "@/core/document";
+import { hasRoom, MIN_ROOM_POINTS, MAX_COLUMNS, PAPERS, type Columns, type Paper } from "@/core/document";
 import { useSession } from "@/editor";
 import { keysOf } from "@/core/keys-of";
 import { Amount } from "./amount";
@@ -13,11 +13,11 @@ const CHOICES: { value: PaperName | "own"; label: string }[] = [
   { value: "own", label: "Another size" },
 ];
 const SIDES = ["top", "right", "bottom", "left"] as const;
-const COLUMNS = Array.from({ length: MOST_COLUMNS }, (_, i) => ({
+const COLUMNS = Array.from({ length: MAX_COLUMNS }, (_, i) => ({
   value: String(i + 1),
   label: String(i + 1),
 }));
-/** Between columns that are chosen anew, in points. */
+/** Between columns that are chosen again, in points. */
 const FIRST_GAP = 7 * MM;
 
 /** How large paper is, how it lies, and where the text stands on it. */
@@ -33,10 +33,10 @@ export function PaperFields<P extends Paper>({
     const next = { ...paper, ...more };
     if (hasRoom(next)) onChange(next);
     else
-      session.say(
+      session.notices.say(
         next.columns
           ? "These margins and columns leave no room for text."
-          : `These margins leave less than ${Math.round(inMm(LEAST_ROOM))} mm for the text.`,
+          : `These margins leave less than ${Math.round(inMm(MIN_ROOM_POINTS))} mm for the text.`,
       );
   };
   const setColumns = (columns: Columns | undefined) => {

@@ -1,6 +1,6 @@
 import { Check, Choice } from "@/components/field";
-import { settingsOf, setupOf, type PageSetup, type StyleSheet } from "@/core/document";
-import { changeStyles, setDocumentLanguage, useSession, useSessionValue } from "@/editor";
+import { directionOf, settingsOf, setupOf, type PageSetup, type StyleSheet } from "@/core/document";
+import { changeStyles, setDocumentLanguage, useSession, useDocument } from "@/editor";
 import { languagesOffered } from "@/components/languages";
 import { PaperFields } from "./paper-fields";
 
@@ -8,7 +8,7 @@ import { PaperFields } from "./paper-fields";
 export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
   const session = useSession();
   const setup = setupOf(sheet);
-  const language = useSessionValue((it) => settingsOf(it.state.doc).language);
+  const language = useDocument((it) => settingsOf(it.state.doc).language);
   const change = (next: PageSetup) => session.run(changeStyles({ page: { setup: next } }), { focus: false });
   return (
     <details className="mt-3 border-t border-line pt-2">
@@ -20,6 +20,9 @@ export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
           options={languagesOffered(language)}
           onChange={(tag) => session.run(setDocumentLanguage(tag), { focus: false })}
         />
+        <p className="mt-1 text-quiet">
+          Read from {directionOf(language) === "rtl" ? "right to left" : "left to right"}.
+        </p>
       </div>
       <PaperFields paper={setup} onChange={change} />
       <div className="mt-2 grid gap-1">

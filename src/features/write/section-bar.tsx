@@ -13,19 +13,21 @@ import {
   splitSection,
   stretchesOf,
   useSession,
-  useSessionValue,
+  useDocument,
   type Session,
+  useSessionValue,
 } from "@/editor";
 
 /** Below the rope's lines: how much is chosen, what leads there, and what can be done with it. */
 export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const sections = outermost(index, chosen);
   const words = sections.reduce((sum, section) => sum + section.words, 0);
   const links = impactOf(index, { stretches: stretchesOf(index, chosen), bookmarks: [] }).links.length;
+  const canSplit = useSessionValue((it) => it.can(splitSection(it.store.index)));
   const run = (tr: Transaction | null) => tr && session.dispatch(tr);
-  const tr = () => session.state.tr;
+  const tr = () => session.store.state.tr;
   return (
     <div className="shrink-0 border-t border-line px-2 pt-1.5 pb-1">
       <p role="status" className="px-1 text-sm text-quiet">
@@ -37,39 +39,43 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
       </p>
       <div className="flex">
         <IconButton
-          label="Raise with what lies below (Alt+Left; Alt+Shift+Left alone)"
+          label="Promote with its subsections (Alt+Left; Alt+Shift+Left alone)"
           disabled={shiftable(index, chosen, -1).length === 0}
-          onClick={() => run(shiftSections(tr(), session.index, chosen, -1))}
+          onClick={() => run(shiftSections(tr(), session.store.index, chosen, -1))}
         >
           <ArrowLeftToLine size={16} />
         </IconButton>
         <IconButton
-          label="Lower with what lies below (Alt+Right; Alt+Shift+Right alone)"
+          label="Demote with its subsections (Alt+Right; Alt+Shift+Right alone)"
           disabled={shiftable(index, chosen, 1).length === 0}
-          onClick={() => run(shiftSections(tr(), session.index, chosen, 1))}
+          onClick={() => run(shiftSections(tr(), session.store.index, chosen, 1))}
         >
           <ArrowRightToLine size={16} />
         </IconButton>
         <IconButton
-          label="Split at the caret: a new section begins there (Ctrl+Alt+Enter in the text)"
-          disabled={!session.can(splitSection(session.index))}
-          onClick={() => session.run(splitSection(session.index))}
+          label="Split at the cursor: start a new section there (Ctrl+Alt+Enter in the text)"
+          disabled={!canSplit}
+          onClick={() => session.run(splitSection(session.store.index))}
         >
           <Split size={16} />
         </IconButton>
         <IconButton
-          label="Join to the section before: the title becomes text"
-          onClick={() => run(joinSections(tr(), session.index, chosen))}
+          label="Join with the previous section: the title becomes text"
+          onClick={() => run(joinSections(tr(), session.store.index, chosen))}
         >
           <Merge size={16} />
         </IconButton>
         <IconButton
           label="Duplicate (Ctrl+D)"
-          onClick={() => run(duplicateSections(tr(), session.index, chosen))}
+          onClick={() => run(duplicateSections(tr(), session.store.index, chosen))}
         >
           <Copy size={16} />
         </IconButton>
-        <IconButton label="Take out (Delete)" className="ml-auto" onClick={() => takeOut(session, chosen)}>
+        <IconButton
+          label="Delete section (Delete)"
+          className="ml-auto"
+          onClick={() => takeOut(session, chosen)}
+        >
           <Trash2 size={16} />
         </IconButton>
       </div>
@@ -79,7 +85,7 @@ export function SectionBar({ chosen }: { chosen: ReadonlySet<DestinationId> }) {
 
 /** Takes sections out; where links lead there, it is asked first what becomes of them. */
 export function takeOut(session: Session, chosen: ReadonlySet<DestinationId>): void {
-  const sections = outermost(session.index, chosen);
+  const sections = outermost(session.store.index, chosen);
   if (sections.length === 0) return;
   const called =
     sections.length === 1

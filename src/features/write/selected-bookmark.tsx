@@ -3,9 +3,9 @@ import { flushSync } from "react-dom";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Check, fieldLook, TextField } from "@/components/field";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { useTyped } from "@/components/use-typed";
-import type { Bookmark } from "@/core/destinations";
+import type { Bookmark } from "@/core/index";
 import { knownId, shortened, type DestinationId } from "@/core/document";
 import { incomingLinks } from "@/core/links";
 import {
@@ -15,7 +15,7 @@ import {
   renameBookmark,
   setBookmarkField,
   useSession,
-  useSessionValue,
+  useDocument,
 } from "@/editor";
 import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
@@ -25,38 +25,38 @@ import { TakeAlong } from "./take-along";
 /** The bookmark in which the caret stands: what it is called and for, and when one wants to come back to it. */
 export function SelectedBookmark() {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   // What was just set is shown, also where another bookmark stands on the same words.
   const [set, setSet] = useState<{ id: DestinationId; from: number; to: number } | null>(null);
-  const id = useSessionValue(({ index: newest, state: { selection } }) =>
+  const id = useDocument(({ index: newest, state: { selection } }) =>
     set?.from === selection.from && set.to === selection.to ? set.id : bookmarkIdAt(newest, selection.from),
   );
   const bookmark = id ? index.bookmarks.find((one) => one.id === id) : undefined;
   const name = useRef<HTMLInputElement>(null);
   useEffect(
     () =>
-      session.offer("bookmark", (words) => {
+      session.dialogs.register("bookmark", (words) => {
         // The next key belongs to the name.
-        const { from, to } = session.state.selection;
+        const { from, to } = session.store.state.selection;
         flushSync(() => setSet({ id: knownId(words), from, to }));
         name.current?.select();
       }),
     [session],
   );
-  const chosen = useSessionValue((it) => !it.state.selection.empty);
+  const chosen = useDocument((it) => !it.state.selection.empty);
   const noteId = useId();
   if (!bookmark) return null;
   const links = incomingLinks(index, bookmark.id).length;
   const change = (field: "note" | "followUp" | "due", value: string | boolean) =>
-    session.dispatch(setBookmarkField(session.state.tr, bookmark.id, field, value));
+    session.dispatch(setBookmarkField(session.store.state.tr, bookmark.id, field, value));
   return (
     <section aria-label="Bookmark at the caret" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind="bookmark" /> Bookmark
+        <KindIcon kind="bookmark" /> Bookmark
       </h2>
       <Name key={`name of ${bookmark.id}`} field={name} bookmark={bookmark} />
       <label htmlFor={noteId} className="mt-2 mb-1 block font-medium">
-        Note to oneself
+        Note to self
       </label>
       <Note key={bookmark.id} id={noteId} note={bookmark.note} onKeep={(note) => change("note", note)} />
       <dl className="mb-3 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
@@ -81,13 +81,13 @@ export function SelectedBookmark() {
       </div>
       <div className="flex flex-wrap gap-2">
         {bookmark.shape === "range" && (
-          <Button onClick={() => session.chooseBookmark(bookmark.id)}>Choose its words</Button>
+          <Button onClick={() => session.chooseBookmark(bookmark.id)}>Select its words</Button>
         )}
         <Button onClick={() => void copyAddress(session, bookmark.id)}>Copy address for readers</Button>
         <TakeAlong id={bookmark.id} />
         {chosen && bookmark.shape !== "block" && (
           <Button look="quiet" onClick={() => putOnChosen(session, bookmark.id)}>
-            Put it on what is chosen
+            Move it to the selection
           </Button>
         )}
       </div>
@@ -98,10 +98,10 @@ export function SelectedBookmark() {
 /** What a bookmark is called: any wording will do, and a name that is taken gets a number. */
 function Name({ field, bookmark }: { field: React.RefObject<HTMLInputElement | null>; bookmark: Bookmark }) {
   const session = useSession();
-  const free = (words: string) => freeName(words, session.index, bookmark.id);
+  const free = (words: string) => freeName(words, session.store.index, bookmark.id);
   const { shown, type, leave } = useTyped(
     bookmark.name,
-    (name) => session.dispatch(renameBookmark(session.state.tr, bookmark.id, name)),
+    (name) => session.dispatch(renameBookmark(session.store.state.tr, bookmark.id, name)),
     (words) => (words.trim() === "" ? null : free(words).name),
   );
   const taken = shown.trim() !== "" && free(shown).taken;
@@ -115,7 +115,7 @@ function Name({ field, bookmark }: { field: React.RefObject<HTMLInputElement | n
       onBlur={() => {
         leave();
         if (taken)
-          session.say(
+          session.notices.say(
             `“${shortened(shown.trim(), 40)}” was taken, so the bookmark is called “${shortened(bookmark.name, 44)}”.`,
           );
       }}
@@ -123,7 +123,7 @@ function Name({ field, bookmark }: { field: React.RefObject<HTMLInputElement | n
         if (event.key !== "Enter") return;
         // The words are chosen still: in the text Enter would take their place.
         event.preventDefault();
-        session.focus();
+        session.viewport.focus();
       }}
       hint={taken && <>this name is taken, so it becomes “{shortened(free(shown).name, 44)}”</>}
     />
@@ -146,10 +146,10 @@ function Note({ id, note, onKeep }: { id: string; note: string; onKeep: (note: s
 
 /** Puts a bookmark on what is chosen, or at the caret. */
 export function putOnChosen(session: ReturnType<typeof useSession>, id: DestinationId): void {
-  const { state, index } = session;
+  const { state, index } = session.store;
   const standing = index.bookmarks.find((one) => one.id === id) ?? null;
   const tr = moveBookmark(state.tr, id, standing, state.selection);
-  if (!tr) return session.say("A bookmark can be put on words, or where words can stand.");
+  if (!tr) return session.notices.say("A bookmark can be put on words, or where words can stand.");
   session.dispatch(tr);
-  session.say("The bookmark stands there now; its name and its links stay.", { undo: true });
+  session.notices.say("The bookmark stands there now; its name and its links stay.", { undo: true });
 }

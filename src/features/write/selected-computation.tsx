@@ -2,7 +2,7 @@ import { useId } from "react";
 import { Button } from "@/components/button";
 import { fieldLook } from "@/components/field";
 import { DATE_FUNCTIONS, FACTS, NUMBER_FUNCTIONS } from "@/core/compute/facts";
-import { MOST_LETTERS_COMPUTED } from "@/core/document";
+import { MAX_EXPRESSION_LETTERS } from "@/core/document";
 import { freezeComputation, setExpression, useSession, useSessionValue } from "@/editor";
 
 const EXAMPLES = ["words", "ceil(words / 220)", "pages", 'date("2027-01-31") - today()', "written(today())"];
@@ -11,7 +11,7 @@ const EXAMPLES = ["words", "ceil(words / 220)", "pages", 'date("2027-01-31") - t
 export function SelectedComputation({ expression }: { expression: string }) {
   const session = useSession();
   const id = useId();
-  const computed = useSessionValue((it) => it.computed.get(expression));
+  const computed = useSessionValue((it) => it.derived.computed.get(expression));
   const fault = computed && "fault" in computed ? computed.fault : null;
   const words = computed && "words" in computed ? computed.words : null;
   return (
@@ -24,7 +24,7 @@ export function SelectedComputation({ expression }: { expression: string }) {
         id={id}
         data-tray-field
         value={expression}
-        maxLength={MOST_LETTERS_COMPUTED}
+        maxLength={MAX_EXPRESSION_LETTERS}
         spellCheck={false}
         aria-invalid={fault !== null}
         aria-describedby={`${id}-result`}
@@ -66,7 +66,7 @@ export function SelectedComputation({ expression }: { expression: string }) {
       <Button
         look="quiet"
         disabled={words === null}
-        title="From then on the words stay as they are now"
+        title="The words will not change any more"
         onClick={() => words !== null && session.run(freezeComputation(words))}
       >
         Turn into text

@@ -2,21 +2,21 @@ import { useId, useMemo } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { KeptField } from "@/components/field";
-import { Sign } from "@/components/signs";
-import type { IndexedDestination } from "@/core/destinations";
-import { MOST_IN_INDEX_ENTRY, shortened, type IndexEntry } from "@/core/document";
+import { KindIcon } from "@/components/kind-icons";
+import type { IndexedDestination } from "@/core/index";
+import { MAX_INDEX_ENTRY_LETTERS, shortened, type IndexEntry } from "@/core/document";
 import {
   changeIndexEntry,
   enterAll,
   indexEntriesAt,
   removeIndexEntry,
   useSession,
-  useSessionValue,
-  type Session,
+  useDocument,
+  type DocumentStore,
 } from "@/editor";
 
 /** So many entries are proposed while one is typed. */
-const MOST_PROPOSED = 400;
+const MAX_PROPOSED = 400;
 
 const PARTS: readonly { part: keyof IndexEntry; label: string; placeholder: string }[] = [
   { part: "main", label: "Main entry", placeholder: "" },
@@ -28,53 +28,53 @@ const PARTS: readonly { part: keyof IndexEntry; label: string; placeholder: stri
 /** The entries of the index under which the words at the caret stand. */
 export function SelectedIndexEntries() {
   const session = useSession();
-  // Drawn anew with the caret and with every change, as long as it stands in an entry.
-  useSessionValue((it) => (entriesHere(it).length > 0 ? it.state : null));
-  return entriesHere(session).map((place) => <EntrySection key={place.id} place={place} />);
+  // Drawn again with the caret and with every change, as long as it stands in an entry.
+  useDocument((it) => (entriesHere(it).length > 0 ? it.state : null));
+  return entriesHere(session.store).map((place) => <EntrySection key={place.id} place={place} />);
 }
 
-function entriesHere({ index, state: { selection } }: Session): readonly IndexedDestination[] {
+function entriesHere({ index, state: { selection } }: DocumentStore): readonly IndexedDestination[] {
   return indexEntriesAt(index, selection.empty ? selection.from : selection.from + 1);
 }
 
 function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestination }) {
   const session = useSession();
   const proposals = useId();
-  const { index } = session;
+  const index = useDocument((it) => it.index);
   const words = shortened(index.doc.textBetween(pos, end, " ", " "), 60);
   const known = useMemo(() => knownEntries(index.indexed), [index]);
 
   function change(how: (now: IndexedDestination) => void) {
-    const now = entriesHere(session).find((place) => place.id === id);
+    const now = entriesHere(session.store).find((place) => place.id === id);
     if (now) how(now);
   }
 
-  const keep = (part: keyof IndexEntry, said: string) =>
-    change((now) => session.dispatch(changeIndexEntry(session.state.tr, now, { [part]: said })));
+  const keep = (part: keyof IndexEntry, words: string) =>
+    change((now) => session.dispatch(changeIndexEntry(session.store.state.tr, now, { [part]: words })));
 
   function enter() {
     change((now) => {
-      const tr = session.state.tr;
-      const found = enterAll(tr, session.index, now);
+      const tr = session.store.state.tr;
+      const found = enterAll(tr, session.store.index, now);
       if (found > 0) session.dispatch(tr);
-      session.say(
+      session.notices.say(
         found > 0
           ? `Entered ${counted(found, "more place", "more places")}.`
-          : "All of them are entered already.",
+          : "All of them are in the index already.",
         { undo: found > 0 },
       );
     });
   }
 
   function remove() {
-    change((now) => session.dispatch(removeIndexEntry(session.state.tr, now)));
-    session.focus();
+    change((now) => session.dispatch(removeIndexEntry(session.store.state.tr, now)));
+    session.viewport.focus();
   }
 
   return (
     <section aria-label="Index entry at the caret" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind="indexed" />
+        <KindIcon kind="indexed" />
         <span className="min-w-0 flex-1 break-words" dir="auto">
           Index entry for “{words}”
         </span>
@@ -86,9 +86,9 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
             label={label}
             placeholder={placeholder}
             value={entry[part]}
-            maxLength={MOST_IN_INDEX_ENTRY}
+            maxLength={MAX_INDEX_ENTRY_LETTERS}
             list={proposals}
-            onKeep={(said) => keep(part, said)}
+            onKeep={(words) => keep(part, words)}
           />
         ))}
         <datalist id={proposals}>
@@ -98,7 +98,7 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
         </datalist>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={enter} title="Enters all other places where these words stand">
+        <Button onClick={enter} title="Adds every other place where these words stand">
           Enter all “{shortened(words, 24)}”
         </Button>
         <Button look="quiet" onClick={remove}>
@@ -114,7 +114,7 @@ function knownEntries(places: readonly IndexedDestination[]): string[] {
   for (const { entry } of places) {
     known.add(entry.main);
     if (entry.sub) known.add(entry.sub);
-    if (known.size > MOST_PROPOSED) break;
+    if (known.size > MAX_PROPOSED) break;
   }
   return [...known].sort((a, b) => a.localeCompare(b));
 }

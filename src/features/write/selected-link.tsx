@@ -2,9 +2,9 @@ import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
 import type { LinkLook } from "@/core/document";
-import type { LinkPlace } from "@/core/destinations";
+import type { LinkPlace } from "@/core/index";
 import { targetKey } from "@/core/links";
-import { linkAt, looksIn, setLooks, useSession, useSessionValue, type Session } from "@/editor";
+import { linkAt, looksIn, setLooks, useSession, useDocument, type DocumentStore } from "@/editor";
 import { LeadsTo } from "./leads-to";
 
 const LOOKS: readonly { value: LinkLook; label: string }[] = [
@@ -16,13 +16,13 @@ const LOOKS: readonly { value: LinkLook; label: string }[] = [
 /** The link in which the caret stands, or what is chosen: where it leads, how it looks, what readers are told of it beforehand. */
 export function SelectedLink() {
   const session = useSession();
-  // Drawn anew with the caret and with every change, as long as it stands in a link.
-  useSessionValue((it) => (linkHere(it) ? it.state : null));
-  const link = linkHere(session);
+  // Drawn again with the caret and with every change, as long as it stands in a link.
+  useDocument((it) => (linkHere(it) ? it.state : null));
+  const link = linkHere(session.store);
   return link && <LinkSection key={link.from} link={link} />;
 }
 
-function linkHere({ index, state: { selection } }: Session): LinkPlace | null {
+function linkHere({ index, state: { selection } }: DocumentStore): LinkPlace | null {
   // Just behind the words that are chosen another may begin.
   const link = linkAt(index, selection.empty ? selection.from : selection.from + 1);
   return link && selection.to <= link.to ? link : null;
@@ -30,14 +30,14 @@ function linkHere({ index, state: { selection } }: Session): LinkPlace | null {
 
 function LinkSection({ link }: { link: LinkPlace }) {
   const session = useSession();
-  const { index } = session;
-  const { look, hint } = looksIn(session.state.doc, link.from, link.to);
+  const index = useDocument((it) => it.index);
+  const { look, hint } = looksIn(index.doc, link.from, link.to);
   const key = targetKey(link.target);
   const same = index.links.filter(({ target }) => targetKey(target) === key);
 
   function set(looks: Parameters<typeof setLooks>[2]) {
-    const now = linkHere(session);
-    if (now) session.dispatch(setLooks(session.state.tr, now, looks));
+    const now = linkHere(session.store);
+    if (now) session.dispatch(setLooks(session.store.state.tr, now, looks));
   }
 
   function goToNext() {
@@ -62,13 +62,13 @@ function LinkSection({ link }: { link: LinkPlace }) {
       {same.length > 1 && (
         <div className="flex flex-wrap items-center gap-2">
           <span className="text-quiet">{counted(same.length, "link leads", "links lead")} there.</span>
-          <Button onClick={goToNext}>Next of them</Button>
+          <Button onClick={goToNext}>Next one</Button>
           <Button
             look="quiet"
             onClick={() => session.following.askToLead(same)}
-            title="Leads all of them to another place in one step"
+            title="Links all of them to another place in one step"
           >
-            Lead all elsewhere
+            Change all destinations
           </Button>
         </div>
       )}

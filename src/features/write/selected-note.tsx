@@ -4,20 +4,22 @@ import { NodeSelection } from "prosemirror-state";
 import { useEffect, useRef, useState } from "react";
 import { IconButton } from "@/components/button";
 import { Choice } from "@/components/field";
-import { Sign } from "@/components/signs";
-import { noteNumber } from "@/core/destinations";
+import { KindIcon } from "@/components/kind-icons";
+import { noteNumber } from "@/core/index";
 import { asKind, idOf, isKind } from "@/core/document";
 import {
   NoteEditor,
   setNotePlace,
   toggleList,
+  useDocument,
   useSession,
   useSessionValue,
   type NoteCaret,
   type Session,
+  type DocumentStore,
 } from "@/editor";
 import { PlacePicker } from "@/features/frame/place-picker";
-import { keepSelection } from "./deck-buttons";
+import { keepSelection } from "./toolbar-buttons";
 
 const PLACES = [
   { value: "foot", label: "Footnote" },
@@ -29,12 +31,13 @@ export function SelectedNote({ note }: { note: Node }) {
   const session = useSession();
   const place = asKind(note, "note")!.place;
   const number = useSessionValue(numberOfChosen);
+  const at = useDocument((it) => it.state.selection.from);
   return (
     <section aria-label="Selected note" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind="note" /> {place === "foot" ? "Footnote" : "Endnote"} {number}
+        <KindIcon kind="note" /> {place === "foot" ? "Footnote" : "Endnote"} {number}
       </h2>
-      <Words key={idOf(note) ?? session.state.selection.from} note={note} />
+      <Words key={idOf(note) ?? at} note={note} />
       <p className="mb-3 text-quiet">
         Enter begins a paragraph. Escape or Ctrl+Enter leads back to the text.
       </p>
@@ -42,7 +45,9 @@ export function SelectedNote({ note }: { note: Node }) {
         label="Stands as"
         value={place}
         options={PLACES}
-        onChange={(value) => session.run(setNotePlace(session.state.selection.from, value), { focus: false })}
+        onChange={(value) =>
+          session.run(setNotePlace(session.store.state.selection.from, value), { focus: false })
+        }
       />
     </section>
   );
@@ -61,7 +66,7 @@ function Words({ note }: { note: Node }) {
     const made = new NoteEditor(
       place.current!,
       session,
-      () => chosenNote(session)?.pos ?? null,
+      () => chosenNote(session.store)?.pos ?? null,
       first.current,
       {
         leave: () => session.leaveChosen(),
@@ -117,7 +122,7 @@ function Words({ note }: { note: Node }) {
       </div>
       <div ref={place} className="note-words" />
       <PlacePicker
-        title="Where the words of the note shall lead"
+        title="Where the words of the note should lead"
         open={linking}
         onClose={stopLinking}
         onChoose={(target) => {
@@ -129,14 +134,14 @@ function Words({ note }: { note: Node }) {
   );
 }
 
-function chosenNote({ state: { selection } }: Session): { pos: number } | null {
+function chosenNote({ state: { selection } }: DocumentStore): { pos: number } | null {
   return selection instanceof NodeSelection && isKind(selection.node, "note")
     ? { pos: selection.from }
     : null;
 }
 
 function numberOfChosen(session: Session): string {
-  const pos = chosenNote(session)?.pos;
-  const note = session.index.notes.find((it) => it.from === pos);
+  const pos = chosenNote(session.store)?.pos;
+  const note = session.store.index.notes.find((it) => it.from === pos);
   return note ? noteNumber(note.place, note.number) : "";
 }

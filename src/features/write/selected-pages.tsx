@@ -10,7 +10,7 @@ import {
   type PageNumbering,
   type PageSection,
 } from "@/core/document";
-import { useSession, useSessionValue } from "@/editor";
+import { useSession, useDocument } from "@/editor";
 import { Amount } from "./amount";
 import { PageLinesFields } from "./page-lines-fields";
 import { PaperFields } from "./paper-fields";
@@ -48,7 +48,7 @@ function Section({
   section: PageSection;
   onChange: (change: Partial<PageSection>) => void;
 }) {
-  const sheet = useSessionValue((it) => it.index.sheet);
+  const sheet = useDocument((it) => it.index.sheet);
   const { paper, lines, numbering, rightHand } = section;
   return (
     <>
@@ -98,14 +98,14 @@ function Section({
   );
 }
 
-const SAID: Readonly<Record<Numerals, string>> = {
+const NUMERAL_NAMES: Readonly<Record<Numerals, string>> = {
   decimal: "1, 2, 3",
   "lower-alpha": "a, b, c",
   "upper-alpha": "A, B, C",
   "lower-roman": "i, ii, iii",
   "upper-roman": "I, II, III",
 };
-const CHOICES = NUMERALS.map((value) => ({ value, label: SAID[value] }));
+const CHOICES = NUMERALS.map((value) => ({ value, label: NUMERAL_NAMES[value] }));
 
 function Numbering({
   numbering,

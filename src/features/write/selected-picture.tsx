@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { Button } from "@/components/button";
 import { Check } from "@/components/field";
-import { Sign } from "@/components/signs";
+import { KindIcon } from "@/components/kind-icons";
 import { asKind, PICTURE_HEIGHTS, type NodeAttributes } from "@/core/document";
 import { changePicture, pictureToFigure, useSession } from "@/editor";
 import { AltField } from "./alt-field";
@@ -16,11 +16,11 @@ export function SelectedPicture({ node }: { node: Node }) {
   return (
     <section aria-label="Selected picture" className="grid gap-2 border-b border-line px-4 py-3 text-sm">
       <h2 className="flex items-baseline gap-2 font-semibold">
-        <Sign kind="figure" /> Picture in a line
+        <KindIcon kind="figure" /> Picture in a line
       </h2>
       {!decorative && <AltField alt={alt} onChange={(words) => set({ alt: words })} />}
       <Check
-        label="It only decorates: not read aloud"
+        label="Decorative: not read aloud"
         checked={decorative}
         onChange={(on) => set({ decorative: on })}
       />
@@ -28,7 +28,7 @@ export function SelectedPicture({ node }: { node: Node }) {
         label="Height"
         unit="% of the words"
         value={height}
-        empty="As the picture is"
+        empty="Original size"
         least={PICTURE_HEIGHTS.least}
         most={PICTURE_HEIGHTS.most}
         step={10}

@@ -20,17 +20,19 @@ export function SelectedReference({ reference }: { reference: Reference }) {
   const own = writing || !offered;
 
   function change(part: Partial<Reference>) {
-    const chosen = chosenReference(session.state);
-    if (chosen) session.dispatch(changeReference(session.state.tr, chosen.pos, part));
+    const chosen = chosenReference(session.store.state);
+    if (chosen) session.dispatch(changeReference(session.store.state.tr, chosen.pos, part));
   }
 
   function freeze() {
-    const chosen = chosenReference(session.state);
+    const chosen = chosenReference(session.store.state);
     if (!chosen) return;
-    const standing = session.index.linksNear(chosen.pos).find(({ from }) => from === chosen.pos)?.reference;
-    const words = referenceWords(standing ?? reference, chosen.pos, session.index, pages);
-    session.dispatch(frozenReference(session.state.tr, chosen.pos, words));
-    session.focus();
+    const standing = session.store.index
+      .linksNear(chosen.pos)
+      .find(({ from }) => from === chosen.pos)?.reference;
+    const words = referenceWords(standing ?? reference, chosen.pos, session.store.index, pages);
+    session.dispatch(frozenReference(session.store.state.tr, chosen.pos, words));
+    session.viewport.focus();
   }
 
   return (
@@ -53,8 +55,8 @@ export function SelectedReference({ reference }: { reference: Reference }) {
         <Check label="Leads there" checked={linked} onChange={(on) => change({ linked: on })} />
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => session.ask("link")}>Another place</Button>
-        <Button look="quiet" onClick={freeze} title="From then on the words stay as they are now">
+        <Button onClick={() => session.dialogs.open("link")}>Another place</Button>
+        <Button look="quiet" onClick={freeze} title="The words will not change any more">
           Turn into text
         </Button>
       </div>

@@ -4,11 +4,20 @@ import { NodeSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { Choice, KeptField } from "@/components/field";
-import { KIND_NAMES, Sign } from "@/components/signs";
-import { asKind, byKind, idOf, isKind, MOST_IN_SHORT_TITLE, shortened, type ByInline } from "@/core/document";
-import { blockPlaceOf, type Destination } from "@/core/destinations";
+import { OneStopList } from "@/components/one-stop-list";
+import { KIND_NAMES, KindIcon } from "@/components/kind-icons";
+import {
+  asKind,
+  byKind,
+  idOf,
+  isKind,
+  MAX_SHORT_TITLE_LETTERS,
+  shortened,
+  type ByInline,
+} from "@/core/document";
+import { blockPlaceOf, type Destination } from "@/core/index";
 import { incomingLinks } from "@/core/links";
-import { setSeries, setShortTitle, useSession, useSessionValue, type Session } from "@/editor";
+import { setSeries, setShortTitle, useSession, useDocument, type DocumentStore } from "@/editor";
 import { Concerned } from "./concerned";
 import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
@@ -27,8 +36,8 @@ import { TakeAlong } from "./take-along";
 
 /** Everything about what is selected: a heading, a figure, a table, an equation, a note, a contents list. */
 export function Selected() {
-  const leaf = useSessionValue(selectedLeaf);
-  const pageBreak = useSessionValue(selectedPageBreak);
+  const leaf = useDocument(selectedLeaf);
+  const pageBreak = useDocument(selectedPageBreak);
   return (
     (leaf && byKind(LEAVES, leaf)) ?? (
       <>
@@ -41,8 +50,8 @@ export function Selected() {
 }
 
 function SelectedBlock() {
-  const block = useSessionValue(selectedPlace);
-  const index = useSessionValue((it) => it.outline);
+  const block = useDocument(selectedPlace);
+  const index = useDocument((it) => it.outline);
   const place = block ? index.destination(idOf(block)!) : undefined;
   if (!block || !place) return null;
   return (
@@ -51,7 +60,7 @@ function SelectedBlock() {
       className="border-b border-line px-4 py-3 text-sm"
     >
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
-        <Sign kind={place.kind} />
+        <KindIcon kind={place.kind} />
         <span className="min-w-0 flex-1 truncate" dir="auto">
           {place.kind === "heading" ? `Heading, level ${place.level}` : capital(KIND_NAMES[place.kind])}
         </span>
@@ -69,12 +78,12 @@ function SelectedBlock() {
 }
 
 /** A note, an equation within a line or a cross-reference that is chosen. */
-function selectedLeaf({ state: { selection } }: Session): Node | null {
+function selectedLeaf({ state: { selection } }: DocumentStore): Node | null {
   const node = selection instanceof NodeSelection ? selection.node : null;
   return node?.isInline ? node : null;
 }
 
-function selectedPageBreak({ state: { selection } }: Session): Node | null {
+function selectedPageBreak({ state: { selection } }: DocumentStore): Node | null {
   const node = selection instanceof NodeSelection ? selection.node : null;
   return node && isKind(node, "page_break") ? node : null;
 }
@@ -95,7 +104,7 @@ const LEAVES: ByInline<[], ReactElement | null> = {
 };
 
 /** The innermost block with the caret that is a place to which links can lead. */
-function selectedPlace({ state: { selection } }: Session): Node | null {
+function selectedPlace({ state: { selection } }: DocumentStore): Node | null {
   const { $from } = selection;
   const chosen =
     selection instanceof NodeSelection ? selection.node : $from.depth === 0 ? $from.nodeAfter : null;
@@ -109,7 +118,7 @@ function capital(words: string): string {
 
 function PlaceFacts({ place }: { place: Destination }) {
   const session = useSession();
-  const index = useSessionValue((it) => it.outline);
+  const index = useDocument((it) => it.outline);
   const incoming = incomingLinks(index, place.id);
   const section = index.sectionOf(place.id);
   return (
@@ -131,7 +140,7 @@ function PlaceFacts({ place }: { place: Destination }) {
       <Concerned id={place.id} />
       <LinksFromElsewhere id={place.id} />
       {incoming.length > 0 && (
-        <ul className="mt-1">
+        <OneStopList className="mt-1">
           {incoming.slice(0, 5).map((link, i) => (
             <li key={link.from}>
               <button
@@ -139,7 +148,7 @@ function PlaceFacts({ place }: { place: Destination }) {
                 className="max-w-full truncate text-left underline decoration-hemp underline-offset-3"
                 onClick={() => {
                   // Letters typed since have moved it.
-                  const now = incomingLinks(session.index, place.id)[i];
+                  const now = incomingLinks(session.store.index, place.id)[i];
                   if (now) session.jumps.toPlace(now.from, now.to);
                 }}
               >
@@ -148,7 +157,7 @@ function PlaceFacts({ place }: { place: Destination }) {
               </button>
             </li>
           ))}
-        </ul>
+        </OneStopList>
       )}
       <div className="mt-3 flex flex-wrap gap-2">
         <Button onClick={() => void copyAddress(session, place.id)}>Copy address for readers</Button>
@@ -167,9 +176,9 @@ function ShortTitle({ block }: { block: Node }) {
         label="Short title"
         placeholder="as it is"
         hint="What it is called in lists, menus, and headers of pages."
-        maxLength={MOST_IN_SHORT_TITLE}
+        maxLength={MAX_SHORT_TITLE_LETTERS}
         value={asKind(block, "heading")!.short}
-        onKeep={(words) => session.dispatch(setShortTitle(session.state.tr, idOf(block)!, words))}
+        onKeep={(words) => session.dispatch(setShortTitle(session.store.state.tr, idOf(block)!, words))}
       />
     </div>
   );

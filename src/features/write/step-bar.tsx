@@ -4,7 +4,8 @@ import { formatted } from "@/components/counted";
 import { STEP_KINDS, useSession, useSessionValue, type StepKind } from "@/editor";
 import { isOneOf } from "@/core/one-of";
 
-const NAMES: Record<StepKind, string> = {
+/** What is stepped through, for people. */
+export const STEP_NAMES: Record<StepKind, string> = {
   heading: "Headings",
   bookmark: "Bookmarks",
   figure: "Figures",
@@ -23,7 +24,7 @@ export function StepBar() {
   const session = useSession();
   const kind = useSessionValue((it) => it.stepping.kind);
   const at = useSessionValue((it) => it.stepping.at);
-  const numbered = useSessionValue((it) => it.shownSigns.paragraphNumbers);
+  const numbered = useSessionValue((it) => it.decorations.paragraphNumbers);
   return (
     <div
       role="group"
@@ -38,7 +39,7 @@ export function StepBar() {
       >
         {STEP_KINDS.map((one) => (
           <option key={one} value={one}>
-            {NAMES[one]}
+            {STEP_NAMES[one]}
           </option>
         ))}
       </select>
@@ -47,19 +48,19 @@ export function StepBar() {
       </span>
       <IconButton
         label="Previous (Alt+Page Up)"
-        className="!size-7"
+        className="size-7!"
         onClick={() => session.stepping.step(-1)}
       >
         <ArrowUp size={15} />
       </IconButton>
-      <IconButton label="Next (Alt+Page Down)" className="!size-7" onClick={() => session.stepping.step(1)}>
+      <IconButton label="Next (Alt+Page Down)" className="size-7!" onClick={() => session.stepping.step(1)}>
         <ArrowDown size={15} />
       </IconButton>
       <IconButton
         label="Numbers of paragraphs"
-        className="!size-7"
+        className="size-7!"
         pressed={numbered}
-        onClick={() => session.shownSigns.show("paragraphNumbers", !numbered)}
+        onClick={() => session.decorations.show("paragraphNumbers", !numbered)}
       >
         <Pilcrow size={15} />
       </IconButton>

@@ -4,13 +4,13 @@ import { StyleRules } from "@/components/style-rules";
 import {
   STYLE_NAMES,
   type CaptionRule,
-  type Look,
+  type BlockLook,
   type PageRule,
   type StyleName,
   type StyleSheet,
 } from "@/core/document";
 import { STYLE_TITLES, styleRules } from "@/core/styles";
-import { changeStyles, useSession, useSessionValue } from "@/editor";
+import { changeStyles, useSession, useDocument } from "@/editor";
 import { LookFields } from "./look-fields";
 import { PageLinesFields } from "./page-lines-fields";
 import { PaperSetup } from "./paper-setup";
@@ -20,13 +20,13 @@ import { WordsField } from "./words-field";
 /** The fields of one style, with a sample that follows them, and what holds for the whole sheet. */
 export function StyleEditor({ here, takesKeyboard }: { here: StyleName; takesKeyboard: boolean }) {
   const session = useSession();
-  const sheet = useSessionValue((it) => it.index.sheet);
+  const sheet = useDocument((it) => it.index.sheet);
   const [chosen, setChosen] = useState<StyleName | null>(null);
   // Follows the caret until another style is chosen, and again from the next block on.
   const [chosenAt, setChosenAt] = useState(here);
   const style = chosen && chosenAt === here ? chosen : here;
   const look = sheet.styles[style];
-  const change = (changed: Partial<Look>) =>
+  const change = (changed: Partial<BlockLook>) =>
     session.run(changeStyles({ style, look: changed }), { focus: false });
   return (
     <div className="mt-2">

@@ -9,6 +9,7 @@ import {
   ownStyleAt,
   styledBlock,
   useSession,
+  useDocument,
   useSessionValue,
   type Session,
 } from "@/editor";
@@ -19,12 +20,11 @@ export function StyleSection() {
   const session = useSession();
   const [open, setOpen] = useState<"by key" | "by hand" | null>(null);
   const style = useSessionValue(styleHere);
-  const own = useSessionValue((it) => ownStyleOf(it.index.sheet, ownStyleAt(it.state, "paragraphs"))?.name);
+  const own = useDocument((it) => ownStyleOf(it.index.sheet, ownStyleAt(it.state, "paragraphs"))?.name);
   const differs = useSessionValue(differencesHere);
   useEffect(
     () =>
-      session.offer("styles", () => {
-        session.ask("tray");
+      session.dialogs.register("styles", () => {
         setOpen("by key");
         // Where it is open already.
         document.querySelector<HTMLElement>("[data-style-choice]")?.focus();
@@ -41,7 +41,7 @@ export function StyleSection() {
           aria-expanded={open !== null}
           onClick={() => setOpen(open ? null : "by hand")}
           title="Ctrl+Alt+S"
-          className="-mr-2 !px-2"
+          className="-mr-2 px-2!"
         >
           {open ? "Close styles" : "Change style"}
         </Button>
@@ -70,11 +70,11 @@ function Differences({ words, style }: { words: string; style: string }) {
 }
 
 function styleHere(session: Session): StyleName | null {
-  return styledBlock(session.state)?.style ?? null;
+  return styledBlock(session.store.state)?.style ?? null;
 }
 
 /** What was done by hand to the block with the caret, in words; empty where only some words differ, null where nothing does. */
 function differencesHere(session: Session): string | null {
-  const block = styledBlock(session.state);
+  const block = styledBlock(session.store.state);
   return block && isHandFormatted(block) ? block.hand.words.join(", ") : null;
 }

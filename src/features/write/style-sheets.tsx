@@ -25,7 +25,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
     const own = ownStylesWith(ownStylesOf(sheet), ownStylesOf(styles)).styles;
     const next = Object.keys(own).length > 0 ? { ...styles, own } : styles;
     if (session.run(changeStyles({ sheet: next }), { focus: false }))
-      session.say(`The document has the style sheet “${styles.name}” now.`, { undo: true });
+      session.notices.say(`The document has the style sheet “${styles.name}” now.`, { undo: true });
   }
 
   async function listOthers() {
@@ -33,7 +33,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
       const { documents } = await ask(listDocuments, {});
       setOthers(documents.filter((it) => it.id !== session.id));
     } catch (error) {
-      session.say(messageOf(error));
+      session.notices.say(messageOf(error));
     }
   }
 
@@ -43,7 +43,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
       const title = others?.find((it) => it.id === id)?.title || "Untitled";
       take({ ...styleSheetSchema.parse(styles), name: title.slice(0, 200) });
     } catch (error) {
-      session.say(`The styles could not be taken over. ${messageOf(error)}`);
+      session.notices.say(`The styles could not be taken over. ${messageOf(error)}`);
     }
   }
 

@@ -11,13 +11,15 @@ import {
   isInTable,
   mayGrow,
   mergeCells,
-  MOST_CELLS,
+  MAX_CELLS,
   setColumnWidth,
   splitCell,
   toggleHeaderColumn,
   toggleHeaderRow,
   useSession,
+  useDocument,
   useSessionValue,
+  sameMembers,
 } from "@/editor";
 import { formatted } from "@/components/counted";
 import { Amount } from "./amount";
@@ -40,39 +42,40 @@ const CHANGING: { label: string; does: Command }[] = [
 /** What can be done with rows, columns and cells of the table with the caret. */
 export function TableOptions() {
   const session = useSession();
-  const inside = useSessionValue((it) => isInTable(it.state));
-  const grows = useSessionValue((it) => mayGrow(it.state));
-  const width = useSessionValue((it) => columnWidth(it.state));
-  const able = useSessionValue((it) => CHANGING.map(({ does }) => (it.can(does) ? "1" : "0")).join(""));
-  if (!inside)
-    return <p className="mb-3 text-quiet">Put the caret into a cell to change rows and columns.</p>;
+  const inside = useDocument((it) => isInTable(it.state));
+  const grows = useDocument((it) => mayGrow(it.state));
+  const width = useDocument((it) => columnWidth(it.state));
+  const able = useSessionValue((it) => CHANGING.map(({ does }) => it.can(does)), sameMembers);
+  if (!inside) return <p className="mb-3 text-quiet">Put the cursor in a cell to change rows and columns.</p>;
   return (
     <div className="mb-3 grid gap-2">
       <div className="grid grid-cols-2 gap-1.5">
         {GROWING.map(({ label, does }) => (
-          <Button key={label} className="!px-2" disabled={!grows} onClick={() => session.run(does)}>
+          <Button key={label} className="px-2!" disabled={!grows} onClick={() => session.run(does)}>
             {label}
           </Button>
         ))}
         {CHANGING.map(({ label, does }, i) => (
-          <Button key={label} className="!px-2" disabled={able[i] === "0"} onClick={() => session.run(does)}>
+          <Button key={label} className="px-2!" disabled={!able[i]} onClick={() => session.run(does)}>
             {label}
           </Button>
         ))}
       </div>
       {!grows && (
         <p className="text-quiet">
-          A table has at most {formatted(MOST_CELLS)} cells; this one has no room left.
+          A table has at most {formatted(MAX_CELLS)} cells; this one has no room left.
         </p>
       )}
-      {able[2] === "0" && (
-        <p className="text-quiet">To merge cells, choose several by Shift and arrow keys or by dragging.</p>
+      {!able[2] && (
+        <p className="text-quiet">
+          To merge cells, select several with Shift and the arrow keys or by dragging.
+        </p>
       )}
       <Amount
         label="Column width"
         unit="px"
         value={width}
-        empty="As its words need"
+        empty="To fit its words"
         least={20}
         most={2_000}
         step={1}

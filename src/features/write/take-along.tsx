@@ -2,19 +2,19 @@ import { TextSelection } from "prosemirror-state";
 import { Button } from "@/components/button";
 import { idOf, isKind, type DestinationId } from "@/core/document";
 import { quote } from "@/core/links";
-import { useSession, useSessionValue, type Session } from "@/editor";
+import { useSession, useDocument, type DocumentStore } from "@/editor";
 
-const HOW = "Then choose words anywhere, also in another document, and press Enter: they lead here";
+const HOW = "Then select words anywhere, even in another document, and press Enter to link them here";
 
 /** Picks a place up, so that words can be tied to it one after the other. */
-export function TakeAlong({ id, label = "Take this place along" }: { id: DestinationId; label?: string }) {
+export function TakeAlong({ id, label = "Pick up this place" }: { id: DestinationId; label?: string }) {
   const session = useSession();
   return (
     <Button
       title={HOW}
       onClick={() => {
-        session.pocket.take(id);
-        session.focus();
+        session.recentTargets.take(id);
+        session.viewport.focus();
       }}
     >
       {label}
@@ -25,7 +25,11 @@ export function TakeAlong({ id, label = "Take this place along" }: { id: Destina
 /** Picks up the words that are chosen, or the paragraph in which they stand. */
 export function TakeWordsAlong() {
   const session = useSession();
-  const selection = useSessionValue(chosenWords);
+  const selection = useDocument(chosenWords);
+  const quotable = useDocument((it) => {
+    const words = chosenWords(it);
+    return words !== null && quote(it.index, words.from, words.to) !== null;
+  });
   if (!selection) return null;
   const { $from, from, to } = selection;
   const paragraph = $from.node(1);
@@ -34,25 +38,25 @@ export function TakeWordsAlong() {
     <section aria-label="Chosen words" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Chosen words</h2>
       <div className="flex flex-wrap gap-2">
-        {quote(session.index, from, to) && (
+        {quotable && (
           <Button
             title={HOW}
             onClick={() => {
-              session.pocket.takeWords(from, to);
-              session.focus();
+              session.recentTargets.takeWords(from, to);
+              session.viewport.focus();
             }}
           >
-            Take these words along
+            Pick up these words
           </Button>
         )}
-        {id && <TakeAlong id={id} label="Take this paragraph along" />}
+        {id && <TakeAlong id={id} label="Pick up this paragraph" />}
       </div>
     </section>
   );
 }
 
 /** The words that are chosen, where they stand in one block; nothing is shown while one only writes. */
-function chosenWords({ state: { selection } }: Session): TextSelection | null {
+function chosenWords({ state: { selection } }: DocumentStore): TextSelection | null {
   const isWords = selection instanceof TextSelection && !selection.empty && selection.$from.depth > 0;
   return isWords && selection.$from.index(0) === selection.$to.index(0) ? selection : null;
 }

@@ -3,7 +3,7 @@ import { FormButtons } from "@/components/form-buttons";
 import { counted } from "@/components/counted";
 import { Check, fieldLook, TextField } from "@/components/field";
 import { Panel } from "@/components/panel";
-import { placesSought, type Heading } from "@/core/destinations";
+import { placesSought, type Heading } from "@/core/index";
 import { shortened } from "@/core/document";
 import { linkTitles, titledLines, useSession, type TitledLine } from "@/editor";
 
@@ -12,7 +12,10 @@ export function TitleLinks() {
   const session = useSession();
   const [lines, setLines] = useState<readonly TitledLine[] | null>(null);
   useEffect(
-    () => session.offer("title-links", () => setLines(titledLines(session.state, session.index))),
+    () =>
+      session.dialogs.register("title-links", () =>
+        setLines(titledLines(session.store.state, session.store.index)),
+      ),
     [session],
   );
   return (
@@ -20,7 +23,7 @@ export function TitleLinks() {
       title="Link titles to their sections"
       open={lines !== null}
       onClose={() => setLines(null)}
-      onReturn={() => session.focus()}
+      onReturn={() => session.viewport.focus()}
     >
       {lines && <TitleForm lines={lines} onDone={() => setLines(null)} />}
     </Panel>
@@ -39,9 +42,14 @@ function TitleForm({ lines, onDone }: { lines: readonly TitledLine[]; onDone: ()
 
   function link() {
     session.dispatch(
-      linkTitles(session.state.tr, session.index, linked, back ? words.trim() || "Back to the list" : null),
+      linkTitles(
+        session.store.state.tr,
+        session.store.index,
+        linked,
+        back ? words.trim() || "Back to the list" : null,
+      ),
     );
-    session.say(
+    session.notices.say(
       `${counted(linked.length, "title leads to its section", "titles lead to their sections")}${back ? ", and back" : ""}.`,
       { undo: true },
     );
@@ -51,7 +59,7 @@ function TitleForm({ lines, onDone }: { lines: readonly TitledLine[]; onDone: ()
   if (lines.length === 0)
     return (
       <p className="px-4 pb-4 text-sm text-quiet">
-        There are no lines here. Choose the lines of a typed list, or put the caret into it.
+        There are no lines here. Select the lines of a typed list, or put the cursor in it.
       </p>
     );
   return (
@@ -76,10 +84,14 @@ function TitleForm({ lines, onDone }: { lines: readonly TitledLine[]; onDone: ()
           </li>
         ))}
       </ul>
-      <Check label="With a way back at the end of each of these sections" checked={back} onChange={setBack} />
+      <Check
+        label="With a return link at the end of each of these sections"
+        checked={back}
+        onChange={setBack}
+      />
       {back && (
         <TextField
-          label="Words of the way back"
+          label="Words of the return link"
           value={words}
           onChange={(event) => setWords(event.target.value)}
         />
@@ -94,9 +106,9 @@ function TitleForm({ lines, onDone }: { lines: readonly TitledLine[]; onDone: ()
   );
 }
 
-const MOST_OFFERED = 12;
+const MAX_OFFERED = 12;
 
-/** The section of one line: the one of its title, others that are close to it, or none. */
+/** The section of one line: that of its title, others that are close to it, or none. */
 function SectionChoice({
   line,
   meant,
@@ -106,7 +118,7 @@ function SectionChoice({
   meant: Heading | null;
   onChange: (heading: Heading | null) => void;
 }) {
-  const { index } = useSession();
+  const { index } = useSession().store;
   const close = line.text
     .split(/\s+/)
     .flatMap((word) => placesSought(index, word))
@@ -124,7 +136,7 @@ function SectionChoice({
       className={fieldLook("min-w-0")}
     >
       <option value="">No section</option>
-      {offered.slice(0, MOST_OFFERED).map((heading) => (
+      {offered.slice(0, MAX_OFFERED).map((heading) => (
         <option key={heading.id} value={heading.id}>
           {[index.numbers.get(heading.id), shortened(heading.name, 60)].filter(Boolean).join(" ")}
         </option>

@@ -3,14 +3,14 @@ import { counted, formatted } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { TitleChoices } from "@/components/title-choices";
 import { proposedTitles, typedContents } from "@/core/structure";
-import { makeStructure, useSession, useSessionValue } from "@/editor";
+import { makeStructure, useSession, useDocument } from "@/editor";
 
 /** The box that lists the lines that look like titles, to be ticked or corrected; then they get their levels in one go. */
 export function TitlesPanel() {
   const session = useSession();
   const [open, setOpen] = useState(false);
 
-  useEffect(() => session.offer("titles", () => setOpen(true)), [session]);
+  useEffect(() => session.dialogs.register("titles", () => setOpen(true)), [session]);
 
   return (
     <Panel
@@ -18,7 +18,7 @@ export function TitlesPanel() {
       size="large"
       open={open}
       onClose={() => setOpen(false)}
-      onReturn={() => session.focus()}
+      onReturn={() => session.viewport.focus()}
     >
       <TitlesForm onClose={() => setOpen(false)} />
     </Panel>
@@ -27,26 +27,24 @@ export function TitlesPanel() {
 
 function TitlesForm({ onClose }: { onClose: () => void }) {
   const session = useSession();
-  const { doc } = useSessionValue((it) => it.index);
+  const { doc } = useDocument((it) => it.index);
   const nothing = useMemo(() => proposedTitles(doc).length + typedContents(doc).length === 0, [doc]);
   if (nothing)
     return (
       <p className="px-4 py-3 text-sm text-quiet">
-        No line of this document looks like a title that is none yet: none is numbered, bold, larger than the
-        text, in capitals or by itself. Put the caret in a title and press Ctrl+Alt+1 to 6.
+        No other line of this document looks like a title: none is numbered, bold, larger than the text, in
+        capitals or on its own. Put the caret in a title and press Ctrl+Alt+1 to 6.
       </p>
     );
   return (
     <TitleChoices
       doc={doc}
-      submit={(titles) =>
-        titles > 0 ? `Give ${formatted(titles)} their levels` : "Put the contents list in"
-      }
+      submit={(titles) => (titles > 0 ? `Give ${formatted(titles)} their levels` : "Add the contents list")}
       leave="Cancel"
       mustChange
       onMake={(titles, typed, how) => {
-        session.dispatch(makeStructure(session.state.tr, titles, typed, how));
-        session.say(said(titles.length, typed.length), { undo: true });
+        session.dispatch(makeStructure(session.store.state.tr, titles, typed, how));
+        session.notices.say(summary(titles.length, typed.length), { undo: true });
         onClose();
       }}
       onLeave={onClose}
@@ -54,7 +52,7 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
   );
 }
 
-function said(titles: number, lists: number): string {
+function summary(titles: number, lists: number): string {
   const parts = [
     ...(titles > 0 ? [counted(titles, "title has its level", "titles have their levels")] : []),
     ...(lists > 0 ? ["the contents list keeps itself current"] : []),

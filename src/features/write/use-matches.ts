@@ -9,16 +9,17 @@ import {
   type Scope,
   type Sought,
 } from "@/core/find";
-import { findApart, useSession, useSessionValue } from "@/editor";
+import { findApart, useSession, useDocument } from "@/editor";
 
-/** What was found. */
-export interface Found {
+/** What was found in one version of the document. */
+export interface FoundMatches {
   readonly places: readonly Occurrence[];
   /** Why what is sought cannot be found, in words. */
   readonly fault: string | null;
 }
 
-export interface Matches extends Found {
+/** Where something stands in the document, and how current that is. */
+export interface Matches extends FoundMatches {
   /** The version of the document in which it was found. */
   readonly doc: Node;
   /** Whether something else is looked for by now. */
@@ -27,7 +28,7 @@ export interface Matches extends Found {
   now(): readonly Occurrence[];
 }
 
-const NOTHING: Found = { places: [], fault: null };
+const NOTHING: FoundMatches = { places: [], fault: null };
 
 /** While somebody writes, it is not looked through the document with every key. */
 const REST = 200;
@@ -35,7 +36,7 @@ const REST = 200;
 /** Where something stands in the document; expressions are looked for in a thread, which can be ended. */
 export function useMatches(sought: Sought, scope: Scope): Matches {
   const session = useSession();
-  const { doc } = useSessionValue((it) => it.index);
+  const { doc } = useDocument((it) => it.index);
   const text = useRested(useMemo(() => ({ doc, scope }), [doc, scope]));
   const late = useDeferredValue(sought);
   const ask = useMemo(() => ({ ...text, sought: late }), [text, late]);
@@ -51,7 +52,7 @@ export function useMatches(sought: Sought, scope: Scope): Matches {
     if (!isExpression) return;
     const ending = new AbortController();
     const texts = textsOf(ask.doc, ask.scope);
-    const answer = (found: Partial<Found>) => setApart({ ask, found: { ...NOTHING, ...found } });
+    const answer = (found: Partial<Matches>) => setApart({ ask, found: { ...NOTHING, ...found } });
     findApart({ texts: texts.map((it) => it.text), sought: ask.sought }, ending.signal).then(
       (stretches) => answer({ places: placed(ask.doc, texts, stretches, ask.scope) }),
       (error: Error) => {
@@ -71,7 +72,7 @@ export function useMatches(sought: Sought, scope: Scope): Matches {
     doc: isExpression ? apart.ask.doc : ask.doc,
     busy,
     now() {
-      const { doc: newest } = session.state;
+      const { doc: newest } = session.store.state;
       if (sought.how !== "expression") return occurrencesOf(newest, sought, scope);
       return busy || newest !== ask.doc ? [] : found.places;
     },

@@ -22,11 +22,12 @@ import {
   type PlainMark,
   typingIsAided,
   useSession,
-  useSessionValue,
+  useDocument,
+  sameMembers,
 } from "@/editor";
 import { languagesOffered } from "@/components/languages";
-import { DeckIcon } from "./deck-buttons";
-import { Menu, Submenu, Item, Group } from "./deck-menu";
+import { ToolbarIcon } from "./toolbar-buttons";
+import { Menu, Submenu, Item, Group } from "./toolbar-menu";
 
 const MARKS: { name: PlainMark; label: string; Icon: typeof Bold }[] = [
   { name: "strong", label: "Strong (Ctrl+B)", Icon: Bold },
@@ -57,24 +58,24 @@ const SIZES = [
 /** How the chosen words look, in which language they are, and how their block is aligned. */
 export function Words() {
   const session = useSession();
-  const standing = useSessionValue(({ state }) =>
-    MARKS.filter(({ name }) => hasMark(state, schema.marks[name]) !== null)
-      .map(({ name }) => name)
-      .join(),
-  ).split(",");
-  const language = useSessionValue(({ state }) => {
+  const standing = useDocument(
+    ({ state }) =>
+      MARKS.filter(({ name }) => hasMark(state, schema.marks[name]) !== null).map(({ name }) => name),
+    sameMembers,
+  );
+  const language = useDocument(({ state }) => {
     const mark = hasMark(state, schema.marks.language);
     return mark && asMark(mark, "language")!.language;
   });
   const setLanguage = (tag: string | null) =>
     session.run(setValueMark("language", tag === null ? null : { language: tag })) ||
-    session.say("Choose the words that are in another language.");
+    session.notices.say("Select the words that are in another language.");
   return (
     <>
       {MARKS.map(({ name, label, Icon }) => (
-        <DeckIcon key={name} label={label} does={toggle(name)} pressed={standing.includes(name)}>
+        <ToolbarIcon key={name} label={label} does={toggle(name)} pressed={standing.includes(name)}>
           <Icon size={16} />
-        </DeckIcon>
+        </ToolbarIcon>
       ))}
       <Menu label="More for words" trigger="Words">
         {MORE_MARKS.map(({ name, label, Icon }) => (
@@ -127,7 +128,7 @@ export function Words() {
           onSelect={() => {
             const on = !typingIsAided();
             aidTyping(on);
-            session.say(on ? "What you type is helped along." : "What you type stays as you type it.");
+            session.notices.say(on ? "Typing aids are on." : "Typing aids are off.");
           }}
           keys={typingIsAided() ? "✓" : undefined}
         >

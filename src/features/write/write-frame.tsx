@@ -1,28 +1,64 @@
+import { clsx } from "clsx";
 import type { ReactNode } from "react";
+import type { Part } from "@/features/frame/regions";
+
+/** How a part lies over the text in a narrow window. */
+const SHEET =
+  "max-lg:absolute max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-30 max-lg:max-h-[62%] max-lg:border-t max-lg:border-edge max-lg:bg-ground short:max-lg:max-h-full";
 
 /**
  * Where the parts of the stage of writing stand: the rope at the left, the manuscript, the tray at the right, unless it is closed
- * (`null`), and the deck below. What is not there yet leaves its place empty.
+ * (`null`), and the deck below. In a narrow window they are sheets over the text; `sheet` is the open one; a bar
+ * below opens them. What is not there yet leaves its place empty.
  */
 export function WriteFrame({
-  rope,
-  tray,
-  deck,
+  outline,
+  inspector,
+  toolbar,
+  bar,
+  sheet = null,
   children,
 }: {
-  rope?: ReactNode;
-  tray?: ReactNode;
-  deck?: ReactNode;
+  outline?: ReactNode;
+  inspector?: ReactNode;
+  toolbar?: ReactNode;
+  bar?: ReactNode;
+  sheet?: Part | null;
   children: ReactNode;
 }) {
+  const place = (part: Part) => (sheet === part ? SHEET : "max-lg:hidden");
   return (
     <>
-      <div className="flex min-h-0 flex-1">
-        <div className="hidden w-[232px] shrink-0 border-r border-line md:block">{rope}</div>
+      <div className="relative flex min-h-0 flex-1">
+        <div
+          className={clsx(
+            "w-[232px] shrink-0 border-line max-lg:h-[62%] max-lg:w-full lg:border-r short:max-lg:h-full",
+            place("rope"),
+          )}
+        >
+          {outline}
+        </div>
         {children}
-        {tray !== null && <div className="w-72 shrink-0 border-l border-line">{tray}</div>}
+        {inspector !== null && (
+          <div
+            className={clsx(
+              "w-72 shrink-0 border-line max-lg:h-[62%] max-lg:w-full lg:border-l short:max-lg:h-full",
+              place("tray"),
+            )}
+          >
+            {inspector}
+          </div>
+        )}
+        <div className={clsx("overflow-y-auto lg:hidden", place("deck"))}>{sheet === "deck" && toolbar}</div>
       </div>
-      <div className="h-12 shrink-0 border-t border-line">{deck}</div>
+      <div className="h-12 shrink-0 border-t border-line">
+        <div className="h-full max-lg:hidden">{sheet !== "deck" && toolbar}</div>
+        {bar !== undefined && (
+          <section aria-label="Below the text" className="h-full lg:hidden">
+            {bar}
+          </section>
+        )}
+      </div>
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import type { IncomingMessage, RequestListener, ServerResponse } from "node:http";
-import type { Settings } from "../settings";
+import type { Settings } from "../settings/settings";
 import { Door, METHODS, type Refusal } from "./door";
 import { pagePolicy } from "./page-policy";
 

@@ -15,9 +15,9 @@ import {
 import path from "node:path";
 import { errorOf } from "@/core/thrown";
 import { isOneOf } from "@/core/one-of";
-import { writeWhole } from "../whole-file";
-import { ACCEPTED_MARK } from "../accepted-mark";
-import { DATABASE, openDatabase } from "../database";
+import { writeWhole } from "../storage/whole-file";
+import { ACCEPTED_MARK } from "../storage/accepted-mark";
+import { DATABASE, openDatabase } from "../storage/database";
 import { runningServer } from "./server-mark";
 import { UpkeepError } from "./upkeep-error";
 
@@ -70,7 +70,7 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
 }
 
 /**
- * Puts a backup in the place of what a data folder holds, which is put aside in a folder beside it. Throws an
+ * Puts a backup in place of what a data folder holds, which is put aside in a folder beside it. Throws an
  * {@link UpkeepError} where a server works on the folder or the file is no whole backup; nothing is changed then.
  */
 export async function restoreBackup(folder: string, file: string): Promise<Kept & { aside: string | null }> {

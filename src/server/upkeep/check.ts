@@ -2,13 +2,14 @@ import Database from "better-sqlite3";
 import { existsSync } from "node:fs";
 import path from "node:path";
 import type { Node } from "prosemirror-model";
-import { attachedFiles, idOf, picturesIn, settingsOf, stepFromJSON } from "@/core/document";
+import { attachedFiles, idOf, picturesIn, settingsOf } from "@/core/document";
+import { stepFromJSON } from "@/core/steps";
 import { messageOf } from "@/core/thrown";
-import { missingFrom, missingSaid, readAccepted, type Accepted } from "../accepted-mark";
-import { ContentStore } from "../content-store";
-import { DATABASE } from "../database";
-import { PictureStore } from "../picture-store";
-import { readSnapshot, replayed, stepsIn } from "../stored-documents";
+import { missingFrom, missingMessage, readAccepted, type Accepted } from "../storage/accepted-mark";
+import { ContentStore } from "../blobs/content-store";
+import { DATABASE } from "../storage/database";
+import { PictureStore } from "../blobs/picture-store";
+import { readSnapshot, replayed, stepsIn } from "../documents/stored-documents";
 import { UpkeepError } from "./upkeep-error";
 
 /** What looking through a whole data folder found. */
@@ -76,7 +77,9 @@ export function checkFolder(folder: string): Checked {
     const standing = new Map(documents.map(({ id, version }) => [id, version]));
     const missing = missingFrom(standing, withoutGone(accepted, folder));
     if (missing)
-      faults.push(`${missingSaid(missing)}: ${missing.documents.join(", ") || "the end of some documents"}.`);
+      faults.push(
+        `${missingMessage(missing)}: ${missing.documents.join(", ") || "the end of some documents"}.`,
+      );
     faults.push(...checkPictures(folder, pictures), ...checkFiles(folder, files));
     return { ...counts, pictures: pictures.size, files: files.size, faults };
   } finally {

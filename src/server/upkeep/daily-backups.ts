@@ -37,7 +37,7 @@ export class DailyBackups {
     }
   }
 
-  /** The days of which there are backups, the oldest first. */
+  /** The days that have backups, oldest first. */
   days(): string[] {
     if (!existsSync(this.folder)) return [];
     return readdirSync(this.folder)
@@ -50,11 +50,11 @@ export class DailyBackups {
       const child = spawn(process.execPath, [this.command, ...words], {
         stdio: ["ignore", "ignore", "pipe"],
       });
-      let said = "";
-      child.stderr.on("data", (piece) => (said += String(piece)));
+      let output = "";
+      child.stderr.on("data", (piece) => (output += String(piece)));
       child.on("error", fail);
       child.on("exit", (code) =>
-        code === 0 ? done() : fail(new Error(said.trim().split("\n").at(-1) || `it ended with ${code}`)),
+        code === 0 ? done() : fail(new Error(output.trim().split("\n").at(-1) || `it ended with ${code}`)),
       );
     });
   }

@@ -1,7 +1,7 @@
 import { messageOf } from "@/core/thrown";
 import type { DailyBackups } from "./daily-backups";
 
-/** So long after the start it begins, in milliseconds: who starts the server wants to write first. */
+/** How long after the start it begins, in milliseconds: who starts the server wants to write first. */
 const FIRST = 60_000;
 const EVERY = 60 * 60_000;
 

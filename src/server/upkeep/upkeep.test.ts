@@ -4,7 +4,8 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "n
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { paragraph } from "#tests/editing";
-import { createDocument, pictureName, schema, type Picture, type StepJSON } from "@/core/document";
+import { createDocument, pictureName, schema, type Picture } from "@/core/document";
+import { type StepJSON } from "@/core/steps";
 import { LOCAL_AUTHOR, openAuthority } from "..";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup } from ".";
 
@@ -158,7 +159,6 @@ test("a database of an older version is copied before it is changed", async () =
   db.exec("drop table named_versions; drop table imports; drop table thinned_clients");
   for (const column of ["summed_version", "opening", "shelf_place", "kept_days"])
     db.exec(`alter table documents drop column ${column}`);
-  for (const table of ["searched_lines", "searched_documents", "searched"]) db.exec(`drop table ${table}`);
   for (const table of ["places", "links", "documents"]) db.exec(`drop table listed_${table}`);
   db.close();
   expect(await textOf(id)).toBe("more text");

@@ -1,6 +1,6 @@
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import type { Pictures } from "@/core/document";
-import { layOutWith, Resources, type PageLayout } from "@/core/pages";
+import { layOutWith, Resources, type PageLayout } from "@/core/layout";
 import { nodeResources } from "./node-resources";
 
 /** Lays out a document with all that it needs from the folder of the fonts. */

@@ -1,4 +1,4 @@
-import type { MissingSign } from "@/core/exchange/pdf-job";
+import type { MissingCharacter } from "@/core/collab/pdf-job";
 import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
@@ -31,8 +31,8 @@ export interface MadePdf {
   readonly proof: PdfProof;
   /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
   readonly leftOut: number;
-  /** Signs that no font has. */
-  readonly missing: readonly MissingSign[];
+  /** Characters that no font has. */
+  readonly missing: readonly MissingCharacter[];
 }
 
 export type PdfOutcome = MadePdf | { readonly ok: false; readonly reason: string };

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import path from "node:path";
 import { pixelsOf, type Pictures } from "@/core/document";
-import type { ResourceSource } from "@/core/pages";
+import type { ResourceSource } from "@/core/layout";
 
 /** What pages are laid out with, from the folder of the fonts and the pictures of a document. */
 export function nodeResources(fontFolder: string, pictures: Pictures): ResourceSource {

@@ -1,5 +1,5 @@
 import { whyApart, type ApartFault } from "@/core/apart";
-import type { PdfStage } from "@/core/exchange";
+import type { PdfStage } from "@/core/collab";
 import { errorOf } from "@/core/thrown";
 import { Threads } from "../threads";
 import type { PdfOrder, PdfOutcome } from "./messages";
@@ -14,7 +14,7 @@ export interface PdfInMaking {
 /** More than this is no document but an accident. */
 const MEMORY = 2_048;
 
-const SAID: Readonly<Record<Exclude<ApartFault, "time">, string>> = {
+const MESSAGES: Readonly<Record<Exclude<ApartFault, "time">, string>> = {
   memory: `The PDF needs more than ${MEMORY} MB of memory, which is the limit.`,
   ended: "The PDF could not be made: its thread ended.",
 };
@@ -30,9 +30,9 @@ export function pdfInThread(
   const outcome = threads.run(order, { signal: abort.signal, onNews: onStage }).catch((error: unknown) => {
     const why = whyApart(error);
     const reason = abort.signal.aborted
-      ? "Making the PDF was cancelled."
+      ? "The PDF was cancelled."
       : why && why !== "time"
-        ? SAID[why]
+        ? MESSAGES[why]
         : `The PDF could not be made: ${whyOf(errorOf(error))}`;
     return { ok: false as const, reason };
   });

@@ -14,9 +14,9 @@ import {
   type Picture,
 } from "@/core/document";
 import { pdfOptionsSchema } from "@/core/formats/pdf";
-import { PdfJobs } from "@/server/pdf-jobs";
+import { PdfJobs } from "@/server/publishing/pdf-jobs";
 import { pictureForPdf } from "./picture-for-pdf";
-import type { PdfStage } from "@/core/exchange";
+import type { PdfStage } from "@/core/collab";
 import { pdfInThread, pdfOrder } from ".";
 
 const THREAD = path.resolve("dist/pdf-thread.mjs");
@@ -114,7 +114,7 @@ describe("the thread of PDF files", () => {
     );
     const { outcome, cancel } = pdfInThread(THREAD, order(long));
     cancel();
-    expect(await outcome).toEqual({ ok: false, reason: "Making the PDF was cancelled." });
+    expect(await outcome).toEqual({ ok: false, reason: "The PDF was cancelled." });
   });
 });
 

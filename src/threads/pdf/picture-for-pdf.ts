@@ -5,7 +5,7 @@ import type { PdfPicture } from "@/core/formats/pdf";
 /** Dots to an inch at which a drawing becomes a picture. */
 const DRAWING_DENSITY = 220;
 /** A picture needs no more than so many dots across a page. */
-const MOST_DOTS = 2_000;
+const MAX_PIXELS = 2_000;
 
 /**
  * A picture as a PDF takes it, JPEG or PNG without transparency, by the quality chosen: 100 keeps every dot. Null for one that cannot
@@ -23,7 +23,7 @@ export async function pictureForPdf({ type, bytes }: Picture, quality: number): 
       })
         .rotate()
         .flatten({ background: "#ffffff" });
-      return quality === 100 ? picture : picture.resize({ width: MOST_DOTS, withoutEnlargement: true });
+      return quality === 100 ? picture : picture.resize({ width: MAX_PIXELS, withoutEnlargement: true });
     };
     if (type === "image/jpeg") {
       const small = await open().jpeg({ quality }).toBuffer();
@@ -31,7 +31,7 @@ export async function pictureForPdf({ type, bytes }: Picture, quality: number): 
     }
     const { hasAlpha, isProgressive, width = 0 } = await sharp(bytes).metadata();
     const asItIs =
-      type === "image/png" && !hasAlpha && !isProgressive && (quality === 100 || width <= MOST_DOTS);
+      type === "image/png" && !hasAlpha && !isProgressive && (quality === 100 || width <= MAX_PIXELS);
     const exact = asItIs ? bytes : await open().toColourspace("srgb").png().toBuffer();
     if (quality === 100) return { bytes: exact };
     const lossy = await open().jpeg({ quality }).toBuffer();

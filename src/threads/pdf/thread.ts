@@ -1,12 +1,12 @@
 /** The thread in which a PDF is written and read back: one file, one thread, ended by whoever asked. */
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { contentOf, documentTitle, type Manuscript, type Pictures, schema, shortened } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
-import type { PdfStage } from "@/core/exchange";
-import { shelfOf } from "@/core/links";
+import type { PdfStage } from "@/core/collab";
+import { libraryOf } from "@/core/links";
 import { deflate } from "./deflate";
 import { layOutWhole } from "./lay-out-whole";
 import { compileForOneRun } from "./one-run";
@@ -16,10 +16,10 @@ import type { PdfOrder, PdfOutcome } from "./messages";
 
 compileForOneRun();
 
-async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<PdfOutcome> {
+async function make(order: PdfOrder, report: (stage: PdfStage) => void): Promise<PdfOutcome> {
   const { options, fonts } = order;
   const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
-  tell({ stage: "pages", done: 0, of: 1 });
+  report({ stage: "pages", done: 0, of: 1 });
   const index = indexDocument(schema.nodeFromJSON(JSON.parse(order.json)));
   const layout = await layOutWhole(index, fonts, pictures);
   const fault = optionFault(options, layout.labels.count);
@@ -40,7 +40,7 @@ async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<P
           ...(options.attachSource ? [sourceOf({ doc: index.doc, pictures, files: filesIn(order) })] : []),
           ...order.attachments,
         ],
-        shelf: shelfOf(new Map(order.asked)),
+        library: libraryOf(new Map(order.asked)),
         deflate,
         made: new Date(),
       },
@@ -49,7 +49,7 @@ async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<P
         for (let at = 0; at < chunk.length;) at += writeSync(file, chunk, at);
         bytes += chunk.length;
       },
-      (done, of) => tell({ stage: "writing", done, of }),
+      (done, of) => report({ stage: "writing", done, of }),
     );
   } finally {
     closeSync(file);
@@ -58,7 +58,7 @@ async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<P
     new Uint8Array(readFileSync(order.file)),
     written.promised,
     options.opening || options.owner,
-    (done, of) => tell({ stage: "proof", done, of }),
+    (done, of) => report({ stage: "proof", done, of }),
   );
   return {
     ok: true,
@@ -66,8 +66,8 @@ async function make(order: PdfOrder, tell: (stage: PdfStage) => void): Promise<P
     bytes,
     proof,
     leftOut: written.leftOut,
-    missing: [...layout.missing].map(([sign, pos]) => ({
-      sign,
+    missing: [...layout.missing].map(([character, pos]) => ({
+      character,
       page: layout.labelAt(pos),
       section: shortened(layout.index.sectionAt(pos)?.name ?? "", 120),
     })),

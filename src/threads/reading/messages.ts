@@ -1,4 +1,5 @@
-import type { PictureType, StepJSON } from "@/core/document";
+import type { PictureType } from "@/core/document";
+import type { StepJSON } from "@/core/steps";
 import type { ImportReport, TextFormatName } from "@/core/formats";
 
 /** What the reading thread is asked. */

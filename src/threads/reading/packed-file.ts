@@ -11,7 +11,7 @@ export interface PackedFile {
 }
 
 /** As many bytes may be packed together, unpacked. */
-export const MOST_PACKED_BYTES = 4 * LIMITS.fileBytes;
+export const MAX_PACKED_BYTES = 4 * LIMITS.fileBytes;
 
 /** Unpacks a file and what lies beside it. Throws an Error with a reason where the ZIP is damaged, too large or does not hold the file. */
 export function unpacked(zip: Uint8Array, within: string): PackedFile {
@@ -21,7 +21,7 @@ export function unpacked(zip: Uint8Array, within: string): PackedFile {
       unzipSync(zip, {
         filter: ({ originalSize }) => {
           sum += originalSize;
-          if (sum > MOST_PACKED_BYTES) throw new Error("What is packed with the file is too large.");
+          if (sum > MAX_PACKED_BYTES) throw new Error("What is packed with the file is too large.");
           return true;
         },
       }),

@@ -4,7 +4,7 @@ import { messageOf } from "@/core/thrown";
 import { Threads } from "../threads";
 import type { ReadingOrder, ReadOutcome } from "./messages";
 
-const SAID: Readonly<Record<ApartFault, string>> = {
+const MESSAGES: Readonly<Record<ApartFault, string>> = {
   time: `The file takes longer than ${LIMITS.time / 1000} seconds to read, which is the limit.`,
   memory: `The file needs more than ${LIMITS.memory} MB of memory to read, which is the limit.`,
   ended: "The file could not be read: its thread ended.",
@@ -43,7 +43,7 @@ export async function readInThread(
     const reason = signal?.aborted
       ? "Reading was cancelled."
       : why
-        ? SAID[why]
+        ? MESSAGES[why]
         : `The file could not be read: ${messageOf(error)}`;
     return { ok: false, error: { file: order.name, reason, line: null } };
   }

@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
 import { documentTitle, isKind, lineOf, shortened, UNTITLED } from "@/core/document";
-import { countAdrift } from "@/core/links";
-import type { DocumentIndex } from "@/core/destinations";
+import { countBroken } from "@/core/links";
+import type { DocumentIndex } from "@/core/index";
 import type { DocumentSummary } from "./messages";
 
 /** What the shelf tells of a document. */
@@ -11,20 +11,20 @@ export function summaryOf(index: DocumentIndex): DocumentSummary {
     opening: openingOf(index.doc),
     words: index.words,
     sections: index.headings.length,
-    adrift: countAdrift(index),
+    adrift: countBroken(index),
   };
 }
 
-const MOST_LETTERS = 160;
+const MAX_LETTERS = 160;
 /** So many blocks are looked through. */
-const MOST_BLOCKS = 60;
+const MAX_BLOCKS = 60;
 
 /** The first words of a document that are no title of anything. */
 function openingOf(doc: Node): string {
   let words = "";
-  for (let i = 0; i < Math.min(doc.childCount, MOST_BLOCKS) && words.length < MOST_LETTERS; i++) {
+  for (let i = 0; i < Math.min(doc.childCount, MAX_BLOCKS) && words.length < MAX_LETTERS; i++) {
     const block = doc.child(i);
     if (!isKind(block, "heading")) words += ` ${lineOf(block)}`;
   }
-  return shortened(words.replace(/\s+/g, " ").trim(), MOST_LETTERS);
+  return shortened(words.replace(/\s+/g, " ").trim(), MAX_LETTERS);
 }

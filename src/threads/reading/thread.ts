@@ -2,8 +2,9 @@
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
 import { Transform } from "prosemirror-transform";
-import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/destinations";
-import { becomeVersion, documentJSON, schema, settingsOf, stepToJSON } from "@/core/document";
+import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/index";
+import { documentJSON, schema, settingsOf } from "@/core/document";
+import { replaceWith, stepToJSON } from "@/core/steps";
 import { LIMITS, readFile, whatCameIn } from "@/core/formats";
 import { messageOf } from "@/core/thrown";
 import { unpacked, type PackedFile } from "./packed-file";
@@ -56,7 +57,7 @@ function unpackedOrWhy(zip: Uint8Array, within: string): PackedFile | string {
 /** The document that is to be updated, as the file says it, and the steps that lead there. */
 function updated(json: string, file: DocumentIndex) {
   const doc = schema.nodeFromJSON(JSON.parse(json));
-  const tr = becomeVersion(new Transform(doc), updatedFrom(indexDocument(doc), file));
+  const tr = replaceWith(new Transform(doc), updatedFrom(indexDocument(doc), file));
   return { index: indexDocument(tr.doc), steps: tr.steps.map(stepToJSON) };
 }
 

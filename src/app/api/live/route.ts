@@ -15,8 +15,8 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
       const leave = () => leaving.forEach((one) => one());
       const asked = await Promise.allSettled(
         follows.map(async ({ document, after, client, name }) => {
-          const hear = (event: Parameters<typeof send>[0]) => send(event, client);
-          leaving.push(await documents.listen(LOCAL_AUTHOR, document, after, { client, name, hear }));
+          const onEvent = (event: Parameters<typeof send>[0]) => send(event, client);
+          leaving.push(await documents.listen(LOCAL_AUTHOR, document, after, { client, name, onEvent }));
         }),
       );
       for (const [i, one] of asked.entries()) {

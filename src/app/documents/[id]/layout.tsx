@@ -7,6 +7,7 @@ import { newId } from "@/core/document";
 import { DocumentFrame, PlainOpening } from "@/features/frame/document-frame";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 import { FirstWords } from "./first-words";
+import "../../text-styles/index.css";
 
 interface Props {
   children: ReactNode;
@@ -23,7 +24,8 @@ async function titleOf(id: string): Promise<string> {
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: await titleOf((await params).id) };
+  const title = await titleOf((await params).id);
+  return { title: { default: title, template: `%s – ${title} – Gate Rope` } };
 }
 
 export default async function DocumentLayout({ children, params }: Props) {

@@ -3,6 +3,7 @@ import Ajv2020 from "ajv/dist/2020.js";
 import fc from "fast-check";
 import { anyDocument } from "#tests/arbitrary-document";
 import { fileSchema, jsonSchema, writeGateRope } from ".";
+import { runs } from "#tests/runs";
 
 describe("the JSON Schema of .gaterope.json", () => {
   test("accepts every document that is written, as the reader's own check does", () => {
@@ -13,7 +14,7 @@ describe("the JSON Schema of .gaterope.json", () => {
         expect(accepts(file) ? null : accepts.errors).toBeNull();
         expect(fileSchema.safeParse(file).success).toBe(true);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 

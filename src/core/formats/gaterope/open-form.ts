@@ -12,7 +12,7 @@ const marks = z
     z
       .union(
         keysOf(MARK_KINDS).map((kind) =>
-          z.strictObject({ type: z.literal(kind), ...carried(MARK_KINDS[kind].attributes) }),
+          z.strictObject({ type: z.literal(kind), ...attributesPart(MARK_KINDS[kind].attributes) }),
         ),
       )
       .meta({ id: "mark" }),
@@ -20,28 +20,28 @@ const marks = z
   .optional();
 
 /** What a node or mark carries; may be left out where all of it has a first value, and is not there where there is nothing. */
-function carried(attributes: z.ZodObject): { attrs?: z.ZodType } {
+function attributesPart(attributes: z.ZodObject): { attrs?: z.ZodType } {
   if (Object.keys(attributes.shape).length === 0) return {};
   return { attrs: attributes.safeParse({}).success ? attributes.optional() : attributes };
 }
 
-const known = new Map<NodeKind, z.ZodObject>();
+const nodeSchemas = new Map<NodeKind, z.ZodObject>();
 
 /** The schema of a node of one kind. */
 function nodeSchema(kind: NodeKind): z.ZodObject {
-  const before = known.get(kind);
+  const before = nodeSchemas.get(kind);
   if (before) return before;
   const { attributes, spec } = NODE_KINDS[kind];
   const made = z
     .strictObject({
       type: z.literal(kind),
       ...(kind === "text" && { text: z.string().min(1) }),
-      ...carried(attributes),
+      ...attributesPart(attributes),
       ...contentIn(spec.content),
       ...(spec.group === "inline" && { marks }),
     })
     .meta({ id: kind });
-  known.set(kind, made);
+  nodeSchemas.set(kind, made);
   return made;
 }
 

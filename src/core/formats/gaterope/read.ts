@@ -3,7 +3,7 @@ import {
   contentOf,
   createDocument,
   MAX_NODE_DEPTH,
-  MOST_FILE_BYTES,
+  MAX_FILE_BYTES,
   pictureName,
   recognisePicture,
   schema,
@@ -11,7 +11,7 @@ import {
   type Manuscript,
   type Picture,
 } from "@/core/document";
-import { faultSaid, schemaFault } from "@/core/schema-fault";
+import { faultMessage, schemaFault } from "@/core/schema-fault";
 import { fromBase64 } from "../base64";
 import { LIMITS } from "../intake/limits";
 import type { ReadContext } from "../intake/read-context";
@@ -32,7 +32,7 @@ export function readGateRope(text: string, context: ReadContext): Manuscript {
   context.progress(0.3);
   const parsed = fileSchema.safeParse(json);
   if (!parsed.success) {
-    throw new ReadError(`The file is not a Gate Rope document: ${faultSaid(schemaFault(parsed.error))}.`);
+    throw new ReadError(`The file is not a Gate Rope document: ${faultMessage(schemaFault(parsed.error))}.`);
   }
   context.progress(0.6);
   const { document, pictures, files = {} } = parsed.data;
@@ -110,7 +110,7 @@ function readFiles(stored: Readonly<Record<string, string>>, context: ReadContex
   const files = new Map<string, Uint8Array>();
   for (const [content, data] of Object.entries(stored)) {
     const bytes = fromBase64(data);
-    if (bytes && bytes.length <= MOST_FILE_BYTES && contentOf(bytes) === content) files.set(content, bytes);
+    if (bytes && bytes.length <= MAX_FILE_BYTES && contentOf(bytes) === content) files.set(content, bytes);
     else context.dropped.add("attached file that is damaged", "Its bytes are not those its name tells.");
   }
   return files;

@@ -1,5 +1,5 @@
 import { jsonOf, type Manuscript, picturesIn, withoutComments } from "@/core/document";
-import { signOfBytes } from "../bytes-in-text";
+import { placeholderFor } from "../bytes-in-text";
 import type { WriteOptions } from "../write-options";
 import { FORM } from "./form";
 
@@ -26,10 +26,13 @@ export function writeGateRope(
     version: FORM,
     document: jsonOf(withoutComments(doc)),
     pictures: Object.fromEntries(
-      kept.map(([name, { type }]) => [name, picturesBeside ? { type } : { type, data: signOfBytes(name) }]),
+      kept.map(([name, { type }]) => [
+        name,
+        picturesBeside ? { type } : { type, data: placeholderFor(name) },
+      ]),
     ),
     ...(files.size > 0 && {
-      files: Object.fromEntries([...files.keys()].map((content) => [content, signOfBytes(content)])),
+      files: Object.fromEntries([...files.keys()].map((content) => [content, placeholderFor(content)])),
     }),
   };
   return { text: JSON.stringify(file, null, 1) + "\n", promised: [] };

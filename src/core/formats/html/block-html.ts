@@ -1,8 +1,9 @@
 import type { Node } from "prosemirror-model";
 import { pagesAttribute } from "./page-rules";
-import { noteNumber, startWithin } from "@/core/destinations";
+import { noteNumber, startWithin } from "@/core/index";
 import {
   asKind,
+  blockDirection,
   blocksOfNote,
   bookmarksOnBlocks,
   byKind,
@@ -15,7 +16,7 @@ import {
   type ByKind,
   type DestinationId,
 } from "@/core/document";
-import { hasLine, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
+import { hasLine, inBrief, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
 import { ownEntry } from "@/core/own-entry";
 import { ownStyleAttributes } from "./own-style-html";
 import { aligned, labelHtml, type BlockFrame } from "./block-frame";
@@ -41,7 +42,10 @@ export function documentHtml(output: HtmlOutput): string {
     if (back) {
       const links = back.ways.map(({ rel, to, words }) => {
         const named = rel === "previous" ? ' rel="prev"' : rel === "next" ? ' rel="next"' : "";
-        return `<a href="${output.hrefOf(to, words)}"${named}>${escapeHtml(words)}</a>`;
+        // Links with the same words are told apart aloud by where they stand.
+        const same = rel === "back" || rel === "parent";
+        const from = same ? attribute("aria-label", `${words} (${inBrief(back.section)})`) : "";
+        return `<a href="${output.hrefOf(to, words)}"${named}${from}>${escapeHtml(words)}</a>`;
       });
       lines.push(`<p class="return" data-generated="return">${links.join(" · ")}</p>`);
     }
@@ -95,11 +99,11 @@ function noteHtml({ note, anchor, number, place }: WrittenNote, output: HtmlOutp
 function wordsHtml(blocks: readonly Node[], back: string, output: HtmlOutput): string {
   if (blocks.length === 1) return `${inlineHtml(blocks[0]!, output)} ${back}`;
   // A note that begins with a list has nothing before it.
-  const said = blocks[0]!.content.size > 0 ? blocks : blocks.slice(1);
-  const last = said.at(-1)!;
-  const ending = isKind(last, "paragraph") ? said.length - 1 : said.length;
-  const before = said.slice(0, ending).map((block) => blockHtml(block, output));
-  return `${before.join("")}<p>${ending < said.length ? `${inlineHtml(last, output)} ` : ""}${back}</p>`;
+  const written = blocks[0]!.content.size > 0 ? blocks : blocks.slice(1);
+  const last = written.at(-1)!;
+  const ending = isKind(last, "paragraph") ? written.length - 1 : written.length;
+  const before = written.slice(0, ending).map((block) => blockHtml(block, output));
+  return `${before.join("")}<p>${ending < written.length ? `${inlineHtml(last, output)} ` : ""}${back}</p>`;
 }
 
 /** A bookmark on a block is an empty element before it, so that the block keeps an anchor of its own. */
@@ -122,33 +126,37 @@ function namedHtml(node: Node, output: HtmlOutput, start?: number): string {
 export function blockHtml(node: Node, output: HtmlOutput, start?: number): string {
   const id = idOf(node);
   const own = id !== null && output.index.destination(id) ? attribute("id", output.anchor(id)) : "";
-  return byKind(BLOCKS, node, {
+  const html = byKind(BLOCKS, node, {
     own,
     aliases: own && id ? output.aliases(id) : "",
     output,
     within: (of) => childrenHtml(of, output),
     start: start ?? (id ? output.index.listStarts.get(id) : undefined),
   });
+  const direction = isKind(node, "code_block") ? output.direction : blockDirection(node, output.direction);
+  return direction === output.direction
+    ? html
+    : html.replace(/^<[a-z0-9]+/, (tag) => `${tag} dir="${direction}"`);
 }
 
 const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_title", [BlockFrame], string> =
   {
     heading: (node, { id, level, series, short, align }, { own, aliases, output }) => {
-      const told = [
+      const attributes = [
         own,
         series ? ` data-series="${series}"` : "",
         short ? ` data-short="${escapeHtml(short)}"` : "",
         aligned(align),
       ].join("");
       const number = labelHtml(id ? output.index.numbers.get(id) : undefined);
-      return `<h${level}${told}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
+      return `<h${level}${attributes}>${aliases}${number}${inlineHtml(node, output)}${besideHeading(node, output)}</h${level}>`;
     },
     paragraph: (node, { align, style }, { output }) =>
       `<p${ownStyleAttributes(style, output)}${aligned(align)}>${inlineHtml(node, output)}</p>`,
     bullet_list: (node, _list, { output }) => `<ul>${childrenHtml(node, output)}</ul>`,
     ordered_list: (node, count, { output, start }) => {
-      const told = Object.entries(countAttributes({ ...count, start: start ?? count.start }));
-      return `<ol${told.map(([name, value]) => ` ${name}="${escapeHtml(value)}"`).join("")}>${childrenHtml(node, output)}</ol>`;
+      const attributes = Object.entries(countAttributes({ ...count, start: start ?? count.start }));
+      return `<ol${attributes.map(([name, value]) => ` ${name}="${escapeHtml(value)}"`).join("")}>${childrenHtml(node, output)}</ol>`;
     },
     list_item: (node, { checked }, { output }) => itemWithBox(node, checked, output),
     definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
@@ -163,10 +171,10 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
         node.child(0).content.size > 0
           ? blockHtml(node.child(0), output)
           : `<p class="notice-title" data-generated="title">${word}</p>`;
-      const said = node.content.content
+      const written = node.content.content
         .slice(1)
         .map((child, i) => namedHtml(child, output, startOf(node, i + 1)));
-      return `<aside${own} class="notice" data-notice="${kind}" role="note" aria-label="${word}">${aliases}${title}${said.join("")}</aside>`;
+      return `<aside${own} class="notice" data-notice="${kind}" role="note" aria-label="${word}">${aliases}${title}${written.join("")}</aside>`;
     },
     notice_title: (node, _title, { output }) => `<p class="notice-title">${inlineHtml(node, output)}</p>`,
     figure: figureHtml,
@@ -198,12 +206,12 @@ function startOf(parent: Node, i: number): number | undefined {
 
 /** An item, with its box to tick where it has one. */
 function itemWithBox(item: Node, checked: boolean | null, output: HtmlOutput): string {
-  const said = itemHtml(item, output);
-  if (checked === null) return `<li>${said}</li>`;
+  const written = itemHtml(item, output);
+  if (checked === null) return `<li>${written}</li>`;
   const word = fixedWordsOf(output.index.doc).boxes[checked ? "ticked" : "open"];
   const box = `<input type="checkbox" disabled${checked ? " checked" : ""} aria-label="${escapeHtml(word)}"> `;
-  const [paragraph] = /^<p[^>]*>/.exec(said) ?? [""];
-  return `<li class="check">${paragraph}${box}${said.slice(paragraph.length)}</li>`;
+  const [paragraph] = /^<p[^>]*>/.exec(written) ?? [""];
+  return `<li class="check">${paragraph}${box}${written.slice(paragraph.length)}</li>`;
 }
 
 /** An item of one plain paragraph needs no paragraph element. */

@@ -20,12 +20,12 @@ const SAYS_CONTENTS = /(?:^|[\s_-])(?:toc|contents?|table-?of-?contents|minitoc|
 const TITLED =
   /^(?:(?:table of |page )?contents|on this page|in this (?:section|chapter|article)|overview|inhalt(?:sverzeichnis|sübersicht)?|auf dieser seite|table des matières|sommaire|índice|contenido|indice|sommario|inhoud(?:sopgave)?)[.:]?$/iu;
 /** Fewer links than these are no contents list. */
-const LEAST = 3;
-const LONGEST_TITLE = 80;
+const MIN_LINES = 3;
+const MAX_TITLE_LETTERS = 80;
 /** So much of what is asked for has to be there. */
 const MOSTLY = 0.8;
 /** So deep a list is looked for within others that turned out to be none. */
-const MOST_TRIED = 4;
+const MAX_TRIED = 4;
 
 /** The contents lists of a page, in order: all links lead to headings in the order of the page, are worded like these, and leave hardly one out. */
 export function contentsOf(page: PageOutline): ContentsFound[] {
@@ -35,7 +35,7 @@ export function contentsOf(page: PageOutline): ContentsFound[] {
   for (const box of page.boxes) {
     const triedAround = box.around ? (tried.get(box.around) ?? 0) : 0;
     tried.set(box, triedAround);
-    if (box.tag.at < behind || !mayBeOne(box) || triedAround >= MOST_TRIED) continue;
+    if (box.tag.at < behind || !mayBeOne(box) || triedAround >= MAX_TRIED) continue;
     tried.set(box, triedAround + 1);
     const one = contentsIn(page, box);
     if (!one) continue;
@@ -49,9 +49,9 @@ function mayBeOne({ tag, around }: Box): boolean {
   if (!MAY_HOLD.test(tag.name)) return false;
   if (LISTS.test(tag.name) && !(around && LISTS.test(around.tag.name))) return true;
   const { attributes } = tag;
-  const said = `${attributes.get("id") ?? ""} ${attributes.get("class") ?? ""}`;
+  const names = `${attributes.get("id") ?? ""} ${attributes.get("class") ?? ""}`;
   const role = `${attributes.get("role") ?? ""} ${attributes.get("epub:type") ?? ""}`;
-  return tag.name === "nav" || /\b(?:doc-toc|toc|navigation)\b/.test(role) || SAYS_CONTENTS.test(said);
+  return tag.name === "nav" || /\b(?:doc-toc|toc|navigation)\b/.test(role) || SAYS_CONTENTS.test(names);
 }
 
 interface Line {
@@ -78,7 +78,7 @@ function contentsIn(page: PageOutline, box: Box): ContentsFound | null {
       lines.push({ heading, words });
     }
   }
-  if (!first || lines.length < LEAST || others > lines.length * (1 - MOSTLY)) return null;
+  if (!first || lines.length < MIN_LINES || others > lines.length * (1 - MOSTLY)) return null;
   if (!followTheText(lines) || !saysLike(lines, headings)) return null;
   if (!isAllThatItSays(text, box, lines)) return null;
   const levels = levelsOf(lines, headings);
@@ -91,7 +91,7 @@ function contentsIn(page: PageOutline, box: Box): ContentsFound | null {
   return {
     box,
     at: before?.tag.at ?? box.tag.at,
-    title: before?.words ?? (within.length <= LONGEST_TITLE ? within.replace(/[\s\d.•–-]+$/u, "") : ""),
+    title: before?.words ?? (within.length <= MAX_TITLE_LETTERS ? within.replace(/[\s\d.•–-]+$/u, "") : ""),
     from: levels[0],
     to: levels[1],
     ofSection: !whole,
@@ -107,8 +107,8 @@ const letters = (words: string) => words.replace(/[^\p{L}\p{N}]+/gu, "").toLower
 
 function saysLike(lines: readonly Line[], headings: readonly PageHeading[]): boolean {
   const like = lines.filter(({ heading, words }) => {
-    const [said, title] = [letters(words), letters(headings[heading]!.words)];
-    return said !== "" && (title.includes(said) || said.includes(title));
+    const [label, title] = [letters(words), letters(headings[heading]!.words)];
+    return label !== "" && (title.includes(label) || label.includes(title));
   });
   return like.length >= lines.length * MOSTLY;
 }
@@ -117,7 +117,7 @@ function saysLike(lines: readonly Line[], headings: readonly PageHeading[]): boo
 function isAllThatItSays(text: string, { tag, to }: Box, lines: readonly Line[]): boolean {
   const all = letters(wordsOf(text.slice(tag.end, to))).length;
   const linked = lines.reduce((sum, { words }) => sum + letters(words).length, 0);
-  return all - linked <= Math.max(LONGEST_TITLE, all * (1 - MOSTLY));
+  return all - linked <= Math.max(MAX_TITLE_LETTERS, all * (1 - MOSTLY));
 }
 
 function levelsOf(lines: readonly Line[], headings: readonly PageHeading[]): [from: number, to: number] {

@@ -1,6 +1,6 @@
 import type { Node } from "prosemirror-model";
 import { fixedWordsOf, type NodeAttributes, settingsOf, shortened } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import {
   cardOf,
   contentsList,
@@ -14,7 +14,7 @@ import {
   optionsOf,
   partsOfLine,
   placedIn,
-  titleOf,
+  listName,
   writtenOptions,
   type ContentsBranch,
   type ContentsEntry,
@@ -59,14 +59,14 @@ export function contentsHtml(
       : indexed.length > 0
         ? bookIndexHtml(indexed, output)
         : `<p>${escapeHtml(fixedWordsOf(output.index.doc).nothingListed)}</p>`;
-  const told = [
+  const attributes = [
     ` data-contents="${escapeHtml(heading)}" data-from="${levels.from}" data-to="${levels.to}"`,
-    carriedOptions(node),
+    optionAttributes(node),
     columns ? ` data-columns="${columns}"` : "",
     placed ? ` data-placed="${placed}"` : "",
     ...LOOKS.map((look) => (options[look] ? ` data-${look}` : "")),
   ].join("");
-  return `<nav${own} class="contents"${told} aria-label="${escapeHtml(titleOf(node, output.index.doc))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
+  return `<nav${own} class="contents"${attributes} aria-label="${escapeHtml(listName(node, output.index))}">${aliases}<p class="contents-title">${escapeHtml(heading)}</p>${list}</nav>`;
 }
 
 const NO_LINES: readonly IndexLine[] = [];
@@ -85,9 +85,9 @@ function bookIndexHtml(lines: readonly IndexLine[], output: HtmlOutput): string 
 }
 
 function indexPartHtml({ words, place, sends }: IndexPart, output: HtmlOutput): string {
-  const said = escapeHtml(words);
-  if (place) return `<a href="${output.hrefOfIndexed(place, words)}">${said}</a>`;
-  return sends ? `<em>${said}</em>` : said;
+  const label = escapeHtml(words);
+  if (place) return `<a href="${output.hrefOfIndexed(place, words)}">${label}</a>`;
+  return sends ? `<em>${label}</em>` : label;
 }
 
 /** Entries as a grid of cards, each with the first words and the first picture of its place. */
@@ -104,7 +104,7 @@ function cardsHtml(entries: readonly ContentsEntry[], output: HtmlOutput): strin
 }
 
 /** Options that are not at first, as they are read again. */
-function carriedOptions(node: Node): string {
+function optionAttributes(node: Node): string {
   const json = writtenOptions(node);
   return json === "" ? "" : ` data-list="${escapeHtml(json)}"`;
 }

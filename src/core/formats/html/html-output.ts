@@ -2,15 +2,17 @@ import type { Node } from "prosemirror-model";
 import {
   addressOf,
   asKind,
+  documentDirection,
   isAddress,
   markAmong,
   type DestinationId,
+  type Direction,
   type IndexEntry,
   type LinkTarget,
   type NotePlace,
   type PageSection,
 } from "@/core/document";
-import { indexedKey, type DocumentIndex, type IndexedDestination } from "@/core/destinations";
+import { indexedKey, type DocumentIndex, type IndexedDestination } from "@/core/index";
 import { follow } from "@/core/links";
 import { escapeHtml } from "./escape";
 import { pagesClass } from "./page-rules";
@@ -36,6 +38,8 @@ export class HtmlOutput {
   private readonly references: WrittenReferences;
 
   readonly index: DocumentIndex;
+  /** How the document is read as a whole. */
+  readonly direction: Direction;
 
   constructor(
     private readonly places: MarkedPlaces,
@@ -46,6 +50,7 @@ export class HtmlOutput {
     pages: number | null = null,
   ) {
     this.index = places.index;
+    this.direction = documentDirection(this.index.doc);
     this.references = new WrittenReferences(this.index, pages);
   }
 
@@ -69,16 +74,16 @@ export class HtmlOutput {
     const { target, form, linked } = asKind(node, "cross_reference")!;
     const words = this.references.words(node);
     const within = markAmong(node.marks, "link") !== null;
-    const told = ` data-reference="${escapeHtml(form)}"`;
+    const attributes = ` data-reference="${escapeHtml(form)}"`;
     const landing = this.places.landing(target);
     const anchor = landing === null ? undefined : this.anchor(landing);
     const to = escapeHtml(anchor ?? target.was ?? target.id);
-    if (!linked || within) return { start: `<span${told} data-to="${to}">`, words, end: "</span>" };
+    if (!linked || within) return { start: `<span${attributes} data-to="${to}">`, words, end: "</span>" };
     const leads =
       landing === null
         ? `class="adrift" data-adrift="${to}"`
         : `href="${escapeHtml(this.hrefOf(landing, words))}"`;
-    return { start: `<a ${leads}${told}>`, words, end: "</a>" };
+    return { start: `<a ${leads}${attributes}>`, words, end: "</a>" };
   }
 
   /** The number of the next note and the name it is known by in the file. Notes are asked for in order of place. */
@@ -90,7 +95,7 @@ export class HtmlOutput {
 
   /** The `href` for a target, noted as promised; null for a link that cannot land, and for one that does something instead. */
   href(target: LinkTarget, text: string): string | null {
-    const followed = follow(target, this.index, this.outside.shelf);
+    const followed = follow(target, this.index, this.outside.library);
     if (target.kind === "web") return this.promise(text, target.url, null);
     if (!followed.lands) return null;
     if (isAddress(target)) return this.promise(text, addressOf(target), null);

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { readFile } from "..";
+import { runs } from "#tests/runs";
 
 function read(html: string) {
   const result = readFile("a.html", new TextEncoder().encode(html));
@@ -77,7 +78,7 @@ describe("tags that are missing, or in the wrong order", () => {
         const words = read(html).textContent;
         for (let i = 0; i < count; i++) expect(words).toContain(`word${i}`);
       }),
-      { numRuns: 400 },
+      { numRuns: runs(400) },
     );
   });
 });

@@ -24,23 +24,23 @@ import { referenceElement } from "../intake/reference-element";
 import type { ReadContext } from "../intake/read-context";
 import { alignmentOf, declarations, languageOf, marksOfElement } from "./inline-marks";
 import { pictureLook } from "./picture-look";
-import { NOTE_AROUND, NOTE_BACK, NOTE_SIGN, NOTE_WORDS } from "./paired-notes";
+import { NOTE_AROUND, NOTE_BACK, NOTE_MARK, NOTE_WORDS } from "./paired-notes";
 import { elementNames, HEADING, OpenElements, type ElementTraits } from "./open-elements";
 import { LAYS_OUT } from "./layout-tables";
 import { ownEntry } from "@/core/own-entry";
 
 /** Elements that never come in, with all they hold; those with a reason are counted in the import report. */
 const LEFT_OUT: ReadonlyMap<string, string | null> = new Map([
-  ["script", "Scripts never come in."],
+  ["script", "Scripts are never imported."],
   ["style", null],
   ["template", null],
-  ["iframe", "Frames never come in."],
-  ["frame", "Frames never come in."],
+  ["iframe", "Frames are never imported."],
+  ["frame", "Frames are never imported."],
   ["noframes", null],
   ["noembed", null],
-  ["object", "Embedded objects never come in."],
-  ["embed", "Embedded objects never come in."],
-  ["applet", "Embedded objects never come in."],
+  ["object", "Embedded objects are never imported."],
+  ["embed", "Embedded objects are never imported."],
+  ["applet", "Embedded objects are never imported."],
   ["audio", "Sound is not kept."],
   ["video", "Films are not kept."],
   ["canvas", null],
@@ -92,7 +92,7 @@ export class HtmlReading implements TokenHandler {
   /** Whether the tokenizer holds back no signs: the last that it told of was a tag. */
   private afterTag = false;
   private skipLineEnd = false;
-  /** The id of a wrapper of which it is not known yet whether it names a heading. */
+  /** The id of a wrapper that may still turn out to name a heading. */
   private undecided: string | null = null;
   /** Ranges whose words are spread over several elements, by the name that joins these. */
   private readonly ranges = new Map<string, Mark>();
@@ -258,10 +258,10 @@ export class HtmlReading implements TokenHandler {
    */
   private startNote(name: string, attributes: Attributes): boolean {
     const { builder } = this;
-    const sign = attributes.get(NOTE_SIGN);
-    if (sign !== undefined || attributes.has(NOTE_BACK)) {
-      if (sign !== undefined)
-        builder.noteReference(sign, attributes.get("data-place") === "end" ? "end" : "foot");
+    const mark = attributes.get(NOTE_MARK);
+    if (mark !== undefined || attributes.has(NOTE_BACK)) {
+      if (mark !== undefined)
+        builder.noteReference(mark, attributes.get("data-place") === "end" ? "end" : "foot");
       this.open.push(name, "silent");
       return true;
     }
@@ -291,14 +291,14 @@ export class HtmlReading implements TokenHandler {
     const classes = attributes.get("class") ?? "";
     const href = attributes.get("href") ?? "";
     const isBack = /\b(?:doc-)?backlink\b/.test(role) || /\bfootnote-back(ref)?\b/.test(classes);
-    const isSign = /\b(?:doc-)?noteref\b/.test(role) || /\bfootnote-ref\b/.test(classes);
-    if (name === "a" && href.startsWith("#") && (isBack || isSign)) {
-      if (isSign)
+    const isNoteMark = /\b(?:doc-)?noteref\b/.test(role) || /\bfootnote-ref\b/.test(classes);
+    if (name === "a" && href.startsWith("#") && (isBack || isNoteMark)) {
+      if (isNoteMark)
         builder.noteReference(href.slice(1), attributes.get("data-place") === "end" ? "end" : "foot");
       this.open.push(name, "silent");
       return null;
     }
-    if (name === "sup" && isSign) {
+    if (name === "sup" && isNoteMark) {
       this.open.push(name, "inline");
       return null;
     }
@@ -638,7 +638,7 @@ export class HtmlReading implements TokenHandler {
     if (written.length === 0) return NO_ATTRIBUTES;
     const attributes = new Map<string, string>();
     for (const { name, value } of written) {
-      if (name.startsWith("on")) this.context.dropped.add("event handler", "Scripts never come in.");
+      if (name.startsWith("on")) this.context.dropped.add("event handler", "Scripts are never imported.");
       else if (!attributes.has(name)) attributes.set(name, value);
     }
     return attributes;

@@ -2,6 +2,7 @@ import type { Mark, Node } from "prosemirror-model";
 import {
   byKind,
   byMark,
+  directionOf,
   indexEntryAttributes,
   pictureWords,
   type ByInline,
@@ -11,7 +12,7 @@ import {
   type MarkAttributes,
   type NodeAttributes,
 } from "@/core/document";
-import { noteNumber } from "@/core/destinations";
+import { noteNumber } from "@/core/index";
 import { attribute, escapeHtml } from "./escape";
 import { equationHtml } from "./equation-html";
 import type { HtmlOutput } from "./html-output";
@@ -47,7 +48,7 @@ const LEAVES: ByInline<[output: HtmlOutput], string> = {
   hard_break: () => "<br>",
   formula: (_node, { tex }) => equationHtml(tex, "formula"),
   picture: pictureHtml,
-  note: noteSign,
+  note: noteMark,
   note_paragraph: () => " ",
   computation: (node, _computation, output) => {
     const [start, words, end] = output.computation(node);
@@ -80,7 +81,7 @@ export function pictureHtml(
 }
 
 /** The sign of a note; its words are written at the end. */
-function noteSign(node: Node, _note: unknown, output: HtmlOutput): string {
+function noteMark(node: Node, _note: unknown, output: HtmlOutput): string {
   const written = output.nextNote(node);
   output.notes.push(written);
   const { anchor, number, place } = written;
@@ -110,10 +111,14 @@ const MARKS: ByMark<[words: () => string, output: HtmlOutput], Tags> = {
   // What is said of words goes out with no file.
   comment: () => ["", ""],
   word_style: ({ style }, _words, output) => {
-    const told = ownStyleAttributes(style, output);
-    return told ? [`<span${told}>`, "</span>"] : ["", ""];
+    const attributes = ownStyleAttributes(style, output);
+    return attributes ? [`<span${attributes}>`, "</span>"] : ["", ""];
   },
-  language: ({ language }) => [`<span lang="${language}">`, "</span>"],
+  language: ({ language }, _words, output) => {
+    const direction = directionOf(language);
+    const turned = direction === output.direction ? "" : ` dir="${direction}"`;
+    return [`<span lang="${language}"${turned}>`, "</span>"];
+  },
   colour: ({ colour }) => [`<span style="color: ${colour}">`, "</span>"],
   size: ({ percent }) => [`<span style="font-size: ${percent}%">`, "</span>"],
 };
@@ -140,7 +145,7 @@ export function linkHtml(
       : target.kind === "action"
         ? ""
         : ` class="adrift" data-adrift="${escapeHtml(was)}"`,
-    CARRIED.has(target.kind) ? ` data-leads="${escapeHtml(JSON.stringify(target))}"` : "",
+    KEPT_AS_DATA.has(target.kind) ? ` data-leads="${escapeHtml(JSON.stringify(target))}"` : "",
     look === "underlined" ? "" : ` data-look="${look}"`,
     hint ? ` title="${escapeHtml(hint)}"` : "",
   ];
@@ -148,7 +153,7 @@ export function linkHtml(
 }
 
 /** Kinds of target that an address alone does not tell, so that the file says them as they are. */
-export const CARRIED: ReadonlySet<LinkTarget["kind"]> = new Set(["document", "action"]);
+export const KEPT_AS_DATA: ReadonlySet<LinkTarget["kind"]> = new Set(["document", "action"]);
 
 /** The first piece of a range carries its anchor; later pieces say which range they go on. */
 function rangeHtml(id: DestinationId, output: HtmlOutput): Tags {
@@ -171,6 +176,8 @@ export function indexedHtml(
   const anchor = output.indexedAnchor(id, entry);
   if (output.begun.has(anchor)) return [`<span${attribute("data-indexed", anchor)}>`, "</span>"];
   output.begun.add(anchor);
-  const said = Object.entries(indexEntryAttributes(entry)).map(([name, value]) => attribute(name, value));
-  return [`<span id="${anchor}" data-type="indexterm"${said.join("")}>`, "</span>"];
+  const attributes = Object.entries(indexEntryAttributes(entry)).map(([name, value]) =>
+    attribute(name, value),
+  );
+  return [`<span id="${anchor}" data-type="indexterm"${attributes.join("")}>`, "</span>"];
 }

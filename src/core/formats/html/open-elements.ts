@@ -16,7 +16,7 @@ const TABLE = elementNames("table");
 const LIST_BORDERS = elementNames("ul ol menu dl table td th caption blockquote");
 const LINK_BORDERS = elementNames("table td th caption p li");
 export const HEADING = /^h([1-6])$/;
-const MOST_MARKS = 100;
+const MAX_MARKS = 100;
 
 /** An element that is open. */
 export interface OpenElement {
@@ -158,5 +158,5 @@ export class OpenElements {
 function together(around: readonly Mark[], own: readonly Mark[]): readonly Mark[] {
   if (own.length === 0) return around;
   const fresh = own.filter((mark) => !mark.isInSet(around));
-  return fresh.length === 0 || around.length > MOST_MARKS ? around : [...around, ...fresh];
+  return fresh.length === 0 || around.length > MAX_MARKS ? around : [...around, ...fresh];
 }

@@ -13,7 +13,7 @@ export interface PageHeading {
 }
 
 const HEADING = /^h[1-6]$/;
-const LONGEST_HEADING = 4_000;
+const MAX_HEADING_LETTERS = 4_000;
 /** What may stand around a heading and give it its id. */
 const WRAPPER = /^(?:a|article|div|header|section|span)$/;
 
@@ -78,7 +78,7 @@ export class PageOutline {
 
 function headingAt(text: string, tag: Tag): PageHeading | null {
   if (!HEADING.test(tag.name)) return null;
-  const close = /<\/h[1-6]\s*>/i.exec(text.slice(tag.end, tag.end + LONGEST_HEADING));
+  const close = /<\/h[1-6]\s*>/i.exec(text.slice(tag.end, tag.end + MAX_HEADING_LETTERS));
   const to = close ? tag.end + close.index : Math.min(text.length, tag.end + AROUND);
   return {
     tag,

@@ -69,7 +69,10 @@ function contentOf(words: string): string {
     if (part === "{pages}") return "counter(pages)";
     const plain = part.replace(/\{\w+\}/g, "");
     return plain
-      ? JSON.stringify(plain).replace(/[<\u007f-\uffff]/g, (sign) => `\\${sign.charCodeAt(0).toString(16)} `)
+      ? JSON.stringify(plain).replace(
+          /[<\u007f-\uffff]/g,
+          (character) => `\\${character.charCodeAt(0).toString(16)} `,
+        )
       : "";
   });
   return parts.filter(Boolean).join(" ");

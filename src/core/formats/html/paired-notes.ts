@@ -4,13 +4,13 @@ import { edited, type Edit } from "./edited-text";
 import { AROUND, idsOf, saysNothing, tagsOf, type Tag } from "./tags";
 
 /*
- * Notes as the tools of the world write them. A sign leads to words somewhere else, and mostly a link leads back from there; whether it is
+ * Notes as the tools of the world write them. A sign leads to words somewhere else, and usually a link leads back from there; whether it is
  * one is known only when both have been seen, which a reader that goes from tag to tag cannot. So the tags are looked through beforehand,
  * and each part of a note is marked by an attribute.
  */
 
 /** On a sign: the key of its note, and on the element with the note's words. */
-export const NOTE_SIGN = "data-note-sign";
+export const NOTE_MARK = "data-note-sign";
 export const NOTE_WORDS = "data-note-words";
 /** On what stands around a sign and has an id only for the way back. */
 export const NOTE_AROUND = "data-note-around";
@@ -32,18 +32,19 @@ const INLINE = /^(?:a|sup|span|small|b|i|em|strong|font)$/;
 const BLOCK = /^(?:p|li|dd|div|td|aside|section|blockquote|table|dl)$/;
 const HEADING = /^h[1-6]$/;
 /** A number, a letter or a sign, in brackets or not. */
-const SIGN = /^[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?$/iu;
+const NOTE_MARK_WORDS =
+  /^[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?$/iu;
 /** Where nothing says so and no link is worded like a sign, the tags need not be looked through. */
 const MAY_HOLD_NOTES =
   /noteref|footnote|backlink|href\s*=\s*["']?#[^>]{0,300}>\s*(?:<[^>]{0,200}>\s*){0,3}[[({]?\s*(?:\d{1,4}|[a-z]|[ivxlc]{1,7}|[*†‡§¶‖#]{1,4}|(?:note|fn)\s*\d{1,4})\s*[\])}]?\s*</iu;
-const SIGN_ROLE = /\b(?:doc-)?noteref\b/;
-const SIGN_CLASS = /\b(?:footnote-ref(?:erence)?|noteref|fnref)\b/;
+const NOTE_MARK_ROLE = /\b(?:doc-)?noteref\b/;
+const NOTE_MARK_CLASS = /\b(?:footnote-ref(?:erence)?|noteref|fnref)\b/;
 const BACK_ROLE = /\b(?:doc-)?backlink\b/;
 const BACK_CLASS = /\b(?:footnote-back(?:ref)?|fn-backref|reversefootnote)\b/;
 const WORDS_ROLE = /\b(?:doc-)?(?:footnote|endnote|rearnote)\b/;
 const WORDS_CLASS = /\b(?:footnote|endnote)\b/;
 /** So far from the beginning of its words the way back of a note may stand, in signs of the file. */
-const LONGEST_NOTE = 20_000;
+const MAX_NOTE_LETTERS = 20_000;
 
 /** An HTML text in which the parts of notes are marked. */
 export function withPairedNotes(text: string): string {
@@ -56,20 +57,21 @@ export function withPairedNotes(text: string): string {
   const edits = anchors.filter(saysBack).map(({ tag }) => marked(tag, NOTE_BACK));
   const used = new Set<Anchor>();
   for (const [id, all] of leadingTo) {
-    const signs = all.filter((sign) => isSign(sign) && !used.has(sign));
-    if (signs.length === 0) continue;
-    const group = new Signs(signs, leadingTo);
+    const noteMarks = all.filter((mark) => isNoteMark(mark) && !used.has(mark));
+    if (noteMarks.length === 0) continue;
+    const group = new NoteMarks(noteMarks, leadingTo);
     const found = (named.get(id) ?? []).flatMap((tag) => {
       const words = wordsOf(text, tags, tag);
       return words && isPaired(words, group, headings) ? [words] : [];
     });
     if (found.length === 0) {
       // What says that it is a sign is told to have no words.
-      if (!named.has(id)) edits.push(...signs.filter(saysSign).map(({ tag }) => marked(tag, NOTE_SIGN, id)));
+      if (!named.has(id))
+        edits.push(...noteMarks.filter(namesNoteMark).map(({ tag }) => marked(tag, NOTE_MARK, id)));
       continue;
     }
     // Two notes may share one id: each sign has its own then. Else what says so, or leads back, comes before what only has the id.
-    const apart = found.length > 1 && found.length === signs.length;
+    const apart = found.length > 1 && found.length === noteMarks.length;
     const weight = (words: Words) =>
       Number(saysWords(words.named, words.tag) || group.backsIn(words, 1).length > 0);
     const chosen = apart ? found : [found.reduce((best, one) => (weight(one) > weight(best) ? one : best))];
@@ -80,21 +82,21 @@ export function withPairedNotes(text: string): string {
       else if (words.named !== words.tag && isEmpty(text, words.named))
         edits.push(marked(words.named, NOTE_BACK));
       const until = apart ? found[i + 1]?.tag.at : undefined;
-      for (const back of group.backsIn(words, signs.length, until)) {
+      for (const back of group.backsIn(words, noteMarks.length, until)) {
         used.add(back);
         edits.push(marked(back.tag, NOTE_BACK), ...withoutBrackets(text, back));
       }
-      const repeated = repeatedSign(text, tags, words.tag, group);
+      const repeated = repeatedMark(text, tags, words.tag, group);
       if (repeated) edits.push(marked(repeated, NOTE_BACK));
     });
     // An id to which something else leads as well stays a place.
     const onlyFromWords = answeredOnce(
       (named: string) => leadingTo.get(named)?.every((one) => used.has(one) || saysBack(one)) !== false,
     );
-    signs.forEach((sign, i) => {
-      used.add(sign);
-      edits.push(marked(sign.tag, NOTE_SIGN, keyOf(apart ? i : 0)), ...withoutBrackets(text, sign));
-      for (const tag of sign.around)
+    noteMarks.forEach((mark, i) => {
+      used.add(mark);
+      edits.push(marked(mark.tag, NOTE_MARK, keyOf(apart ? i : 0)), ...withoutBrackets(text, mark));
+      for (const tag of mark.around)
         if (idsOf(tag).every(onlyFromWords)) edits.push(marked(tag, NOTE_AROUND));
     });
   }
@@ -156,16 +158,18 @@ const roleOf = ({ attributes }: Tag) =>
   `${attributes.get("role") ?? ""} ${attributes.get("epub:type") ?? ""}`;
 const classOf = ({ attributes }: Tag) => attributes.get("class") ?? "";
 
-function saysSign({ tag, around }: Anchor): boolean {
-  return SIGN_ROLE.test(roleOf(tag)) || [tag, ...around].some((one) => SIGN_CLASS.test(classOf(one)));
+function namesNoteMark({ tag, around }: Anchor): boolean {
+  return (
+    NOTE_MARK_ROLE.test(roleOf(tag)) || [tag, ...around].some((one) => NOTE_MARK_CLASS.test(classOf(one)))
+  );
 }
 
 function saysBack({ tag }: Anchor): boolean {
   return BACK_ROLE.test(roleOf(tag)) || BACK_CLASS.test(classOf(tag));
 }
 
-function isSign(anchor: Anchor): boolean {
-  return !saysBack(anchor) && (saysSign(anchor) || SIGN.test(anchor.words));
+function isNoteMark(anchor: Anchor): boolean {
+  return !saysBack(anchor) && (namesNoteMark(anchor) || NOTE_MARK_WORDS.test(anchor.words));
 }
 
 function saysWords(...tags: readonly Tag[]): boolean {
@@ -173,7 +177,7 @@ function saysWords(...tags: readonly Tag[]): boolean {
 }
 
 interface Words {
-  /** What has the id, and the element that holds the words; the same, mostly. */
+  /** What has the id, and the element that holds the words; the same, usually. */
   readonly named: Tag;
   readonly tag: Tag;
   /** What stands before the words, and is none of them. */
@@ -202,17 +206,17 @@ function wordsOf(text: string, tags: readonly Tag[], named: Tag): Words | null {
  * Whether signs and words are those of a note: a sign comes first, and they say so themselves, or a way leads back and no title stands between.
  * `headings` are those of the file, by how many tags stand before each.
  */
-function isPaired(words: Words, signs: Signs, headings: readonly number[]): boolean {
-  if (signs.has(words.named) || signs.first > words.tag.at) return false;
-  if (words.tag.name === "aside" || saysWords(words.named, words.tag) || signs.sayIt) return true;
-  const [back] = signs.backsIn(words, 1);
+function isPaired(words: Words, noteMarks: NoteMarks, headings: readonly number[]): boolean {
+  if (noteMarks.has(words.named) || noteMarks.first > words.tag.at) return false;
+  if (words.tag.name === "aside" || saysWords(words.named, words.tag) || noteMarks.sayIt) return true;
+  const [back] = noteMarks.backsIn(words, 1);
   if (!back) return false;
   const after = headings[partitionPoint(headings.length, (i) => headings[i]! < words.tag.index)];
   return after === undefined || after > back.tag.index;
 }
 
 /** The signs that lead to one id, and all ways back to them. */
-class Signs {
+class NoteMarks {
   readonly words: ReadonlySet<string>;
   /** Where the first of them stands. */
   readonly first: number;
@@ -221,12 +225,12 @@ class Signs {
   private readonly tags: ReadonlySet<Tag>;
   private readonly backs: readonly Anchor[];
 
-  constructor(signs: readonly Anchor[], leadingTo: ReadonlyMap<string, readonly Anchor[]>) {
-    this.words = new Set(signs.map(({ words }) => words));
-    this.first = signs[0]!.tag.at;
-    this.sayIt = signs.some(saysSign);
-    this.tags = new Set(signs.map(({ tag }) => tag));
-    const ids = new Set(signs.flatMap((sign) => [sign.tag, ...sign.around].flatMap(idsOf)));
+  constructor(marks: readonly Anchor[], leadingTo: ReadonlyMap<string, readonly Anchor[]>) {
+    this.words = new Set(marks.map(({ words }) => words));
+    this.first = marks[0]!.tag.at;
+    this.sayIt = marks.some(namesNoteMark);
+    this.tags = new Set(marks.map(({ tag }) => tag));
+    const ids = new Set(marks.flatMap((mark) => [mark.tag, ...mark.around].flatMap(idsOf)));
     this.backs = [...ids]
       .flatMap((id) => leadingTo.get(id) ?? [])
       .filter(({ tag }) => !this.tags.has(tag))
@@ -241,7 +245,7 @@ class Signs {
   backsIn({ named, tag }: Words, most = this.tags.size, until = Infinity): readonly Anchor[] {
     const { backs } = this;
     const from = Math.min(named.at, tag.at);
-    const to = Math.min(until, from + LONGEST_NOTE);
+    const to = Math.min(until, from + MAX_NOTE_LETTERS);
     const start = partitionPoint(backs.length, (i) => backs[i]!.tag.at < from);
     const end = partitionPoint(backs.length, (i) => backs[i]!.tag.at < to);
     return backs.slice(start, Math.min(end, start + most));
@@ -254,11 +258,11 @@ function isEmpty(text: string, { name, end }: Tag): boolean {
 }
 
 /** A sign that the words begin with, raised and without a link. */
-function repeatedSign(text: string, tags: readonly Tag[], words: Tag, signs: Signs): Tag | null {
+function repeatedMark(text: string, tags: readonly Tag[], words: Tag, marks: NoteMarks): Tag | null {
   const sup = tags.slice(words.index + 1, words.index + 4).find(({ name }) => name === "sup");
   if (!sup || !saysNothing(text, words.end, sup.at)) return null;
   const inside = /^([^<]*)<\/sup/i.exec(text.slice(sup.end, sup.end + AROUND))?.[1]?.trim();
-  return inside && signs.words.has(inside) ? sup : null;
+  return inside && marks.words.has(inside) ? sup : null;
 }
 
 // How it is marked

@@ -1,4 +1,4 @@
-import { tooLargeSaid } from "@/core/model/too-large";
+import { tooLargeMessage } from "@/core/model/too-large";
 import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   alignmentOf,
@@ -27,7 +27,8 @@ export interface PastedBlocks {
  * and so do bookmarks and links to places that were not copied. Throws a {@link ReadError} with words for the author.
  */
 export function readPasted(html: string): PastedBlocks {
-  if (html.length > LIMITS.fileBytes) throw new ReadError(tooLargeSaid("What was copied", LIMITS.fileBytes));
+  if (html.length > LIMITS.fileBytes)
+    throw new ReadError(tooLargeMessage("What was copied", LIMITS.fileBytes));
   const dropped = new DropLog();
   const { doc, pictures } = readHtml(`${html}<!-- -->`, {
     name: "clipboard.html",
@@ -45,7 +46,7 @@ export function readPasted(html: string): PastedBlocks {
 /** What nobody who pastes wants to be told. */
 const SILENT = new Set(["id of a wrapper", "event handler", "anchor that stands twice", "<script>"]);
 
-/** A node without what does not come along; null for one of which nothing stays. */
+/** A node without what does not come along; null if nothing of it stays. */
 function plain(node: Node, ids: ReadonlySet<string>): Node | null {
   if (isKind(node, "bookmark_point")) return null;
   const kept = node.marks.filter((mark) => comesAlong(mark, ids));

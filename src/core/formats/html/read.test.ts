@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { LIMITS, readFile } from "..";
 

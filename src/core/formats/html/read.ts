@@ -21,7 +21,7 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   const text = withDrawings(withoutFurniture(withPairedNotes(written), context), dropped);
   const builder = new DocumentBuilder(context.dropped);
   const isOwn = isOwnFile(written);
-  builder.hasSigns = !isOwn;
+  builder.hasNoteMarks = !isOwn;
   const reading = new HtmlReading(builder, context, wantedAnchors(text), true);
   context.progress(0.2);
   reading.read(text);

@@ -1,5 +1,13 @@
 import type { Node } from "prosemirror-model";
-import { asKind, byKind, cellElement, headerRows, type ByKind, type NodeAttributes } from "@/core/document";
+import {
+  asKind,
+  byKind,
+  cellElement,
+  headerRows,
+  lineOf,
+  type ByKind,
+  type NodeAttributes,
+} from "@/core/document";
 import { labelHtml, type BlockFrame } from "./block-frame";
 import { escapeHtml } from "./escape";
 import { inlineHtml } from "./inline-html";
@@ -25,17 +33,21 @@ export function tableHtml(node: Node, { id }: NodeAttributes["table"], frame: Bl
       : "";
   const thead = head ? `<thead>${head}</thead>` : "";
   const tbody = body ? `<tbody>${body}</tbody>` : "";
-  return `<div class="table-frame"><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
+  const called = [label, lineOf(caption)].filter(Boolean).join(". ");
+  // One that is wider than the screen is moved to and fro by keys.
+  const named = called ? ` aria-label="${escapeHtml(called)}"` : "";
+  return `<div class="table-frame" tabindex="0" role="group"${named}><table${own}>${captionHtml}${thead}${tbody}</table></div>`;
 }
 
 const CELLS: ByKind<"table_cell" | "table_header", [inHead: boolean, frame: BlockFrame], string> = {
-  table_cell: (cell, carried, _inHead, frame) => `<td${toldOf(carried)}>${wordsOf(cell, frame)}</td>`,
-  table_header: (cell, carried, inHead, frame) =>
-    `<th scope="${inHead ? "col" : "row"}"${toldOf(carried)}>${wordsOf(cell, frame)}</th>`,
+  table_cell: (cell, attributes, _inHead, frame) =>
+    `<td${spanAttributes(attributes)}>${wordsOf(cell, frame)}</td>`,
+  table_header: (cell, attributes, inHead, frame) =>
+    `<th scope="${inHead ? "col" : "row"}"${spanAttributes(attributes)}>${wordsOf(cell, frame)}</th>`,
 };
 
-function toldOf(carried: NodeAttributes["table_cell"]): string {
-  return Object.entries(cellElement(carried))
+function spanAttributes(attributes: NodeAttributes["table_cell"]): string {
+  return Object.entries(cellElement(attributes))
     .map(([name, value]) => ` ${name}="${escapeHtml(value)}"`)
     .join("");
 }

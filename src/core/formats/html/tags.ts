@@ -24,9 +24,9 @@ export class Tag {
     return (this.known ??= attributesOf(this.written));
   }
 
-  /** Whether these signs stand in it, as an attribute mostly. */
-  holds(signs: string): boolean {
-    return this.written.includes(signs);
+  /** Whether these signs stand in it, as an attribute usually. */
+  holds(characters: string): boolean {
+    return this.written.includes(characters);
   }
 
   get mayBeNamed(): boolean {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { asKind, idOf, documentTitle } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { readFile } from "@/core/formats";
 
 function read(html: string, all = false) {

@@ -68,7 +68,7 @@ export function withoutFurniture(
     const at = placeOfContents(page, inside);
     edits.push({ at, end: at, text: asOwnList(page, moved) });
   }
-  tell(page, furniture, dropped);
+  reportFurniture(page, furniture, dropped);
   edits.push(...linksToTop(page, without(furniture, kept), moved, dropped));
   return edited(text, edits);
 }
@@ -99,14 +99,14 @@ function isMain({ tag }: Box): boolean {
 }
 
 /** Which landmark an element is; null for none. Those without a role are only told from others in a page that says what its text is. */
-function landmarkOf({ tag }: Box, textIsTold: boolean): Landmark | null {
+function landmarkOf({ tag }: Box, hasMain: boolean): Landmark | null {
   if (tag.attributes.has("data-contents") || tag.attributes.has("data-generated")) return null;
   const role = roleOf(tag);
   if (role in LEFT_OUT) return role as Landmark;
   if (role !== "") return null;
   if (tag.name === "nav") return "navigation";
   if (tag.name === "search") return "search";
-  if (!textIsTold) return null;
+  if (!hasMain) return null;
   if (tag.name === "header") return "banner";
   if (tag.name === "footer") return "contentinfo";
   return tag.name === "aside" ? "complementary" : null;
@@ -171,15 +171,17 @@ function placeOfContents({ headings, text }: PageOutline, inside: (place: number
 
 // What is told, and where links lead
 
-function tell({ boxes, text }: PageOutline, furniture: readonly Range[], dropped: DropLog): void {
+function reportFurniture({ boxes, text }: PageOutline, furniture: readonly Range[], dropped: DropLog): void {
   if (furniture.length === 0) return;
-  const told: Range[] = [];
+  const reported: Range[] = [];
   for (const box of outermost(boxes.filter((one) => landmarkOf(one, true) !== null))) {
     if (!isInOne(furniture, box.tag.at)) continue;
     dropped.add(LEFT_OUT[landmarkOf(box, true)!], WHY, 1, true);
-    told.push(rangeOf(box));
+    reported.push(rangeOf(box));
   }
-  const beside = without(furniture, told).filter(({ at, end }) => visibleWords(text.slice(at, end)) !== "");
+  const beside = without(furniture, reported).filter(
+    ({ at, end }) => visibleWords(text.slice(at, end)) !== "",
+  );
   if (beside.length > 0) dropped.add(BESIDE, WHY, beside.length, true);
 }
 

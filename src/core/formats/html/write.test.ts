@@ -5,8 +5,9 @@ import { anyDocument } from "#tests/arbitrary-document";
 import { longManual } from "#tests/long-manual";
 import { createDocument, idOf, schema } from "@/core/document";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { readFile, writeFile } from "..";
+import { runs } from "#tests/runs";
 
 const validator = new HtmlValidate({
   extends: ["html-validate:standard"],
@@ -86,7 +87,7 @@ describe("the exported page", () => {
         expect(await faults(page)).toEqual([]);
         expect(broken(page)).toEqual([]);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(40) },
     );
   });
 

@@ -1,15 +1,15 @@
 import {
   FIRST_SHEET,
   fixedWordsOf,
-  keptSaid,
+  promisesText,
   leadsBack,
   type Manuscript,
   settingsOf,
   documentTitle,
   UNTITLED,
 } from "@/core/document";
-import { contentsEntries, contentsList, contentsTree } from "@/core/wayfinding";
-import { signOfBytes } from "../bytes-in-text";
+import { contentsEntries, contentsList, contentsTree, saysItsTitle } from "@/core/wayfinding";
+import { placeholderFor } from "../bytes-in-text";
 import { withMarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
@@ -36,10 +36,10 @@ export function writeHtml(
   const { index } = places;
   const output = new HtmlOutput(
     places,
-    new BesideFile(options.shelf, ".html"),
+    new BesideFile(options.library, ".html"),
     (name) => {
       const picture = pictures.get(name);
-      return picture ? `data:${picture.type};base64,${signOfBytes(name)}` : "";
+      return picture ? `data:${picture.type};base64,${placeholderFor(name)}` : "";
     },
     options.pages,
   );
@@ -48,7 +48,7 @@ export function writeHtml(
   const title = documentTitle(doc) || UNTITLED;
   const returns = settingsOf(doc).returns;
   const rule = leadsBack(returns)
-    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}${attribute("data-keeps", keptSaid(returns))}>\n`
+    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}${attribute("data-keeps", promisesText(returns))}>\n`
     : "";
   const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));
@@ -57,7 +57,7 @@ export function writeHtml(
       ? ""
       : `<meta name="gate-rope:styles" content="${escapeHtml(JSON.stringify(index.sheet))}">\n`;
   const text = `<!DOCTYPE html>
-<html lang="${escapeHtml(settingsOf(doc).language)}">
+<html lang="${escapeHtml(settingsOf(doc).language)}"${output.direction === "rtl" ? ' dir="rtl"' : ""}>
 <head>
 <meta charset="utf-8">
 <meta http-equiv="Content-Security-Policy" content="${POLICY}">
@@ -69,14 +69,18 @@ ${styleSheet(fonts, index.sheet, output.pageSections)}
 </style>
 </head>
 <body id="${output.top}">
-${front}<main>
-${body}
+<a class="skip" data-generated="skip" href="#${TEXT}">${escapeHtml(fixedWordsOf(doc).skipToText)}</a>
+${saysItsTitle(index) ? "" : `<header data-generated="title"><h1>${escapeHtml(title)}</h1></header>\n`}${front}<main>
+<span id="${TEXT}" data-generated="skip" tabindex="-1"></span>${body}
 </main>
 </body>
 </html>
 `;
   return { text, promised: output.promised };
 }
+
+/** The id of the text in the file; no anchor begins with a stroke. */
+const TEXT = "_text";
 
 function frontContents(output: HtmlOutput): string {
   const tree = contentsTree(contentsEntries(output.index, { from: 1, to: 3 }));

@@ -29,7 +29,7 @@ export interface WrittenLink {
  * others to the web or mail. Null for an address that is empty or not allowed; the latter is counted.
  */
 export function linkMark(link: WrittenLink, builder: DocumentBuilder, context: ReadContext): Mark | null {
-  const target = carriedTarget(link.leads) ?? targetOf(link.href.trim(), builder, context);
+  const target = writtenTarget(link.leads) ?? targetOf(link.href.trim(), builder, context);
   return (
     target &&
     schema.marks.link.create({
@@ -41,11 +41,11 @@ export function linkMark(link: WrittenLink, builder: DocumentBuilder, context: R
 }
 
 /** In signs; what is longer was made by a machine, and leads nowhere. */
-const LONGEST_ADDRESS = 8_000;
+const MAX_ADDRESS_LETTERS = 8_000;
 
 function targetOf(address: string, builder: DocumentBuilder, context: ReadContext): LinkTarget | null {
   if (address === "") return null;
-  if (address.length > LONGEST_ADDRESS) {
+  if (address.length > MAX_ADDRESS_LETTERS) {
     context.dropped.add("link with an endless address", "Its words are kept.");
     return null;
   }
@@ -61,7 +61,7 @@ function targetOf(address: string, builder: DocumentBuilder, context: ReadContex
 }
 
 /** Only what an address cannot tell: all else is read from the address, which other programs may have changed. */
-function carriedTarget(leads: string | undefined): LinkTarget | null {
+function writtenTarget(leads: string | undefined): LinkTarget | null {
   const target = fromJSON(linkTargetSchema, leads);
   return target?.kind === "document" || target?.kind === "action" ? target : null;
 }

@@ -24,7 +24,7 @@ export const ITEMS: Readonly<Record<ContainerKind, "list_item" | "definition" | 
 export const LISTS = { list_item: "bullet_list", definition: "definition_list" } as const;
 
 /** What a reader may say of what holds blocks. */
-export type ContainerCarried = Partial<
+export type ContainerAttributes = Partial<
   NodeAttributes["bullet_list"] &
     NodeAttributes["ordered_list"] &
     NodeAttributes["list_item"] &
@@ -34,7 +34,7 @@ export type ContainerCarried = Partial<
 /** A block that is open, with what was met in it. */
 export interface BlockContainer {
   kind: ContainerKind;
-  carried: ContainerCarried;
+  attributes: ContainerAttributes;
   children: Node[];
   /** Those of the container itself, where it is a place of its own. */
   anchors?: NamedAnchor[];
@@ -55,8 +55,10 @@ export function isItem(kind: OpenContainer["kind"]): kind is "list_item" | "defi
 export function itemOf(
   kind: "list_item" | "definition",
   children: readonly Node[],
-  carried: ContainerCarried = {},
+  attributes: ContainerAttributes = {},
 ): Node {
   const whole = isKind(children[0], "paragraph") ? children : [nodes.paragraph.create(), ...children];
-  return kind === "list_item" ? nodes.list_item.create(carried, whole) : nodes.definition.create(null, whole);
+  return kind === "list_item"
+    ? nodes.list_item.create(attributes, whole)
+    : nodes.definition.create(null, whole);
 }

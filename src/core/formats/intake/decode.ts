@@ -24,8 +24,9 @@ export function decodeText(
   otherwise: string | null = null,
 ): string {
   if (bytes.length === 0) throw new ReadError("The file is empty.");
-  for (const [what, signs] of MAGIC)
-    if (signs.every((sign, i) => bytes[i] === sign)) throw new ReadError(`The file is ${what}, not text.`);
+  for (const [what, bytesOfKind] of MAGIC)
+    if (bytesOfKind.every((byte, i) => bytes[i] === byte))
+      throw new ReadError(`The file is ${what}, not text.`);
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return checked(decodeAs("utf-16le", bytes));
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return checked(decodeAs("utf-16be", bytes));
   if (isBinary(bytes))

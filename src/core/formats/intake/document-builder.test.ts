@@ -1,11 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { idOf, schema, settingsOf, documentTitle } from "@/core/document";
-import { indexDocument } from "@/core/destinations";
+import { indexDocument } from "@/core/index";
 import { DocumentBuilder } from "./document-builder";
 import { DropLog } from "./drop-log";
 import { ReadError } from "./read-error";
 import { tableGrid, type CellDraft } from "./table-grid";
+import { runs } from "#tests/runs";
 
 const { marks } = schema;
 const nothing = () => undefined;
@@ -95,7 +96,7 @@ describe("what a reader meets becomes a valid document", () => {
           expect(calls).not.toContain("text");
         }
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 
@@ -225,7 +226,7 @@ describe("a table", () => {
         const width = Math.max(...covered.map((row) => row.size));
         for (const row of covered) expect(row.size).toBe(width);
       }),
-      { numRuns: 500 },
+      { numRuns: runs(500) },
     );
   });
 

@@ -33,7 +33,7 @@ import {
   isItem,
   itemOf,
   LISTS,
-  type ContainerCarried,
+  type ContainerAttributes,
   type ContainerKind,
   type BlockContainer,
   type OpenContainer,
@@ -56,12 +56,12 @@ const { nodes, marks: markTypes } = schema;
 
 type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "notice_title" | "caption";
 /** What a reader may say of a block of text. */
-export type TextCarried = Partial<
+export type TextAttributes = Partial<
   NodeAttributes["heading"] & NodeAttributes["code_block"] & NodeAttributes["paragraph"]
 >;
 interface OpenTextblock {
   kind: TextblockKind;
-  carried: TextCarried;
+  attributes: TextAttributes;
   inline: Node[];
   /** So much at its beginning was found to hold no word. */
   wordless: number;
@@ -116,7 +116,7 @@ function holdsNoWord(block: OpenTextblock): boolean {
   return block.wordless >= block.inline.length;
 }
 
-function tellsNothing(node: Node): boolean {
+function isEmptyPart(node: Node): boolean {
   const picture = asKind(node, "picture");
   return picture !== null && picture.picture === "" && pictureWords(node) === "";
 }
@@ -131,10 +131,10 @@ export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"])
  */
 export class DocumentBuilder {
   title: string | null = null;
-  /** What a web page is called in its window, mostly with the name of the site behind it. */
+  /** What a web page is called in its window, usually with the name of the site behind it. */
   windowTitle: string | null = null;
   /** Whether it is a page of the web, in which signs stand beside titles: of the kind of a notice, or links that tell the address of a heading. */
-  hasSigns = false;
+  hasNoteMarks = false;
   language: string | null = null;
   /** Whether words were met that are said to be in a language of their own. */
   private otherLanguages = false;
@@ -287,14 +287,21 @@ export class DocumentBuilder {
   }
 
   /** Opens a block of text; one that is open is closed first. */
-  openTextblock(kind: TextblockKind, carried: TextCarried = {}): void {
-    this.open(kind, carried, false);
+  openTextblock(kind: TextblockKind, attributes: TextAttributes = {}): void {
+    this.open(kind, attributes, false);
   }
 
-  private open(kind: TextblockKind, carried: TextCarried, implied: boolean): void {
+  private open(kind: TextblockKind, attributes: TextAttributes, implied: boolean): void {
     this.closeTextblock();
     this.countBlock();
-    this.textblock = { kind, carried, inline: [], wordless: 0, anchors: this.pending, implied };
+    this.textblock = {
+      kind,
+      attributes,
+      inline: [],
+      wordless: 0,
+      anchors: this.pending,
+      implied,
+    };
     this.pending = [];
   }
 
@@ -309,13 +316,13 @@ export class DocumentBuilder {
   nameCode(language: string): void {
     const block = this.textblock;
     if (block?.kind === "code_block" && block.inline.length === 0 && language !== "")
-      block.carried = { ...block.carried, language };
+      block.attributes = { ...block.attributes, language };
   }
 
   /** Says of the heading that is open in which series it is counted, and what it is called in lists. */
   nameHeading(named: { readonly series: Series; readonly short: string }): void {
     const block = this.textblock;
-    if (block?.kind === "heading") block.carried = { ...block.carried, ...named };
+    if (block?.kind === "heading") block.attributes = { ...block.attributes, ...named };
   }
 
   /** Closes the block of text that is open, if any. Empty paragraphs that nothing names are not kept. */
@@ -325,7 +332,7 @@ export class DocumentBuilder {
     this.textblock = null;
     this.indexed.onLastWord(block.inline);
     let inline = block.kind === "code_block" ? mergeText(block.inline) : trimmed(block.inline);
-    if (this.hasSigns && ["heading", "term", "caption"].includes(block.kind))
+    if (this.hasNoteMarks && ["heading", "term", "caption"].includes(block.kind))
       inline = this.withoutPermalink(inline, block.anchors);
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     const pictured = inline.some((node) => isKind(node, "picture"));
@@ -333,13 +340,13 @@ export class DocumentBuilder {
     if (figures) {
       this.pending = [...block.anchors, ...this.pending];
       for (const one of figures) {
-        const { height: _, ...carried } = asKind(one, "picture")!;
-        this.placeFigure(carried, []);
+        const { height: _, ...attributes } = asKind(one, "picture")!;
+        this.placeFigure(attributes, []);
       }
       return;
     }
     // One that is missing and tells nothing leaves no gap among words.
-    if (pictured) inline = inline.filter((node) => this.inLine.has(node) || !tellsNothing(node));
+    if (pictured) inline = inline.filter((node) => this.inLine.has(node) || !isEmptyPart(node));
     if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
       this.pending = [...block.anchors, ...this.pending];
       return;
@@ -349,7 +356,7 @@ export class DocumentBuilder {
     const titles = around?.kind === "notice" && around.children.length === 0;
     if (block.kind === "notice_title" || (block.kind === "heading" && titles)) {
       // Its kind has a sign of its own.
-      if (this.hasSigns && isKind(inline[0] ?? null, "picture") && !onlyPictures(inline))
+      if (this.hasNoteMarks && isKind(inline[0] ?? null, "picture") && !onlyPictures(inline))
         inline = trimmed(inline.slice(1));
       if (inline.length === 0) this.pending = [...block.anchors, ...this.pending];
       else
@@ -366,13 +373,13 @@ export class DocumentBuilder {
         "heading inside a list, quotation or table",
         "A section cannot begin there; its words are kept in bold.",
       );
-      return this.place(this.places.withPoints(inBold(inline, block.carried.align), block.anchors));
+      return this.place(this.places.withPoints(inBold(inline, block.attributes.align), block.anchors));
     }
     if (insideContainer)
       return this.place(
-        this.places.withPoints(nodes[block.kind].create(block.carried, inline), block.anchors),
+        this.places.withPoints(nodes[block.kind].create(block.attributes, inline), block.anchors),
       );
-    this.placeNamed(nodes[block.kind].create({ ...block.carried, id: newId() }, inline), block.anchors);
+    this.placeNamed(nodes[block.kind].create({ ...block.attributes, id: newId() }, inline), block.anchors);
   }
 
   private withoutPermalink(inline: Node[], anchors: readonly NamedAnchor[]): Node[] {
@@ -425,17 +432,18 @@ export class DocumentBuilder {
   // Containers
 
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
-  openContainer(kind: ContainerKind, carried: ContainerCarried = {}): boolean {
+  openContainer(kind: ContainerKind, attributes: ContainerAttributes = {}): boolean {
     this.closeTextblock();
     if (this.containers.length >= LIMITS.nesting * 2) {
       this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
       return false;
     }
     const item = this.itemWanted;
-    if (isItem(kind) && kind !== item) this.containers.push({ kind: LISTS[kind], carried: {}, children: [] });
-    else if (item && kind !== item) this.containers.push({ kind: item, carried: {}, children: [] });
+    if (isItem(kind) && kind !== item)
+      this.containers.push({ kind: LISTS[kind], attributes: {}, children: [] });
+    else if (item && kind !== item) this.containers.push({ kind: item, attributes: {}, children: [] });
     const anchors = kind === "notice" ? { anchors: this.takePending() } : {};
-    this.containers.push({ kind, carried, children: [], ...anchors });
+    this.containers.push({ kind, attributes, children: [], ...anchors });
     return true;
   }
 
@@ -449,7 +457,7 @@ export class DocumentBuilder {
   giveBox(checked: boolean): boolean {
     const open = this.containers.at(-1);
     if (open?.kind !== "list_item" || open.children.length > 0 || !this.betweenBlocks) return false;
-    open.carried = { checked };
+    open.attributes = { checked };
     return true;
   }
 
@@ -477,9 +485,9 @@ export class DocumentBuilder {
 
   private finishContainer(open: BlockContainer): void {
     if (isItem(open.kind))
-      this.containers.at(-1)!.children.push(itemOf(open.kind, open.children, open.carried));
+      this.containers.at(-1)!.children.push(itemOf(open.kind, open.children, open.attributes));
     else if (open.kind === "notice") this.finishNotice(open);
-    else if (open.children.length > 0) this.place(nodes[open.kind].create(open.carried, open.children));
+    else if (open.children.length > 0) this.place(nodes[open.kind].create(open.attributes, open.children));
   }
 
   /** Whether a notice is open that holds nothing yet. */
@@ -488,9 +496,9 @@ export class DocumentBuilder {
     return open?.kind === "notice" && open.children.length === 0 && !this.textblock;
   }
 
-  private finishNotice({ children, carried, anchors = [] }: BlockContainer): void {
+  private finishNotice({ children, attributes, anchors = [] }: BlockContainer): void {
     const nested = this.containers.length > 0;
-    const notice = noticeOf(children, carried.kind ?? "note", (title) =>
+    const notice = noticeOf(children, attributes.kind ?? "note", (title) =>
       nested ? this.places.withPoints(title, anchors) : title,
     );
     if (notice) this.placeNamed(notice, nested ? [] : anchors);
@@ -542,7 +550,7 @@ export class DocumentBuilder {
     while (this.closeInnermost() !== "cell");
   }
 
-  /** Closes the innermost container of any kind; answers of which kind it was. */
+  /** Closes the innermost container of any kind; returns its kind. */
   private closeInnermost(): OpenContainer["kind"] {
     const open = this.containers.pop()!;
     if (open.kind === "cell") open.cell.children = open.children;
@@ -649,8 +657,8 @@ export class DocumentBuilder {
     if (block.kind === "code_block") return this.text(alt);
     const alone = !inLine && holdsNoWord(block);
     const own = alone ? marks.filter((mark) => !isMark(mark, "bookmark")) : marks;
-    const carried = { picture: name, alt: cleanText(alt), decorative, height };
-    const picture = nodes.picture.create(carried, null, this.allowedMarks(block, own));
+    const attributes = { picture: name, alt: cleanText(alt), decorative, height };
+    const picture = nodes.picture.create(attributes, null, this.allowedMarks(block, own));
     if (inLine) this.inLine.add(picture);
     block.inline.push(picture);
   }
@@ -702,19 +710,19 @@ export class DocumentBuilder {
 
   /** A linked picture that nothing stands below is in a line: there it can be followed. */
   private placeLinkedPicture({ picture, alt, look }: OpenFigure, link: Mark): void {
-    const carried = { picture, alt: cleanText(alt), decorative: look.decorative ?? false };
+    const attributes = { picture, alt: cleanText(alt), decorative: look.decorative ?? false };
     this.open("paragraph", {}, false);
-    this.textblock!.inline.push(nodes.picture.create(carried, null, [link]));
+    this.textblock!.inline.push(nodes.picture.create(attributes, null, [link]));
     this.closeTextblock();
   }
 
-  private placeFigure(carried: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {
+  private placeFigure(attributes: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {
     // Words outside of any block go no further than to what stands between blocks.
     if (this.containers.length > 0) this.closeImplied();
     const open = this.textblock;
     const anchors = this.pending;
     this.pending = [];
-    const node = nodes.figure.create(carried, trimmed([...caption]));
+    const node = nodes.figure.create(attributes, trimmed([...caption]));
     if (this.openNotes === 0 && (!open || trimmed(open.inline).length === 0)) {
       if (open) {
         anchors.push(...open.anchors);
@@ -798,7 +806,7 @@ export class DocumentBuilder {
 
   /** Whether an anchor is longer than anything that names a place, which is told. */
   isEndless(anchor: string): boolean {
-    if (anchor.length <= LONGEST_ANCHOR) return false;
+    if (anchor.length <= MAX_ANCHOR_LETTERS) return false;
     this.dropped.add("endless anchor", "Its place and its words are kept.");
     return true;
   }
@@ -846,9 +854,9 @@ export class DocumentBuilder {
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
     const called = this.windowTitle === null ? "" : titleOfPage(this.windowTitle.trim(), headings);
-    const said = this.title?.trim() || called;
+    const givenTitle = this.title?.trim() || called;
     // What the first heading says as well is left to it, so that the title follows it.
-    const title = said === lineOfHeading(headings[0]) ? "" : said;
+    const title = givenTitle === lineOfHeading(headings[0]) ? "" : givenTitle;
     const blocks = this.notes.settled(this.blocks);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
@@ -870,7 +878,7 @@ export class DocumentBuilder {
 }
 
 /** In signs; a bookmark is called by its anchor where it has no other name. */
-const LONGEST_ANCHOR = 8_000;
+const MAX_ANCHOR_LETTERS = 8_000;
 
 /** What a page is called: its only heading of the first level, its window without the name of the site, or its first heading. */
 function titleOfPage(windowTitle: string, headings: readonly Node[]): string {

@@ -48,7 +48,7 @@ export function mergeText(inline: readonly Node[]): Node[] {
   return merged;
 }
 
-/** Whether inline content holds no words, but pictures at the most. */
+/** Whether inline content holds no words, but pictures at most. */
 export function onlyPictures(inline: readonly Node[]): boolean {
   return inline.every(isNoWord);
 }

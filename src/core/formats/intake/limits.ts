@@ -1,4 +1,4 @@
-import { tooLargeSaid } from "@/core/model/too-large";
+import { tooLargeMessage } from "@/core/model/too-large";
 
 /** What a file may ask of a reader. A file beyond a limit is refused with the limit named, but for nesting: see there. */
 export const LIMITS = {
@@ -16,4 +16,4 @@ export const LIMITS = {
   memory: 2_048,
 } as const;
 
-export const FILE_TOO_LARGE = tooLargeSaid("The file", LIMITS.fileBytes);
+export const FILE_TOO_LARGE = tooLargeMessage("The file", LIMITS.fileBytes);

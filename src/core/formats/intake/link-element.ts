@@ -5,9 +5,9 @@ import type { WrittenLink } from "./addresses";
  * anchor it looked for.
  */
 export function writtenLink(attributes: ReadonlyMap<string, string>): WrittenLink | null {
-  const adrift = attributes.get("data-adrift");
+  const broken = attributes.get("data-adrift");
   const leads = attributes.get("data-leads");
-  const href = adrift ? `#${encodeURIComponent(adrift)}` : attributes.get("href");
+  const href = broken ? `#${encodeURIComponent(broken)}` : attributes.get("href");
   if (href === undefined && leads === undefined) return null;
   return { href: href ?? "", leads, look: attributes.get("data-look"), hint: attributes.get("title") };
 }

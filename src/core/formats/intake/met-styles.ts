@@ -1,7 +1,7 @@
 import type { DropLog } from "./drop-log";
 import {
   FIRST_SHEET,
-  MOST_OWN_STYLES,
+  MAX_OWN_STYLES,
   newId,
   ownStyleNamed,
   ownStylesOf,
@@ -27,8 +27,8 @@ export class MetStyles {
   }
 
   /** The style of a name: that of the file's sheet, or a new one that looks like the body. Null for no name, and where there are too many. */
-  named(said: string | undefined, of: OwnStyleOf): DestinationId | null {
-    const name = styleNameOf(said);
+  named(written: string | undefined, of: OwnStyleOf): DestinationId | null {
+    const name = styleNameOf(written);
     if (name === "") return null;
     const key = `${of} ${name}`;
     let style = this.known.get(key);
@@ -36,7 +36,7 @@ export class MetStyles {
     if (style === null)
       this.dropped.add(
         "style of its own",
-        `A document has ${MOST_OWN_STYLES} at the most; its words are kept.`,
+        `A document has ${MAX_OWN_STYLES} at the most; its words are kept.`,
       );
     return style;
   }
@@ -45,7 +45,7 @@ export class MetStyles {
     const known =
       ownStyleNamed(this.sheet ? ownStylesOf(this.sheet) : {}, name, of) ??
       ownStyleNamed(this.fresh, name, of);
-    if (known || this.known.size >= MOST_OWN_STYLES) return known;
+    if (known || this.known.size >= MAX_OWN_STYLES) return known;
     const id = newId();
     this.fresh[id] = { name, of, look: {} };
     return id;

@@ -10,7 +10,7 @@ import {
   type DestinationId,
   type Registry,
 } from "@/core/document";
-import { ANCHOR_LENGTH, anchorFrom, blockPlaceOf } from "@/core/destinations";
+import { ANCHOR_LENGTH, anchorFrom, blockPlaceOf } from "@/core/index";
 import type { DropLog } from "./drop-log";
 import { LinkPromises } from "./link-promises";
 import { ownEntry } from "@/core/own-entry";

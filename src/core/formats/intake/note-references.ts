@@ -1,7 +1,7 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { idOf, isKind, newId, noteOfBlocks, schema } from "@/core/document";
 
-/** The notes of a file while it is read: signs are met in the text, their words somewhere else, mostly at the end. */
+/** The notes of a file while it is read: signs are met in the text, their words somewhere else, usually at the end. */
 export class NoteReferences {
   /** The words by key; null until they are met. */
   private readonly words = new Map<string, Fragment | null>();

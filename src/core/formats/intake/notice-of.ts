@@ -14,11 +14,11 @@ export function noticeOf(
 ): Node | null {
   if (children.length === 0) return null;
   const own = isKind(children[0], "notice_title") ? children[0]! : null;
-  const said = own ? children.slice(1) : children;
+  const content = own ? children.slice(1) : children;
   const title = own && !saysKind(own, kind) ? own : nodes.notice_title.create();
   return nodes.notice.create({ kind }, [
     titled(title),
-    ...(said.length > 0 ? said : [nodes.paragraph.create()]),
+    ...(content.length > 0 ? content : [nodes.paragraph.create()]),
   ]);
 }
 

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { isKind, isMark, markAmong } from "@/core/document";
 
 /** What stands in a link beside a heading, by which readers of a web page take its address. */
-const SIGN = /^(?:[¶#§†∞⚓🔗\u{1f517}\ue000-\uf8ff]\ufe0f?|\[?(?:perma)?link\]?)$/iu;
+const PERMALINK = /^(?:[¶#§†∞⚓🔗\u{1f517}\ue000-\uf8ff]\ufe0f?|\[?(?:perma)?link\]?)$/iu;
 
 /**
  * The words of a heading without a link that only tells its address: a sign beside them, as generated pages have it, or one of all its words to
@@ -20,7 +20,7 @@ function isPermalink(node: Node): boolean {
   const link = linkOf(node);
   if (!link) return false;
   return node.isText
-    ? SIGN.test(node.text!.trim())
+    ? PERMALINK.test(node.text!.trim())
     : isKind(node, "picture") && link.target.kind === "destination";
 }
 

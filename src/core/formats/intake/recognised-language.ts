@@ -47,16 +47,16 @@ const TAGS: Readonly<Record<string, string>> = {
 const KNOWN = Object.keys(TAGS);
 
 /** Fewer letters tell too little. */
-const LEAST_LETTERS = 120;
+const MIN_LETTERS = 120;
 /** So many are looked at, from all over the text. */
-const MOST_LETTERS = 8_000;
+const MAX_LETTERS = 8_000;
 const FROM_ONE_BLOCK = 400;
 
 /** The language of a document's words, as a BCP 47 tag, by how often three letters follow each other; null where there are too few words to tell. */
 export function recognisedLanguage(doc: Node): string | null {
   const words = sampleOf(doc);
-  if (words.replace(/[^\p{L}]/gu, "").length < LEAST_LETTERS) return null;
-  const [first] = francAll(words, { only: KNOWN, minLength: LEAST_LETTERS });
+  if (words.replace(/[^\p{L}]/gu, "").length < MIN_LETTERS) return null;
+  const [first] = francAll(words, { only: KNOWN, minLength: MIN_LETTERS });
   return (first && TAGS[first[0]]) ?? null;
 }
 
@@ -75,6 +75,6 @@ function sampleOf(doc: Node): string {
     return false;
   });
   const whole = pieces.reduce((sum, { length }) => sum + length, 0);
-  const each = Math.max(1, Math.floor(whole / MOST_LETTERS));
+  const each = Math.max(1, Math.floor(whole / MAX_LETTERS));
   return pieces.filter((_, i) => i % each === 0).join("\n");
 }

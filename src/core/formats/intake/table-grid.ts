@@ -13,7 +13,7 @@ export interface CellDraft {
 }
 
 const { table_grid, table_row, table_cell, table_header, paragraph } = schema.nodes;
-const MOST_COLUMNS = 1_000;
+const MAX_COLUMNS = 1_000;
 
 /**
  * Makes a rectangular grid of rows as files have them: spans are cut where they run over the table's foot or into a cell
@@ -28,9 +28,9 @@ export function tableGrid(rows: readonly (readonly CellDraft[])[]): Node | null 
     let x = 0;
     for (const cell of row) {
       while (taken[y]![x]) x++;
-      if (x >= MOST_COLUMNS) break;
+      if (x >= MAX_COLUMNS) break;
       let colspan = 1;
-      while (colspan < cell.colspan && x + colspan < MOST_COLUMNS && !taken[y]![x + colspan]) colspan++;
+      while (colspan < cell.colspan && x + colspan < MAX_COLUMNS && !taken[y]![x + colspan]) colspan++;
       const rowspan = Math.min(cell.rowspan, filled.length - y);
       for (let dy = 0; dy < rowspan; dy++) for (let dx = 0; dx < colspan; dx++) taken[y + dy]![x + dx] = true;
       placed[y]!.push({ cell, colspan, rowspan });

@@ -18,5 +18,5 @@ export function isWindows1252(encoding: string): boolean {
 export function decodeWindows1252(bytes: Uint8Array): string {
   return new TextDecoder("windows-1252")
     .decode(bytes)
-    .replace(/[\x80-\x9f]/g, (sign) => OF_0X80[sign.charCodeAt(0) - 0x80]!);
+    .replace(/[\x80-\x9f]/g, (character) => OF_0X80[character.charCodeAt(0) - 0x80]!);
 }

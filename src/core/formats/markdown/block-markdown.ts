@@ -1,6 +1,6 @@
 import type { BlockContent, Html, ListItem, PhrasingContent, RootContent } from "mdast";
 import type { Node } from "prosemirror-model";
-import { startWithin } from "@/core/destinations";
+import { startWithin } from "@/core/index";
 import {
   asKind,
   byKind,
@@ -15,7 +15,7 @@ import {
 import { pagesAttribute } from "../html/page-rules";
 import { onlyPictures } from "../intake/inline-content";
 import { contentsMarkdown } from "./contents-markdown";
-import { noticeSign, shortTitleAttribute } from "./conventions";
+import { noticeMarker, shortTitleAttribute } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
 import { asHtml } from "./as-html";
 import { html, mapChildren, type MarkdownOutput } from "./markdown-output";
@@ -60,7 +60,7 @@ function isCounted(block: RootContent | undefined): boolean {
   return block?.type === "list" && block.ordered === true;
 }
 
-const within = (node: Node, _carried: unknown, pos: number, output: MarkdownOutput): RootContent[] =>
+const within = (node: Node, _attributes: unknown, pos: number, output: MarkdownOutput): RootContent[] =>
   innerMarkdown(node, pos, output);
 
 const BLOCKS: ByBlock<[pos: number, output: MarkdownOutput], RootContent[]> = {
@@ -131,12 +131,12 @@ function noticeMarkdown(
   output: MarkdownOutput,
 ): BlockContent {
   const title = inlineMarkdown(node.child(0), pos + 2, output);
-  const [, ...said] = blocksWithin(node, pos + 1, output);
-  const sign: PhrasingContent[] = [
-    html(noticeSign(kind)),
+  const [, ...content] = blocksWithin(node, pos + 1, output);
+  const label: PhrasingContent[] = [
+    html(noticeMarker(kind)),
     ...(title.length > 0 ? [html(" "), ...title] : []),
   ];
-  return { type: "blockquote", children: [{ type: "paragraph", children: sign }, ...said] };
+  return { type: "blockquote", children: [{ type: "paragraph", children: label }, ...content] };
 }
 
 function headingMarkdown(
@@ -149,7 +149,7 @@ function headingMarkdown(
   const anchor = id ? output.index.anchors.of(id) : undefined;
   const earlier = id ? output.earlier("a", id) : "";
   // The anchor is no text to be escaped, so it goes out as it stands.
-  const told = [
+  const attributes = [
     ...(anchor ? [`#${anchor}`] : []),
     ...(series ? [series === "none" ? ".unnumbered" : ".appendix"] : []),
     ...(short ? [shortTitleAttribute(short)] : []),
@@ -157,7 +157,7 @@ function headingMarkdown(
   const children: PhrasingContent[] = [
     ...(earlier ? [html(earlier)] : []),
     ...inlineMarkdown(node, pos + 1, output),
-    ...(told.length > 0 ? [html(` {${told.join(" ")}}`)] : []),
+    ...(attributes.length > 0 ? [html(` {${attributes.join(" ")}}`)] : []),
   ];
   return [{ type: "heading", depth: level as 1, children }];
 }

@@ -79,11 +79,11 @@ function bookIndexMarkdown(lines: readonly IndexLine[], output: MarkdownOutput):
 }
 
 function indexPartMarkdown(
-  { words: said, place, sends }: IndexPart,
+  { words: label, place, sends }: IndexPart,
   output: MarkdownOutput,
 ): PhrasingContent {
-  if (place) return { type: "link", url: output.html.hrefOfIndexed(place, said), children: [words(said)] };
-  return sends ? { type: "emphasis", children: [words(said)] } : words(said);
+  if (place) return { type: "link", url: output.html.hrefOfIndexed(place, label), children: [words(label)] };
+  return sends ? { type: "emphasis", children: [words(label)] } : words(label);
 }
 
 function words(value: string) {

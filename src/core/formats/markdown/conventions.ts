@@ -1,6 +1,6 @@
 import {
   keptFrom,
-  keptSaid,
+  promisesText,
   listOptionsFrom,
   noticeKindOf,
   returnAlsoFrom,
@@ -15,7 +15,7 @@ import {
  */
 
 /** Stands after each generated return link, so that reading leaves the link to the rule. */
-export const RETURN_SIGN = "<!-- return -->";
+export const RETURN_MARKER = "<!-- return -->";
 
 /** Ends a generated contents list. */
 export const CONTENTS_END = "<!-- /contents -->";
@@ -27,8 +27,8 @@ export function contentsComment(
   heading: string,
 ): string {
   // No comment holds two hyphens; in JSON they can be written otherwise.
-  const carried = options === "" ? "" : ` ${options.replaceAll("-", "\\u002d")}`;
-  return `<!-- contents ${from}-${to}${carried} #${anchor}: ${heading.replace(/--+>?/g, "–")} -->`;
+  const written = options === "" ? "" : ` ${options.replaceAll("-", "\\u002d")}`;
+  return `<!-- contents ${from}-${to}${written} #${anchor}: ${heading.replace(/--+>?/g, "–")} -->`;
 }
 
 /** What the comment that begins a contents list says, or null for another text. */
@@ -47,9 +47,9 @@ export function contentsStart(text: string) {
 
 /** `short="In brief"` among the attributes of a heading. What could mean something in Markdown is written as in an address. */
 export function shortTitleAttribute(short: string): string {
-  const plain = short.replace(/[^\p{L}\p{N} ,;]/gu, (sign) => {
-    const coded = encodeURIComponent(sign.isWellFormed() ? sign : "\ufffd");
-    return coded === sign ? `%${sign.charCodeAt(0).toString(16).toUpperCase()}` : coded;
+  const plain = short.replace(/[^\p{L}\p{N} ,;]/gu, (character) => {
+    const coded = encodeURIComponent(character.isWellFormed() ? character : "\ufffd");
+    return coded === character ? `%${character.charCodeAt(0).toString(16).toUpperCase()}` : coded;
   });
   return `short="${plain}"`;
 }
@@ -70,7 +70,7 @@ export function shortTitleIn(attributes: string): { short: string; rest: string 
 export function returnsComment(rule: ReturnRule): string {
   const to = rule.to === "top" || rule.to === "parent" ? ` to ${rule.to}` : "";
   const also = rule.also?.length ? ` also ${rule.also.join(",")}` : "";
-  const keeps = keptSaid(rule);
+  const keeps = promisesText(rule);
   const kept = keeps === "" ? "" : ` keeps ${keeps.replaceAll(" ", ",")}`;
   return `<!-- returns ${rule.levels.join(",") || "none"}${to}${also}${kept}${rule.words ? `: ${rule.words.replace(/--+>?/g, "–")}` : ""} -->`;
 }
@@ -98,7 +98,7 @@ export function tableCaption(text: string): string | null {
 }
 
 /** The sign with which a quotation begins that is a notice. */
-export function noticeSign(kind: NoticeKind): string {
+export function noticeMarker(kind: NoticeKind): string {
   return `[!${kind.toUpperCase()}]`;
 }
 

@@ -1,7 +1,7 @@
 import type { MarkdownIt } from "markdown-it";
 
 /** More signs than an equation between words has; a limit, so that signs without a partner cost no time. */
-const MOST_SIGNS = 2_000;
+const MAX_TEX_CHARACTERS = 2_000;
 
 /**
  * Teaches the parser equations: `$x^2$` among words, where what stands between the signs can be meant as one, so that sums of money, names
@@ -16,7 +16,7 @@ export function equations(markdown: MarkdownIt): void {
     const open = doubled ? 2 : 1;
     const start = pos + open;
     if (start >= state.posMax || (!doubled && /\s/.test(src[start]!))) return false;
-    const end = closing(src, start, Math.min(state.posMax, start + MOST_SIGNS), doubled);
+    const end = closing(src, start, Math.min(state.posMax, start + MAX_TEX_CHARACTERS), doubled);
     if (end < 0 || !mayBeMeant(src.slice(start, end), doubled)) return false;
     if (!silent) state.push("formula", "", 0).content = src.slice(start, end).trim();
     state.pos = end + open;
@@ -71,7 +71,7 @@ function closing(source: string, start: number, most: number, doubled: boolean):
 /** A link or an address, which an equation would swallow. */
 const LINKED = /\]\(|\]\[|<\/?a[\s>]|:\/\//i;
 /** What only TeX has, and a word with spaces beside it. */
-const TEX_SIGN = /[\\^_={}+<>*/|]/;
+const TEX_CHARACTER = /[\\^_={}+<>*/|]/;
 const WORD = /(?:^|\s)\p{L}{2,}(?:\s|$)/u;
 
 /** What joins names of variables, and ends no equation. */
@@ -79,7 +79,7 @@ const JOINS = /[:/=,;([]$/;
 
 /** Whether somebody can have meant this as an equation. */
 export function mayBeMeant(tex: string, doubled = false): boolean {
-  if (LINKED.test(tex) || (!doubled && ((!TEX_SIGN.test(tex) && WORD.test(tex)) || JOINS.test(tex))))
+  if (LINKED.test(tex) || (!doubled && ((!TEX_CHARACTER.test(tex) && WORD.test(tex)) || JOINS.test(tex))))
     return false;
   let depth = 0;
   for (const [brace] of tex.matchAll(/\\.|[{}]/gs)) {

@@ -77,7 +77,8 @@ export class InlineHtml {
   ): void {
     const attributes = new Map<string, string>();
     for (const attribute of written)
-      if (/^on/i.test(attribute.name)) this.context.dropped.add("event handler", "Scripts never come in.");
+      if (/^on/i.test(attribute.name))
+        this.context.dropped.add("event handler", "Scripts are never imported.");
       else attributes.set(attribute.name, attribute.value);
     if (name === "br") return this.builder.hardBreak();
     if (name === "img")
@@ -86,7 +87,7 @@ export class InlineHtml {
         attributes.get("alt") ?? "",
         { ...pictureLook(attributes), marks: inForce },
       );
-    if (SILENT.has(name)) this.context.dropped.add(`<${name}>`, "It never comes in.");
+    if (SILENT.has(name)) this.context.dropped.add(`<${name}>`, "It is never imported.");
     const ends = attributes.get("data-end");
     if (ends) {
       const range = this.ranges.get(ends);

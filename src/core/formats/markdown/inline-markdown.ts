@@ -9,7 +9,7 @@ import {
   type LinkTarget,
   type MarkAttributes,
 } from "@/core/document";
-import { CARRIED, indexedHtml, linkHtml, pictureHtml } from "../html/inline-html";
+import { KEPT_AS_DATA, indexedHtml, linkHtml, pictureHtml } from "../html/inline-html";
 import { escapeHtml } from "../html/escape";
 import { ownStyleAttributes } from "../html/own-style-html";
 import { mayBeMeant } from "./equations";
@@ -133,8 +133,8 @@ const WRAPS: ByMark<[children: PhrasingContent[], output: MarkdownOutput], Phras
     return [htmlInLine(start), ...children, html(end)];
   },
   word_style: ({ style }, children, { html: output }) => {
-    const told = ownStyleAttributes(style, output);
-    return told ? [htmlInLine(`<span${told}>`), ...children, html("</span>")] : children;
+    const attributes = ownStyleAttributes(style, output);
+    return attributes ? [htmlInLine(`<span${attributes}>`), ...children, html("</span>")] : children;
   },
   colour: ({ colour }, children) => around(`<span style="color: ${colour}">`, "</span>")(null, children),
   size: ({ percent }, children) => around(`<span style="font-size: ${percent}%">`, "</span>")(null, children),
@@ -151,16 +151,16 @@ function linkMarkdown(
 ): PhrasingContent[] {
   const { target, hint, look } = link;
   const words = children.map((child) => ("value" in child ? child.value : "")).join("");
-  if (CARRIED.has(target.kind) || look !== "underlined") {
+  if (KEPT_AS_DATA.has(target.kind) || look !== "underlined") {
     const [start, end] = linkHtml(link, words, output);
     return [htmlInLine(start), ...children, html(end)];
   }
-  const url = output.href(target, words) ?? adriftAddress(target);
+  const url = output.href(target, words) ?? brokenAddress(target);
   return url === null ? children : [{ type: "link", url, title: hint || null, children: children as never }];
 }
 
-/** What stands as the address of a link that leads nowhere; null for one of which nothing is known. */
-function adriftAddress(target: LinkTarget): string | null {
+/** The address written for a link that leads nowhere; null if nothing is known about it. */
+function brokenAddress(target: LinkTarget): string | null {
   if (target.kind === "destination") return `#${encodeURIComponent(target.was ?? target.id)}`;
   return target.kind === "words" ? `#${encodeURIComponent(target.exact)}` : null;
 }

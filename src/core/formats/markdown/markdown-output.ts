@@ -1,7 +1,7 @@
 import type { Html, PhrasingContent } from "mdast";
 import type { Node } from "prosemirror-model";
 import { asMark, bookmarksOnBlocks, idOf, type DestinationId } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { ownEntry } from "@/core/own-entry";
 import { escapeHtml } from "../html/escape";
 import { earlierAnchor, type HtmlOutput, type WrittenNote } from "../html/html-output";

@@ -1,6 +1,6 @@
 import type { Token } from "markdown-it";
 import { noticeKindOf } from "@/core/document";
-import { noticeIn, noticeSign } from "./conventions";
+import { noticeIn, noticeMarker } from "./conventions";
 
 const FENCE = /^ {0,3}(`{3,}|~{3,})/;
 const CONTAINER = /^ {0,3}(:{3,})\s*\{?\.?([A-Za-z]+)\}?[ \t]*(.*)$/;
@@ -30,7 +30,7 @@ export function noticesAsQuotations(source: string): string {
     const kind = depth < DEEPEST ? noticeKindOf(container?.[2]) : null;
     const into = "> ".repeat(depth);
     if (container && kind) {
-      written.push(`${into}> ${noticeSign(kind)} ${container[3]!.trim()}`.trimEnd(), `${into}>`);
+      written.push(`${into}> ${noticeMarker(kind)} ${container[3]!.trim()}`.trimEnd(), `${into}>`);
       open.push(true);
       depth++;
     } else if (!fence && open.length > 0 && /^ {0,3}:{3,}\s*$/.test(line)) {
@@ -39,10 +39,10 @@ export function noticesAsQuotations(source: string): string {
       written.push(notice ? "> ".repeat(depth).trimEnd() : into + line);
     } else {
       if (container && open.length > 0) open.push(false);
-      const sign = fence ? null : MARKED.exec(line);
-      const signed = noticeKindOf(sign?.[1]);
-      if (sign && signed) {
-        written.push(`> ${noticeSign(signed)} ${quoted(sign[2]!)}`.trimEnd(), ">");
+      const marker = fence ? null : MARKED.exec(line);
+      const signed = noticeKindOf(marker?.[1]);
+      if (marker && signed) {
+        written.push(`> ${noticeMarker(signed)} ${quoted(marker[2]!)}`.trimEnd(), ">");
         marked = true;
       } else if (marked && /^(?: {4}|\t|\s*$)/.test(line)) {
         written.push(line.trim() === "" ? ">" : `> ${line.replace(/^(?: {4}|\t)/, "")}`);

@@ -6,7 +6,7 @@ import {
   decodeSafely,
   idOf,
   lineOf,
-  MOST_START,
+  MAX_START,
   noticeKindOf,
   schema,
   seriesFrom,
@@ -14,8 +14,8 @@ import {
   type Manuscript,
   type Series,
 } from "@/core/document";
-import { anchorFrom } from "@/core/destinations";
-import type { ContainerCarried, ContainerKind } from "../intake/containers";
+import { anchorFrom } from "@/core/index";
+import type { ContainerAttributes, ContainerKind } from "../intake/containers";
 import { DocumentBuilder } from "../intake/document-builder";
 import { linkMark, pictureBytes } from "../intake/addresses";
 import type { ReadContext } from "../intake/read-context";
@@ -28,7 +28,7 @@ import { noticesAsQuotations, withNotices } from "./notices";
 import {
   CONTENTS_END,
   contentsStart,
-  RETURN_SIGN,
+  RETURN_MARKER,
   returnsRule,
   shortTitleIn,
   tableCaption,
@@ -146,7 +146,7 @@ class MarkdownWalk {
         return this.open("bullet_list");
       case "ordered_list_open":
         return this.open("ordered_list", {
-          start: Math.min(Number(token.attrGet("start") ?? 1), MOST_START),
+          start: Math.min(Number(token.attrGet("start") ?? 1), MAX_START),
           after: token.markup,
         });
       case "list_item_open":
@@ -211,12 +211,12 @@ class MarkdownWalk {
     }
   }
 
-  private open(kind: ContainerKind, carried: ContainerCarried = {}): void {
-    const opened = this.builder.openContainer(kind, carried);
+  private open(kind: ContainerKind, attributes: ContainerAttributes = {}): void {
+    const opened = this.builder.openContainer(kind, attributes);
     this.closers.push(() => (opened ? this.builder.closeContainer(kind) : this.builder.closeTextblock()));
   }
 
-  /** `Table: …` right after a table is its caption; a paragraph that is a return link is made anew by the rule. */
+  /** `Table: …` right after a table is its caption; a paragraph that is a return link is made again by the rule. */
   private endParagraph(): void {
     const caption = tableCaption(this.builder.openWords);
     if (caption === null) return;
@@ -269,7 +269,7 @@ class MarkdownWalk {
 
   private inline(token: Token): void {
     const children = token.children ?? [];
-    if (children.some((child) => child.type === "html_inline" && child.content === RETURN_SIGN)) return;
+    if (children.some((child) => child.type === "html_inline" && child.content === RETURN_MARKER)) return;
     this.takeBox(token);
     const open: Mark[] = [];
     const heading = this.builder.openKind === "heading";

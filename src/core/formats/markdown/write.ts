@@ -16,9 +16,9 @@ import {
   settingsOf,
   documentTitle,
 } from "@/core/document";
-import type { DocumentIndex } from "@/core/destinations";
+import type { DocumentIndex } from "@/core/index";
 import { returnLinks, type ReturnLink } from "@/core/wayfinding";
-import { signOfBytes } from "../bytes-in-text";
+import { placeholderFor } from "../bytes-in-text";
 import { notesHtml } from "../html/block-html";
 import { HtmlOutput } from "../html/html-output";
 import { recognisedLanguage } from "../intake/recognised-language";
@@ -27,23 +27,23 @@ import { BesideFile } from "../outside";
 import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
 import { blockMarkdown, listsApart } from "./block-markdown";
-import { RETURN_SIGN, returnsComment } from "./conventions";
+import { RETURN_MARKER, returnsComment } from "./conventions";
 import { inlineMarkdown } from "./inline-markdown";
 import { html, MarkdownOutput, noteLabel } from "./markdown-output";
 
 /** Writes a document as Markdown. What Markdown has no sign for stands as HTML, which CommonMark allows. */
 export function writeMarkdown(
   { doc, pictures }: Manuscript,
-  { shelf, pages }: Pick<WriteOptions, "shelf" | "pages"> = {},
+  { library, pages }: Pick<WriteOptions, "library" | "pages"> = {},
 ): { text: string; promised: PromisedLink[] } {
   const places = withMarkedPlaces(doc);
   const { index } = places;
   const output = new HtmlOutput(
     places,
-    new BesideFile(shelf, ".md"),
+    new BesideFile(library, ".md"),
     (name) => {
       const picture = pictures.get(name);
-      return picture ? `data:${picture.type};base64,${signOfBytes(name)}` : "";
+      return picture ? `data:${picture.type};base64,${placeholderFor(name)}` : "";
     },
     pages,
   );
@@ -142,5 +142,5 @@ function returnMarkdown({ ways }: ReturnLink, output: MarkdownOutput): RootConte
     ...(way > 0 ? [{ type: "text" as const, value: " · " }] : []),
     { type: "link", url: output.html.hrefOf(to, words), children: [{ type: "text", value: words }] },
   ]);
-  return { type: "paragraph", children: [...links, html(RETURN_SIGN)] };
+  return { type: "paragraph", children: [...links, html(RETURN_MARKER)] };
 }

@@ -24,8 +24,8 @@ export function passwordEntries(key: Uint8Array, opening: string, owner: string)
 /** Tells a password from others, and the key that comes of it. */
 function entry(password: Uint8Array, user: Uint8Array): [key: Uint8Array, entry: Uint8Array] {
   const [validation, keySalt] = [randomBytes(8), randomBytes(8)];
-  const told = concatBytes(hardened(password, validation, user), validation, keySalt);
-  return [hardened(password, keySalt, user), told];
+  const hash = concatBytes(hardened(password, validation, user), validation, keySalt);
+  return [hardened(password, keySalt, user), hash];
 }
 
 function wrapped(fileKey: Uint8Array, key: Uint8Array): Uint8Array {
@@ -55,12 +55,12 @@ function encrypted(key: Uint8Array, start: Uint8Array, bytes: Uint8Array): Uint8
 }
 
 /** In bytes. */
-const LONGEST = 127;
+const MAX_PASSWORD_BYTES = 127;
 
 /** A password as the standard wants it (SASLprep, RFC 4013): spaces of all kinds as one kind, letters that only look composed as they are meant. */
 function prepared(password: string): Uint8Array {
   const mapped = password
     .replace(/[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000]/g, " ")
     .replace(/[\u00ad\u034f\u1806\u180b-\u180d\u200c\u200d\u2060\ufe00-\ufe0f\ufeff]/g, "");
-  return new TextEncoder().encode(mapped.normalize("NFKC")).subarray(0, LONGEST);
+  return new TextEncoder().encode(mapped.normalize("NFKC")).subarray(0, MAX_PASSWORD_BYTES);
 }

@@ -1,5 +1,5 @@
 import type { DestinationId } from "@/core/document";
-import type { DrawnTarget } from "@/core/pages";
+import type { DrawnTarget } from "@/core/layout";
 import type { PackedDocument } from "./packed-document";
 import { num, text } from "./pdf-syntax";
 

@@ -1,6 +1,6 @@
-import type { Heading } from "@/core/destinations";
+import type { Heading } from "@/core/index";
 import type { DestinationId } from "@/core/document";
-import type { PageLayout } from "@/core/pages";
+import type { PageLayout } from "@/core/layout";
 import type { PackedDocument } from "./packed-document";
 import { text } from "./pdf-syntax";
 

@@ -1,5 +1,5 @@
 import { addressOf, type AddressTarget } from "@/core/document";
-import type { DrawnTarget } from "@/core/pages";
+import type { DrawnTarget } from "@/core/layout";
 import { fileNameFor } from "../file-name-for";
 import type { PackedDocument } from "./packed-document";
 import { text } from "./pdf-syntax";
@@ -47,7 +47,7 @@ export class OutsideLinks {
   lead(target: DrawnTarget): Lead | null {
     switch (target.kind) {
       case "document": {
-        const found = this.parts.shelf.find(target);
+        const found = this.parts.library.find(target);
         if (typeof found !== "object") return null;
         const file = fileNameFor(found.title, ".pdf");
         // A place in another file is told by its name (ISO 32000-2, 12.6.4.3).
@@ -86,12 +86,12 @@ export class OutsideLinks {
       };
     // Only a PDF can be gone to; any other file is opened by a sign, which is left empty: the words stand there.
     return {
-      entries: `/Subtype/FileAttachment/FS ${spec} 0 R/Name/Paperclip/AP<</N ${this.emptySign()} 0 R>>`,
+      entries: `/Subtype/FileAttachment/FS ${spec} 0 R/Name/Paperclip/AP<</N ${this.emptyCharacter()} 0 R>>`,
       to,
     };
   }
 
-  private emptySign(): number {
+  private emptyCharacter(): number {
     if (this.nothing === null) {
       const form = this.document.inner.ref({ Type: "XObject", Subtype: "Form", BBox: [0, 0, 1, 1] });
       form.end();

@@ -47,7 +47,7 @@ interface Inner {
   openImage(bytes: Buffer): OpenedImage;
   file(
     bytes: Buffer,
-    told: { name: string; type: string; creationDate: Date; modifiedDate: Date },
+    properties: { name: string; type: string; creationDate: Date; modifiedDate: Date },
   ): PdfReference;
   flushPages(): void;
 }

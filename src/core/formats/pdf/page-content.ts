@@ -1,4 +1,4 @@
-import type { DrawnLink, DrawnShapes, DrawnWords, FontKey, PageDrawing, Tag } from "@/core/pages";
+import type { DrawnLink, DrawnShapes, DrawnWords, FontKey, PageDrawing, Tag } from "@/core/layout";
 import { fillColour, hundredths, num, strokeColour, text } from "./pdf-syntax";
 import type { PdfFont } from "./pdf-font";
 
@@ -121,9 +121,9 @@ function tagOf(item: DrawnWords | DrawnShapes, drawing: PageDrawing, context: Pa
   return link ? context.linkTag(link) : item.tag;
 }
 
-/** A frame for a sign that no font has, which is read as that sign. */
-function missing({ x, y, size, width, colour, text: sign }: DrawnWords): string {
-  const hex = [...sign]
+/** A frame for a character that no font has, which is read as that sign. */
+function missing({ x, y, size, width, colour, text: character }: DrawnWords): string {
+  const hex = [...character]
     .map((it) => it.codePointAt(0)!)
     .map((code) => hexOf(code))
     .join("");

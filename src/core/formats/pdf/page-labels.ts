@@ -1,5 +1,5 @@
 import type { Numerals } from "@/core/document";
-import type { PageLabels } from "@/core/pages";
+import type { PageLabels } from "@/core/layout";
 
 /** How numerals are called in a file (ISO 32000-2, 12.4.2). */
 const STYLES: Readonly<Record<Numerals, string>> = {

@@ -6,12 +6,13 @@ import { heading, paragraph } from "#tests/editing";
 import { builtResources, laidOut, pageFont, PLAIN_PDF } from "#tests/page-fonts";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import { createDocument, schema, type Picture } from "@/core/document";
-import { FontTable, type FontKey } from "@/core/pages";
+import { FontTable, type FontKey } from "@/core/layout";
 import { PackedDocument } from "./packed-document";
 import { pathOperators } from "./page-content";
 import { PdfFont } from "./pdf-font";
 import { fillColour, num, text } from "./pdf-syntax";
 import { pdfOptionsSchema, provePdf, writePdf } from ".";
+import { runs } from "#tests/runs";
 
 describe("PDF syntax", () => {
   test.each<[number, string]>([
@@ -140,7 +141,7 @@ test(
         for (const name of layout.index.headings.map((one) => one.name))
           for (const part of name.split(/\s+/)) if (/^[a-z]+$/.test(part)) expect(read).toContain(part);
       }),
-      { numRuns: Number(process.env.RUNS ?? 40) },
+      { numRuns: runs(40) },
     ),
   120_000,
 );

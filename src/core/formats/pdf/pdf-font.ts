@@ -1,4 +1,4 @@
-import type { FontTable, ShapedText } from "@/core/pages";
+import type { FontTable, ShapedText } from "@/core/layout";
 import { ESCAPED, num } from "./pdf-syntax";
 import type { InnerFont, PackedDocument } from "./packed-document";
 
@@ -55,18 +55,18 @@ export class PdfFont {
 
   /**
    * The operands for a text that its font has shaped. Marks are put where the font wants them: along the line by the operands
-   * themselves, above and below it by a rise (9.3.7), for which TJ ends and begins anew.
+   * themselves, above and below it by a rise (9.3.7), for which TJ ends and begins again.
    */
   showShaped({ glyphs }: ShapedText, size: number): string {
     let out = "";
     for (const { id, advance, dx, dy, text } of glyphs) {
       const sub = this.glyph(
         id,
-        [...text].map((sign) => sign.codePointAt(0)!),
+        [...text].map((character) => character.codePointAt(0)!),
       );
       const own = (this.inner.font.getGlyph(id).advanceWidth * this.inner.scale) / 1000;
       const shown = `${moved(-dx)}(${sub})${moved(own - advance + dx)}`;
-      out += Math.abs(dy) < LEAST ? shown : `] TJ ${num(dy * size)} Ts [${shown}] TJ 0 Ts [`;
+      out += Math.abs(dy) < MIN_SHIFT ? shown : `] TJ ${num(dy * size)} Ts [${shown}] TJ 0 Ts [`;
     }
     return out;
   }
@@ -81,7 +81,7 @@ export class PdfFont {
       out += ligature
         ? this.glyph(
             ligature,
-            [...word.slice(from, to)].map((sign) => sign.codePointAt(0)!),
+            [...word.slice(from, to)].map((character) => character.codePointAt(0)!),
           )
         : this.code(word.codePointAt(from)!);
     });
@@ -90,12 +90,12 @@ export class PdfFont {
   }
 
   private code(code: number): string {
-    let sign = this.codes.get(code);
-    if (sign === undefined) {
-      sign = this.glyph(this.inner.font.glyphForCodePoint(code).id, [code]);
-      this.codes.set(code, sign);
+    let character = this.codes.get(code);
+    if (character === undefined) {
+      character = this.glyph(this.inner.font.glyphForCodePoint(code).id, [code]);
+      this.codes.set(code, character);
     }
-    return sign;
+    return character;
   }
 
   /**
@@ -103,34 +103,37 @@ export class PdfFont {
    * of several letters, as where dots make one of the other; it stands in the file once for each, since a reader learns the
    * letters from the glyph's number.
    */
-  private glyph(id: number, signs: number[]): string {
+  private glyph(id: number, codePoints: number[]): string {
     const { subset, unicode } = this.inner;
     let sub = subset.includeGlyph(id);
     const first = unicode[sub];
-    if (first && !sameSigns(first, signs)) {
-      const read = `${id} ${signs.join(" ")}`;
+    if (first && !sameCodePoints(first, codePoints)) {
+      const read = `${id} ${codePoints.join(" ")}`;
       sub = this.alike.get(read) ?? subset.glyphs.push(id) - 1;
       this.alike.set(read, sub);
     }
     this.inner.widths[sub] ??= this.inner.font.getGlyph(id).advanceWidth * this.inner.scale;
-    this.inner.unicode[sub] ??= signs;
+    this.inner.unicode[sub] ??= codePoints;
     return bytesOf(sub);
   }
 }
 
 /** Less than this, in parts of an em, is not seen. */
-const LEAST = 0.0005;
+const MIN_SHIFT = 0.0005;
 
 /** What moves the glyphs after it to the left. */
 function moved(ems: number): string {
-  return Math.abs(ems) < LEAST ? "" : num(ems * 1000);
+  return Math.abs(ems) < MIN_SHIFT ? "" : num(ems * 1000);
 }
 
-function sameSigns(a: readonly number[], b: readonly number[]): boolean {
-  return a.length === b.length && a.every((sign, i) => sign === b[i]);
+function sameCodePoints(a: readonly number[], b: readonly number[]): boolean {
+  return a.length === b.length && a.every((character, i) => character === b[i]);
 }
 
 /** The two bytes of a number in a literal string (ISO 32000-2, 7.3.4.2). */
 function bytesOf(value: number): string {
-  return String.fromCharCode(value >> 8, value & 0xff).replace(/[\\()\r\n]/g, (sign) => ESCAPED[sign]!);
+  return String.fromCharCode(value >> 8, value & 0xff).replace(
+    /[\\()\r\n]/g,
+    (character) => ESCAPED[character]!,
+  );
 }

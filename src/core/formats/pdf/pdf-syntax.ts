@@ -25,7 +25,7 @@ export function text(value: string): string {
       out += String.fromCharCode(code >> 8, code & 0xff);
     }
   }
-  return `(${out.replace(/[\\()\r\n]/g, (sign) => ESCAPED[sign]!)})`;
+  return `(${out.replace(/[\\()\r\n]/g, (character) => ESCAPED[character]!)})`;
 }
 
 /** Signs that mean something in a literal string, as they are written there. */

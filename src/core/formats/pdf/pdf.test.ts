@@ -1,5 +1,5 @@
 import { zlibSync } from "fflate";
-import { placeKey, shelfOf, UNKNOWN_SHELF, type AskedPlace } from "@/core/links";
+import { placeKey, libraryOf, UNKNOWN_LIBRARY, type AskedPlace } from "@/core/links";
 import { beforeAll, describe, expect, test } from "@jest/globals";
 import { laidOut, pageFont } from "#tests/page-fonts";
 import { getDocument, OPS, type PDFDocumentProxy } from "pdfjs-dist/legacy/build/pdf.mjs";
@@ -12,15 +12,15 @@ import {
   idOf,
   newId,
   PLAIN_SECTION,
-  RegistryStep,
   schema,
   type DestinationId,
   type LinkTarget,
   type PageSection,
 } from "@/core/document";
+import { RegistryStep } from "@/core/steps";
 import { readFile as readDocument } from "@/core/formats";
-import { PageMap } from "@/core/pages/page-map";
-import type { PageLayout } from "@/core/pages";
+import { PageMap } from "@/core/layout/page-map";
+import type { PageLayout } from "@/core/layout";
 import { optionFault, pdfOptionsSchema, provePdf, writePdf, type PdfAttachment, type WrittenPdf } from ".";
 
 const PICTURE = Buffer.from(
@@ -33,7 +33,7 @@ async function written(
   layout: PageLayout,
   chosen: Chosen = {},
   attachments: readonly PdfAttachment[] = [],
-  shelf = UNKNOWN_SHELF,
+  library = UNKNOWN_LIBRARY,
   deflate: (data: Uint8Array) => Uint8Array = zlibSync,
 ) {
   const chunks: Uint8Array[] = [];
@@ -43,7 +43,7 @@ async function written(
       font: pageFont,
       picture: () => ({ bytes: PICTURE }),
       attachments,
-      shelf,
+      library,
       deflate,
       made: new Date(0),
     },
@@ -137,7 +137,7 @@ describe("a PDF", () => {
   describe("whose faults are in the file itself", () => {
     /** The file with what stands in it unpacked, so that it can be spoiled letter by letter. */
     const spoilt = async (change: (text: string) => string) => {
-      const { bytes, promised } = await written(layout, {}, [], UNKNOWN_SHELF, (data) =>
+      const { bytes, promised } = await written(layout, {}, [], UNKNOWN_LIBRARY, (data) =>
         zlibSync(data, { level: 0 }),
       );
       const before = Buffer.from(bytes()).toString("latin1");
@@ -460,7 +460,7 @@ describe("links that lead out of the file", () => {
     .setDocAttribute("schemes", ["irc"])
     .step(new RegistryStep({ part: "files", id: "pdf", entry: file("Über log.pdf", "application/pdf", 2) }))
     .step(new RegistryStep({ part: "files", id: "text", entry: file("list.txt", "text/plain") })).doc;
-  const shelf = shelfOf(
+  const library = libraryOf(
     new Map<string, AskedPlace>([
       [placeKey(other), { title: "Road book", place: "Snow", anchor: "snow" }],
       ["other", { title: "Road book", place: null, anchor: null }],
@@ -473,7 +473,7 @@ describe("links that lead out of the file", () => {
   ];
 
   test("do what was promised: files in the file, documents beside it, places without a name", async () => {
-    const made = await written(await laidOut(whole), {}, attachments, shelf);
+    const made = await written(await laidOut(whole), {}, attachments, library);
     const of = (words: string) => made.promised.find((one) => one.words === words)?.to;
     expect(of("page two of it")).toEqual({ kind: "file", name: "Über log.pdf" });
     expect(of("the list")).toEqual({ kind: "file", name: "list.txt" });
@@ -497,7 +497,7 @@ describe("links that lead out of the file", () => {
   });
 
   test("are told where they do not", async () => {
-    const made = await written(await laidOut(whole), {}, attachments, shelf);
+    const made = await written(await laidOut(whole), {}, attachments, library);
     const wrong = made.promised.map((one) =>
       one.to.kind === "file" ? { ...one, to: { kind: "file" as const, name: "other.pdf" } } : one,
     );

@@ -40,7 +40,7 @@ interface LinkAnnotation {
 }
 
 /**
- * The library that reads the file, loaded only now: it puts slower ones in the place of the engine's own methods of lists, which everything before
+ * The library that reads the file, loaded only now: it puts slower ones in place of the engine's own methods of lists, which everything before
  * it in the same thread would have to live with.
  */
 async function reader() {

@@ -1,4 +1,4 @@
-import type { Tag } from "@/core/pages";
+import type { Tag } from "@/core/layout";
 import type { PackedDocument } from "./packed-document";
 import { num, text } from "./pdf-syntax";
 

@@ -1,4 +1,4 @@
-import type { Box } from "@/core/pages";
+import type { Box } from "@/core/layout";
 import { goesOtherWay, lettersOf, type FirstWords } from "../first-words";
 import type { PageLine } from "./page-lines";
 

@@ -1,7 +1,7 @@
 import { spokenEquation } from "@/core/equations";
 import { columnWidth, type DestinationId, settingsOf, documentTitle } from "@/core/document";
 import { contentsList } from "@/core/wayfinding";
-import { follow, type KnownShelf } from "@/core/links";
+import { follow, type KnownLibrary } from "@/core/links";
 import {
   drawPage,
   type Box,
@@ -11,7 +11,7 @@ import {
   type FontKey,
   type PageLayout,
   type Tag,
-} from "@/core/pages";
+} from "@/core/layout";
 import { type Deflate, PackedDocument, type PdfReference } from "./packed-document";
 import { pageContent } from "./page-content";
 import { pageLabels } from "./page-labels";
@@ -46,7 +46,7 @@ export interface PdfParts {
   /** Files to be kept in the file. */
   readonly attachments: readonly PdfAttachment[];
   /** The other documents of the shelf. */
-  readonly shelf: KnownShelf;
+  readonly library: KnownLibrary;
   readonly deflate: Deflate;
   /** The time that the file says it was made. */
   readonly made: Date;
@@ -85,7 +85,7 @@ export interface WrittenPdf {
 export type PdfProgress = (pages: number, of: number) => void | Promise<void>;
 
 /** Pages written between two looks at the progress. */
-const AT_ONCE = 16;
+const BATCH_SIZE = 16;
 
 /** Writes the pages of a layout as a PDF; `sink` is given its bytes in order, in large pieces. */
 export async function writePdf(
@@ -99,7 +99,7 @@ export async function writePdf(
   const range = writing.range;
   for (let i = 0; i < range.length; i++) {
     writing.page(range[i]!);
-    if (i % AT_ONCE === AT_ONCE - 1 || i === range.length - 1) await progress(i + 1, range.length);
+    if (i % BATCH_SIZE === BATCH_SIZE - 1 || i === range.length - 1) await progress(i + 1, range.length);
   }
   return writing.finish();
 }
@@ -125,9 +125,9 @@ class Writing {
   private readonly notes = new Map<string, Spot>();
   private readonly links: WrittenLink[] = [];
   /** Links whose destination is not in the document any more. */
-  private adrift = 0;
+  private brokenLinks = 0;
   private readonly linkTags = new WeakMap<DrawnLink, Tag>();
-  /** Signs that no font has. */
+  /** Characters that no font has. */
   private readonly missing: ReadonlyMap<string, number>;
 
   constructor(
@@ -228,7 +228,7 @@ class Writing {
         this.links.push({ link, page: place, id, pageId, key });
         return reference(id);
       });
-    this.adrift += drawing.links.length - annotations.length;
+    this.brokenLinks += drawing.links.length - annotations.length;
     if (annotations.length > 0) page.dictionary.data.Annots = annotations;
   }
 
@@ -300,7 +300,7 @@ class Writing {
       });
     }
     document.finish();
-    return { promised, pages: this.pages.length, leftOut: leftOut + this.adrift };
+    return { promised, pages: this.pages.length, leftOut: leftOut + this.brokenLinks };
   }
 
   private font(key: FontKey): PdfFont | null {
@@ -343,7 +343,7 @@ class Writing {
     return (
       target.kind === "note" ||
       target.kind === "line" ||
-      follow(target, this.layout.index, this.parts.shelf).lands
+      follow(target, this.layout.index, this.parts.library).lands
     );
   }
 
@@ -395,7 +395,7 @@ class Writing {
       begins = followed.lands && followed.destination ? firstWordsOf(followed.destination, index) : null;
     }
     // A letter that no font has stands as another sign.
-    return begins && [...begins.words].some((sign) => this.missing.has(sign)) ? null : begins;
+    return begins && [...begins.words].some((character) => this.missing.has(character)) ? null : begins;
   }
 
   /** Every destination under its anchor, earlier ones too. */

@@ -2,6 +2,7 @@ import { expect, test } from "@jest/globals";
 import fc from "fast-check";
 import { isKind } from "@/core/document";
 import { readFile, writeFile } from "..";
+import { runs } from "#tests/runs";
 
 function read(text: string) {
   const result = readFile("a.txt", new TextEncoder().encode(text));
@@ -129,6 +130,6 @@ test("whatever is drawn, no letter is lost or doubled", () => {
       const { doc } = read(text);
       expect(letters(doc.textContent)).toBe(letters(text));
     }),
-    { numRuns: 2_000 },
+    { numRuns: runs(2_000) },
   );
 });

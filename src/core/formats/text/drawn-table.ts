@@ -5,9 +5,9 @@ export interface DrawnTable {
 }
 
 const DRAWN = /^\s*[|+].*[|+]$/;
-const LEAST_LINES = 3;
+const MIN_LINES = 3;
 /** What has more columns was not drawn by hand for anybody to read. */
-const MOST_COLUMNS = 100;
+const MAX_COLUMNS = 100;
 
 /** Whether a line of a drawing is a line across. */
 function isRule(line: string): boolean {
@@ -23,7 +23,7 @@ export function drawingsAmong(lines: readonly string[]): { start: number; end: n
   for (let start = 0; start < lines.length; start++) {
     let end = start;
     while (end < lines.length && DRAWN.test(lines[end]!)) end++;
-    if (end - start >= LEAST_LINES && lines.slice(start, end).some(isRule)) found.push({ start, end });
+    if (end - start >= MIN_LINES && lines.slice(start, end).some(isRule)) found.push({ start, end });
     start = Math.max(start, end - 1);
   }
   return found;
@@ -74,13 +74,15 @@ function columnsOf(words: readonly string[], rules: readonly string[]): ((line: 
       .split("|")
       .map((cell) => cell.trim());
   const count = byBars(first).length;
-  if (count > MOST_COLUMNS) return null;
+  if (count > MAX_COLUMNS) return null;
   if (words.every((line) => byBars(line).length === count)) return count > 1 ? byBars : null;
   // Bars among the words of a cell stand in other columns in other lines.
-  const bars = [...first].flatMap((sign, at) =>
-    sign === "|" && words.every((it) => it[at] === "|") ? [at] : [],
+  const bars = [...first].flatMap((character, at) =>
+    character === "|" && words.every((it) => it[at] === "|") ? [at] : [],
   );
-  const agree = rules.every((rule) => [...rule].every((sign, at) => sign !== "+" || bars.includes(at)));
+  const agree = rules.every((rule) =>
+    [...rule].every((character, at) => character !== "+" || bars.includes(at)),
+  );
   // No word may stand outside of the outer ones.
   const within = words.every((line) => line.search(/\S/) === bars[0] && line.length - 1 === bars.at(-1));
   if (bars.length < 3 || !agree || !within) return null;

@@ -11,11 +11,11 @@ export interface TextParagraphs {
 }
 
 /** A line longer than this was not wrapped by hand: it is a paragraph. */
-const LONGEST_WRAPPED = 120;
+const MAX_WRAPPED_LETTERS = 120;
 /** A narrower column is taken for verse or a list rather than for wrapped prose. */
 const NARROWEST = 40;
 /** So many titles stand right above one text; where more do, as in a list of them, none is one. */
-const MOST_TITLES = 8;
+const MAX_TITLES = 8;
 /** Lines of prose stay this much below the width of their column. */
 const SLACK = 2;
 const ITEM = /^\s*(?:[-*•‣–+]|\(?(?:\d{1,3}|[a-z]|[ivx]{1,4})[.)])\s+\S/u;
@@ -42,9 +42,9 @@ export function paragraphsOf(lines: readonly string[]): TextParagraphs {
 }
 
 /** No word is longer; a run of letters without an end would exhaust the engine that looks for it. */
-const LONGEST_WORD = 100;
-const WORD = new RegExp(`\\p{L}{4,${LONGEST_WORD}}`, "gu");
-const BEGUN = new RegExp(`^\\p{Ll}{1,${LONGEST_WORD}}`, "u");
+const MAX_WORD_LETTERS = 100;
+const WORD = new RegExp(`\\p{L}{4,${MAX_WORD_LETTERS}}`, "gu");
+const BEGUN = new RegExp(`^\\p{Ll}{1,${MAX_WORD_LETTERS}}`, "u");
 
 /** Lines that follow each other without a blank one. */
 function runsOf(lines: readonly string[]): string[][] {
@@ -63,7 +63,7 @@ function runsOf(lines: readonly string[]): string[][] {
 function columnOf(runs: readonly (readonly string[])[]): number {
   const lengths = runs
     .flatMap((run) => run.slice(0, -1).map((line) => line.length))
-    .filter((length) => length <= LONGEST_WRAPPED)
+    .filter((length) => length <= MAX_WRAPPED_LETTERS)
     .sort((a, b) => a - b);
   return Math.max(NARROWEST, lengths[Math.floor((lengths.length - 1) * 0.95)] ?? 0);
 }
@@ -91,7 +91,7 @@ function paragraphsOfWords(run: readonly string[], width: number, titles = 0): s
   const [first, ...rest] = run;
   // A title that stands right above its text.
   if (
-    titles < MOST_TITLES &&
+    titles < MAX_TITLES &&
     !isFull(first!, rest[0]!, width) &&
     rest.length > 1 &&
     opensLikeTitle(first!.trim())
@@ -102,7 +102,7 @@ function paragraphsOfWords(run: readonly string[], width: number, titles = 0): s
 
 /** Whether most lines of a run end where the next word would not have fitted. */
 function isWrapped(run: readonly string[], width: number): boolean {
-  if (run.filter((line) => line.length > LONGEST_WRAPPED).length * 2 >= run.length) return false;
+  if (run.filter((line) => line.length > MAX_WRAPPED_LETTERS).length * 2 >= run.length) return false;
   const full = run.slice(0, -1).filter((line, i) => isFull(line, run[i + 1]!, width)).length;
   return full * 5 >= (run.length - 1) * 3;
 }
@@ -129,7 +129,7 @@ function wrappedParagraphs(run: readonly string[], width: number): string[][][] 
 function keptLines(run: readonly string[]): string[][][] {
   const paragraphs: string[][][] = [[]];
   for (const line of withoutIndent(run)) {
-    const long = line.length > LONGEST_WRAPPED;
+    const long = line.length > MAX_WRAPPED_LETTERS;
     if (long && paragraphs.at(-1)!.length > 0) paragraphs.push([]);
     paragraphs.at(-1)!.push([line]);
     if (long) paragraphs.push([]);
@@ -163,7 +163,7 @@ function withoutIndent(run: readonly string[]): string[] {
 
 /** Two parts of a line as one. A word that was divided at the end is put together where the text has it whole elsewhere. */
 function together(text: string, next: string, known: ReadonlySet<string>): string {
-  const divided = /(\p{L}+)-$/u.exec(text.slice(-LONGEST_WORD));
+  const divided = /(\p{L}+)-$/u.exec(text.slice(-MAX_WORD_LETTERS));
   if (!divided) return `${text} ${next}`;
   const rest = BEGUN.exec(next)?.[0];
   if (!rest) return text + next;

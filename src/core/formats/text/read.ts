@@ -7,7 +7,7 @@ import { drawingOf, type DrawnTable } from "./drawn-table";
 import { paragraphsOf } from "./paragraphs";
 
 /** What is drawn across a page to part what is above it from what is below. */
-const LINE_OF_SIGNS = /^(?:([-=_*~])\1{4,}|\*(?:\s+\*){2,})$/;
+const DRAWN_LINE = /^(?:([-=_*~])\1{4,}|\*(?:\s+\*){2,})$/;
 
 /**
  * Reads plain text: a blank line ends a paragraph, a form feed is a page break; line ends inside one are joined where the text
@@ -29,7 +29,7 @@ export function readText(text: string, context: ReadContext): Manuscript {
     const drawings = paragraphs.map(drawingOf);
     for (const [at, lines] of paragraphs.entries()) {
       if (at % 10_000 === 0) context.progress((i + at / paragraphs.length) / pages.length);
-      if (lines.length === 1 && LINE_OF_SIGNS.test(lines[0]!.trim())) {
+      if (lines.length === 1 && DRAWN_LINE.test(lines[0]!.trim())) {
         builder.addLeaf(schema.nodes.rule.create());
         continue;
       }

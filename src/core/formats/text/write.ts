@@ -5,7 +5,7 @@ import {
   fixedWordsOf,
   idOf,
   isKind,
-  listSign,
+  listMarker,
   pictureWords,
   type BlockKind,
   type ByInline,
@@ -13,7 +13,7 @@ import {
   type Manuscript,
   type NotePlace,
 } from "@/core/document";
-import { indexDocument, noteNumber, startWithin, type DocumentIndex } from "@/core/destinations";
+import { indexDocument, noteNumber, startWithin, type DocumentIndex } from "@/core/index";
 import { entryWords, indexLines, isBookIndex, listEntries, wordsOfLine } from "@/core/wayfinding";
 import { WrittenReferences } from "../written-references";
 
@@ -27,8 +27,8 @@ export function writeText({ doc }: Manuscript, pages: number | null = null): { t
   };
   const blocks = doc.content.content.map((block) => blockText(block, output));
   const notes = index.notes.map(({ place, number, from }) => {
-    const said = blocksOfNote(doc.nodeAt(from)!).map((block) => blockText(block, output));
-    return `${noteSign(place, number)} ${said.join("\n").replace(/\n(?=.)/g, "\n    ")}`;
+    const lines = blocksOfNote(doc.nodeAt(from)!).map((block) => blockText(block, output));
+    return `${noteMark(place, number)} ${lines.join("\n").replace(/\n(?=.)/g, "\n    ")}`;
   });
   if (notes.length > 0) blocks.push(notes.join("\n"));
   return { text: blocks.filter((block) => block !== "").join("\n\n") + "\n", promised: [] };
@@ -42,7 +42,7 @@ interface TextOutput {
   readonly counts: Record<NotePlace, number>;
 }
 
-function noteSign(place: NotePlace, number: number): string {
+function noteMark(place: NotePlace, number: number): string {
   return `[${noteNumber(place, number)}]`;
 }
 
@@ -58,7 +58,7 @@ function blocksWithin(node: Node, output: TextOutput): string[] {
   );
 }
 
-const words = (node: Node, _carried: unknown, output: TextOutput) => lineText(node, output);
+const words = (node: Node, _attributes: unknown, output: TextOutput) => lineText(node, output);
 const within = (node: Node, _carried: unknown, output: TextOutput) => blocksWithin(node, output).join("\n");
 
 const BLOCKS: ByKind<
@@ -78,14 +78,14 @@ const BLOCKS: ByKind<
   code_block: words,
   bullet_list: (node, _list, output) => listText(node, () => "- ", output),
   ordered_list: (node, count, output, start = count.start) =>
-    listText(node, (i) => `${listSign(count, start + i)} `, output),
+    listText(node, (i) => `${listMarker(count, start + i)} `, output),
   list_item: (node, { checked }, output) =>
     (checked === null ? "" : checked ? "[x] " : "[ ] ") + blocksWithin(node, output).join("\n"),
   definition_list: within,
   notice: (node, { kind }, output) => {
     const word = fixedWordsOf(output.index.doc).notices[kind];
-    const [title, ...said] = blocksWithin(node, output);
-    return [title ? `${word}: ${title}` : word, ...said].join("\n\n").replace(/^(?=.)/gm, "  ");
+    const [title, ...content] = blocksWithin(node, output);
+    return [title ? `${word}: ${title}` : word, ...content].join("\n\n").replace(/^(?=.)/gm, "  ");
   },
   notice_title: words,
   term: words,
@@ -120,9 +120,9 @@ const BLOCKS: ByKind<
   },
 };
 
-function listText(node: Node, sign: (item: number) => string, output: TextOutput): string {
+function listText(node: Node, marker: (item: number) => string, output: TextOutput): string {
   return blocksWithin(node, output)
-    .map((text, i) => sign(i) + text.replace(/\n/g, "\n   "))
+    .map((text, i) => marker(i) + text.replace(/\n/g, "\n   "))
     .join("\n");
 }
 
@@ -135,7 +135,7 @@ const LEAVES: ByInline<[output: TextOutput], string> = {
   hard_break: () => "\n",
   formula: (_node, { tex }) => tex,
   picture: (node) => pictureWords(node) && `[${pictureWords(node)}]`,
-  note: (_node, { place }, { counts }) => noteSign(place, ++counts[place]),
+  note: (_node, { place }, { counts }) => noteMark(place, ++counts[place]),
   note_paragraph: () => "\n",
   cross_reference: (node, _reference, { references }) => references.words(node),
   computation: (node, _computation, { references }) => references.value(node),

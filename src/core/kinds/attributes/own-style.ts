@@ -7,7 +7,7 @@ export const ownStyle = idSchema
   .default(null)
   .describe("The style of its own that it has, one of those under `styles`; null for the body's.");
 
-/** The class by which the rules of a style of one's own know what has it. */
+/** The class by which the rules of a style of your own know what has it. */
 export function ownStyleClass(style: string): string {
   return `style-${style}`;
 }

@@ -9,7 +9,7 @@ export const rule = nodeKind({
   attributes: z.strictObject({ id }),
   group: "block",
   parseDOM: [{ tag: "hr:not([data-page-break])", getAttrs: idOn }],
-  toDOM: (carried) => ["hr", blockElement(carried)],
+  toDOM: (attributes) => ["hr", blockElement(attributes)],
 });
 
 /** The end of a page, from which pages may be set up otherwise. */
@@ -32,10 +32,10 @@ export const page_break = nodeKind({
       }),
     },
   ],
-  toDOM: ({ section, ...carried }) => [
+  toDOM: ({ section, ...attributes }) => [
     "hr",
     {
-      ...blockElement(carried),
+      ...blockElement(attributes),
       ...(section && { "data-pages": writtenPageSection(section) }),
       "data-page-break": "",
       class: "page-break",

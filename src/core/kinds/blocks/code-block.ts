@@ -1,12 +1,12 @@
 import { z } from "zod";
 import { blockElement } from "../attributes/element";
 import { id, idOn } from "../attributes/id";
-import { held } from "../attributes/words";
+import { checkedInFilesOnly } from "../attributes/words";
 import { nodeKind } from "../declare";
 
 /** Letters as they were typed, which may be linked, marked and noted like any others; what is set in another way stands in none. */
 export const code_block = nodeKind({
-  attributes: z.strictObject({ id, language: held(z.string().max(40).default("")) }),
+  attributes: z.strictObject({ id, language: checkedInFilesOnly(z.string().max(40).default("")) }),
   group: "block inner",
   content: "(text | note | cross_reference | computation | bookmark_point)*",
   marks:
@@ -14,5 +14,5 @@ export const code_block = nodeKind({
   code: true,
   defining: true,
   parseDOM: [{ tag: "pre", preserveWhitespace: "full", getAttrs: idOn }],
-  toDOM: (carried) => ["pre", blockElement(carried), ["code", 0]],
+  toDOM: (attributes) => ["pre", blockElement(attributes), ["code", 0]],
 });

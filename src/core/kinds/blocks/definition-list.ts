@@ -9,7 +9,7 @@ export const definition_list = nodeKind({
   group: "block inner",
   content: "(term | definition)+",
   parseDOM: [{ tag: "dl", getAttrs: idOn }],
-  toDOM: (carried) => ["dl", blockElement(carried), 0],
+  toDOM: (attributes) => ["dl", blockElement(attributes), 0],
 });
 
 export const term = nodeKind({

@@ -14,7 +14,7 @@ const width = z
 const place = z
   .enum(["line", "left", "right"])
   .default("line")
-  .describe("In a line of its own, or at a margin with the text beside it.");
+  .describe("On its own line, or at a margin with the text beside it.");
 
 /** Width and place of a figure, and whether it only decorates, as the clipboard and exported pages name them. */
 export function figureLook(element: { getAttribute(name: string): string | null }) {

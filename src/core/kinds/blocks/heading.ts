@@ -20,11 +20,11 @@ export function seriesFrom(name: string | null | undefined): Series {
 }
 
 /** So many letters a short title has at most. */
-export const MOST_IN_SHORT_TITLE = 200;
+export const MAX_SHORT_TITLE_LETTERS = 200;
 
 /** What a heading is called in lists and menus, from what was typed or a file says: one line, not too long; empty for its own words. */
 export function shortTitleFrom(words: string | null | undefined): string {
-  return [...(words ?? "").replace(/\s+/gu, " ").trim()].slice(0, MOST_IN_SHORT_TITLE).join("").trim();
+  return [...(words ?? "").replace(/\s+/gu, " ").trim()].slice(0, MAX_SHORT_TITLE_LETTERS).join("").trim();
 }
 
 export const heading = nodeKind({

@@ -21,7 +21,7 @@ export const bullet_list = nodeKind({
     frozen: frozenListSchema
       .nullable()
       .default(null)
-      .describe("The generated list of which this is the text; null for one that was written."),
+      .describe("The generated list whose text this is; null for a written one."),
   }),
   group: "block inner",
   content: "list_item+",
@@ -73,7 +73,7 @@ export function countAttributes(count: ListCount): Record<string, string> {
 /** How a list counts, from its element; what it says wrongly is as at first. */
 export function countOn(element: Pick<ClipboardElement, "getAttribute">): ListCount {
   const continues = element.getAttribute("data-continues") !== null;
-  const said = {
+  const attributes = {
     // Files say there with which number it happens to begin.
     start: continues ? 1 : Number(element.getAttribute("start") || 1),
     numerals: numeralsFrom(element.getAttribute("type"), element.getAttribute("style")) ?? "decimal",
@@ -81,8 +81,8 @@ export function countOn(element: Pick<ClipboardElement, "getAttribute">): ListCo
     after: element.getAttribute("data-after") ?? ".",
     continues,
   };
-  const entries = keysOf(said).map((part) => {
-    const parsed = listCountSchema.shape[part].safeParse(said[part]);
+  const entries = keysOf(attributes).map((part) => {
+    const parsed = listCountSchema.shape[part].safeParse(attributes[part]);
     return [part, parsed.success ? parsed.data : FIRST_COUNT[part]];
   });
   return Object.fromEntries(entries) as ListCount;

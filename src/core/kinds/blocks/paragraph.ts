@@ -15,5 +15,5 @@ export const paragraph = nodeKind({
       getAttrs: (element) => ({ ...idOn(element), ...ownStyleOn(element), align: alignmentOf(element) }),
     },
   ],
-  toDOM: (carried) => ["p", blockElement(carried), 0],
+  toDOM: (attributes) => ["p", blockElement(attributes), 0],
 });

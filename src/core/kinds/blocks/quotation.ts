@@ -9,5 +9,5 @@ export const quotation = nodeKind({
   content: "inner+",
   defining: true,
   parseDOM: [{ tag: "blockquote", getAttrs: idOn }],
-  toDOM: (carried) => ["blockquote", blockElement(carried), 0],
+  toDOM: (attributes) => ["blockquote", blockElement(attributes), 0],
 });

@@ -12,7 +12,7 @@ export const table = nodeKind({
   content: "table_caption table_grid",
   isolating: true,
   parseDOM: [{ tag: "div[data-table]", getAttrs: idOn }],
-  toDOM: (carried) => ["div", { ...blockElement(carried), "data-table": "" }, 0],
+  toDOM: (attributes) => ["div", { ...blockElement(attributes), "data-table": "" }, 0],
 });
 
 export const table_caption = nodeKind({
@@ -40,16 +40,16 @@ export const table_row = nodeKind({
   toDOM: () => ["tr", 0],
 });
 
-const MOST_COLUMNS = 1_000;
-const MOST_WIDTH = 4_000;
-const LEAST_WIDTH = 10;
+const MAX_COLUMNS = 1_000;
+const MAX_WIDTH_PIXELS = 4_000;
+const MIN_WIDTH_PIXELS = 10;
 
 const cell = z.strictObject({
-  colspan: z.int().min(1).max(MOST_COLUMNS).default(1),
+  colspan: z.int().min(1).max(MAX_COLUMNS).default(1),
   rowspan: z.int().min(1).max(10_000).default(1),
   colwidth: z
-    .array(z.int().min(0).max(MOST_WIDTH))
-    .max(MOST_COLUMNS)
+    .array(z.int().min(0).max(MAX_WIDTH_PIXELS))
+    .max(MAX_COLUMNS)
     .readonly()
     .nullable()
     .default(null)
@@ -63,7 +63,7 @@ export const table_cell = nodeKind({
   tableRole: "cell",
   isolating: true,
   parseDOM: [{ tag: "td", getAttrs: cellOn }],
-  toDOM: (carried) => ["td", cellElement(carried), 0],
+  toDOM: (attributes) => ["td", cellElement(attributes), 0],
 });
 
 export const table_header = nodeKind({
@@ -72,11 +72,11 @@ export const table_header = nodeKind({
   tableRole: "header_cell",
   isolating: true,
   parseDOM: [{ tag: "th", getAttrs: cellOn }],
-  toDOM: (carried) => ["th", cellElement(carried), 0],
+  toDOM: (attributes) => ["th", cellElement(attributes), 0],
 });
 
 function cellOn(element: ClipboardElement) {
-  const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), MOST_COLUMNS);
+  const span = (name: string) => Math.min(Math.max(Number(element.getAttribute(name)) || 1, 1), MAX_COLUMNS);
   const colspan = span("colspan");
   return {
     colspan,
@@ -89,7 +89,7 @@ function cellOn(element: ClipboardElement) {
 /** Widths of the columns a cell covers, in pixels, from how they are written; null unless there is one for each. */
 export function columnWidths(written: string | null, columns: number): number[] | null {
   const widths = (written ?? "").split(",").map(Number);
-  return widths.length === columns && widths.every((it) => it >= LEAST_WIDTH && it <= MOST_WIDTH)
+  return widths.length === columns && widths.every((it) => it >= MIN_WIDTH_PIXELS && it <= MAX_WIDTH_PIXELS)
     ? widths.map(Math.round)
     : null;
 }

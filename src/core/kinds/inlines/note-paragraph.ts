@@ -3,9 +3,9 @@ import { nodeKind } from "../declare";
 import type { ClipboardElement } from "../clipboard-element";
 
 /** So deep lists may nest in a note. */
-export const MOST_NOTE_DEPTH = 4;
+export const MAX_NOTE_DEPTH = 4;
 
-const depth = z.int().min(0).max(MOST_NOTE_DEPTH).default(0).describe("In how many lists it stands.");
+const depth = z.int().min(0).max(MAX_NOTE_DEPTH).default(0).describe("In how many lists it stands.");
 const item = z
   .enum(["bullet", "number"])
   .nullable()

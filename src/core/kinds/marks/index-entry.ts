@@ -3,7 +3,7 @@ import { idSchema, newId } from "@/core/model/ids";
 import { indexEntryFrom, indexEntrySchema } from "@/core/model/index-entry";
 import { markKind } from "../declare";
 
-/** Words of which the index at the back of the book tells. They may overlap: one place can stand under several entries. */
+/** Words that the index at the back of the book lists. They may overlap: one place can stand under several entries. */
 export const index_entry = markKind({
   attributes: z.strictObject({
     id: idSchema.describe("The same for all words of one place, which may go over several blocks."),
@@ -15,14 +15,14 @@ export const index_entry = markKind({
     {
       tag: "span[data-index-entry]",
       getAttrs: (element) => {
-        const said = (part: string) => element.getAttribute(`data-${part}`);
+        const part = (name: string) => element.getAttribute(`data-${name}`);
         const entry = indexEntryFrom({
-          main: said("primary"),
-          sub: said("secondary"),
-          see: said("see"),
-          also: said("seealso"),
+          main: part("primary"),
+          sub: part("secondary"),
+          see: part("see"),
+          also: part("seealso"),
         });
-        return entry && { id: said("index-entry") || newId(), ...entry };
+        return entry && { id: part("index-entry") || newId(), ...entry };
       },
     },
   ],

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { languageFrom, languageSchema } from "@/core/model/language";
+import { directionOf, languageFrom, languageSchema } from "@/core/model/language";
 import { markKind } from "../declare";
 
 /** Words in another language than the document's: they are divided, checked and read aloud by its rules. */
@@ -14,5 +14,9 @@ export const language = markKind({
       },
     },
   ],
-  toDOM: ({ language }) => ["span", { lang: language, "data-language": language }, 0],
+  toDOM: ({ language }) => [
+    "span",
+    { lang: language, dir: directionOf(language), "data-language": language },
+    0,
+  ],
 });

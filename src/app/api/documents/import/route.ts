@@ -4,7 +4,7 @@ import type { Taken } from "@/contract/call";
 import { Turns } from "@/core/apart";
 import { documentJSON } from "@/core/document";
 import { LIMITS } from "@/core/formats";
-import { MOST_PACKED_BYTES, readInThread } from "@/threads/reading";
+import { MAX_PACKED_BYTES, readInThread } from "@/threads/reading";
 import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, bytesWithin, route } from "../../respond";
 
@@ -31,18 +31,18 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     return new Promise<Response>((answer, fail) => {
       receiving
         .take(async () => {
-          const bytes = await bytesWithin(request, asked.within ? MOST_PACKED_BYTES : LIMITS.fileBytes);
+          const bytes = await bytesWithin(request, asked.within ? MAX_PACKED_BYTES : LIMITS.fileBytes);
           await new Promise<void>((done) => {
             const lines = new ReadableStream<Uint8Array>({
               async start(controller) {
-                const tell = (line: object) => {
+                const send = (line: object) => {
                   if (!gone.signal.aborted) controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
                 };
                 try {
-                  tell(await bringIn(name, bytes, asked, tell, gone.signal));
+                  send(await bringIn(name, bytes, asked, send, gone.signal));
                 } catch (error) {
                   // Where nobody waits any more it is no fault, and told to nobody.
-                  if (!gone.signal.aborted) tell({ error: told(error) });
+                  if (!gone.signal.aborted) send({ error: failureOf(error) });
                 }
                 if (!gone.signal.aborted) controller.close();
                 done();
@@ -59,20 +59,20 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   }),
 });
 
-/** How often a document is updated anew that somebody changed meanwhile. */
-const MOST_TRIES = 5;
+/** How often a document is updated again that somebody changed meanwhile. */
+const MAX_TRIES = 5;
 
 /** Reads a file and stores what came of it; answers the last line. */
 async function bringIn(
   name: string,
   bytes: Uint8Array,
   { keep, all, language, update, author, within }: Omit<Taken<typeof importFile.query>, "name">,
-  tell: (line: object) => void,
+  send: (line: object) => void,
   signal: AbortSignal,
 ): Promise<object> {
   const thread = path.join(/* turbopackIgnore: true */ process.cwd(), "dist", "reading-thread.mjs");
   const documents = await authority();
-  for (let left = MOST_TRIES; ; left--) {
+  for (let left = MAX_TRIES; ; left--) {
     const before = update === undefined ? null : await documents.read(LOCAL_AUTHOR, update);
     const order = {
       name,
@@ -84,7 +84,7 @@ async function bringIn(
       ...(before && { update: documentJSON(before.index.doc) }),
     };
     const outcome = await reading.take(
-      () => readInThread(thread, order, (progress) => tell({ progress }), signal),
+      () => readInThread(thread, order, (progress) => send({ progress }), signal),
       signal,
     );
     signal.throwIfAborted();
@@ -112,7 +112,7 @@ async function bringIn(
   }
 }
 
-function told(thrown: unknown) {
+function failureOf(thrown: unknown) {
   const error = explained(thrown);
   if (isServerError(error)) return { code: error.code, message: error.message, line: null };
   console.error(error);

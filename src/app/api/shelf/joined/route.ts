@@ -1,6 +1,6 @@
 import { joinFiles as joinFilesCall } from "@/contract/documents";
 import { authority, LOCAL_AUTHOR } from "@/server";
-import { joinFiles } from "@/server/join-files";
+import { joinFiles } from "@/server/documents/join-files";
 import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route({

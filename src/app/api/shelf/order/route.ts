@@ -1,7 +1,7 @@
-import { orderShelf } from "@/contract/documents";
+import { orderDocuments } from "@/contract/documents";
 import { authority, LOCAL_AUTHOR } from "@/server";
 import { answering, route } from "../../respond";
 
 export const { GET, POST, PUT, PATCH, DELETE } = route({
-  PUT: answering(orderShelf, async ({ body }) => (await authority()).order(LOCAL_AUTHOR, body.ids)),
+  PUT: answering(orderDocuments, async ({ body }) => (await authority()).order(LOCAL_AUTHOR, body.ids)),
 });

@@ -1,4 +1,7 @@
+import type { Metadata } from "next";
 import { Proof } from "@/features/proof/proof";
+
+export const metadata: Metadata = { title: "Proof" };
 
 export default function ProofPage() {
   return <Proof />;

@@ -4,7 +4,7 @@ import { documentTitle } from "@/core/document";
 import { FORMATS, fileNameFor, isTextFormat, writeFile, zipped, type WrittenFile } from "@/core/formats";
 import { pagesAskedFor } from "@/threads/pdf";
 import { authority, LOCAL_AUTHOR, pageFonts, ServerError } from "@/server";
-import { exportFonts } from "@/server/export-fonts";
+import { exportFonts } from "@/server/publishing/export-fonts";
 import { answering, route } from "../../../respond";
 
 /**
@@ -19,7 +19,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     const written = writeFile(manuscript, name, {
       fonts: name === "html" ? exportFonts(process.cwd()) : [],
       picturesBeside: true,
-      shelf: await documents.shelfFor(LOCAL_AUTHOR, manuscript.index),
+      library: await documents.libraryFor(LOCAL_AUTHOR, manuscript.index),
       pages: await pagesAskedFor(manuscript.index, pageFonts(), () => Promise.resolve(manuscript.pictures)),
     });
     const title = documentTitle(manuscript.doc);

@@ -1,5 +1,5 @@
 import { keepFile } from "@/contract/files";
-import { MOST_FILE_BYTES } from "@/core/document";
+import { MAX_FILE_BYTES } from "@/core/document";
 import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, bytesWithin, route } from "../../../respond";
 
@@ -12,7 +12,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       const documents = await authority();
       // A document that is not there is answered as such before the file is taken in.
       await documents.title(LOCAL_AUTHOR, id);
-      const bytes = await bytesWithin(request, MOST_FILE_BYTES);
+      const bytes = await bytesWithin(request, MAX_FILE_BYTES);
       return { file: await documents.keepFile(LOCAL_AUTHOR, id, name, bytes) };
     },
     { status: 201 },

@@ -8,15 +8,15 @@ import { answering, route } from "../../../respond";
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   GET: answering(
     followDocument,
-    async ({ params: { id }, query: { after: version, client, name: said } }, request) => {
-      const name = personName.safeParse(said);
+    async ({ params: { id }, query: { after: version, client, name: askedName } }, request) => {
+      const name = personName.safeParse(askedName);
       if (client === "" || client.length > 64 || !name.success)
         throw new ServerError(400, "who", "Say who listens: ?client= and ?name=.");
       const documents = await authority();
       // A document that is not there is answered as such, before anything is streamed.
       await documents.title(LOCAL_AUTHOR, id);
-      return eventStream(request, (hear) =>
-        documents.listen(LOCAL_AUTHOR, id, version, { client, name: name.data, hear }),
+      return eventStream(request, (onEvent) =>
+        documents.listen(LOCAL_AUTHOR, id, version, { client, name: name.data, onEvent }),
       );
     },
   ),

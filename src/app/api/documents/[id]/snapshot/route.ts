@@ -3,7 +3,7 @@ import { authority, LOCAL_AUTHOR } from "@/server";
 import { answering, route } from "../../../respond";
 
 /**
- * Gzip of the JSON of a document as it was a few hundred steps ago at the most, as it lies on disk; its version is in the header
+ * Gzip of the JSON of a document as it was a few hundred steps ago at most, as it lies on disk; its version is in the header
  * `Gate-Rope-Version`. Opening a long document costs the server no more than reading it.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({

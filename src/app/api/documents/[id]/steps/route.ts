@@ -5,7 +5,7 @@ import { authority, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, route } from "../../../respond";
 
 /** One step may hold a whole document again, as when its removal is undone: three times as many bytes as the file that it was made of. */
-const MOST_STEP_BYTES = 3 * LIMITS.fileBytes;
+const MAX_STEP_BYTES = 3 * LIMITS.fileBytes;
 
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   GET: answering(getSteps, async ({ params, query }) => {
@@ -20,6 +20,6 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
       // Packing some letters takes the server longer than sending them as they are.
       return NextResponse.json(since, { headers: { "Cache-Control": "no-store, no-transform" } });
     },
-    { most: MOST_STEP_BYTES },
+    { most: MAX_STEP_BYTES },
   ),
 });
