@@ -1,5 +1,6 @@
 import { PICTURE_HEIGHTS } from "@/core/document";
-import { DECORATIVE, type PictureLook } from "../intake/document-builder";
+import type { PictureLook } from "../intake/document-builder";
+import { DECORATIVE } from "../intake/figure-builder";
 
 /** Pixels of the size of words, where a page says nothing else. */
 const WORDS = 16;

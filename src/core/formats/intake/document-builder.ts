@@ -1,4 +1,4 @@
-import { Fragment, type Mark, type Node } from "prosemirror-model";
+import type { Mark, Node } from "prosemirror-model";
 import { Transform } from "prosemirror-transform";
 import {
   asMark,
@@ -7,96 +7,39 @@ import {
   expressionSchema,
   asKind,
   isKind,
-  isNamedWithin,
   isMark,
   markAmong,
   pictureWords,
-  lineOf,
   newId,
-  pictureName,
-  recognisePicture,
   RETURNS_NONE,
   schema,
-  tooLarge,
   withSettings,
   type Alignment,
   type DestinationId,
   type Manuscript,
   type NodeAttributes,
-  type Picture,
   type ReturnRule,
   type Series,
 } from "@/core/document";
+import { BlockStack } from "./block-stack";
+import { behindTypedNumber } from "./caption-number";
+import type { ContainerAttributes, ContainerKind } from "./containers";
 import type { DropLog } from "./drop-log";
-import {
-  ITEMS,
-  isItem,
-  itemOf,
-  LISTS,
-  type ContainerAttributes,
-  type ContainerKind,
-  type BlockContainer,
-  type OpenContainer,
-} from "./containers";
-import { cleanText, mergeText, onlyPictures, isNoWord, trimmed } from "./inline-content";
+import { FigureBuilder, type FigureLook } from "./figure-builder";
 import { IndexedWords } from "./indexed-words";
-import { LIMITS } from "./limits";
-import { noticeOf } from "./notice-of";
+import { cleanText, mergeText, onlyPictures, trimmed } from "./inline-content";
+import { KeptPictures } from "./kept-pictures";
 import { MetStyles } from "./met-styles";
-import { NoteReferences } from "./note-references";
-import type { ReferenceElement } from "./reference-element";
 import { NamedPlaces, type NamedAnchor } from "./named-places";
+import { NoteReferences } from "./note-references";
+import { holdsNoWord, type OpenTextblock, type TextAttributes, type TextblockKind } from "./open-textblock";
+import { lineOfHeading, titleOfPage } from "./page-title";
 import { withoutPermalink } from "./permalinks";
 import { titleFromName, type ReadContext } from "./read-context";
-import { ReadError } from "./read-error";
-import { behindTypedNumber } from "./caption-number";
-import { tableGrid, type CellDraft } from "./table-grid";
+import type { ReferenceElement } from "./reference-element";
+import { TableBuilder } from "./table-builder";
 
 const { nodes, marks: markTypes } = schema;
-
-type TextblockKind = "paragraph" | "heading" | "code_block" | "term" | "notice_title" | "caption";
-/** What a reader may say of a block of text. */
-export type TextAttributes = Partial<
-  NodeAttributes["heading"] & NodeAttributes["code_block"] & NodeAttributes["paragraph"]
->;
-interface OpenTextblock {
-  kind: TextblockKind;
-  attributes: TextAttributes;
-  inline: Node[];
-  /** So much at its beginning was found to hold no word. */
-  wordless: number;
-  anchors: NamedAnchor[];
-  /** Opened by text that stood outside any block. */
-  implied: boolean;
-}
-
-interface OpenTable {
-  rows: CellDraft[][];
-  caption: Node[];
-  anchors: NamedAnchor[];
-  depth: number;
-}
-
-interface OpenFigure {
-  /** Whether its picture was met, which may be missing and tell nothing. */
-  pictured: boolean;
-  picture: string;
-  alt: string;
-  /** Where its picture is linked: no figure is, but its caption can be. */
-  link: Mark | null;
-  look: FigureLook;
-  caption: Node[];
-  blocksBefore: number;
-  /** How many tables are open around it. */
-  tables: number;
-}
-
-/** Width and place of a figure and whether it only decorates, where a file says so. */
-export interface FigureLook {
-  readonly width?: number | null;
-  readonly place?: NodeAttributes["figure"]["place"];
-  readonly decorative?: boolean;
-}
 
 /** How a picture stands, and what stands with it. */
 export interface PictureLook {
@@ -110,24 +53,15 @@ export interface PictureLook {
   readonly marks?: readonly Mark[];
 }
 
-/** Whether no word was met in a block of text so far. What was looked at is not looked at again. */
-function holdsNoWord(block: OpenTextblock): boolean {
-  while (block.wordless < block.inline.length && isNoWord(block.inline[block.wordless]!)) block.wordless++;
-  return block.wordless >= block.inline.length;
-}
-
 function isEmptyPart(node: Node): boolean {
   const picture = asKind(node, "picture");
   return picture !== null && picture.picture === "" && pictureWords(node) === "";
 }
 
-/** The roles by which an image says that it only decorates (WAI-ARIA 1.2, presentation). */
-export const DECORATIVE: ReadonlySet<string> = new Set(["presentation", "none"]);
-
 /**
- * Builds a valid document from what a reader meets in the order of the file. It keeps the stack itself, so no depth of a
- * file exhausts the machine's, and it makes good what the model does not allow: headings and figures inside lists are
- * brought out, text outside blocks gets a paragraph, nesting beyond the limit is kept flat.
+ * Builds a valid document from what a reader meets in the order of the file. It makes good what the
+ * model does not allow: headings inside lists become bold words, figures stand after what they were in, text outside blocks
+ * gets a paragraph, nesting beyond the limit is kept flat.
  */
 export class DocumentBuilder {
   title: string | null = null;
@@ -142,29 +76,24 @@ export class DocumentBuilder {
   /** The looks that the file has, and the styles of its own that it names. */
   readonly styles: MetStyles;
 
-  private readonly blocks: Node[] = [];
-  private readonly containers: OpenContainer[] = [];
-  private readonly tables: OpenTable[] = [];
-  /** How many tables are open that lie too deep to be any. */
-  private tablesTooDeep = 0;
   private textblock: OpenTextblock | null = null;
-  private figure: OpenFigure | null = null;
-  /** Blocks that stand after the top-level block that is open. */
-  private broughtOut: Node[] = [];
-  private pending: NamedAnchor[] = [];
-  private readonly pictures = new Map<string, Picture>();
+  private readonly pictures: KeptPictures;
   /** Pictures that stand in a line even where they stand alone. */
   private readonly inLine = new WeakSet<Node>();
-  private blockCount = 0;
   private readonly places: NamedPlaces;
   private readonly notes = new NoteReferences();
   private readonly indexed = new IndexedWords();
-  /** How many notes are open: what is met is not part of the text around them. */
-  private openNotes = 0;
+  private readonly stack: BlockStack;
+  private readonly tables: TableBuilder;
+  private readonly figures: FigureBuilder;
 
   constructor(private readonly dropped: DropLog) {
     this.places = new NamedPlaces(dropped);
     this.styles = new MetStyles(dropped);
+    this.pictures = new KeptPictures(dropped);
+    this.stack = new BlockStack(dropped, this.places, this.notes);
+    this.tables = new TableBuilder(this.stack);
+    this.figures = new FigureBuilder(dropped, this.stack, this.tables);
   }
 
   /** The links of the file, until it is known where they lead. */
@@ -240,7 +169,7 @@ export class DocumentBuilder {
   /** Adds a computed value; false where none can stand, and for what is no expression. */
   computation(expression: string, marks: readonly Mark[]): boolean {
     const parsed = expressionSchema.safeParse(cleanText(expression));
-    if (!parsed.success || this.openNotes > 0) return false;
+    if (!parsed.success || this.stack.inNote) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     block.inline.push(
@@ -251,7 +180,7 @@ export class DocumentBuilder {
 
   /** Adds a cross-reference to a place known by its anchor; false where none can stand. */
   crossReference({ anchor, form, linked }: ReferenceElement, marks: readonly Mark[]): boolean {
-    if (this.openNotes > 0) return false;
+    if (this.stack.inNote) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
     const attrs = { target: this.links.spokenOfAt(anchor), form, linked };
@@ -263,7 +192,7 @@ export class DocumentBuilder {
 
   /** Adds the sign of a note whose words the file gives somewhere else, under a key. */
   noteReference(key: string, place: "foot" | "end" = "foot"): void {
-    if (this.openNotes > 0) return;
+    if (this.stack.inNote) return;
     if (!this.textblock) this.open("paragraph", {}, true);
     this.textblock!.inline.push(this.notes.reference(key, place));
   }
@@ -276,14 +205,12 @@ export class DocumentBuilder {
   /** What is met until {@link closeNote} are the words of a note. */
   openNote(key: string): void {
     this.closeTextblock();
-    this.containers.push({ kind: "note", key, children: [] });
-    this.openNotes++;
+    this.stack.openNote(key);
   }
 
   closeNote(): void {
     this.closeTextblock();
-    if (this.openNotes === 0) return;
-    while (this.closeInnermost() !== "note");
+    this.stack.closeNote();
   }
 
   /** Opens a block of text; one that is open is closed first. */
@@ -293,23 +220,9 @@ export class DocumentBuilder {
 
   private open(kind: TextblockKind, attributes: TextAttributes, implied: boolean): void {
     this.closeTextblock();
-    this.countBlock();
-    this.textblock = {
-      kind,
-      attributes,
-      inline: [],
-      wordless: 0,
-      anchors: this.pending,
-      implied,
-    };
-    this.pending = [];
-  }
-
-  private countBlock(): void {
-    if (++this.blockCount > LIMITS.blocks)
-      throw new ReadError(
-        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
-      );
+    this.stack.countBlock();
+    const anchors = this.stack.takePending();
+    this.textblock = { kind, attributes, inline: [], wordless: 0, anchors, implied };
   }
 
   /** Says in which language the code is that is open and empty still. */
@@ -337,49 +250,48 @@ export class DocumentBuilder {
     if (block.kind === "caption") return this.takeCaption(this.withoutNumber(inline), block.anchors);
     const pictured = inline.some((node) => isKind(node, "picture"));
     const figures = pictured && block.kind === "paragraph" ? this.figuresIn(inline) : null;
-    if (figures) {
-      this.pending = [...block.anchors, ...this.pending];
-      for (const one of figures) {
-        const { height: _, ...attributes } = asKind(one, "picture")!;
-        this.placeFigure(attributes, []);
-      }
-      return;
-    }
+    if (figures) return this.placeFigures(figures, block.anchors);
     // One that is missing and tells nothing leaves no gap among words.
     if (pictured) inline = inline.filter((node) => this.inLine.has(node) || !isEmptyPart(node));
-    if (inline.length === 0 && (block.kind === "paragraph" || block.implied)) {
-      this.pending = [...block.anchors, ...this.pending];
-      return;
-    }
-    const insideContainer = this.containers.length > 0;
-    const around = this.containers.at(-1);
+    if (inline.length === 0 && (block.kind === "paragraph" || block.implied))
+      return this.stack.addPending(block.anchors);
+    const around = this.stack.innermost;
     const titles = around?.kind === "notice" && around.children.length === 0;
-    if (block.kind === "notice_title" || (block.kind === "heading" && titles)) {
-      // Its kind has a sign of its own.
-      if (this.hasNoteMarks && isKind(inline[0] ?? null, "picture") && !onlyPictures(inline))
-        inline = trimmed(inline.slice(1));
-      if (inline.length === 0) this.pending = [...block.anchors, ...this.pending];
-      else
-        this.place(
-          this.places.withPoints(
-            titles ? nodes.notice_title.create(null, inline) : inBold(inline),
-            block.anchors,
-          ),
-        );
-      return;
-    }
-    if (block.kind === "heading" && insideContainer) {
+    if (block.kind === "notice_title" || (block.kind === "heading" && titles))
+      return this.placeNoticeTitle(inline, block.anchors, titles);
+    if (!around)
+      return this.stack.placeNamed(
+        nodes[block.kind].create({ ...block.attributes, id: newId() }, inline),
+        block.anchors,
+      );
+    if (block.kind === "heading")
       this.dropped.add(
         "heading inside a list, quotation or table",
         "A section cannot begin there; its words are kept in bold.",
       );
-      return this.place(this.places.withPoints(inBold(inline, block.attributes.align), block.anchors));
+    const node =
+      block.kind === "heading"
+        ? inBold(inline, block.attributes.align)
+        : nodes[block.kind].create(block.attributes, inline);
+    this.stack.place(this.places.withPoints(node, block.anchors));
+  }
+
+  private placeFigures(pictures: readonly Node[], anchors: readonly NamedAnchor[]): void {
+    this.stack.addPending(anchors);
+    for (const picture of pictures) {
+      const { height: _, ...attributes } = asKind(picture, "picture")!;
+      this.placeFigure(attributes, []);
     }
-    if (insideContainer)
-      return this.place(
-        this.places.withPoints(nodes[block.kind].create(block.attributes, inline), block.anchors),
-      );
-    this.placeNamed(nodes[block.kind].create({ ...block.attributes, id: newId() }, inline), block.anchors);
+  }
+
+  /** Places the words of a title of a notice; `first`: they stand at its beginning, elsewhere they are bold words. */
+  private placeNoticeTitle(words: Node[], anchors: readonly NamedAnchor[], first: boolean): void {
+    // Its kind has a sign of its own.
+    const signed = this.hasNoteMarks && isKind(words[0] ?? null, "picture") && !onlyPictures(words);
+    const inline = signed ? trimmed(words.slice(1)) : words;
+    if (inline.length === 0) return this.stack.addPending(anchors);
+    const title = first ? nodes.notice_title.create(null, inline) : inBold(inline);
+    this.stack.place(this.places.withPoints(title, anchors));
   }
 
   private withoutPermalink(inline: Node[], anchors: readonly NamedAnchor[]): Node[] {
@@ -402,7 +314,7 @@ export class DocumentBuilder {
 
   /** Whether another block may stand here; ends a paragraph that text outside any block had opened. */
   mayPlaceBlock(): boolean {
-    if (this.containers.length > 0) this.closeImplied();
+    if (this.stack.depth > 0) this.closeImplied();
     return this.betweenBlocks;
   }
 
@@ -420,13 +332,9 @@ export class DocumentBuilder {
   }
 
   private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
-    this.pending = [...anchors, ...this.pending];
-    const { figure } = this;
-    // Of the table and the figure that are open, the inner one has it.
-    const table = this.tables.length > (figure?.tables ?? 0) ? this.tables.at(-1) : undefined;
-    if (table) table.caption.push(...inline);
-    else if (figure) figure.caption.push(...inline);
-    else if (inline.length > 0) this.place(nodes.paragraph.create(null, inline));
+    this.stack.addPending(anchors);
+    if (!this.figures.takeCaption(inline) && inline.length > 0)
+      this.stack.place(nodes.paragraph.create(null, inline));
   }
 
   // Containers
@@ -434,95 +342,41 @@ export class DocumentBuilder {
   /** Opens a list, list item or quotation; false when it lies too deep and its content is kept where it is. */
   openContainer(kind: ContainerKind, attributes: ContainerAttributes = {}): boolean {
     this.closeTextblock();
-    if (this.containers.length >= LIMITS.nesting * 2) {
-      this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
-      return false;
-    }
-    const item = this.itemWanted;
-    if (isItem(kind) && kind !== item)
-      this.containers.push({ kind: LISTS[kind], attributes: {}, children: [] });
-    else if (item && kind !== item) this.containers.push({ kind: item, attributes: {}, children: [] });
-    const anchors = kind === "notice" ? { anchors: this.takePending() } : {};
-    this.containers.push({ kind, attributes, children: [], ...anchors });
-    return true;
-  }
-
-  /** What has to stand in the container that is open; null where blocks do. */
-  private get itemWanted(): "list_item" | "definition" | null {
-    const parent = this.containers.at(-1)?.kind;
-    return parent && parent !== "cell" && parent !== "note" ? ITEMS[parent] : null;
+    return this.stack.open(kind, attributes);
   }
 
   /** Gives the item that is open a box to tick; false where something stands in it already, and outside of items. */
   giveBox(checked: boolean): boolean {
-    const open = this.containers.at(-1);
-    if (open?.kind !== "list_item" || open.children.length > 0 || !this.betweenBlocks) return false;
-    open.attributes = { checked };
-    return true;
+    return this.betweenBlocks && this.stack.giveBox(checked);
   }
 
   /** Whether a list of terms is open, and nothing within it. */
   get inDefinitionList(): boolean {
-    return this.containers.at(-1)?.kind === "definition_list";
+    return this.stack.innermost?.kind === "definition_list";
   }
 
   /** Closes the innermost container of a kind, with all that is open inside it. */
   closeContainer(kind: ContainerKind): void {
     this.closeTextblock();
-    if (!this.containers.some((open) => open.kind === kind)) return;
-    for (;;) {
-      const open = this.containers.at(-1)!;
-      if (open.kind === "cell" || open.kind === "note") return;
-      this.containers.pop();
-      this.finishContainer(open);
-      if (open.kind === kind) break;
-    }
-    if (isItem(kind)) return;
-    // A list or item that was only implied ends with what it was opened for.
-    const parent = this.containers.at(-1);
-    if (parent && isItem(parent.kind) && parent.children.length === 0) this.containers.pop();
-  }
-
-  private finishContainer(open: BlockContainer): void {
-    if (isItem(open.kind))
-      this.containers.at(-1)!.children.push(itemOf(open.kind, open.children, open.attributes));
-    else if (open.kind === "notice") this.finishNotice(open);
-    else if (open.children.length > 0) this.place(nodes[open.kind].create(open.attributes, open.children));
+    this.stack.close(kind);
   }
 
   /** Whether a notice is open that holds nothing yet. */
   get inEmptyNotice(): boolean {
-    const open = this.containers.at(-1);
+    const open = this.stack.innermost;
     return open?.kind === "notice" && open.children.length === 0 && !this.textblock;
-  }
-
-  private finishNotice({ children, attributes, anchors = [] }: BlockContainer): void {
-    const nested = this.containers.length > 0;
-    const notice = noticeOf(children, attributes.kind ?? "note", (title) =>
-      nested ? this.places.withPoints(title, anchors) : title,
-    );
-    if (notice) this.placeNamed(notice, nested ? [] : anchors);
-    else this.pending = [...anchors, ...this.pending];
   }
 
   // Tables
 
   openTable(): void {
     this.closeTextblock();
-    if (this.openNotes > 0) return;
-    if (this.tablesTooDeep > 0 || this.containers.length >= LIMITS.nesting * 2) {
-      if (this.tablesTooDeep++ === 0)
-        this.dropped.add("nesting deeper than 12 levels", "The text is kept at the deepest level there is.");
-      return;
-    }
-    this.tables.push({ rows: [], caption: [], anchors: this.pending, depth: this.containers.length });
-    this.pending = [];
+    this.tables.open();
   }
 
   openRow(): void {
     this.closeTextblock();
-    if (!this.mayHoldCells) return;
-    this.tables.at(-1)?.rows.push([]);
+    this.tables.openRow();
   }
 
   /** Opens a cell in the row that is open; false when no table is open. */
@@ -534,66 +388,22 @@ export class DocumentBuilder {
     colwidth: readonly number[] | null = null,
   ): boolean {
     this.closeTextblock();
-    const table = this.tables.at(-1);
-    if (!table || !this.mayHoldCells) return false;
-    if (table.rows.length === 0) table.rows.push([]);
-    const cell: CellDraft = { header, colspan, rowspan, align, colwidth, children: [] };
-    table.rows.at(-1)!.push(cell);
-    this.countBlock();
-    this.containers.push({ kind: "cell", cell, children: [] });
-    return true;
+    return this.tables.openCell(header, colspan, rowspan, align, colwidth);
   }
 
   closeCell(): void {
     this.closeTextblock();
-    if (!this.mayHoldCells || !this.containers.some((open) => open.kind === "cell")) return;
-    while (this.closeInnermost() !== "cell");
-  }
-
-  /** Closes the innermost container of any kind; returns its kind. */
-  private closeInnermost(): OpenContainer["kind"] {
-    const open = this.containers.pop()!;
-    if (open.kind === "cell") open.cell.children = open.children;
-    else if (open.kind === "note") {
-      this.openNotes--;
-      this.notes.give(open.key, open.children);
-    } else this.finishContainer(open);
-    return open.kind;
-  }
-
-  /** Whether a cell that is met now is one of a table; in a note and too deep in others its words are kept alone. */
-  private get mayHoldCells(): boolean {
-    return this.openNotes === 0 && this.tablesTooDeep === 0;
+    this.tables.closeCell();
   }
 
   closeTable(): void {
     this.closeTextblock();
-    const table = this.tables.at(-1);
-    if (!table || this.openNotes > 0) return;
-    if (this.tablesTooDeep > 0) {
-      this.tablesTooDeep--;
-      return;
-    }
-    while (this.containers.length > table.depth) this.closeInnermost();
-    this.tables.pop();
-    const grid = tableGrid(table.rows);
-    const caption = trimmed(table.caption);
-    if (!grid) {
-      if (caption.length > 0) this.place(nodes.paragraph.create(null, caption));
-      return;
-    }
-    const node = nodes.table.create(null, [nodes.table_caption.create(null, caption), grid]);
-    this.placeNamed(node, table.anchors);
+    this.tables.close();
   }
 
   /** Gives the words to the table that was placed last as its caption, if nothing stands between. */
   captionLastTable(inline: readonly Node[]): boolean {
-    const { beside } = this;
-    const last = beside.at(-1);
-    if (!last || !isKind(last, "table") || last.child(0).content.size > 0) return false;
-    const captioned = Fragment.from([nodes.table_caption.create(null, inline), last.child(1)]);
-    beside[beside.length - 1] = last.copy(captioned);
-    return true;
+    return this.tables.captionLast(inline);
   }
 
   /** The inline content of the paragraph that is open, taken out of it. */
@@ -618,17 +428,7 @@ export class DocumentBuilder {
   openFigure(look: FigureLook = {}): void {
     // One that opens within another ends that: no figure holds a figure.
     this.closeFigure();
-    const [blocksBefore, tables] = [this.beside.length, this.tables.length];
-    this.figure = {
-      pictured: false,
-      picture: "",
-      alt: "",
-      link: null,
-      look,
-      caption: [],
-      blocksBefore,
-      tables,
-    };
+    this.figures.open(look);
   }
 
   /**
@@ -640,17 +440,8 @@ export class DocumentBuilder {
     alt: string,
     { caption = [], decorative = false, height = null, inLine = false, marks = [] }: PictureLook = {},
   ): void {
-    const name = bytes ? this.keepPicture(bytes) : "";
-    const figure = this.figure;
-    if (figure && !figure.pictured) {
-      figure.pictured = true;
-      figure.picture = name;
-      figure.alt = alt;
-      figure.look = { ...figure.look, ...(decorative && { decorative }) };
-      figure.caption.push(...caption);
-      figure.link = marks.find((mark) => isMark(mark, "link")) ?? null;
-      return;
-    }
+    const name = bytes ? this.pictures.keep(bytes) : "";
+    if (this.figures.takePicture({ name, alt, decorative, caption, marks })) return;
     if (caption.length > 0) return this.placeFigure({ picture: name, alt, decorative }, caption);
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
@@ -663,27 +454,9 @@ export class DocumentBuilder {
     block.inline.push(picture);
   }
 
-  /** Keeps a picture with the document; its name, or empty where it cannot be kept, which is told. */
-  private keepPicture(bytes: Uint8Array): string {
-    const picture = bytes.length <= LIMITS.pictureBytes ? recognisePicture(bytes) : null;
-    const fault = picture && tooLarge(picture);
-    if (fault) this.dropped.add("picture that is too large", fault);
-    else if (!picture)
-      this.dropped.add(
-        "picture that cannot be shown",
-        "It is not a PNG, JPEG, GIF, WebP or SVG, or is over 20 MB.",
-      );
-    else {
-      const name = pictureName(picture);
-      this.pictures.set(name, picture);
-      return name;
-    }
-    return "";
-  }
-
   /** The pictures of a paragraph between blocks that holds nothing else, and none of them in the line by intent or linked; else null. */
   private figuresIn(inline: readonly Node[]): Node[] | null {
-    if (this.containers.length > 0 || !onlyPictures(inline)) return null;
+    if (this.stack.depth > 0 || !onlyPictures(inline)) return null;
     const pictures = inline.filter((node) => isKind(node, "picture"));
     const figures = pictures.every((node) => !this.inLine.has(node) && !markAmong(node.marks, "link"));
     return figures && pictures.length > 0 ? pictures : null;
@@ -691,54 +464,23 @@ export class DocumentBuilder {
 
   closeFigure(): void {
     this.closeTextblock();
-    const figure = this.figure;
-    this.figure = null;
-    if (!figure) return;
-    const { link } = figure;
-    const caption = trimmed(figure.caption).map((node) =>
-      link && !markAmong(node.marks, "link") ? node.mark(link.addToSet(node.marks)) : node,
-    );
-    if (figure.pictured && link && caption.length === 0) this.placeLinkedPicture(figure, link);
-    else if (figure.pictured)
-      this.placeFigure({ ...figure.look, picture: figure.picture, alt: figure.alt }, caption);
-    else if (
-      caption.length > 0 &&
-      !(this.beside.length > figure.blocksBefore && this.captionLastTable(caption))
-    )
-      this.place(nodes.paragraph.create(null, caption));
-  }
-
-  /** A linked picture that nothing stands below is in a line: there it can be followed. */
-  private placeLinkedPicture({ picture, alt, look }: OpenFigure, link: Mark): void {
-    const attributes = { picture, alt: cleanText(alt), decorative: look.decorative ?? false };
+    const linked = this.figures.close();
+    if (!linked) return;
     this.open("paragraph", {}, false);
-    this.textblock!.inline.push(nodes.picture.create(attributes, null, [link]));
+    this.textblock!.inline.push(linked);
     this.closeTextblock();
   }
 
   private placeFigure(attributes: Partial<NodeAttributes["figure"]>, caption: readonly Node[]): void {
     // Words outside of any block go no further than to what stands between blocks.
-    if (this.containers.length > 0) this.closeImplied();
-    const open = this.textblock;
-    const anchors = this.pending;
-    this.pending = [];
-    const node = nodes.figure.create(attributes, trimmed([...caption]));
-    if (this.openNotes === 0 && (!open || trimmed(open.inline).length === 0)) {
-      if (open) {
-        anchors.push(...open.anchors);
-        open.anchors = [];
-      }
-      this.placeNamed(node, anchors);
-    } else {
-      this.dropped.add("picture among words", "It now stands after what it was in.");
-      this.broughtOut.push(this.places.named(node, anchors));
-    }
+    if (this.stack.depth > 0) this.closeImplied();
+    this.figures.place(attributes, caption, this.textblock);
   }
 
   /** Adds a rule, a page break or a contents list. */
   addLeaf(leaf: Node): void {
     this.closeTextblock();
-    if (this.containers.length > 0) {
+    if (this.stack.depth > 0) {
       this.dropped.add(
         isKind(leaf, "rule")
           ? "rule inside a list, quotation or table"
@@ -747,45 +489,14 @@ export class DocumentBuilder {
       );
       return;
     }
-    this.placeNamed(leaf, isKind(leaf, "contents_list") ? this.takePending() : []);
+    this.stack.placeNamed(leaf, isKind(leaf, "contents_list") ? this.stack.takePending() : []);
   }
 
   /** Adds an equation as a block; in a heading and in a note it stands in a line. */
   addEquation(tex: string): void {
-    if (this.openNotes > 0 || this.textblock?.kind === "heading") return this.formula(tex);
+    if (this.stack.inNote || this.textblock?.kind === "heading") return this.formula(tex);
     this.closeTextblock();
-    this.placeNamed(nodes.equation.create({ tex: cleanText(tex) }), this.takePending());
-  }
-
-  private takePending(): NamedAnchor[] {
-    const taken = this.pending;
-    this.pending = [];
-    return taken;
-  }
-
-  private place(node: Node): void {
-    const parent = this.containers.at(-1);
-    if (!parent) return this.placeNamed(node, []);
-    if (this.itemWanted && !isKind(node, "term")) parent.children.push(itemOf(this.itemWanted, [node]));
-    else parent.children.push(node);
-  }
-
-  /** The blocks beside which the next is placed. */
-  private get beside(): Node[] {
-    return this.containers.at(-1)?.children ?? this.blocks;
-  }
-
-  private placeNamed(node: Node, anchors: readonly NamedAnchor[]): void {
-    if (this.containers.length > 0) {
-      if (isNamedWithin(node)) return this.place(this.places.named(node, anchors));
-      this.pending = [...anchors, ...this.pending];
-      return this.place(node);
-    }
-    this.blocks.push(this.places.named(node, anchors));
-    if (this.broughtOut.length > 0 && this.containers.length === 0) {
-      this.blocks.push(...this.broughtOut);
-      this.broughtOut = [];
-    }
+    this.stack.placeNamed(nodes.equation.create({ tex: cleanText(tex) }), this.stack.takePending());
   }
 
   // Anchors
@@ -794,12 +505,9 @@ export class DocumentBuilder {
   anchor(anchor: string, name: string | null = null): void {
     if (anchor === "" || this.isEndless(anchor)) return;
     const block = this.textblock;
-    if (!block) this.pending.push({ anchor, name });
+    if (!block) this.stack.anchorNext({ anchor, name });
     else if (block.kind === "heading" && name === null) block.anchors.push({ anchor, name });
-    else if (
-      block.kind === "caption" ||
-      (holdsNoWord(block) && this.containers.length === 0 && name === null)
-    )
+    else if (block.kind === "caption" || (holdsNoWord(block) && this.stack.depth === 0 && name === null))
       block.anchors.push({ anchor, name });
     else block.inline.push(...this.places.points([{ anchor, name }]));
   }
@@ -839,25 +547,18 @@ export class DocumentBuilder {
     otherwise: (anchor: string, headings: readonly Node[]) => DestinationId | undefined,
   ): Manuscript {
     this.closeTextblock();
-    while (this.openNotes > 0) this.closeNote();
-    if (this.figure) this.closeFigure();
-    this.tablesTooDeep = 0;
-    while (this.tables.length > 0) this.closeTable();
-    while (this.containers.length > 0) this.closeInnermost();
-    this.blocks.push(...this.broughtOut);
-    if (this.blocks.length === 0) throw new ReadError("The file holds no text that could become a document.");
-    if (this.pending.length > 0) {
-      const last = this.blocks.pop()!;
-      this.blocks.push(this.places.named(last, this.pending));
-    }
-    const headings = this.blocks.filter((block) => isKind(block, "heading"));
+    while (this.stack.inNote) this.closeNote();
+    this.closeFigure();
+    this.tables.closeAll();
+    const met = this.stack.finish();
+    const headings = met.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
     this.links.settle((anchor) => otherwise(anchor, headings));
     const called = this.windowTitle === null ? "" : titleOfPage(this.windowTitle.trim(), headings);
     const givenTitle = this.title?.trim() || called;
     // What the first heading says as well is left to it, so that the title follows it.
     const title = givenTitle === lineOfHeading(headings[0]) ? "" : givenTitle;
-    const blocks = this.notes.settled(this.blocks);
+    const blocks = this.notes.settled(met);
     if (this.notes.missing > 0)
       this.dropped.add("note without words", "The file has a sign for it and no note.", this.notes.missing);
     if (this.indexed.waiting > 0)
@@ -872,28 +573,13 @@ export class DocumentBuilder {
         returns: this.returns,
         ...(this.styles.met ? { styles: this.styles.met } : {}),
       }),
-      pictures: this.pictures,
+      pictures: this.pictures.byName,
     };
   }
 }
 
 /** In signs; a bookmark is called by its anchor where it has no other name. */
 const MAX_ANCHOR_LETTERS = 8_000;
-
-/** What a page is called: its only heading of the first level, its window without the name of the site, or its first heading. */
-function titleOfPage(windowTitle: string, headings: readonly Node[]): string {
-  const [first, ...others] = headings.filter((heading) => asKind(heading, "heading")!.level === 1);
-  const words = lineOfHeading(first ?? headings[0]);
-  if (windowTitle === "" || (first && others.length === 0)) return words || windowTitle;
-  const behind = windowTitle.startsWith(words) ? windowTitle.slice(words.length) : "";
-  return words !== "" && SITE.test(behind) ? words : windowTitle;
-}
-
-function lineOfHeading(heading: Node | undefined): string {
-  return heading ? lineOf(heading) : "";
-}
-
-const SITE = /^\s*[|•·»:–—-]\s/u;
 
 /** Words that would be a title where there could be one. */
 function inBold(inline: readonly Node[], align: Alignment = null): Node {
