@@ -14,7 +14,7 @@ export { keepWayOfFinding, lastWayOfFinding } from "./browser/way-of-finding";
 export { keepInBrowser, readKept, readKeptList } from "./browser/kept-in-browser";
 export { fetchDocument, type OpenedDocument } from "./browser/opening";
 export { sameMembers, SessionContext, useDocument, useSession, useSessionValue } from "./session/use-session";
-export type { KeepingState } from "./sync/exchange";
+export type { KeepingState } from "./sync/keeping-state";
 export type { Displaced } from "./sync/waiting-store";
 export type { LinkCount } from "./derived/protocol";
 export { findApart } from "./find/find-thread";

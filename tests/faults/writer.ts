@@ -2,7 +2,8 @@ import { EditorState, type Transaction } from "prosemirror-state";
 import { Author, EDITS, type Letters } from "#tests/authors";
 import { schema } from "@/core/document";
 import { sentSteps } from "@/core/collab";
-import { Exchange, type SyncHost } from "@/editor/sync/exchange";
+import { Exchange } from "@/editor/sync/exchange";
+import type { SyncHost } from "@/editor/sync/sync-host";
 import type { Displaced, WaitingStore } from "@/editor/sync/waiting-store";
 
 const PLAIN = EDITS.filter((kind) => kind !== "cut" && kind !== "paste");

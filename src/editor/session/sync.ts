@@ -1,7 +1,9 @@
 import { newId } from "@/core/document";
 import { authorName, keepAuthorName } from "../browser/author-name";
 import { BrowserStore } from "../sync/browser-store";
-import { Exchange, type SyncHost, type KeepingState } from "../sync/exchange";
+import { Exchange } from "../sync/exchange";
+import type { KeepingState } from "../sync/keeping-state";
+import type { SyncHost } from "../sync/sync-host";
 import { sharedLive } from "../sync/shared-live";
 import { takeOverLeft } from "../sync/take-over";
 import { holdWindow } from "../sync/window-lock";

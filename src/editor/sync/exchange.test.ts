@@ -10,7 +10,8 @@ import { createDocument, newId, schema } from "@/core/document";
 import type { AppendRequest } from "@/core/collab";
 import { LOCAL_AUTHOR, openAuthority } from "@/server";
 import { BrowserStore } from "./browser-store";
-import { Exchange, type SyncHost } from "./exchange";
+import { Exchange } from "./exchange";
+import type { SyncHost } from "./sync-host";
 import { takeOver, takeOverLeft } from "./take-over";
 import type { Displaced } from "./waiting-store";
 

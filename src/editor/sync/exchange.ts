@@ -1,10 +1,9 @@
-import { addressOf, type Call, type Question } from "@/contract/call";
 import { getDocument } from "@/contract/documents";
-import { appendSteps, followDocument, getSteps, sendCaret } from "@/contract/steps";
+import { getSteps } from "@/contract/steps";
 import type { Node } from "prosemirror-model";
-import type { EditorState, Transaction } from "prosemirror-state";
+import type { Transaction } from "prosemirror-state";
 import { jsonOf, newId, schema, documentTitle } from "@/core/document";
-import { type OwnStep, stepToJSON } from "@/core/steps";
+import type { OwnStep } from "@/core/steps";
 import {
   errorAnswer,
   OtherLine,
@@ -16,50 +15,24 @@ import {
   type SentSteps,
   type Taken,
 } from "@/core/collab";
+import { CaretSender } from "./caret-sender";
+import { DocumentRequests, type RequestOptions } from "./document-requests";
+import type { KeepingState } from "./keeping-state";
 import { LiveConnection } from "./live-connection";
 import { isOffline } from "./offline";
+import { OtherTabs } from "./other-tabs";
+import type { SyncHost } from "./sync-host";
 import { WaitingSteps } from "./waiting-steps";
 import { displacedId, type Displaced, type WaitingStore } from "./waiting-store";
 
-/** Whether what is on the screen is on disk. `stored` says whether this browser holds what is not. */
-export type KeepingState =
-  | { readonly kind: "kept" }
-  | { readonly kind: "keeping" }
-  /** The server does not answer; it is tried again. */
-  | { readonly kind: "unreachable"; readonly stored: boolean }
-  /** The server could not keep it, for a reason that may pass; it is tried again. */
-  | { readonly kind: "refused"; readonly why: string; readonly stored: boolean };
-
-/** What the exchange needs of the window it works for. */
-export interface SyncHost {
-  state: EditorState;
-  /** Brings `state` up to what was just typed or selected on the screen, before others' changes go under it. */
-  settle(): void;
-  /** Takes in a change that others made. */
-  receive(tr: Transaction): void;
-  /** Something that one may want to show has changed. */
-  changed(): void;
-  /** Words whose place is gone, stored already where that was possible. */
-  displaced(words: Displaced): void;
-  /** Steps that could not be applied any more, though no words are lost by it. */
-  dropped(count: number): void;
-  removed(): void;
-}
-
-export interface ExchangeOptions {
-  readonly document: string;
+export interface ExchangeOptions extends RequestOptions {
   readonly version: number;
-  /** Name of the person, as others see it. */
-  readonly name: () => string;
   readonly store: WaitingStore;
-  /** Where the server is; empty for the page's own. */
-  readonly server?: string;
-  readonly fetch?: typeof globalThis.fetch;
   /** Who this is among all windows that ever had the document open. */
   readonly client?: string;
-  /** Steps that wait already. */
   /** Asks for what happens live, where that goes another way than all else. */
   readonly live?: typeof globalThis.fetch;
+  /** Steps that wait already. */
   readonly waiting?: readonly OwnStep[];
   /** The longest time between two tries while the server is away, in milliseconds. */
   readonly longestPause?: number;
@@ -70,8 +43,6 @@ const PAUSE = 120;
 const PAUSE_ALONE = 300;
 const MAX_PAUSE_MS = 15_000;
 const MAX_STEPS_PER_REQUEST = 500;
-const MAX_ANSWER_MS = 30_000;
-const CARET_PAUSE = 200;
 
 /**
  * One window's exchange of steps with the authority of a document. Own steps wait here, and in the store, until they are
@@ -86,7 +57,8 @@ export class Exchange {
   private readonly own: OwnSteps;
   private readonly stored: WaitingSteps;
   private readonly live: LiveConnection;
-  private readonly fetch: typeof globalThis.fetch;
+  private readonly requests: DocumentRequests;
+  private readonly caret: CaretSender;
   private readonly longestPause: number;
   private sending = false;
   private fetching = false;
@@ -97,34 +69,30 @@ export class Exchange {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private due = 0;
   private pause = PAUSE;
-  private caretTimer: ReturnType<typeof setTimeout> | null = null;
-  private caretSent = "";
   private refusals = 0;
   /** Why the last try did not keep what waits; null where it did, or the server wants something else first. */
   private whyNot: ((stored: boolean) => KeepingState) | null = null;
-  private readonly tabs: BroadcastChannel | null;
+  private readonly tabs: OtherTabs;
 
   constructor(
-    private readonly copy: SyncHost,
+    private readonly host: SyncHost,
     private readonly options: ExchangeOptions,
   ) {
     this.client = options.client ?? newId();
     this.own = new OwnSteps(this.client, options.version, options.waiting);
-    this.fetch = options.fetch ?? globalThis.fetch.bind(globalThis);
+    this.requests = new DocumentRequests(options, this.client);
+    this.caret = new CaretSender(this.requests, () => this.caretNow());
     this.longestPause = options.longestPause ?? MAX_PAUSE_MS;
     this.stored = new WaitingSteps(options.store, options.document, this.client);
     this.live = new LiveConnection(
-      () =>
-        this.addressOf(followDocument, {
-          query: { after: this.version, client: this.client, name: options.name() },
-        }),
+      () => this.requests.liveAddress(this.version),
       (event) => this.onEvent(event),
       () => this.connectionChanged(),
-      options.live ?? this.fetch,
+      options.live ?? this.requests.fetch,
       this.longestPause,
     );
     globalThis.addEventListener?.("online", this.backOnline);
-    this.tabs = tabsOf(options.document, (since) => this.take(since));
+    this.tabs = new OtherTabs(options.document, (since) => this.take(since));
     if (this.waiting.length > 0) {
       this.become({ kind: "keeping" });
       this.schedule(0);
@@ -175,7 +143,7 @@ export class Exchange {
   /** A last try while the page is going away; what does not arrive waits in the store. */
   sendBeforeLeaving(): void {
     if (!this.sending && this.waiting.length > 0)
-      void this.post(this.waiting.slice(0, MAX_STEPS_PER_REQUEST), { keepalive: true }).catch(() => {});
+      void this.append(this.waiting.slice(0, MAX_STEPS_PER_REQUEST), { keepalive: true }).catch(() => {});
   }
 
   // Others
@@ -199,31 +167,22 @@ export class Exchange {
     this.closed = true;
     globalThis.removeEventListener?.("online", this.backOnline);
     if (this.timer) clearTimeout(this.timer);
-    if (this.caretTimer) clearTimeout(this.caretTimer);
+    this.caret.stop();
     this.live.close();
-    this.tabs?.close();
+    this.tabs.close();
   }
 
   /** Tells the others where the caret is, once what was done here is accepted: only then they know the same places. */
   sendCaret(): void {
-    this.caretTimer ??= setTimeout(() => {
-      this.caretTimer = null;
-      if (this.closed || !this.live.connected || this.people.length === 0) return;
-      if (this.waiting.length > 0) return this.sendCaret();
-      const { anchor, head } = this.copy.state.selection;
-      const caret: Caret = { version: this.version, anchor, head };
-      const body = JSON.stringify({ client: this.client, name: this.options.name(), caret });
-      if (body === this.caretSent) return;
-      this.caretSent = body;
-      void this.fetch(this.addressOf(sendCaret, {}), {
-        method: sendCaret.method,
-        headers: { "Content-Type": "application/json" },
-        body,
-      }).catch(() => {
-        // Nobody knows of it: it is sent again with the next occasion.
-        this.caretSent = "";
-      });
-    }, CARET_PAUSE);
+    this.caret.soon();
+  }
+
+  /** The caret as the others can be told of it now; null while nobody is there to know, "later" while they do not know its place. */
+  private caretNow(): Caret | null | "later" {
+    if (this.closed || !this.live.connected || this.people.length === 0) return null;
+    if (this.waiting.length > 0) return "later";
+    const { anchor, head } = this.host.state.selection;
+    return { version: this.version, anchor, head };
   }
 
   /** The name was changed; the others learn it with a new connection. */
@@ -236,7 +195,7 @@ export class Exchange {
   /** Where somebody's caret stands in the document as it is here, or null where they are at another version. */
   placeOf(caret: Caret): { anchor: number; head: number } | null {
     if (caret.version !== this.version) return null;
-    const size = this.copy.state.doc.content.size;
+    const size = this.host.state.doc.content.size;
     const place = (pos: number) =>
       Math.min(
         this.waiting.reduce((at, { step }) => step.getMap().map(at, -1), pos),
@@ -248,22 +207,22 @@ export class Exchange {
   private onEvent(event: LiveEvent): void {
     if (event.kind === "steps") this.take(event.since);
     else if (event.kind === "gone") this.loadAnewSoon();
-    else if (event.kind === "removed") this.copy.removed();
+    else if (event.kind === "removed") this.host.removed();
     else {
       const before = this.people.length;
       this.people = event.people.filter((person) => person.client !== this.client);
-      if (before === 0 && this.people.length > 0) this.caretSent = "";
+      if (before === 0 && this.people.length > 0) this.caret.forget();
       this.sendCaret();
-      this.copy.changed();
+      this.host.changed();
     }
   }
 
   private connectionChanged(): void {
     if (this.live.connected) {
-      this.caretSent = "";
+      this.caret.forget();
       if (this.state.kind === "unreachable") this.flush();
     } else this.people = [];
-    this.copy.changed();
+    this.host.changed();
   }
 
   // The work
@@ -294,7 +253,7 @@ export class Exchange {
     }
     const sent = this.waiting.slice(0, MAX_STEPS_PER_REQUEST);
     try {
-      const response = await this.post(sent, { signal: AbortSignal.timeout(MAX_ANSWER_MS) });
+      const response = await this.append(sent);
       const answer: unknown = await response.json().catch(() => null);
       await this.takeAnswer(response.status, answer);
       answered = response.ok || response.status === 409;
@@ -318,7 +277,7 @@ export class Exchange {
       this.refusals = 0;
       this.pause = PAUSE;
       this.take(since);
-      this.tabs?.postMessage(since);
+      this.tabs.tell(since);
       this.live.hurry();
       this.become({ kind: this.waiting.length === 0 ? "kept" : "keeping" });
       return;
@@ -349,9 +308,9 @@ export class Exchange {
     if (this.closed) return;
     if (this.own.misses(since)) return void this.catchUp();
     const news = since.version + since.steps.length > this.version;
-    if (news) this.copy.settle();
+    if (news) this.host.settle();
     try {
-      const taken = this.own.take(since, this.copy.state);
+      const taken = this.own.take(since, this.host.state);
       if (!news) return;
       this.apply(taken);
     } catch (error) {
@@ -363,16 +322,16 @@ export class Exchange {
   }
 
   private apply({ tr, dropped, displaced }: Taken): void {
-    if (tr) this.copy.receive(tr);
+    if (tr) this.host.receive(tr);
     if (displaced.length > 0) void this.keepDisplaced(this.ofPlace(displaced, dropped[0]!));
-    else if (dropped.length > 0) this.copy.dropped(dropped.length);
+    else if (dropped.length > 0) this.host.dropped(dropped.length);
   }
 
   private afterTaking(): void {
     void this.stored.note(this.version, this.waiting);
     if (this.waiting.length === 0 && this.state.kind !== "kept") this.become({ kind: "kept" });
     this.sendCaret();
-    this.copy.changed();
+    this.host.changed();
   }
 
   /** Fetches the steps that were missed. */
@@ -380,9 +339,7 @@ export class Exchange {
     if (this.fetching) return;
     this.fetching = true;
     try {
-      const response = await this.fetch(this.addressOf(getSteps, { query: { after: this.version } }), {
-        signal: AbortSignal.timeout(MAX_ANSWER_MS),
-      });
+      const response = await this.requests.stepsAfter(this.version);
       if (response.status === 410) await this.loadAnew();
       else if (response.ok) this.take(getSteps.answer.parse(await response.json()));
     } catch {
@@ -395,19 +352,17 @@ export class Exchange {
   /** Takes the newest version whole, by whatever way it came about, and puts it under your own steps. */
   private async loadAnew(): Promise<void> {
     const asked = this.version;
-    const response = await this.fetch(this.addressOf(getDocument, { query: { client: this.client } }), {
-      signal: AbortSignal.timeout(MAX_ANSWER_MS),
-    });
+    const response = await this.requests.whole();
     if (!response.ok) throw new Error(`answered with ${response.status}`);
     const { document, ...whole } = getDocument.answer.parse(await response.json());
     const { version } = whole;
     // Accepted steps may have come while this was on its way; but a server that was put back to an earlier version is right.
     if (this.closed || (version < this.version && version >= asked)) return;
-    this.copy.settle();
+    this.host.settle();
     const target = schema.nodeFromJSON(document);
     if (this.otherLine || version < this.version) await this.keepVersion(target);
     this.otherLine = false;
-    this.apply(this.own.rebaseOnto(target, whole, this.copy.state));
+    this.apply(this.own.rebaseOnto(target, whole, this.host.state));
     this.afterTaking();
   }
 
@@ -416,7 +371,7 @@ export class Exchange {
    * window may hold the last copy of what was accepted. It is stored before the window becomes what the server has, and offered as a version to restore.
    */
   private async keepVersion(target: Node): Promise<void> {
-    const { doc } = this.copy.state;
+    const { doc } = this.host.state;
     if (doc.eq(target)) return;
     await this.keepDisplaced({
       kind: "version",
@@ -441,15 +396,15 @@ export class Exchange {
 
   /** Steps that the authority will never take: the newest version is shown, and what was written goes to its author. */
   private async giveUpWaiting(): Promise<void> {
-    this.copy.settle();
+    this.host.settle();
     const given = this.waiting;
-    const { tr, blocks } = this.own.giveUp(this.copy.state);
+    const { tr, blocks } = this.own.giveUp(this.host.state);
     this.refusals = 0;
-    this.copy.receive(tr);
+    this.host.receive(tr);
     this.afterTaking();
     if (blocks.some((block) => block.textContent.trim() !== ""))
       void this.keepDisplaced(this.ofPlace(blocks, given[0]!));
-    else this.copy.dropped(given.length);
+    else this.host.dropped(given.length);
     await this.loadAnew();
   }
 
@@ -467,7 +422,7 @@ export class Exchange {
 
   private async keepDisplaced(displaced: Displaced): Promise<void> {
     await this.options.store.keepDisplaced(displaced).catch(() => {});
-    this.copy.displaced(displaced);
+    this.host.displaced(displaced);
   }
 
   /** How long what is typed now may wait for what is typed next, or for the server to be back. */
@@ -495,41 +450,13 @@ export class Exchange {
       this.become(whyNot(this.stored.safe));
   }
 
-  private post(steps: readonly OwnStep[], options: RequestInit): Promise<Response> {
-    return this.fetch(this.addressOf(appendSteps, {}), {
-      method: appendSteps.method,
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({
-        version: this.version,
-        ledBy: this.own.ledBy,
-        client: this.client,
-        name: this.options.name(),
-        steps: steps.map(({ number, step }) => ({ number, step: stepToJSON(step) })),
-      }),
-      ...options,
-    });
-  }
-
-  /** Where something is asked about this document. */
-  private addressOf<C extends Call>(call: C, question: Omit<Question<C>, "id" | "body">): string {
-    const { server = "", document } = this.options;
-    return server + addressOf(call, { id: document, ...question } as unknown as Question<C>);
+  private append(steps: readonly OwnStep[], options?: RequestInit): Promise<Response> {
+    return this.requests.append({ version: this.version, ledBy: this.own.ledBy, steps }, options);
   }
 
   private become(state: KeepingState): void {
     if (state.kind === "kept") this.whyNot = null;
     this.state = state;
-    this.copy.changed();
+    this.host.changed();
   }
-}
-
-/** The other windows of this browser on the same document: what one learns all know, also those that rest. */
-function tabsOf(document: string, take: (since: SentSteps) => void): BroadcastChannel | null {
-  if (typeof window === "undefined" || typeof BroadcastChannel === "undefined") return null;
-  const tabs = new BroadcastChannel(`gate-rope ${document}`);
-  tabs.onmessage = (event: MessageEvent<unknown>) => {
-    const since = sentSteps.safeParse(event.data);
-    if (since.success) take(since.data);
-  };
-  return tabs;
 }

@@ -4,7 +4,8 @@ import type { Node } from "prosemirror-model";
 import { EditorState, type Transaction } from "prosemirror-state";
 import { jsonOf, newId, schema } from "@/core/document";
 import { type OwnStep, stepFromJSON } from "@/core/steps";
-import { Exchange, type SyncHost, type ExchangeOptions } from "./exchange";
+import { Exchange, type ExchangeOptions } from "./exchange";
+import type { SyncHost } from "./sync-host";
 import { displacedId, type Displaced, type StoredWaiting } from "./waiting-store";
 import { inNameOf } from "./window-lock";
 
