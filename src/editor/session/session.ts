@@ -13,7 +13,7 @@ import { leadAt } from "../commands/links";
 import { splitSection } from "../commands/sections";
 import { DerivedState, startWorker } from "../derived/derived";
 import { DisplacedWords } from "../parts/displaced-words";
-import type { ManuscriptHost } from "../view/manuscript-view";
+import type { ManuscriptHost } from "../view/manuscript-host";
 import { Elsewhere } from "../parts/elsewhere";
 import { Following } from "../parts/following";
 import { Jumps } from "../parts/jumps";

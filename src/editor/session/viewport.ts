@@ -1,5 +1,7 @@
 import type { DocumentChange } from "../parts/document-change";
-import { ManuscriptView, type ManuscriptHost, type Place } from "../view/manuscript-view";
+import type { ManuscriptHost } from "../view/manuscript-host";
+import { ManuscriptView } from "../view/manuscript-view";
+import type { Place } from "../view/text-scroller";
 import { Observable } from "./observable";
 
 /** The manuscript on the screen, while it is there: what of it is in view and drawn, and where it is to stand when it is shown again. */
@@ -58,19 +60,19 @@ export class Viewport extends Observable {
     const place = { pos, ...(below !== undefined && { below }) };
     if (!this.view) this.next = place;
     else {
-      this.view.scrollTo(place);
+      this.view.scroller.scrollTo(place);
       this.view.focus();
     }
   };
 
   /** Brings a position into view below what covers so many pixels of the text; the keyboard stays where it is. */
   reveal(pos: number, covered: number): void {
-    this.view?.reveal(pos, covered);
+    this.view?.scroller.reveal(pos, covered);
   }
 
   /** Where a position stands on the screen, or null while the manuscript is not shown. */
   coordsAt(pos: number): { left: number; top: number; bottom: number } | null {
-    return this.view?.coordsAt(pos) ?? null;
+    return this.view?.scroller.coordsAt(pos) ?? null;
   }
 
   readonly drawnChanged = (share: number): void => {

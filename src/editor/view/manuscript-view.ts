@@ -1,28 +1,16 @@
 import { documentDirection, isKind, settingsOf } from "@/core/document";
 import { dropCursor } from "prosemirror-dropcursor";
 import { gapCursor } from "prosemirror-gapcursor";
-import { redo, undo } from "prosemirror-history";
 import { EditorState, type Plugin, NodeSelection, type Transaction } from "prosemirror-state";
 import { tableEditing } from "prosemirror-tables";
-import { EditorView, type NodeView } from "prosemirror-view";
-import type { DocumentIndex } from "@/core/index";
-import type { BrokenTargets, KnownLibrary } from "@/core/links";
-import type { PageMap } from "@/core/layout/page-map";
-import { tickAt } from "../commands/boxes";
-import type { LinkByPointing } from "../parts/link-by-pointing";
+import { EditorView } from "prosemirror-view";
 import type { DocumentChange } from "../parts/document-change";
-import type { Jumps } from "../parts/jumps";
-import { ContentsListView } from "../node-views/contents-list-view";
 import { EquationView } from "../node-views/equation-view";
 import { FigureView } from "../node-views/figure-view";
 import { NoteView } from "../node-views/note-view";
 import { PictureView } from "../node-views/picture-view";
-import type { Computed } from "@/core/compute";
 import { ComputationView } from "../node-views/computation-view";
 import { ReferenceView } from "../node-views/reference-view";
-import type { RecentTargets } from "../parts/recent-targets";
-import type { Incoming } from "../paste/incoming";
-import type { DecorationSettings } from "../parts/decoration-settings";
 import { glowDecorations } from "../plugins/glow";
 import { linkedRangeDecorations } from "../plugins/linked-range";
 import { matchDecorations } from "../plugins/matches";
@@ -30,66 +18,34 @@ import { caretDecorations } from "../plugins/others-carets";
 import { PageMarks, pageDecorations } from "../plugins/page-starts";
 import type { Range } from "../plugins/mapped-range";
 import { toDocumentTransaction } from "./to-document-transaction";
+import { browserEvents } from "./browser-events";
 import { BundleView } from "./bundle-view";
 import { ChunkLayout } from "./chunk-layout";
 import { ChunkView } from "./chunk-view";
 import { clipboardProps } from "./clipboard";
 import { commandView, type Drawn } from "./command-view";
+import { ContentsViews } from "./contents-views";
 import { DocumentDecorations } from "./document-decorations";
 import { ChunkDecorations } from "./chunk-decorations";
 import { FarChunks } from "./far-chunks";
+import { hideFromReact } from "./hide-from-react";
+import type { ManuscriptHost } from "./manuscript-host";
 import { AccessibleNames } from "./accessible-names";
 import { PaintedNow } from "./painted-now";
 import { ParagraphNumbers } from "./paragraph-numbers";
 import { positionAt } from "./position-at";
 import { RangeEnds } from "./range-ends";
+import { TextScroller, type Place } from "./text-scroller";
 import { typeText } from "./type-text";
 import { typeLetter } from "./type-letter";
 import { watchInView } from "./watch-in-view";
 import { upPastPageMark } from "./up-past-page-mark";
 import { chosenInDrawing, wideChoice, wideDecorations } from "./wide-choice";
 
-/** What the drawn manuscript needs of the session it shows. */
-export interface ManuscriptHost {
-  /** The document. */
-  readonly id: string;
-  readonly state: EditorState;
-  readonly index: DocumentIndex;
-  readonly broken: BrokenTargets;
-  /** What is known of the other documents. */
-  readonly elsewhere: { readonly library: KnownLibrary };
-  /** Where the pages begin; null before they are laid out. */
-  readonly pages: PageMap | null;
-  /** What came of the expressions in the text. */
-  readonly computed: ReadonlyMap<string, Computed>;
-  readonly jumps: Jumps;
-  readonly linkByPointing: LinkByPointing;
-  readonly recentTargets: RecentTargets;
-  readonly decorations: DecorationSettings;
-  dispatch(tr: Transaction): void;
-  click(pos: number, event: MouseEvent): boolean;
-  /** Opens the box in which a place to lead to is sought. */
-  ask(box: "link"): boolean;
-  readonly incoming: Incoming;
-  say(text: string, options?: { undo: boolean }): void;
-  /** Another part of the document is in view. */
-  inViewChanged(part: Range): void;
-  /** More of the document is drawn, as a part of all of it. */
-  drawnChanged(share: number): void;
-}
-
-/** A position, and how many pixels below the upper edge of the window it stands; where one lands, if it is not said. */
-export interface Place {
-  readonly pos: number;
-  readonly below?: number;
-}
-
 /** At opening so many blocks are drawn at once, around the place that is shown first. */
 const CHUNKS_PER_BATCH = 40;
 /** So many chunks are drawn together when there is time. */
 const DRAWN_WHEN_IDLE = 4;
-/** About as high as a line of text, in pixels. */
-const LINE = 28;
 
 /**
  * The manuscript drawn in an element. The session's state is flat; what is on the screen are its blocks in chunks, so that
@@ -102,9 +58,9 @@ export class ManuscriptView {
   private documentDecorations: DocumentDecorations;
   private readonly chunkDecorations = new ChunkDecorations();
   private readonly pageMarks = new PageMarks();
-  private readonly contentsViews = new Set<ContentsListView>();
-  /** The pages whose numbers contents lists show. */
-  private numberedBy: object | undefined;
+  private readonly contents: ContentsViews;
+  /** Where things stand on the screen, and how they are brought into view. */
+  readonly scroller: TextScroller;
   private readonly far: FarChunks;
   private readonly unwatch: () => void;
   private inView: Range = { from: 0, to: 0 };
@@ -128,6 +84,7 @@ export class ManuscriptView {
       (start, end) => start <= first + CHUNKS_PER_BATCH && end >= first - CHUNKS_PER_BATCH / 4,
     );
     this.documentDecorations = DocumentDecorations.of(host.index, host, host.jumps.byReturn);
+    this.contents = new ContentsViews(host, () => this.view.focus());
     this.rangeEnds = new RangeEnds(host, (left, top) => this.posAt(left, top));
     const drawn: Drawn = {
       state: () => host.state,
@@ -179,16 +136,7 @@ export class ManuscriptView {
       nodeViews: {
         bundle: (node) => new BundleView(node),
         chunk: (node) => new ChunkView(node),
-        contents_list: (node): NodeView => {
-          const list = new ContentsListView(
-            node,
-            (id) => void host.jumps.to(id),
-            () => this.view.focus(),
-          );
-          this.contentsViews.add(list);
-          list.draw(host.index, host.pages);
-          return Object.assign(list, { destroy: () => this.contentsViews.delete(list) });
-        },
+        contents_list: (node) => this.contents.create(node),
         figure: (node, _view, getPos) => new FigureView(node, () => this.chooseBlock(getPos())),
         equation: (node) => new EquationView(node),
         formula: (node) => new EquationView(node),
@@ -197,25 +145,7 @@ export class ManuscriptView {
         cross_reference: (node, _view, _pos, decorations) => new ReferenceView(node, decorations),
         computation: (node, _view, _pos, decorations) => new ComputationView(node, decorations),
       },
-      handleDOMEvents: {
-        ...clipboard.handleDOMEvents,
-        // Chosen from a menu of the browser, which only knows of what it did itself.
-        beforeinput: (_view, event) => {
-          const takeBack = { historyUndo: undo, historyRedo: redo }[event.inputType];
-          if (!takeBack) return false;
-          event.preventDefault();
-          takeBack(host.state, (tr) => host.dispatch(tr));
-          return true;
-        },
-        // The keyboard stays where it is.
-        mousedown: (_view, event) => isBox(event.target) && preventing(event),
-        click: (view, event) => {
-          if (!isBox(event.target)) return false;
-          const item = view.state.doc.resolve(view.posAtDOM(event.target.parentElement!, 0)).before();
-          tickAt(this.layout.toDocument(item))(host.state, (tr) => host.dispatch(tr));
-          return preventing(event);
-        },
-      },
+      handleDOMEvents: { ...clipboard.handleDOMEvents, ...browserEvents(drawn) },
       handleClick: (_view, pos, event) => host.click(this.layout.toDocument(pos), event),
       handleKeyDown: (_view, event) => {
         // A click may have moved the caret a moment ago, and the browser tells of it later than of the key.
@@ -231,7 +161,7 @@ export class ManuscriptView {
         typeLetter(view, event, (text, at) =>
           host.dispatch(host.state.tr.insertText(text, this.layout.toDocument(at)).scrollIntoView()),
         ),
-      handleScrollToSelection: () => this.caretIsInView,
+      handleScrollToSelection: () => this.scroller.caretIsInView,
       handleTextInput: (view, from, to, text) =>
         typeText(
           host,
@@ -241,9 +171,15 @@ export class ManuscriptView {
         ),
     });
     hideFromReact(this.view.dom);
+    this.scroller = new TextScroller(host, {
+      view: this.view,
+      layout: () => this.layout,
+      ensureDrawn: (pos) => this.ensureDrawn(pos),
+      paintNow: (pos, behind) => this.paintNow(pos, behind),
+    });
     this.names = new AccessibleNames(this.view, host, () => this.chunksInView());
     this.forCommands = commandView(this.view, drawn);
-    this.far = new FarChunks(this.view.dom, this.scroller, {
+    this.far = new FarChunks(this.view.dom, this.scroller.element, {
       nextToDraw: () => this.nextToDraw(),
       draw: (indexes) => this.drawChunks(indexes),
     });
@@ -255,7 +191,7 @@ export class ManuscriptView {
     this.paragraphNumbers.show(host.decorations.paragraphNumbers, this.layout.drawn, this.view.dom);
     this.unwatch = watchInView(
       this.view.dom,
-      this.scroller,
+      this.scroller.element,
       (left, top) => this.layout.toDocument(positionAt(this.view, left, top)),
       (part) => {
         this.inView = part;
@@ -289,16 +225,14 @@ export class ManuscriptView {
     this.paintCaret();
     this.names.soon();
     // The view scrolls only while the keyboard is in it, which a menu may have had.
-    if (scroll && !this.view.hasFocus()) this.reveal(state.selection.from, 0);
+    if (scroll && !this.view.hasFocus()) this.scroller.reveal(state.selection.from, 0);
     // A large change is drawn where it is seen, and elsewhere when there is time.
     if (step && step.slice.content.childCount > 1 && this.drawnShare < 1) {
       this.far.more();
       this.host.drawnChanged(this.drawnShare);
     }
-    if (change ? change.headings || change.places : this.numberedBy !== this.host.pages?.origin)
-      this.drawContents();
-    else if (change)
-      for (const list of this.contentsViews) if (list.hasCards) list.draw(index, this.host.pages);
+    if (change ? change.headings || change.places : this.contents.areOutdated) this.contents.draw();
+    else if (change) this.contents.drawCards();
     this.paragraphNumbers.show(this.host.decorations.paragraphNumbers, this.layout.drawn, this.view.dom);
   }
 
@@ -317,62 +251,17 @@ export class ManuscriptView {
     if (!this.view.hasFocus()) this.view.focus();
   }
 
-  /** Where a position stands on the screen, or null where it is not drawn. */
-  coordsAt(pos: number): { left: number; top: number; bottom: number } | null {
-    try {
-      return this.view.coordsAtPos(this.layout.toDrawn(pos));
-    } catch {
-      return null;
-    }
-  }
-
-  /** What stands first in the window, and how many pixels below its upper edge; null where nothing is shown. */
-  get place(): Place | null {
-    const pos = this.inView.from;
-    const top = this.topOf(pos);
-    return this.scroller && top !== null
-      ? { pos, below: top - this.scroller.getBoundingClientRect().top }
-      : null;
-  }
-
-  /**
-   * Brings a position to so many pixels below the upper edge of the window, or to where one lands; at once, and looks once
-   * more after the frame.
-   */
-  scrollTo({ pos, below }: Place): void {
-    const scroller = this.scroller;
-    if (!scroller) return;
-    const goal = below ?? Math.min(120, scroller.clientHeight / 4);
-    this.ensureDrawn(pos);
-    const settle = () => {
-      const top = this.topOf(pos);
-      if (top !== null) scroller.scrollTop += top - scroller.getBoundingClientRect().top - goal;
-    };
-    const chunk = this.paintNow(pos)!.getBoundingClientRect();
-    const place = this.topOf(pos) ?? chunk.top;
-    // What stands beside it is seen too where the chunk does not fill the window.
-    if (place - chunk.top < goal) this.paintNow(pos, -1);
-    if (chunk.bottom - place < scroller.clientHeight - goal) this.paintNow(pos, 1);
-    settle();
-    requestAnimationFrame(settle);
-  }
-
-  /** Brings a position into view where it is not, below what covers so many pixels of the text. */
-  reveal(pos: number, covered: number): void {
-    const box = this.scroller?.getBoundingClientRect();
-    if (!box) return;
-    this.ensureDrawn(pos);
-    const top = this.topOf(pos);
-    if (top === null || top < box.top + covered || top > box.bottom - 2 * LINE)
-      this.scrollTo({ pos, below: covered + 4 * LINE });
-  }
-
   destroy(): void {
     this.unwatch();
     this.names.stop();
     this.far.stop();
-    this.contentsViews.clear();
+    this.contents.clear();
     this.view.destroy();
+  }
+
+  /** What stands first in the window, and how many pixels below its upper edge; null where nothing is shown. */
+  get place(): Place | null {
+    return this.scroller.placeOf(this.inView.from);
   }
 
   // What is done in the view
@@ -432,7 +321,8 @@ export class ManuscriptView {
     if ((key !== "Enter" && key !== " ") || ctrlKey || metaKey || altKey) return false;
     if (!(selection instanceof NodeSelection) || !isKind(selection.node, "contents_list")) return false;
     const dom = this.view.nodeDOM(this.view.state.selection.from);
-    return [...this.contentsViews].some((list) => list.dom === dom && list.enter()) || true;
+    this.contents.enter(dom);
+    return true;
   }
 
   private keyOfPlugins(event: KeyboardEvent): boolean {
@@ -492,48 +382,6 @@ export class ManuscriptView {
       if (layout.isLeftOut(i)) next.push(i);
     return next;
   }
-
-  private drawContents(): void {
-    this.numberedBy = this.host.pages?.origin;
-    for (const list of this.contentsViews) list.draw(this.host.index, this.host.pages);
-  }
-
-  /** How high a position stands on the screen: a block by its upper edge, words by their line. */
-  private topOf(pos: number): number | null {
-    const { doc } = this.host.state;
-    const at = Math.min(pos, doc.content.size);
-    const element = doc.resolve(at).depth === 0 ? this.view.nodeDOM(this.layout.toDrawn(at)) : null;
-    if (element instanceof HTMLElement) return element.getBoundingClientRect().top;
-    return this.coordsAt(at)?.top ?? null;
-  }
-
-  /**
-   * Whether there is no need to scroll to the caret. The view itself would ask of all elements around it how they scroll; here
-   * only code and tables do besides the manuscript, and to them it is left.
-   */
-  private get caretIsInView(): boolean {
-    const { $head, empty } = this.view.state.selection;
-    if (!empty || $head.depth !== 3 || $head.parent.type.spec.code) return false;
-    const box = this.scroller?.getBoundingClientRect();
-    const { top, bottom } = this.view.coordsAtPos($head.pos, 1);
-    return box !== undefined && top >= box.top && bottom <= box.bottom;
-  }
-
-  private get scroller(): HTMLElement | null {
-    return this.view.dom.closest<HTMLElement>("[data-scroller]");
-  }
-}
-
-/** Whether something is the box of an item of a list. */
-function isBox(target: EventTarget | null): target is HTMLInputElement {
-  return (
-    target instanceof HTMLInputElement && target.type === "checkbox" && target.parentElement?.tagName === "LI"
-  );
-}
-
-function preventing(event: Event): true {
-  event.preventDefault();
-  return true;
 }
 
 /** Marks chunks as drawn. */
@@ -554,18 +402,4 @@ function drawnTables(): Plugin {
 function copyPluginNotes(from: Transaction, to: Transaction): void {
   const meta: Record<string, unknown> = Reflect.get(from, "meta");
   for (const [key, value] of Object.entries(meta)) if (/\$\d*$/.test(key)) to.setMeta(key, value);
-}
-
-/**
- * React draws nothing in the manuscript. Yet before each commit it notes the selection of a focused element whose property says
- * that it can be edited, by walking through all of its nodes, some 80 ms at a thousand pages: the attribute, which the browser
- * goes by, stays. And of what is typed it would look at each event on its way down and up again.
- */
-function hideFromReact(dom: HTMLElement): void {
-  Object.defineProperty(dom, "contentEditable", { value: "inherit", configurable: true });
-  for (const type of ["keypress", "textInput", "input", "keyup"])
-    dom.addEventListener(type, (event) => event.stopPropagation());
-  dom.addEventListener("keydown", (event) => {
-    if (event.key.length === 1 && !(event.ctrlKey || event.metaKey || event.altKey)) event.stopPropagation();
-  });
 }
