@@ -6,7 +6,7 @@ import { OPTIONS_ASKED, type PdfAsked } from "@/core/formats/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 import { READY_PLANS, type Plan } from "@/core/wayfinding";
 
-/** How a file is to be read. */
+/** How to read a file. */
 export interface Asked {
   /** With what stands around the text of a web page. */
   readonly all: boolean;
@@ -58,7 +58,7 @@ IN may end with ${listOfEndings(READ_NAMES)}, OUT with ${listOfEndings(FORMAT_NA
 ${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
 
-/** What can be said of how a file of a format is to be written; empty where there is nothing. */
+/** The options for writing a format; empty where it has none. */
 function optionsSaid(name: FormatName): string {
   const options = OPTIONS_ASKED[name];
   if (options.length === 0) return "";

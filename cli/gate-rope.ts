@@ -212,7 +212,7 @@ function told(
   return failed.length > 0 ? 1 : 0;
 }
 
-/** Writes a PDF and follows its links; 1 where one of them does not land, which is told on standard error. */
+/** Writes a PDF and follows its links; 1 where one of them does not land, which is reported on standard error. */
 async function writePdfFile(
   command: Extract<Command, { name: "convert" }>,
   manuscript: Manuscript,

@@ -1,4 +1,4 @@
-/** `npm run pictures`: takes the pictures of docs/screenshots anew, of the demo documents. */
+/** `npm run pictures`: takes the pictures of docs/screenshots again, of the demo documents. */
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";

@@ -219,7 +219,7 @@ export class Author {
     if (at >= 0) this.dispatchAs(kind)(tr.setNodeAttribute(at, "form", ["{title}", "{page}"][size % 2]));
   }
 
-  /** Puts a new letter in the place of each of some that stand apart from each other. */
+  /** Puts a new letter in place of some that stand apart from each other. */
   private replace(at: number, size: number): void {
     const { doc } = this.state;
     const text = doc.textContent;

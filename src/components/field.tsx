@@ -1,7 +1,7 @@
 import { useId, type ComponentProps, type ReactNode } from "react";
 import { useTyped } from "./use-typed";
 
-/** The look of what one types or chooses in; `width` says how wide it is. */
+/** The look of a field; `width` says how wide it is. */
 export function fieldLook(width = "w-full"): string {
   return `h-8 rounded-base border border-edge bg-raised px-2.5 text-sm ${width}`;
 }

@@ -4,7 +4,7 @@ import { useState } from "react";
  * The words in a field that are kept with each letter, so that nothing that ends the page can lose them.
  *
  * What is shown is what is typed as long as that is what is kept; where an undo or somebody else brings in other words, those are
- * shown. `kept` makes of what is typed what is to be kept, null while it is nothing that can be; `keep` is told of what differs.
+ * shown. `kept` turns what is typed into what is kept, null while it cannot be; `keep` is told of what differs.
  */
 export function useTyped(
   value: string,

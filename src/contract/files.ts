@@ -3,7 +3,7 @@ import { attachedFileSchema } from "@/core/document";
 import { BYTES } from "./bytes";
 import { addressOf, call } from "./call";
 
-/** Keeps a file that is to be attached; answers how the document enters it. */
+/** Keeps a file that will be attached; returns how the document enters it. */
 export const keepFile = call("POST", "/api/documents/:id/files", {
   query: z.object({ name: z.string().default("") }),
   body: BYTES,

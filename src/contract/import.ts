@@ -16,7 +16,7 @@ const asked = z.object({
   /** `yes`: what stands around the text of a web page comes in as well. */
   all: z.enum(["yes"]).optional(),
   language: languageSchema.optional(),
-  /** The document that is to be updated; a new one is made without. */
+  /** The document to update; without it a new one is made. */
   update: z.string().optional(),
   /** Who does it. */
   author: personName.optional(),

@@ -13,7 +13,7 @@ const askedPlace = z.custom<AskedPlace>(
   (value) => value === "no-document" || value === "no-place" || knownPlace.safeParse(value).success,
 );
 
-/** What places of other documents are called by now, by their keys. That one is not there and that one may not read it are the same answer. */
+/** What places of other documents are called by now, by their keys. A missing document and one that may not be read get the same answer. */
 export const askPlaces = call("POST", "/api/places", {
   body: askedPlacesSchema,
   answer: z.object({ places: z.record(z.string(), askedPlace) }),

@@ -24,7 +24,7 @@ export const appendSteps = call("POST", "/api/documents/:id/steps", {
   answer: sentSteps,
 });
 
-/** Tells the others where one's caret is. */
+/** Tells the others where this window's caret is. */
 export const sendCaret = call("POST", "/api/documents/:id/caret", { body: caretRequest });
 
 /** What happens to a document from a version on, as server-sent events of `liveEvent`; who listens is among those who have it open. */

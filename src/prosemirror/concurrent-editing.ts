@@ -90,7 +90,7 @@ export function mapByLetters(step: Step, mapping: Mappable): Step | null {
   return marked(step, mapLetters(mapping, step.from, step.to), Kind);
 }
 
-/** A step that does to ranges what one with a mark did to its own: ProseMirror's own set of steps where they are several. */
+/** A step that does to ranges what a step with a mark did to its own: ProseMirror's own set of steps where they are several. */
 function marked(
   { mark }: AddMarkStep | RemoveMarkStep,
   ranges: readonly { from: number; to: number }[],

@@ -38,7 +38,7 @@ function comparedRun(before: Node, after: Node) {
   return { start, endBefore: a.length - end, endAfter: b.length - end, pos };
 }
 
-test("as one writes here and there, what is handed on of a long document stays true", () => {
+test("as text is written here and there, what is handed on of a long document stays true", () => {
   const first = createDocument(Array.from({ length: 400 }, (_, i) => paragraph("words ".repeat(i % 5))));
   const edit = fc.record({
     block: fc.oneof(fc.constantFrom(20, 21, 399), fc.nat(399)),

@@ -26,7 +26,7 @@ test("whoever has the schema has what is bent in ProseMirror", () => {
 });
 
 describe.each(PATCHES.map((patch) => [patch.what, patch] as const))("%s", (what, patch) => {
-  test("replaces what was looked at; a version that changes it has to be looked at anew", () => {
+  test("replaces what was looked at; a version that changes it has to be looked at again", () => {
     expect(hashOf(patch.original)).toBe(LOOKED_AT[what]);
   });
 

@@ -28,10 +28,10 @@ test("from the text the deck is one key away, tray and rope two, the stages thre
     if (at !== "text") await expect(manuscript(page)).toBeFocused();
     return at;
   };
-  expect(await keys("F6")).toBe("deck");
-  expect(await keys("F6", "F6")).toBe("tray");
-  expect(await keys("F2")).toBe("tray");
-  expect(await keys("Shift+F6")).toBe("rope");
+  expect(await keys("F6")).toBe("toolbar");
+  expect(await keys("F6", "F6")).toBe("inspector");
+  expect(await keys("F2")).toBe("inspector");
+  expect(await keys("Shift+F6")).toBe("outline");
   for (const key of ["Shift+F6", "Shift+F6"]) await page.keyboard.press(key);
   expect(await region(page)).toBe("band");
   expect(await focused(page)).toMatchObject({ role: "link", name: "Write" });
@@ -50,7 +50,7 @@ test("each list is one stop for Tab, and arrows lead within it", async ({ page }
   await manuscript(page).getByText("two lines").first().click();
   await page.keyboard.press("F2");
   let stops = 0;
-  for (; (await region(page)) === "tray" && stops < 60; stops++) await page.keyboard.press("Tab");
+  for (; (await region(page)) === "inspector" && stops < 60; stops++) await page.keyboard.press("Tab");
   // 120 bookmarks, and as many links.
   expect(stops).toBeLessThan(40);
   await page.getByRole("searchbox", { name: "Find a bookmark by its name" }).focus();

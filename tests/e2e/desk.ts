@@ -7,7 +7,7 @@ export async function bringIn(page: Page, name: string, text: string | Buffer): 
     .getByLabel("Files to import")
     .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
   const done = page.getByRole("heading", { name: "Imported" });
-  // Another test may have brought in a file of the same name.
+  // Another test may have imported a file of the same name.
   const another = page.getByRole("button", { name: "Make a second document" });
   await expect(done.or(another)).toBeVisible({ timeout: 60_000 });
   if (await another.isVisible()) await another.click();

@@ -60,7 +60,7 @@ test("links lead to other documents, hold through renaming there, and their auth
   );
   await expect(other.getByRole("link", { name: "“keeper” in The guide" })).toBeVisible();
 
-  // A new name there is known here, when one comes back.
+  // A new name there is known here after coming back.
   await other.keyboard.press("End");
   await other.keyboard.type(" and stairs");
   await kept(other);
@@ -345,7 +345,7 @@ test("a value is computed in the text, stays current, and says why where it cann
   }
 });
 
-test("words that are the old name of a place are told, and worded anew in one step", async ({ page }) => {
+test("words that are the old name of a place are told, and reworded in one step", async ({ page }) => {
   await openFile(
     page,
     "old-names.md",

@@ -107,7 +107,7 @@ test("to page 2, and to the page after it", async ({ page }) => {
   await expect(page.locator(".page-mark[data-page='3']")).toBeInViewport();
   told("to page 2, then to the next page", 3);
   await expect(field).toHaveValue("3");
-  // The way back is to where one came from, not to page 2.
+  // The way back is to where the author came from, not to page 2.
   await page.keyboard.press("Enter");
   // What one landed on counts, not the end of the page before it, which is still in view.
   await expect(field).toHaveValue("3");

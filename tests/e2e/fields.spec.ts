@@ -11,7 +11,7 @@ Words of the tower.
 Words of the lamp.
 `;
 
-test("what is typed into a field is kept, though the page is loaded anew while one is in it", async ({
+test("what is typed into a field is kept, though the page is loaded again while the caret is in it", async ({
   page,
 }) => {
   await openFile(page, "fields.md", TEXT);

@@ -14,7 +14,7 @@ test.beforeEach(async ({ page }) => {
 const bar = (page: Page) => page.getByRole("region", { name: "Find and replace" });
 const field = (page: Page) => bar(page).getByLabel("Words to find");
 
-test("words are found from where one is, marked in the text and on the rope, and gone through both ways", async ({
+test("words are found from the caret on, marked in the text and on the rope, and gone through both ways", async ({
   page,
 }) => {
   await clickWords(page, "Middle words of 1.");
@@ -64,7 +64,7 @@ test("words are replaced one by one, then everywhere as one change that one undo
   await expect.poll(() => storedLines(page)).toEqual(one);
 });
 
-test("words put in the place of others may hold them; a section that is looked in changes with the text", async ({
+test("words put in place of others may hold them; a section that is looked in changes with the text", async ({
   page,
 }) => {
   await clickWords(page, "Middle words of 3.");

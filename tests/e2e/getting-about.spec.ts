@@ -80,7 +80,7 @@ test("one steps from heading to heading and note to note, goes back, and forward
   await expect(page.getByRole("button", { name: /^Forward/ })).toBeHidden();
 });
 
-test("one comes back to where one left off, and to the last places of work", async ({ page }) => {
+test("an author comes back to where the work was left, and to its last places", async ({ page }) => {
   await openFile(page, "left.md", TEXT);
   await jump(page, "Below 11");
   await page.keyboard.press("End");

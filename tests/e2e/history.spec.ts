@@ -6,7 +6,7 @@ test("the history tells who changed how much; a version is named, looked at, res
   page,
 }) => {
   await page.addInitScript(() => localStorage.setItem("gate-rope name", "Oda"));
-  await openFile(page, "old.md", "# Old\n\nThe text as it was brought in.");
+  await openFile(page, "old.md", "# Old\n\nThe text as it came in.");
   await typeAtEnd(page, " More words of today.");
   await kept(page);
   await page.getByRole("button", { name: "History of this document" }).click();
@@ -37,7 +37,7 @@ test("the history tells who changed how much; a version is named, looked at, res
   await expect(versions.getByLabel("Each change is kept")).toHaveValue("always");
 
   await versions.getByRole("button", { name: /Imported or started/ }).click();
-  await expect(history.getByRole("document")).toContainText("The text as it was brought in.");
+  await expect(history.getByRole("document")).toContainText("The text as it came in.");
   await expect(history.getByRole("document")).not.toContainText("More words");
   await history.getByRole("button", { name: "Restore this version" }).click();
   await expect(manuscript(page)).not.toContainText("More words of today.");

@@ -29,7 +29,7 @@ test("what is shown as kept is on disk: it is there after the server was killed"
   }
 });
 
-test("while one writes on, one thing is said, and in a pause another", async ({ page }) => {
+test("while writing goes on, one thing is said, and in a pause another", async ({ page }) => {
   await openFile(page, "k.md", "# Steady\n\ntext");
   await kept(page);
   await page.evaluate(() => {

@@ -145,7 +145,7 @@ test.describe("a manuscript drawn in chunks is written in as if it were one piec
     expect(Math.abs(height - 120)).toBeLessThanOrEqual(2);
   });
 
-  test("stands where it stood when one comes back from another stage", async ({ page }) => {
+  test("stands where it stood when the author comes back from another stage", async ({ page }) => {
     await jump(page, "Section 90");
     await page.mouse.move(600, 400);
     await page.mouse.wheel(0, 233);

@@ -25,7 +25,7 @@ async function choosePictures(page: Page, buffers: readonly Buffer[]): Promise<v
 
 const figures = (page: Page) => manuscript(page).locator("figure");
 
-test("several pictures come in by the menu as one change, where the caret was, though one writes on", async ({
+test("several pictures come in by the menu as one change, where the caret was, though the author writes on", async ({
   page,
 }) => {
   await openFile(page, "several.md", TEXT);

@@ -21,7 +21,7 @@ test("a note has paragraphs, lists and a link, and readers get them as such", as
   await page.keyboard.type("of hemp");
   await expect(words.locator("li")).toHaveText(["Bring a lamp", "a ropeof hemp", "of hemp"]);
 
-  // A word is linked from where one types.
+  // A word is linked from where the author types.
   await page.keyboard.press("Control+k");
   await page.keyboard.type("Lamps");
   await page.getByRole("option", { name: /Lamps/ }).first().click();

@@ -39,7 +39,7 @@ async function expectSamePlaces(page: Page): Promise<void> {
   await page.unroute("**/snapshot");
 }
 
-test("a document's text is on the screen before its editor, at the beginning and where one worked last", async ({
+test("a document's text is on the screen before its editor, at the beginning and where the author worked last", async ({
   page,
 }) => {
   await openFile(

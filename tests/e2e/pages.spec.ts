@@ -185,7 +185,7 @@ test("a PDF says why it cannot be made, and its making can be cancelled", async 
   await expect(page.getByRole("button", { name: "Make PDF" })).toBeEnabled();
 });
 
-test("another paper and margins lay the pages out anew; margins that leave no room are refused", async ({
+test("another paper and margins lay the pages out again; margins that leave no room are refused", async ({
   page,
 }) => {
   await openWithContents(page);

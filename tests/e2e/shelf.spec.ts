@@ -107,7 +107,7 @@ test("an address that does not exist leads back to the shelf", async ({ page }) 
   }
 });
 
-test("a removed document waits in the bin, is put back from there, and goes for good only when one says so twice", async ({
+test("a removed document waits in the bin, is put back from there, and goes for good only when the author says so twice", async ({
   page,
 }) => {
   await openFile(page, "binned.md", "# Binned\n\nWords.\n");

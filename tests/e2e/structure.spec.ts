@@ -135,7 +135,7 @@ test.describe("sections on the even rope", () => {
     await kept(page);
   });
 
-  test("stay chosen while one writes elsewhere", async ({ page }) => {
+  test("stay chosen while the author writes elsewhere", async ({ page }) => {
     await row(page, "C").click();
     await manuscript(page).getByText("of A", { exact: true }).click();
     await page.keyboard.press("End");

@@ -101,7 +101,7 @@ async function crossing(browser: Browser, base: string): Promise<void> {
   await browser.press("Enter");
   await until(browser, LINKED, ["dawn leads to Bell"]);
 
-  // A link by pointing: the words are carried to the title they shall lead to.
+  // A link by pointing: the words are carried to the title they lead to.
   await inText(browser);
   await browser.press("Control+End");
   await browser.press("Home");
@@ -113,7 +113,7 @@ async function crossing(browser: Browser, base: string): Promise<void> {
   // A contents list from the deck.
   await browser.press("Control+Home");
   await browser.press("End");
-  await click(browser, "[data-region=deck] button", "Insert");
+  await click(browser, "[data-region=toolbar] button", "Insert");
   await click(browser, "[role=menuitem]", "Contents list");
   await until(
     browser,
@@ -122,7 +122,7 @@ async function crossing(browser: Browser, base: string): Promise<void> {
   );
 
   // A section is moved, and put back.
-  await click(browser, "[data-region=rope] button", "Even");
+  await click(browser, "[data-region=outline] button", "Even");
   await click(browser, "[role=treeitem]", "Bell");
   await browser.press("Alt+ArrowUp");
   await until(browser, HEADINGS, [`H1 ${title}`, "H2 Ferry", "H2 Bell", "H2 Jetty"]);
@@ -176,7 +176,7 @@ async function crossing(browser: Browser, base: string): Promise<void> {
   await browser.press("Control+End");
   await browser.type(" more");
   await click(browser, "[role=toolbar] > button", "Deck");
-  await click(browser, "[data-region=deck] button", "Bullet list");
+  await click(browser, "[data-region=toolbar] button", "Bullet list");
   await until(browser, `document.querySelector(".chunk > ul > li")?.textContent`, "It rings twice more");
   await until(browser, `document.querySelector("[data-kept]")?.dataset.kept`, "kept");
 }

@@ -147,7 +147,7 @@ test("the browser's own undo, as its menu has it, is that of the manuscript", as
   await kept(page);
 });
 
-test("the caret goes where one clicks while the text still scrolls", async ({ page }) => {
+test("the caret goes where the author clicks while the text still scrolls", async ({ page }) => {
   const filler = "Words that go on and on and say nothing of it. ".repeat(6);
   await openFile(
     page,

@@ -149,7 +149,7 @@ test("reach names the worst places of a document with gaps, and each gap is mend
   await expect(manuscript(page).getByRole("heading", { name: "Part 1.2" })).toBeInViewport();
 });
 
-test("return links lead where one says, and a plan of one's own is built in another document", async ({
+test("return links lead where the author says, and a plan of their own is built in another document", async ({
   page,
 }) => {
   await openAtWayfinding(page, "own-plan.md", MANUAL);

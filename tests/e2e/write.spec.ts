@@ -238,7 +238,7 @@ test.describe("structure", () => {
     expect(Math.abs(height - 120)).toBeLessThan(4);
   });
 
-  test("the rope shows headings and bookmarks, where one is, and goes where it is clicked", async ({
+  test("the rope shows headings, bookmarks and the current place, and goes where it is clicked", async ({
     page,
   }) => {
     await openFile(page, "s.md", TEXT);

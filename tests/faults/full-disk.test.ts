@@ -42,7 +42,7 @@ afterAll(async () => {
 
 describe("a disk that is full", () => {
   (mounted ? test : test.skip)(
-    "is told as that wherever something is to be stored, and what was stored stays",
+    "is told as that wherever something has to be stored, and what was stored stays",
     async () => {
       const { body } = await post("/api/documents", JSON.stringify({ title: "Stored" }));
       const id = body.id!;

@@ -9,7 +9,7 @@ const HERE = encoder.encode(": here\n\n");
 /** An event as it is sent: written once, however many listen. */
 const bytesOf = kept((event: LiveEvent) => encoder.encode(`data: ${JSON.stringify(event)}\n\n`));
 
-/** Takes an event; `to` says for whom it is, where one connection serves several. */
+/** Takes an event; `to` says for whom it is where a connection serves several windows. */
 export type Send = (event: LiveEvent, to?: string) => void;
 
 /**

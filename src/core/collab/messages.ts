@@ -58,7 +58,7 @@ export type Caret = z.infer<typeof caret>;
 export const presence = z.object({ client, name: personName, caret: caret.nullable() });
 export type Presence = z.infer<typeof presence>;
 
-/** Tells where one's caret is. */
+/** Tells where a window's caret is. */
 export const caretRequest = z.strictObject({ client, name: personName, caret: caret.nullable() });
 
 /** What the authority sends to everyone who has a document open. */

@@ -72,7 +72,7 @@ function nested(note: Node): NotePart[] {
   return parts;
 }
 
-/** A paragraph that is to be one of a note, and where it stands there. */
+/** A paragraph that becomes one of a note, and where it stands there. */
 export interface NoteDraftParagraph extends NoteParagraphPlace {
   readonly words: readonly Node[];
 }

@@ -1,4 +1,4 @@
-/** Something that can be said of how a file is to be written, and how it is asked for on a command line. */
+/** An option for writing a file, and how it is given on the command line. */
 export interface AskedOption {
   /** Behind two hyphens. */
   readonly flag: string;

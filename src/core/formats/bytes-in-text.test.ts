@@ -13,7 +13,7 @@ describe("bytes in a text", () => {
     [B, Uint8Array.of(1, 2)],
   ]);
 
-  test("stand there in base64, in pieces of which none is long", () => {
+  test("stand there in base64, in pieces none of them long", () => {
     const text = `one ${placeholderFor(A)} two ${placeholderFor(B)}${placeholderFor(A)}`;
     const pieces = [...withBytes(text, (name) => known.get(name))];
     const base64 = btoa(Array.from(large, (byte) => String.fromCharCode(byte)).join(""));

@@ -134,7 +134,7 @@ describe("a document with pictures in lines", () => {
     expect(writeFile({ doc, pictures }, "text").text).toContain("Press [Key] or [Key]");
   });
 
-  test("is found wanting where one says nothing and does not only decorate", () => {
+  test("is found wanting where a picture says nothing and does not only decorate", () => {
     const bare = createDocument([
       nodes.paragraph.create(null, [
         schema.text("x "),

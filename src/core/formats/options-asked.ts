@@ -28,7 +28,7 @@ export type PdfAsked = {
       : string;
 };
 
-/** What can be said of how a file is to be written, for each format, in the order in which it is told. Only a command line asks. */
+/** The options for writing each format, in the order of the help. Only the command line asks. */
 export const OPTIONS_ASKED: Record<FormatName, readonly AskedOption[]> = {
   html: [],
   markdown: [],

@@ -1,6 +1,6 @@
 import { Zip, ZipDeflate } from "fflate";
 
-/** A file that is to be packed, with its bytes piece by piece. */
+/** A file to pack, with its bytes piece by piece. */
 export interface ToZip {
   readonly path: string;
   readonly pieces: Iterable<Uint8Array>;

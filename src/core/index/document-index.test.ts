@@ -28,7 +28,7 @@ function told(index: DocumentIndex) {
 }
 
 describe("the index", () => {
-  test("kept current through random edits says the same as one made anew", () => {
+  test("kept current through random edits says the same as one made again", () => {
     const edit = fc.record({
       kind: fc.constantFrom("type", "split", "delete", "level", "mark"),
       at: fc.nat(10_000),

@@ -7,7 +7,7 @@ import type { Run } from "./run";
 import type { Stop } from "./stops";
 
 /*
- * Paragraphs that stand directly in a document and have words are counted from 1, so that one can speak of them.
+ * Paragraphs that stand directly in a document and have words are counted from 1, so that people can refer to them.
  */
 
 /** The nth paragraph of a document. */

@@ -2,7 +2,7 @@ import type { Node } from "prosemirror-model";
 import { isKind } from "@/core/document";
 import type { DocumentIndex } from "./document-index";
 
-/** What one can step through; pages, matches and findings come from elsewhere. */
+/** What an author can step through; pages, matches and findings come from elsewhere. */
 export const STOP_KINDS = [
   "heading",
   "bookmark",

@@ -67,7 +67,7 @@ describe("a document that is updated from a newer version of its file", () => {
     expect(links.map(({ lands }) => lands)).toEqual([true, true]);
   });
 
-  test("bookmarks, lists and looks that authors added stay; bookmarks whose words are gone can be placed anew", () => {
+  test("bookmarks, lists and looks that authors added stay; bookmarks whose words are gone can be placed again", () => {
     let state = EditorState.create({ doc: docOf(BEFORE), schema });
     const [kept, lost] = [newId(), newId()];
     const tr = state.tr;

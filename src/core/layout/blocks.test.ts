@@ -147,7 +147,7 @@ test("items have their counts and boxes before them, in one line with their word
   for (const tick of ticks) expect(Math.abs(tick.y - boxes[0]!.y)).toBeLessThan(boxes[0]!.size);
 });
 
-test("a list that goes on counts anew when the one before it grows, though it did not change itself", async () => {
+test("a list that goes on counts again when the one before it grows, though it did not change itself", async () => {
   const item = () => nodes.list_item.create(null, nodes.paragraph.create(null, schema.text("x")));
   const more = nodes.ordered_list.create({ id: newId(), continues: true }, item());
   const counted = (...items: ReturnType<typeof item>[]) => nodes.ordered_list.create({ id: newId() }, items);

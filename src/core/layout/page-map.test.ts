@@ -27,7 +27,7 @@ describe("where the pages begin", () => {
     expect(map().pageAt(5)).toBe(0);
   });
 
-  test("goes along with changes until pages are laid out anew", () => {
+  test("goes along with changes until pages are laid out again", () => {
     const pages = map(0, 100, 250).mapped([new StepMap([40, 0, 10]), new StepMap([150, 30, 0])]);
     expect([...pages.starts]).toEqual([0, 110, 230]);
     // What stood at the beginning of a page goes on standing there.

@@ -35,7 +35,7 @@ export class Resources {
     return [...this.asked.values()];
   }
 
-  /** How often something was asked for that is not here: what was made meanwhile is to be made again. */
+  /** How often something was asked for that is not here: what was made meanwhile has to be made again. */
   get misses(): number {
     return this.missed;
   }

@@ -100,7 +100,7 @@ describe("following a link", () => {
     );
   });
 
-  test("to another document, of which only is told what one may know", () => {
+  test("to another document, and only what this person may know is told", () => {
     const place = { kind: "document", document: "other", id: newId() } as const;
     const library = libraryOf(
       new Map<string, AskedPlace>([

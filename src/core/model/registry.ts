@@ -48,7 +48,7 @@ export const EMPTY_REGISTRY: Registry = { bookmarks: {}, anchors: {} };
 
 const nameSchema = z.string().max(20_000);
 
-/** Checks a date by which one comes back, as `2026-11-26`, or none. */
+/** Checks the date of a flag, as `2026-11-26`, or none. */
 export const dueSchema = z
   .string()
   .regex(/^(?:|\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01]))$/, "not a date");

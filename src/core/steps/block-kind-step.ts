@@ -26,7 +26,7 @@ const jsonSchema = z
  * by its id, so the step means the same wherever the block went meanwhile, and nothing where it is gone.
  */
 export class BlockKindStep extends Step {
-  /** `carried`: what is to be set; the others stay as far as the new kind has them. */
+  /** `carried`: attributes to set; the others stay as far as the new kind has them. */
   constructor(
     readonly id: string,
     readonly kind: TextBlockKind,

@@ -54,7 +54,7 @@ test("a link whose first word was typed just now does not reach over blocks that
   expect(dropped).toEqual([]);
 });
 
-test("what one deletes does not reach to where somebody moved its first block", () => {
+test("what one author deletes does not reach to where somebody moved its first block", () => {
   const doc = createDocument(
     ["aa", "bb", "cc", "dd"].map((text) => schema.nodes.paragraph.create({ id: text }, schema.text(text))),
   );
@@ -67,7 +67,7 @@ test("what one deletes does not reach to where somebody moved its first block", 
   for (const text of ["aa", "bb", "cc"]) expect(tr.doc.textContent).toContain(text);
 });
 
-test("what one deletes up to a block one moved does not take a block along that somebody else moved there", () => {
+test("what one author deletes up to a block they moved does not take a block along that somebody else moved there", () => {
   const { heading, paragraph } = schema.nodes;
   const doc = createDocument([
     heading.create({ id: "b" }, schema.text("bb")),

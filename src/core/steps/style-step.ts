@@ -25,13 +25,13 @@ import {
 } from "@/core/model/style-sheet";
 import { keysOf } from "@/core/keys-of";
 
-/** Of the page rule what may be absent. That it is to be absent is said by null, since JSON leaves out what is undefined. */
+/** The optional parts of the page rule. Null removes one, since JSON leaves out what is undefined. */
 const MAY_BE_ABSENT = ["setup", "first", "even"] as const satisfies readonly (keyof PageRule)[];
 type MayBeAbsent = (typeof MAY_BE_ABSENT)[number];
 
 type PageFields = Partial<Omit<PageRule, MayBeAbsent>> & { readonly [K in MayBeAbsent]?: PageRule[K] | null };
 
-/** Fields of a style of your own; null for what is to be as in the body. */
+/** Fields of a style of your own; null for what follows the body. */
 type OwnFields = { readonly [K in keyof OwnLook]?: OwnLook[K] | null };
 
 /**

@@ -49,7 +49,7 @@ describe("titles that are typed but not made", () => {
       proposed(...numbers.flatMap((number) => [paragraph(`${number}. A title`), paragraph(LONG)]));
     expect(chapters(["1", "2", "3"])).toEqual(["1 1. A title", "1 2. A title", "1 3. A title"]);
     expect(chapters(["I", "II", "III", "IV"])[3]).toBe("1 IV. A title");
-    // Lists begin anew again and again.
+    // Lists begin again and again.
     expect(chapters(["1", "2", "1", "2", "1", "2"])[0]).toBe("1? 1. A title");
   });
 

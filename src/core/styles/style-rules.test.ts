@@ -67,7 +67,7 @@ describe("the rules of a style sheet", () => {
     ["right", "end"],
     ["center", "center"],
     ["justify", "justify"],
-  ] as const)("have lines that stand at the %s begin where one reads from", (align, words) => {
+  ] as const)("have lines that stand at the %s begin where reading starts", (align, words) => {
     const sheet = {
       ...FIRST_SHEET,
       styles: { ...FIRST_SHEET.styles, quotation: { ...FIRST_SHEET.styles.quotation, align } },

@@ -38,7 +38,7 @@ export function linesByName(
         renamed.map((i) => line(places[i]!)),
         inOrder,
       )
-    : madeAnew(before?.lines ?? [], places, ranks, line, inOrder);
+    : mergedLines(before?.lines ?? [], places, ranks, line, inOrder);
   last = { language, collator, places, ranks, lines };
   return lines;
 }
@@ -72,7 +72,7 @@ function mended(
 }
 
 /** Lines of places when some came, went or moved: those that kept their words are in order already. */
-function madeAnew(
+function mergedLines(
   before: readonly ContentsEntry[],
   places: readonly Destination[],
   ranks: ReadonlyMap<string, number>,

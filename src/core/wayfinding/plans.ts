@@ -98,7 +98,7 @@ export const within = (level: number, to: number, options: ListOptions = {}): Pl
   ...listOf("section", { eachOfLevel: level }, options),
   to,
 });
-/** What a document that is read once promises: that one gets everywhere. */
+/** What a document that is read once promises: every section can be reached. */
 const ONLY_JUMPS: Promises = { jumps: FIRST_PROMISES.jumps };
 const returns = (levels: readonly number[], to?: ReturnRule["to"]): ReturnRule => ({
   levels,

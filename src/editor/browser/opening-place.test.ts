@@ -13,7 +13,7 @@ const startOf = (block: number) => {
   return pos;
 };
 
-test("a document opens where one worked last, with the block's beginning where one lands", () => {
+test("a document opens where the author worked last, with the block's beginning at the landing place", () => {
   expect(openingPlace(doc, [{ block: idOf(20), offset: 7 }])).toEqual({
     caret: startOf(20) + 7,
     landing: startOf(20),
@@ -21,7 +21,7 @@ test("a document opens where one worked last, with the block's beginning where o
   });
 });
 
-test("deep in a long block the very line is where one lands", () => {
+test("deep in a long block the very line is the landing place", () => {
   expect(openingPlace(doc, [{ block: idOf(30), offset: 1_500 }])).toEqual({
     caret: startOf(30) + 1_500,
     landing: startOf(30) + 1_500,

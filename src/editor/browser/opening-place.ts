@@ -20,7 +20,7 @@ export function placeIn(doc: Node, { block, offset }: WorkPlace): number | null 
   return found && found.pos + Math.min(offset, found.node.nodeSize - 1);
 }
 
-/** Where a document is opened: where the caret stands, and what is brought to where one lands. */
+/** Where a document is opened: where the caret stands, and what is scrolled to the landing place. */
 export interface OpeningPlace {
   readonly caret: number;
   readonly landing: number;

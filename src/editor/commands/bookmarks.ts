@@ -116,7 +116,7 @@ export function renameBookmark(tr: Transaction, id: DestinationId, name: string)
   return tr.step(new RegistryStep({ part: "bookmarks", id, field: "name", value: name }));
 }
 
-/** Writes what one is to know of a bookmark. */
+/** Sets the note of a bookmark. */
 export function setBookmarkField(
   tr: Transaction,
   id: DestinationId,

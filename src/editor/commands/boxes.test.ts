@@ -103,7 +103,7 @@ describe("how a list counts", () => {
     expect(new Desk([list(item("a"))]).select("a").run(setCount({ start: 2 }))).toBe(false);
   });
 
-  test("goes on over what stands between, and counts anew when items come and go", () => {
+  test("goes on over what stands between, and counts again when items come and go", () => {
     const one = () => nodes.ordered_list.create(null, [item("one"), item("two")]);
     const more = () => nodes.ordered_list.create({ continues: true }, [item("three")]);
     const desk = new Desk(

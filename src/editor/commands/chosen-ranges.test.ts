@@ -19,7 +19,7 @@ const table = (...rows: string[][]) =>
     ),
   ]);
 
-/** A table of which the cells of the second column are chosen. */
+/** A table whose cells of the second column are chosen. */
 function columnChosen(...rows: string[][]) {
   const doc = createDocument([table(...rows)]);
   const cells: number[] = [];

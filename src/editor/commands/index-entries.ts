@@ -66,7 +66,7 @@ export function removeIndexEntry(tr: Transaction, { id, entry, pos, end }: Index
   return tr.removeMark(pos, end, index_entry.create({ id, ...entry }));
 }
 
-/** Enters all further places where the words stand under which one is entered. Answers how many there are. */
+/** Enters all other places where the words of an entry stand. Returns how many there are. */
 export function enterAll(tr: Transaction, index: DocumentIndex, place: IndexedDestination): number {
   const words = index.doc.textBetween(place.pos, place.end, " ", " ").trim();
   if (words === "") return 0;

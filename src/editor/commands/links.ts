@@ -87,7 +87,7 @@ export function retargetLinks(
 }
 
 /** Words links, which are in order, as their places are called now. */
-export function wordAnew(tr: Transaction, links: readonly OldName[]): Transaction {
+export function rewordLinks(tr: Transaction, links: readonly OldName[]): Transaction {
   for (const { link, name } of [...links].reverse()) {
     const { target } = link;
     if (target.kind !== "destination") continue;
@@ -127,7 +127,7 @@ function isReference(link: LinkPlace): link is ReferencePlace {
   return link.reference !== undefined;
 }
 
-/** Makes links of mentions, which are in order, or cross-references in their place where one says the same. */
+/** Makes links of mentions, which are in order, or cross-references where a reference says the same words. */
 export function linkMentions(
   tr: Transaction,
   mentions: readonly Mention[],

@@ -45,7 +45,7 @@ test("one without a title, where bookmarks cover what is typed, too", () => {
   expect(desk.doc.child(1).type).toBe(schema.nodes.bullet_list);
 });
 
-test("its title may have been taken out or worded anew meanwhile: then it stays where it is", () => {
+test("its title may have been taken out or reworded meanwhile: then it stays where it is", () => {
   const { desk, list } = manual();
   desk.dispatch(freezeList(desk.state.tr, list.pos, desk.index));
   desk.dispatch(desk.state.tr.insertText("All ", desk.doc.child(0).nodeSize + 1));
@@ -55,7 +55,7 @@ test("its title may have been taken out or worded anew meanwhile: then it stays 
   expect(desk.doc.child(2).type).toBe(schema.nodes.contents_list);
 });
 
-test("the open form knows of which list a text is", () => {
+test("the open form knows which list a text is of", () => {
   const { desk, list } = manual();
   desk.dispatch(freezeList(desk.state.tr, list.pos, desk.index));
   const { text } = writeFile({ doc: desk.doc, pictures: new Map() }, "gaterope");

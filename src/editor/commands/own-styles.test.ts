@@ -114,7 +114,7 @@ describe("a change of a style of one's own", () => {
     ],
   ])("is refused: %s", (_what, change) => expect(() => made(change)).toThrow(RangeError));
 
-  test("by two hands keeps both fields, and comes to nothing where one removed it", () => {
+  test("by two hands keeps both fields, and comes to nothing where one author removed it", () => {
     const on = desk();
     on.select("First");
     on.dispatch(makeOwnStyle(on.state, "paragraphs", "Aside"));

@@ -141,7 +141,7 @@ describe("links and cross-references together", () => {
   });
 });
 
-test("mentions become cross-references where one says the same, else links", () => {
+test("mentions become cross-references where a reference says the same, else links", () => {
   const one = new Desk(
     [
       paragraph("See section 2, section 9 and Table 1."),

@@ -91,7 +91,7 @@ export function shiftSections(
   return tr.docChanged ? tr : null;
 }
 
-/** The headings that change with sections which are shifted; none where one of them would get a level that there is none of. */
+/** The headings that change with sections which are shifted; none where one of them would get a level that does not exist. */
 export function shiftable(
   index: DocumentIndex,
   ids: Iterable<DestinationId>,

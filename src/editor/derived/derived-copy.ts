@@ -65,7 +65,7 @@ export class DerivedCopy {
     return true;
   }
 
-  /** What the plan would change that was asked about last, once the document is as far as it was then; null where nothing is to be told. */
+  /** What the plan would change that was asked about last, once the document is as far as it was then; null where there is nothing to report. */
   planAnswer(): FromWorker | null {
     const asked = this.planAsked;
     if (!asked || !this.index || this.stale || this.revision < asked.revision) return null;
@@ -77,7 +77,7 @@ export class DerivedCopy {
     return { kind: "plan", revision: this.revision, effect, doubled };
   }
 
-  /** What is to be told after all that was taken in. */
+  /** What to report after everything that was taken in. */
   answers(): FromWorker[] {
     if (!this.stale) return [];
     this.stale = false;

@@ -139,7 +139,7 @@ describe("what is worked out beside the editing", () => {
     expect(derived.proof?.current).toBe(false);
   });
 
-  test("is given the document anew when its copy does not take the steps", () => {
+  test("is given the document again when its copy does not take the steps", () => {
     const { peer, derived, dispatch, state } = side();
     peer.answer();
     peer.copy.take({
@@ -179,7 +179,7 @@ describe("what is worked out beside the editing", () => {
     derived.close();
   });
 
-  test("carries the beginnings of pages along until they are told of anew", () => {
+  test("carries the beginnings of pages along until they are told again", () => {
     const { peer, derived, dispatch, state, changes } = side();
     expect(derived.pages).toBeNull();
     peer.tellPages(0, 0, 7);
@@ -243,7 +243,7 @@ test("what a plan would change is told of the document with all that was typed, 
   dispatch(state().tr.insertText("Typed ", 1));
   const [plan] = READY_PLANS;
   derived.askAboutPlan(plan!, false, null);
-  // The change has come with the question, and is to be taken in first.
+  // The change has come with the question, and has to be taken in first.
   expect(peer.copy.planAnswer()).toBeNull();
   peer.answer();
   const answer = peer.copy.planAnswer();

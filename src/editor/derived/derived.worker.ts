@@ -32,7 +32,7 @@ let asked = false;
 let laying = false;
 let pause: ReturnType<typeof setTimeout> | undefined;
 
-/** What is to be told, together: the window takes notice of each message, between one key and the next. */
+/** What the window learns, in one message: it takes notice of each message, between one key and the next. */
 let unsent: FromWorker[] = [];
 let sendTimer: ReturnType<typeof setTimeout> | undefined;
 

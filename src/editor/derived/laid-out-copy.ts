@@ -19,7 +19,7 @@ export class LaidOutCopy {
   constructor(private readonly source: ResourceSource) {}
 
   /**
-   * Lays out a version of the document and fetches what it lacks for that; answers with what is to be told, nothing where `newer`
+   * Lays out a version of the document and fetches what it lacks for that; answers with what to report, nothing where `newer`
    * says meanwhile that there is a later version. What cannot be fetched has its stand-in.
    */
   async follow(index: DocumentIndex, revision: number, newer: () => boolean): Promise<FromWorker[]> {

@@ -28,7 +28,7 @@ describe("a note in the manuscript", () => {
     expect(view.dom.classList.contains("is-empty")).toBe(true);
   });
 
-  test("is drawn anew as another kind of thing", () =>
+  test("is drawn again as another kind of thing", () =>
     expect(new NoteView(note("x")).update(paragraph("x"))).toBe(false));
 });
 
@@ -125,7 +125,7 @@ describe("a contents list in the manuscript", () => {
     expect(jump).toHaveBeenCalledWith(index.headings[1]!.id);
   });
 
-  test("keeps its lines while they say the same, and draws them anew when they do not", () => {
+  test("keeps its lines while they say the same, and draws them again when they do not", () => {
     const ropes = heading(1, "Ropes");
     const titles = [ropes, ropes.type.create({ ...ropes.attrs, id: newId() }, schema.text("Bells"))];
     const same = createDocument(titles).content.content;

@@ -30,7 +30,7 @@ const MAX_ANSWER_MS = 30_000;
 
 /**
  * What this window knows of the other documents of the shelf: the places to which links lead, and who links to this document. Asked of
- * the server when links change and when one comes back to the window; what is not known yet is taken to be there.
+ * the server when links change and when the author comes back to the window; what is not known yet is taken to be there.
  */
 export class Elsewhere {
   library: KnownLibrary = UNKNOWN_LIBRARY;

@@ -32,7 +32,7 @@ const MAX_TRAIL = 50;
 
 /** Jumps within a document, each with the way back. */
 export class Jumps {
-  /** Places one may go back to, the latest last. */
+  /** Places to go back to, the latest last. */
   trail: readonly TrailPlace[] = [];
   /** Places one came back from, the latest last. */
   ahead: readonly TrailPlace[] = [];
@@ -73,7 +73,7 @@ export class Jumps {
     this.trail = [{ pos: 0, label: "the beginning" }];
   }
 
-  /** Offers the way back to words that one left without a jump. */
+  /** Offers the way back to words that were left without a jump. */
   offerWayBack({ from, to }: Stop): void {
     const last = this.trail.at(-1);
     if (last && last.pos >= from && last.pos <= to) return;
@@ -109,7 +109,7 @@ export class Jumps {
     return true;
   }
 
-  /** Goes to where one last came back from; false where one did not. */
+  /** Goes forward to where the last way back began; false where there was none. */
   forward({ told: notify = true } = {}): boolean {
     const place = this.ahead.at(-1);
     if (!place) return false;

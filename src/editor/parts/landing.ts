@@ -2,7 +2,7 @@ import { isKind, isNamedWithin } from "@/core/document";
 import type { Node } from "prosemirror-model";
 import { NodeSelection, TextSelection, type Selection } from "prosemirror-state";
 
-/** What is selected where one lands: a figure or list as a whole, else the caret in the words there, as in the title of a notice. */
+/** What is selected after a jump: a figure or list as a whole, else the caret in the words there, as in the title of a notice. */
 export function selectionAt(doc: Node, pos: number): Selection {
   const node = doc.nodeAt(pos);
   const between = doc.resolve(pos).depth === 0 || (node !== null && isNamedWithin(node));

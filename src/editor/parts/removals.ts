@@ -132,7 +132,7 @@ export class Removals {
   private do(removal: Removal, fate: Fate): void {
     const { index, state, pages } = this.host;
     const what = going(removal, index);
-    // Anew: others may have gone on writing.
+    // Again: others may have gone on writing.
     const { links } = impactOf(index, what);
     const tr = state.tr.setMeta(ANNOUNCED, true);
     remove(tr, removal, index);

@@ -6,7 +6,7 @@ import type { JumpHost, Jumps } from "./jumps";
 import { keepInBrowser, readKept } from "../browser/kept-in-browser";
 import { foundPlaces } from "../plugins/matches";
 
-/** What one can step through in a window. */
+/** What an author can step through in a window. */
 export const STEP_KINDS = [...STOP_KINDS, "page", "finding", "match"] as const;
 export type StepKind = StopKind | "page" | "finding" | "match";
 

@@ -52,7 +52,7 @@ export class WorkPlaces {
     return this.places.map((place) => placeIn(doc, place)).filter((pos) => pos !== null);
   }
 
-  /** Where the document is to be opened; null for its beginning. */
+  /** Where to open the document; null for its beginning. */
   opening(doc: Node): OpeningPlace | null {
     return openingPlace(doc, this.places);
   }

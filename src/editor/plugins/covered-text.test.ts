@@ -46,7 +46,7 @@ describe("a bookmark over several blocks covers what is typed", () => {
     expect(covered()).toBe("twonow threefour");
   });
 
-  test("in a new line between, and one undo takes back what one typed", () => {
+  test("in a new line between, and one undo takes back what was typed", () => {
     const { desk, covered } = marked();
     typeAfter(desk, "three", "");
     desk.run(splitBlockWithId);

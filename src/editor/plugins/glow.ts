@@ -24,7 +24,7 @@ export function glowPlugin(): Plugin {
   });
 }
 
-/** The glow as it is to be drawn. */
+/** The glow as it is drawn. */
 export function glowDecorations(state: EditorState): BlockDecoration[] {
   const place = key.getState(state);
   if (!place || place.from >= place.to) return [];

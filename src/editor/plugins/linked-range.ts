@@ -34,7 +34,7 @@ export function linkedRangePlugin(): Plugin {
   });
 }
 
-/** The held words as they are to be drawn. */
+/** The held words as they are drawn. */
 export function linkedRangeDecorations(state: EditorState): BlockDecoration[] {
   const range = key.getState(state);
   if (!range || range.from === range.to) return [];

@@ -91,7 +91,7 @@ export function matchesPlugin(): Plugin {
 /** How far from what is in view matches are drawn. */
 const AROUND = 12_000;
 
-/** The matches in view and near to it, as they are to be drawn: there may be ten thousand. */
+/** The matches in view and near to it, as they are drawn: there may be ten thousand. */
 export function matchDecorations(state: EditorState, inView: Range): BlockDecoration[] {
   const count = foundPlaces(state).length;
   if (count === 0) return [];

@@ -65,7 +65,7 @@ export function othersCaretsPlugin(): Plugin {
   });
 }
 
-/** Carets and selections of others as they are to be drawn. */
+/** Carets and selections of others as they are drawn. */
 export function caretDecorations(state: EditorState): BlockDecoration[] {
   return othersCarets(state).flatMap(({ anchor, head, client, name }) => {
     const colour = `person-${colourOf(client)}`;

@@ -7,13 +7,13 @@ export type Dialog =
   | "titles"
   | "jump"
   | "history"
-  | "tray"
+  | "inspector"
   | "styles"
-  | "deck"
-  | "rope";
+  | "toolbar"
+  | "outline";
 
 /** Dialogs that stand in the tray. */
-const IN_TRAY: ReadonlySet<Dialog> = new Set<Dialog>(["bookmark", "styles"]);
+const IN_INSPECTOR: ReadonlySet<Dialog> = new Set<Dialog>(["bookmark", "styles"]);
 
 /** Which dialogs the interface has at the moment, and how each is opened. */
 export class Dialogs {
@@ -31,7 +31,7 @@ export class Dialogs {
 
   /** Opens a dialog, and the tray first if it stands there; false if the interface does not have it at the moment. */
   open(dialog: Dialog, words = ""): boolean {
-    if (IN_TRAY.has(dialog)) this.open("tray");
+    if (IN_INSPECTOR.has(dialog)) this.open("inspector");
     const open = this.openers.get(dialog);
     open?.(words);
     return open !== undefined;

@@ -21,7 +21,7 @@ export class DocumentStore extends Observable {
   state: EditorState;
   index: DocumentIndex;
   /**
-   * The index of the last version that differs from the newest in no place, name or link, and in no length that one could see. What only
+   * The index of the last version that differs from the newest in no place, name or link, and in no length that anybody could see. What only
    * shows places draws from this, and so is not drawn again with every key.
    */
   outline: DocumentIndex;

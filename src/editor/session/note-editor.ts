@@ -78,7 +78,7 @@ export class NoteEditor {
         role: "textbox",
         "aria-multiline": "true",
         "aria-label": "Words of the note",
-        "data-tray-field": "",
+        "data-inspector-field": "",
       },
     });
   }

@@ -69,7 +69,7 @@ export class Session extends Observable {
   });
   /** Where this author worked last. */
   readonly work: WorkPlaces;
-  /** The pages as they were when one could last see them move where they are drawn to scale. */
+  /** The pages as they were when they were last drawn to scale. */
   pagesShown: PageMap | null = null;
 
   private readonly manuscript: ManuscriptHost;
@@ -176,7 +176,7 @@ export class Session extends Observable {
       bookmark: () => this.setBookmark(),
       find: () => dialogs.open("find"),
       titles: () => dialogs.open("titles"),
-      inspector: () => dialogs.open("tray"),
+      inspector: () => dialogs.open("inspector"),
       styles: () => dialogs.open("styles"),
       bookmarkWords: () => this.chooseBookmark(),
       takeOut: () => this.removals.beginChosen(),

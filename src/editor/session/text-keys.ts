@@ -39,7 +39,7 @@ const chooseTo =
     return true;
   };
 
-/** A generated list or an equation beside the caret is chosen first, so that one sees what the next key takes out. */
+/** A generated list or an equation beside the caret is chosen first, so that the author sees what the next key takes out. */
 function chooseGenerated(direction: -1 | 1): Command {
   return ({ selection, doc, tr }, dispatch) => {
     const { $head, empty } = selection;

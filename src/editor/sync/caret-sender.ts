@@ -8,7 +8,7 @@ export class CaretSender {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sent = "";
 
-  /** `caret`: where it is now; null where nobody is to be told, "later" where it is asked once more after a while. */
+  /** `caret`: where it is now; null where nobody has to know, "later" to ask again after a while. */
   constructor(
     private readonly requests: DocumentRequests,
     private readonly caret: () => Caret | null | "later",

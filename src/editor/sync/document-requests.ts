@@ -14,7 +14,7 @@ export interface RequestOptions {
   readonly fetch?: typeof globalThis.fetch;
 }
 
-/** Steps that are to be accepted, and what they follow. */
+/** Steps to be accepted, and what they follow. */
 export interface SentBatch {
   readonly version: number;
   readonly ledBy: OwnSteps["ledBy"];

@@ -300,7 +300,7 @@ describe("what others do", () => {
     expect(one.exchange.connected).toBe(true);
   });
 
-  test("is loaded anew where the steps in between are gone, own words on top", async () => {
+  test("is loaded again where the steps in between are gone, own words on top", async () => {
     const [one, two] = [await Window.on(id), await Window.on(id)];
     two.type("two ", 1);
     await kept(two);
@@ -382,7 +382,7 @@ describe("what others do", () => {
       expect(one.text).toContain("new ");
     });
 
-    test("is told apart when one listens", async () => {
+    test("is told apart when the window listens", async () => {
       one.exchange.listen();
       await expectOffered();
     });

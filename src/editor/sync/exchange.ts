@@ -206,7 +206,7 @@ export class Exchange {
 
   private onEvent(event: LiveEvent): void {
     if (event.kind === "steps") this.take(event.since);
-    else if (event.kind === "gone") this.loadAnewSoon();
+    else if (event.kind === "gone") this.reloadSoon();
     else if (event.kind === "removed") this.host.removed();
     else {
       const before = this.people.length;
@@ -291,10 +291,10 @@ export class Exchange {
     if (status === 409 && error?.since) return this.take(error.since);
     if (status === 409 && error?.code === "other-line") {
       this.otherLine = true;
-      return this.loadAnew();
+      return this.reload();
     }
-    if (status === 410 || (status === 409 && error?.code === "future-version")) return this.loadAnew();
-    if (status === 422 && this.refusals++ < 1) return this.loadAnew();
+    if (status === 410 || (status === 409 && error?.code === "future-version")) return this.reload();
+    if (status === 422 && this.refusals++ < 1) return this.reload();
     if (status === 422) return this.giveUpWaiting();
     await this.tryAgain((stored) => ({
       kind: "refused",
@@ -316,7 +316,7 @@ export class Exchange {
     } catch (error) {
       // The copy here is not the authority's; it is reloaded, own steps on top.
       if (error instanceof OtherLine) this.otherLine = true;
-      return this.loadAnewSoon();
+      return this.reloadSoon();
     }
     this.afterTaking();
   }
@@ -340,7 +340,7 @@ export class Exchange {
     this.fetching = true;
     try {
       const response = await this.requests.stepsAfter(this.version);
-      if (response.status === 410) await this.loadAnew();
+      if (response.status === 410) await this.reload();
       else if (response.ok) this.take(getSteps.answer.parse(await response.json()));
     } catch {
       // The live connection brings them as soon as it stands again.
@@ -350,7 +350,7 @@ export class Exchange {
   }
 
   /** Takes the newest version whole, by whatever way it came about, and puts it under your own steps. */
-  private async loadAnew(): Promise<void> {
+  private async reload(): Promise<void> {
     const asked = this.version;
     const response = await this.requests.whole();
     if (!response.ok) throw new Error(`answered with ${response.status}`);
@@ -383,11 +383,11 @@ export class Exchange {
     });
   }
 
-  private loadAnewSoon(): void {
+  private reloadSoon(): void {
     if (this.loading) return;
     this.loading = true;
     const attempt = (): void =>
-      void this.loadAnew().then(
+      void this.reload().then(
         () => (this.loading = false),
         () => setTimeout(() => !this.closed && attempt(), 2_000),
       );
@@ -405,7 +405,7 @@ export class Exchange {
     if (blocks.some((block) => block.textContent.trim() !== ""))
       void this.keepDisplaced(this.ofPlace(blocks, given[0]!));
     else this.host.dropped(given.length);
-    await this.loadAnew();
+    await this.reload();
   }
 
   /** `first`: the first of the steps that put the words in. */

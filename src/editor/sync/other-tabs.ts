@@ -1,6 +1,6 @@
 import { sentSteps, type SentSteps } from "@/core/collab";
 
-/** The other windows of this browser on the same document: what one learns all know, also those that rest. */
+/** The other windows of this browser on the same document: what one of them learns they all know, also those that rest. */
 export class OtherTabs {
   private readonly channel: BroadcastChannel | null;
 

@@ -8,7 +8,7 @@ export interface SyncHost {
   settle(): void;
   /** Takes in a change that others made. */
   receive(tr: Transaction): void;
-  /** Something that one may want to show has changed. */
+  /** Something that may be shown has changed. */
   changed(): void;
   /** Words whose place is gone, stored already where that was possible. */
   displaced(words: Displaced): void;

@@ -97,7 +97,7 @@ describe("signs as they are drawn", () => {
     source
       .forChild(0, layout.drawn.child(0))
       .forChild(layout.drawnStartOf(i), layout.chunk(i)) as DecorationSet;
-  test("are kept by chunk, and made anew only where something differs", () => {
+  test("are kept by chunk, and made again only where something differs", () => {
     const one = new Followed();
     const drawn = new ChunkDecorations();
     const layout = ChunkLayout.of(one.state.doc);

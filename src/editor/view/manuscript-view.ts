@@ -338,7 +338,7 @@ export class ManuscriptView {
 
   // What is drawn
 
-  /** Draws what is to be seen or typed in at a position, and what stands beside it. */
+  /** Draws the chunk at a position and those beside it. */
   ensureDrawn(pos: number): void {
     const index = this.layout.chunkAt(pos);
     this.drawChunks([index - 1, index, index + 1]);

@@ -19,7 +19,7 @@ export class PaintedNow {
   }
 
   /** Has a part painted for two frames. Who asks last decides for how long: given back to the browser in the middle of a scroll, it would be
-   * passed over where one looks what is in view. */
+   * passed over in the search for what is in view. */
   paint(part: HTMLElement): void {
     const turn = (this.asked.get(part) ?? 0) + 1;
     this.asked.set(part, turn);

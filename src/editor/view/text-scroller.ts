@@ -2,7 +2,7 @@ import type { EditorView } from "prosemirror-view";
 import type { ChunkLayout } from "./chunk-layout";
 import type { ManuscriptHost } from "./manuscript-host";
 
-/** A position, and how many pixels below the upper edge of the window it stands; where one lands, if it is not said. */
+/** A position, and how many pixels below the upper edge of the window it stands; its landing place, if it is not said. */
 export interface Place {
   readonly pos: number;
   readonly below?: number;
@@ -12,7 +12,7 @@ export interface Place {
 export interface ScrolledDrawing {
   readonly view: EditorView;
   readonly layout: () => ChunkLayout;
-  /** Draws what is to be seen at a position. */
+  /** Draws what can be seen at a position. */
   ensureDrawn(pos: number): void;
   /** Has the chunk at a position painted in the very next frame; or the one so many chunks behind it, if there is one. */
   paintNow(pos: number, behind?: number): HTMLElement | null;
@@ -60,7 +60,7 @@ export class TextScroller {
   }
 
   /**
-   * Brings a position to so many pixels below the upper edge of the window, or to where one lands; at once, and looks once
+   * Brings a position to so many pixels below the upper edge of the window, or to the landing place; at once, and looks once
    * more after the frame.
    */
   scrollTo({ pos, below }: Place): void {

@@ -39,7 +39,7 @@ export function chosenInDrawing(
   return byHand ? tr.selection : WideSelection.of(tr.doc, anchor, head);
 }
 
-/** The part of a wide selection that stands in the chunk where it began, as it is to be drawn. */
+/** The part of a wide selection that stands in the chunk where it began, as it is drawn. */
 export function wideDecorations(selection: Selection, layout: ChunkLayout): BlockDecoration[] {
   if (!(selection instanceof WideSelection)) return [];
   const began = layout.toDocument(selection.wideAnchor);

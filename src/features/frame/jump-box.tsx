@@ -10,7 +10,7 @@ import { placeEntries, stopOf } from "./place-entries";
 import { wordsEntries } from "./words-entries";
 
 /**
- * The box in which one types to find any place and goes there; with nothing typed, first those one worked at lately. Ctrl+J
+ * The box that finds any place as it is typed and goes there; with nothing typed, it offers the latest places of work first. Ctrl+J
  * opens it anywhere.
  */
 export function JumpBox() {

@@ -29,7 +29,7 @@ export function KeepingStatus() {
   );
 }
 
-/** How it stands, "kept" only once that lasts: while one writes on, nothing is redrawn. */
+/** How it stands, "kept" only once that lasts: while the author writes on, nothing is redrawn. */
 function useCalmState(): KeepingState {
   const session = useSession();
   const [shown, setShown] = useState(session.sync.kept);

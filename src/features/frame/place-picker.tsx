@@ -13,7 +13,7 @@ import { placeEntries } from "./place-entries";
 import { recentTargetEntries, libraryEntries, useLibraryPlaces } from "./library-entries";
 import { topEntries, wordsEntries } from "./words-entries";
 
-/** A box in which one says where something should lead. */
+/** A box to choose where something should lead. */
 export function PlacePicker({
   title,
   open,
@@ -47,7 +47,7 @@ export function PlacePicker({
   );
 }
 
-/** A box in which one chooses a place of the document itself. */
+/** A box to choose a place of the document itself. */
 export function OwnPlacePicker({
   title,
   open,

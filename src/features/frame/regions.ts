@@ -1,20 +1,20 @@
 import { tabStops } from "@/components/focusable";
 
 /** The parts of a stage between which F6 leads, in its order: each stands in an element with `data-region`. */
-export const REGIONS = ["text", "deck", "tray", "band", "rope"] as const;
+export const REGIONS = ["text", "toolbar", "inspector", "band", "outline"] as const;
 export type Region = (typeof REGIONS)[number];
 
 /** The regions beside the text of the stage of writing; in a narrow window they lie over it as sheets, one at a time. */
-export const PARTS = ["rope", "deck", "tray"] as const satisfies readonly Region[];
+export const PARTS = ["outline", "toolbar", "inspector"] as const satisfies readonly Region[];
 export type Part = (typeof PARTS)[number];
 
 /** What has the keyboard first in a region, before whatever stands there first. */
 const FIRST: Readonly<Record<Region, string>> = {
   text: ".ProseMirror, [data-stage-first]:not(:disabled)",
-  deck: "button:not(:disabled)",
-  tray: "[data-tray-field]",
+  toolbar: "button:not(:disabled)",
+  inspector: "[data-inspector-field]",
   band: "[aria-current=page], [data-band-menu]",
-  rope: "[role=tree], [data-row][tabindex='0']",
+  outline: "[role=tree], [data-row][tabindex='0']",
 };
 
 /** The region in which an element stands. */

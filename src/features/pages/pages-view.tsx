@@ -23,7 +23,7 @@ export function PagesView() {
   const sheet = useDocument((it) => it.index.sheet);
   useSessionValue((it) => it.derived.drawingsCame);
   const stack = useMemo(() => new PageStack(pages, setupOf(sheet)), [pages, sheet]);
-  /** Null until one is chosen: as large as at first, or as the window is wide. */
+  /** Null until a size is chosen: as large as at first, or as the window is wide. */
   const [size, setSize] = useState<number | null>(null);
   const [across, setAcross] = useState(Infinity);
   const scale = size ?? Math.min(FIRST_SIZE, Math.max(SIZES[0]!, across / stack.widest));

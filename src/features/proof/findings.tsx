@@ -13,7 +13,7 @@ import {
   useSession,
   useDocument,
   useSessionValue,
-  wordAnew,
+  rewordLinks,
   type LinkCount,
   type Session,
 } from "@/editor";
@@ -71,7 +71,7 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
           {FINDING_NAMES[kind]} <span className="font-normal text-quiet">{findings.length}</span>
         </h2>
         {kind === "old-name" && findings.length > 1 && (
-          <Button className="ml-auto" onClick={() => wordAllAnew(session)}>
+          <Button className="ml-auto" onClick={() => rewordAll(session)}>
             Update all {findings.length}
           </Button>
         )}
@@ -128,7 +128,7 @@ function Mend({ finding: { kind, places } }: { finding: Finding }) {
         onClick={() => {
           const outdated = oldNames(session.store.index).find(({ link }) => link.from === place.from);
           if (!outdated) return;
-          session.dispatch(wordAnew(session.store.state.tr, [outdated]));
+          session.dispatch(rewordLinks(session.store.state.tr, [outdated]));
           session.notices.say("The link now has the name of its destination.", { undo: true });
         }}
       >
@@ -170,8 +170,8 @@ function Mend({ finding: { kind, places } }: { finding: Finding }) {
   return null;
 }
 
-function wordAllAnew(session: Session): void {
+function rewordAll(session: Session): void {
   const outdated = oldNames(session.store.index);
-  session.dispatch(wordAnew(session.store.state.tr, outdated));
+  session.dispatch(rewordLinks(session.store.state.tr, outdated));
   session.notices.say(`Updated the words of ${counted(outdated.length, "link")}.`, { undo: true });
 }

@@ -33,7 +33,7 @@ export function LongList<Row>({
   keyOf: (row: Row) => string;
   /** The first is that of all. */
   parts: readonly Part<Row>[];
-  /** What is said where nothing is to be listed at all. */
+  /** What is said of an empty list. */
   empty: string;
   /** Goes to a row's place in the text. */
   goTo: (jumps: Session["jumps"], row: Row) => void;

@@ -18,7 +18,7 @@ interface Row {
   readonly anchor: string;
   readonly links: number;
   readonly page: string;
-  /** By when one is to come back, as a date or in words; empty for places that are not flagged. */
+  /** The date for which a place is flagged, or words; empty for places that are not flagged. */
   readonly due: string;
   readonly section: string;
 }

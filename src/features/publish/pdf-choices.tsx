@@ -27,7 +27,7 @@ const USUAL_RIGHTS = {
   contentAccessibility: true,
 } as const;
 
-/** What a PDF is to be like. */
+/** The options of a PDF. */
 export function PdfChoices({
   options,
   pages,

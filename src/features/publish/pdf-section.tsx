@@ -16,7 +16,7 @@ import { PdfChoices } from "./pdf-choices";
 
 type State = PdfJob["state"] | { readonly kind: "asking" } | null;
 
-/** The PDF: what it is to be like, how far it is, and whether every link lands in it. */
+/** The PDF: its options, how far it is, and whether every link lands in it. */
 export function PdfSection() {
   const session = useSession();
   const pages = useSessionValue((it) => it.pagesShown?.labels.count ?? null);

@@ -14,7 +14,7 @@ function sectionInView(): string {
   return name.length > 40 ? `${name.slice(0, 39)}…` : name;
 }
 
-/** After a jump within the page: where one came from, and the way back there. */
+/** After a jump within the page: where the reader came from, and the way back there. */
 export function BackChip() {
   const [trail, setTrail] = useState<readonly string[]>([]);
 

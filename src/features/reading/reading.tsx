@@ -15,7 +15,7 @@ export interface ReadingEntry {
 
 /**
  * The document as its readers see it. Plain links do all of the jumping, so it works without scripts; with them, a chip
- * leads back to where one was.
+ * leads back to where the reader was.
  */
 export function Reading({
   id,

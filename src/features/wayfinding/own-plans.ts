@@ -2,7 +2,7 @@ import { planSchema, type Plan } from "@/core/wayfinding";
 import { keepInBrowser, readKept, readKeptList } from "@/editor";
 
 /*
- * Plans that an author kept, in this browser, for all documents; and which one was built in each.
+ * Plans that an author kept, in this browser, for all documents; and which of them was built in each.
  */
 
 const KEY = "gate-rope plans";

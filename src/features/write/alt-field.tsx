@@ -14,7 +14,7 @@ export function AltField({ alt, onChange }: { alt: string; onChange: (alt: strin
       </label>
       <textarea
         id={id}
-        data-tray-field
+        data-inspector-field
         value={shown}
         rows={3}
         onChange={(event) => type(event.target.value)}

@@ -5,11 +5,11 @@ import { PARTS, type Part } from "@/features/frame/regions";
 import { keepInBrowser, readKept } from "@/editor";
 
 /** What is open: in a wide window the rope and the deck always, and the tray or not; in a narrow one at most one part. */
-const stateShape = z.object({ tray: z.boolean(), sheet: z.enum(PARTS).nullable() });
+const stateShape = z.object({ inspector: z.boolean(), sheet: z.enum(PARTS).nullable() });
 type State = z.infer<typeof stateShape>;
 
 const KEY = "gate-rope beside the text";
-const FIRST: State = { tray: true, sheet: null };
+const FIRST: State = { inspector: true, sheet: null };
 
 /** What of the parts beside the text is open, as this browser keeps it: each stage and document opens with the same. */
 export function useBeside() {
@@ -22,17 +22,19 @@ export function useBeside() {
       return after;
     });
   }, []);
-  const isOpen = (part: Part) => (narrow ? state.sheet === part : part !== "tray" || state.tray);
+  const isOpen = (part: Part) => (narrow ? state.sheet === part : part !== "inspector" || state.inspector);
   return {
     narrow,
     isOpen,
     open: (part: Part) =>
       change((before) =>
-        narrow ? { ...before, sheet: part } : { ...before, tray: before.tray || part === "tray" },
+        narrow
+          ? { ...before, sheet: part }
+          : { ...before, inspector: before.inspector || part === "inspector" },
       ),
     close: (part: Part) =>
       change((before) => ({
-        tray: narrow || part !== "tray" ? before.tray : false,
+        inspector: narrow || part !== "inspector" ? before.inspector : false,
         sheet: before.sheet === part ? null : before.sheet,
       })),
   };

@@ -5,9 +5,9 @@ import { shortened, type DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/index";
 import { incomingLinks, oldNames } from "@/core/links";
 import { kindOf, titleOf, listEntries, optionsOf } from "@/core/wayfinding";
-import { useSession, useDocument, wordAnew } from "@/editor";
+import { useSession, useDocument, rewordLinks } from "@/editor";
 
-/** A document with a list in each section is not looked through for each that one visits. */
+/** A document with a list in each section is not looked through for each section the caret visits. */
 const MAX_LISTS = 20;
 
 /**
@@ -22,7 +22,7 @@ export function Concerned({ id }: { id: DestinationId }) {
 
   function word() {
     const now = outdatedOf(session.store.index, id);
-    session.dispatch(wordAnew(session.store.state.tr, now));
+    session.dispatch(rewordLinks(session.store.state.tr, now));
     session.notices.say(`Updated the words of ${counted(now.length, "link")}.`, { undo: true });
   }
 

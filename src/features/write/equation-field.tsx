@@ -31,7 +31,7 @@ export function EquationField({ node }: { node: Node }) {
       </label>
       <textarea
         id={id}
-        data-tray-field
+        data-inspector-field
         value={tex}
         rows={4}
         spellCheck={false}

@@ -141,7 +141,7 @@ function Bar({
     if (place && !listed) session.showPlace(place.from, place.to, COVERED.list);
   }
 
-  /** Goes on from where one is, not from the beginning. */
+  /** Goes on from the caret, not from the beginning. */
   function step(by: 1 | -1) {
     const { state } = session.store;
     const count = foundPlaces(state).length;

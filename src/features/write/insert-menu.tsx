@@ -50,7 +50,7 @@ export function Insert() {
   const put = (of: ListKind) => session.run(insertBlock(newList(of, session.store.state.doc)));
   /** Puts in what is then written in the tray, once the menu has given the keyboard back. */
   const written = (insert: Command) => {
-    if (session.run(insert)) setTimeout(() => session.dialogs.open("tray"));
+    if (session.run(insert)) setTimeout(() => session.dialogs.open("inspector"));
     else session.notices.say("That cannot go here. Put the cursor somewhere else.");
   };
   return (

@@ -16,7 +16,7 @@ import { TakeWordsAlong } from "./take-along";
 export function Inspector() {
   const count = useDocument((it) => it.outline.bookmarks.length);
   return (
-    <aside aria-label="Tray" data-region="tray" className="isolate h-full overflow-y-auto">
+    <aside aria-label="Tray" data-region="inspector" className="isolate h-full overflow-y-auto">
       <Selected />
       <FrozenList />
       <SelectedLink />

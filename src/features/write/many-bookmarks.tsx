@@ -110,7 +110,7 @@ function ManyForm({ onDone }: { onDone: () => void }) {
   );
 }
 
-/** What there is to be bookmarked: matches while one finds, else the first kind that the document has. */
+/** What there is to be bookmarked: matches during a search, else the first kind that the document has. */
 function firstKind(session: Session): Kind {
   if (foundPlaces(session.store.state).length > 0) return "matches";
   return (

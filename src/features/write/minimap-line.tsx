@@ -33,7 +33,7 @@ export function MinimapLine({ y, height, times }: { y: MinimapScale; height: num
   );
   const bookmarks = useMemo(() => bookmarksWithRoom(within(index.bookmarks), y), [index, within, y]);
   const blocks = useMemo(
-    // Drawn small, many of them would be all that one sees.
+    // Drawn small, many of them would hide everything else.
     () => placesWithRoom(within([...index.figures, ...index.tables]), y, times > 2 ? 9 : 22),
     [index, within, y, times],
   );

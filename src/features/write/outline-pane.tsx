@@ -18,7 +18,7 @@ const KEPT = "gate-rope rope";
 export function OutlinePane() {
   const [form, setForm] = useState<Form>(readKept(KEPT) === "even" ? "even" : "scale");
   return (
-    <nav aria-label="Rope" data-region="rope" className="isolate flex h-full flex-col">
+    <nav aria-label="Rope" data-region="outline" className="isolate flex h-full flex-col">
       <div className="flex h-9 shrink-0 items-center gap-2 px-3">
         <Segments
           label="Form of the rope"

@@ -29,7 +29,7 @@ import { LookFields } from "./look-fields";
 interface StyleWords {
   readonly label: string;
   readonly none: string;
-  /** What a new one is called at first. */
+  /** The first name of a new style. */
   readonly first: string;
   /** What has one. */
   readonly user: string;

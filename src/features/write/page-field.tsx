@@ -72,7 +72,7 @@ export function PageField() {
   );
 }
 
-/** The page on which one is: that of the caret while it is in view, else the one in view first. */
+/** The current page: that of the caret while it is in view, else the one in view first. */
 function pageHere({ pages, viewport: { inView }, store }: Session): number {
   const { from } = store.state.selection;
   return pages?.pageAt(from >= inView.from && from <= inView.to ? from : inView.from) ?? 0;

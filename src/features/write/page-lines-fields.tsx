@@ -2,7 +2,7 @@ import { Check } from "@/components/field";
 import type { LinePair, PageLines } from "@/core/document";
 import { WordsField } from "./words-field";
 
-/** A change of lines: of what is null there is to be none of its own. */
+/** A change of lines: null takes a line of its own away. */
 export type LinesChange = Partial<Omit<PageLines, "first" | "even">> & {
   first?: LinePair | null;
   even?: LinePair | null;

@@ -22,7 +22,7 @@ import { copyAddress } from "./copy-address";
 import { LinksFromElsewhere } from "./links-from-elsewhere";
 import { TakeAlong } from "./take-along";
 
-/** The bookmark in which the caret stands: what it is called and for, and when one wants to come back to it. */
+/** The bookmark in which the caret stands: its name, its note, and the date it is flagged for. */
 export function SelectedBookmark() {
   const session = useSession();
   const index = useDocument((it) => it.outline);

@@ -22,7 +22,7 @@ export function SelectedComputation({ expression }: { expression: string }) {
       </label>
       <input
         id={id}
-        data-tray-field
+        data-inspector-field
         value={expression}
         maxLength={MAX_EXPRESSION_LETTERS}
         spellCheck={false}

@@ -34,7 +34,7 @@ export function SelectedPages({ block }: { block: Node }) {
       <Check
         label="New page setup from here"
         checked={section !== null}
-        onChange={(anew) => put(anew ? {} : null)}
+        onChange={(begins) => put(begins ? {} : null)}
       />
       {section && <Section section={section} onChange={put} />}
     </section>

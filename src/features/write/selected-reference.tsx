@@ -42,7 +42,7 @@ export function SelectedReference({ reference }: { reference: Reference }) {
       <div className="mb-3 grid gap-2">
         <Choice
           label="Worded by"
-          data-tray-field
+          data-inspector-field
           value={own ? OWN : form}
           options={[...REFERENCE_FORMS, { value: OWN, label: "Own words and fields" }]}
           onChange={(value) => {

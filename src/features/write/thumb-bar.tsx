@@ -8,9 +8,9 @@ import { useSession, useSessionValue } from "@/editor";
 import type { Part } from "@/features/frame/regions";
 
 const OPENERS: readonly { readonly part: Part; readonly label: string; readonly icon: ReactNode }[] = [
-  { part: "rope", label: "Rope", icon: <ListTree size={17} aria-hidden /> },
-  { part: "deck", label: "Deck", icon: <Hammer size={17} aria-hidden /> },
-  { part: "tray", label: "Tray", icon: <PanelBottom size={17} aria-hidden /> },
+  { part: "outline", label: "Rope", icon: <ListTree size={17} aria-hidden /> },
+  { part: "toolbar", label: "Deck", icon: <Hammer size={17} aria-hidden /> },
+  { part: "inspector", label: "Tray", icon: <PanelBottom size={17} aria-hidden /> },
 ];
 
 /** Below the text of a narrow window, where a thumb reaches: what opens the rope, the deck and the tray, and steps to the next place. */

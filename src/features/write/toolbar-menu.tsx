@@ -33,7 +33,7 @@ export function Menu({
             onCloseAutoFocus={(event) => {
               event.preventDefault();
               // What was put in may have taken the keyboard to the tray or to a box already.
-              if (!document.activeElement?.closest("[data-tray-field], [role=dialog]"))
+              if (!document.activeElement?.closest("[data-inspector-field], [role=dialog]"))
                 session.viewport.focus();
             }}
             className="z-50 max-h-[70vh] min-w-44 overflow-y-auto rounded-base border border-line bg-raised p-1"

@@ -2,7 +2,7 @@ import { CornerUpLeft, CornerUpRight } from "lucide-react";
 import { Button } from "@/components/button";
 import { useSession, useSessionValue } from "@/editor";
 
-/** After a jump: where one came from, and the way back there; after coming back, the way forward again. */
+/** After a jump: where the author came from, and the way back there; after coming back, the way forward again. */
 export function WayBack() {
   const session = useSession();
   const trail = useSessionValue((it) => it.jumps.trail);

@@ -33,7 +33,7 @@ export function WriteFrame({
         <div
           className={clsx(
             "w-[232px] shrink-0 border-line max-lg:h-[62%] max-lg:w-full lg:border-r short:max-lg:h-full",
-            place("rope"),
+            place("outline"),
           )}
         >
           {outline}
@@ -43,16 +43,18 @@ export function WriteFrame({
           <div
             className={clsx(
               "w-72 shrink-0 border-line max-lg:h-[62%] max-lg:w-full lg:border-l short:max-lg:h-full",
-              place("tray"),
+              place("inspector"),
             )}
           >
             {inspector}
           </div>
         )}
-        <div className={clsx("overflow-y-auto lg:hidden", place("deck"))}>{sheet === "deck" && toolbar}</div>
+        <div className={clsx("overflow-y-auto lg:hidden", place("toolbar"))}>
+          {sheet === "toolbar" && toolbar}
+        </div>
       </div>
       <div className="h-12 shrink-0 border-t border-line">
-        <div className="h-full max-lg:hidden">{sheet !== "deck" && toolbar}</div>
+        <div className="h-full max-lg:hidden">{sheet !== "toolbar" && toolbar}</div>
         {bar !== undefined && (
           <section aria-label="Below the text" className="h-full lg:hidden">
             {bar}

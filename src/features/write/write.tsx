@@ -55,11 +55,11 @@ export function Write() {
     >
       <WriteFrame
         sheet={sheet}
-        outline={drawn("rope") && <OutlinePane />}
-        inspector={isOpen("tray") ? around && <Inspector /> : null}
+        outline={drawn("outline") && <OutlinePane />}
+        inspector={isOpen("inspector") ? around && <Inspector /> : null}
         toolbar={
-          <section aria-label="Deck" data-region="deck" className="isolate lg:h-full">
-            {drawn("deck") && <WriteToolbar />}
+          <section aria-label="Deck" data-region="toolbar" className="isolate lg:h-full">
+            {drawn("toolbar") && <WriteToolbar />}
           </section>
         }
         bar={
@@ -81,10 +81,10 @@ export function Write() {
           {!narrow && (
             <div className="absolute top-2 right-2">
               <IconButton
-                label={isOpen("tray") ? "Close the tray" : "Open the tray"}
-                onClick={() => (isOpen("tray") ? beside.close("tray") : beside.open("tray"))}
+                label={isOpen("inspector") ? "Close the tray" : "Open the tray"}
+                onClick={() => (isOpen("inspector") ? beside.close("inspector") : beside.open("inspector"))}
               >
-                {isOpen("tray") ? <PanelRightClose size={17} /> : <PanelRightOpen size={17} />}
+                {isOpen("inspector") ? <PanelRightClose size={17} /> : <PanelRightOpen size={17} />}
               </IconButton>
             </div>
           )}
@@ -107,7 +107,7 @@ function useParts(open: (part: Part) => void) {
   });
   useEffect(() => {
     const show = (part: Part) => () => {
-      // What is selected since this very key is to be there before the next one comes.
+      // The panel of what this very key selected has to be there before the next key.
       flushSync(() => opening.current(part));
       focusRegion(part);
     };

@@ -107,7 +107,7 @@ export class AppendQueue {
     void this.snapshots.takeIfDue(id, open);
   }
 
-  /** The document with a request's steps, and those steps as they are to be stored. */
+  /** The document with a request's steps, and those steps as they are stored. */
   private async accept(
     id: string,
     open: OpenDocument,

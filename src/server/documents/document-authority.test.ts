@@ -161,7 +161,7 @@ describe("steps", () => {
     expect(await textOf(id)).toBe("");
   });
 
-  test("before the first whose place is gone are taken; what is left is their author's to place anew", async () => {
+  test("before the first whose place is gone are taken; what is left is their author's to place again", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
     await append(id, 0, "a", [{ stepType: "replace", from: 2, to: 4 }]);
     const own = [insert("first ", 1), insert("gone ", 9), insert("last", 5)];
@@ -185,7 +185,7 @@ describe("steps", () => {
     });
   });
 
-  test("sent twice are accepted once, also by an authority that was started anew", async () => {
+  test("sent twice are accepted once, also by an authority that was restarted", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
     const request = {
       version: 0,
@@ -318,7 +318,7 @@ test("documents are held in memory while there is room for them, those used last
   expect(small.every((id) => documents["open"].has(id))).toBe(true);
 });
 
-test("a snapshot that is damaged on disk is made anew from an older one and its steps, and reported", async () => {
+test("a snapshot that is damaged on disk is made again from an older one and its steps, and reported", async () => {
   const id = await documents.create(LOCAL_AUTHOR, doc());
   for (let version = 0; version < 350; version += 50)
     await append(id, version, "a", Array(50).fill(insert("x")));
@@ -335,7 +335,7 @@ test("a snapshot that is damaged on disk is made anew from an older one and its 
   } finally {
     report.mockRestore();
   }
-  expect(reports.join()).toMatch(/at version 300 was damaged; it was made anew from version 0/);
+  expect(reports.join()).toMatch(/at version 300 was damaged; it was rebuilt from version 0/);
   expect(readSnapshot(at300()!)).toEqual(readSnapshot(whole));
 });
 
@@ -397,7 +397,7 @@ describe("those who listen", () => {
     expect(heard).toHaveLength(count);
   });
 
-  test("from a version that the server does not have are told to load anew", async () => {
+  test("from a version that the server does not have are told to reload", async () => {
     const id = await documents.create(LOCAL_AUTHOR, doc());
     const heard: LiveEvent[] = [];
     const hear = (event: LiveEvent) => heard.push(event);

@@ -87,7 +87,7 @@ export class DocumentAuthority {
   }
 
   /**
-   * Lets a person do something, or throws a {@link ServerError}: what one may not read is not there, for it is not told that it is.
+   * Lets a person do something, or throws a {@link ServerError}: a document that this person may not read is reported as missing.
    */
   allow(person: Person, ...asked: [LibraryDeed] | [DocumentDeed, document: string]): void {
     if (asked.length === 1 ? may(person, asked[0]) : may(person, ...asked)) return;
@@ -138,7 +138,7 @@ export class DocumentAuthority {
     return this.search.find(sought, signal);
   }
 
-  /** What places of other documents are called by now, by their keys. What one may not read is not there. */
+  /** What places of other documents are called by now, by their keys. Documents that this person may not read are missing. */
   async askPlaces(person: Person, targets: readonly DocumentTarget[]): Promise<Map<string, AskedPlace>> {
     this.allow(person, "look");
     return this.catalogue.ask(targets);
@@ -150,7 +150,7 @@ export class DocumentAuthority {
     return this.catalogue.find(words, except);
   }
 
-  /** The bookmarks of all documents to which one is to come back. */
+  /** The flagged bookmarks of all documents. */
   async flagged(person: Person): Promise<FlaggedPlace[]> {
     this.allow(person, "look");
     return this.catalogue.flagged();
@@ -305,7 +305,7 @@ export class DocumentAuthority {
     return (await this.stored.standing(id)).title;
   }
 
-  /** Gzip of the JSON of the newest snapshot, as it lies on disk; with the steps after it one has the newest version. */
+  /** Gzip of the JSON of the newest snapshot, as it lies on disk; the steps after it lead to the newest version. */
   async snapshot(person: Person, id: string): Promise<{ version: number; body: Buffer }> {
     this.allow(person, "read", id);
     const stored = await this.stored.newestSnapshot(id);

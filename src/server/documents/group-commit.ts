@@ -1,7 +1,7 @@
 import type { Kysely, Transaction } from "kysely";
 import type { Tables } from "../storage/tables";
 
-/** What is to be written, as one piece: all of it or nothing. */
+/** What is written as one piece: all of it or nothing. */
 export type Writing = (transaction: Transaction<Tables>) => Promise<void>;
 
 interface Waiting {

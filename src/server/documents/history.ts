@@ -3,7 +3,7 @@ import type { HistoryEntry } from "@/core/collab";
 import { reportsOf } from "./imports";
 import type { Tables } from "../storage/tables";
 
-/** A pause after which what one person does counts as something new, in milliseconds. */
+/** A pause after which a person's work counts as something new, in milliseconds. */
 const PAUSE = 5 * 60_000;
 
 /** What happened to a document, and for how many days single changes are kept; null for always. */

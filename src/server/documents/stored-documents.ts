@@ -42,7 +42,7 @@ export interface StoredDocument {
 
 const zipped = promisify(gzip);
 const SNAPSHOTS_KEPT = 3;
-/** Of older snapshots one is kept for so many versions, so that looking back stays quick and the disk does not fill. */
+/** One older snapshot is kept for every so many versions, so that looking back stays quick and the disk does not fill. */
 const VERSIONS_PER_OLD_SNAPSHOT = 2_000;
 
 /** Documents in the database: snapshots, and the steps after them. */
@@ -70,7 +70,7 @@ export class StoredDocuments {
         .where("version", "=", at)
         .execute();
       console.error(
-        `gate-rope: the stored copy of document ${id} at version ${at} was damaged; it was made anew from version ${version} and the steps after it.`,
+        `gate-rope: the stored copy of document ${id} at version ${at} was damaged; it was rebuilt from version ${version} and the steps after it.`,
       );
     }
     const snapshot = rebuilt.at(-1)?.version ?? version;

@@ -156,7 +156,7 @@ export class Catalogue {
     }));
   }
 
-  /** The bookmarks of all documents to which one is to come back, the earliest date first. */
+  /** The flagged bookmarks of all documents, the earliest date first. */
   async flagged(): Promise<FlaggedPlace[]> {
     await this.rows.update();
     const rows = await this.db

@@ -110,7 +110,7 @@ export class PdfJobs {
   private find(document: string, id: string): Kept {
     const kept = this.jobs.get(id);
     if (!kept || kept.document !== document)
-      throw new ServerError(404, "no-pdf", "There is no such PDF any more. Make it anew.");
+      throw new ServerError(404, "no-pdf", "This PDF is no longer here. Make it again.");
     return kept;
   }
 

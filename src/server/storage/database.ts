@@ -107,7 +107,7 @@ function refuseNewer(sqlite: Connection, file: string): void {
     );
 }
 
-/** A database that is to be changed in its shape is copied first; the copy stays in the data folder. */
+/** A database is copied before its schema changes; the copy stays in the data folder. */
 async function keepBeforeMigration(sqlite: Connection, folder: string): Promise<void> {
   const known = sqlite.prepare("select name from sqlite_master where name = 'kysely_migration'").get();
   if (!known) return;

@@ -35,7 +35,7 @@ const insert = (text: string) =>
     slice: { content: [{ type: "text", text }] },
   }) as unknown as StepJSON;
 
-/** Servers that work in the data folder; one that is to be put aside is let go of first, or it would still write there. */
+/** Servers that work in the data folder; a folder that is put aside is let go of first, or it would still write there. */
 const working: Awaited<ReturnType<typeof openAuthority>>[] = [];
 const letGo = () => Promise.allSettled(working.splice(0).map((documents) => documents.close()));
 

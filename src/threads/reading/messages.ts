@@ -14,7 +14,7 @@ export interface ReadingOrder {
   readonly within?: string | undefined;
   /** In which language the text is; absent where the file or its words tell. */
   readonly language?: string | undefined;
-  /** The document, as JSON text, that is to be updated from the file; absent for a new one. */
+  /** The document, as JSON text, that the file updates; absent for a new one. */
   readonly update?: string | undefined;
 }
 
@@ -43,7 +43,7 @@ export interface ReadDocument {
   readonly files: readonly (readonly [content: string, bytes: Uint8Array])[];
   readonly report: ImportReport;
   readonly summary: DocumentSummary;
-  /** The steps by which the document that was to be updated becomes this one; null where none was. */
+  /** The steps that turn the updated document into this one; null for a new document. */
   readonly steps: readonly StepJSON[] | null;
 }
 

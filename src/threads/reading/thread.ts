@@ -1,4 +1,4 @@
-/** The thread in which files are read, one after the other; ended by whoever asked when one takes too long. */
+/** The thread in which files are read, one after the other; ended by whoever asked when a file takes too long. */
 import { readFileSync, realpathSync, statSync } from "node:fs";
 import path from "node:path";
 import { Transform } from "prosemirror-transform";
@@ -54,7 +54,7 @@ function unpackedOrWhy(zip: Uint8Array, within: string): PackedFile | string {
   }
 }
 
-/** The document that is to be updated, as the file says it, and the steps that lead there. */
+/** The updated document, as the file says it, and the steps that lead there. */
 function updated(json: string, file: DocumentIndex) {
   const doc = schema.nodeFromJSON(JSON.parse(json));
   const tr = replaceWith(new Transform(doc), updatedFrom(indexDocument(doc), file));

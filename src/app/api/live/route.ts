@@ -5,7 +5,7 @@ import { answering, route } from "../respond";
 
 /**
  * Server-sent events for several windows of one browser on one connection; the name of each event is that of the window. Of a
- * document that is not there its window is told that it was removed; where one cannot be read now, the whole is to be asked for again.
+ * document that is not there its window is told that it was removed; where it cannot be read now, its window asks for the whole again.
  */
 export const { GET, POST, PUT, PATCH, DELETE } = route({
   POST: answering(followDocuments, async ({ body: { follows } }, request) => {

@@ -30,7 +30,7 @@ export class EquationElements {
     return true;
   }
 
-  /** Starts an element of which nothing comes in, but that may say how the equation around it was written. */
+  /** Starts an element that is left out, but may say how the equation around it was written. */
   startSilent(name: string, attributes: () => Attributes): void {
     this.annotation ||=
       name === "annotation" &&

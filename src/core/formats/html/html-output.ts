@@ -29,7 +29,7 @@ export class HtmlOutput {
 
   private indexedNumbers: ReadonlyMap<string, number> | null = null;
   private readonly noteCounts = { foot: 0, end: 0 };
-  /** Notes whose words are to be written at the end. */
+  /** Notes whose words are written at the end. */
   readonly notes: WrittenNote[] = [];
 
   /** The sections of pages that begin, in order. */

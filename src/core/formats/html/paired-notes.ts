@@ -220,7 +220,7 @@ class NoteMarks {
   readonly words: ReadonlySet<string>;
   /** Where the first of them stands. */
   readonly first: number;
-  /** Whether one says that it is the sign of a note. */
+  /** Whether an element says that it is the sign of a note. */
   readonly sayIt: boolean;
   private readonly tags: ReadonlySet<Tag>;
   private readonly backs: readonly Anchor[];

@@ -4,7 +4,7 @@ import type { MarkdownIt } from "markdown-it";
 const MAX_TEX_CHARACTERS = 2_000;
 
 /**
- * Teaches the parser equations: `$x^2$` among words, where what stands between the signs can be meant as one, so that sums of money, names
+ * Teaches the parser equations: `$x^2$` among words, where what stands between the signs can be an equation, so that sums of money, names
  * of variables and links stay what they are; and `$$` on lines of their own around a block. Their TeX is in the content of tokens
  * `formula` and `equation`.
  */

@@ -99,7 +99,7 @@ const BOX = /^\[([ xX])\](?:[ \t]+|$)/;
 class MarkdownWalk {
   private readonly html: InlineHtml;
   private readonly wanted: ReadonlySet<string>;
-  /** How each open list item, list and quotation is to be closed. */
+  /** How to close each open list item, list and quotation. */
   private readonly closers: (() => void)[] = [];
   private inContents = false;
 

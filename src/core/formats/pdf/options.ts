@@ -15,7 +15,7 @@ const password = z
   .string()
   .refine((value) => new TextEncoder().encode(value).length <= 127, "A password may have 127 bytes at most.");
 
-/** Checks how a PDF is to be written, and fills in what is not said. */
+/** Checks the options of a PDF, and fills in what is not given. */
 export const pdfOptionsSchema = z.strictObject({
   /** The first and the last page, counted from 1 as they lie on each other. */
   pages: z

@@ -7,7 +7,7 @@ export const id = checkedBy(
   idSchema
     .nullable()
     .default(null)
-    .describe("The permanent id of the block; one is given where it is missing."),
+    .describe("The permanent id of the block; it is given one if it has none."),
   (value) => {
     if (value !== null && asId(value) === null) throw new RangeError("an id is no id");
   },

@@ -11,7 +11,7 @@ const item = z
   .nullable()
   .default(null)
   .describe(
-    "The list of which it begins an item; null for a plain paragraph, and for a further one of the item before.",
+    "The list in which it begins an item; null for a plain paragraph, and for a later paragraph of the item before.",
   );
 
 /**

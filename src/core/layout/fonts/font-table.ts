@@ -105,7 +105,7 @@ export class FontTable {
   }
 
   /** The advance of a word with its kerning and ligatures; -1 where that does not tell it: the font lacks one
-   * of its signs, or they are to be shaped. */
+   * of its characters, or they have to be shaped. */
   widthOf(word: string): number {
     const units = this.unitsIn(word, 0, word.length);
     return units >= 0 ? units / this.em : -1;

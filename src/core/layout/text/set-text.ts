@@ -6,7 +6,7 @@ import { fontPieces, objectBox, widthOf } from "./measure";
 import { breakPlaces, divideWord } from "./places-to-break";
 import type { Span, TextSource } from "./text-source";
 
-/** How a text is to be set. Lengths are points. */
+/** How a text is set. Lengths are points. */
 export interface Setting {
   readonly measure: number;
   /** What is kept free at the end of the last line. */

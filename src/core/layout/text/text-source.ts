@@ -54,7 +54,7 @@ export interface NoteMark {
   readonly number: number;
 }
 
-/** A text as it is to be set: its signs in order, and how each stretch is set. */
+/** A text ready to be set: its characters in order, and how each stretch is set. */
 export interface TextSource {
   readonly text: string;
   readonly spans: readonly Span[];

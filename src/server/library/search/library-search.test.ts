@@ -104,7 +104,7 @@ describe("words are found in all documents of the shelf", () => {
     expect(await seek("hill", { how: "expression" })).toEqual(["Hill 2: hill,hill"]);
   }, 20_000);
 
-  test("also after the index was damaged: it is made anew", async () => {
+  test("also after the index was damaged: it is made again", async () => {
     await documents.close();
     writeFileSync(path.join(folder, "search.sqlite"), "no database");
     documents = await openAuthority(folder);
