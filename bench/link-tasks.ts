@@ -14,7 +14,7 @@ import type { Task } from "./material";
 
 const { nodes, marks } = schema;
 
-/** So many for each page: 10,000 places and 20,000 links at 1,000 pages, 2,000 more links that word themselves. */
+/** How many for each page: 10,000 places and 20,000 links at 1,000 pages, 2,000 more links that word themselves. */
 const HEADINGS = 2;
 const BOOKMARKS = 8;
 const LINKS = 20;

@@ -12,7 +12,7 @@ function alone(name: string, ready: Task["ready"], times = 1): Task {
   return { name: `wayfinding: ${name}`, beside: [], times, ready };
 }
 
-/** So many keys in one run. */
+/** How many keys in one run. */
 const KEYS = 30;
 
 const fresh = (pages: number) => schema.nodeFromJSON(linked(pages).toJSON());

@@ -20,7 +20,7 @@ export interface Followed {
 
 /** Letters at a place that have to be those of its name. */
 const COMPARED = 16;
-/** So many letters are looked at where a link lands. */
+/** How many letters are looked at where a link lands. */
 const SEEN = 400;
 
 /** Follows what was promised within an HTML page. */

@@ -5,14 +5,14 @@ export function formatted(count: number): string {
   return NUMBERS.format(count);
 }
 
-/** So many of something: “1 place”, “2,000 places”. */
+/** A count with its noun: “1 place”, “2,000 places”. */
 export function counted(count: number, one: string, many = `${one}s`): string {
   return `${formatted(count)} ${count === 1 ? one : many}`;
 }
 
 const KILO = 1_000;
 
-/** So many bytes as a reader's country writes them: “340 kB”, “1.2 MB”. */
+/** A number of bytes as a reader's country writes them: “340 kB”, “1.2 MB”. */
 export function sized(bytes: number): string {
   const [value, unit] =
     bytes < KILO * KILO

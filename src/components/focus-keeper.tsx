@@ -44,7 +44,7 @@ export function FocusKeeper({ fallback }: { fallback: () => void }) {
     };
     const release = ({ relatedTarget, target }: FocusEvent) => {
       if (relatedTarget !== null || !(target instanceof Element)) return;
-      // Of what is taken away a browser tells a moment before it goes.
+      // A browser reports an element a moment before it goes.
       queueMicrotask(() => {
         // Left for nothing by hand: a click beside everything.
         if (target.isConnected && !isDisabled(target)) path = [];

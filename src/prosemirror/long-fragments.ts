@@ -17,11 +17,11 @@ interface Starts {
 
 /** From so many children on. */
 const MANY = 256;
-/** So many replacements, one after the other, are looked through. */
+/** How many replacements, one after the other, are looked through. */
 const STEPS = 4;
 
 const startsOf = new WeakMap<Fragment, Starts>();
-/** Of which fragment another is a copy with one child replaced. Does not hold on to the earlier one. */
+/** The fragment that another is a copy of, with one child replaced. Does not hold on to the earlier one. */
 const copiedFrom = new WeakMap<Fragment, { readonly earlier: WeakRef<Fragment>; readonly index: number }>();
 
 const fault = (what: string) =>

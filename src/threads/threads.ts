@@ -14,7 +14,7 @@ export interface ThreadLimits {
   readonly quiet?: true;
 }
 
-/** With what a thread ends an order. */
+/** The message with which a thread ends an order. */
 type LastWord<Answer> = Extract<FromApart<Answer>, { kind: "answer" | "failed" }>;
 
 /** How one order is followed. */

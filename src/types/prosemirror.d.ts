@@ -25,7 +25,7 @@ declare module "prosemirror-transform" {
     recover(value: number): number;
   }
   interface MapResult {
-    /** By what a position that was removed can be recovered; null where it was not. */
+    /** What recovers a removed position; null where it was not removed. */
     readonly recover: number | null;
   }
   interface Mapping {

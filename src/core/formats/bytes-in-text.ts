@@ -5,11 +5,11 @@ import { toBase64 } from "./base64";
  * piece: what a document of photographs comes to fits into no string.
  */
 
-/** Of private use (Unicode 16, 23.5); what stands between two of them is the name of contents, by their SHA-256. */
+/** Characters of private use (Unicode 16, 23.5); what stands between two of them is the name of contents, by their SHA-256. */
 const EDGE = "\uE000";
 const PLACEHOLDER = /\uE000([0-9a-f]{64}(?:\.[a-z]+)?)\uE000/;
 
-/** So many bytes are written at once: a whole number of groups of three, which base64 takes together. */
+/** How many bytes are written at once: a whole number of groups of three, which base64 takes together. */
 const PIECE = 3 << 18;
 
 /** What stands for bytes that have a name. */

@@ -14,7 +14,7 @@ export interface FirstWords {
   readonly where: "first" | "line" | "below";
 }
 
-/** So many letters tell one place from another. */
+/** How many letters tell one place from another. */
 const LETTERS = 60;
 
 /** The first words of a spot; null where it begins with none: a picture without a caption, an equation. */

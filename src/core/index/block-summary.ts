@@ -141,7 +141,7 @@ interface FoundPiece {
   readonly wordless: number[];
 }
 
-/** So many letters of its first words a notice without a title is known by. */
+/** How many letters of its first words a notice without a title is known by. */
 const MAX_NAME_LETTERS = 80;
 
 const byNothing = () => "";

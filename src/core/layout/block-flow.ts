@@ -112,7 +112,7 @@ function wholeWidth({ width, sheet }: Composition): InnerPlace {
   return { x: 0, width, tag: null, start: 0, look: sheet.styles.body };
 }
 
-/** So much space above and below, in sizes of the body's text. */
+/** How much space above and below, in sizes of the body's text. */
 function evenly(factor: number, { sheet }: Composition): { before: number; after: number } {
   const space = sheet.styles.body.size * factor;
   return { before: space, after: space };

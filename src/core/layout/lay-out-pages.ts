@@ -38,7 +38,7 @@ function sectionBreaks(doc: Node): number[] {
   return breaks;
 }
 
-/** With what the blocks of a section of pages are set. */
+/** What the blocks of a section of pages are set with. */
 interface Setting {
   readonly composition: Composition;
   readonly cache: FlowCache;

@@ -186,7 +186,7 @@ export class PageLayout {
   sectionOf(page: number): Heading | null {
     const at = this.pages[Math.min(page, this.pages.length - 1)];
     const start = this.startOf(page);
-    // Where a block goes on it is that block's, also where the next is a heading.
+    // A block that goes on has the page's top, even if the next is a heading.
     const goesOn = at && at.strip > 0 ? this.starts[this.blockOf(at.flow)]! : -1;
     const block = goesOn < 0 ? null : this.index.doc.nodeAt(goesOn);
     return this.index.sectionAt(block ? Math.min(start, goesOn + block.nodeSize - 1) : start);

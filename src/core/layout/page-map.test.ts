@@ -11,7 +11,7 @@ import { indexDocument } from "@/core/index";
 import { createDocument } from "@/core/document";
 import { MoveMap } from "@/core/steps";
 
-/** So many pages in roman numbers before the others. */
+/** How many pages in roman numbers before the others. */
 const front = (pages: number): LabelRange[] => [
   { page: 0, numerals: "lower-roman", from: 1 },
   { page: pages, numerals: "decimal", from: 1 },

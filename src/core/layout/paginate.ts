@@ -183,7 +183,7 @@ function fillColumn(
   if (rest.length > 0) return column(startFlow, startStrip, notes.length, rest, startFlow);
 
   let used = 0;
-  // Where the page may end, and how many notes stand on it then.
+  // The places where the page may end, each with the notes that stand on it then.
   let bestFlow = -1;
   let bestStrip = 0;
   let bestNotes = 0;

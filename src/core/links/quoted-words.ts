@@ -14,7 +14,7 @@ export interface QuotedWords {
 
 /** Letters of what stands before and after that are kept with quoted words. */
 const CONTEXT = 40;
-/** So many letters of what stood around are asked for at least where the words themselves have changed. */
+/** How many letters of what stood around are asked for at least where the words themselves have changed. */
 const MIN_CONTEXT = 8;
 const MAX_QUOTED_LETTERS = 500;
 

@@ -13,7 +13,7 @@ export interface AttachedFile {
   readonly size: number;
   /** Its media type. */
   readonly type: string;
-  /** Of a PDF, how many pages it has. */
+  /** How many pages a PDF has. */
   readonly pages?: number;
   /** Taken away by an author; the entry stays so that links that led to it can say what they meant. */
   readonly removed: boolean;

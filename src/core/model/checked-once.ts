@@ -15,7 +15,7 @@ import { attachedFileSchema } from "./attached-file";
  * version to the next, so that each is looked at once.
  */
 
-/** So many values that are no objects are remembered as right, of each attribute: most blocks carry the same few. */
+/** How many values that are no objects are remembered as right, of each attribute: most blocks carry the same few. */
 const MAX_CACHED = 256;
 const MAX_CACHED_LETTERS = 64;
 

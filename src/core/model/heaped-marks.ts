@@ -6,7 +6,7 @@ const HEAP = new RegExp(`\\p{M}{${MAX_MARKS + 1},}`, "gu");
 /** Before these signs there is no mark, which most texts are soon found to be without. */
 const MAY_BE_MARK = /[\u0300-\uffff]/;
 
-/** So many marks a browser sets at once in no time; for a whole heap it takes a time that grows with the square of how many they are. */
+/** How many marks a browser sets at once in no time; for a whole heap it takes a time that grows with the square of how many they are. */
 const BATCH_SIZE = 64;
 
 /** A text with at most 30 marks on a letter. */

@@ -6,7 +6,7 @@ export const NUMERALS = ["decimal", "lower-alpha", "upper-alpha", "lower-roman",
 
 export type Numerals = (typeof NUMERALS)[number];
 
-/** So many letters may stand before or behind a count. */
+/** How many letters may stand before or behind a count. */
 export const MAX_AFFIX_LETTERS = 12;
 
 /** What stands before or behind a count: no line ends, and no more than there is room for. */

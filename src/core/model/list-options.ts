@@ -32,7 +32,7 @@ export interface EntryEdit {
 export interface ListOptions {
   /** `sections` where it is absent. */
   readonly of?: ListKind | undefined;
-  /** Of a list of notices: only those of these kinds. */
+  /** For a list of notices: the kinds it shows. */
   readonly notices?: readonly NoticeKind[] | undefined;
   /** Without the numbers of headings, and the labels of figures and tables. */
   readonly plain?: true | undefined;
@@ -73,7 +73,7 @@ export interface ListOptions {
   readonly entries?: Readonly<Record<string, EntryEdit>> | undefined;
 }
 
-/** So many entries fit between the margins of a page in one line. */
+/** How many entries fit between the margins of a page in one line. */
 export const MAX_ENTRIES_IN_PAGE_LINE = 12;
 
 export const FIRST_LIST: ListOptions = {};

@@ -31,7 +31,7 @@ export interface BlockLook {
   readonly keepWithNext: boolean;
   readonly newPage: boolean;
   readonly numbering: Numbering;
-  /** Of contents lines: whether they are underlined, as links are, and whether those of the first level stand out. Absent: not. */
+  /** For contents lines: whether they are underlined, as links are, and whether those of the first level stand out. Absent: not. */
   readonly underlined?: boolean | undefined;
   readonly firstBold?: boolean | undefined;
 }

@@ -20,7 +20,7 @@ export interface OwnStyle {
 export type OwnStyles = Readonly<Record<string, OwnStyle>>;
 
 export const MAX_STYLE_NAME_LETTERS = 100;
-/** So many styles of its own a document has at most. */
+/** How many styles of its own a document has at most. */
 export const MAX_OWN_STYLES = 500;
 
 export const ownLookSchema: z.ZodType<OwnLook> = lookSchema

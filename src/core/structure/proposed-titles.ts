@@ -207,7 +207,7 @@ function countedThrough(seen: readonly Seen[]): ReadonlySet<Seen> {
         chain.push(one);
         next++;
       }
-    // Where as many have other numbers, these are lists.
+    // If as many have other numbers, these are lists.
     if (chain.length >= MIN_COUNTED && chain.length * 3 >= single.length * 2)
       for (const one of chain) found.add(one);
   }

@@ -64,7 +64,7 @@ interface NamingList extends Stretch {
   readonly paged?: boolean;
 }
 
-/** So many of the headings that it could name a contents list names. */
+/** How many of the headings that it could name a contents list names. */
 const MOSTLY = 0.6;
 
 /**

@@ -111,7 +111,7 @@ function planTrier(
   };
 }
 
-/** So much of a page a screen shows. */
+/** How much of a page a screen shows. */
 const PAGES_OF_A_SCREEN = 0.5;
 
 function isOfChapters({ of, at }: Pick<PlannedList, "of" | "at">): boolean {

@@ -96,7 +96,7 @@ export function addBookmarkOn(tr: Transaction, selection: Selection, name: strin
   if (!(selection instanceof CellSelection)) return addBookmark(tr, ranges[0]!.from, ranges[0]!.to, name);
   const id = newId();
   for (const { from, to } of ranges) tr.addMark(from, to, marks.bookmark.create({ id }));
-  // Where no cell has words it stands on the table.
+  // It stands on the table if no cell has words.
   if (tr.steps.length === 0)
     return addBookmark(tr, selection.$anchorCell.before(1), selection.$anchorCell.before(1), name);
   tr.step(new RegistryStep({ part: "bookmarks", id, entry: bookmarkEntry("range", name) }));

@@ -50,7 +50,7 @@ export function withoutNotice(tr: Transaction, pos: number): Transaction {
   const blocks = within
     ? all
     : all.map((block, i) => withId(block, i === 0 ? idOf(node) : (idOf(block) ?? newId())));
-  // Where the caret stood among the words, without the edges that are gone.
+  // The caret stays where it was among the words; the edges are gone.
   const gone = titled.length > 0 ? 1 : 1 + title!.nodeSize;
   const caret = Math.max(pos + 1, tr.selection.from - gone);
   return caretIn(tr.replaceWith(pos, pos + node.nodeSize, blocks), caret);

@@ -22,7 +22,7 @@ import { pictureClass, pictureInLine } from "../node-views/picture-view";
 import { htmlOf, writtenDocument, writtenMarkup } from "./written-document";
 import { type ElementSpec, isElementSpec } from "../browser/element-spec";
 
-/** So many blocks are written before the one that is shown first, and from it on. */
+/** How many blocks are written before the one that is shown first, and from it on. */
 const BEFORE = 12;
 const BLOCKS = 40;
 /** … but no more once there are so many signs of HTML: they fill more than a window. */

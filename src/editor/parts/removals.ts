@@ -154,7 +154,7 @@ export class Removals {
   }
 }
 
-/** So many letters before a cross-reference tell what it belonged to. */
+/** How many letters before a cross-reference tell what it belonged to. */
 const BEFORE = 30;
 
 /** Tells of the words that stood before cross-references and make no sense without them. */

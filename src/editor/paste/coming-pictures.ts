@@ -19,7 +19,7 @@ interface PicturesHost {
 /** Large photographs among the pictures that come, until somebody says whether they are made smaller. */
 export interface LargePhotographs {
   readonly count: number;
-  /** Of their files together. */
+  /** The bytes of all their files. */
   readonly bytes: number;
   /** Null brings none of the pictures in. */
   readonly answer: (how: "smaller" | "as-they-are" | null) => void;
@@ -34,7 +34,7 @@ export interface PicturesComing {
 
 /** A photograph of so many pixels has more than a page can show. */
 const LARGE = 8_000_000;
-/** So much of a file holds its size in pixels. */
+/** How much of a file holds its size in pixels. */
 const HEAD_BYTES = 512 * 1024;
 /** A browser opens six connections to one server. */
 const AT_A_TIME = 3;

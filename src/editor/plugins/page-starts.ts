@@ -20,7 +20,7 @@ export function pageDecorations(
   for (let page = pages.firstAfter(inView.from - AROUND); page < pages.starts.length; page++) {
     const start = pages.starts[page]!;
     if (start > inView.to + AROUND) break;
-    // Of pages without words of their own, such as that of notes, the first is shown.
+    // A place where several pages begin, such as those of notes alone, shows the first.
     if (start === last) continue;
     last = start;
     const at = lineAt(doc, start);

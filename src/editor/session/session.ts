@@ -345,7 +345,7 @@ export class Session extends Observable {
     return true;
   }
 
-  /** From what is chosen back into the text: the caret goes behind it. */
+  /** Leads from the chosen node back into the text: the caret goes behind it. */
   leaveChosen(): void {
     const { selection, doc, tr } = this.store.state;
     if (selection instanceof NodeSelection)

@@ -85,7 +85,7 @@ export class LiveConnection {
         parser.feed(decoder.decode(value, { stream: true }));
       }
     } catch {
-      // Whatever the reason, it is tried again.
+      // It is tried again for any reason.
     } finally {
       clearTimeout(watch);
     }

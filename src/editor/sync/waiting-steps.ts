@@ -69,7 +69,7 @@ export class WaitingSteps {
         for (const number of forget) this.written.delete(number);
         for (const it of put) this.written.set(it.number, it);
         this.writtenVersion = steps.length === 0 ? null : version;
-        // Where more came meanwhile it is held with what comes next.
+        // Steps that came meanwhile are stored with the next ones.
         if (!this.wanted) this.store.release?.(this.client);
         this.safe = true;
       } catch {

@@ -32,7 +32,7 @@ export interface Displaced {
 }
 
 /**
- * By what displaced words are known. A window that is left just after it showed them has not forgotten their steps yet;
+ * The id of displaced words. A window that is left just after it showed them has not forgotten their steps yet;
  * whoever takes those over finds the same words once more, and they stay one.
  */
 export function displacedId(client: string, first: { readonly number: number }): string {

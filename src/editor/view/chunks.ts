@@ -1,7 +1,7 @@
 import { Fragment, type Node } from "prosemirror-model";
 import { asKind, type BlockKind, blockKindOf, isKind, schema } from "@/core/document";
 
-/** So many blocks stand in a chunk when it is made, and so many chunks in a bundle. */
+/** How many blocks stand in a chunk when it is made, and how many chunks in a bundle. */
 const CHUNK = 16;
 const BUNDLE = 24;
 /** A chunk that grew longer than this is divided, one that shrank below the least joins its neighbour. */

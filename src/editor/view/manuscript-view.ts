@@ -44,7 +44,7 @@ import { chosenInDrawing, wideChoice, wideDecorations } from "./wide-choice";
 
 /** At opening so many blocks are drawn at once, around the place that is shown first. */
 const CHUNKS_PER_BATCH = 40;
-/** So many chunks are drawn together when there is time. */
+/** How many chunks are drawn together when there is time. */
 const DRAWN_WHEN_IDLE = 4;
 
 /**

@@ -14,7 +14,7 @@ export const DAY = new Intl.DateTimeFormat(undefined, {
 export const TIME = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
 
 const FIRST: ShownVersions = { named: false, words: "", by: "day" };
-/** Of more versions than these only the group of the chosen one is unfolded at first. */
+/** With more versions than these, only the group of the chosen one is unfolded at first. */
 const MANY = 60;
 
 /** The versions of a document to choose from: found by words, the named ones alone, by day or by person. */

@@ -1,6 +1,6 @@
 import { Turns } from "@/core/apart/turns";
 
-/** So many are asked for at a time. */
+/** How many are asked for at a time. */
 const AT_A_TIME = 4;
 
 /** Does something with each of several, some at a time; answers those with which it went well, in their order. */

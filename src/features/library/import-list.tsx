@@ -7,7 +7,7 @@ import { ImportReportText } from "@/components/import-report";
 import type { ImportState } from "./import-file";
 import type { Import } from "./use-imports";
 
-/** Of more files than these only the sum is shown, and each where that is unfolded. */
+/** With more files than these, only the sum is shown; unfolding it shows each. */
 const MAX_SHOWN = 10;
 
 /** The files that are on their way in: how far they are, what is asked, and the report of each that has come. */

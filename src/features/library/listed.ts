@@ -1,6 +1,6 @@
 import type { LibraryDocument } from "@/contract/documents";
 
-/** By what the shelf can be sorted: its columns, and the order its author gives it. */
+/** The keys the shelf is sorted by: its columns, and the author's own order. */
 export const SORTS = ["title", "file", "words", "sections", "adrift", "changedAt", "place"] as const;
 
 export interface Sorting {

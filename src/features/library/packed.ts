@@ -9,7 +9,7 @@ export async function pack(files: readonly ChosenFile[]): Promise<Blob> {
   return new Blob([zipSync(Object.fromEntries(entries), { level: 0 })]);
 }
 
-/** So much may a ZIP archive hold. */
+/** How much may a ZIP archive hold. */
 const MAX_BYTES = 1024 * 1024 * 1024;
 const MAX_FILES = 20_000;
 

@@ -33,7 +33,7 @@ export interface LookedAt {
   readonly answer: (document: DocumentJSON | null) => void;
 }
 
-/** So many files are sent at a time: a browser opens six connections to one server. */
+/** How many files are sent at a time: a browser opens six connections to one server. */
 const AT_A_TIME = 4;
 
 /** The files that are on their way in: how far each is, what came of it, and what is asked about it. */

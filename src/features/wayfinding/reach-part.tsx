@@ -17,7 +17,7 @@ import { ReachPicture } from "./reach-picture";
 import { ReachTable } from "./reach-table";
 
 const WORST = 6;
-/** So many pages, or screens, to a way back are far. */
+/** How many pages, or screens, to a way back are far. */
 const FAR = FIRST_PROMISES.pages!;
 const FAR_ON_SCREEN = FIRST_PROMISES.screens!;
 

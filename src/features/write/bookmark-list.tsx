@@ -18,7 +18,7 @@ const ORDERS = [
 ] as const;
 type Order = (typeof ORDERS)[number]["value"];
 
-/** So many are shown at first; more are asked for or found by name. */
+/** How many are shown at first; more are asked for or found by name. */
 const ROWS = 40;
 /** A list up to this long is looked through without typing. */
 const FEW = 12;

@@ -9,7 +9,7 @@ import { idOf, shortened } from "@/core/document";
 import { optionsOf, orderedEntries } from "@/core/wayfinding";
 import { chooseEntry, editEntry, removeAdded, useSession, useDocument } from "@/editor";
 
-/** So many sections are offered at a time; what is typed finds the others. */
+/** How many sections are offered at a time; what is typed finds the others. */
 const MAX_LINES = 60;
 /** From so many sections on they can be looked for. */
 const MANY = 12;

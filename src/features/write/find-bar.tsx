@@ -119,7 +119,7 @@ function Bar({
   useEffect(() => {
     // They may come in the middle of a click.
     session.viewport.settle();
-    // Where the text has changed since, others will be found in a moment.
+    // If the text has changed since, a moment later others will be found.
     if (session.store.state.doc === doc) session.dispatch(showMatches(session.store.state.tr, places));
   }, [session, places, doc]);
 

@@ -1,5 +1,5 @@
 /**
- * Of places along the rope those that have room: none stands nearer than `room` pixels to another. Those that come first in
+ * The places along the rope that have room: none stands nearer than `room` pixels to another. Those that come first in
  * `ranked` are taken first.
  */
 export function withRoom<T>(ranked: readonly T[], yOf: (place: T) => number, room: number): T[] {

@@ -7,7 +7,7 @@ import { useSession, withoutNotice } from "@/editor";
 
 const KINDS = NOTICE_KINDS.map((value) => ({ value, label: NOTICE_NAMES[value] }));
 
-/** Of what kind a notice is. */
+/** The kind of a notice. */
 export function NoticeOptions({ block }: { block: Node }) {
   const session = useSession();
   return (

@@ -15,7 +15,7 @@ import {
   type DocumentStore,
 } from "@/editor";
 
-/** So many entries are proposed while a name is typed. */
+/** How many entries are proposed while a name is typed. */
 const MAX_PROPOSED = 400;
 
 const PARTS: readonly { part: keyof IndexEntry; label: string; placeholder: string }[] = [

@@ -26,7 +26,7 @@ export function StyleSection() {
     () =>
       session.dialogs.register("styles", () => {
         setOpen("by key");
-        // Where it is open already.
+        // It is open already.
         document.querySelector<HTMLElement>("[data-style-choice]")?.focus();
       }),
     [session],

@@ -9,7 +9,7 @@ import {
 import { ContentStore } from "./content-store";
 import { ServerError } from "../http/errors";
 
-/** So much of a file tells its size; that of a drawing stands in its first element. */
+/** How much of a file tells its size; that of a drawing stands in its first element. */
 const HEAD_BYTES = 1024 * 1024;
 
 /** Pictures beside the database, each once, under the hash of its bytes. */

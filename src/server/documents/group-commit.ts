@@ -35,7 +35,7 @@ export class GroupCommit {
   private async run(): Promise<void> {
     this.running = true;
     while (this.waiting.length > 0) {
-      // Whatever has arrived by now comes along.
+      // Everything that has arrived by now comes along.
       await new Promise(setImmediate);
       const group = this.waiting;
       this.waiting = [];

@@ -6,7 +6,7 @@ export class ServerError extends Error {
     readonly status: 400 | 403 | 404 | 405 | 409 | 410 | 413 | 422 | 429 | 503 | 507,
     readonly code: string,
     message: string,
-    /** Whatever a caller needs to go on. */
+    /** Anything a caller needs to go on. */
     readonly details: Readonly<Record<string, unknown>> = {},
   ) {
     super(message);

@@ -10,7 +10,7 @@ import type { Tables } from "../storage/tables";
 import { listedRows, MAX_LETTERS, type ListedDocument } from "./listed-rows";
 
 const VALUES_PER_STATEMENT = 400;
-/** So many places that have no row are looked for in one go. */
+/** How many places that have no row are looked for in one go. */
 const MAX_SOUGHT_HERE = 20;
 const MAX_FOUND = 40;
 

@@ -20,7 +20,7 @@ interface Kept {
 
 /** A made file is kept so long for who is to take it. */
 const KEPT_FOR = 60 * 60 * 1000;
-/** So many may be made at the same time; each takes a thread. */
+/** How many may be made at the same time; each takes a thread. */
 const MAX_JOBS = 2;
 
 /** Why a PDF was not made, in words. */

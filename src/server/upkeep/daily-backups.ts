@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, rmSync } from "node:fs";
 import path from "node:path";
 
 const NAME = /^gate-rope-(\d{4}-\d{2}-\d{2})\.zip$/;
-/** So many are kept. */
+/** How many are kept. */
 export const BACKUPS_KEPT = 7;
 
 /**

@@ -16,7 +16,7 @@ export function summaryOf(index: DocumentIndex): DocumentSummary {
 }
 
 const MAX_LETTERS = 160;
-/** So many blocks are looked through. */
+/** How many blocks are looked through. */
 const MAX_BLOCKS = 60;
 
 /** The first words of a document that are no title of anything. */

@@ -24,7 +24,7 @@ import type { WrapperIds } from "./wrapper-ids";
 
 /** Reads elements that are blocks or have to do with blocks. */
 export class BlockElements {
-  /** Of each table that is open: whether it only lays out what it holds. */
+  /** For each open table: whether it only lays out what it holds. */
   private readonly laidOut: boolean[] = [];
 
   constructor(

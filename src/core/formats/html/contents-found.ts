@@ -10,7 +10,7 @@ export interface ContentsFound {
   readonly title: string;
   readonly from: number;
   readonly to: number;
-  /** Of the section in which it stands alone. */
+  /** In the section in which it stands alone. */
   readonly ofSection: boolean;
 }
 
@@ -22,7 +22,7 @@ const TITLED =
 /** Fewer links than these are no contents list. */
 const MIN_LINES = 3;
 const MAX_TITLE_LETTERS = 80;
-/** So much of what is asked for has to be there. */
+/** How much of what is asked for has to be there. */
 const MOSTLY = 0.8;
 /** So deep a list is looked for within others that turned out to be none. */
 const MAX_TRIED = 4;

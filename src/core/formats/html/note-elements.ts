@@ -32,7 +32,7 @@ export function startNote(
 }
 
 /**
- * Of pieces of HTML between Markdown, which are met one by one: starts a sign or a way back (DPUB-ARIA and EPUB roles, and what programs that
+ * For pieces of HTML within Markdown, which are met one by one: starts a sign or a way back (DPUB-ARIA and EPUB roles, and what programs that
  * show Markdown write); false for anything else.
  */
 function startUnpaired(

@@ -15,7 +15,7 @@ export interface OpenTextblock {
   readonly kind: TextblockKind;
   attributes: TextAttributes;
   inline: Node[];
-  /** So much at its beginning was found to hold no word. */
+  /** How much at its beginning was found to hold no word. */
   wordless: number;
   anchors: NamedAnchor[];
   /** Opened by text that stood outside any block. */

@@ -48,7 +48,7 @@ const KNOWN = Object.keys(TAGS);
 
 /** Fewer letters tell too little. */
 const MIN_LETTERS = 120;
-/** So many are looked at, from all over the text. */
+/** How many are looked at, from all over the text. */
 const MAX_LETTERS = 8_000;
 const FROM_ONE_BLOCK = 400;
 

@@ -6,7 +6,7 @@ import type { PageLine } from "./page-lines";
 const ABOVE = 0.5;
 /** A raised sign lies above the line it belongs to, by less than so many points. */
 const REACH = 12;
-/** So many letters may stand before a heading's words: its number, “Appendix B”. */
+/** How many letters may stand before a heading's words: its number, “Appendix B”. */
 const LABEL = 14;
 /** Fewer letters at the end of a line tell nothing. */
 const FEWEST = 3;

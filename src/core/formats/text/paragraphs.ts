@@ -14,7 +14,7 @@ export interface TextParagraphs {
 const MAX_WRAPPED_LETTERS = 120;
 /** A narrower column is taken for verse or a list rather than for wrapped prose. */
 const NARROWEST = 40;
-/** So many titles stand right above one text; where more do, as in a list of them, none is one. */
+/** How many titles stand right above one text; where more do, as in a list of them, none is one. */
 const MAX_TITLES = 8;
 /** Lines of prose stay this much below the width of their column. */
 const SLACK = 2;

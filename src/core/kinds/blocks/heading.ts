@@ -19,7 +19,7 @@ export function seriesFrom(name: string | null | undefined): Series {
   return series.safeParse(name).data ?? null;
 }
 
-/** So many letters a short title has at most. */
+/** How many letters a short title has at most. */
 export const MAX_SHORT_TITLE_LETTERS = 200;
 
 /** What a heading is called in lists and menus, from what was typed or a file says: one line, not too long; empty for its own words. */

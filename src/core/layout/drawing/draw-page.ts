@@ -15,7 +15,7 @@ export function drawPage(layout: PageLayout, number: number): PageDrawing {
   const strips: DrawnStrip[] = [];
   const notes: DrawnNote[] = [];
   const step = columnWidth(paper) + (paper.columns?.gap ?? 0);
-  // Where words are read from the right, columns are as well, and what stands within them is mirrored.
+  // Columns run from the right if words do, and what stands within them is mirrored.
   const mirror = documentDirection(layout.index.doc) === "rtl" ? columnWidth(paper) : null;
   page.columns.forEach((column, i) => {
     const at = mirror === null ? i : (paper.columns?.count ?? 1) - 1 - i;

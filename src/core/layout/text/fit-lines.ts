@@ -67,7 +67,7 @@ export function bestLines(
       const spaces = places.spacesEnd[b]! - (a < 0 ? 0 : places.spacesNext[a]!);
       const room = measure - natural;
       const shrink = spaces * space * SHRINK;
-      // Whatever comes later makes the line only longer.
+      // Anything later only makes the line longer.
       const tooLong = room < -shrink - 0.001;
       if (!tooLong || places.hyphen[b]! > 0) active[kept++] = a;
       if (tooLong) continue;

@@ -7,7 +7,7 @@ const PLACES_SHOWN = 12;
 const AROUND = 60;
 /** A full text index of three letters each knows nothing of what is shorter. */
 const MIN_LETTERS = 3;
-/** So many pieces narrow the lines down; more would only make the question longer. */
+/** How many pieces narrow the lines down; more would only make the question longer. */
 const MAX_PIECES = 12;
 
 /**

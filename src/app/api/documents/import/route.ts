@@ -11,9 +11,9 @@ import { answering, bytesWithin, route } from "../../respond";
 const encoder = new TextEncoder();
 const busy = () =>
   new ServerError(429, "busy", "Too many files are being imported just now. Try again when they are done.");
-/** So many files are held in memory at the same time; what waits is not read from the network yet. */
+/** How many files are held in memory at the same time; what waits is not read from the network yet. */
 const receiving = new Turns(6, 100, busy);
-/** Of those so many are read, each in a thread. */
+/** How many of those are read at the same time, each in a thread. */
 const reading = new Turns(2, 100, busy);
 
 /**
@@ -41,7 +41,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
                 try {
                   send(await bringIn(name, bytes, asked, send, gone.signal));
                 } catch (error) {
-                  // Where nobody waits any more it is no fault, and told to nobody.
+                  // If nobody waits any more it is no fault, and nobody is told.
                   if (!gone.signal.aborted) send({ error: failureOf(error) });
                 }
                 if (!gone.signal.aborted) controller.close();
