@@ -55,7 +55,7 @@ gate-rope check [--json] [--data FOLDER]       reads all that is stored, from en
 
 Each that reads a document takes --language de, where its words do not tell, and --all, with what stands around the text of a web page.
 IN may end with ${listOfEndings(READ_NAMES)}, OUT with ${listOfEndings(FORMAT_NAMES)}.
-${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when nothing is adrift, 1 when something is, 2 when the file cannot be read.
+${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when no link is broken, 1 when one is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
 
 /** The options for writing a format; empty where it has none. */

@@ -78,7 +78,7 @@ function faultOf(
   if (standing === undefined) return /^_?top$/.test(id) ? null : `Nothing in the file is called “${id}”.`;
   const wanted = leadsTo === null ? "" : letters(leadsTo).slice(0, COMPARED);
   // A number or a label may stand before it, a caption behind a picture.
-  return standing.includes(wanted) ? null : `“${leadsTo}” does not stand at “${id}”.`;
+  return standing.includes(wanted) ? null : `“${leadsTo}” is not at “${id}”.`;
 }
 
 /** The letters of what follows in a page, as far as they tell a place from another. */

@@ -75,7 +75,7 @@ describe("gate-rope inspect", () => {
       dropped: [],
     });
     expect(rope("inspect", "manual.md").out).toContain(
-      "21 words, 2 headings, 2 bookmarks, 5 links (1 adrift), 1 figure, 1 table",
+      "21 words, 2 headings, 2 bookmarks, 5 links (1 broken), 1 figure, 1 table",
     );
   });
 
@@ -153,7 +153,7 @@ describe("gate-rope convert", () => {
 });
 
 describe("gate-rope proof", () => {
-  test("ends with 0 when nothing is adrift, though something is found, and with 1 when something is", () => {
+  test("ends with 0 when no link is broken, though something is found, and with 1 when one is", () => {
     expect(rope("proof", file("sound.md", "# One\n\n[One](#one)\n"))).toEqual({
       status: 0,
       out: "Nothing found.\n",
@@ -166,7 +166,7 @@ describe("gate-rope proof", () => {
     const adrift = rope("proof", file("adrift.md", "# One\n\n[x](#none)\n"), "--json");
     expect(adrift.status).toBe(1);
     expect(JSON.parse(adrift.out)).toMatchObject([
-      { kind: "adrift", says: "The link “x” is adrift. Nothing here is called “none”." },
+      { kind: "adrift", says: "The link “x” is broken. Nothing here is called “none”." },
     ]);
   });
 

@@ -275,7 +275,7 @@ function reasonOf(error: unknown): string {
   const known: Record<string, string> = {
     ENOENT: "There is no such file or folder.",
     EISDIR: "This is a folder, not a file.",
-    EACCES: "There is no permission for it.",
+    EACCES: "Permission denied.",
     ENOSPC: "The disk is full.",
   };
   return (code && known[code]) ?? messageOf(error);

@@ -125,7 +125,7 @@ export function inspectionText(inspection: Inspection): string {
       counted(inspection.words, "word"),
       counted(inspection.headings.length, "heading"),
       counted(inspection.bookmarks.length, "bookmark"),
-      `${counted(inspection.links.length, "link")} (${adrift.length} adrift)`,
+      `${counted(inspection.links.length, "link")} (${adrift.length} broken)`,
       counted(inspection.figures.length, "figure"),
       counted(inspection.tables.length, "table"),
     ].join(", "),
@@ -138,7 +138,7 @@ export function inspectionText(inspection: Inspection): string {
       inspection.bookmarks.map(({ name, anchor, kind }) => `${name}  #${anchor}  (${kind})`),
     ),
     ...list(
-      "Links adrift",
+      "Broken links",
       adrift.map(({ text, why }) => `${text}: ${why ?? ""}`),
     ),
     ...list(

@@ -244,7 +244,7 @@ test("a key that does nothing says why", async ({ page }) => {
   const status = page.getByRole("status").filter({ hasText: /./ });
   await manuscript(page).getByText("one").click();
   await page.keyboard.press("Tab");
-  await expect(status.first()).toContainText("cannot go further in");
+  await expect(status.first()).toContainText("can’t be indented");
   await expect(manuscript(page)).toBeFocused();
   await page.keyboard.press("Control+Alt+2");
   await expect(status.first()).toContainText("Levels are for lines of their own");

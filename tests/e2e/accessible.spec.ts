@@ -57,7 +57,7 @@ for (const scheme of ["light", "dark"] as const)
     await page.keyboard.press("Enter");
     await selectWords(page, "tissue");
     await page.keyboard.press("Control+Alt+i");
-    await page.getByRole("region", { name: "Index entry at the caret" }).waitFor();
+    await page.getByRole("region", { name: "Index entry at the cursor" }).waitFor();
     await selectWords(page, "scratch");
     await page.getByLabel("Paragraph style").selectOption("A new style …");
     await page.getByRole("region", { name: "Own styles" }).getByLabel("Name").waitFor();
@@ -80,7 +80,7 @@ for (const scheme of ["light", "dark"] as const)
     await page.keyboard.press("Control+Alt+f");
     await page.getByLabel("Words to find").fill("lamp");
     await page.getByRole("button", { name: "List results" }).click();
-    await page.getByRole("list", { name: "Where they stand" }).waitFor();
+    await page.getByRole("list", { name: "Where they occur" }).waitFor();
     await clean(page, "find and replace");
     await page.keyboard.press("Escape");
     await expect(manuscript(page)).toBeFocused();
@@ -112,7 +112,7 @@ for (const scheme of ["light", "dark"] as const)
     await manuscript(page).locator(".katex").first().waitFor();
     await manuscript(page).locator("td").first().click();
     await page.getByRole("button", { name: "Merge cells" }).waitFor();
-    await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
+    await page.getByRole("button", { name: "Paragraph numbers" }).click();
     await clean(page, "table, with an equation in the text and numbers of paragraphs");
     await insert(page, "New page setup");
     const pages = page.getByRole("region", { name: "Selected page break" });
@@ -139,7 +139,7 @@ for (const scheme of ["light", "dark"] as const)
     await page.keyboard.press("Escape");
     await page.evaluate(keepDisplaced, id);
     await page.reload();
-    await page.getByRole("region", { name: "Words that lost their place" }).waitFor();
+    await page.getByRole("region", { name: "Text without a place" }).waitFor();
     await clean(page, "words that lost their place");
     await page.getByRole("button", { name: "Discard" }).click();
     await manuscript(page).locator("p").first().click();
@@ -190,7 +190,7 @@ test("axe finds nothing where plain text is looked at, and where all documents a
   await clean(page, "text preview");
   await page.keyboard.press("Escape");
   await page.getByRole("searchbox", { name: "Find in all documents" }).fill("the");
-  await page.getByRole("list", { name: "Where it stands" }).waitFor();
+  await page.getByRole("list", { name: "Where it occurs" }).waitFor();
   await clean(page, "find in all documents");
 });
 
@@ -220,7 +220,7 @@ The end.
   await clean(page, "another place for it");
   await page.keyboard.press("Escape");
   await manuscript(page).locator(".bookmark-range").click();
-  await page.getByRole("checkbox", { name: "Come back here" }).check();
+  await page.getByRole("checkbox", { name: "Follow up" }).check();
   await clean(page, "the bookmark at the caret");
   await page.getByRole("button", { name: "Many bookmarks at once" }).click();
   await page.getByRole("dialog", { name: "Many bookmarks at once" }).waitFor();

@@ -17,7 +17,7 @@ test("words are entered in the index by one key, changed in the tray, and found 
   await openFile(page, "ropes.md", TEXT);
   await selectWords(page, "rope");
   await page.keyboard.press("Control+Alt+i");
-  const entry = page.getByRole("region", { name: "Index entry at the caret" });
+  const entry = page.getByRole("region", { name: "Index entry at the cursor" });
   await expect(entry.getByLabel("Main entry")).toHaveValue("rope");
   await entry.getByRole("button", { name: /^Enter all/ }).click();
   await expect(page.getByText("Entered 2 more places.")).toBeVisible();

@@ -26,7 +26,7 @@ Nothing else.
 `;
 const where = (page: Page) => page.getByRole("combobox", { name: "Where to" });
 const choose = (page: Page, name: string | RegExp) => page.getByRole("option", { name }).first().click();
-const link = (page: Page) => page.getByRole("region", { name: "Link at the caret" });
+const link = (page: Page) => page.getByRole("region", { name: "Link at the cursor" });
 
 /** Leads words to what is found by what is typed. */
 async function lead(page: Page, words: string, typed: string, option: string | RegExp): Promise<void> {
@@ -82,7 +82,7 @@ test("links lead to other documents, hold through renaming there, and their auth
   await expect(link(page)).toContainText("Adrift. The document it leads to is not on your shelf.");
   await stage(page, "Proof");
   await expect(
-    page.getByText("The link “keeper” is adrift. The document it leads to is not on"),
+    page.getByText("The link “keeper” is broken. The document it leads to is not on"),
   ).toBeVisible();
   expect(guide).not.toBe(book);
 });
@@ -178,7 +178,7 @@ test("notes, paragraphs, quoted words and the top are places to lead to", async 
   await selectWords(page, "The wind is gone, so hold on to your cap.");
   await page.keyboard.type("Nothing.");
   await caretAt(page, "keeper", "behind");
-  await expect(link(page)).toContainText("Adrift. The words “strong at dusk” are not there any more.");
+  await expect(link(page)).toContainText("Adrift. The words “strong at dusk” are no longer there.");
 });
 
 test("a file is attached, led to by its page, shown, and goes along into what is published", async ({
@@ -230,7 +230,7 @@ test("a file is attached, led to by its page, shown, and goes along into what is
   await stage(page, "Write");
   await page.getByRole("button", { name: "Show files and addresses" }).click();
   await files.getByRole("button", { name: /^Take map of the hill.pdf away/ }).click();
-  await expect(page.getByText("2 links that lead there adrift now")).toBeVisible();
+  await expect(page.getByText("2 links are now broken")).toBeVisible();
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect(files.getByRole("link", { name: "map of the hill.pdf" })).toBeVisible();
 });
@@ -242,7 +242,7 @@ test("a link does something only after it was said what, unless one put it in on
   await page.keyboard.press("Control+Shift+b");
   await page.keyboard.press("Enter");
   await caretAt(page, "strong at", "behind");
-  await page.getByLabel("Come back here").check();
+  await page.getByLabel("Follow up").check();
   await lead(page, "keeper", "what is flagged", /Show what is flagged/);
   await kept(page);
   await link(page).getByRole("button", { name: "Do" }).click();
@@ -381,7 +381,7 @@ test("a lost bookmark says what it was on, and is put back", async ({ page }) =>
   await page.keyboard.press("Delete");
   const lost = page.getByRole("region", { name: "Lost", exact: true });
   await expect(lost).toContainText("“strong at dusk” in Lamps of the guide");
-  await lost.getByRole("button", { name: "Go where it stood" }).click();
+  await lost.getByRole("button", { name: "Go to its last position" }).click();
   await selectWords(page, "hold on");
   await lost.getByRole("button", { name: "Move it to the selection" }).click();
   await expect(lost).toBeHidden();

@@ -110,7 +110,7 @@ async function theJob(page: Page, words: Words, name: string): Promise<void> {
   await expect.poll(async () => (await focused(page))?.role).toBe("menuitem");
   await pressUntil(page, "ArrowDown", "menuitem", /^Contents list/);
   await page.keyboard.press("Enter");
-  await said(page, /List put in/);
+  await said(page, /List inserted/);
   await kept(page);
 
   // A plan, the proof, what goes out.
@@ -204,7 +204,7 @@ test.describe("on a phone", () => {
     await touch(page, "button", "Undo (Ctrl+Z)");
     await said(page, /^Undone: linked to South lamp/);
     await touch(page, "button", "Link");
-    await touch(page, "button", "Carry to the place");
+    await touch(page, "button", "Point to the target");
     await touch(page, "button", "Deck");
     await touch(page, "heading", "South lamp");
     await said(page, /now leads to “South lamp”/);
@@ -215,7 +215,7 @@ test.describe("on a phone", () => {
     await touch(page, "button", "Deck");
     await touch(page, "button", "Insert");
     await touch(page, "menuitem", /^Contents list/);
-    await said(page, /List put in/);
+    await said(page, /List inserted/);
     await touch(page, "button", "Find and replace (Ctrl+Alt+F)");
     await page.keyboard.type("noon");
     await said(page, /^1 place$/);

@@ -133,7 +133,7 @@ test("“See …” by title, and “also see page …” of words without a boo
   await page.getByRole("combobox", { name: "Where to" }).waitFor();
   await act(page.keyboard.type("“where oil 5”"), "type the words");
   await act(
-    page.getByRole("combobox", { name: "Worded" }).selectOption("{page}"),
+    page.getByRole("combobox", { name: "Link text" }).selectOption("{page}"),
     "click the form, choose page",
   );
   await act(Promise.resolve(), "(its second click)");

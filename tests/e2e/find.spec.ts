@@ -165,7 +165,7 @@ test("words are found in all documents of the shelf, and one lands on the spot",
   await expect(page.getByText("1 place in 1 document.")).toBeVisible();
   await field.fill("(");
   await expect(page.getByRole("alert").getByText("Unterminated group")).toBeVisible();
-  await how.selectOption("As they are typed");
+  await how.selectOption("As typed");
   await field.fill("quartz");
   await page.getByRole("checkbox", { name: "Match case" }).check();
   await expect(page.getByText("2 places in 2 documents.")).toBeVisible();

@@ -71,7 +71,7 @@ test("a place that is taken along is in the hand in another document too, and En
   await clickWords(page, "The lamp");
   await page.getByRole("button", { name: "Pick up this place" }).click();
   await openFile(page, "into.md", "# Elsewhere\n\nGo up to the lamp room.\n");
-  await expect(underWay(page)).toContainText("“The lamp” is picked up.");
+  await expect(underWay(page)).toContainText("“The lamp” is ready.");
   await selectWords(page, "lamp room");
   await page.keyboard.press("Enter");
   await expect(manuscript(page).locator("a.link")).toHaveText("lamp room");

@@ -104,7 +104,7 @@ test("an author comes back to where the work was left, and to its last places", 
 
 test("paragraphs show their numbers, counted through the whole document", async ({ page }) => {
   await openFile(page, "numbers.md", TEXT);
-  await page.getByRole("button", { name: "Numbers of paragraphs" }).click();
+  await page.getByRole("button", { name: "Paragraph numbers" }).click();
   await expect(manuscript(page)).toHaveAttribute("data-numbered");
   await typeAtEnd(page, "The last");
   const chunks = manuscript(page).locator(".chunk");

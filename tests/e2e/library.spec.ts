@@ -62,7 +62,7 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   await chosen.getByRole("button", { name: "Proof" }).click();
   const proof = page.getByRole("dialog", { name: "Proof the selection" });
   await expect(proof).toContainText("3 documents proved; 2 without a finding");
-  await expect(proof.getByRole("listitem").filter({ hasText: "Links adrift: 1" }).first()).toContainText(
+  await expect(proof.getByRole("listitem").filter({ hasText: "Broken links: 1" }).first()).toContainText(
     "Quay 2",
   );
   await page.keyboard.press("Escape");

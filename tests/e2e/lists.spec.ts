@@ -111,7 +111,7 @@ test("a section to which links lead is taken out only once it is said what becom
   await where.fill("gamma");
   await page.keyboard.press("Enter");
   await expect(
-    page.getByText("“Beta” was taken out. The 2 links that led there lead elsewhere now."),
+    page.getByText("“Beta” was deleted. The 2 links that led there lead elsewhere now."),
   ).toBeVisible();
   await expect(manuscript(page).getByRole("heading", { name: "Beta" })).toBeHidden();
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();

@@ -179,7 +179,7 @@ test("rows, columns and cells of a table are changed in the tray; a picture says
   await tray(page).getByLabel("Decorative").uncheck();
   await tray(page).getByLabel("What the picture shows").fill("A dot");
   await tray(page).getByLabel("Width % of the text").fill("40");
-  await tray(page).getByLabel("Stands").selectOption("right");
+  await tray(page).getByLabel("Position").selectOption("right");
   await expect(frame).not.toHaveClass(/without-words/);
   await expect(manuscript(page).locator("figure")).toHaveCSS("float", "right");
 });

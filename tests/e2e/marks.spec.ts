@@ -107,11 +107,11 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   );
   await caretAt(page, "red stop", "behind");
   await page.keyboard.press("ArrowLeft");
-  const box = page.getByRole("region", { name: "Bookmark at the caret" });
+  const box = page.getByRole("region", { name: "Bookmark at the cursor" });
   await expect(box).toContainText("#spot");
   await box.getByRole("textbox", { name: "Note to self" }).fill("Ask Tove.");
-  await box.getByRole("checkbox", { name: "Come back here" }).check();
-  await box.getByLabel("Come back by").fill("2026-12-24");
+  await box.getByRole("checkbox", { name: "Follow up" }).check();
+  await box.getByLabel("Due").fill("2026-12-24");
   await caretAt(page, "red stop", "behind");
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("Control+Alt+b");
@@ -187,7 +187,7 @@ test("a place is taken along and tied to several words one after the other; the 
   await openFile(page, "pocket.md", BOOK);
   await caretAt(page, "Closing", "behind", "h1");
   await page.getByRole("button", { name: "Pick up this place" }).click();
-  await expect(underWay(page)).toContainText("“Closing” is picked up.");
+  await expect(underWay(page)).toContainText("“Closing” is ready.");
   for (const words of ["The dome", "Weather"]) {
     await selectWords(page, words);
     await frames(page);

@@ -205,7 +205,7 @@ test("a character that no font has is reported on Proof and Publish, with its pl
   await openFile(page, "signs.md", "# Signs\n\nBefore.\n\nA sign: \u{13000}.\n");
   await page.getByRole("link", { name: "Proof" }).click();
   await expect(page.getByText("No font has “\u{13000}” (U+13000)")).toBeVisible({ timeout: 20_000 });
-  await page.getByRole("button", { name: "Go to it in Signs" }).click();
+  await page.getByRole("button", { name: "Go to “Signs”" }).click();
   await expect(manuscript(page)).toBeFocused();
   await page.getByRole("link", { name: "Publish" }).click();
   await page.getByRole("button", { name: "Make PDF" }).click();

@@ -132,7 +132,7 @@ test("the picker shows what a cross-reference will say, and offers numbers where
   await caretAt(page, "), then", "before");
   await page.keyboard.press("Control+k");
   const box = page.getByRole("dialog");
-  await box.getByLabel("Worded").selectOption("{number}");
+  await box.getByLabel("Link text").selectOption("{number}");
   await page.getByRole("combobox", { name: "Where to" }).fill("closing");
   // Without a number a reference still says where its place is.
   await expect(box).toContainText("Says “below”");

@@ -124,9 +124,9 @@ test.describe("sections on the even rope", () => {
     await page.keyboard.press("Delete");
     const asked = page.getByRole("dialog", { name: "1 link leads to what you delete" });
     await expect(asked).toContainText("“the first”");
-    await asked.getByRole("button", { name: "Leave it adrift" }).click();
+    await asked.getByRole("button", { name: "Leave it broken" }).click();
     await expect(
-      page.getByText("2 sections were taken out. The link that led there is adrift."),
+      page.getByText("2 sections were deleted. The link that led there is now broken."),
     ).toBeVisible();
     await expect.poll(() => headings(page)).toEqual(["1 B", "1 A", "3 A1", "3 A2", "1 C"]);
     await expect(manuscript(page).locator(".adrift")).toHaveText("the first");

@@ -69,7 +69,9 @@ test("a lost network is found again without a reload: what both wrote meanwhile 
   const { other, context } = await another(page, () => browser.newContext(), "Mirel");
   await page.context().setOffline(true);
   await typeAtEnd(page, " written without a network");
-  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText(
+    "Your changes are stored in this browser.",
+  );
   await manuscript(other).getByText("Net").click();
   await other.keyboard.press("End");
   await other.keyboard.type(" of the other");
@@ -102,7 +104,9 @@ for (const [how, end] of [
       route.request().method() === "POST" ? route.abort() : route.continue(),
     );
     await typeAtEnd(page, " never sent");
-    await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+    await expect(page.locator('[data-kept="unreachable"]')).toContainText(
+      "Your changes are stored in this browser.",
+    );
     await end(page, context);
     const next = await context.newPage();
     await next.goto(address);
@@ -112,7 +116,7 @@ for (const [how, end] of [
     await expect(manuscript(next)).not.toContainText("never sent never sent");
   });
 
-test("where the browser stores nothing, the screen says that only this tab holds the newest text", async ({
+test("where the browser stores nothing, the screen says that the latest changes exist only in this tab", async ({
   page,
 }) => {
   await page.addInitScript(() => {
@@ -126,7 +130,7 @@ test("where the browser stores nothing, the screen says that only this tab holds
   );
   await typeAtEnd(page, " only here");
   await expect(page.locator('[data-kept="unreachable"]')).toContainText(
-    "Only this tab holds the newest text.",
+    "Your latest changes exist only in this tab.",
   );
   await page.unroute("**/steps");
   await kept(page);
@@ -146,11 +150,13 @@ test("where the browser's storage is full, the screen says so, and what is writt
   );
   await typeAtEnd(page, " no room");
   await expect(page.locator('[data-kept="unreachable"]')).toContainText(
-    "Only this tab holds the newest text.",
+    "Your latest changes exist only in this tab.",
   );
   await protocol.send("Storage.overrideQuotaForOrigin", { origin });
   await typeAtEnd(page, " until now");
-  await expect(page.locator('[data-kept="unreachable"]')).toContainText("Your text waits in this browser.");
+  await expect(page.locator('[data-kept="unreachable"]')).toContainText(
+    "Your changes are stored in this browser.",
+  );
   await page.unroute("**/steps");
   await kept(page);
   await page.reload();
@@ -174,7 +180,7 @@ test("words whose place somebody else removed are shown to their author and can 
   await other.keyboard.press("Backspace");
   await kept(other);
   await page.context().setOffline(false);
-  const lost = page.getByRole("region", { name: "Words that lost their place" });
+  const lost = page.getByRole("region", { name: "Text without a place" });
   await expect(lost).toContainText("second with new words to go");
   await expect(manuscript(page)).not.toContainText("with new words");
   // They are there until something is done with them.

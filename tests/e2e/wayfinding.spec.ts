@@ -197,7 +197,7 @@ Words of two.
 The end.
 `,
   );
-  const replaced = page.getByLabel("In the place of 1 contents list and 1 way back made by hand");
+  const replaced = page.getByLabel("Replace 1 contents list and 1 way back made by hand");
   await expect(replaced).toBeChecked();
   await replaced.uncheck();
   await replaced.check();
@@ -311,7 +311,7 @@ test("a menu stands in the header of each page and stays in view; a line is adde
   await page.keyboard.press("Control+Home");
   await insert(page, "Menu of buttons");
   const list = page.getByRole("region", { name: "Selected contents list" });
-  await list.getByRole("combobox", { name: "Stands" }).selectOption("header");
+  await list.getByRole("combobox", { name: "Position" }).selectOption("header");
   const menu = manuscript(page).locator(".contents-list[data-buttons]");
   await expect(menu).toContainText("In the header of each page");
   await list.getByRole("button", { name: "Edit single lines" }).click();
@@ -440,7 +440,7 @@ test("a chapter that comes after a plan was built is told of, and gets its list 
     await page.keyboard.press(`Control+Alt+${level}`);
   }
   await stage(page, "Wayfinding");
-  const told = page.getByText("1 section has no list as the others of their level have: “Late chapter”.");
+  const told = page.getByText("1 section lacks the list that others at its level have: “Late chapter”.");
   await expect(told).toBeVisible();
   await page.getByRole("button", { name: "Give it one" }).click();
   await expect(told).toHaveCount(0);

@@ -63,8 +63,8 @@ test("a manual of more than a hundred pages is structured, marked, linked, read 
     await jump(page, "How to use it");
     await selectWords(page, "before anything else");
     await page.keyboard.press("Control+k");
-    await page.getByRole("button", { name: "Carry to the place" }).click();
-    await expect(underWay(page)).toContainText("Carrying “before anything else”");
+    await page.getByRole("button", { name: "Point to the target" }).click();
+    await expect(underWay(page)).toContainText("Linking “before anything else”");
     await jump(page, "The first minute");
     await manuscript(page).getByRole("heading", { name: "The first minute", exact: true }).click();
     await expect(page.getByText("“before anything else” now leads to “The first minute”.")).toBeVisible();

@@ -74,9 +74,9 @@ test.describe("bookmarks", () => {
 
     await bookmarks.getByRole("listitem").hover();
     await bookmarks.getByRole("button", { name: "Remove Renamed spot, 1 link lands here" }).click();
-    await page.getByRole("button", { name: "Leave it adrift" }).click();
+    await page.getByRole("button", { name: "Leave it broken" }).click();
     await expect(
-      page.getByText("The bookmark “Renamed spot” was taken out. The link that led there is adrift."),
+      page.getByText("The bookmark “Renamed spot” was deleted. The link that led there is now broken."),
     ).toBeVisible();
     await expect(manuscript(page).locator(".adrift").filter({ hasText: "Open the shutters" })).toBeVisible();
     await page.getByRole("button", { name: "Undo", exact: true }).click();
@@ -160,7 +160,7 @@ test.describe("links", () => {
     await openFile(page, "l.md", TEXT);
     await selectWords(page, "shutters");
     await page.keyboard.press("Control+k");
-    await page.getByRole("button", { name: "Carry to the place" }).click();
+    await page.getByRole("button", { name: "Point to the target" }).click();
     await jump(page, "Last part");
     await clickWords(page, "The end of it.");
     await expect(page.getByText("“shutters” now leads to a new bookmark, “The end of it.”.")).toBeVisible();
@@ -176,7 +176,7 @@ test.describe("links", () => {
     await page.keyboard.press("Control+k");
     await page.keyboard.press("Tab");
     await page.keyboard.press("Enter");
-    await expect(underWay(page)).toContainText("Carrying “shutters”");
+    await expect(underWay(page)).toContainText("Linking “shutters”");
     await jump(page, "Far part");
     await page.keyboard.press("Enter");
     await expect(page.getByText("“shutters” now leads to “Far part”.")).toBeVisible();
@@ -185,7 +185,7 @@ test.describe("links", () => {
     await expect(manuscript(page).getByText("shutters")).toBeInViewport();
     await selectWords(page, "far words");
     await page.keyboard.press("Control+k");
-    await page.getByRole("button", { name: "Carry to the place" }).click();
+    await page.getByRole("button", { name: "Point to the target" }).click();
     await page.keyboard.press("Escape");
     await expect(underWay(page)).toBeHidden();
   });

@@ -143,7 +143,7 @@ test("wayfinding, proof and publish", async ({ page }) => {
   await take(page, "publish");
   await page.getByRole("link", { name: "View the pages" }).click();
   await page.getByRole("region", { name: "Page 1", exact: true }).locator("text").first().waitFor();
-  await page.getByRole("button", { name: "Draw smaller" }).click();
+  await page.getByRole("button", { name: "Zoom out" }).click();
   await page.getByRole("textbox", { name: "Page" }).fill("17");
   await page.keyboard.press("Enter");
   await page.getByRole("region", { name: "Page 17", exact: true }).locator("text").first().waitFor();
@@ -218,7 +218,7 @@ test("words that lost their place", async ({ page, browser }) => {
   await other.keyboard.press("Backspace");
   await kept(other);
   await page.context().setOffline(false);
-  await expect(page.getByRole("region", { name: "Words that lost their place" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Text without a place" })).toBeVisible();
   await take(page, "displaced");
   await context.close();
 });

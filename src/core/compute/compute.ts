@@ -92,7 +92,7 @@ function valueOf(node: MathNode, known: Known): Value {
   if (isConstantNode(node)) {
     const value: unknown = node.value;
     if (typeof value === "number" || typeof value === "string") return value;
-    throw new ComputeFault(`“${String(value)}” is no number.`);
+    throw new ComputeFault(`“${String(value)}” is not a number.`);
   }
   if (isSymbolNode(node)) return factOf(node.name, known);
   if (isOperatorNode(node)) {
@@ -120,19 +120,19 @@ function ofFunction(name: string, args: readonly MathNode[], known: Known): Valu
     );
   const found = isKeyOf(FUNCTIONS, name) ? FUNCTIONS[name] : undefined;
   if (!found) {
-    if (isOneOf(DATE_FUNCTIONS, name)) throw new ComputeFault(`“${name}” does not take so many values.`);
+    if (isOneOf(DATE_FUNCTIONS, name)) throw new ComputeFault(`“${name}” has too many or too few values.`);
     throw new ComputeFault(`“${name}” cannot be used here.`);
   }
   const [least, most] = found.takes;
   if (args.length < least || args.length > most)
-    throw new ComputeFault(`“${name}” does not take so many values.`);
+    throw new ComputeFault(`“${name}” has too many or too few values.`);
   return found.of(...args.map((part) => numberOf(part, known)));
 }
 
 function numberOf(node: MathNode, known: Known): number {
   const value = valueOf(node, known);
   if (typeof value === "number") return value;
-  throw new ComputeFault(`“${value}” is no number. A date is written as date("2026-12-24").`);
+  throw new ComputeFault(`“${value}” is not a number. A date is written as date("2026-12-24").`);
 }
 
 function dayWritten(value: Value): number {
@@ -157,7 +157,7 @@ function rounded(value: number, digits = 0): number {
 
 function inWords(value: Value, language: string): string {
   if (typeof value === "string") return value;
-  if (Number.isNaN(value)) throw new ComputeFault("That is no number.");
+  if (Number.isNaN(value)) throw new ComputeFault("The result is not a number.");
   if (!Number.isFinite(value)) throw new ComputeFault("The number is too large.");
   return new Intl.NumberFormat(localeOf(language), { maximumFractionDigits: 4 }).format(value);
 }

@@ -43,7 +43,7 @@ export const FORMATS: Record<FormatName, Format> = {
     called: "Markdown",
     endings: [".md", ".markdown"],
     mediaType: "text/markdown; charset=utf-8",
-    says: "Plain text with signs, for other programs and for version control. Pictures are inside.",
+    says: "Plain text with markup, for other programs and for version control. Pictures are inside.",
     filesBeside: true,
     lossless: true,
   },

@@ -89,7 +89,7 @@ describe("following a link", () => {
     expect(why({ kind: "file", id: "f1" })).toBe("lands");
     expect(why({ kind: "file", id: "f1", page: 3 })).toBe("lands");
     expect(why({ kind: "file", id: "f1", page: 4 })).toBe("“plan.pdf” has 3 pages, and no page 4.");
-    expect(why({ kind: "file", id: "f2" })).toBe("The file “old.pdf” was taken away.");
+    expect(why({ kind: "file", id: "f2" })).toBe("The file “old.pdf” was removed.");
     expect(why({ kind: "file", id: "f3" })).toBe("The file it leads to is not attached to this document.");
     expect(why({ kind: "scheme", url: "irc://a.example" })).toBe("lands");
     expect(why({ kind: "scheme", url: "news:a.b" })).toBe("This document does not allow “news:” addresses.");

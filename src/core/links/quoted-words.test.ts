@@ -55,7 +55,7 @@ describe("quoted words", () => {
     desk.select("hand").dispatch(desk.state.tr.insertText("a motor"));
     expect(follow(target, desk.index)).toEqual({
       lands: false,
-      why: "The words “slit is closed by” are not there any more.",
+      why: "The words “slit is closed by” are no longer there.",
     });
   });
 

@@ -71,7 +71,7 @@ export function follow(
       const destination = findQuoted(index, target);
       return destination
         ? { lands: true, destination }
-        : broken(`The words “${target.exact}” are not there any more.`);
+        : broken(`The words “${target.exact}” are no longer there.`);
     }
     case "document": {
       const found = library.find(target);
@@ -109,7 +109,7 @@ function broken(why: string): Followed {
 function file({ id, page }: { id: string; page?: number }, index: DocumentIndex): Followed {
   const entry = ownEntry(index.registry.files, id);
   if (!entry) return broken("The file it leads to is not attached to this document.");
-  if (entry.removed) return broken(`The file “${entry.name}” was taken away.`);
+  if (entry.removed) return broken(`The file “${entry.name}” was removed.`);
   if (page !== undefined && page > (entry.pages ?? 0))
     return broken(
       entry.pages === undefined

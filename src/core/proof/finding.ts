@@ -30,7 +30,7 @@ export interface Finding {
 
 /** What each kind of finding is called in lists. */
 export const FINDING_NAMES: Record<Finding["kind"], string> = {
-  adrift: "Links adrift",
+  adrift: "Broken links",
   "misleading-words": "Link words that name a different section",
   "old-name": "Link words that are an old name",
   "same-name": "Destinations with the same name",
@@ -46,7 +46,7 @@ export const FINDING_NAMES: Record<Finding["kind"], string> = {
 export function characterFindings(missing: Iterable<readonly [sign: string, pos: number]>): Finding[] {
   return [...missing].map(([character, pos]) => ({
     kind: "sign-without-font",
-    says: `No font has “${character}” (${codePointName(character)}): on the pages a frame stands in its place.`,
+    says: `No font has “${character}” (${codePointName(character)}): the pages show a frame instead.`,
     places: [{ from: pos, to: pos, text: character, id: null }],
   }));
 }

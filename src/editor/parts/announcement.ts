@@ -56,7 +56,7 @@ function listsPutIn({ before, after, run }: DocumentChange): string | null {
   const count = (doc: typeof before, end: number) =>
     doc.content.content.slice(run.start, end).filter((block) => asKind(block, "contents_list")).length;
   const more = count(after, run.endAfter) - count(before, run.endBefore);
-  return more > 0 ? "List put in" : more < 0 ? "List taken out" : null;
+  return more > 0 ? "List inserted" : more < 0 ? "List deleted" : null;
 }
 
 /** Blocks that stand in another order. */

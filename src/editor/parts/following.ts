@@ -30,7 +30,7 @@ export class Following {
   follow(target: LinkTarget): void {
     const { host } = this;
     const followed = follow(target, host.index, host.elsewhere.library);
-    if (!followed.lands) return host.say(`This link is adrift. ${followed.why}`);
+    if (!followed.lands) return host.say(`This link is broken. ${followed.why}`);
     const { destination } = followed;
     if (destination) host.jumps.toPlace(destination.pos, destination.end);
     else if (target.kind !== "action") openOutside(host.id, target);

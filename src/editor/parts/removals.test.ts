@@ -60,19 +60,19 @@ describe("what links lead to is taken out once it is said what becomes of them",
       { kind: "adrift" },
       "first words here|other words there, see One",
       3,
-      "3 links that led there are adrift.",
+      "3 links that led there are now broken.",
     ],
     [
       { kind: "unlink" },
       "first words here|other words there, see One",
       0,
-      "3 links that led there are words now.",
+      "3 links that led there are now plain text.",
     ],
     [
       { kind: "words" },
       " here| there, see ",
       0,
-      "3 links that led there went with their words. The words before the cross-reference stay: “…other words there, see”.",
+      "3 links that led there were deleted with their words. The words before the cross-reference stay: “…other words there, see”.",
     ],
   ])("%j", (fate, text, adrift, words) => {
     const { desk, removals, said, one } = window();
@@ -89,7 +89,7 @@ describe("what links lead to is taken out once it is said what becomes of them",
     expect(removals.pending).toBeNull();
     expect([1, 3].map((i) => desk.doc.child(i).textContent).join("|")).toBe(text);
     expect(resolveLinks(desk.index).filter((link) => !link.lands)).toHaveLength(adrift);
-    expect(said).toEqual([`“One” was taken out. The ${words}`]);
+    expect(said).toEqual([`“One” was deleted. The ${words}`]);
     desk.run(undo);
     expect(desk.doc.eq(before)).toBe(true);
   });
@@ -132,7 +132,7 @@ test("what nobody leads to goes at once", () => {
   const { desk, removals, said } = window();
   removals.begin({ kind: "sections", ids: [desk.index.headings[0]!.id], called: "“Start” was" });
   expect(removals.pending).toBeNull();
-  expect(said).toEqual(["“Start” was taken out."]);
+  expect(said).toEqual(["“Start” was deleted."]);
   const { from, to } = desk.select("there").state.selection;
   const tr = desk.state.tr;
   const id = addBookmark(tr, from, to, "Spot");

@@ -112,8 +112,8 @@ export class Removals {
     if (links === 0) return;
     const warning =
       links === 1
-        ? "A link leads to what was taken out; it is adrift now."
-        : `${links} links lead to what was taken out; they are adrift now.`;
+        ? "1 link pointed to what was deleted and is now broken."
+        : `${links} links pointed to what was deleted and are now broken.`;
     this.host.say(warning, { undo: true });
   }
 
@@ -150,7 +150,7 @@ export class Removals {
     if (!tr.docChanged) return;
     this.host.dispatch(tr);
     const left = fate.kind === "words" ? wordsBefore(links, index) : "";
-    this.host.say(`${removal.called} taken out.${messageFor(links.length, fate)}${left}`, { undo: true });
+    this.host.say(`${removal.called} deleted.${messageFor(links.length, fate)}${left}`, { undo: true });
   }
 }
 
@@ -208,11 +208,11 @@ function messageFor(links: number, { kind }: Fate): string {
   const which = one ? " The link that led there" : ` The ${links} links that led there`;
   switch (kind) {
     case "adrift":
-      return `${which} ${one ? "is" : "are"} adrift.`;
+      return `${which} ${one ? "is" : "are"} now broken.`;
     case "unlink":
-      return `${which} ${one ? "is" : "are"} words now.`;
+      return `${which} ${one ? "is" : "are"} now plain text.`;
     case "words":
-      return `${which} went with ${one ? "its" : "their"} words.`;
+      return `${which} ${one ? "was" : "were"} deleted with ${one ? "its" : "their"} words.`;
     case "lead":
       return `${which} ${one ? "leads" : "lead"} elsewhere now.`;
   }

@@ -114,7 +114,7 @@ export class ComingPictures {
       const { doc, tr } = state;
       return put(state.apply(tr.setSelection(Selection.near(doc.resolve(pos)))), dispatch);
     };
-    if (!host.run(there) && inLine) host.say("No picture can stand here. Put the caret among words.");
+    if (!host.run(there) && inLine) host.say("Can’t insert a picture here. Place the cursor in text.");
   }
 
   /** How each file is read: as it is, or made smaller where that was asked for. Null where nobody wants them any more. */

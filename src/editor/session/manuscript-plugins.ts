@@ -33,7 +33,7 @@ export function manuscriptPlugins(keys: WindowKeys): Plugin[] {
       "Mod-y": () => why("There is nothing to redo."),
       "Shift-Mod-z": () => why("There is nothing to redo."),
       Tab: (state) =>
-        inList(state) && why("The first item of a list cannot go further in: no item stands before it."),
+        inList(state) && why("The first item of a list can’t be indented: there is no item before it."),
     }),
     ...undoHistory(),
     linkedRangePlugin(),

@@ -155,8 +155,7 @@ export class Session extends Observable {
     this.displacedWords = new DisplacedWords(withDesk({ jumps }), this.sync.store, notify);
     for (const part of [store, viewport, notices, this.sync]) part.subscribe(notify);
     void this.sync.takeOver().then(
-      (sent) =>
-        sent && notices.say("What another window had not sent any more is kept now, and in the text."),
+      (sent) => sent && notices.say("Unsaved changes from another window were recovered."),
       (error: Error) =>
         console.warn(`Gate Rope: what earlier windows left could not be read: ${error.message}`),
     );
@@ -204,8 +203,8 @@ export class Session extends Observable {
       dropped: (count) =>
         notices.say(
           count === 1
-            ? "A change of yours had no place any more: somebody else removed what it was made on."
-            : `${count} changes of yours had no place any more: somebody else removed what they were made on.`,
+            ? "One of your changes couldn’t be applied; someone deleted that text."
+            : `${count} of your changes couldn’t be applied; someone deleted that text.`,
         ),
       removed: () =>
         notices.say("This document was removed from the shelf. What you see stays on the screen."),
@@ -385,7 +384,7 @@ export class Session extends Observable {
   /** Goes to words of a block, named by its permanent id; says so where it is gone. */
   goToWords(block: string, from: number, to: number): void {
     const found = blockById(this.store.state.doc, block);
-    if (!found) return this.notices.say("What was found there has been taken out since.");
+    if (!found) return this.notices.say("That text has been deleted since.");
     const within = (offset: number) => found.pos + Math.min(offset, found.node.nodeSize - 1);
     this.jumps.toPlace(within(from), within(to));
   }

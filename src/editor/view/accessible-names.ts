@@ -104,7 +104,7 @@ export class AccessibleNames {
     return {
       "aria-description": followed.lands
         ? `leads to ${where || "a place without words"}`
-        : `adrift: ${followed.why}`,
+        : `broken: ${followed.why}`,
     };
   }
 }

@@ -83,7 +83,7 @@ function Asked({
 }
 
 const WHAT_HAPPENS: Record<Action["do"], string> = {
-  search: "The shelf opens in a new tab with the places where these words stand.",
+  search: "Opens the shelf in a new tab with every place that has these words.",
   flagged: "The bookmarks of all documents that are flagged are listed here.",
   files: "The files attached to this document are listed here.",
 };

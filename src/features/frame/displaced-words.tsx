@@ -50,7 +50,7 @@ function WithoutPlace({ displaced }: { displaced: Listed }) {
   if (displaced.length === 0) return null;
   return (
     <section
-      aria-label="Words that lost their place"
+      aria-label="Text without a place"
       className="max-h-56 overflow-y-auto border-b border-vermilion bg-raised px-4 py-2 text-sm"
     >
       <div role="alert">
@@ -68,7 +68,7 @@ function WithoutPlace({ displaced }: { displaced: Listed }) {
             <Button
               look="main"
               onClick={() => session.displacedWords.putBack(id)}
-              title="Puts them after the block with the caret"
+              title="Puts them after the block with the cursor"
             >
               <CornerDownLeft size={15} aria-hidden /> Insert at the cursor
             </Button>

@@ -80,8 +80,12 @@ function Drawing({ of }: { of: "kept" | "keeping" | "fault" }) {
 const MARKS = { kept: "M4.9 7.7l1.9 1.9 3.4-3.7", keeping: "", fault: "M7.5 4.4v3.6M7.5 10.4v.2" };
 
 function wordsOf(state: KeepingState): string {
-  if (state.kind === "kept") return "Kept";
-  if (state.kind === "keeping") return "Keeping …";
-  const where = state.stored ? "Your text waits in this browser." : "Only this tab holds the newest text.";
-  return state.kind === "unreachable" ? `Server not reached. ${where}` : `Not kept: ${state.why} ${where}`;
+  if (state.kind === "kept") return "Saved";
+  if (state.kind === "keeping") return "Saving …";
+  const where = state.stored
+    ? "Your changes are stored in this browser."
+    : "Your latest changes exist only in this tab.";
+  return state.kind === "unreachable"
+    ? `Can’t reach the server. ${where}`
+    : `Not saved: ${state.why} ${where}`;
 }

@@ -88,7 +88,7 @@ function YourName() {
           />
         </div>
         <Button type="submit" disabled={wanted === "" || wanted === name}>
-          {wanted === name ? "Kept" : "Keep"}
+          {wanted === name ? "Saved" : "Save"}
         </Button>
       </form>
     </li>

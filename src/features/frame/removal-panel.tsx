@@ -45,7 +45,7 @@ export function RemovalPanel() {
                 </>
               )}
               <Button autoFocus={count === 0} onClick={() => session.removals.decide({ kind: "adrift" })}>
-                {count === 0 ? "Delete anyway" : `Leave ${them} adrift`}
+                {count === 0 ? "Delete anyway" : `Leave ${them} broken`}
               </Button>
               <Button look="quiet" onClick={() => session.removals.cancel()}>
                 Delete nothing
@@ -101,7 +101,7 @@ function OthersConcerned({ links }: { links: readonly IncomingLink[] }) {
   return (
     <>
       <p className="text-quiet">
-        In other documents, where {links.length === 1 ? "it is" : "they are"} adrift from then on:
+        In other documents, where {links.length === 1 ? "it" : "they"} will be broken:
       </p>
       <ul aria-label="Links of other documents" className="mb-3">
         {links.slice(0, SHOWN).map(({ document, title, words, block, start }) => (

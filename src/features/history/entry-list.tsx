@@ -140,8 +140,9 @@ function Entry({
 function howMuch({ version, changes, added, removed, report }: HistoryEntry): string {
   if (report) return `${version === 0 ? "from" : "updated from"} ${report.file}`;
   if (version === 0) return "the first version";
-  const letters = [added > 0 && `${formatted(added)} in`, removed > 0 && `${formatted(removed)} out`].filter(
-    Boolean,
-  );
-  return `${counted(changes, "change")}${letters.length > 0 ? `, letters: ${letters.join(", ")}` : ""}`;
+  const letters = [
+    added > 0 && `${counted(added, "character")} added`,
+    removed > 0 && `${formatted(removed)} removed`,
+  ].filter(Boolean);
+  return `${counted(changes, "change")}${letters.length > 0 ? `; ${letters.join(", ")}` : ""}`;
 }

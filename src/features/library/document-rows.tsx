@@ -30,7 +30,7 @@ const HEADS: readonly Head[] = [
   { by: "file", words: "From the file", width: "w-38", wide: true },
   { by: "words", words: "Words", width: "w-18", numeric: true, wide: true },
   { by: "sections", words: "Sections", width: "w-22", numeric: true, wide: true },
-  { by: "adrift", words: "Adrift", width: "w-18", numeric: true, wide: true },
+  { by: "adrift", words: "Broken", width: "w-18", numeric: true, wide: true },
   { by: "changedAt", words: "Last change", width: "w-32 sm:w-42", numeric: true },
 ];
 

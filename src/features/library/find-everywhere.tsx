@@ -101,7 +101,7 @@ function SearchResults({ answer }: { answer: Answer | null }) {
           ? "Not found in any document."
           : `${counted(all, "place")} in ${counted(documents.length, "document")}.`}
       </p>
-      <ul aria-label="Where it stands" onKeyDown={listKeys}>
+      <ul aria-label="Where it occurs" onKeyDown={listKeys}>
         {documents.map((document, i) => (
           <li key={document.id} className="border-b border-line py-3">
             <p className="flex items-baseline gap-3">

@@ -102,10 +102,10 @@ export function PagesView() {
           {pages ? countText(pages, here) : "Laying out the pages …"}
         </span>
         <span className="flex-1" />
-        <IconButton label="Draw smaller" disabled={!smaller} onClick={() => smaller && resize(smaller)}>
+        <IconButton label="Zoom out" disabled={!smaller} onClick={() => smaller && resize(smaller)}>
           <ZoomOut size={16} />
         </IconButton>
-        <IconButton label="Draw larger" disabled={!larger} onClick={() => larger && resize(larger)}>
+        <IconButton label="Zoom in" disabled={!larger} onClick={() => larger && resize(larger)}>
           <ZoomIn size={16} />
         </IconButton>
       </div>

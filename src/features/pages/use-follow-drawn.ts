@@ -13,7 +13,7 @@ export function useFollowDrawn(goTo: (page: number) => void): (target: DrawnTarg
       if (target.kind === "line") return goTo(target.page);
       const to: LinkTarget = target.kind === "note" ? { ...target, kind: "destination" } : target;
       const followed = follow(to, session.store.index, session.elsewhere.library);
-      if (!followed.lands) session.notices.say(`This link is adrift. ${followed.why}`);
+      if (!followed.lands) session.notices.say(`This link is broken. ${followed.why}`);
       else if (!followed.destination) session.following.follow(to);
       else if (session.pages) goTo(session.pages.pageAt(followed.destination.pos));
     },

@@ -54,7 +54,7 @@ function wordsFor({ all, broken }: LinkCount, findings: readonly Finding[]): str
         ? all === 1
           ? "The only link was followed, and it lands."
           : `All ${formatted(all)} links were followed, and every one lands.`
-        : `${formatted(all)} links were followed: ${formatted(all - broken)} land, ${formatted(broken)} are adrift.`;
+        : `${formatted(all)} links were followed: ${formatted(all - broken)} land, ${formatted(broken)} are broken.`;
   return findings.length === 0 ? `${links} Nothing else was found.` : links;
 }
 
@@ -91,7 +91,7 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
                   className="underline decoration-hemp underline-offset-3 hover:text-tide"
                   onClick={() => goToText(() => session.jumps.toPlace(place.from, place.to))}
                 >
-                  Go to it in {shortened(index.sectionAt(place.from)?.name || "the beginning", 40)}
+                  Go to {sectionWords(index.sectionAt(place.from)?.name)}
                   {nth(
                     finding.places
                       .slice(0, i)
@@ -174,4 +174,9 @@ function rewordAll(session: Session): void {
   const outdated = oldNames(session.store.index);
   session.dispatch(rewordLinks(session.store.state.tr, outdated));
   session.notices.say(`Updated the words of ${counted(outdated.length, "link")}.`, { undo: true });
+}
+
+/** A section as a button names it. */
+function sectionWords(name: string | undefined): string {
+  return name ? `“${shortened(name, 40)}”` : "the beginning";
 }

@@ -24,7 +24,7 @@ interface Row {
 
 const PARTS: readonly Part<Row>[] = [
   { label: "All links", has: () => true },
-  { label: "Adrift", has: ({ link }) => !link.lands },
+  { label: "Broken", has: ({ link }) => !link.lands },
   { label: "Within the document", has: ({ link }) => WITHIN.has(link.target.kind) },
   { label: "To other documents", has: ({ link }) => link.target.kind === "document" },
   { label: "To attached files", has: ({ link }) => link.target.kind === "file" },

@@ -31,7 +31,7 @@ const PARTS: readonly Part<Row>[] = [
   {
     label: "To come back to",
     has: ({ due }) => due !== "",
-    empty: "Nothing is flagged. “Come back here” in the tray flags the bookmark at the cursor.",
+    empty: "Nothing is flagged. “Follow up” in the tray flags the bookmark at the cursor.",
   },
   { label: "Figures", has: ({ place }) => place.kind === "figure" },
   { label: "Tables", has: ({ place }) => place.kind === "table" },

@@ -13,12 +13,12 @@ const OUTLINES = [
 const QUALITIES = [
   { value: "60", label: "Small file" },
   { value: "85", label: "Good" },
-  { value: "100", label: "As they are" },
+  { value: "100", label: "Original" },
 ];
 const PRINTING = [
   { value: "none", label: "Not allowed" },
-  { value: "lowResolution", label: "Coarse only" },
-  { value: "highResolution", label: "Fine" },
+  { value: "lowResolution", label: "Low resolution only" },
+  { value: "highResolution", label: "Any resolution" },
 ] as const;
 const USUAL_RIGHTS = {
   printing: "highResolution",

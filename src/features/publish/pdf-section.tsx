@@ -148,8 +148,8 @@ function Shown({
       )}
       {leftOut > 0 && (
         <p className="mt-1 text-sm text-quiet">
-          {counted(leftOut, "link leads", "links lead")} to nothing that is in this file: the words stand,
-          without a link.
+          {counted(leftOut, "link points", "links point")} outside this file; only{" "}
+          {leftOut === 1 ? "its" : "their"} text is kept.
         </p>
       )}
       {missing.length > 0 && (

@@ -25,7 +25,7 @@ export function Publish() {
           <p className="mt-1 flex items-start gap-2">
             <KindIcon kind="fault" className="mt-1 self-start!" />
             <span>
-              {counted(broken, "link is", "links are")} adrift. In the files{" "}
+              {counted(broken, "link is", "links are")} broken. In the files{" "}
               {broken === 1 ? "its words stay, but lead" : "their words stay, but lead"} nowhere.{" "}
               <Link
                 href={`/documents/${session.id}/proof`}

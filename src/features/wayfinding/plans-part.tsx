@@ -56,7 +56,7 @@ export function PlansPart() {
     const now = keeping ? NONE : doubledBy(session.store.index, plan);
     session.dispatch(buildPlan(session.store.state.tr, effect.plan, now));
     noteBuilt(session.id, plan.name);
-    session.notices.say(`Built “${plan.name}”. It stays current by itself.`, { undo: true });
+    session.notices.say(`Built “${plan.name}”. It updates itself.`, { undo: true });
   }
 
   return (
@@ -98,7 +98,7 @@ export function PlansPart() {
       {doubled.length > 0 && (
         <Check
           className="mt-2"
-          label={`In the place of ${describeDoubled(doubled)} made by hand, which it would double`}
+          label={`Replace ${describeDoubled(doubled)} made by hand`}
           checked={!keeping}
           onChange={(on) => setKeeping(!on)}
         />
@@ -153,8 +153,8 @@ function LeftBehind() {
   return (
     <div className="mb-3 rounded-base border border-hemp bg-raised px-3 py-2" role="status">
       <p className="mb-2">
-        {counted(sections.length, "section")} {sections.length === 1 ? "has" : "have"} no list as the others
-        of their level have: {names.join(", ")}
+        {counted(sections.length, "section lacks", "sections lack")} the list that others at{" "}
+        {sections.length === 1 ? "its" : "their"} level have: {names.join(", ")}
         {more > 0 && ` and ${more} more`}.
       </p>
       <Button

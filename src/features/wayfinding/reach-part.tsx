@@ -44,7 +44,7 @@ export function ReachPart() {
           </p>
           <ReachPicture reach={reach} size={index.doc.content.size} />
           {worst.length === 0 ? (
-            <p className="mt-3 text-sm text-quiet">No place stands out.</p>
+            <p className="mt-3 text-sm text-quiet">No problems.</p>
           ) : (
             <ul aria-label="Worst places" className="mt-3">
               {worst.map(({ section: { heading }, why }) => (
@@ -83,10 +83,10 @@ function summary(coverage: Coverage): string {
       : `No links lead to ${unreached} of ${counted(sections, "section")}.`;
   const back =
     stranded > 0
-      ? ` From ${stranded} no links lead back.`
+      ? ` ${counted(stranded, "section has", "sections have")} no link back.`
       : farthestBack === null || farthestOnScreen === null
         ? ""
-        : ` A way back is ${farthestBack === 0 ? "on every page" : `${farthestBack.toFixed(1)} pages off at most`}, and on screens ${farthestOnScreen === 0 ? "always in view" : `${farthestOnScreen.toFixed(1)} screens off at most`}.`;
+        : ` A way back is ${farthestBack === 0 ? "on every page" : `never more than ${farthestBack.toFixed(1)} pages away`}, and on screens ${farthestOnScreen === 0 ? "always in view" : `never more than ${farthestOnScreen.toFixed(1)} screens away`}.`;
   return there + back;
 }
 
@@ -97,10 +97,10 @@ function worstOf(reach: readonly SectionReach[]): readonly (SectionReach & { why
       ...(one.fromStart === null ? ["No links lead here from the beginning."] : []),
       ...(one.back === null ? ["No links lead back from here."] : []),
       ...(one.pagesToBack !== null && one.pagesToBack > FAR
-        ? [`A way back is up to ${one.pagesToBack.toFixed(1)} pages off.`]
+        ? [`A way back is up to ${one.pagesToBack.toFixed(1)} pages away.`]
         : []),
       ...(one.screensToBack !== null && one.screensToBack > FAR_ON_SCREEN
-        ? [`On screens a way back is up to ${one.screensToBack.toFixed(1)} screens off.`]
+        ? [`On screens a way back is up to ${one.screensToBack.toFixed(1)} screens away.`]
         : []),
       ...(one.fromStart !== null && one.fromStart > 2 ? [`${one.fromStart} jumps from the beginning.`] : []),
     ];
@@ -144,7 +144,7 @@ function Mends({ coverage, reach }: { coverage: Coverage; reach: readonly Sectio
   function leadBack() {
     const levels = Array.from({ length: stranded }, (_, i) => i + 1);
     session.dispatch(setReturns(session.store.state.tr, { ...rule, levels }));
-    session.notices.say(`Return links stand after sections of levels down to ${stranded} now.`, {
+    session.notices.say(`Return links now follow sections down to level ${stranded}.`, {
       undo: true,
     });
   }

@@ -73,8 +73,8 @@ export function ReachTable({
       {open && (
         <>
           <p className="mb-2 text-sm text-quiet">
-            Fewest jumps from the start, from the contents list and back to it; how many pages, and screens, a
-            way back is off at most.
+            Fewest jumps from the start, from the contents list and back to it; the most pages, and screens,
+            to a way back.
           </p>
           <div className="flex h-80 flex-col">
             <DataTable

@@ -37,7 +37,7 @@ export function FigureOptions({ block }: { block: Node }) {
         onChange={(width) => set("width", width === null ? null : Math.round(width))}
       />
       <Choice
-        label="Stands"
+        label="Position"
         value={asKind(block, "figure")!.place}
         options={PLACES}
         onChange={(place) => set("place", place)}

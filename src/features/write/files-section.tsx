@@ -55,9 +55,8 @@ function Files() {
 
   function remove(id: string, file: AttachedFile, leading: number) {
     session.dispatch(removeFile(session.store.state, id, file));
-    const broken =
-      leading > 0 ? ` ${counted(leading, "link that leads", "links that lead")} there adrift now.` : "";
-    session.notices.say(`Took “${shortened(file.name, 40)}” away.${broken}`, { undo: true });
+    const broken = leading > 0 ? ` ${counted(leading, "link is", "links are")} now broken.` : "";
+    session.notices.say(`Removed “${shortened(file.name, 40)}”.${broken}`, { undo: true });
   }
 
   return (

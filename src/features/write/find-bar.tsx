@@ -42,7 +42,7 @@ const firstQuestion = (): Question => ({ ...lastWayOfFinding(), words: "", by: "
 
 const WHERES = [
   { value: "all", label: "In the whole document" },
-  { value: "section", label: "In the section with the caret" },
+  { value: "section", label: "In the section with the cursor" },
   { value: "selection", label: "In the selection" },
   { value: "headings", label: "In headings only" },
   { value: "links", label: "In link words only" },

@@ -25,7 +25,7 @@ export function FoundPlaces({
   return (
     <>
       <ul
-        aria-label="Where they stand"
+        aria-label="Where they occur"
         onKeyDown={listKeys}
         className="-mx-1.5 mt-2 max-h-60 overflow-y-auto border-t border-line pt-1.5"
       >

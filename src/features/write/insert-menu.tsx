@@ -111,7 +111,7 @@ export function Insert() {
           <Calculator size={15} aria-hidden /> Computed value
         </Item>
         <Item onSelect={() => setTimeout(() => session.dialogs.open("title-links"))} keys="Ctrl+Alt+K">
-          <ListChecks size={15} aria-hidden /> Links of typed titles
+          <ListChecks size={15} aria-hidden /> Link typed titles
         </Item>
         <Item onSelect={() => askForPictures(file.current, false)}>
           <ImageIcon size={15} aria-hidden /> Pictures

@@ -40,7 +40,7 @@ function NoBookmarks() {
     <>
       <h2 className="mb-1 text-sm font-semibold">Bookmarks</h2>
       <p className="text-sm text-quiet">
-        None yet. Select words, or put the caret at a spot you keep coming back to, and press Ctrl+Shift+B.
+        None yet. Select words, or place the cursor at a spot you keep coming back to, and press Ctrl+Shift+B.
       </p>
     </>
   );

@@ -15,7 +15,7 @@ export function LeadsTo({ target }: { target: LinkTarget }) {
     return (
       <p className="mb-3 flex items-start gap-2 text-vermilion">
         <KindIcon kind="fault" className="mt-1 self-start!" />
-        <span>Adrift. {followed.why}</span>
+        <span>Broken. {followed.why}</span>
       </p>
     );
   return (

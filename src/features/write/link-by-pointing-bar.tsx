@@ -14,7 +14,7 @@ function PlaceInHand({ name }: { name: string }) {
   const session = useSession();
   const chosen = useDocument((it) => !it.state.selection.empty);
   const called = shortened(name, 50) || "A place";
-  const how = "is picked up. Select words and press Enter, as often as you like.";
+  const how = "is ready. Select words and press Enter; repeat as needed.";
   return (
     <Bar says={`“${called}” ${how}`}>
       <span>
@@ -29,7 +29,7 @@ function PlaceInHand({ name }: { name: string }) {
           Link the selection
         </Button>
       )}
-      <Button onClick={() => session.recentTargets.putDown()}>Put down</Button>
+      <Button onClick={() => session.recentTargets.putDown()}>Cancel</Button>
     </Bar>
   );
 }
@@ -47,11 +47,11 @@ function LinkedWords() {
   if (words === null) return null;
   const how = "Go to the destination and click it, or press Enter at the cursor.";
   return (
-    <Bar says={`Carrying “${words}”. ${how}`}>
+    <Bar says={`Linking “${words}”. ${how}`}>
       <span>
-        Carrying <b className="font-semibold">“{words}”</b>. {how}
+        Linking <b className="font-semibold">“{words}”</b>. {how}
       </span>
-      <Button onClick={() => session.linkByPointing.release()}>Put down</Button>
+      <Button onClick={() => session.linkByPointing.release()}>Cancel</Button>
     </Bar>
   );
 }

@@ -82,7 +82,7 @@ export function LinkChip() {
       ) : (
         <>
           <KindIcon kind="fault" />
-          <span className="text-vermilion">Adrift. {followed.why}</span>
+          <span className="text-vermilion">Broken. {followed.why}</span>
         </>
       )}
       <Button look="quiet" onClick={() => session.dialogs.open("link")}>

@@ -243,7 +243,7 @@ function Picker({
           onTarget={words.kind === "reference" ? null : link}
           like={words.kind === "range" ? words : null}
           says={worded === "words" ? undefined : says}
-          empty="No place has that name. Carry the link to the place instead, or type a full address. “look for …” makes a link that searches the shelf."
+          empty="No place has that name. Point to the target instead, or type a full address. “look for …” makes a link that searches the shelf."
         />
       </div>
       {/\{(?:number|label)\}/.test(worded) && <WithoutNumbers />}
@@ -254,17 +254,17 @@ function Picker({
               onClick={pointInstead}
               title="Scroll or jump anywhere, then click the place itself (Ctrl+Shift+K)"
             >
-              <Hand size={15} aria-hidden /> Carry to the place
+              <Hand size={15} aria-hidden /> Point to the target
             </Button>
           ) : (
-            <span className="text-quiet">Select words to carry the link.</span>
+            <span className="text-quiet">Select words to point to the target.</span>
           )}
           <AttachButton onAttached={(id, { name }) => link({ kind: "file", id }, name, false)} />
           <label
             className="flex min-w-0 flex-1 items-center justify-end gap-2"
             title="Ctrl+Enter links and goes there"
           >
-            <span className="shrink-0 text-quiet">Worded</span>
+            <span className="shrink-0 text-quiet">Link text</span>
             <select
               value={worded}
               onChange={({ target: { value } }) => {
@@ -274,8 +274,8 @@ function Picker({
               }}
               className={fieldLook("w-56 min-w-0")}
             >
-              {hasWords && <option value="words">As they are</option>}
-              {!hasWords && <option value="fit">To suit the destination</option>}
+              {hasWords && <option value="words">Keep</option>}
+              {!hasWords && <option value="fit">Automatic</option>}
               {REFERENCE_FORMS.map(({ value, label }) => (
                 <option key={value} value={value}>
                   {label}

@@ -221,7 +221,7 @@ export function ListSettings({ list }: { list: Node }) {
       {options.buttons && (
         <div>
           <Choice
-            label="Stands"
+            label="Position"
             value={options.placed ?? "text"}
             options={PLACES}
             onChange={(value) => set({ placed: value === "text" ? null : value })}

@@ -13,7 +13,7 @@ export function LostBookmarks() {
   if (lost.length === 0) return null;
   return (
     <section aria-label="Lost" className="px-4 py-3 text-sm">
-      <h2 className="mb-1 font-semibold">Lost: their words were taken out</h2>
+      <h2 className="mb-1 font-semibold">Lost bookmarks: their text was deleted</h2>
       <ul>
         {lost.map((id) => {
           const { name, last } = index.registry.bookmarks[id]!;
@@ -34,7 +34,9 @@ export function LostBookmarks() {
               )}
               <div className="mt-1 flex flex-wrap gap-2">
                 {last?.block && (
-                  <Button onClick={() => session.goToWords(last.block!, 0, 0)}>Go where it stood</Button>
+                  <Button onClick={() => session.goToWords(last.block!, 0, 0)}>
+                    Go to its last position
+                  </Button>
                 )}
                 <Button onClick={() => putOnChosen(session, id)}>Move it to the selection</Button>
                 <Button

@@ -111,14 +111,14 @@ export function Minimap() {
             </IconButton>
           )}
           <IconButton
-            label="Draw smaller (−)"
+            label="Zoom out (−)"
             className="size-7!"
             disabled={times <= 1}
             onClick={() => by(1 / STEP, inView.from)}
           >
             <ZoomOut size={15} />
           </IconButton>
-          <IconButton label="Draw larger (+)" className="size-7!" onClick={() => by(STEP, inView.from)}>
+          <IconButton label="Zoom in (+)" className="size-7!" onClick={() => by(STEP, inView.from)}>
             <ZoomIn size={15} />
           </IconButton>
         </div>

@@ -21,7 +21,8 @@ export function NoHeadings() {
         </>
       ) : (
         <p>
-          No headings yet. Put the caret in a title and press Ctrl+Alt+1, or choose a level in the deck below.
+          No headings yet. Place the cursor in a title and press Ctrl+Alt+1, or choose a level in the deck
+          below.
         </p>
       )}
     </div>

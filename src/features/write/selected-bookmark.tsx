@@ -50,7 +50,7 @@ export function SelectedBookmark() {
   const change = (field: "note" | "followUp" | "due", value: string | boolean) =>
     session.dispatch(setBookmarkField(session.store.state.tr, bookmark.id, field, value));
   return (
-    <section aria-label="Bookmark at the caret" className="border-b border-line px-4 py-3 text-sm">
+    <section aria-label="Bookmark at the cursor" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
         <KindIcon kind="bookmark" /> Bookmark
       </h2>
@@ -68,11 +68,11 @@ export function SelectedBookmark() {
       <Concerned id={bookmark.id} />
       <LinksFromElsewhere id={bookmark.id} />
       <div className="mb-3 flex min-h-8 flex-wrap items-center gap-x-3 gap-y-1">
-        <Check label="Come back here" checked={bookmark.followUp} onChange={(on) => change("followUp", on)} />
+        <Check label="Follow up" checked={bookmark.followUp} onChange={(on) => change("followUp", on)} />
         {bookmark.followUp && (
           <input
             type="date"
-            aria-label="Come back by"
+            aria-label="Due"
             value={bookmark.due}
             onChange={(event) => change("due", event.target.value)}
             className={fieldLook("w-36")}
@@ -149,7 +149,7 @@ export function putOnChosen(session: ReturnType<typeof useSession>, id: Destinat
   const { state, index } = session.store;
   const standing = index.bookmarks.find((one) => one.id === id) ?? null;
   const tr = moveBookmark(state.tr, id, standing, state.selection);
-  if (!tr) return session.notices.say("A bookmark can be put on words, or where words can stand.");
+  if (!tr) return session.notices.say("Select text, or place the cursor in text, to set the bookmark there.");
   session.dispatch(tr);
-  session.notices.say("The bookmark stands there now; its name and its links stay.", { undo: true });
+  session.notices.say("Bookmark moved; its name and its links stay.", { undo: true });
 }

@@ -61,12 +61,12 @@ export function SelectedComputation({ expression }: { expression: string }) {
       </ul>
       <p className="mb-3 text-quiet">
         It may hold numbers, + − * / ^ %, {FACTS.join(", ")};{" "}
-        {[...NUMBER_FUNCTIONS, ...DATE_FUNCTIONS].join(", ")}. It stays current by itself.
+        {[...NUMBER_FUNCTIONS, ...DATE_FUNCTIONS].join(", ")}. It updates itself.
       </p>
       <Button
         look="quiet"
         disabled={words === null}
-        title="The words will not change any more"
+        title="It will no longer update"
         onClick={() => words !== null && session.run(freezeComputation(words))}
       >
         Turn into text

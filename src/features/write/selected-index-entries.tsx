@@ -72,7 +72,7 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
   }
 
   return (
-    <section aria-label="Index entry at the caret" className="border-b border-line px-4 py-3 text-sm">
+    <section aria-label="Index entry at the cursor" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 flex items-baseline gap-2 font-semibold">
         <KindIcon kind="indexed" />
         <span className="min-w-0 flex-1 break-words" dir="auto">
@@ -98,7 +98,7 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
         </datalist>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={enter} title="Adds every other place where these words stand">
+        <Button onClick={enter} title="Adds every other place where these words occur">
           Enter all “{shortened(words, 24)}”
         </Button>
         <Button look="quiet" onClick={remove}>

@@ -46,7 +46,7 @@ function LinkSection({ link }: { link: LinkPlace }) {
   }
 
   return (
-    <section aria-label="Link at the caret" className="border-b border-line px-4 py-3 text-sm">
+    <section aria-label="Link at the cursor" className="border-b border-line px-4 py-3 text-sm">
       <h2 className="mb-2 font-semibold">Link</h2>
       <LeadsTo target={link.target} />
       <div className="mb-3 grid gap-2">

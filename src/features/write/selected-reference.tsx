@@ -56,7 +56,7 @@ export function SelectedReference({ reference }: { reference: Reference }) {
       </div>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => session.dialogs.open("link")}>Another place</Button>
-        <Button look="quiet" onClick={freeze} title="The words will not change any more">
+        <Button look="quiet" onClick={freeze} title="It will no longer update">
           Turn into text
         </Button>
       </div>

@@ -57,7 +57,7 @@ export function StepBar() {
         <ArrowDown size={15} />
       </IconButton>
       <IconButton
-        label="Numbers of paragraphs"
+        label="Paragraph numbers"
         className="size-7!"
         pressed={numbered}
         onClick={() => session.decorations.show("paragraphNumbers", !numbered)}

@@ -33,13 +33,13 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
     return (
       <p className="px-4 py-3 text-sm text-quiet">
         No other line of this document looks like a title: none is numbered, bold, larger than the text, in
-        capitals or on its own. Put the caret in a title and press Ctrl+Alt+1 to 6.
+        capitals or on its own. Place the cursor in a title and press Ctrl+Alt+1 to 6.
       </p>
     );
   return (
     <TitleChoices
       doc={doc}
-      submit={(titles) => (titles > 0 ? `Give ${formatted(titles)} their levels` : "Add the contents list")}
+      submit={(titles) => (titles > 0 ? `Make ${counted(titles, "heading")}` : "Add the contents list")}
       leave="Cancel"
       mustChange
       onMake={(titles, typed, how) => {
@@ -54,8 +54,8 @@ function TitlesForm({ onClose }: { onClose: () => void }) {
 
 function summary(titles: number, lists: number): string {
   const parts = [
-    ...(titles > 0 ? [counted(titles, "title has its level", "titles have their levels")] : []),
-    ...(lists > 0 ? ["the contents list keeps itself current"] : []),
+    ...(titles > 0 ? [counted(titles, "heading was made", "headings were made")] : []),
+    ...(lists > 0 ? ["the contents list updates itself"] : []),
   ].join(", and ");
   return `${parts.charAt(0).toUpperCase()}${parts.slice(1)}.`;
 }

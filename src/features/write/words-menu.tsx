@@ -94,14 +94,14 @@ export function Words() {
             {label}
           </Item>
         ))}
-        <Item onSelect={() => session.run(setValueMark("colour", null))}>As the text</Item>
+        <Item onSelect={() => session.run(setValueMark("colour", null))}>Default</Item>
         <Group label="Size" />
         {SIZES.map(({ label, percent }) => (
           <Item key={percent} onSelect={() => session.run(setValueMark("size", { percent }))}>
             {label}
           </Item>
         ))}
-        <Item onSelect={() => session.run(setValueMark("size", null))}>As the text</Item>
+        <Item onSelect={() => session.run(setValueMark("size", null))}>Default</Item>
         <Submenu label="Language" icon={<Languages size={15} aria-hidden />}>
           <Item onSelect={() => setLanguage(null)}>As the document</Item>
           {languagesOffered(language ?? FIRST_LANGUAGE).map(({ value, label }) => (

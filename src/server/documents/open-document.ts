@@ -81,7 +81,7 @@ export class OpenDocument {
         version: this.version,
       });
     if (!between)
-      throw new ServerError(410, "gone", "The changes since your version are not there any more.", {
+      throw new ServerError(410, "gone", "The changes since your version are no longer here.", {
         version: this.version,
       });
     const last = this.numbers.get(client) ?? 0;

@@ -8,7 +8,7 @@ export class UpkeepError extends Error {
     const code = codeOf(error);
     const known: Record<string, string> = {
       ENOENT: "There is no such file or folder.",
-      EACCES: "There is no permission for it.",
+      EACCES: "Permission denied.",
       ENOSPC: "The disk is full.",
       EISDIR: "This is a folder, not a file.",
     };

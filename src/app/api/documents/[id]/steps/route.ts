@@ -10,7 +10,7 @@ const MAX_STEP_BYTES = 3 * LIMITS.fileBytes;
 export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
   GET: answering(getSteps, async ({ params, query }) => {
     const since = await (await authority()).since(LOCAL_AUTHOR, params.id, query.after);
-    if (!since) throw new ServerError(410, "gone", "The changes since your version are not there any more.");
+    if (!since) throw new ServerError(410, "gone", "The changes since your version are no longer here.");
     return since;
   }),
   POST: answering(
