@@ -8,8 +8,10 @@ export class RunningServer {
     readonly address: string,
   ) {}
 
-  static async start(data: string, port: number): Promise<RunningServer> {
+  /** `folder`: where the application was built. */
+  static async start(data: string, port: number, folder = process.cwd()): Promise<RunningServer> {
     const child = spawn(process.execPath, ["scripts/start.mjs"], {
+      cwd: folder,
       env: {
         ...process.env,
         PORT: String(port),
@@ -19,6 +21,9 @@ export class RunningServer {
       },
       stdio: "ignore",
     });
+    // However the measuring ends, nothing is left on the port.
+    process.once("exit", () => child.kill("SIGKILL"));
+    for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => process.exit(1));
     const server = new RunningServer(child, `http://127.0.0.1:${port}`);
     for (let i = 0; i < 300 && child.exitCode === null; i++) {
       if ((await fetch(`${server.address}/api/documents`).catch(() => null))?.ok) return server;

@@ -1,7 +1,7 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
  * the server; prints the tables of docs/performance.md. `-- core`, `-- links` or `-- wayfinding` (parts of it), `-- pages`, `-- browser` or `-- titles` does one of
- * them; the last measures how well titles are recognised in texts of Debian packages.
+ * them; the last measures how well titles are recognised in texts of Debian packages. `-- against FOLDER` compares a key with another build.
  */
 import { spawnSync } from "node:child_process";
 import { cpus, totalmem } from "node:os";
@@ -18,6 +18,7 @@ await build({
     "bench-task": "bench/run-task.ts",
     "bench-names": "bench/tasks.ts",
     "bench-browser": "bench/browser/run.ts",
+    "bench-against": "bench/browser/against.ts",
     "bench-titles": "bench/titles.ts",
     "bench-pages": "bench/pages/run.ts",
     "bench-pages-measure": "bench/pages/measure.ts",
@@ -74,6 +75,10 @@ if (only === "browser" || !only) {
   await ensureBuilt();
   console.log();
   run(process.execPath, ["dist/bench-browser.mjs"]);
+}
+if (only === "against") {
+  await ensureBuilt();
+  run(process.execPath, ["dist/bench-against.mjs", process.argv[3] ?? ""]);
 }
 
 function measureCore(tasks) {
