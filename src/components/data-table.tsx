@@ -160,8 +160,8 @@ export function DataTable<Row>({
               type="button"
               tabIndex={-1}
               onClick={toggleAll}
-              aria-label={allChosen ? "Choose none" : "Select all listed"}
-              title={allChosen ? "Choose none" : "Select all listed"}
+              aria-label={allChosen ? "Clear selection" : "Select all listed"}
+              title={allChosen ? "Clear selection" : "Select all listed"}
               className="grid size-6 place-items-center"
             >
               <Box on={allChosen} />

@@ -114,10 +114,10 @@ export function TitleChoices({
             {label}
           </Button>
         ))}
-        <Button look="quiet" onClick={() => shift(-1)} title="All that are ticked, one level up">
+        <Button look="quiet" onClick={() => shift(-1)} title="Move all ticked lines one level up">
           Raise
         </Button>
-        <Button look="quiet" onClick={() => shift(1)} title="All that are ticked, one level down">
+        <Button look="quiet" onClick={() => shift(1)} title="Move all ticked lines one level down">
           Lower
         </Button>
       </div>

@@ -123,7 +123,7 @@ const WRITE: readonly State[] = [
     ),
   ],
   ["a bookmark", async (page) => (await manuscript(page).focus(), await keys("Control+Shift+b")(page))],
-  ["bookmarks in one go", async (page) => void (await button(page, "Many bookmarks at once").click())],
+  ["bookmarks in one go", async (page) => void (await button(page, "Add several bookmarks").click())],
   [
     "history",
     async (page) => (

@@ -222,8 +222,8 @@ The end.
   await manuscript(page).locator(".bookmark-range").click();
   await page.getByRole("checkbox", { name: "Follow up" }).check();
   await clean(page, "the bookmark at the caret");
-  await page.getByRole("button", { name: "Many bookmarks at once" }).click();
-  await page.getByRole("dialog", { name: "Many bookmarks at once" }).waitFor();
+  await page.getByRole("button", { name: "Add several bookmarks" }).click();
+  await page.getByRole("dialog", { name: "Add several bookmarks" }).waitFor();
   await clean(page, "bookmarks in one go");
   await page.keyboard.press("Escape");
   await manuscript(page).getByText("The end.").click();

@@ -60,7 +60,7 @@ test("an entry is taken out again, and undo brings it back", async ({ page }) =>
   await openFile(page, "ropes.md", TEXT);
   await selectWords(page, "post");
   await page.keyboard.press("Control+Alt+i");
-  await page.getByRole("button", { name: "Take out of the index" }).click();
+  await page.getByRole("button", { name: "Remove from the index" }).click();
   await expect(manuscript(page).locator(".indexed")).toHaveCount(0);
   await page.keyboard.press("Control+z");
   await expect(manuscript(page).locator(".indexed")).toHaveText("post");

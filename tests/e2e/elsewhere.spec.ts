@@ -229,7 +229,7 @@ test("a file is attached, led to by its page, shown, and goes along into what is
   // Taken away, its links say so; one undo brings it back.
   await stage(page, "Write");
   await page.getByRole("button", { name: "Show files and addresses" }).click();
-  await files.getByRole("button", { name: /^Take map of the hill.pdf away/ }).click();
+  await files.getByRole("button", { name: /^Remove map of the hill.pdf/ }).click();
   await expect(page.getByText("2 links are now broken")).toBeVisible();
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect(files.getByRole("link", { name: "map of the hill.pdf" })).toBeVisible();
@@ -357,7 +357,7 @@ test("words that are the old name of a place are told, and reworded in one step"
   await page.keyboard.type(" and of the book");
   // The tray says so where the place is, before the proof does.
   const heading = page.getByRole("region", { name: "Selected heading" });
-  await expect(heading).toContainText("1 link is worded as it was called: “Lamps of the guide”.");
+  await expect(heading).toContainText("1 link is with its old name: “Lamps of the guide”.");
   await stage(page, "Proof");
   const told = page.getByRole("listitem").filter({ hasText: "has the old name of its destination" });
   await expect(told).toHaveCount(1);
@@ -383,6 +383,6 @@ test("a lost bookmark says what it was on, and is put back", async ({ page }) =>
   await expect(lost).toContainText("“strong at dusk” in Lamps of the guide");
   await lost.getByRole("button", { name: "Go to its last position" }).click();
   await selectWords(page, "hold on");
-  await lost.getByRole("button", { name: "Move it to the selection" }).click();
+  await lost.getByRole("button", { name: "Move to the selection" }).click();
   await expect(lost).toBeHidden();
 });

@@ -304,7 +304,7 @@ test("plain text in: titles corrected, a picture with caption, the look of title
   await act(page.getByText("PDF options").click());
   await act(page.getByLabel("Owner’s password").click());
   await act(page.keyboard.type("keeper"), "type a password");
-  await act(page.getByLabel("Copy from it").uncheck());
+  await act(page.getByLabel("Copy text").uncheck());
   await act(page.getByRole("button", { name: "Make PDF" }).click());
   told("plain text in, to a PDF with rights", 18);
   await expect(page.getByRole("link", { name: /^Download/ })).toBeVisible({ timeout: 60_000 });

@@ -133,7 +133,7 @@ test("a list is counted in another way, goes on after what stands between, and h
   await expect(lists.nth(1)).toHaveAttribute("start", "3");
   await tray.getByLabel("Counted").selectOption("a, b, c");
   await tray.getByLabel("Before it", { exact: true }).fill("(");
-  await tray.getByLabel("Behind it", { exact: true }).fill(")");
+  await tray.getByLabel("After it", { exact: true }).fill(")");
   await expect(lists.nth(1)).toHaveAttribute("data-after", ")");
   await caretAt(page, "two", "behind");
   await page.keyboard.press("Enter");

@@ -79,7 +79,7 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   expect(Buffer.from(packed["Quay 3.md"]!).toString()).toContain("# Quay 3");
   await page.keyboard.press("Escape");
 
-  await page.getByRole("button", { name: "Choose none" }).click();
+  await page.getByRole("button", { name: "Clear selection" }).click();
   await expect(page.getByRole("region", { name: "Documents" })).toBeFocused();
   await page.getByRole("checkbox", { name: "Choose Quay 5" }).check();
   await chosen.getByRole("button", { name: "To the top" }).click();

@@ -31,20 +31,20 @@ test("all links are listed, narrowed, sorted, gone to, and led elsewhere or unli
   await expect(rows(page, "Links")).toHaveCount(4);
   await grid(page, "Links").getByRole("button", { name: "Words", exact: true }).click();
   await expect(rows(page, "Links").first()).toContainText("a page");
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("Adrift");
+  await page.getByRole("combobox", { name: "Show" }).selectOption("Adrift");
   await expect(rows(page, "Links")).toHaveCount(1);
   await expect(rows(page, "Links")).toContainText("third");
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("All links");
-  await page.getByRole("searchbox", { name: "Narrow the list of links" }).fill("beta");
+  await page.getByRole("combobox", { name: "Show" }).selectOption("All links");
+  await page.getByRole("searchbox", { name: "Filter the list of links" }).fill("beta");
   await expect(rows(page, "Links")).toHaveCount(2);
-  await page.getByRole("searchbox", { name: "Narrow the list of links" }).press("Tab");
+  await page.getByRole("searchbox", { name: "Filter the list of links" }).press("Tab");
   await grid(page, "Links").focus();
   await page.keyboard.press("Control+a");
   await page.getByRole("button", { name: "Change destination" }).click();
   await page.getByRole("combobox", { name: "Where to" }).fill("gamma");
   await page.keyboard.press("Enter");
   await expect(page.getByText("2 links lead there now.")).toBeVisible();
-  await page.getByRole("searchbox", { name: "Narrow the list of links" }).fill("gamma");
+  await page.getByRole("searchbox", { name: "Filter the list of links" }).fill("gamma");
   await expect(rows(page, "Links")).toHaveCount(2);
   await grid(page, "Links").focus();
   await page.keyboard.press("Home");
@@ -67,7 +67,7 @@ test("all places are listed with how many links lead there; those never linked s
   await tab(page, "All places");
   await expect(rows(page, "Places")).toHaveCount(3);
   await expect(rows(page, "Places").filter({ hasText: "Beta" })).toContainText("2");
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("Never linked");
+  await page.getByRole("combobox", { name: "Show" }).selectOption("Never linked");
   await expect(rows(page, "Places")).toHaveCount(2);
   await grid(page, "Places").focus();
   await page.keyboard.press("End");
@@ -86,10 +86,10 @@ test("mentions in plain words are found, made cross-references, and told where t
   await expect(list.and(page.getByRole("row", { name: /^section 9/ }))).toContainText(
     "There is no section 9 here.",
   );
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("With a matching place");
+  await page.getByRole("combobox", { name: "Show" }).selectOption("With a matching place");
   await page.getByRole("button", { name: "Make cross-references of 2" }).click();
   await expect(page.getByText("Made 1 cross-reference and 1 link, where none says the same.")).toBeVisible();
-  await expect(grid(page, "Mentions")).toContainText("None of the mentions is like that.");
+  await expect(grid(page, "Mentions")).toContainText("No mentions match.");
   await stage(page, "Write");
   await expect(manuscript(page).locator(".cross-reference")).toHaveText(["page 1"]);
   await expect(manuscript(page).locator("a.link", { hasText: "section 3" })).toBeVisible();

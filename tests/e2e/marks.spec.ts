@@ -68,8 +68,8 @@ test("ten named bookmarks are made in one go, renamed by a pattern and flagged t
   const ten = Array.from({ length: 10 }, (_, i) => `## Lamp ${i + 1}\n\n${WORDS}`).join("\n\n");
   await openFile(page, "ten.md", `# Lamps\n\n${ten}`);
   const job = new Actions("make 10 named bookmarks");
-  await job.do(page.getByRole("button", { name: "Many bookmarks at once" }).click());
-  const box = page.getByRole("dialog", { name: "Many bookmarks at once" });
+  await job.do(page.getByRole("button", { name: "Add several bookmarks" }).click());
+  const box = page.getByRole("dialog", { name: "Add several bookmarks" });
   await job.do(box.getByRole("combobox", { name: "On" }).selectOption("All headings of level 2"));
   await job.do(box.getByRole("button", { name: "Set 10 bookmarks" }).click());
   job.within(12);
@@ -83,7 +83,7 @@ test("ten named bookmarks are made in one go, renamed by a pattern and flagged t
 
   await stage(page, "Proof");
   await page.getByRole("tab", { name: "All places" }).click();
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("Bookmarks");
+  await page.getByRole("combobox", { name: "Show" }).selectOption("Bookmarks");
   await page.getByRole("grid", { name: "Places" }).focus();
   await page.keyboard.press("Control+a");
   await page.getByRole("button", { name: "Rename by pattern" }).click();
@@ -92,9 +92,9 @@ test("ten named bookmarks are made in one go, renamed by a pattern and flagged t
   await expect(page.getByRole("dialog")).toContainText("Lamp 3 → Spot 3: Lamp 3");
   await pattern.press("Enter");
   await expect(page.getByRole("grid", { name: "Places" })).toContainText("Spot 10: Lamp 10");
-  await page.getByRole("button", { name: "Come back to them" }).click();
-  await page.getByRole("combobox", { name: "Which are listed" }).selectOption("To come back to");
-  await expect(page.getByRole("grid", { name: "Places" })).toContainText("some day");
+  await page.getByRole("button", { name: "Flag" }).click();
+  await page.getByRole("combobox", { name: "Show" }).selectOption("Flagged");
+  await expect(page.getByRole("grid", { name: "Places" })).toContainText("no date");
 });
 
 test("the bookmark at the caret has a note and a date, its words are chosen by a key, and it is put elsewhere", async ({
@@ -120,7 +120,7 @@ test("the bookmark at the caret has a note and a date, its words are chosen by a
   const lost = page.getByRole("region", { name: "Lost", exact: true });
   await expect(lost).toContainText("spot");
   await selectWords(page, "far end");
-  await lost.getByRole("button", { name: "Move it to the selection" }).click();
+  await lost.getByRole("button", { name: "Move to the selection" }).click();
   await expect(lost).toBeHidden();
   await expect(manuscript(page).locator(".bookmark-range")).toHaveText("far end");
   await expect(box.getByRole("textbox", { name: "Note to self" })).toHaveValue("Ask Tove.");

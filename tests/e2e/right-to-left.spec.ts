@@ -61,7 +61,7 @@ test("the language of a text turns it round, and says so", async ({ page }) => {
   await page.keyboard.press("Control+Alt+s");
   await tray(page).getByText("Paper", { exact: true }).click();
   await tray(page).getByLabel("Language of the text").selectOption("ar");
-  await expect(tray(page).getByText("Read from right to left.")).toBeVisible();
+  await expect(tray(page).getByText("Written right to left.")).toBeVisible();
   await expect(manuscript(page)).toHaveAttribute("dir", "rtl");
   await expect(manuscript(page).getByRole("heading")).toHaveAttribute("dir", "ltr");
 });

@@ -157,7 +157,7 @@ test("return links lead where the author says, and a plan of their own is built 
   const coverage = page.getByRole("table", { name: "Single web page: before and after" });
   await expect(coverage.getByRole("row", { name: /Sections without a link to them/ })).toContainText("480");
   await page.getByRole("button", { name: "Build this plan" }).click();
-  await page.getByRole("combobox", { name: "They lead" }).selectOption("parent");
+  await page.getByRole("combobox", { name: "Destination" }).selectOption("parent");
   await page.getByRole("textbox", { name: "Name of your own plan" }).fill("Ours");
   await page.getByRole("button", { name: "Save as a plan" }).click();
   await stage(page, "Write");
@@ -354,7 +354,7 @@ test("a menu stands in the header of each page and stays in view; a line is adde
 test("return links lead to a place of the document that is chosen", async ({ page }) => {
   await openAtWayfinding(page, "place.md", MANUAL);
   await page.getByRole("combobox", { name: "Return links" }).selectOption("2");
-  await page.getByRole("combobox", { name: "They lead" }).selectOption("place");
+  await page.getByRole("combobox", { name: "Destination" }).selectOption("place");
   const picker = page.getByRole("dialog", { name: "Where return links should lead" });
   await picker.getByRole("combobox").fill("Chapter 5");
   await picker.getByRole("combobox").press("Enter");

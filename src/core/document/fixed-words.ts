@@ -67,7 +67,7 @@ const ENGLISH: FixedWords = {
     equations: "Equations",
     notices: "Notices",
     bookmarks: "Bookmarks",
-    flagged: "To come back to",
+    flagged: "Flagged",
     alphabet: "Index",
     entries: "Index",
   },

@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-/** Where return links lead: to the contents list, to the top, to the section around, or to a place by its id. */
+/** Where return links lead: to the contents list, to the top, to the parent section, or to a place by its id. */
 export type ReturnTo = "contents" | "top" | "parent" | { readonly place: string };
 
 /**

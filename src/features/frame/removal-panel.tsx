@@ -48,7 +48,7 @@ export function RemovalPanel() {
                 {count === 0 ? "Delete anyway" : `Leave ${them} broken`}
               </Button>
               <Button look="quiet" onClick={() => session.removals.cancel()}>
-                Delete nothing
+                Cancel
               </Button>
             </div>
           </div>
@@ -87,8 +87,8 @@ function Concerned({ impact: { links, lists } }: { impact: Impact }) {
       </ul>
       {lists.map(({ list, entries }) => (
         <p key={list.id} className="mb-3 text-quiet">
-          The list “{shortened(list.name || "Contents", 40)}” has {counted(entries, "entry", "entries")} less
-          then, by itself.
+          “{shortened(list.name || "Contents", 40)}” will then have {counted(entries, "entry", "entries")}{" "}
+          fewer.
         </p>
       ))}
     </>

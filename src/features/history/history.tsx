@@ -158,10 +158,8 @@ function Version({
             onClick={() => {
               session.replaceWith(doc!);
               session.notices.say(
-                `The version of ${DAY.format(entry.at)}, ${TIME.format(entry.at)}, is the newest again.`,
-                {
-                  undo: true,
-                },
+                `Restored the version of ${DAY.format(entry.at)}, ${TIME.format(entry.at)}.`,
+                { undo: true },
               );
               onRestored();
             }}

@@ -103,7 +103,7 @@ export function DocumentTable({
               Remove
             </Button>
             <Button look="quiet" onClick={chooseNone}>
-              Choose none
+              Clear selection
             </Button>
           </div>
         ) : (

@@ -99,7 +99,7 @@ export async function importFile(
       if (state) report(state);
     }
     return last.kind === "reading"
-      ? report({ kind: "failed", why: "The server broke off. Nothing was created." })
+      ? report({ kind: "failed", why: "The server stopped responding. Nothing was created." })
       : last;
   } catch (error) {
     return report({

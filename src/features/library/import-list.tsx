@@ -111,7 +111,7 @@ function ImportLine({ name, state, cancel, withAll }: Import) {
       );
     case "known":
       return (
-        <div role="group" aria-label={`${name} came in before`}>
+        <div role="group" aria-label={`${name} was imported before`}>
           <p>
             A document on the shelf came from a file called <b className="font-semibold">{name}</b>. Updating
             it keeps your bookmarks, lists and links.
@@ -132,7 +132,7 @@ function ImportLine({ name, state, cancel, withAll }: Import) {
     case "read":
       return (
         <p>
-          <b className="font-semibold">{name}</b> was read. Nothing is created until you have looked at it.
+          <b className="font-semibold">{name}</b> was read. Review it before importing.
         </p>
       );
     case "failed":

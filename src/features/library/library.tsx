@@ -131,7 +131,7 @@ export function Library({
     const places = new Map(ids.map((id, place) => [id, place]));
     setDocuments((before) => before.map((one) => ({ ...one, place: places.get(one.id) ?? null })));
     await ask(orderDocuments, { body: { ids: [...ids] } }).catch(() =>
-      setFault("The order could not be kept now."),
+      setFault("The order could not be saved."),
     );
   }
 
@@ -237,7 +237,7 @@ export function Library({
           files, with their pictures beside them.
         </p>
       </main>
-      <Panel title="To come back to, in all documents" open={flagged} onClose={() => setFlagged(false)}>
+      <Panel title="Flagged in all documents" open={flagged} onClose={() => setFlagged(false)}>
         {flagged && <FlaggedList />}
       </Panel>
       <Panel title="Bin" open={bin} onClose={() => setBin(false)}>

@@ -66,7 +66,7 @@ const COLUMNS: readonly Column<Row>[] = [
         </span>
       ),
   },
-  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
+  { id: "section", header: "Section", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
 ];
 
 /** Every link and cross-reference: where it leads and whether it lands; several can be led elsewhere or unlinked at once. */
@@ -104,7 +104,7 @@ function Mend({ links, onDone }: { links: readonly ResolvedLink[]; onDone: () =>
 
   function free() {
     session.dispatch(unlink(session.store.state.tr, links, wordsOf));
-    session.notices.say(`Unlinked ${counted(links.length, "link")}; the words stay.`, { undo: true });
+    session.notices.say(`Unlinked ${counted(links.length, "link")}; the text stays.`, { undo: true });
     onDone();
   }
 

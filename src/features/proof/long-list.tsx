@@ -57,14 +57,14 @@ export function LongList<Row>({
       <div className="my-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
-          aria-label={`Narrow the list of ${of}s`}
-          placeholder="Narrow the list"
+          aria-label={`Filter the list of ${of}s`}
+          placeholder="Filter the list"
           value={filter}
           onChange={(event) => setFilter(event.target.value)}
           className={fieldLook("w-56")}
         />
         <select
-          aria-label="Which are listed"
+          aria-label="Show"
           value={part}
           onChange={(event) => setPart(Number(event.target.value))}
           className={fieldLook("w-auto")}
@@ -89,7 +89,7 @@ export function LongList<Row>({
         filter={filter}
         choice={{ chosen, onChoose: setChosen }}
         onOpen={(row) => goToText(() => goTo(session.jumps, row))}
-        empty={rows.length === 0 ? empty : (nothing ?? `None of the ${of}s is like that.`)}
+        empty={rows.length === 0 ? empty : (nothing ?? `No ${of}s match.`)}
       />
     </>
   );

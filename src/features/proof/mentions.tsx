@@ -40,7 +40,7 @@ const COLUMNS: readonly Column<Row>[] = [
   { id: "around", header: "In the text", value: (row) => row.around, width: "minmax(8rem, 3fr)", wide: true },
   {
     id: "section",
-    header: "Stands in",
+    header: "Section",
     value: (row) => row.section,
     width: "minmax(6rem, 1.5fr)",
     wide: true,

@@ -29,7 +29,7 @@ const PARTS: readonly Part<Row>[] = [
   { label: "Headings", has: ({ place }) => place.kind === "heading" },
   { label: "Bookmarks", has: ({ place }) => place.kind === "bookmark" },
   {
-    label: "To come back to",
+    label: "Flagged",
     has: ({ due }) => due !== "",
     empty: "Nothing is flagged. “Follow up” in the tray flags the bookmark at the cursor.",
   },
@@ -64,8 +64,8 @@ const COLUMNS: readonly Column<Row>[] = [
   },
   { id: "links", header: "Links here", value: (row) => row.links, width: "5.5rem", numeric: true },
   { id: "page", header: "Page", value: (row) => row.page, width: "4rem", numeric: true, wide: true },
-  { id: "due", header: "Come back", value: (row) => row.due, width: "6.5rem", wide: true },
-  { id: "section", header: "Stands in", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
+  { id: "due", header: "Due", value: (row) => row.due, width: "6.5rem", wide: true },
+  { id: "section", header: "Section", value: (row) => row.section, width: "minmax(6rem, 2fr)", wide: true },
 ];
 
 /** Everything a link can lead to, with how many do. */
@@ -113,7 +113,7 @@ function BookmarkActions({ bookmarks, onDone }: { bookmarks: readonly Bookmark[]
     <>
       <Button onClick={() => setRenaming(true)}>Rename by pattern</Button>
       <Button look="quiet" onClick={flag}>
-        {allFlagged ? "No longer come back" : "Come back to them"}
+        {allFlagged ? "Unflag" : "Flag"}
       </Button>
       <Button look="quiet" onClick={remove}>
         Remove {counted(bookmarks.length, "bookmark")}
@@ -131,7 +131,7 @@ function rowsOf(index: DocumentIndex, pages: PageNumbers | null): Row[] {
     anchor: index.anchors.of(place.id) ?? "",
     links: incomingLinks(index, place.id).length,
     page: pages?.labelAt(place.pos) ?? "",
-    due: place.kind === "bookmark" && place.followUp ? place.due || "some day" : "",
+    due: place.kind === "bookmark" && place.followUp ? place.due || "no date" : "",
     section: (place.kind === "heading" ? null : index.sectionAt(place.pos)?.name) ?? "",
   }));
 }

@@ -20,7 +20,7 @@ export function Proof() {
       <Tabs.Root defaultValue="findings" className="mx-auto flex min-h-0 w-full max-w-5xl flex-1 flex-col">
         <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-2">
           <h1 className="font-serif text-2xl font-semibold">Proof</h1>
-          <Tabs.List aria-label="What is listed" className="flex flex-wrap text-sm">
+          <Tabs.List aria-label="Show" className="flex flex-wrap text-sm">
             {TABS.map(({ value, label }) => (
               <Tabs.Trigger
                 key={value}

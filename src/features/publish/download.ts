@@ -12,7 +12,7 @@ export async function download(session: Session, format: string): Promise<string
   try {
     await session.sync.whenKept();
   } catch {
-    return "Not all of your text is kept yet, so no file was made. Try again when it is.";
+    return "Not all of your text is saved yet, so no file was made. Try again in a moment.";
   }
   let response: Response;
   try {

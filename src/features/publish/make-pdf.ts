@@ -21,7 +21,7 @@ export async function beginPdf(session: Session, options: ChosenPdf): Promise<Ma
   try {
     await session.sync.whenKept();
   } catch {
-    throw new Error("Not all of your text is kept yet, so no PDF was made. Try again when it is.");
+    throw new Error("Not all of your text is saved yet, so no PDF was made. Try again in a moment.");
   }
   const { id } = session;
   return { id, ...(await ask(pdf.beginPdf, { id, body: options })) };

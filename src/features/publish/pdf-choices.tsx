@@ -115,14 +115,10 @@ export function PdfChoices({
             options={PRINTING}
             onChange={(printing) => allow({ printing: printing === "none" ? false : printing })}
           />
+          <Check label="Edit it" checked={rights.modifying} onChange={(modifying) => allow({ modifying })} />
+          <Check label="Copy text" checked={rights.copying} onChange={(copying) => allow({ copying })} />
           <Check
-            label="Change it"
-            checked={rights.modifying}
-            onChange={(modifying) => allow({ modifying })}
-          />
-          <Check label="Copy from it" checked={rights.copying} onChange={(copying) => allow({ copying })} />
-          <Check
-            label="Have it read aloud"
+            label="Read it aloud"
             checked={rights.contentAccessibility}
             onChange={(contentAccessibility) => allow({ contentAccessibility })}
           />

@@ -90,7 +90,7 @@ function Shown({
   onCancel: () => void;
 }) {
   if (state.kind === "asking" || state.kind === "making") {
-    const words = state.kind === "asking" ? "Keeping your text" : STAGES[state.stage];
+    const words = state.kind === "asking" ? "Saving your text" : STAGES[state.stage];
     const share = state.kind === "making" ? state.done / Math.max(1, state.of) : 0;
     return (
       <div className="mt-3 flex items-center gap-3">

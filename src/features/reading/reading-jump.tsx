@@ -80,7 +80,7 @@ export function ReadingJump() {
             ),
             choose: () => go(entry),
           }))}
-          empty={places?.length === 0 ? "This text has no headings." : "No heading says that."}
+          empty={places?.length === 0 ? "This text has no headings." : "No heading matches."}
         />
       </Panel>
     </>

@@ -55,8 +55,8 @@ export function Reading({
         <div className="flex flex-wrap items-center gap-2.5">
           <Link
             href={`/documents/${id}`}
-            aria-label="Write this document"
-            title="Write this document"
+            aria-label="Edit this document"
+            title="Edit this document"
             className="rounded-base p-1 hover:bg-wash"
           >
             <Logo />

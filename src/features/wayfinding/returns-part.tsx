@@ -90,7 +90,7 @@ export function ReturnsPart() {
         {rule.to === "top"
           ? "to the top"
           : rule.to === "parent"
-            ? "to the section around"
+            ? "to the parent section"
             : typeof rule.to === "object" && place
               ? `to “${shortened(place.name, 60) || "Untitled"}”`
               : contents
@@ -111,7 +111,7 @@ export function ReturnsPart() {
         />
         {rule.levels.length > 0 && (
           <Choice
-            label="They lead"
+            label="Destination"
             value={typeof rule.to === "object" ? "place" : (rule.to ?? "contents")}
             options={LEADS}
             onChange={(value) => (value === "place" ? setPicking(true) : leadTo(value))}

@@ -30,7 +30,7 @@ export function Concerned({ id }: { id: DestinationId }) {
     <>
       {lists.length > 0 && (
         <p className="mb-1 text-quiet">
-          In {counted(lists.length, "list")}, which follow by themselves:{" "}
+          In {counted(lists.length, "list")}, which update themselves:{" "}
           {lists
             .slice(0, 4)
             .map((name) => `“${shortened(name, 30)}”`)
@@ -41,7 +41,7 @@ export function Concerned({ id }: { id: DestinationId }) {
       {outdated.length > 0 && (
         <div className="mb-2 flex flex-wrap items-center gap-2">
           <span>
-            {counted(outdated.length, "link is", "links are")} worded as it was called: “
+            {counted(outdated.length, "link is", "links are")} with its old name: “
             {shortened(outdated[0]!.link.text, 40)}”.
           </span>
           <Button onClick={word}>Update {outdated.length === 1 ? "its" : "their"} words</Button>

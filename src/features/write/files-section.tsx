@@ -63,8 +63,7 @@ function Files() {
     <>
       {attached.length === 0 && (
         <p className="mt-1 text-quiet">
-          No files yet. What is attached goes along with the document and into its exports, and links can lead
-          to it.
+          No files yet. Attached files go into the document’s exports, and links can lead to it.
         </p>
       )}
       <OneStopList className="mt-1">
@@ -92,7 +91,7 @@ function Files() {
               </span>
               <IconButton
                 className="size-7!"
-                label={`Take ${shortened(file.name, 40)} away${leading > 0 ? `, ${counted(leading, "link leads", "links lead")} there` : ""}`}
+                label={`Remove ${shortened(file.name, 40)}${leading > 0 ? `, ${counted(leading, "link leads", "links lead")} there` : ""}`}
                 onClick={() => remove(id, file, leading)}
               >
                 <Trash2 size={14} />
@@ -134,10 +133,10 @@ function Schemes() {
         allow();
       }}
     >
-      <h3 className="font-medium">Further kinds of address</h3>
+      <h3 className="font-medium">More kinds of address</h3>
       <p className="text-quiet">
-        Links lead to the web, to mail and to telephones. Others, such as news or irc, are followed only where
-        they are named here.
+        Links lead to the web, to mail and to telephones. Others, such as news or irc, are followed only if
+        they are listed here.
       </p>
       <ul className="mt-1 flex flex-wrap gap-2">
         {schemes.map((scheme) => (

@@ -136,7 +136,7 @@ export function Insert() {
               onSelect={() =>
                 session.run(makeNotice(kind)) ||
                 session.notices.say(
-                  "A notice holds paragraphs, lists, quotations and code. Choose some of those.",
+                  "A notice holds paragraphs, lists, quotations and code. Select some of those.",
                 )
               }
             >

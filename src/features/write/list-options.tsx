@@ -76,7 +76,7 @@ function CountOptions({ count }: { count: ListCount }) {
           onKeep={beside("before")}
         />
         <KeptField
-          label="Behind it"
+          label="After it"
           value={count.after}
           maxLength={MAX_AFFIX_LETTERS}
           onKeep={beside("after")}
@@ -89,7 +89,7 @@ function CountOptions({ count }: { count: ListCount }) {
       />
       {!count.continues && (
         <KeptField
-          label="Begins with"
+          label="Starts at"
           inputMode="numeric"
           value={String(count.start)}
           onKeep={(words) => {

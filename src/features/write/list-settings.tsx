@@ -26,7 +26,7 @@ const KINDS: readonly { value: ListKind; label: string }[] = [
   { value: "equations", label: "Equations" },
   { value: "notices", label: "Notices and warnings" },
   { value: "bookmarks", label: "Bookmarks" },
-  { value: "flagged", label: "What is flagged" },
+  { value: "flagged", label: "Flagged bookmarks" },
   { value: "alphabet", label: "All places, alphabetically" },
   { value: "entries", label: "Back-of-the-book index" },
 ];

@@ -38,15 +38,15 @@ export function LostBookmarks() {
                     Go to its last position
                   </Button>
                 )}
-                <Button onClick={() => putOnChosen(session, id)}>Move it to the selection</Button>
+                <Button onClick={() => putOnChosen(session, id)}>Move to the selection</Button>
                 <Button
                   look="quiet"
                   onClick={() => {
                     session.dispatch(dropBookmark(session.store.state.tr, id));
-                    session.notices.say(`Dropped “${shortened(name, 40)}”.`, { undo: true });
+                    session.notices.say(`Deleted “${shortened(name, 40)}”.`, { undo: true });
                   }}
                 >
-                  Drop
+                  Delete
                 </Button>
               </div>
             </li>

@@ -34,10 +34,10 @@ export function ManyBookmarks() {
   return (
     <>
       <Button className="mt-3" onClick={() => setOpen(true)}>
-        Many bookmarks at once
+        Add several bookmarks
       </Button>
       <Panel
-        title="Many bookmarks at once"
+        title="Add several bookmarks"
         open={open}
         onClose={() => setOpen(false)}
         onReturn={() => session.viewport.focus()}

@@ -99,8 +99,8 @@ export function OutlineTree() {
         tr
           ? `Moved ${whereNow(session.store, chosen)}`
           : up
-            ? "This is the first already."
-            : "This is the last already.",
+            ? "This is already the first."
+            : "This is already the last.",
       );
     } else if (event.altKey && horizontal)
       dispatch(

@@ -42,7 +42,7 @@ const STYLE_WORDS: Readonly<Record<OwnStyleOf, StyleWords>> = {
     first: "New paragraph style",
     user: "paragraph",
   },
-  words: { label: "Word style", none: "As around", first: "New word style", user: "place" },
+  words: { label: "Word style", none: "Default", first: "New word style", user: "place" },
 };
 const NEW = "new";
 

@@ -21,7 +21,7 @@ export function PaperSetup({ sheet }: { sheet: StyleSheet }) {
           onChange={(tag) => session.run(setDocumentLanguage(tag), { focus: false })}
         />
         <p className="mt-1 text-quiet">
-          Read from {directionOf(language) === "rtl" ? "right to left" : "left to right"}.
+          Written {directionOf(language) === "rtl" ? "right to left" : "left to right"}.
         </p>
       </div>
       <PaperFields paper={setup} onChange={change} />

@@ -81,13 +81,13 @@ export function SelectedBookmark() {
       </div>
       <div className="flex flex-wrap gap-2">
         {bookmark.shape === "range" && (
-          <Button onClick={() => session.chooseBookmark(bookmark.id)}>Select its words</Button>
+          <Button onClick={() => session.chooseBookmark(bookmark.id)}>Select its text</Button>
         )}
         <Button onClick={() => void copyAddress(session, bookmark.id)}>Copy address for readers</Button>
         <TakeAlong id={bookmark.id} />
         {chosen && bookmark.shape !== "block" && (
           <Button look="quiet" onClick={() => putOnChosen(session, bookmark.id)}>
-            Move it to the selection
+            Move to the selection
           </Button>
         )}
       </div>

@@ -59,7 +59,7 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
       if (found > 0) session.dispatch(tr);
       session.notices.say(
         found > 0
-          ? `Entered ${counted(found, "more place", "more places")}.`
+          ? `Added ${counted(found, "more place", "more places")}.`
           : "All of them are in the index already.",
         { undo: found > 0 },
       );
@@ -102,7 +102,7 @@ function EntrySection({ place: { id, entry, pos, end } }: { place: IndexedDestin
           Enter all “{shortened(words, 24)}”
         </Button>
         <Button look="quiet" onClick={remove}>
-          Take out of the index
+          Remove from the index
         </Button>
       </div>
     </section>

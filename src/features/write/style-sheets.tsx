@@ -43,7 +43,7 @@ export function StyleSheets({ sheet }: { sheet: StyleSheet }) {
       const title = others?.find((it) => it.id === id)?.title || "Untitled";
       take({ ...styleSheetSchema.parse(styles), name: title.slice(0, 200) });
     } catch (error) {
-      session.notices.say(`The styles could not be taken over. ${messageOf(error)}`);
+      session.notices.say(`The styles could not be copied. ${messageOf(error)}`);
     }
   }
 
