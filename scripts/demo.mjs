@@ -11,4 +11,4 @@ await ensureBuilt();
 const seeded = spawnSync(process.execPath, ["dist/seed.mjs"], { stdio: "inherit", cwd: root });
 if (seeded.status !== 0) process.exit(seeded.status ?? 1);
 const { serve } = await import("./start.mjs");
-console.log(`\nGate Rope stands at ${await serve()}\nCtrl-C stops it.`);
+console.log(`\nGate Rope is running at ${await serve()}\nCtrl-C stops it.`);

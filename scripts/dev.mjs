@@ -8,4 +8,4 @@ await ensurePageFonts();
 await buildTools();
 process.env.NEXT_TELEMETRY_DISABLED = "1";
 const { serve } = await import("./start.mjs");
-console.log(`Gate Rope stands at ${await serve({ dev: true })}`);
+console.log(`Gate Rope is running at ${await serve({ dev: true })}`);

@@ -16,7 +16,8 @@ export async function serve({ dev = false } = {}) {
   }
   const { host, port } = settings;
   const { default: next } = await import("next");
-  const server = createServer();
+  // Longer than clients and proxies keep an idle connection, so that none is closed just as the next request comes.
+  const server = createServer({ keepAliveTimeout: 75_000 });
   const app = next({ dev, dir: root, hostname: host, port, httpServer: server });
   await app.prepare();
   const handle = app.getRequestHandler();
@@ -51,5 +52,5 @@ function stop(line) {
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   process.env.NEXT_TELEMETRY_DISABLED = "1";
   if (process.argv.includes("--accept-loss")) process.env.GATE_ROPE_ACCEPT_LOSS = "1";
-  console.log(`Gate Rope stands at ${await serve()}`);
+  console.log(`Gate Rope is running at ${await serve()}`);
 }

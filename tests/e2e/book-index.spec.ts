@@ -20,7 +20,7 @@ test("words are entered in the index by one key, changed in the tray, and found 
   const entry = page.getByRole("region", { name: "Index entry at the cursor" });
   await expect(entry.getByLabel("Main entry")).toHaveValue("rope");
   await entry.getByRole("button", { name: /^Enter all/ }).click();
-  await expect(page.getByText("Entered 2 more places.")).toBeVisible();
+  await expect(page.getByText("Added 2 more places.")).toBeVisible();
   await expect(manuscript(page).locator(".indexed")).toHaveCount(3);
 
   await caretAt(page, "and a cord.", "behind");

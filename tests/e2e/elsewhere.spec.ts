@@ -76,10 +76,10 @@ test("links lead to other documents, hold through renaming there, and their auth
   await asked.getByRole("button", { name: "Delete anyway" }).click();
   await kept(other);
   await page.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
-  await expect(link(page)).toContainText("Adrift. The place it leads to was removed from its document.");
+  await expect(link(page)).toContainText("Broken. The place it leads to was removed from its document.");
   await page.request.delete(`/api/documents/${book}`);
   await page.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
-  await expect(link(page)).toContainText("Adrift. The document it leads to is not on your shelf.");
+  await expect(link(page)).toContainText("Broken. The document it leads to is not on your shelf.");
   await stage(page, "Proof");
   await expect(
     page.getByText("The link “keeper” is broken. The document it leads to is not on"),
@@ -178,7 +178,7 @@ test("notes, paragraphs, quoted words and the top are places to lead to", async 
   await selectWords(page, "The wind is gone, so hold on to your cap.");
   await page.keyboard.type("Nothing.");
   await caretAt(page, "keeper", "behind");
-  await expect(link(page)).toContainText("Adrift. The words “strong at dusk” are no longer there.");
+  await expect(link(page)).toContainText("Broken. The words “strong at dusk” are no longer there.");
 });
 
 test("a file is attached, led to by its page, shown, and goes along into what is published", async ({
@@ -300,7 +300,7 @@ test("looks and hints of links show, and only schemes that are allowed are addre
   await allow.press("Enter");
   await lead(page, "road", "irc://net.example/room", "irc://net.example/room");
   await page.getByRole("button", { name: "No longer allow irc" }).click();
-  await expect(link(page)).toContainText("Adrift. This document does not allow “irc:” addresses.");
+  await expect(link(page)).toContainText("Broken. This document does not allow “irc:” addresses.");
   await kept(page);
   await page.goto(`/read/${id}`);
   await expect(page.getByText("keeper").locator("xpath=self::a")).toHaveAttribute("data-look", "button");

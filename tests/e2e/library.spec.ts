@@ -50,7 +50,7 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
   ]);
   await expect(page.getByRole("row", { name: /Quay 2/ })).toContainText("The second berth. See none.");
   await expect(page.getByRole("row", { name: /Quay 2/ })).toContainText("quay-1.md");
-  await page.getByRole("button", { name: "Adrift", exact: true }).click();
+  await page.getByRole("button", { name: "Broken", exact: true }).click();
   await expect(titles(page).first()).toHaveText("Quay 2");
 
   // A row of choices with Shift, and what is done with all of them.

@@ -50,7 +50,7 @@ test.describe("bookmarks", () => {
     await expect(page.getByRole("region", { name: "Bookmarks" }).getByRole("listitem")).toHaveCount(2);
   });
 
-  test("renaming breaks no link; removing says how many are adrift; one undo brings all back", async ({
+  test("renaming breaks no link; removing says how many break; one undo brings all back", async ({
     page,
   }) => {
     await openFile(page, "b.md", TEXT);
