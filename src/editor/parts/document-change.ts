@@ -81,6 +81,11 @@ export class DocumentChange {
     );
   }
 
+  /** Whether anything changed by which links, bookmarks and notes are called. */
+  get names(): boolean {
+    return this.places || this.markedWords || this.touches((block) => summarise(block).notes.length > 0);
+  }
+
   /** Whether other bookmarks stand in what changed. */
   get bookmarks(): boolean {
     return this.differs((block) =>

@@ -12,20 +12,32 @@ interface Known {
 
 const NAMED =
   "a.link, .cross-reference, .bookmark-range, .bookmark-point, .note-sign, .has-gate, [data-aloud]";
+/** Those that were drawn since names were last given. */
+const FRESH = NAMED.split(", ")
+  .slice(0, -1)
+  .map((kind) => `${kind}:not([data-aloud])`)
+  .join();
 
 /** Attributes that say what something is, and what it is called. */
 type Attributes = Readonly<
   Record<"role" | "aria-label" | "aria-description" | "aria-roledescription", string>
 >;
 
+/** Names wait for a pause of so many ms in writing or scrolling, but no longer than the second time. */
+const PAUSE_MS = 300;
+const MAX_WAIT_MS = 1_000;
+
 const ATTRIBUTES = ["role", "aria-label", "aria-description", "aria-roledescription"] as const;
 
 /**
  * Says to assistive tools what links, bookmarks and notes in the text are, what they are called and where they lead. Only of what is
- * laid out, since browsers report nothing else; and when there is time, so that no key waits for it.
+ * laid out, since browsers report nothing else; and in a pause, so that a run of keys does not pay for it with each of them.
  */
 export class AccessibleNames {
   private giveUp: (() => void) | null = null;
+  /** When the first was asked for that was not done yet; null where nothing waits. */
+  private since: number | null = null;
+  private all = false;
 
   constructor(
     private readonly view: EditorView,
@@ -33,23 +45,38 @@ export class AccessibleNames {
     private readonly chunksInView: () => readonly HTMLElement[],
   ) {}
 
-  /** Something may be called otherwise, or be in view that was not. */
-  soon(): void {
-    this.giveUp ??= whenIdle(() => {
-      this.giveUp = null;
-      this.say();
-    });
+  /** Something may be called otherwise, or be in view that was not; or only what was drawn again wants its name. */
+  soon(what: "all" | "fresh" = "all"): void {
+    const now = performance.now();
+    if (what === "all") this.all = true;
+    this.since ??= now;
+    // What is due by now is put off no more.
+    if (now - this.since >= MAX_WAIT_MS) return;
+    this.giveUp?.();
+    const timer = setTimeout(
+      () => (this.giveUp = whenIdle(() => this.sayNow())),
+      Math.min(PAUSE_MS, this.since + MAX_WAIT_MS - now),
+    );
+    this.giveUp = () => clearTimeout(timer);
   }
 
   stop(): void {
     this.giveUp?.();
   }
 
+  private sayNow(): void {
+    this.giveUp = null;
+    this.since = null;
+    this.say();
+  }
+
   private say(): void {
     const { domObserver } = this.view;
     // While an input method composes, nothing is touched.
     if (this.view.composing) return;
-    const named = this.chunksInView().flatMap((chunk) => [...chunk.querySelectorAll<HTMLElement>(NAMED)]);
+    const kinds = this.all ? NAMED : FRESH;
+    this.all = false;
+    const named = this.chunksInView().flatMap((chunk) => [...chunk.querySelectorAll<HTMLElement>(kinds)]);
     const wanted = named.map((element) => [element, this.read(element)] as const).filter(differs);
     if (wanted.length === 0) return;
     domObserver.forceFlush();

@@ -223,7 +223,7 @@ export class ManuscriptView {
     if (this.under) copyPluginNotes(this.under, tr);
     this.view.updateState(drawn.apply(tr));
     this.paintCaret();
-    this.names.soon();
+    this.names.soon(change?.names === false ? "fresh" : "all");
     // The view scrolls only while the keyboard is in it, which a menu may have had.
     if (scroll && !this.view.hasFocus()) this.scroller.reveal(state.selection.from, 0);
     // A large change is drawn where it is seen, and elsewhere when there is time.
