@@ -283,7 +283,11 @@ export class OpenEditor {
       await page.keyboard.press(name);
       times[what] = await real;
       // What is left over for later is not to slow down the next.
-      await page.locator("header").getByText(/^saved/i).first().waitFor({ timeout: 60_000 });
+      await page
+        .locator("header")
+        .getByText(/^saved/i)
+        .first()
+        .waitFor({ timeout: 60_000 });
       await this.settled();
     };
     await this.place(0.5);

@@ -55,8 +55,8 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
 
   // A row of choices with Shift, and what is done with all of them.
   await page.getByRole("button", { name: "Document", exact: true }).click();
-  await page.getByRole("checkbox", { name: "Choose Quay 2" }).check();
-  await page.getByRole("checkbox", { name: "Choose Quay 4" }).click({ modifiers: ["Shift"] });
+  await page.getByRole("checkbox", { name: "Select Quay 2" }).check();
+  await page.getByRole("checkbox", { name: "Select Quay 4" }).click({ modifiers: ["Shift"] });
   const chosen = page.getByRole("group", { name: "Actions for the selection" });
   await expect(page.getByRole("status").filter({ hasText: "3 of" })).toBeVisible();
   await chosen.getByRole("button", { name: "Proof" }).click();
@@ -81,11 +81,11 @@ test("many documents are filtered, sorted, chosen, put in order, proved, exporte
 
   await page.getByRole("button", { name: "Clear selection" }).click();
   await expect(page.getByRole("region", { name: "Documents" })).toBeFocused();
-  await page.getByRole("checkbox", { name: "Choose Quay 5" }).check();
+  await page.getByRole("checkbox", { name: "Select Quay 5" }).check();
   await chosen.getByRole("button", { name: "To the top" }).click();
   await expect(titles(page).first()).toHaveText("Quay 5");
-  await page.getByRole("checkbox", { name: "Choose Quay 5" }).uncheck();
-  await page.getByRole("checkbox", { name: "Choose Quay 10" }).check();
+  await page.getByRole("checkbox", { name: "Select Quay 5" }).uncheck();
+  await page.getByRole("checkbox", { name: "Select Quay 10" }).check();
   await chosen.getByRole("button", { name: "To the top" }).click();
   await chosen.getByRole("button", { name: "Move down" }).click();
   await expect(titles(page).nth(0)).toHaveText("Quay 5");

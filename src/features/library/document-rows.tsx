@@ -177,7 +177,7 @@ function Row({
       <td>
         <input
           type="checkbox"
-          aria-label={`Choose ${shortened(name, 80)}`}
+          aria-label={`Select ${shortened(name, 80)}`}
           checked={chosen}
           onChange={() => {}}
           onClick={(event) => onChoose(row, !chosen, event.shiftKey)}

@@ -70,7 +70,7 @@ export function DocumentTable({
         )}
         <p role="status" className="text-sm text-quiet tabular-nums">
           {chosen.length > 0
-            ? `${formatted(chosen.length)} of ${counted(count, "document")} chosen`
+            ? `${formatted(chosen.length)} of ${counted(count, "document")} selected`
             : late.trim() === ""
               ? counted(count, "document")
               : `${formatted(shown.length)} of ${counted(count, "document")}`}

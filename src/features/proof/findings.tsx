@@ -95,7 +95,8 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
                   {nth(
                     finding.places
                       .slice(0, i)
-                      .filter(({ from }) => index.sectionAt(from) === index.sectionAt(place.from)).length,
+                      .filter(({ from }) => index.sectionAt(from)?.name === index.sectionAt(place.from)?.name)
+                      .length,
                   )}
                 </button>
               ))}

@@ -77,7 +77,7 @@ export function LongList<Row>({
         </select>
         <span className="flex-1" />
         <span role="status" className="text-sm text-quiet">
-          {some.length > 0 ? `${counted(some.length, of)} chosen` : counted(shown.length, of)}
+          {some.length > 0 ? `${counted(some.length, of)} selected` : counted(shown.length, of)}
         </span>
         {children(some, shown, () => setChosen(new Set()))}
       </div>

@@ -42,7 +42,7 @@ export function SelectedNote({ note }: { note: Node }) {
         Enter begins a paragraph. Escape or Ctrl+Enter leads back to the text.
       </p>
       <Choice
-        label="Style"
+        label="Kind"
         value={place}
         options={PLACES}
         onChange={(value) =>
@@ -85,7 +85,7 @@ function Words({ note }: { note: Node }) {
   const list = (kind: "bullet_list" | "ordered_list") => editor.current?.run(toggleList(kind));
   return (
     <>
-      <div role="group" aria-label="Style of the note’s paragraph" className="mb-1 flex gap-1">
+      <div role="group" aria-label="Paragraphs of the note" className="mb-1 flex gap-1">
         <IconButton
           label="Bullet list"
           pressed={caret.list === "bullet_list"}

@@ -35,8 +35,8 @@ export function TakeWordsAlong() {
   const paragraph = $from.node(1);
   const id = isKind(paragraph, "paragraph") ? idOf(paragraph)! : null;
   return (
-    <section aria-label="Chosen words" className="border-b border-line px-4 py-3 text-sm">
-      <h2 className="mb-2 font-semibold">Chosen words</h2>
+    <section aria-label="Selected words" className="border-b border-line px-4 py-3 text-sm">
+      <h2 className="mb-2 font-semibold">Selected words</h2>
       <div className="flex flex-wrap gap-2">
         {quotable && (
           <Button

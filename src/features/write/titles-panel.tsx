@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { counted, formatted } from "@/components/counted";
+import { counted } from "@/components/counted";
 import { Panel } from "@/components/panel";
 import { TitleChoices } from "@/components/title-choices";
 import { proposedTitles, typedContents } from "@/core/structure";
