@@ -54,7 +54,7 @@ describe("faults that are planted in a file", () => {
       "an anchor at another place",
       (it: string) =>
         it.replace('id="two"', "").replace("<h1 ", '<i id="two"></i><h1 ').replace("Two", "Three"),
-      [/“Two things” does not stand/],
+      [/“Two things” is not at/],
     ],
     [
       "a link that leads elsewhere",

@@ -42,8 +42,8 @@ describe("threads", () => {
     const first = await threads.run("a");
     await expect(threads.run("bad")).rejects.toMatchObject({ name: "SoughtError", message: "No." });
     expect(await threads.run("b")).toBe(first);
-    await new Promise((resolve) => setTimeout(resolve, 300));
-    expect(threads["workers"].size).toBe(0);
+    // A busy machine may end it later than after the 50 ms.
+    while (threads["workers"].size > 0) await new Promise((resolve) => setTimeout(resolve, 20));
     expect(await threads.run("c")).not.toBe(first);
   });
 

@@ -12,7 +12,7 @@ test("the history tells who changed how much; a version is named, looked at, res
   await page.getByRole("button", { name: "History of this document" }).click();
   const history = page.getByRole("dialog", { name: "History" });
   const versions = history.getByRole("navigation", { name: "Versions" });
-  await expect(versions.getByRole("button", { name: /Oda/ })).toContainText("21 in");
+  await expect(versions.getByRole("button", { name: /Oda/ })).toContainText("21 characters added");
 
   await history.getByLabel("Name of this version").fill("sent to the printer");
   await history.getByRole("button", { name: "Save the name" }).click();

@@ -194,10 +194,10 @@ describe("PDF files made in the background", () => {
     expect(name).toBe("A B title.pdf");
     expect(readFileSync(file).subarray(0, 5).toString()).toBe("%PDF-");
     // Nobody takes those of another document.
-    expect(() => all.get("other", id)).toThrow("There is no such PDF any more.");
+    expect(() => all.get("other", id)).toThrow("This PDF is no longer here.");
     all.cancel("doc", id);
     expect(existsSync(file)).toBe(false);
-    expect(() => all.get("doc", id)).toThrow("There is no such PDF any more.");
+    expect(() => all.get("doc", id)).toThrow("This PDF is no longer here.");
   });
 
   test("say why they cannot be made, and leave nothing behind", async () => {
