@@ -40,7 +40,7 @@ test("two people write at once: each sees the other's words, name, caret and sel
 
   await page.getByRole("button", { name: /^Who is here/ }).click();
   await page.getByLabel("Your name, as others see it").fill("Oda");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(other.getByRole("button", { name: "Who is here: you, Oda" })).toBeVisible();
   await context.close();
   await expect(page.getByRole("button", { name: "Who is here: only you" })).toBeVisible();
