@@ -62,6 +62,18 @@ describe("the proof", () => {
     ]);
   });
 
+  test("takes an anchor that nobody named, in a short block right above a heading, for that section", () => {
+    const lines = (words: string) =>
+      findings(`# Top\n\n[Log](#node)\n\n<a id="node"></a>Next: ${words}\n\n# Log\n\ntext`);
+    expect(lines("Lamps, Up: Top")).toEqual([]);
+    expect(lines("long ".repeat(80))).toEqual([
+      "misleading-words: The link “Log” is worded as that section but leads to “node”.",
+    ]);
+  });
+
+  test("takes a place within a section for that section, as links of an index lead there", () =>
+    expect(findings('# Tools\n\ntext\n\n<a id="awk"></a>awk\n\n# Index\n\n[Tools](#awk)')).toEqual([]));
+
   test("does not call a bookmark on a heading a second place of its name", () => {
     expect(findings('# Log\n\n[Log](#b)\n\n# Other\n\n<a id="b" data-name="Elsewhere"></a>text')).toEqual([
       "misleading-words: The link “Log” is worded as that section but leads to “Elsewhere”.",

@@ -46,6 +46,9 @@ function misleadingWords(index: DocumentIndex, library: KnownLibrary): Finding[]
     const named = titled.all(link.text);
     const landed = link.destination;
     if (named.length === 0 || named.some((heading) => standsFor(heading, landed))) return [];
+    // As an index leads from a term to the place in its section.
+    const around = index.sectionAt(landed.pos);
+    if (around && named.includes(around)) return [];
     if (named.some((heading) => announces(landed, heading, titled, index))) return [];
     return [
       {
@@ -70,15 +73,22 @@ function standsFor(heading: Heading, landed: Spot): boolean {
   return landed === heading || (landed.pos >= heading.pos && landed.pos < heading.end);
 }
 
-/** Whether a place that is called like a section stands right before it, as anchors before headings do: readers land where they were told. */
-function announces(
-  { pos, name }: Spot,
-  heading: Heading,
-  titled: TitleMap<Heading>,
-  { headings }: DocumentIndex,
-): boolean {
+/** A few lines at most: who lands on so many letters right above a heading sees the heading. */
+const MAX_LETTERS_ABOVE = 300;
+
+/**
+ * Whether a place stands right before a section, as anchors before headings do: readers land where they were told. It is called like the
+ * section, or is an anchor that nobody named in the short block above its heading, where generated pages have “Next” and “Up”.
+ */
+function announces(landed: Spot, heading: Heading, titled: TitleMap<Heading>, index: DocumentIndex): boolean {
+  const { doc, headings, anchors } = index;
+  const { pos, name } = landed;
   const next = headings[partitionPoint(headings.length, (i) => headings[i]!.pos <= pos)];
-  return next === heading && titled.all(name).includes(heading);
+  if (next !== heading) return false;
+  if (titled.all(name).includes(heading)) return true;
+  const above = doc.resolve(heading.pos).nodeBefore;
+  const stands = above !== null && pos >= heading.pos - above.nodeSize && above.nodeSize <= MAX_LETTERS_ABOVE;
+  return stands && "id" in landed && landed.id !== null && anchors.of(landed.id) === name;
 }
 
 function sameNames(index: DocumentIndex): Finding[] {

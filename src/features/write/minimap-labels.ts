@@ -35,9 +35,13 @@ export function minimapLabels(
   return shown.sort((a, b) => a.y - b.y);
 }
 
+/** So many headings of a level are chapters; fewer may be the title of the whole, on its cover and above its text. */
+const MIN_CHAPTERS = 3;
+
 /** The highest level that has several headings: above it stands the title of the whole, if anything. */
 function chapterLevel(headings: readonly Heading[]): number {
-  for (let level = 1; level <= 6; level++)
-    if (headings.filter((heading) => heading.level === level).length > 1) return level;
+  for (const least of [MIN_CHAPTERS, 2])
+    for (let level = 1; level <= 6; level++)
+      if (headings.filter((heading) => heading.level === level).length >= least) return level;
   return 1;
 }
