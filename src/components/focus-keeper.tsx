@@ -3,7 +3,7 @@
 import { useEffect, useRef } from "react";
 import { tabStops } from "./focusable";
 
-/** An element that had the keyboard or held what had it, and the how-manieth of its parent it was. */
+/** An element that had the keyboard or held what had it, and its position among the children of its parent. */
 interface FocusPath {
   readonly element: Element;
   readonly at: number;

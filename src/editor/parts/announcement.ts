@@ -1,8 +1,8 @@
 import { isHistoryTransaction } from "prosemirror-history";
 import type { Transaction } from "prosemirror-state";
-import type { DocumentIndex } from "@/core/index";
+import { summarise, type DocumentIndex } from "@/core/index";
 import { asKind, idOf, levelOf, lineOf, shortened, UNTITLED } from "@/core/document";
-import { calledOf } from "@/core/links";
+import { calledOf, targetKey } from "@/core/links";
 import { DocumentChange } from "./document-change";
 
 /**
@@ -27,7 +27,7 @@ function wordsOfChange(change: DocumentChange, before: DocumentIndex, after: Doc
   if (change.structure) return levelsGiven(change) ?? listsPutIn(change) ?? moved(change);
   if (change.bookmarks)
     return after.bookmarks.length > before.bookmarks.length ? "Bookmark set" : "Bookmark removed";
-  return change.links ? linksMade(before, after) : null;
+  return change.links ? linksMade(change, after) : null;
 }
 
 /** Levels that blocks got which stood there before. */
@@ -69,16 +69,20 @@ function moved({ before, after, run }: DocumentChange): string | null {
   return is.some((id, i) => id !== was[i]) && is.every((id) => same.has(id)) ? "Moved" : null;
 }
 
-function linksMade(before: DocumentIndex, after: DocumentIndex): string | null {
-  const more = after.links.length - before.links.length;
+/** Looks at the blocks that changed only: a document may have thousands of links. */
+function linksMade({ before, after, run }: DocumentChange, index: DocumentIndex): string {
+  const linksOf = (doc: typeof before, end: number) =>
+    doc.content.content.slice(run.start, end).flatMap((block) => summarise(block).links);
+  const [was, is] = [linksOf(before, run.endBefore), linksOf(after, run.endAfter)];
+  const more = is.length - was.length;
   if (more < 0) return more === -1 ? "Link removed" : `${-more} links removed`;
   if (more > 1) return `${more} links made`;
-  const known = new Set(before.links.map(({ target }) => JSON.stringify(target)));
+  const known = new Set(was.map(({ target }) => targetKey(target)));
   const made =
-    after.links.find(({ target }) => !known.has(JSON.stringify(target))) ??
-    after.links.find((link, i) => before.links[i]?.text !== link.text);
+    is.find(({ target }) => !known.has(targetKey(target))) ??
+    is.find((link, i) => was[i]?.text !== link.text);
   return made
-    ? `Linked to ${shortened(calledOf(made.target, after), 60) || "a place without words"}`
+    ? `Linked to ${shortened(calledOf(made.target, index), 60) || "a place without words"}`
     : "Link changed";
 }
 

@@ -104,7 +104,7 @@ export class Sync extends Observable {
         if (kind === "keeping") return;
         stop();
         if (kind === "kept") resolve();
-        else reject(new Error("Not all of your text is kept yet."));
+        else reject(new Error("Not all of your text is saved yet."));
       };
       const stop = this.subscribe(look);
       look();

@@ -9,7 +9,7 @@ export interface SectionRow {
   readonly depth: number;
   /** Whether other sections lie within it. */
   readonly holds: boolean;
-  /** The how-manieth it is of those beside it, counted from 1, and how many they are. */
+  /** Its position among those beside it, counted from 1, and how many they are. */
   readonly place: number;
   readonly of: number;
 }

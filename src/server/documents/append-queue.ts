@@ -2,6 +2,7 @@ import type { AppendRequest, SentSteps } from "@/core/collab";
 import { documentTitle, UNTITLED } from "@/core/document";
 import { explained, ServerError } from "../http/errors";
 import type { Keeper } from "../storage/keeper";
+import { batches } from "../storage/batches";
 import type { GroupCommit } from "./group-commit";
 import type { LiveDocuments } from "./live-documents";
 import { sent, type OpenDocument, type Row } from "./open-document";
@@ -23,9 +24,6 @@ interface Accepted {
 }
 
 type AuthoredRow = Row & { readonly author: string | null };
-
-/** SQLite takes only so many values in one statement. */
-const ROWS_PER_INSERT = 400;
 
 /**
  * Appends steps to documents, one request after the other for each document: they are checked, written to disk together with those of
@@ -129,10 +127,10 @@ export class AppendQueue {
 
   private async write(id: string, open: OpenDocument, rows: readonly AuthoredRow[]): Promise<void> {
     await this.commit.write(async (transaction) => {
-      for (let i = 0; i < rows.length; i += ROWS_PER_INSERT)
+      for (const some of batches(rows))
         await transaction
           .insertInto("steps")
-          .values(rows.slice(i, i + ROWS_PER_INSERT).map((row) => stepRow(id, row)))
+          .values(some.map((row) => stepRow(id, row)))
           .execute();
       await transaction
         .updateTable("documents")

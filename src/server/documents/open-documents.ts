@@ -54,7 +54,8 @@ export class OpenDocuments {
     let bytes = 0;
     for (const one of this.open.values()) bytes += one.bytes;
     for (const [oldest, one] of this.open) {
-      if (bytes <= this.maxBytes || oldest === id || this.isBusy(oldest)) break;
+      if (bytes <= this.maxBytes || oldest === id) break;
+      if (this.isBusy(oldest)) continue;
       bytes -= one.bytes;
       this.letGo(oldest);
     }

@@ -6,10 +6,10 @@ import { findQuoted, placeKey, libraryOf, type AskedPlace, type KnownLibrary } f
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/library";
 import { z } from "zod";
 import { UpToDate } from "./up-to-date";
+import { batches } from "../storage/batches";
 import type { Tables } from "../storage/tables";
 import { listedRows, MAX_LETTERS, type ListedDocument } from "./listed-rows";
 
-const VALUES_PER_STATEMENT = 400;
 /** How many places that have no row are looked for in one go. */
 const MAX_SOUGHT_HERE = 20;
 const MAX_FOUND = 40;
@@ -38,7 +38,7 @@ export class Catalogue {
     const documents = [...new Set(targets.map(({ document }) => document))];
     const titles = new Map<string, string>();
     const places = new Map<string, { name: string; anchor: string }>();
-    for (const some of slices(documents)) {
+    for (const some of batches(documents)) {
       const rows = await this.db
         .selectFrom("documents")
         .select(["id", "title"])
@@ -47,7 +47,7 @@ export class Catalogue {
         .execute();
       for (const { id, title } of rows) titles.set(id, title);
     }
-    for (const some of slices(targets.flatMap(({ id }) => id ?? []))) {
+    for (const some of batches(targets.flatMap(({ id }) => id ?? []))) {
       const rows = await this.db
         .selectFrom("listed_places")
         .select(["document_id", "place_id", "name", "anchor"])
@@ -218,14 +218,6 @@ export class Catalogue {
     });
     this.digests.set(id, digest);
   }
-}
-
-/** SQLite takes only so many values in one statement. */
-function slices<T>(all: readonly T[]): T[][] {
-  const some: T[][] = [];
-  for (let at = 0; at < all.length; at += VALUES_PER_STATEMENT)
-    some.push(all.slice(at, at + VALUES_PER_STATEMENT));
-  return some;
 }
 
 /** The titles above a place, as they were stored. */

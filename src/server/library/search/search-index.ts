@@ -2,12 +2,10 @@ import { sql, type Kysely } from "kysely";
 import type { Node } from "prosemirror-model";
 import { idOf } from "@/core/document";
 import { folded, textsIn, type FoundDocument, type Sought } from "@/core/find";
+import { batches } from "../../storage/batches";
 import type { Tables } from "../../storage/tables";
 import { findInLines } from "./find-in-lines";
 import type { SearchTables } from "./search-database";
-
-/** Values per statement; SQLite takes only so many. */
-const BATCH_SIZE = 400;
 
 type Stale = Pick<SearchTables["indexed_documents"], "document_id" | "version" | "changed_at">;
 
@@ -77,15 +75,14 @@ export class SearchIndex {
         return before?.place !== line.place || !known.delete(keyOf(line));
       });
       const gone = [...known.values()].map((line) => line.id);
-      for (let i = 0; i < gone.length; i += BATCH_SIZE) {
-        const some = gone.slice(i, i + BATCH_SIZE);
+      for (const some of batches(gone)) {
         await sql`delete from letters where rowid in (${sql.join(some)})`.execute(transaction);
         await transaction.deleteFrom("lines").where("id", "in", some).execute();
       }
-      for (let i = 0; i < fresh.length; i += BATCH_SIZE) {
+      for (const some of batches(fresh)) {
         const rows = await transaction
           .insertInto("lines")
-          .values(fresh.slice(i, i + BATCH_SIZE).map((line) => ({ ...line, document_id: id })))
+          .values(some.map((line) => ({ ...line, document_id: id })))
           .returning(["id", "text"])
           .execute();
         const letters = rows.map((row) => sql`(${row.id}, ${folded(row.text, NO_CASE).text})`);
