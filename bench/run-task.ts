@@ -6,13 +6,13 @@ const task = TASKS.find((one) => one.name === name);
 if (!task) throw new Error(`There is no task “${name}”.`);
 
 const run = task.ready(Number(pages));
-run();
+await run();
 const timings: number[] = [];
 for (let i = 0; i < Number(runs); i++) {
   const started = performance.now();
   let timedByItself = false;
   for (let j = 0; j < task.times; j++) {
-    const own = run();
+    const own = await run();
     if (typeof own !== "number") continue;
     timings.push(own);
     timedByItself = true;

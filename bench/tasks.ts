@@ -13,6 +13,7 @@ import { resolveLinks } from "@/core/links";
 import { contentsEntries } from "@/core/wayfinding";
 import { bytes, fresh, material, type Task } from "./material";
 import { LINK_TASKS } from "./link-tasks";
+import { OFFICE_TASKS } from "./office-tasks";
 import { WAYFINDING_TASKS } from "./wayfinding-tasks";
 import { STRUCTURE_TASKS } from "./structure-tasks";
 
@@ -173,5 +174,6 @@ export const TASKS: readonly Task[] = [
   },
   ...STRUCTURE_TASKS,
   ...LINK_TASKS,
+  ...OFFICE_TASKS,
   ...WAYFINDING_TASKS,
 ];

@@ -1,7 +1,14 @@
 import { parseArgs } from "node:util";
 import { z } from "zod";
 import { languageFrom } from "@/core/model/language";
-import { listOfEndings, FORMAT_NAMES, FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
+import {
+  listOfEndings,
+  FORMAT_NAMES,
+  FORMATS,
+  READ_NAMES,
+  WRITTEN_NAMES,
+  type FormatName,
+} from "@/core/formats/formats";
 import { OPTIONS_ASKED, type PdfAsked } from "@/core/formats/options-asked";
 import { pdfOptionsSchema, type PdfOptions } from "@/core/formats/pdf/options";
 import { READY_PLANS, type Plan } from "@/core/wayfinding";
@@ -54,7 +61,7 @@ gate-rope restore FILE [--data FOLDER]         restores a backup; what is there 
 gate-rope check [--json] [--data FOLDER]       reads all that is stored, from end to end
 
 Each that reads a document takes --language de, where its words do not tell, and --all, with what stands around the text of a web page.
-IN may end with ${listOfEndings(READ_NAMES)}, OUT with ${listOfEndings(FORMAT_NAMES)}.
+IN may end with ${listOfEndings(READ_NAMES)}, OUT with ${listOfEndings(WRITTEN_NAMES)}.
 ${FORMAT_NAMES.map(optionsSaid).join("")}proof ends with 0 when no link is broken, 1 when one is, 2 when the file cannot be read.
 The data folder is GATE_ROPE_DATA, or “data”. check ends with 0 when all is well, 1 when something is damaged.`;
 

@@ -177,7 +177,7 @@ describe("gate-rope proof", () => {
       [
         "odd.xyz",
         "x",
-        "gate-rope: odd.xyz: Unsupported file type. Supported: .html, .md, .txt and .gaterope.json.",
+        "gate-rope: odd.xyz: Unsupported file type. Supported: .html, .md, .txt, .gaterope.json, .docx, .odt and .epub.",
       ],
     ] as const)
       expect(rope("proof", file(name, content))).toEqual({ status: 2, out: "", err: line });

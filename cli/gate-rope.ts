@@ -6,12 +6,15 @@ import { schema, withSettings, type Manuscript } from "@/core/document";
 import { indexDocument, type DocumentIndex } from "@/core/index";
 import {
   listOfEndings,
+  ARCHIVE_TOO_LARGE,
   FILE_TOO_LARGE,
-  FORMAT_NAMES,
+  FORMATS,
   firstWordsOf,
   formatOf,
+  isArchiveFormat,
   isTextFormat,
-  LIMITS,
+  mostBytesOf,
+  WRITTEN_NAMES,
   writeFile,
   type Dropped,
   type TextFormatName,
@@ -32,7 +35,7 @@ import {
   type Plan,
 } from "@/core/wayfinding";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
-import { readInThread } from "@/threads/reading";
+import { picturesByName, readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/storage/database";
 import { exportFonts } from "@/server/publishing/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings/settings";
@@ -55,17 +58,19 @@ async function read(
   file: string,
   { all, language }: Asked,
 ): Promise<Manuscript & { dropped: readonly Dropped[] }> {
-  let bytes: Uint8Array;
+  const isArchive = isArchiveFormat(formatOf(file));
+  let source: Uint8Array | string;
   try {
-    if (statSync(file).size > LIMITS.fileBytes) throw new Stop(`${file}: ${FILE_TOO_LARGE}`);
-    bytes = new Uint8Array(readFileSync(file));
+    if (statSync(file).size > mostBytesOf(formatOf(file)))
+      throw new Stop(`${file}: ${isArchive ? ARCHIVE_TOO_LARGE : FILE_TOO_LARGE}`);
+    source = isArchive ? file : new Uint8Array(readFileSync(file));
   } catch (error) {
     if (error instanceof Stop) throw error;
     throw new Stop(`${file}: ${reasonOf(error)}`);
   }
   const outcome = await readInThread(new URL("./reading-thread.mjs", import.meta.url), {
     name: path.basename(file),
-    bytes,
+    source,
     folder: path.dirname(path.resolve(file)),
     all,
     ...(language !== null && { language }),
@@ -76,7 +81,7 @@ async function read(
   }
   return {
     doc: schema.nodeFromJSON(JSON.parse(outcome.json)),
-    pictures: new Map(outcome.pictures.map(({ name, ...picture }) => [name, picture])),
+    pictures: picturesByName(outcome),
     files: new Map(outcome.files),
     dropped: outcome.report.dropped,
   };
@@ -137,8 +142,8 @@ async function run(command: Command): Promise<number> {
     }
     case "convert": {
       const format = formatOf(command.to);
-      if (!format)
-        throw new Stop(`${command.to}: Unsupported file type. Supported: ${listOfEndings(FORMAT_NAMES)}.`);
+      if (!format || !FORMATS[format].writes)
+        throw new Stop(`${command.to}: Unsupported file type. Supported: ${listOfEndings(WRITTEN_NAMES)}.`);
       const { doc: read_, pictures, files, dropped } = await read(command.from, command.asked);
       let doc = command.title === null ? read_ : withSettings(read_, { title: command.title });
       if (command.contents) doc = withContents(doc, command.contents);

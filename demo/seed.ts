@@ -5,7 +5,7 @@ import { fileURLToPath } from "node:url";
 import { schema } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { READY_PLANS, withPlan, type Plan } from "@/core/wayfinding";
-import { readInThread, summaryOf } from "@/threads/reading";
+import { picturesOf, readInThread, summaryOf } from "@/threads/reading";
 import {
   LOCAL_AUTHOR,
   openAuthority,
@@ -45,18 +45,21 @@ function manual(): string {
 async function seed(documents: DocumentAuthority): Promise<number> {
   if ((await documents.list(LOCAL_AUTHOR)).length > 0) return 0;
   for (const { name, text, folder, plan } of DOCUMENTS) {
-    const bytes = new TextEncoder().encode(text());
+    const source = new TextEncoder().encode(text());
     const outcome = await readInThread(new URL("./reading-thread.mjs", import.meta.url), {
       name,
-      bytes,
+      source,
       folder,
     });
     if (!outcome.ok) throw new Error(`${name}: ${outcome.error.reason}`);
     let doc = schema.nodeFromJSON(JSON.parse(outcome.json));
     if (plan) doc = withPlan(doc, plan);
-    const pictures = new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest]));
     const json = JSON.stringify(doc.toJSON());
-    await documents.store(LOCAL_AUTHOR, { json, summary: summaryOf(indexDocument(doc)), pictures });
+    await documents.store(LOCAL_AUTHOR, {
+      json,
+      summary: summaryOf(indexDocument(doc)),
+      pictures: picturesOf(outcome),
+    });
   }
   return DOCUMENTS.length;
 }

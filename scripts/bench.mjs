@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
- * the server; prints the tables of docs/performance.md. `-- core`, `-- links` or `-- wayfinding` (parts of it), `-- pages`, `-- browser` or `-- titles` does one of
+ * the server; prints the tables of docs/performance.md. `-- core`, `-- links`, `-- formats` or `-- wayfinding` (parts of it), `-- pages`, `-- browser` or `-- titles` does one of
  * them; the last measures how well titles are recognised in texts of Debian packages. `-- against FOLDER` compares a key with another build.
  */
 import { spawnSync } from "node:child_process";
@@ -64,6 +64,7 @@ console.log(
 if (only === "titles" || !only) run(process.execPath, ["dist/bench-titles.mjs"]);
 if (only === "core" || !only) measureCore(TASKS);
 if (only === "links") measureCore(TASKS.filter(({ name }) => name.startsWith("links:")));
+if (only === "formats") measureCore(TASKS.filter(({ name }) => name.startsWith("formats:")));
 if (only === "wayfinding")
   measureCore(TASKS.filter(({ name }) => /^wayfinding:|^contents list$|toc$/.test(name)));
 if (only === "pages" || !only) {

@@ -11,12 +11,12 @@ const [BEGINS, ENDS] = ["<!-- formats, from src/core/formats/formats.ts -->", "<
 /** The table of all formats, as the document has it. */
 function table(): Promise<string> {
   const rows = FORMAT_NAMES.map((name) => {
-    const { label, endings, mediaType, reads, lossless } = FORMATS[name];
+    const { label, endings, mediaType, reads, writes, lossless } = FORMATS[name];
     return [
       label,
       endings.map((ending) => `\`${ending}\``).join(", "),
       `\`${mediaType}\``,
-      reads ? "read and written" : "written",
+      reads && writes ? "read and written" : reads ? "read" : "written",
       lossless ? "comes back as it was" : "",
       OPTIONS_ASKED[name].map(({ flag }) => `\`--${flag}\``).join(", "),
     ];

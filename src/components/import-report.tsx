@@ -1,5 +1,6 @@
 import { counted } from "@/components/counted";
 import { languageName } from "@/components/languages";
+import { shortened } from "@/core/model/shortened";
 import { CAME_IN, type CameIn, type ImportReport } from "@/core/formats/import-report";
 
 const CALLED: Readonly<Record<CameIn, readonly [one: string, many: string]>> = {
@@ -16,8 +17,19 @@ const CALLED: Readonly<Record<CameIn, readonly [one: string, many: string]>> = {
   lists: ["contents list that stays current", "contents lists that stay current"],
 };
 
+const DID = {
+  insertion: "put in",
+  deletion: "took out",
+  move: "moved",
+  format: "changed the look of",
+} as const;
+
+/** So many are listed: nobody reads more of them in a panel. */
+const MAX_CHANGES = 200;
+
 /** What came in with a file, in plain words, then what did not and why. */
-export function ImportReportText({ report: { cameIn, language, dropped } }: { report: ImportReport }) {
+export function ImportReportText({ report }: { report: ImportReport }) {
+  const { cameIn, language, dropped, comments = [], changes = [] } = report;
   const came = CAME_IN.filter((one) => cameIn[one] > 0 || one === "words");
   return (
     <div className="text-quiet">
@@ -26,6 +38,36 @@ export function ImportReportText({ report: { cameIn, language, dropped } }: { re
         {languageName(language.tag)}
         {language.recognised ? ", as its words tell." : "."}
       </p>
+      {comments.length > 0 && (
+        <details className="mt-1">
+          <summary>{counted(comments.length, "comment", "comments")}, kept here and not in the text</summary>
+          <ul className="list-disc pl-5">
+            {comments.map(({ author, words, on, done }, i) => (
+              <li key={i}>
+                {author || "Somebody"}
+                {on && <> on “{shortened(on, 80)}”</>}
+                {done && " (done)"}: {words}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {changes.length > 0 && (
+        <details className="mt-1">
+          <summary>
+            {counted(changes.length, "tracked change", "tracked changes")}; the text came in as if all were
+            accepted
+          </summary>
+          <ul className="list-disc pl-5">
+            {changes.slice(0, MAX_CHANGES).map(({ kind, author, words }, i) => (
+              <li key={i}>
+                {author || "Somebody"} {DID[kind]}
+                {words ? ` “${shortened(words, 80)}”` : " a paragraph"}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {dropped.length > 0 && (
         <>
           <p className="mt-1">Left out or changed:</p>

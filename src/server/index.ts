@@ -14,6 +14,7 @@ import { Keeper } from "./storage/keeper";
 import { PdfJobs } from "./publishing/pdf-jobs";
 import { PictureStore } from "./blobs/picture-store";
 import { ScreenCopies } from "./blobs/screen-copies";
+import { IncomingFiles } from "./library/incoming-files";
 import { LibrarySearch } from "./library/search/library-search";
 import { SEARCH_DATABASE } from "./library/search/search-database";
 import { SearchThreads } from "./library/search/search-threads";
@@ -22,6 +23,7 @@ import { readSettings } from "./settings/settings";
 declare global {
   var gateRopeAuthority: Promise<DocumentAuthority> | undefined;
   var gateRopePdfJobs: PdfJobs | undefined;
+  var gateRopeIncomingFiles: IncomingFiles | undefined;
   /** What the start script calls before it ends the process. */
   var gateRopeEnd: (() => Promise<void>) | undefined;
 }
@@ -34,6 +36,14 @@ export function authority(): Promise<DocumentAuthority> {
     throw error;
   });
   return globalThis.gateRopeAuthority;
+}
+
+/** Large files on their way into this process. */
+export function incomingFiles(): IncomingFiles {
+  globalThis.gateRopeIncomingFiles ??= new IncomingFiles(
+    path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "incoming"),
+  );
+  return globalThis.gateRopeIncomingFiles;
 }
 
 /** The PDF files that are made in this process. */

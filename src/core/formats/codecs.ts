@@ -1,9 +1,13 @@
 import type { Manuscript } from "@/core/document";
-import type { TextFormatName } from "./formats";
+import type { Archive } from "./archive/archive";
+import { readDocx } from "./docx";
+import { readEpub } from "./epub";
+import type { ArchiveFormatName, TextFormatName } from "./formats";
 import { readGateRope, writeGateRope } from "./gaterope";
 import { declaredEncoding, readHtml, writeHtml } from "./html";
 import type { ReadContext } from "./intake/read-context";
 import { readMarkdown, writeMarkdown } from "./markdown";
+import { readOdt } from "./odt";
 import type { PromisedLink } from "./promised-link";
 import { readText, writeText } from "./text";
 import type { WriteOptions } from "./write-options";
@@ -30,3 +34,9 @@ export const CODECS: Record<TextFormatName, Codec> = {
   text: { read: readText, write: (manuscript, { pages }) => writeText(manuscript, pages) },
   gaterope: { read: readGateRope, write: writeGateRope },
 };
+
+/** How formats are read that are an archive of parts. Each throws a ReadError for what cannot be read. */
+export const ARCHIVE_READERS: Record<
+  ArchiveFormatName,
+  (archive: Archive, context: ReadContext) => Manuscript
+> = { docx: readDocx, odt: readOdt, epub: readEpub };

@@ -2,7 +2,7 @@ import { createDocument, schema, texOf } from "@/core/document";
 import { describe, expect, test } from "@jest/globals";
 import { indexDocument } from "@/core/index";
 import { essence } from "#tests/arbitrary-document";
-import { READ_NAMES, readFile, writeFile } from ".";
+import { TEXT_NAMES, readFile, writeFile } from ".";
 import { cpuTime } from "#tests/cpu-time";
 
 function read(name: string, text: string) {
@@ -193,7 +193,7 @@ describe("a note of paragraphs and lists", () => {
   });
 });
 
-test.each(READ_NAMES)("%s has the words of notes at the end", (format) => {
+test.each(TEXT_NAMES)("%s has the words of notes at the end", (format) => {
   const { doc } = read("a.md", "# One\n\nHere[^a].\n\n[^a]: Words of a note.\n");
   const { text } = writeFile({ doc, pictures: new Map() }, format);
   expect(text).toContain("Words of a note.");

@@ -1,9 +1,14 @@
 import { isKeyOf, keysOf } from "@/core/keys-of";
+import { LIMITS } from "./intake/limits";
 
 /** Formats that are read and written as text, by name. */
 export type TextFormatName = "markdown" | "html" | "text" | "gaterope";
+/** Formats that are an archive of parts, by name. */
+export type ArchiveFormatName = "docx" | "odt" | "epub";
+/** Formats that are read, by name. */
+export type ReadFormatName = TextFormatName | ArchiveFormatName;
 /** All formats, by name. */
-export type FormatName = TextFormatName | "pdf";
+export type FormatName = ReadFormatName | "pdf";
 
 /** All there is to tell of a format; how those of text are read and written stands in `codecs.ts`, what a command line may ask in `options-asked.ts`. */
 export interface Format {
@@ -15,16 +20,17 @@ export interface Format {
   readonly mediaType: string;
   /** What a file of it is good for, where it is offered to be sent out. */
   readonly says?: string;
-  readonly content: "text" | "bytes";
-  /** Whether it is read; all are written. */
+  readonly content: "text" | "archive" | "bytes";
   readonly reads: boolean;
+  readonly writes: boolean;
   /** Whether attached files lie beside it; else they are in it, or left out. */
   readonly filesBeside: boolean;
   /** Whether a document that goes out comes in again as it was. */
   readonly lossless: boolean;
 }
 
-const TEXT = { content: "text", reads: true } as const;
+const TEXT = { content: "text", reads: true, writes: true } as const;
+const ARCHIVE = { content: "archive", reads: true, writes: false } as const;
 
 export const FORMATS: Record<FormatName, Format> = {
   html: {
@@ -66,6 +72,33 @@ export const FORMATS: Record<FormatName, Format> = {
     filesBeside: false,
     lossless: true,
   },
+  docx: {
+    ...ARCHIVE,
+    label: "Word processor document",
+    called: ".docx",
+    endings: [".docx", ".docm"],
+    mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+    filesBeside: false,
+    lossless: false,
+  },
+  odt: {
+    ...ARCHIVE,
+    label: "OpenDocument text",
+    called: ".odt",
+    endings: [".odt"],
+    mediaType: "application/vnd.oasis.opendocument.text",
+    filesBeside: false,
+    lossless: false,
+  },
+  epub: {
+    ...ARCHIVE,
+    label: "E-book",
+    called: "EPUB",
+    endings: [".epub"],
+    mediaType: "application/epub+zip",
+    filesBeside: false,
+    lossless: false,
+  },
   pdf: {
     label: "PDF",
     called: "PDF",
@@ -74,18 +107,38 @@ export const FORMATS: Record<FormatName, Format> = {
     says: "The laid-out pages: outline, page numbers and links that are followed before you get the file.",
     content: "bytes",
     reads: false,
+    writes: true,
     filesBeside: false,
     lossless: false,
   },
 };
 
 export const FORMAT_NAMES = keysOf(FORMATS);
-/** Those that are read, all of them text. */
-export const READ_NAMES = FORMAT_NAMES.filter(isTextFormat);
+/** Those that are read. */
+export const READ_NAMES = FORMAT_NAMES.filter(isReadFormat);
+/** Those that are written. */
+export const WRITTEN_NAMES = FORMAT_NAMES.filter((name) => FORMATS[name].writes);
+/** Those that are read and written as text. */
+export const TEXT_NAMES = FORMAT_NAMES.filter(isTextFormat);
 
 /** Whether a format is one of text; asked of words that may be none as well. */
 export function isTextFormat(name: string): name is TextFormatName {
   return isKeyOf(FORMATS, name) && FORMATS[name].content === "text";
+}
+
+/** Whether a format is an archive of parts that is read; asked of words that may be none as well. */
+export function isArchiveFormat(name: string | null): name is ArchiveFormatName {
+  return name !== null && isKeyOf(FORMATS, name) && FORMATS[name].content === "archive";
+}
+
+/** How large a file of a format may be, in bytes. */
+export function mostBytesOf(name: FormatName | null): number {
+  return isArchiveFormat(name) ? LIMITS.archiveBytes : LIMITS.fileBytes;
+}
+
+/** Whether a format is read. */
+export function isReadFormat(name: FormatName): name is ReadFormatName {
+  return FORMATS[name].reads;
 }
 
 /** The ending of each of some formats, as a sentence says them: “.html, .md and .txt”. */

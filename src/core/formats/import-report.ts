@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { importedChangeSchema, importedCommentSchema } from "./intake/talk";
 
 /** What is counted of a document that came in, in the order in which it is told. */
 export const CAME_IN = [
@@ -34,5 +35,8 @@ export const importReportSchema = z.object({
   }),
   cameIn: z.record(z.enum(CAME_IN), z.number()),
   dropped: z.array(droppedSchema).readonly(),
+  /** What people said of the text and changed in it; absent where the file keeps none. */
+  comments: z.array(importedCommentSchema).readonly().optional(),
+  changes: z.array(importedChangeSchema).readonly().optional(),
 });
 export type ImportReport = Readonly<z.infer<typeof importReportSchema>>;

@@ -34,5 +34,8 @@ export const OPTIONS_ASKED: Record<FormatName, readonly AskedOption[]> = {
   markdown: [],
   text: [],
   gaterope: [],
+  docx: [],
+  odt: [],
+  epub: [],
   pdf: PDF,
 };

@@ -5,7 +5,7 @@ import { RETURN_ALSO, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { READ_NAMES, FORMATS, readFile, writeFile, type TextFormatName } from ".";
+import { TEXT_NAMES, FORMATS, readFile, writeFile, type TextFormatName } from ".";
 import { runs } from "#tests/runs";
 
 /** How close ways back stand, and what is promised. */
@@ -32,7 +32,7 @@ function through(doc: Parameters<typeof essence>[0], format: TextFormatName) {
   return { doc: result.manuscript.doc, text, dropped: result.dropped };
 }
 
-describe.each(READ_NAMES.filter((name) => FORMATS[name].lossless))(
+describe.each(TEXT_NAMES.filter((name) => FORMATS[name].lossless))(
   "a document that goes out as %s and comes in again",
   (format) => {
     test("says the same, and every link and bookmark is where it was", () => {

@@ -1,4 +1,4 @@
-import { formatOf } from "@/core/formats/formats";
+import { formatOf, FORMATS } from "@/core/formats/formats";
 import type { ComingFile } from "./import-file";
 
 /** A file that was chosen or dropped, and where it lies among the others. */
@@ -82,7 +82,7 @@ async function named(
   pictures: readonly ChosenFile[],
 ): Promise<readonly ChosenFile[]> {
   const format = formatOf(path);
-  if (pictures.length === 0 || !format || format === "text" || format === "pdf") return [];
+  if (pictures.length === 0 || !format || format === "text" || FORMATS[format].content !== "text") return [];
   const text = await file.text();
   return pictures.filter(
     ({ file: { name } }) => text.includes(name) || text.includes(encodeURIComponent(name)),

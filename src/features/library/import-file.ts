@@ -2,9 +2,9 @@ import { ask, askForResponse, Refused } from "@/contract/ask";
 import type { Question } from "@/contract/call";
 import { createDocument, type DocumentJSON } from "@/contract/documents";
 import { importFile as importFileCall, importLine, type ImportLine } from "@/contract/import";
-import { formatOf } from "@/core/formats/formats";
+import { formatOf, isArchiveFormat, mostBytesOf } from "@/core/formats/formats";
 import type { ImportReport } from "@/core/formats/import-report";
-import { FILE_TOO_LARGE, LIMITS } from "@/core/formats/intake/limits";
+import { ARCHIVE_TOO_LARGE, FILE_TOO_LARGE } from "@/core/formats/intake/limits";
 import { messageOf } from "@/core/thrown";
 /** A document of the shelf that came from a file of the same name. */
 export interface KnownDocument {
@@ -79,7 +79,11 @@ export async function importFile(
     return (last = state);
   };
   const { file, name, path, beside } = coming;
-  if (file.size > LIMITS.fileBytes) return report({ kind: "failed", why: FILE_TOO_LARGE });
+  if (file.size > mostBytesOf(formatOf(name)))
+    return report({
+      kind: "failed",
+      why: isArchiveFormat(formatOf(name)) ? ARCHIVE_TOO_LARGE : FILE_TOO_LARGE,
+    });
   report(last);
   try {
     const query = {

@@ -4,7 +4,7 @@ import { counted, formatted } from "@/components/counted";
 import { Choice } from "@/components/field";
 import { askForResponse } from "@/contract/ask";
 import { exportDocument, type LibraryDocument } from "@/contract/documents";
-import { FORMATS, READ_NAMES, type FormatName } from "@/core/formats/formats";
+import { FORMATS, TEXT_NAMES, type FormatName } from "@/core/formats/formats";
 import { zipped, type ToZip } from "@/core/formats/zipped";
 import { handOut, nameOfFile } from "@/components/hand-out";
 import { messageOf } from "@/core/thrown";
@@ -55,7 +55,7 @@ export default function ManyFiles({ documents }: { documents: readonly LibraryDo
       <Choice
         label="Format"
         value={format}
-        options={READ_NAMES.map((name) => ({ value: name, label: FORMATS[name].label }))}
+        options={TEXT_NAMES.map((name) => ({ value: name, label: FORMATS[name].label }))}
         onChange={setFormat}
       />
       <p role="status" className="min-h-5 text-quiet">

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
-import { FORMATS, READ_NAMES } from "@/core/formats/formats";
+import { FORMATS, TEXT_NAMES } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
 import { PdfSection } from "./pdf-section";
 import { download } from "./download";
@@ -42,7 +42,7 @@ export function Publish() {
         )}
         <ul className="mt-6 border-t border-line">
           <PdfSection />
-          {READ_NAMES.filter((name) => FORMATS[name].says).map((name) => (
+          {TEXT_NAMES.filter((name) => FORMATS[name].says).map((name) => (
             <li key={name} className="flex items-center gap-6 border-b border-line py-4">
               <div className="min-w-0 flex-1">
                 <h2 className="font-semibold">{FORMATS[name].label}</h2>

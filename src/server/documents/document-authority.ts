@@ -187,7 +187,7 @@ export class DocumentAuthority {
     const now = Date.now();
     const body = await zipped(read.json, { level: 4 });
     await explaining(async () => {
-      this.keepBeside(read);
+      await this.keepBeside(read);
       await this.commit.write(async (transaction) => {
         signal?.throwIfAborted();
         await transaction
@@ -208,7 +208,7 @@ export class DocumentAuthority {
   /** Updates a document by the steps to which a file led that was read elsewhere. What somebody changed meanwhile stays. */
   async update(person: Person, id: string, { version, steps, author, ...read }: Update): Promise<void> {
     this.allow(person, "change", id);
-    await explaining(async () => this.keepBeside(read));
+    await explaining(() => this.keepBeside(read));
     const client = `import-${newId()}`;
     const numbered = steps.map((step, i) => ({ number: i + 1, step }));
     const sent =
@@ -219,11 +219,15 @@ export class DocumentAuthority {
     if (read.report) await explaining(() => keepReport(this.db, id, reached, read.report!));
   }
 
-  private keepBeside({
-    pictures = new Map(),
+  private async keepBeside({
+    pictures = [],
     files = new Map(),
-  }: Pick<ReadBefore, "pictures" | "files">): void {
-    for (const picture of pictures.values()) this.pictures.keep(picture);
+  }: Pick<ReadBefore, "pictures" | "files">): Promise<void> {
+    for (const picture of pictures) {
+      this.pictures.keep(picture);
+      // Others are served between two of them.
+      await new Promise((done) => setImmediate(done));
+    }
     this.files.keepAll(files);
   }
 

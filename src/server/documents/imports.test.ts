@@ -20,8 +20,8 @@ afterEach(async () => {
 });
 
 async function read(text: string, update?: string) {
-  const bytes = new TextEncoder().encode(text);
-  const outcome = await readInThread(THREAD, { name: "harbour.md", bytes, folder: null, update });
+  const source = new TextEncoder().encode(text);
+  const outcome = await readInThread(THREAD, { name: "harbour.md", source, folder: null, update });
   if (!outcome.ok) throw new Error(outcome.error.reason);
   return { json: outcome.json, summary: outcome.summary, report: outcome.report, steps: outcome.steps ?? [] };
 }

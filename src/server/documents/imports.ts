@@ -1,5 +1,5 @@
 import type { Insertable, Kysely } from "kysely";
-import type { Manuscript } from "@/core/document";
+import type { Manuscript, Picture } from "@/core/document";
 import type { StepJSON } from "@/core/steps";
 import { importReportSchema, type ImportReport } from "@/core/formats/import-report";
 import type { DocumentSummary } from "@/threads/reading";
@@ -12,7 +12,8 @@ export interface ReadBefore {
   readonly summary: DocumentSummary;
   /** What is told of the file from which it came. */
   readonly report?: ImportReport | null;
-  readonly pictures?: Manuscript["pictures"];
+  /** Taken one after the other, so that memory need not hold all. */
+  readonly pictures?: Iterable<Picture>;
   readonly files?: Manuscript["files"];
 }
 

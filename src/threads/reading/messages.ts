@@ -1,11 +1,14 @@
 import type { PictureType } from "@/core/document";
 import type { StepJSON } from "@/core/steps";
-import type { ImportReport, TextFormatName } from "@/core/formats";
+import type { ImportReport, ReadFormatName } from "@/core/formats";
 
 /** What the reading thread is asked. */
 export interface ReadingOrder {
   readonly name: string;
-  readonly bytes: Uint8Array;
+  /** The bytes of the file; of one that is an archive of parts, where it lies. */
+  readonly source: Uint8Array | string;
+  /** Folder into which pictures are put, so that memory holds one at a time; absent where they are answered with the document. */
+  readonly spool?: string | undefined;
   /** Folder in which pictures that lie beside the file may be looked for; null for none. */
   readonly folder: string | null;
   /** Whether what stands around the text of a web page comes in as well. */
@@ -31,13 +34,14 @@ export interface DocumentSummary {
 /** A document that was read, ready to be stored: no node objects cross between threads. */
 export interface ReadDocument {
   readonly ok: true;
-  readonly format: TextFormatName;
+  readonly format: ReadFormatName;
   /** The document as JSON text. */
   readonly json: string;
   readonly pictures: readonly {
     readonly name: string;
     readonly type: PictureType;
-    readonly bytes: Uint8Array;
+    /** Where it lies in the spool, or its bytes. */
+    readonly source: Uint8Array | string;
   }[];
   /** Bytes of attached files, by the hash of their content. */
   readonly files: readonly (readonly [content: string, bytes: Uint8Array])[];

@@ -9,7 +9,7 @@ import { readInThread } from ".";
 const THREAD = path.resolve("dist/reading-thread.mjs");
 const order = (name: string, text: string, folder: string | null = null) => ({
   name,
-  bytes: new TextEncoder().encode(text),
+  source: new TextEncoder().encode(text),
   folder,
 });
 

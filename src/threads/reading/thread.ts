@@ -1,23 +1,48 @@
 /** The thread in which files are read, one after the other; ended by whoever asked when a file takes too long. */
-import { readFileSync, realpathSync, statSync } from "node:fs";
+import { readFileSync, realpathSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { Transform } from "prosemirror-transform";
 import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/index";
-import { documentJSON, schema, settingsOf } from "@/core/document";
+import { documentJSON, schema, settingsOf, type Picture } from "@/core/document";
 import { replaceWith, stepToJSON } from "@/core/steps";
-import { LIMITS, readFile, whatCameIn } from "@/core/formats";
+import { DropLog, LIMITS, readFile, ReadError, whatCameIn, type Archive } from "@/core/formats";
 import { messageOf } from "@/core/thrown";
+import { fileArchive } from "./file-archive";
 import { unpacked, type PackedFile } from "./packed-file";
 import { summaryOf } from "./summary";
 import { answerOrders } from "../answer-orders";
 import type { ReadingOrder, ReadOutcome } from "./messages";
 
-function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcome {
-  const packed = order.within === undefined ? null : unpackedOrWhy(order.bytes, order.within);
+async function read(order: ReadingOrder, progress: (done: number) => void): Promise<ReadOutcome> {
+  const dropped = new DropLog();
+  if (typeof order.source !== "string") return readFrom(order, order.source, dropped, progress);
+  try {
+    const archive = await fileArchive(order.source, dropped);
+    try {
+      return readFrom(order, archive, dropped, progress);
+    } finally {
+      archive.close();
+    }
+  } catch (error) {
+    if (!(error instanceof ReadError)) throw error;
+    return { ok: false, error: { file: order.name, reason: error.reason, line: error.line } };
+  }
+}
+
+function readFrom(
+  order: ReadingOrder,
+  source: Uint8Array | Archive,
+  dropped: DropLog,
+  progress: (done: number) => void,
+): ReadOutcome {
+  const { spool, within } = order;
+  const packed = within !== undefined && source instanceof Uint8Array ? unpackedOrWhy(source, within) : null;
   if (typeof packed === "string")
     return { ok: false, error: { file: order.name, reason: packed, line: null } };
-  const result = readFile(order.name, packed?.bytes ?? order.bytes, {
+  const result = readFile(order.name, packed?.bytes ?? source, {
     progress,
+    dropped,
+    ...(spool !== undefined && { putAway: intoSpool(spool) }),
     all: order.all ?? false,
     ...(order.language !== undefined && { language: order.language }),
     pictureAt: (address) =>
@@ -26,11 +51,14 @@ function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcom
   if (!result.ok) return result;
   const { pictures, files = [] } = result.manuscript;
   const read = indexDocument(result.manuscript.doc);
+  const { comments, changes } = result.talk;
   const report = {
     file: order.name,
     language: { tag: settingsOf(read.doc).language, recognised: result.recognised },
     cameIn: whatCameIn(read),
     dropped: result.dropped,
+    ...(comments.length > 0 && { comments }),
+    ...(changes.length > 0 && { changes }),
   };
   const update = order.update === undefined ? null : updated(order.update, read);
   const index = update?.index ?? read;
@@ -38,11 +66,23 @@ function read(order: ReadingOrder, progress: (done: number) => void): ReadOutcom
     ok: true,
     format: result.format,
     json: documentJSON(index.doc),
-    pictures: [...pictures].map(([name, { type, bytes }]) => ({ name, type, bytes })),
+    pictures: [...pictures].map(([name, { type, bytes }]) => ({
+      name,
+      type,
+      source: spool === undefined ? bytes : path.join(spool, name),
+    })),
     files: [...files],
     report,
     summary: summaryOf(index),
     steps: update?.steps ?? null,
+  };
+}
+
+/** Puts pictures into a folder as they are met. */
+function intoSpool(folder: string): (name: string, picture: Picture) => Picture {
+  return (name, { type, bytes }) => {
+    writeFileSync(path.join(folder, name), bytes);
+    return { type, bytes: new Uint8Array() };
   };
 }
 

@@ -35,6 +35,8 @@ export function readPasted(html: string): PastedBlocks {
     dropped,
     all: true,
     languageOf: () => null,
+    takeTalk: () => {},
+    putAway: null,
     progress: () => {},
     pictureAt: () => null,
   });

@@ -19,7 +19,7 @@ export function readHtml(written: string, context: ReadContext): Manuscript {
   refuseCutOff(written);
   const { dropped } = context;
   const text = withDrawings(withoutFurniture(withPairedNotes(written), context), dropped);
-  const builder = new DocumentBuilder(context.dropped);
+  const builder = new DocumentBuilder(context.dropped, context.putAway);
   const isOwn = isOwnFile(written);
   builder.hasNoteMarks = !isOwn;
   const reading = new HtmlReading(builder, context, wantedAnchors(text), true);

@@ -7,6 +7,7 @@ import {
   expressionSchema,
   asKind,
   isKind,
+  idOf,
   isMark,
   markAmong,
   pictureWords,
@@ -87,10 +88,13 @@ export class DocumentBuilder {
   private readonly tables: TableBuilder;
   private readonly figures: FigureBuilder;
 
-  constructor(private readonly dropped: DropLog) {
+  constructor(
+    private readonly dropped: DropLog,
+    putAway: ReadContext["putAway"] = null,
+  ) {
     this.places = new NamedPlaces(dropped);
     this.styles = new MetStyles(dropped);
-    this.pictures = new KeptPictures(dropped);
+    this.pictures = new KeptPictures(dropped, putAway);
     this.stack = new BlockStack(dropped, this.places, this.notes);
     this.tables = new TableBuilder(this.stack);
     this.figures = new FigureBuilder(dropped, this.stack, this.tables);
@@ -190,11 +194,13 @@ export class DocumentBuilder {
 
   // Notes
 
-  /** Adds the sign of a note whose words the file gives somewhere else, under a key. */
-  noteReference(key: string, place: "foot" | "end" = "foot"): void {
+  /** Adds the sign of a note whose words the file gives somewhere else, under a key; the anchors are those of the note. */
+  noteReference(key: string, place: "foot" | "end" = "foot", anchors: readonly string[] = []): void {
     if (this.stack.inNote) return;
     if (!this.textblock) this.open("paragraph", {}, true);
-    this.textblock!.inline.push(this.notes.reference(key, place));
+    const note = this.notes.reference(key, place);
+    for (const anchor of anchors) this.links.stands(anchor, idOf(note)!);
+    this.textblock!.inline.push(note);
   }
 
   /** Whether a sign of a note with this key stands in what was read so far, and its words do not. */
@@ -332,9 +338,9 @@ export class DocumentBuilder {
   }
 
   private takeCaption(inline: Node[], anchors: NamedAnchor[]): void {
+    if (this.figures.takeCaption(inline, anchors)) return;
     this.stack.addPending(anchors);
-    if (!this.figures.takeCaption(inline) && inline.length > 0)
-      this.stack.place(nodes.paragraph.create(null, inline));
+    if (inline.length > 0) this.stack.place(nodes.paragraph.create(null, inline));
   }
 
   // Containers
@@ -510,6 +516,14 @@ export class DocumentBuilder {
     else if (block.kind === "caption" || (holdsNoWord(block) && this.stack.depth === 0 && name === null))
       block.anchors.push({ anchor, name });
     else block.inline.push(...this.places.points([{ anchor, name }]));
+  }
+
+  /** An anchor that a program made so that links find the block it stands in, or the next: no bookmark of anybody's where that can be led to itself. */
+  hiddenAnchor(anchor: string): void {
+    if (anchor === "" || this.isEndless(anchor)) return;
+    const named: NamedAnchor = { anchor, name: null, hidden: true };
+    if (this.textblock) this.textblock.anchors.push(named);
+    else this.stack.anchorNext(named);
   }
 
   /** Whether an anchor is longer than anything that names a place, which is told. */

@@ -3,6 +3,7 @@ import { isMark, markAmong, schema, type NodeAttributes } from "@/core/document"
 import type { BlockStack } from "./block-stack";
 import type { DropLog } from "./drop-log";
 import { cleanText, trimmed } from "./inline-content";
+import type { NamedAnchor } from "./named-places";
 import type { OpenTextblock } from "./open-textblock";
 import type { TableBuilder } from "./table-builder";
 
@@ -67,10 +68,12 @@ export class FigureBuilder {
   }
 
   /** Gives a caption to the inner one of the table and the figure that are open; whether there is one. */
-  takeCaption(inline: readonly Node[]): boolean {
-    if (this.tables.depth > (this.figure?.tables ?? 0)) this.tables.caption(inline);
-    else if (this.figure) this.figure.caption.push(...inline);
-    else return false;
+  takeCaption(inline: readonly Node[], anchors: readonly NamedAnchor[]): boolean {
+    if (this.tables.depth > (this.figure?.tables ?? 0)) this.tables.caption(inline, anchors);
+    else if (this.figure) {
+      this.figure.caption.push(...inline);
+      this.stack.addPending(anchors);
+    } else return false;
     return true;
   }
 

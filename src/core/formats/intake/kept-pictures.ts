@@ -6,7 +6,11 @@ import { LIMITS } from "./limits";
 export class KeptPictures {
   readonly byName = new Map<string, Picture>();
 
-  constructor(private readonly dropped: DropLog) {}
+  constructor(
+    private readonly dropped: DropLog,
+    /** Puts a picture away at once, so that memory holds one at a time; answers what stands for it. */
+    private readonly putAway: ((name: string, picture: Picture) => Picture) | null = null,
+  ) {}
 
   /** Keeps a picture with the document; its name, or empty where it cannot be kept, which is told. */
   keep(bytes: Uint8Array): string {
@@ -20,7 +24,7 @@ export class KeptPictures {
       );
     else {
       const name = pictureName(picture);
-      this.byName.set(name, picture);
+      if (!this.byName.has(name)) this.byName.set(name, this.putAway?.(name, picture) ?? picture);
       return name;
     }
     return "";

@@ -4,6 +4,10 @@ import { tooLargeMessage } from "@/core/model/too-large";
 export const LIMITS = {
   /** Size of a file, in bytes. */
   fileBytes: 50 * 1024 * 1024,
+  /** Size of a file that is an archive of parts, in bytes: most of it are pictures. */
+  archiveBytes: 500 * 1024 * 1024,
+  /** Size of all that is packed in a file, in bytes. */
+  unpackedBytes: 1_024 * 1024 * 1024,
   /** Paragraphs, list items, cells and other blocks in one document. */
   blocks: 150_000,
   /** Lists and quotations inside each other; what lies deeper is kept at this depth. */
@@ -16,4 +20,5 @@ export const LIMITS = {
   memory: 2_048,
 } as const;
 
+export const ARCHIVE_TOO_LARGE = tooLargeMessage("The file", LIMITS.archiveBytes);
 export const FILE_TOO_LARGE = tooLargeMessage("The file", LIMITS.fileBytes);

@@ -7,6 +7,7 @@ import {
   ownStylesOf,
   styleNameOf,
   type DestinationId,
+  type OwnLook,
   type OwnStyle,
   type OwnStyleOf,
   type StyleSheet,
@@ -26,13 +27,16 @@ export class MetStyles {
     this.sheet = sheet;
   }
 
-  /** The style of a name: that of the file's sheet, or a new one that looks like the body. Null for no name, and where there are too many. */
-  named(written: string | undefined, of: OwnStyleOf): DestinationId | null {
+  /**
+   * The style of a name: that of the file's sheet, or a new one that looks as `look` says, else like the body. Null for no name, and where
+   * there are too many.
+   */
+  named(written: string | undefined, of: OwnStyleOf, look: () => OwnLook = PLAIN): DestinationId | null {
     const name = styleNameOf(written);
     if (name === "") return null;
     const key = `${of} ${name}`;
     let style = this.known.get(key);
-    if (style === undefined) this.known.set(key, (style = this.find(name, of)));
+    if (style === undefined) this.known.set(key, (style = this.find(name, of, look)));
     if (style === null)
       this.dropped.add(
         "style of its own",
@@ -41,13 +45,13 @@ export class MetStyles {
     return style;
   }
 
-  private find(name: string, of: OwnStyleOf): DestinationId | null {
+  private find(name: string, of: OwnStyleOf, look: () => OwnLook): DestinationId | null {
     const known =
       ownStyleNamed(this.sheet ? ownStylesOf(this.sheet) : {}, name, of) ??
       ownStyleNamed(this.fresh, name, of);
     if (known || this.known.size >= MAX_OWN_STYLES) return known;
     const id = newId();
-    this.fresh[id] = { name, of, look: {} };
+    this.fresh[id] = { name, of, look: look() };
     return id;
   }
 
@@ -58,3 +62,5 @@ export class MetStyles {
     return { ...sheet, own: { ...ownStylesOf(sheet), ...this.fresh } };
   }
 }
+
+const PLAIN = (): OwnLook => ({});

@@ -2,6 +2,7 @@ import { Fragment, type Mark, type Node } from "prosemirror-model";
 import {
   bookmarkEntry,
   idOf,
+  isKind,
   newId,
   schema,
   withId,
@@ -20,6 +21,8 @@ export interface NamedAnchor {
   readonly anchor: string;
   /** Name of the bookmark, where the file has one beside the anchor. */
   readonly name: string | null;
+  /** Whether it was made by a program so that links find their way, and is no bookmark of anybody's where a block can be led to itself. */
+  readonly hidden?: true;
 }
 
 /**
@@ -112,7 +115,9 @@ export class NamedPlaces {
     const own = blockPlaceOf(node) !== null;
     const names: string[] = [];
     for (const named of anchors) {
-      if (!own || named.name !== null) this.nameBookmark(newId(), "block", named, id);
+      if (!own && named.hidden && namesAnyBlock(node)) {
+        if (this.stands(named, id)) names.push(named.anchor);
+      } else if (!own || named.name !== null) this.nameBookmark(newId(), "block", named, id);
       else if (this.stands(named, id)) names.push(named.anchor);
     }
     this.publish(id, names);
@@ -154,6 +159,11 @@ export class NamedPlaces {
     const aliases = [...(anchor === first ? [] : [first]), ...rest].filter((name) => name.length <= 200);
     this.anchors[id] = { anchor, aliases };
   }
+}
+
+/** Whether links lead to a block though nothing names it. */
+function namesAnyBlock(node: Node): boolean {
+  return isKind(node, "paragraph");
 }
 
 const VALID_ANCHOR = /^[\p{L}_][\p{L}\p{N}\p{M}._-]*$/u;

@@ -89,9 +89,11 @@ export class TableBuilder {
     while (this.tables.length > 0) this.close();
   }
 
-  /** Gives words to the innermost open table as its caption. */
-  caption(inline: readonly Node[]): void {
-    this.tables.at(-1)?.caption.push(...inline);
+  /** Gives words to the innermost open table as its caption, and the anchors that stand in them to the table. */
+  caption(inline: readonly Node[], anchors: readonly NamedAnchor[]): void {
+    const table = this.tables.at(-1);
+    table?.caption.push(...inline);
+    table?.anchors.push(...anchors);
   }
 
   /** Gives words to the table that was placed last as its caption, if nothing stands between; whether it took them. */

@@ -3,9 +3,9 @@ import path from "node:path";
 import type { Taken } from "@/contract/call";
 import { Turns } from "@/core/apart";
 import { documentJSON } from "@/core/document";
-import { LIMITS } from "@/core/formats";
-import { MAX_PACKED_BYTES, readInThread } from "@/threads/reading";
-import { authority, explained, isServerError, LOCAL_AUTHOR, ServerError } from "@/server";
+import { formatOf, isArchiveFormat, LIMITS, mostBytesOf } from "@/core/formats";
+import { MAX_PACKED_BYTES, picturesOf, readInThread } from "@/threads/reading";
+import { authority, explained, incomingFiles, isServerError, LOCAL_AUTHOR, ServerError } from "@/server";
 import { answering, bytesWithin, route } from "../../respond";
 
 const encoder = new TextEncoder();
@@ -31,7 +31,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
     return new Promise<Response>((answer, fail) => {
       receiving
         .take(async () => {
-          const bytes = await bytesWithin(request, asked.within ? MAX_PACKED_BYTES : LIMITS.fileBytes);
+          const came = await taken(name, request, asked.within !== undefined);
           await new Promise<void>((done) => {
             const lines = new ReadableStream<Uint8Array>({
               async start(controller) {
@@ -39,12 +39,13 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
                   if (!gone.signal.aborted) controller.enqueue(encoder.encode(JSON.stringify(line) + "\n"));
                 };
                 try {
-                  send(await bringIn(name, bytes, asked, send, gone.signal));
+                  send(await bringIn(name, came, asked, send, gone.signal));
                 } catch (error) {
                   // If nobody waits any more it is no fault, and nobody is told.
                   if (!gone.signal.aborted) send({ error: failureOf(error) });
                 }
                 if (!gone.signal.aborted) controller.close();
+                came.done();
                 done();
               },
               cancel: () => gone.abort(),
@@ -59,13 +60,31 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   }),
 });
 
+/** What came in: in memory, or on disk where it is an archive of parts, most of which may be pictures. */
+interface Came {
+  readonly source: Uint8Array | string;
+  readonly spool?: string;
+  done(): void;
+}
+
+async function taken(name: string, request: Request, isPacked: boolean): Promise<Came> {
+  const format = formatOf(name);
+  if (isPacked || !isArchiveFormat(format))
+    return {
+      source: await bytesWithin(request, isPacked ? MAX_PACKED_BYTES : LIMITS.fileBytes),
+      done: () => {},
+    };
+  const { file, spool, done } = await incomingFiles().take(request.body, mostBytesOf(format), request.signal);
+  return { source: file, spool, done };
+}
+
 /** How often a document is updated again that somebody changed meanwhile. */
 const MAX_TRIES = 5;
 
 /** Reads a file and stores what came of it; answers the last line. */
 async function bringIn(
   name: string,
-  bytes: Uint8Array,
+  { source, spool }: Came,
   { keep, all, language, update, author, within }: Omit<Taken<typeof importFile.query>, "name">,
   send: (line: object) => void,
   signal: AbortSignal,
@@ -76,7 +95,8 @@ async function bringIn(
     const before = update === undefined ? null : await documents.read(LOCAL_AUTHOR, update);
     const order = {
       name,
-      bytes,
+      source,
+      spool,
       folder: null,
       all: all === "yes",
       within,
@@ -92,11 +112,7 @@ async function bringIn(
       return { error: { code: "unreadable", message: outcome.error.reason, line: outcome.error.line } };
     const { summary, report, steps } = outcome;
     if (keep === "no") return { document: JSON.parse(outcome.json) as object, summary, report };
-    const beside = {
-      report,
-      pictures: new Map(outcome.pictures.map(({ name: picture, ...rest }) => [picture, rest])),
-      files: new Map(outcome.files),
-    };
+    const beside = { report, pictures: picturesOf(outcome), files: new Map(outcome.files) };
     if (!before || update === undefined || !steps)
       return {
         id: await documents.store(LOCAL_AUTHOR, { json: outcome.json, summary, ...beside }, signal),

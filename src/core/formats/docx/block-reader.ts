@@ -1,0 +1,496 @@
+import { schema, type Alignment } from "@/core/document";
+import {
+  childNamed,
+  elementsIn,
+  elementsWithin,
+  firstWithin,
+  textWithin,
+  type XmlElement,
+} from "../xml/element";
+import type { ContentsFrom } from "./contents";
+import { isJoinedToNext } from "./facts";
+import { InlineReader, type MetNote } from "./inline-reader";
+import { ListStack } from "./list-stack";
+import { ownLookOfParagraphs } from "../office/looks";
+import { isOn } from "./names";
+import { isOfTables } from "../office/series";
+import { paragraphKindOf } from "../office/paragraph-kind";
+import type { PageSections } from "./page-sections";
+import { drawnPicture, isPicture } from "./pictures";
+import type { DocxScope } from "./scope";
+import { paragraphLook, type DocxParagraphLook, type DocxStyle } from "./style-table";
+import { gridOf } from "./tables";
+
+const { nodes } = schema;
+
+interface Paragraph {
+  readonly element: XmlElement;
+  readonly style: DocxStyle;
+  /** What the paragraph itself says. */
+  readonly own: DocxParagraphLook;
+  /** With what its style says. */
+  readonly look: DocxParagraphLook;
+}
+
+/** Elements that only hold blocks. */
+const WRAPPERS = new Set([
+  "w:sdt",
+  "w:sdtContent",
+  "w:ins",
+  "w:moveTo",
+  "w:customXml",
+  "w:smartTag",
+  "w:body",
+]);
+
+/** Reads the blocks of a part: paragraphs, tables and what marks them. */
+export class BlockReader {
+  readonly inline: InlineReader;
+  private readonly lists: ListStack;
+  private inQuotation = false;
+  private inCode = false;
+  /** The title of a generated list that comes next. */
+  private contentsTitle: XmlElement | null = null;
+  /** Whether the next paragraph goes on in the one before. */
+  private joins = false;
+  private column: number | null = null;
+  private depth = 0;
+
+  constructor(
+    private readonly scope: DocxScope,
+    private readonly sections: PageSections | null,
+  ) {
+    this.inline = new InlineReader(scope, (contents) => this.placeContents(contents));
+    this.lists = new ListStack(scope.builder);
+  }
+
+  /** Notes whose signs were met. */
+  get notes(): readonly MetNote[] {
+    return this.inline.notes;
+  }
+
+  readBlocks(parent: XmlElement): void {
+    const elements = [...blocksIn(parent)];
+    for (let i = 0; i < elements.length; i++) i += this.readBlock(elements, i);
+    if (this.depth === 0) this.endAll();
+  }
+
+  private endAll(): void {
+    this.leaveRuns();
+    this.lists.closeAll();
+    this.placeContentsTitle();
+    this.scope.builder.closeTextblock();
+  }
+
+  /** Reads one block; how many of those behind it were read with it. */
+  private readBlock(elements: readonly XmlElement[], at: number): number {
+    const element = elements[at]!;
+    if (element.name === "w:p") return this.readParagraphAt(elements, at);
+    if (element.name === "w:tbl") {
+      const caption = this.captionBehind(elements, at);
+      this.readTable(element, caption === null ? null : elements[caption]!);
+      return caption === null ? 0 : caption - at;
+    }
+    if (element.name === "w:altChunk")
+      this.scope.context.dropped.add(
+        "part of another document",
+        "It is only joined when the file is opened elsewhere.",
+      );
+    else if (element.name !== "w:sectPr" && element.name !== "w:sdtPr") this.inline.readMarker(element);
+    return 0;
+  }
+
+  private readParagraphAt(elements: readonly XmlElement[], at: number): number {
+    const paragraph = this.paragraphOf(elements[at]!);
+    if (this.inline.isDropping || this.joins) {
+      this.readInline(paragraph);
+      return 0;
+    }
+    const { facts } = this.scope;
+    const caption = facts.captions.get(paragraph.element);
+    if (this.isFigure(paragraph.element)) {
+      const behind = this.captionBehind(elements, at);
+      this.readFigure(paragraph, behind === null ? null : elements[behind]!);
+      return behind === null ? 0 : behind - at;
+    }
+    if (caption || paragraphKindOf(paragraph.style) === "caption") {
+      const next = nextBlock(elements, at);
+      const follows = next === null ? null : elements[next]!;
+      if (follows?.name === "w:tbl") {
+        this.readTable(follows, paragraph.element);
+        return next! - at;
+      }
+      if (follows && this.isFigure(follows)) {
+        this.readFigure(this.paragraphOf(follows), paragraph.element);
+        return next! - at;
+      }
+    }
+    this.readParagraph(paragraph);
+    return 0;
+  }
+
+  private paragraphOf(element: XmlElement): Paragraph {
+    const properties = childNamed(element, "w:pPr");
+    const style = this.scope.styles.ofParagraph(childNamed(properties, "w:pStyle")?.attributes["w:val"]);
+    const own = paragraphLook(properties);
+    return { element, style, own, look: { ...style.paragraph, ...own } };
+  }
+
+  /** Where the caption of the figure or table at a place stands, if it comes next. */
+  private captionBehind(elements: readonly XmlElement[], at: number): number | null {
+    const next = nextBlock(elements, at);
+    const element = next === null ? null : elements[next]!;
+    if (element?.name !== "w:p" || this.isFigure(element)) return null;
+    const { facts } = this.scope;
+    if (!facts.captions.has(element) && paragraphKindOf(this.paragraphOf(element).style) !== "caption")
+      return null;
+    // One between two belongs to what follows, where captions of its kind stand above: those of tables do.
+    const after = nextBlock(elements, next!);
+    const follows = after === null ? null : elements[after]!;
+    const isOfTable = isOfTables(facts.captions.get(element)?.series ?? textWithin(element).trim());
+    if (follows?.name === "w:tbl" && elements[at]!.name === "w:p" && isOfTable) return null;
+    if (follows?.name === "w:tbl" && elements[at]!.name === "w:tbl") return null;
+    return next;
+  }
+
+  // Paragraphs
+
+  private readParagraph(paragraph: Paragraph): void {
+    const { builder, context } = this.scope;
+    const { element, style, own, look } = paragraph;
+    const kind = paragraphKindOf(style);
+    const level = (look.outline ?? 9) + 1;
+    if (own.newPage && this.depth === 0 && !style.paragraph.newPage)
+      builder.addLeaf(nodes.page_break.create());
+    if (kind === "contents title") {
+      this.placeContentsTitle();
+      this.contentsTitle = element;
+      return this.finishParagraph(paragraph);
+    }
+    if (!this.holdsContents(element)) this.placeContentsTitle();
+    if (!this.scope.facts.shows(element).words && isRule(element)) {
+      this.leaveAll();
+      builder.addLeaf(nodes.rule.create());
+      return this.finishParagraph(paragraph);
+    }
+    if (level < 10 && this.showsNothing(element)) {
+      context.dropped.add("empty heading", "It has no words to be found by.");
+      this.readInline(paragraph);
+      return this.endOf(paragraph);
+    }
+    if (level < 10) {
+      this.leaveAll();
+      if (level > 6)
+        context.dropped.add("level of a heading below 6", "It is of level 6 now, the deepest there is.");
+      builder.openTextblock("heading", { level: Math.min(level, 6), align: this.alignOf(paragraph) });
+      this.nameHeading(paragraph, level);
+      return this.readInto(paragraph);
+    }
+    if (this.readEquation(paragraph)) return;
+    if (kind === "code") {
+      this.leave("code");
+      if (this.inCode) builder.text("\n");
+      else builder.openTextblock("code_block");
+      this.inCode = true;
+      this.readInline(paragraph);
+      return this.endOf(paragraph);
+    }
+    this.leave(kind === "quotation" ? "quotation" : null);
+    if (kind === "quotation") {
+      this.lists.closeAll();
+      if (!this.inQuotation) this.inQuotation = builder.openContainer("quotation");
+    } else this.placeInLists(paragraph);
+    builder.openTextblock("paragraph", {
+      align: this.alignOf(paragraph),
+      style: this.ownStyleOf(paragraph, kind === "own" || kind === "title"),
+    });
+    if (kind === "title" && builder.title === null) builder.title = textOfParagraph(element);
+    this.readInto(paragraph);
+  }
+
+  private readInto(paragraph: Paragraph): void {
+    this.readInline(paragraph);
+    this.endOf(paragraph);
+  }
+
+  /** Reads what stands in a paragraph into the block of text that is open. */
+  private readInline({ element, style }: Paragraph, caption = false): void {
+    const boxes = this.inline.read(element, { style, column: this.column, caption });
+    this.joins = isJoinedToNext(element);
+    if (boxes.length === 0) return;
+    this.joins = false;
+    this.readBoxes(boxes);
+  }
+
+  private readBoxes(boxes: readonly XmlElement[]): void {
+    const { builder, context } = this.scope;
+    const words = boxes.filter((box) => firstWithin(box, "w:t") || firstWithin(box, "w:drawing"));
+    if (words.length === 0) return;
+    builder.closeTextblock();
+    context.dropped.add(
+      "box of text beside the text",
+      "Its words now stand after the paragraph it was fixed to.",
+      words.length,
+    );
+    for (const box of words) {
+      this.depth++;
+      this.lists.apart(() => this.readBlocks(box));
+      this.leaveRuns();
+      this.depth--;
+    }
+  }
+
+  private endOf(paragraph: Paragraph): void {
+    if (this.joins) return;
+    if (!this.inCode) this.scope.builder.closeTextblock();
+    this.finishParagraph(paragraph);
+  }
+
+  /** What a paragraph says of the pages that end with it. */
+  private finishParagraph({ element }: Paragraph): void {
+    const section = childNamed(childNamed(element, "w:pPr"), "w:sectPr");
+    if (!section || !this.sections || this.depth > 0) return;
+    const next = this.sections.after(section);
+    if (!next) return;
+    this.leaveAll();
+    this.scope.builder.addLeaf(nodes.page_break.create({ section: next }));
+  }
+
+  private alignOf({ own, style }: Paragraph): Alignment {
+    const align = own.align;
+    return align === undefined || align === "justify" || align === (style.paragraph.align ?? "left")
+      ? null
+      : align;
+  }
+
+  private ownStyleOf({ style }: Paragraph, isOwn: boolean) {
+    if (!isOwn) return null;
+    const { builder, bodyLook } = this.scope;
+    return builder.styles.named(style.name, "paragraphs", () => ownLookOfParagraphs(style, bodyLook));
+  }
+
+  private nameHeading({ own, style }: Paragraph, level: number): void {
+    const takenOut = own.numbering === "0" && style.paragraph.numbering !== undefined;
+    const appendix = level === 1 && /^(?:appendix|anhang|annexe?)\b/i.test(style.name);
+    if (takenOut || appendix)
+      this.scope.builder.nameHeading({ series: takenOut ? "none" : "appendix", short: "" });
+  }
+
+  // What a paragraph shows
+
+  /** Whether a paragraph holds pictures and no words. */
+  private isFigure(paragraph: XmlElement): boolean {
+    if (paragraph.name !== "w:p") return false;
+    const { drawing, words, equation, signs, boxes } = this.scope.facts.shows(paragraph);
+    return drawing && !words && !equation && !signs && !boxes && drawingsIn(paragraph).length > 0;
+  }
+
+  /** Whether it shows nothing, but for marks and breaks. */
+  private showsNothing(paragraph: XmlElement): boolean {
+    const shown = this.scope.facts.shows(paragraph);
+    return !shown.words && !shown.drawing && !shown.equation && !shown.signs && !shown.fields;
+  }
+
+  // Equations and figures
+
+  /** Reads a paragraph that is an equation, numbered or not; false for any other. */
+  private readEquation(paragraph: Paragraph): boolean {
+    const { element } = paragraph;
+    if (!this.scope.facts.shows(element).equation) return false;
+    const math = [...elementsWithin(element)].filter(({ name }) => name === "m:oMath");
+    if (math.length === 0 || this.depth > 0) return false;
+    const words = textOfParagraph(element).replace(/[\s()[\]\d.,:–-]/g, "");
+    if (words !== "" || (math.length > 1 && !firstWithin(element, "m:oMathPara"))) return false;
+    this.leaveAll();
+    this.inline.nameNext(element);
+    this.inline.readEquations(element);
+    this.endOf(paragraph);
+    return true;
+  }
+
+  private readFigure(paragraph: Paragraph, caption: XmlElement | null): void {
+    const { builder, textWidth } = this.scope;
+    this.placeContentsTitle();
+    this.leaveRuns();
+    this.placeInLists(paragraph);
+    this.inline.nameNext(paragraph.element);
+    const drawings = drawingsIn(paragraph.element);
+    drawings.forEach((drawing, i) => {
+      const { bytes, alt, decorative, width, place, link } = drawnPicture(drawing, this.scope);
+      const hundredths = width === null ? null : Math.round((width / textWidth) * 100);
+      builder.openFigure({
+        width: hundredths !== null && hundredths >= 5 && hundredths < 100 ? hundredths : null,
+        place,
+        decorative,
+      });
+      const mark = link ? this.inline.linkTo(link) : this.inline.linkAround(paragraph.element);
+      builder.addPicture(bytes, alt, { marks: mark ? [mark] : [] });
+      if (caption && i === drawings.length - 1) this.readCaption(caption);
+      builder.closeFigure();
+    });
+    this.finishParagraph(paragraph);
+  }
+
+  private readCaption(element: XmlElement): void {
+    const { builder, facts } = this.scope;
+    const paragraph = this.paragraphOf(element);
+    builder.openTextblock("caption");
+    this.readInline(paragraph, facts.captions.has(element));
+    this.joins = false;
+    builder.closeTextblock();
+  }
+
+  // Runs of paragraphs that are one block
+
+  private leave(stays: "quotation" | "code" | null): void {
+    const { builder } = this.scope;
+    if (this.inCode && stays !== "code") {
+      this.inCode = false;
+      builder.closeTextblock();
+    }
+    if (this.inQuotation && stays !== "quotation") {
+      this.inQuotation = false;
+      builder.closeContainer("quotation");
+    }
+    if (stays === "code" && !this.inCode) this.lists.closeAll();
+  }
+
+  private leaveRuns(): void {
+    this.leave(null);
+  }
+
+  private leaveAll(): void {
+    this.leaveRuns();
+    this.lists.closeAll();
+  }
+
+  /** Opens the item a paragraph begins, stays in the one it goes on in, or leaves all lists. */
+  private placeInLists({ look }: Paragraph): void {
+    const list = this.scope.numbering.get(look.numbering);
+    const level = look.numberingLevel ?? 0;
+    if (list && !list.levels[level]!.none) return this.lists.openItem(look.numbering!, list, level);
+    this.lists.stayOrLeave(look.indent ?? 0);
+  }
+
+  // Tables
+
+  private readTable(table: XmlElement, caption: XmlElement | null): void {
+    const { builder, context } = this.scope;
+    this.placeContentsTitle();
+    this.leaveRuns();
+    const indent = childNamed(childNamed(table, "w:tblPr"), "w:tblInd")?.attributes["w:w"];
+    this.lists.stayOrLeave(indent ? Number(indent) / 20 : 0);
+    builder.openTable();
+    if (caption) this.readCaption(caption);
+    const rows = gridOf(table, () =>
+      context.dropped.add("words in a merged cell", "They are not shown in the file either."),
+    );
+    const around = this.column;
+    this.depth++;
+    const readMarkers = (markers: readonly XmlElement[]) =>
+      markers.forEach((marker) => this.inline.readMarker(marker));
+    for (const { header, cells, before, behind } of rows) {
+      builder.openRow();
+      readMarkers(before);
+      for (const { element, column, columns, rows: span, widths, before } of cells) {
+        readMarkers(before);
+        if (!builder.openCell(header, columns, span, null, widths)) continue;
+        this.column = column;
+        this.lists.apart(() => this.readBlocks(element));
+        this.leaveRuns();
+        builder.closeTextblock();
+        this.joins = false;
+        builder.closeCell();
+      }
+      readMarkers(behind);
+    }
+    this.depth--;
+    this.column = around;
+    builder.closeTable();
+  }
+
+  // Generated lists
+
+  private holdsContents(paragraph: XmlElement): boolean {
+    return (
+      this.contentsTitle !== null &&
+      [...elementsWithin(paragraph)].some((element) => {
+        const kind = this.scope.facts.fields.get(element)?.kind;
+        return kind === "TOC" || kind === "INDEX";
+      })
+    );
+  }
+
+  private placeContents({ from, to, list }: ContentsFrom): void {
+    const { builder } = this.scope;
+    const heading = this.contentsTitle ? textOfParagraph(this.contentsTitle) : "";
+    this.contentsTitle = null;
+    this.leaveAll();
+    builder.addLeaf(nodes.contents_list.create({ heading, from, to, list }));
+  }
+
+  /** The title of a list that did not follow: it is a paragraph like any other. */
+  private placeContentsTitle(): void {
+    const title = this.contentsTitle;
+    if (!title) return;
+    this.contentsTitle = null;
+    const { builder } = this.scope;
+    builder.openTextblock("paragraph");
+    this.readInline(this.paragraphOf(title));
+    builder.closeTextblock();
+  }
+}
+
+/** The blocks and markers within an element, those in wrappers too. */
+function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
+  for (const child of elementsIn(parent)) {
+    if (WRAPPERS.has(child.name)) yield* blocksIn(child);
+    else if (child.name !== "w:tcPr" && child.name !== "w:del" && child.name !== "w:moveFrom") yield child;
+  }
+}
+
+/** Where the next paragraph or table stands, markers passed over. */
+function nextBlock(elements: readonly XmlElement[], at: number): number | null {
+  for (let i = at + 1; i < elements.length; i++)
+    if (elements[i]!.name === "w:p" || elements[i]!.name === "w:tbl") return i;
+  return null;
+}
+
+function drawingsIn(element: XmlElement): XmlElement[] {
+  const drawings: XmlElement[] = [];
+  const look = (at: XmlElement) => {
+    for (const child of elementsIn(at)) {
+      if (["w:drawing", "w:pict", "w:object"].includes(child.name)) {
+        if (isPicture(child)) drawings.push(child);
+      } else if (child.name === "mc:AlternateContent") {
+        const understood = [...elementsIn(child)].find(
+          (choice) => firstWithin(choice, "a:blip") || choice.name === "mc:Fallback",
+        );
+        if (understood) look(understood);
+      } else if (child.name !== "w:del" && child.name !== "w:pPr") look(child);
+    }
+  };
+  look(element);
+  return drawings;
+}
+
+/** Whether a paragraph is only a line across the text. */
+function isRule(paragraph: XmlElement): boolean {
+  for (const { name, attributes } of elementsWithin(paragraph)) {
+    if (name === "w:t" || name === "w:drawing" || name === "m:oMath" || name === "w:fldChar") return false;
+    if (name === "v:rect" && attributes["o:hr"] !== undefined && isOn(attributes["o:hr"].replace("t", "1")))
+      return true;
+  }
+  const borders = childNamed(childNamed(paragraph, "w:pPr"), "w:pBdr");
+  return [...elementsIn(borders)].some(
+    ({ name, attributes }) =>
+      /^w:(?:top|bottom)$/.test(name) && attributes["w:val"] !== "none" && attributes["w:val"] !== "nil",
+  );
+}
+
+/** The words of a paragraph, those of its fields' instructions left out. */
+function textOfParagraph(paragraph: XmlElement): string {
+  let words = "";
+  for (const { name, content } of elementsWithin(paragraph)) if (name === "w:t") words += content.join("");
+  return words.trim();
+}

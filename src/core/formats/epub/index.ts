@@ -1,0 +1,2 @@
+/** E-books (EPUB 2 and 3). */
+export { readEpub } from "./read";

@@ -1,0 +1,77 @@
+import { describe, expect, test } from "@jest/globals";
+import { documentTitle, settingsOf } from "@/core/document";
+import { indexDocument } from "@/core/index";
+import { resolveLinks } from "@/core/links";
+import { epubFile, type EpubParts } from "#tests/epub-file";
+import { SMALL_PNG } from "#tests/small-picture";
+import { readFile } from "..";
+
+function read(parts: EpubParts) {
+  const result = readFile("book.epub", epubFile(parts));
+  if (!result.ok) throw new Error(result.error.reason);
+  const { doc } = result.manuscript;
+  doc.check();
+  return { doc, index: indexDocument(doc), pictures: result.manuscript.pictures };
+}
+
+describe("an e-book", () => {
+  test("becomes one document in the order of its spine, with links across its files", () => {
+    const { doc, index } = read({
+      language: "de",
+      files: {
+        "one.xhtml": `<h1 id="start">One</h1><p><a href="two%20b.xhtml">two</a> <a href="two%20b.xhtml#start">its start</a> <a href="#start">here</a> <a href="two%20b.xhtml#gone">gone</a></p>`,
+        "two b.xhtml": `<h1>Two</h1><p id="start">Start <a href="one.xhtml#start">one</a> <a href="https://paper.example/">web</a></p>`,
+      },
+    });
+    expect(index.headings.map(({ name }) => name)).toEqual(["One", "Two"]);
+    const links = resolveLinks(index);
+    expect(links.map(({ text, lands }) => [text, lands])).toEqual([
+      ["two", true],
+      ["its start", true],
+      ["here", true],
+      ["gone", false],
+      ["one", true],
+      ["web", true],
+    ]);
+    const lands = (i: number) => {
+      const link = links[i]!;
+      return link.target.kind === "destination" ? index.destination(link.target.id)?.name : null;
+    };
+    expect([lands(0), lands(2), lands(4)]).toEqual(["Two", "One", "One"]);
+    expect(lands(1)).not.toBe("One");
+    expect(settingsOf(doc).language).toBe("de");
+  });
+
+  test("keeps notes, pictures, covers, and elements that end where they begin", () => {
+    const { doc, index, pictures } = read({
+      title: "Night log",
+      files: {
+        "text/cover.xhtml": `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1 1"><image width="1" height="1" xlink:href="../img/a b.png"/></svg>`,
+        "text/one.xhtml": `<h1>One</h1><p><a id="x"/>Words<a epub:type="noteref" href="#n1">1</a> <img src="../img/a%20b.png" alt="A plan"/></p><div/><aside epub:type="footnote" id="n1"><p>The note.</p></aside>`,
+      },
+      other: { "OEBPS/img/a b.png": SMALL_PNG },
+    });
+    expect(index.notes.map(({ text }) => text)).toEqual(["The note."]);
+    expect(pictures.size).toBe(1);
+    expect(doc.textContent).toContain("Words");
+    expect(documentTitle(doc)).toBe("Night log");
+  });
+
+  test("is read though it is packed a folder too deep", () => {
+    expect(read({ within: "book/", files: { "a.xhtml": "<p>Words</p>" } }).doc.textContent).toBe("Words");
+  });
+
+  test.each([
+    ["without a container", { "META-INF/container.xml": "" }, /container/],
+    [
+      "under rights management",
+      {
+        "META-INF/encryption.xml": `<encryption xmlns="urn:oasis:names:tc:opendocument:xmlns:container" xmlns:enc="http://www.w3.org/2001/04/xmlenc#"><enc:EncryptedData><enc:EncryptionMethod Algorithm="http://www.w3.org/2001/04/xmlenc#aes128-cbc"/></enc:EncryptedData></encryption>`,
+      },
+      /rights management/,
+    ],
+  ])("%s is refused in one sentence", (_, other, why) => {
+    const result = readFile("x.epub", epubFile({ files: { "a.xhtml": "<p>a</p>" }, other }));
+    expect(result).toMatchObject({ ok: false, error: { reason: expect.stringMatching(why) } });
+  });
+});

@@ -1,0 +1,470 @@
+import { schema, type Alignment } from "@/core/document";
+import { ownLookOfParagraphs } from "../office/looks";
+import { paragraphKindOf } from "../office/paragraph-kind";
+import { isOfTables } from "../office/series";
+import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
+import { contentsFrom } from "./contents";
+import { framed } from "./frames";
+import { InlineReader, plainWords, type MetNote } from "./inline-reader";
+import { startOf } from "./list-styles";
+import type { MasterPages } from "./master-pages";
+import type { OdtScope } from "./scope";
+import type { NamedStyle } from "./styles";
+import { columnWidths, rowsOf, spanOf } from "./tables";
+
+const { nodes } = schema;
+
+/** Elements that only hold blocks. */
+const WRAPPERS = new Set([
+  "office:text",
+  "text:section",
+  "text:index-body",
+  "text:index-title",
+  "text:numbered-paragraph",
+  "text:list-header",
+]);
+
+/** Elements that say nothing of the text. */
+const PASSED_OVER = new Set([
+  "text:sequence-decls",
+  "text:variable-decls",
+  "text:user-field-decls",
+  "text:tracked-changes",
+  "office:forms",
+  "text:table-of-content-source",
+  "text:soft-page-break",
+]);
+
+/** Reads the blocks of a text: paragraphs, headings, lists, tables, generated lists. */
+export class BlockReader {
+  readonly inline: InlineReader;
+  private inQuotation = false;
+  private inCode = false;
+  private depth = 0;
+  private readonly listStyles: (string | null)[] = [];
+  private first = true;
+
+  constructor(
+    private readonly scope: OdtScope,
+    private readonly columnWidthOf: (style: string) => number | null,
+    private readonly pages: MasterPages | null,
+  ) {
+    this.inline = new InlineReader(scope);
+  }
+
+  get notes(): readonly MetNote[] {
+    return this.inline.notes;
+  }
+
+  readBlocks(parent: XmlElement): void {
+    const elements = [...blocksIn(parent)];
+    for (let i = 0; i < elements.length; i++) i += this.readBlock(elements, i);
+    this.leaveRuns();
+    this.scope.builder.closeTextblock();
+  }
+
+  /** Reads one block; how many of those behind it were read with it. */
+  private readBlock(elements: readonly XmlElement[], at: number): number {
+    const element = elements[at]!;
+    switch (element.name) {
+      case "text:h":
+        this.readHeading(element);
+        return 0;
+      case "text:p":
+        return this.readParagraphAt(elements, at);
+      case "text:list":
+        this.readList(element);
+        return 0;
+      case "table:table": {
+        const caption = this.captionBehind(elements, at);
+        this.readTable(element, caption === null ? null : elements[caption]!);
+        return caption === null ? 0 : caption - at;
+      }
+      default:
+        if (/^text:(?:table-of-content|.*-index|bibliography)$/.test(element.name))
+          this.readContents(element);
+        else if (element.name === "draw:frame") this.readFloating(element);
+        else this.inline.readMarker(element);
+        return 0;
+    }
+  }
+
+  // Paragraphs
+
+  private namedStyle(element: XmlElement): NamedStyle {
+    return this.scope.styles.named("paragraph", element.attributes["text:style-name"]);
+  }
+
+  private readHeading(element: XmlElement): void {
+    const { builder, context, facts } = this.scope;
+    this.leaveRuns();
+    const named = this.namedStyle(element);
+    this.beginPage(named);
+    const level = Math.max(Number(element.attributes["text:outline-level"]) || 1, 1);
+    const boxes = framesOf(element);
+    if (plainWords(element) === "" && boxes.length === 0 && facts.captions.size >= 0) {
+      context.dropped.add("empty heading", "It has no words to be found by.");
+      return this.readInline(element, named);
+    }
+    if (level > 6)
+      context.dropped.add("level of a heading below 6", "It is of level 6 now, the deepest there is.");
+    builder.openTextblock("heading", { level: Math.min(level, 6), align: alignOf(named, this.scope) });
+    this.readInline(element, named);
+    builder.closeTextblock();
+  }
+
+  private readParagraphAt(elements: readonly XmlElement[], at: number): number {
+    const element = elements[at]!;
+    const figure = figureIn(element);
+    if (figure) {
+      const behind = figure.caption ? null : this.captionBehind(elements, at);
+      this.readFigure(element, figure, figure.caption ?? (behind === null ? null : elements[behind]!));
+      return behind === null ? 0 : behind - at;
+    }
+    if (this.isCaption(element)) {
+      const next = elements[at + 1];
+      if (next?.name === "table:table") {
+        this.readTable(next, element);
+        return 1;
+      }
+      const following = next?.name === "text:p" ? figureIn(next) : null;
+      if (next && following && !following.caption) {
+        this.readFigure(next, following, element);
+        return 1;
+      }
+    }
+    this.readParagraph(element);
+    return 0;
+  }
+
+  private isCaption(element: XmlElement): boolean {
+    if (element.name !== "text:p") return false;
+    if (this.scope.facts.captions.has(element)) return true;
+    const { style } = this.namedStyle(element);
+    return style !== null && paragraphKindOf(style) === "caption" && plainWords(element) !== "";
+  }
+
+  private captionBehind(elements: readonly XmlElement[], at: number): number | null {
+    const next = elements[at + 1];
+    if (!next || !this.isCaption(next) || figureIn(next)) return null;
+    const isOfTable = isOfTables(this.scope.facts.captions.get(next)?.series ?? plainWords(next));
+    if (elements[at + 2]?.name === "table:table" && (isOfTable || elements[at]!.name === "table:table"))
+      return null;
+    return isOfTable === (elements[at]!.name === "table:table") ? at + 1 : null;
+  }
+
+  private readParagraph(element: XmlElement): void {
+    const { builder, styles, bodyLook } = this.scope;
+    const named = this.namedStyle(element);
+    const style = named.style ?? styles.body;
+    const kind = paragraphKindOf(style);
+    this.beginPage(named);
+    if (kind === "rule" && plainWords(element) === "") {
+      this.leaveRuns();
+      return builder.addLeaf(nodes.rule.create());
+    }
+    if (this.readEquation(element)) return;
+    if (kind === "code") {
+      this.leave("code");
+      if (this.inCode) builder.text("\n");
+      else builder.openTextblock("code_block");
+      this.inCode = true;
+      return this.readInline(element, named);
+    }
+    this.leave(kind === "quotation" ? "quotation" : null);
+    if (kind === "quotation" && !this.inQuotation) this.inQuotation = builder.openContainer("quotation");
+    const own = kind === "own" || kind === "title";
+    builder.openTextblock("paragraph", {
+      align: alignOf(named, this.scope),
+      style: own
+        ? builder.styles.named(style.name, "paragraphs", () => ownLookOfParagraphs(style, bodyLook))
+        : null,
+    });
+    if (kind === "title" && builder.title === null) builder.title = plainWords(element);
+    this.readInline(element, named);
+    if (!this.inCode) builder.closeTextblock();
+  }
+
+  private readInline(element: XmlElement, { style, byHand }: NamedStyle, caption = false): void {
+    const boxes = this.inline.read(element, {
+      style: style ?? this.scope.styles.body,
+      byHand: byHand.run,
+      caption,
+    });
+    const said = boxes.filter((box) => firstWithin(box, "text:p") || firstWithin(box, "text:list"));
+    if (said.length === 0) return;
+    this.scope.builder.closeTextblock();
+    this.scope.context.dropped.add(
+      "box of text beside the text",
+      "Its words now stand after the paragraph it was fixed to.",
+      said.length,
+    );
+    for (const box of said) this.within(() => this.readBlocks(box));
+  }
+
+  private within(run: () => void): void {
+    this.depth++;
+    run();
+    this.depth--;
+  }
+
+  // Figures and equations
+
+  private readFigure(element: XmlElement, { frames, link }: Figure, caption: XmlElement | null): void {
+    const { builder, textWidth, facts } = this.scope;
+    this.leaveRuns();
+    this.beginPage(this.namedStyle(element));
+    for (const marker of elementsWithin(element))
+      if (/^text:bookmark(?:-start)?$/.test(marker.name)) {
+        const name = marker.attributes["text:name"] ?? "";
+        if (!name.startsWith("_")) builder.anchor(name, name);
+        else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
+      }
+    frames.forEach((frame, i) => {
+      const held = framed(frame, this.scope);
+      if (held.kind !== "picture") return;
+      const called = `${frame.attributes["draw:name"] ?? ""}|graphic`;
+      if (facts.wanted.has(called)) builder.hiddenAnchor(called);
+      const { bytes, alt, width } = held.picture;
+      const hundredths = width === null ? null : Math.round((width / textWidth) * 100);
+      builder.openFigure({
+        width: hundredths !== null && hundredths >= 5 && hundredths < 100 ? hundredths : null,
+      });
+      const mark = link ? this.inline.linkOf(link) : null;
+      builder.addPicture(bytes, alt, { marks: mark ? [mark] : [] });
+      if (caption && i === frames.length - 1) this.readCaption(caption);
+      builder.closeFigure();
+    });
+  }
+
+  private readCaption(element: XmlElement): void {
+    const { builder, facts } = this.scope;
+    builder.openTextblock("caption");
+    this.readInline(element, this.namedStyle(element), facts.captions.has(element));
+    builder.closeTextblock();
+  }
+
+  /** Reads a paragraph that is only an equation, counted or not; false for any other. */
+  private readEquation(element: XmlElement): boolean {
+    const [frame, ...others] = framesOf(element);
+    if (!frame || others.length > 0 || !childNamed(frame, "draw:object")) return false;
+    if (plainWordsBesideFrames(element).replace(/[\s()[\]\d.,:–-]/g, "") !== "") return false;
+    const held = framed(frame, this.scope);
+    if (held.kind !== "equation") return false;
+    this.leaveRuns();
+    for (const marker of elementsWithin(element)) {
+      const anchor = marker.attributes["text:ref-name"] ?? "";
+      if (marker.name === "text:sequence" && this.scope.facts.wanted.has(anchor))
+        this.scope.builder.hiddenAnchor(anchor);
+    }
+    this.scope.builder.addEquation(held.tex);
+    return true;
+  }
+
+  private readFloating(frame: XmlElement): void {
+    const held = framed(frame, this.scope);
+    if (held.kind === "box") this.within(() => this.readBlocks(held.box));
+    else if (held.kind === "picture") this.scope.builder.addPicture(held.picture.bytes, held.picture.alt);
+    else this.scope.builder.addEquation(held.tex);
+  }
+
+  // Lists
+
+  private readList(list: XmlElement): void {
+    const { builder, lists } = this.scope;
+    // Programs also number headings by lists around them.
+    if (this.listStyles.length === 0 && headsOnly(list)) return this.readHeadingsIn(list);
+    this.leaveRuns();
+    const style = list.attributes["text:style-name"] ?? this.listStyles.at(-1) ?? null;
+    this.listStyles.push(style);
+    const count = lists.level(style, this.listStyles.length);
+    const items = [...elementsIn(list)].filter(
+      ({ name }) => name === "text:list-item" || name === "text:list-header",
+    );
+    const start = startOf(items[0]?.attributes["text:start-value"]);
+    const goesOn =
+      list.attributes["text:continue-numbering"] === "true" ||
+      list.attributes["text:continue-list"] !== undefined;
+    const kind = count ? "ordered_list" : "bullet_list";
+    const attributes = count && {
+      ...count,
+      start: goesOn ? 1 : (start ?? count.start),
+      continues: goesOn && start === null,
+    };
+    builder.openContainer(kind, attributes ?? {});
+    for (const item of items) {
+      builder.openContainer("list_item");
+      this.within(() => this.readBlocks(item));
+      builder.closeContainer("list_item");
+    }
+    builder.closeContainer(kind);
+    this.listStyles.pop();
+  }
+
+  private readHeadingsIn(list: XmlElement): void {
+    for (const child of elementsIn(list)) {
+      if (child.name === "text:h") this.readHeading(child);
+      else if (child.name === "text:p") this.readParagraph(child);
+      else this.readHeadingsIn(child);
+    }
+  }
+
+  // Tables
+
+  private readTable(table: XmlElement, caption: XmlElement | null): void {
+    const { builder, facts } = this.scope;
+    this.leaveRuns();
+    const called = `${table.attributes["table:name"] ?? ""}|table`;
+    if (facts.wanted.has(called)) builder.hiddenAnchor(called);
+    builder.openTable();
+    if (caption) this.readCaption(caption);
+    const widths = columnWidths(table, this.columnWidthOf);
+    const outer = this.listStyles.splice(0);
+    for (const { element, header } of rowsOf(table)) {
+      builder.openRow();
+      let column = 0;
+      for (const cell of elementsIn(element)) {
+        const repeated = spanOf(cell.attributes["table:number-columns-repeated"]);
+        if (cell.name !== "table:table-cell") {
+          column += repeated;
+          continue;
+        }
+        const columns = spanOf(cell.attributes["table:number-columns-spanned"]);
+        const rows = spanOf(cell.attributes["table:number-rows-spanned"]);
+        for (let i = 0; i < repeated; i++) {
+          const own = widths?.slice(column, column + columns) ?? [];
+          column++;
+          if (!builder.openCell(header, columns, rows, null, own.length === columns ? own : null)) continue;
+          this.within(() => this.readBlocks(cell));
+          builder.closeCell();
+        }
+      }
+    }
+    this.listStyles.push(...outer);
+    builder.closeTable();
+  }
+
+  // Generated lists
+
+  private readContents(element: XmlElement): void {
+    const contents = contentsFrom(element);
+    this.leaveRuns();
+    if (contents) return this.scope.builder.addLeaf(nodes.contents_list.create(contents));
+    this.scope.context.dropped.add(
+      "list that is made of entries of its own kind",
+      "Its lines are kept as text.",
+    );
+    const body = childNamed(element, "text:index-body");
+    if (body) this.readBlocks(body);
+  }
+
+  // Pages
+
+  private beginPage({ page, breaksPage }: NamedStyle): void {
+    const first = this.first;
+    this.first = false;
+    if (this.depth > 0 || first) return;
+    const section = page === null ? null : (this.pages?.sectionOf(page) ?? null);
+    if (!section && !breaksPage && page === null) return;
+    this.leaveRuns();
+    this.scope.builder.addLeaf(nodes.page_break.create({ section }));
+  }
+
+  // Runs of paragraphs that are one block
+
+  private leave(stays: "quotation" | "code" | null): void {
+    const { builder } = this.scope;
+    if (this.inCode && stays !== "code") {
+      this.inCode = false;
+      builder.closeTextblock();
+    }
+    if (this.inQuotation && stays !== "quotation") {
+      this.inQuotation = false;
+      builder.closeContainer("quotation");
+    }
+  }
+
+  private leaveRuns(): void {
+    this.leave(null);
+  }
+}
+
+function alignOf({ byHand, style }: NamedStyle, { styles }: OdtScope): Alignment {
+  const { align } = byHand.paragraph;
+  const usual = (style ?? styles.body).paragraph.align ?? "left";
+  return align === undefined || align === "justify" || align === usual ? null : align;
+}
+
+/** The blocks and markers within an element, those in wrappers too. */
+function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
+  for (const child of elementsIn(parent)) {
+    if (WRAPPERS.has(child.name)) yield* blocksIn(child);
+    else if (!PASSED_OVER.has(child.name)) yield child;
+  }
+}
+
+/** Whether a list holds headings and nothing else that is written. */
+function headsOnly(list: XmlElement): boolean {
+  const written = [...elementsWithin(list)].filter(
+    ({ name }) => name === "text:h" || name === "text:p" || name === "table:table",
+  );
+  return (
+    written.length > 0 && written.every((element) => element.name === "text:h" || plainWords(element) === "")
+  );
+}
+
+interface Figure {
+  readonly frames: readonly XmlElement[];
+  /** Its caption, where that stands in a box with it. */
+  readonly caption: XmlElement | null;
+  /** The attributes of the link around it. */
+  readonly link: Readonly<Record<string, string>> | null;
+}
+
+/** The pictures of a paragraph that shows nothing else: alone, or in a box with their caption; null for any other. */
+function figureIn(paragraph: XmlElement): Figure | null {
+  const frames = framesOf(paragraph);
+  const [frame] = frames;
+  if (!frame || plainWordsBesideFrames(paragraph) !== "") return null;
+  const link = firstWithin(paragraph, "draw:a")?.attributes ?? null;
+  const box = childNamed(frame, "draw:text-box");
+  if (!box)
+    return frames.every((one) => childNamed(one, "draw:image") && !childNamed(one, "draw:object"))
+      ? { frames, caption: null, link }
+      : null;
+  const [caption, ...others] = [...elementsIn(box)].filter(({ name }) => name === "text:p");
+  if (frames.length > 1 || !caption || others.length > 0) return null;
+  const inner = framesOf(caption);
+  return inner.length > 0 &&
+    inner.every((one) => childNamed(one, "draw:image")) &&
+    firstWithin(caption, "text:sequence")
+    ? { frames: inner, caption, link }
+    : null;
+}
+
+/** The frames of a paragraph, not those within them. */
+function framesOf(element: XmlElement): XmlElement[] {
+  const frames: XmlElement[] = [];
+  for (const child of elementsIn(element)) {
+    if (child.name === "draw:frame") frames.push(child);
+    else if (child.name !== "text:note" && child.name !== "office:annotation")
+      frames.push(...framesOf(child));
+  }
+  return frames;
+}
+
+function plainWordsBesideFrames(element: XmlElement): string {
+  const look = (at: XmlElement): string =>
+    at.content
+      .map((part) =>
+        typeof part === "string"
+          ? part
+          : ["draw:frame", "office:annotation"].includes(part.name)
+            ? ""
+            : part.name === "text:note"
+              ? "note"
+              : look(part),
+      )
+      .join("");
+  return look(element).replace(/\s+/g, " ").trim();
+}

@@ -1,0 +1,2 @@
+/** Text documents of ISO 26300 (`.odt`). */
+export { readOdt } from "./read";

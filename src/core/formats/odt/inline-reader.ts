@@ -1,0 +1,316 @@
+import type { Mark } from "prosemirror-model";
+import { linkMark } from "../intake/addresses";
+import type { RunLook, WrittenStyle } from "../office/written-style";
+import { childNamed, elementsIn, textWithin, type XmlElement } from "../xml/element";
+import { anchorOf } from "./facts";
+import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
+import { formOf, REFERENCES } from "./references";
+import type { OdtScope } from "./scope";
+
+/** A note whose sign was met. */
+export interface MetNote {
+  readonly key: string;
+  readonly body: XmlElement;
+}
+
+/** How the words that are read look. */
+interface Around {
+  readonly style: WrittenStyle | null;
+  readonly byHand: RunLook;
+  readonly link: Mark | null;
+}
+
+/** What a paragraph's content is read into. */
+export interface InlinePlace {
+  readonly style: WrittenStyle;
+  readonly byHand: RunLook;
+  /** Whether all up to its number is left out, as of a caption. */
+  readonly caption: boolean;
+}
+
+/** Reads what stands within paragraphs: words, links, references, bookmarks, notes, frames. Bookmarks may begin in one and end in another. */
+export class InlineReader {
+  private readonly ranges = new Map<string, Mark>();
+  private readonly entries = new Map<string, Mark>();
+  private paragraph: WrittenStyle;
+  private beforeNumber = false;
+  private behindNumber = false;
+  /** Whether white space came last: more of it says nothing (ISO 26300-1, 6.1.2). */
+  private behindSpace = true;
+  private boxes: XmlElement[] = [];
+  readonly notes: MetNote[] = [];
+
+  constructor(private readonly scope: OdtScope) {
+    this.paragraph = scope.styles.body;
+  }
+
+  /** Reads the content of a paragraph; what stands in boxes of text beside it is returned. */
+  read(element: XmlElement, { style, byHand, caption }: InlinePlace): readonly XmlElement[] {
+    this.paragraph = style;
+    this.beforeNumber = caption;
+    this.behindNumber = false;
+    this.behindSpace = true;
+    this.boxes = [];
+    this.readAll(element, { style: null, byHand, link: null });
+    return this.boxes;
+  }
+
+  /** Reads something that may stand between blocks as well. */
+  readMarker(element: XmlElement): void {
+    this.readOne(element, { style: null, byHand: {}, link: null });
+  }
+
+  private readAll(element: XmlElement, around: Around): void {
+    for (const part of element.content) {
+      if (typeof part === "string") this.readText(part, around);
+      else this.readOne(part, around);
+    }
+  }
+
+  private readText(written: string, around: Around): void {
+    let words = written.replace(/\s+/g, " ");
+    if (this.behindSpace) words = words.trimStart();
+    if (words === "") return;
+    this.behindSpace = words.endsWith(" ");
+    this.put(words, around);
+  }
+
+  private put(words: string, around: Around): void {
+    if (this.beforeNumber) return;
+    const { builder, marks, context } = this.scope;
+    if (marks.isHidden(around.byHand, around.style, this.paragraph)) {
+      if (words.trim() !== "") context.dropped.add("hidden text", "It is not shown in the file either.");
+      return;
+    }
+    const said = this.behindNumber ? words.replace(/^[\s.:)\-–—]+/, "") : words;
+    if (said === "") return;
+    this.behindNumber = false;
+    builder.text(said, this.marksOf(around));
+  }
+
+  private marksOf({ style, byHand, link }: Around): readonly Mark[] {
+    return [
+      ...this.scope.marks.of(byHand, style, this.paragraph),
+      ...(link ? [link] : []),
+      ...this.ranges.values(),
+      ...this.entries.values(),
+    ];
+  }
+
+  private readOne(element: XmlElement, around: Around): void {
+    const { builder } = this.scope;
+    const { name, attributes } = element;
+    if (REFERENCES.has(name)) return this.readReference(element, around);
+    switch (name) {
+      case "text:span":
+        return this.readSpan(element, around);
+      case "text:a":
+        return this.readAll(element, { ...around, link: this.linkOf(attributes) ?? around.link });
+      case "draw:a":
+        return this.readAll(element, { ...around, link: this.linkOf(attributes) });
+      case "text:s":
+        this.behindSpace = false;
+        return this.put(
+          " ".repeat(Math.min(Math.max(Number(attributes["text:c"] ?? 1) || 1, 1), 1_000)),
+          around,
+        );
+      case "text:tab":
+        this.behindSpace = true;
+        return this.put(builder.openKind === "code_block" ? "\t" : " ", around);
+      case "text:line-break":
+        this.behindSpace = true;
+        if (!this.beforeNumber) builder.hardBreak();
+        return;
+      case "text:sequence":
+        return this.readSequence(element, around);
+      case "text:note":
+        return this.readNote(element);
+      case "draw:frame":
+        return this.readFrame(element, around);
+      case "text:bookmark":
+      case "text:reference-mark":
+        return this.placePoint(attributes["text:name"] ?? "");
+      case "text:bookmark-start":
+      case "text:reference-mark-start":
+        return this.beginRange(attributes["text:name"] ?? "");
+      case "text:bookmark-end":
+      case "text:reference-mark-end":
+        return this.endRange(attributes["text:name"] ?? "");
+      case "text:alphabetical-index-mark":
+      case "text:alphabetical-index-mark-start":
+        return this.enterInIndex(attributes);
+      case "text:alphabetical-index-mark-end":
+        return this.endEntry(attributes["text:id"] ?? "");
+      case "text:ruby":
+        this.scope.context.dropped.add("reading beside characters (ruby)", "The characters are kept.");
+        return this.readAll(childNamed(element, "text:ruby-base") ?? element, around);
+      case "text:hidden-text":
+      case "text:hidden-paragraph":
+        this.scope.context.dropped.add("hidden text", "It is not shown in the file either.");
+        return;
+      case "office:annotation":
+      case "office:annotation-end":
+      case "text:tracked-changes":
+      case "text:soft-page-break":
+      case "office:forms":
+      case "text:toc-mark":
+      case "text:toc-mark-start":
+      case "text:toc-mark-end":
+        return;
+      default:
+        if (isDrawn(element)) return this.readDrawn(element);
+        return this.readAll(element, around);
+    }
+  }
+
+  private readSpan(element: XmlElement, around: Around): void {
+    const { style, byHand } = this.scope.styles.named("text", element.attributes["text:style-name"]);
+    this.readAll(element, {
+      ...around,
+      style: style ?? around.style,
+      byHand: { ...around.byHand, ...byHand.run },
+    });
+  }
+
+  private readSequence(element: XmlElement, around: Around): void {
+    const anchor = element.attributes["text:ref-name"] ?? "";
+    if (this.scope.facts.wanted.has(anchor)) this.scope.builder.hiddenAnchor(anchor);
+    if (!this.beforeNumber) return this.readAll(element, around);
+    this.beforeNumber = false;
+    this.behindNumber = true;
+  }
+
+  private readNote(element: XmlElement): void {
+    const body = childNamed(element, "text:note-body");
+    if (!body || this.beforeNumber) return;
+    const key = `note ${this.notes.length} ${element.attributes["text:id"] ?? ""}`;
+    const place = element.attributes["text:note-class"] === "endnote" ? "end" : "foot";
+    const id = element.attributes["text:id"];
+    this.scope.builder.noteReference(key, place, id ? [id] : []);
+    this.notes.push({ key, body });
+    this.behindSpace = false;
+  }
+
+  // Links and references
+
+  /** The link that attributes say; null for none. */
+  linkOf(attributes: Readonly<Record<string, string>>): Mark | null {
+    const { builder, context } = this.scope;
+    const href = attributes["xlink:href"] ?? "";
+    // What lies beside the file is one step up from within its archive.
+    const address = href.startsWith("#")
+      ? `#${encodeURIComponent(anchorOf(href))}`
+      : href.replace(/^\.\.\//, "");
+    return linkMark({ href: address, hint: attributes["office:title"] }, builder, context);
+  }
+
+  private readReference(element: XmlElement, around: Around): void {
+    const anchor = element.attributes["text:ref-name"] ?? "";
+    const { builder, facts } = this.scope;
+    const known = facts.encloses(anchor);
+    const isOther = element.name === "text:sequence-ref" || element.name === "text:note-ref";
+    // A heading is found by its words, so that it keeps them.
+    if ((known || isOther) && builder.openKind !== "heading") {
+      const marks = this.marksOf({ ...around, link: null });
+      if (
+        !this.beforeNumber &&
+        builder.crossReference({ anchor, form: formOf(element, known), linked: true }, marks)
+      ) {
+        this.behindSpace = false;
+        return;
+      }
+    }
+    this.readAll(element, {
+      ...around,
+      link: this.linkOf({ "xlink:href": `#${encodeURIComponent(anchor)}` }),
+    });
+  }
+
+  // Bookmarks and entries of the index
+
+  private placePoint(name: string): void {
+    const { builder, facts } = this.scope;
+    if (!name.startsWith("_")) builder.anchor(name, name);
+    else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
+  }
+
+  private beginRange(name: string): void {
+    const { builder, facts } = this.scope;
+    const hidden = name.startsWith("_");
+    if (name === "" || this.ranges.has(name) || (hidden && !facts.wanted.has(name))) return;
+    if (!facts.ends(name) || (hidden && facts.encloses(name) !== "words")) return this.placePoint(name);
+    this.ranges.set(name, builder.rangeMark(name, hidden ? null : name));
+  }
+
+  private endRange(name: string): void {
+    const mark = this.ranges.get(name);
+    if (!mark) return;
+    this.ranges.delete(name);
+    this.scope.builder.endRange(mark);
+  }
+
+  private enterInIndex(attributes: Readonly<Record<string, string>>): void {
+    const [first, second] = [attributes["text:key1"], attributes["text:key2"]];
+    const said = attributes["text:string-value"] ?? "";
+    const id = attributes["text:id"];
+    // The words of an entry around words are those words; they are its name where nothing else is.
+    const main = first ?? (said || attributes["text:string-value-phonetic"] || "");
+    const sub = second ?? (first ? said : "");
+    if (main === "" && !id) return;
+    const entry = new Map([
+      ["data-type", "indexterm"],
+      ["data-primary", main || " "],
+      ...(sub ? [["data-secondary", sub] as const] : []),
+    ]);
+    const mark = this.scope.builder.indexedOn(entry);
+    if (mark && id) this.entries.set(id, mark);
+    else if (mark) this.scope.builder.endIndexed(mark);
+  }
+
+  private endEntry(id: string): void {
+    const mark = this.entries.get(id);
+    if (!mark) return;
+    this.entries.delete(id);
+    this.scope.builder.endIndexed(mark);
+  }
+
+  // Frames
+
+  private readFrame(frame: XmlElement, around: Around): void {
+    if (this.beforeNumber) return;
+    const { builder } = this.scope;
+    const held = framed(frame, this.scope);
+    if (held.kind === "box") this.boxes.push(held.box);
+    else if (held.kind === "equation") builder.formula(held.tex, this.marksOf(around));
+    else this.addPicture(held.picture, around);
+    this.behindSpace = false;
+  }
+
+  private addPicture({ bytes, alt, height }: FramedPicture, around: Around): void {
+    const size = this.paragraph.run.size ?? 12;
+    this.scope.builder.addPicture(bytes, alt, {
+      height: height === null ? null : Math.min(Math.max(Math.round((height / size) * 100), 20), 2_000),
+      inLine: true,
+      marks: this.marksOf(around),
+    });
+  }
+
+  private readDrawn(element: XmlElement): void {
+    if (element.name !== "draw:control") {
+      this.scope.context.dropped.add("drawing that cannot be shown", "Words in it are kept.");
+      if (holdsText(element)) this.boxes.push(element);
+    }
+  }
+}
+
+/** The words of a paragraph as they are shown. */
+export function plainWords(element: XmlElement): string {
+  return textWithin(element).replace(/\s+/g, " ").trim();
+}
+
+/** Paragraphs that begin an element of paragraphs. */
+export function firstParagraph(element: XmlElement): XmlElement | null {
+  for (const child of elementsIn(element))
+    if (child.name === "text:p" || child.name === "text:h") return child;
+  return null;
+}

@@ -1,0 +1,79 @@
+import {
+  FIRST_COUNT,
+  MAX_AFFIX_LETTERS,
+  MAX_START,
+  type ListCount,
+  type Numbering as HeadingNumbering,
+  type Numerals,
+} from "@/core/document";
+import { childNamed, elementsIn, type XmlElement } from "../xml/element";
+
+/** How items of one level are counted; null for a sign before each. */
+export type ListLevel = ListCount | null;
+
+const NUMERALS: Readonly<Record<string, Numerals>> = {
+  "1": "decimal",
+  a: "lower-alpha",
+  A: "upper-alpha",
+  i: "lower-roman",
+  I: "upper-roman",
+};
+
+/** The styles of lists of a file, and how its headings are counted (ISO 26300-1, 16.30 and 16.34). */
+export class ListStyles {
+  private readonly styles = new Map<string, ReadonlyMap<number, ListLevel>>();
+  private outline: ReadonlyMap<number, ListLevel> = new Map();
+
+  constructor(roots: readonly (XmlElement | null)[]) {
+    for (const root of roots)
+      for (const kind of ["office:styles", "office:automatic-styles"])
+        for (const element of elementsIn(childNamed(root, kind))) {
+          if (element.name === "text:list-style")
+            this.styles.set(element.attributes["style:name"] ?? "", levelsOf(element));
+          else if (element.name === "text:outline-style") this.outline = levelsOf(element);
+        }
+  }
+
+  /** How a level of a list is counted, from 1 on; a sign where nothing says it. */
+  level(style: string | null, level: number): ListLevel {
+    return (style !== null && this.styles.get(style)?.get(level)) || null;
+  }
+
+  /** How headings of a level are counted. */
+  headings(style: string | null, level: number): HeadingNumbering {
+    const own = style === null ? undefined : this.styles.get(style)?.get(level);
+    const numerals = (own ?? this.outline.get(level))?.numerals;
+    if (!numerals) return "none";
+    if (numerals.endsWith("alpha")) return "letters";
+    return numerals.endsWith("roman") ? "roman" : "decimal";
+  }
+}
+
+function levelsOf(style: XmlElement): ReadonlyMap<number, ListLevel> {
+  return new Map(
+    [...elementsIn(style)].map((level) => [Number(level.attributes["text:level"]) || 1, levelOf(level)]),
+  );
+}
+
+function levelOf({ attributes }: XmlElement): ListLevel {
+  const numerals = NUMERALS[attributes["style:num-format"] ?? ""];
+  if (!numerals) return null;
+  const beside = (words: string | undefined) =>
+    (words ?? "")
+      .replace(/[\r\n\t]/g, " ")
+      .trim()
+      .slice(0, MAX_AFFIX_LETTERS);
+  return {
+    ...FIRST_COUNT,
+    numerals,
+    start: startOf(attributes["text:start-value"]) ?? 1,
+    before: beside(attributes["style:num-prefix"]),
+    after: beside(attributes["style:num-suffix"]),
+  };
+}
+
+/** The number a list or item is said to begin with; null where it says none. */
+export function startOf(written: string | undefined): number | null {
+  const number = Number(written);
+  return written !== undefined && Number.isInteger(number) ? Math.min(Math.max(number, 0), MAX_START) : null;
+}

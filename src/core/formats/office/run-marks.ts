@@ -1,0 +1,97 @@
+import type { Mark } from "prosemirror-model";
+import { languageFrom, schema } from "@/core/document";
+import type { DropLog } from "../intake/drop-log";
+import type { MetStyles } from "../intake/met-styles";
+import { faceOf, ownLookOfWords } from "./looks";
+import type { RunLook, WrittenStyle } from "./written-style";
+
+const { marks } = schema;
+
+/** Standard character styles that mean what a mark means; by their names in lower case (ISO 29500 leaves names to programs; these are in all files). */
+const MEANINGS: Readonly<Record<string, readonly Mark[]>> = {
+  strong: [marks.strong.create()],
+  emphasis: [marks.emphasis.create()],
+  "intense emphasis": [marks.strong.create(), marks.emphasis.create()],
+  "subtle emphasis": [marks.emphasis.create()],
+  "html code": [marks.code.create()],
+  "html keyboard": [marks.code.create()],
+  "html sample": [marks.code.create()],
+  "html typewriter": [marks.code.create()],
+  "html variable": [marks.emphasis.create()],
+  "verbatim char": [marks.code.create()],
+  // Links and signs of notes look as they do everywhere in a document.
+  hyperlink: [],
+  followedhyperlink: [],
+  "footnote reference": [],
+  "endnote reference": [],
+  "page number": [],
+  "line number": [],
+  "annotation reference": [],
+  "placeholder text": [],
+  "default paragraph font": [],
+};
+
+const SIZES = { least: 50, most: 400 } as const;
+
+/** The marks of words from how they look: what differs from the style of their paragraph. */
+export class RunMarks {
+  constructor(
+    /** That of the document: words in it are in none of their own. */
+    private readonly language: string | null,
+    private readonly met: MetStyles,
+    private readonly dropped: DropLog,
+  ) {}
+
+  /** Whether words are not shown. */
+  isHidden(look: RunLook, style: WrittenStyle | null, paragraph: WrittenStyle): boolean {
+    return look.hidden ?? style?.run.hidden ?? paragraph.run.hidden ?? false;
+  }
+
+  /** `style` is that of the words themselves, where they name one. */
+  of(look: RunLook, style: WrittenStyle | null, paragraph: WrittenStyle): readonly Mark[] {
+    const named = style ? MEANINGS[style.name.toLowerCase()] : undefined;
+    const own = style && !named ? style : null;
+    const around = own ? { ...paragraph.run, ...own.run } : paragraph.run;
+    let set: readonly Mark[] = named ?? [];
+    if (own && Object.keys(own.run).length > 0 && !isPartOfLinkedStyle(own, paragraph))
+      set = this.inOwnStyle(own, set);
+    const add = (mark: Mark) => (set = mark.addToSet(set));
+    if (look.bold && !around.bold) add(marks.strong.create());
+    if (look.italic && !around.italic) add(marks.emphasis.create());
+    if (look.underline && !around.underline && style?.name.toLowerCase() !== "hyperlink")
+      add(marks.underline.create());
+    if (look.strike && !around.strike) add(marks.strike.create());
+    const vertical = look.vertical ?? (named ? undefined : own?.run.vertical);
+    if (vertical === "superscript" || vertical === "subscript") add(marks[vertical].create());
+    if (look.font && faceOf(look.font) === "mono" && faceOf(around.font) !== "mono") add(marks.code.create());
+    if (look.colour && look.colour !== "auto" && look.colour !== (around.colour ?? "auto")) {
+      if (!named || named.length > 0) add(marks.colour.create({ colour: look.colour }));
+    }
+    this.addSize(look, around, add);
+    if (look.highlight)
+      this.dropped.add("highlighted words", "The words are kept, without the colour behind them.");
+    if (look.caps && !around.caps)
+      this.dropped.add("words shown in capitals", "They are kept as they were typed.");
+    const language = languageFrom(look.rightToLeft ? look.otherLanguage : look.language);
+    if (language && language !== this.language && language !== "zxx")
+      add(marks.language.create({ language }));
+    return set;
+  }
+
+  private addSize(look: RunLook, around: RunLook, add: (mark: Mark) => void): void {
+    const [size, usual] = [look.size, around.size ?? 10];
+    if (!size || Math.abs(size - usual) < 0.25) return;
+    const percent = Math.min(Math.max(Math.round((size / usual) * 100), SIZES.least), SIZES.most);
+    if (percent !== 100) add(marks.size.create({ percent }));
+  }
+
+  private inOwnStyle(style: WrittenStyle, set: readonly Mark[]): readonly Mark[] {
+    const id = this.met.named(style.name, "words", () => ownLookOfWords(style));
+    return id ? marks.word_style.create({ style: id }).addToSet(set) : set;
+  }
+}
+
+/** Programs keep a style of words beside many a style of paragraphs, and put it on words there; it says nothing new. */
+function isPartOfLinkedStyle(words: WrittenStyle, paragraph: WrittenStyle): boolean {
+  return words.name === `${paragraph.name} Char`;
+}

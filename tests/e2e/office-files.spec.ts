@@ -1,0 +1,91 @@
+import { expect } from "@playwright/test";
+import { docxFile, drawing, field, h, HEADING_STYLES, marked, p, r } from "../docx-file";
+import { epubFile } from "../epub-file";
+import { odtFile } from "../odt-file";
+import { SMALL_PNG } from "../small-picture";
+import { bringIn, manuscript, programBegun, stage } from "./desk";
+import { test } from "./own-shelf";
+
+const SIGNED = `w:author="Ada Quill" w:date="2026-11-29T10:00:00Z"`;
+
+/** A manual as a word processor saves it: headings, a contents list, a figure with a caption, a note, references, a comment, a change. */
+const MANUAL = docxFile({
+  styles: `<w:style w:type="paragraph" w:default="1" w:styleId="Normal"><w:name w:val="Normal"/></w:style>${HEADING_STYLES}`,
+  media: { "slit.png": SMALL_PNG },
+  footnotes: `<w:footnote w:id="1">${p(r("Never with a wet cloth."))}</w:footnote>`,
+  comments: `<w:comment w:id="5" ${SIGNED}>${p(r("Which cloth?"))}</w:comment>`,
+  body:
+    p(field('TOC \\o "1-2" \\h', "Old line")) +
+    h(1, marked(1, "_Toc1", r("Sextant cleaning"))) +
+    p(
+      `${r("Wipe the mirror")}<w:r><w:footnoteReference w:id="1"/></w:r><w:commentRangeStart w:id="5"/>${r(" gently")}<w:commentRangeEnd w:id="5"/>${r(", see ")}${field("REF _Ref2 \\h", "Figure 9")}<w:ins w:id="7" ${SIGNED}>${r(" and wait")}</w:ins>${r(".")}`,
+    ) +
+    p(drawing("slit", "The mirror")) +
+    p(`${marked(2, "_Ref2", `${r("Figure ")}${field("SEQ Figure", "9")}`)}${r(": Mirror")}`) +
+    h(1, "Sextant storing") +
+    p(`${marked(3, "Dry_box", r("A dry box"))}${r(" is best.")}`),
+});
+
+test("files of word processors and e-books are brought in by choosing and by dropping, with what came in and what did not", async ({
+  page,
+}) => {
+  await bringIn(page, "sextant.docx", Buffer.from(MANUAL));
+  const report = page.getByRole("region", { name: "Imports" });
+  await expect(report).toContainText("2 headings");
+  await expect(report).toContainText("1 comment");
+  await expect(report).toContainText("1 tracked change");
+  await page.evaluate(
+    ([odt, epub]) => {
+      const data = new DataTransfer();
+      const bytes = (list: number[]) => new Uint8Array(list);
+      data.items.add(new File([bytes(odt!)], "astrolabe.odt"));
+      data.items.add(new File([bytes(epub!)], "quadrant.epub"));
+      const target = document.querySelector("main")!;
+      target.dispatchEvent(
+        new DragEvent("dragover", { dataTransfer: data, bubbles: true, cancelable: true }),
+      );
+      target.dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true }));
+    },
+    [
+      [
+        ...odtFile({
+          text: `<text:h text:outline-level="1">Astrolabe rings</text:h><text:p>Words.</text:p>`,
+        }),
+      ],
+      [...epubFile({ title: "Quadrant", files: { "a.xhtml": "<h1>Quadrant arcs</h1><p>Words.</p>" } })],
+    ],
+  );
+  await expect(report.getByRole("link", { name: "Astrolabe rings" })).toBeVisible();
+  await expect(report.getByRole("link", { name: "Quadrant arcs" })).toBeVisible();
+  await report.getByRole("link", { name: "Sextant cleaning" }).click();
+  await expect(manuscript(page)).toContainText("Wipe the mirror");
+  await expect(manuscript(page)).toContainText("see Figure 1 and wait.");
+  await expect(manuscript(page).getByRole("navigation")).toContainText("Sextant storing");
+  await stage(page, "Proof");
+  await expect(page.getByText(/all links? work|No broken links|0 broken/i).first()).toBeVisible();
+});
+
+test("a file under a password, or of the old form, says so in one sentence, and nothing is created", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await programBegun(page);
+  const compound = Buffer.from([
+    0xd0,
+    0xcf,
+    0x11,
+    0xe0,
+    0xa1,
+    0xb1,
+    0x1a,
+    0xe1,
+    ...Buffer.from("EncryptedPackage", "utf16le"),
+  ]);
+  await page.getByLabel("Files to import").setInputFiles([
+    { name: "locked.docx", mimeType: "application/octet-stream", buffer: compound },
+    { name: "cut.epub", mimeType: "application/octet-stream", buffer: Buffer.from(MANUAL.subarray(0, 500)) },
+  ]);
+  const report = page.getByRole("region", { name: "Imports" });
+  await expect(report).toContainText("locked.docx was not imported. The file is protected by a password.");
+  await expect(report).toContainText("cut.epub was not imported. The archive is damaged or was cut off.");
+});
