@@ -15,6 +15,8 @@ export interface DocxParts {
   readonly footnotes?: string;
   readonly endnotes?: string;
   readonly comments?: string;
+  /** The whole part, with its root. */
+  readonly commentsExtended?: string;
   readonly core?: string;
   readonly header?: string;
   readonly footer?: string;
@@ -52,6 +54,10 @@ export function docxFile(parts: DocxParts): Uint8Array {
     if (xml === undefined) continue;
     part(`${name}1`, ROOTS[name]!, xml);
     relate(name, name, `${name}1.xml`);
+  }
+  if (parts.commentsExtended !== undefined) {
+    files["word/commentsExtended.xml"] = strToU8(parts.commentsExtended);
+    relate("commentsExtended", "commentsExtended", "commentsExtended.xml");
   }
   for (const [id, address] of Object.entries(parts.links ?? {})) relate(id, "hyperlink", address, true);
   for (const [name, bytes] of Object.entries(parts.media ?? {})) {

@@ -24,6 +24,9 @@ const DID = {
   format: "changed the look of",
 } as const;
 
+/** A text of so many words is likely to have titles. */
+const MANY_WORDS = 300;
+
 /** So many are listed: nobody reads more of them in a panel. */
 const MAX_CHANGES = 200;
 
@@ -38,6 +41,11 @@ export function ImportReportText({ report }: { report: ImportReport }) {
         {languageName(language.tag)}
         {language.recognised ? ", as its words tell." : "."}
       </p>
+      {cameIn.headings === 0 && cameIn.words > MANY_WORDS && (
+        <p className="mt-1">
+          No heading came in. In the document, Ctrl+Alt+H finds lines that look like headings.
+        </p>
+      )}
       {comments.length > 0 && (
         <details className="mt-1">
           <summary>{counted(comments.length, "comment", "comments")}, kept here and not in the text</summary>
@@ -70,7 +78,7 @@ export function ImportReportText({ report }: { report: ImportReport }) {
       )}
       {dropped.length > 0 && (
         <>
-          <p className="mt-1">Left out or changed:</p>
+          <p className="mt-1">Left out, changed, or good to know:</p>
           <ul className="list-disc pl-5">
             {dropped.map(({ what, why, count }) => (
               <li key={what}>

@@ -3,7 +3,8 @@ import { docxFile, drawing, field, h, HEADING_STYLES, marked, p, r } from "../do
 import { epubFile } from "../epub-file";
 import { odtFile } from "../odt-file";
 import { SMALL_PNG } from "../small-picture";
-import { bringIn, manuscript, programBegun, stage } from "./desk";
+import { clean } from "./axe";
+import { bringIn, manuscript, openFile, programBegun, stage } from "./desk";
 import { test } from "./own-shelf";
 
 const SIGNED = `w:author="Ada Quill" w:date="2026-11-29T10:00:00Z"`;
@@ -56,13 +57,43 @@ test("files of word processors and e-books are brought in by choosing and by dro
     ],
   );
   await expect(report.getByRole("link", { name: "Astrolabe rings" })).toBeVisible();
-  await expect(report.getByRole("link", { name: "Quadrant arcs" })).toBeVisible();
+  await expect(report.getByRole("link", { name: "Quadrant", exact: true })).toBeVisible();
   await report.getByRole("link", { name: "Sextant cleaning" }).click();
   await expect(manuscript(page)).toContainText("Wipe the mirror");
   await expect(manuscript(page)).toContainText("see Figure 1 and wait.");
   await expect(manuscript(page).getByRole("navigation")).toContainText("Sextant storing");
   await stage(page, "Proof");
   await expect(page.getByText(/all links? work|No broken links|0 broken/i).first()).toBeVisible();
+});
+
+test("a file that is dropped on an open document may become a second one, and the document stays", async ({
+  page,
+}) => {
+  await openFile(page, "octant.md", "# Octant notes\n\nWords of the open document.\n");
+  await page.evaluate(
+    (bytes) => {
+      const data = new DataTransfer();
+      data.items.add(new File([new Uint8Array(bytes)], "backstaff.odt"));
+      const target = document.querySelector(".ProseMirror")!;
+      target.dispatchEvent(
+        new DragEvent("dragover", { dataTransfer: data, bubbles: true, cancelable: true }),
+      );
+      target.dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true }));
+    },
+    [
+      ...odtFile({
+        text: `<text:h text:outline-level="1">Backstaff shadows</text:h><text:p>Words.</text:p>`,
+      }),
+    ],
+  );
+  const panel = page.getByRole("dialog", { name: "Import “backstaff.odt”?" });
+  await expect(panel).toContainText("This document stays as it is.");
+  await clean(page, "a file that was dropped");
+  await panel.getByRole("button", { name: "Make a second document" }).click();
+  await panel.getByRole("link", { name: "Backstaff shadows" }).click();
+  await expect(manuscript(page)).toContainText("Backstaff shadows");
+  await page.goBack();
+  await expect(manuscript(page)).toContainText("Words of the open document.");
 });
 
 test("a file under a password, or of the old form, says so in one sentence, and nothing is created", async ({

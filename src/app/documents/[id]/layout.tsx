@@ -4,6 +4,7 @@ import { connection } from "next/server";
 import { Suspense, type ReactNode } from "react";
 import { preload } from "react-dom";
 import { newId } from "@/core/document";
+import { DroppedFiles } from "@/features/dropped/dropped-files";
 import { DocumentFrame, PlainOpening } from "@/features/frame/document-frame";
 import { authority, LOCAL_AUTHOR, isServerError } from "@/server";
 import { FirstWords } from "./first-words";
@@ -37,19 +38,22 @@ export default async function DocumentLayout({ children, params }: Props) {
   for (const part of ["snapshot", `steps?after=${version}`])
     preload(`/api/documents/${id}/${part}`, { as: "fetch", crossOrigin: "anonymous" });
   return (
-    <DocumentFrame
-      key={id}
-      id={id}
-      opening={{
-        words: (
-          <Suspense fallback={<PlainOpening />}>
-            <FirstWords id={id} />
-          </Suspense>
-        ),
-        number: newId(),
-      }}
-    >
-      {children}
-    </DocumentFrame>
+    <>
+      <DroppedFiles />
+      <DocumentFrame
+        key={id}
+        id={id}
+        opening={{
+          words: (
+            <Suspense fallback={<PlainOpening />}>
+              <FirstWords id={id} />
+            </Suspense>
+          ),
+          number: newId(),
+        }}
+      >
+        {children}
+      </DocumentFrame>
+    </>
   );
 }

@@ -63,6 +63,8 @@ export class DocumentFacts {
   private readonly letters = new Map<string, number>();
   /** Names to which a link or a reference leads. */
   readonly wanted: Set<string>;
+  /** Names whose words a reference says. */
+  readonly quoted: Set<string>;
   private readonly places = new Map<string, NamedPlace>();
   /** Bookmarks whose end was not met yet. */
   private readonly begun = new Set<NamedPlace>();
@@ -80,6 +82,7 @@ export class DocumentFacts {
     private readonly outer: DocumentFacts | null = null,
   ) {
     this.wanted = outer?.wanted ?? new Set();
+    this.quoted = outer?.quoted ?? new Set();
     if (body) this.visitAll(body);
   }
 
@@ -268,7 +271,11 @@ export class DocumentFacts {
     if (code.kind === "HYPERLINK") {
       const anchor = code.switches.get("l");
       if (anchor) this.wanted.add(anchor.toLowerCase());
-    } else if (name && ["REF", "PAGEREF", "NOTEREF"].includes(code.kind)) this.wanted.add(name.toLowerCase());
+    } else if (name && ["REF", "PAGEREF", "NOTEREF"].includes(code.kind)) {
+      this.wanted.add(name.toLowerCase());
+      if (code.kind === "REF" && !["n", "r", "w", "p"].some((letter) => code.switches.has(letter)))
+        this.quoted.add(name.toLowerCase());
+    }
     const { paragraph } = place;
     if (!paragraph || paragraph !== this.paragraphs.at(-1)) return;
     if (code.kind === "SEQ" && name && !paragraph.number)

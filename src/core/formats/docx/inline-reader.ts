@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import { markAmong, schema } from "@/core/document";
 import { linkMark } from "../intake/addresses";
+import { isMachineName } from "../office/machine-names";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
 import { contentsFrom, type ContentsFrom } from "./contents";
 import type { FieldCode } from "./field-code";
@@ -451,10 +452,11 @@ export class InlineReader {
     const { builder, facts } = this.scope;
     const { "w:id": id = "", "w:name": name = "" } = attributes;
     if (name === "" || this.ranges.has(id)) return;
-    const hidden = name.startsWith("_");
+    const hidden = isMachineName(name);
     if (hidden && !facts.wanted.has(name.toLowerCase())) return;
     const enclosed = facts.encloses(name);
-    if (hidden && enclosed !== "words" && enclosed !== "note") return builder.hiddenAnchor(name);
+    const quoted = enclosed === "words" && facts.quoted.has(name.toLowerCase());
+    if (hidden && !quoted && enclosed !== "note") return builder.hiddenAnchor(name);
     if (enclosed === "point" || !facts.ends(id))
       return hidden ? builder.hiddenAnchor(name) : builder.anchor(name, name);
     const [first, last] = [attributes["w:colFirst"], attributes["w:colLast"]];
@@ -477,7 +479,7 @@ export class InlineReader {
     for (const { name, attributes } of elementsWithin(paragraph)) {
       const called = attributes["w:name"] ?? "";
       if (name !== "w:bookmarkStart" || called === "") continue;
-      if (!called.startsWith("_")) builder.anchor(called, called);
+      if (!isMachineName(called)) builder.anchor(called, called);
       else if (facts.wanted.has(called.toLowerCase())) builder.hiddenAnchor(called);
     }
   }

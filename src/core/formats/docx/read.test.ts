@@ -16,6 +16,7 @@ function read(parts: DocxParts) {
   return {
     doc,
     index: indexDocument(doc),
+    talk: result.talk,
     dropped: Object.fromEntries(result.dropped.map(({ what, count }) => [what, count])),
   };
 }
@@ -354,6 +355,16 @@ describe("words of a word processor file", () => {
     );
   });
 
+  test("white words, which stood on a ground of their own, can be read; what is set by hand is told", () => {
+    const { doc, dropped } = read({
+      body: p(
+        `${r("white", '<w:color w:val="FFFFFF"/>')}${r("red", '<w:color w:val="aa0000"/>')}${r("large", '<w:sz w:val="44"/>')}`,
+      ),
+    });
+    expect(doc.toString()).toBe('doc(paragraph("white", colour("red"), size("large")))');
+    expect(dropped).toMatchObject({ "words in white": 1, "words with a size or colour set by hand": 2 });
+  });
+
   test("own styles come in under their names, with their looks", () => {
     const { doc } = read({
       styles: `${STYLES}<w:style w:type="paragraph" w:customStyle="1" w:styleId="Lead"><w:name w:val="Lead-in"/><w:basedOn w:val="Normal"/><w:rPr><w:i/></w:rPr></w:style><w:style w:type="character" w:customStyle="1" w:styleId="Key"><w:name w:val="Key name"/><w:rPr><w:b/></w:rPr></w:style>`,
@@ -396,6 +407,35 @@ describe("words of a word processor file", () => {
     });
     expect(doc.toString()).toContain('language("שלום")');
   });
+});
+
+test("comments with their threads, and tracked changes, are in the result of the import", () => {
+  const signed = `w:author="Ada" w:date="2026-11-29T10:00:00Z"`;
+  const said = (id: number, words: string, paragraph: string) =>
+    `<w:comment w:id="${id}" ${signed}><w:p w14:paraId="${paragraph}">${r(words)}</w:p></w:comment>`;
+  const threads = `<w15:commentsEx xmlns:w15="http://schemas.microsoft.com/office/word/2012/wordml"><w15:commentEx w15:paraId="00000001" w15:done="1"/><w15:commentEx w15:paraId="00000002" w15:paraIdParent="00000001"/></w15:commentsEx>`;
+  const { talk } = read({
+    comments: said(1, "Really?", "00000001") + said(2, "Yes.", "00000002"),
+    commentsExtended: threads,
+    body: p(
+      `${r("a ")}<w:commentRangeStart w:id="1"/>${r("few words")}<w:commentRangeEnd w:id="1"/><w:ins w:id="3" ${signed}>${r("new")}</w:ins><w:del w:id="4" ${signed}><w:r><w:delText>old</w:delText></w:r></w:del>`,
+    ),
+  });
+  expect(talk.comments).toEqual([
+    {
+      author: "Ada",
+      date: "2026-11-29T10:00:00Z",
+      words: "Really?",
+      on: "few words",
+      answers: null,
+      done: true,
+    },
+    { author: "Ada", date: "2026-11-29T10:00:00Z", words: "Yes.", on: "", answers: 0, done: false },
+  ]);
+  expect(talk.changes.map(({ kind, words }) => [kind, words])).toEqual([
+    ["insertion", "new"],
+    ["deletion", "old"],
+  ]);
 });
 
 test("equations are TeX, as blocks and in lines", () => {

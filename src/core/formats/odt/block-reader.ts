@@ -1,4 +1,5 @@
 import { schema, type Alignment } from "@/core/document";
+import { isMachineName } from "../office/machine-names";
 import { ownLookOfParagraphs } from "../office/looks";
 import { paragraphKindOf } from "../office/paragraph-kind";
 import { isOfTables } from "../office/series";
@@ -217,7 +218,7 @@ export class BlockReader {
     for (const marker of elementsWithin(element))
       if (/^text:bookmark(?:-start)?$/.test(marker.name)) {
         const name = marker.attributes["text:name"] ?? "";
-        if (!name.startsWith("_")) builder.anchor(name, name);
+        if (!isMachineName(name)) builder.anchor(name, name);
         else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
       }
     frames.forEach((frame, i) => {

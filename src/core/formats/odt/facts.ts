@@ -8,6 +8,8 @@ export type Enclosed = "heading" | "caption" | "words" | "point";
 export class OdtFacts {
   /** What links and references lead to, as they name it. */
   readonly wanted = new Set<string>();
+  /** Names whose words a reference says. */
+  readonly quoted = new Set<string>();
   readonly captions = new Map<XmlElement, CountedCaption>();
   private readonly begun = new Map<string, Enclosed>();
   private readonly ended = new Map<string, Enclosed>();
@@ -23,6 +25,14 @@ export class OdtFacts {
 
   ends(name: string): boolean {
     return this.ended.has(name);
+  }
+
+  private wantReference({ attributes }: XmlElement, within: Enclosed): void {
+    const name = attributes["text:ref-name"] ?? "";
+    this.wanted.add(name);
+    // In headings references keep their words, so that none is said again.
+    const format = attributes["text:reference-format"] ?? "text";
+    if (within !== "heading" && format === "text") this.quoted.add(name);
   }
 
   private visit(element: XmlElement, within: Enclosed): void {
@@ -41,7 +51,7 @@ export class OdtFacts {
         const href = attributes["xlink:href"] ?? "";
         if (href.startsWith("#")) this.wanted.add(anchorOf(href));
       } else if (attributes["text:ref-name"] !== undefined && name !== "text:sequence")
-        this.wanted.add(attributes["text:ref-name"]);
+        this.wantReference(child, within);
       if (name === "text:p") {
         const caption = captionIn(child);
         if (caption) this.captions.set(child, caption);

@@ -1,5 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { linkMark } from "../intake/addresses";
+import { isMachineName } from "../office/machine-names";
 import type { RunLook, WrittenStyle } from "../office/written-style";
 import { childNamed, elementsIn, textWithin, type XmlElement } from "../xml/element";
 import { anchorOf } from "./facts";
@@ -230,15 +231,16 @@ export class InlineReader {
 
   private placePoint(name: string): void {
     const { builder, facts } = this.scope;
-    if (!name.startsWith("_")) builder.anchor(name, name);
+    if (!isMachineName(name)) builder.anchor(name, name);
     else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
   }
 
   private beginRange(name: string): void {
     const { builder, facts } = this.scope;
-    const hidden = name.startsWith("_");
+    const hidden = isMachineName(name);
     if (name === "" || this.ranges.has(name) || (hidden && !facts.wanted.has(name))) return;
-    if (!facts.ends(name) || (hidden && facts.encloses(name) !== "words")) return this.placePoint(name);
+    const quoted = facts.encloses(name) === "words" && facts.quoted.has(name);
+    if (!facts.ends(name) || (hidden && !quoted)) return this.placePoint(name);
     this.ranges.set(name, builder.rangeMark(name, hidden ? null : name));
   }
 

@@ -108,6 +108,18 @@ describe("bookmarks and links of an OpenDocument text", () => {
     expect(index.bookmarks).toEqual([]);
   });
 
+  test("bookmarks whose names programs made up are anchors only, in headings references keep their words", () => {
+    const { index, doc } = read(
+      h(
+        1,
+        `<text:bookmark-ref text:reference-format="text" text:ref-name="12">Cleaning</text:bookmark-ref>`,
+      ) + p(`<text:bookmark-start text:name="12"/>Words.<text:bookmark-end text:name="12"/>`),
+    );
+    expect(doc.textContent).toBe("CleaningWords.");
+    expect(index.bookmarks).toEqual([]);
+    expect(resolveLinks(index).map(({ text, lands }) => [text, lands])).toEqual([["Cleaning", true]]);
+  });
+
   test("cross-references are living ones in the form that says the same", () => {
     const ref = (kind: string, format: string, name: string) =>
       `<text:${kind}-ref text:reference-format="${format}" text:ref-name="${name}">old</text:${kind}-ref>`;

@@ -1,5 +1,5 @@
 import type { Mark } from "prosemirror-model";
-import { languageFrom, schema } from "@/core/document";
+import { isMark, languageFrom, schema } from "@/core/document";
 import type { DropLog } from "../intake/drop-log";
 import type { MetStyles } from "../intake/met-styles";
 import { faceOf, ownLookOfWords } from "./looks";
@@ -65,9 +65,16 @@ export class RunMarks {
     if (vertical === "superscript" || vertical === "subscript") add(marks[vertical].create());
     if (look.font && faceOf(look.font) === "mono" && faceOf(around.font) !== "mono") add(marks.code.create());
     if (look.colour && look.colour !== "auto" && look.colour !== (around.colour ?? "auto")) {
-      if (!named || named.length > 0) add(marks.colour.create({ colour: look.colour }));
+      if (isNearWhite(look.colour))
+        this.dropped.add("words in white", "They are in the colour of the text now, to be seen on white.");
+      else if (!named || named.length > 0) add(marks.colour.create({ colour: look.colour }));
     }
     this.addSize(look, around, add);
+    if (set.some((mark) => isMark(mark, "size", "colour")))
+      this.dropped.add(
+        "words with a size or colour set by hand",
+        "They keep it; a style would set it everywhere at once.",
+      );
     if (look.highlight)
       this.dropped.add("highlighted words", "The words are kept, without the colour behind them.");
     if (look.caps && !around.caps)
@@ -89,6 +96,15 @@ export class RunMarks {
     const id = this.met.named(style.name, "words", () => ownLookOfWords(style));
     return id ? marks.word_style.create({ style: id }).addToSet(set) : set;
   }
+}
+
+/** Whether a colour cannot be read on white: less than 1.5 to 1 (WCAG 2.2, contrast ratio). It stood on a ground of its own. */
+function isNearWhite(colour: string): boolean {
+  const [red, green, blue] = [1, 3, 5].map((at) => {
+    const part = Number.parseInt(colour.slice(at, at + 2), 16) / 255;
+    return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
+  });
+  return 1.05 / (0.2126 * red! + 0.7152 * green! + 0.0722 * blue! + 0.05) < 1.5;
 }
 
 /** Programs keep a style of words beside many a style of paragraphs, and put it on words there; it says nothing new. */
