@@ -53,7 +53,7 @@ export function ImportReportText({ report }: { report: ImportReport }) {
             {comments.map(({ author, words, on, done }, i) => (
               <li key={i}>
                 {author || "Somebody"}
-                {on && <> on “{shortened(on, 80)}”</>}
+                {on.trim() && <> on “{shortened(on.trim(), 80)}”</>}
                 {done && " (done)"}: {words}
               </li>
             ))}
@@ -70,7 +70,7 @@ export function ImportReportText({ report }: { report: ImportReport }) {
             {changes.slice(0, MAX_CHANGES).map(({ kind, author, words }, i) => (
               <li key={i}>
                 {author || "Somebody"} {DID[kind]}
-                {words ? ` “${shortened(words, 80)}”` : " a paragraph"}
+                {words.trim() ? ` “${shortened(words.trim(), 80)}”` : " a paragraph"}
               </li>
             ))}
           </ul>

@@ -13,6 +13,8 @@ import ImportList from "@/features/library/import-list";
 import TextPreview from "@/features/library/text-preview";
 import { useImports } from "@/features/library/use-imports";
 
+const takeKeyboard = (box: HTMLElement | null) => box?.focus();
+
 /** Asks whether files become documents of their own, and tells how far they are. */
 export default function DroppedPanel({ files, onClose }: { files: readonly File[]; onClose: () => void }) {
   const router = useRouter();
@@ -35,7 +37,7 @@ export default function DroppedPanel({ files, onClose }: { files: readonly File[
   return (
     <>
       <Panel
-        title={`Import ${called}?`}
+        title={begun ? `Import ${called}` : `Import ${called}?`}
         open={looked === null}
         onClose={() => {
           coming.stopAll();
@@ -57,7 +59,8 @@ export default function DroppedPanel({ files, onClose }: { files: readonly File[
           </>
         )}
         {begun && imports.length > 0 && (
-          <div className="px-4 pt-2">
+          // What had the keyboard is gone; it stays in the box.
+          <div ref={takeKeyboard} tabIndex={-1} className="px-4 pt-2 outline-none">
             <ImportList imports={imports} joined={joined} onStopAll={coming.stopAll} onClear={onClose} />
           </div>
         )}
