@@ -1,3 +1,5 @@
+import { ownEntry } from "@/core/own-entry";
+
 /** The instruction of a field in its parts (ISO 29500-1, 17.16.2). */
 export interface FieldCode {
   /** What it makes, in capitals: `REF`, `TOC`. */
@@ -29,7 +31,7 @@ export function fieldCode(instruction: string): FieldCode {
   ];
   const [first, ...rest] = parts;
   const kind = (first?.[3] ?? first?.[1] ?? "").toUpperCase();
-  const bare = BARE[kind] ?? "";
+  const bare = ownEntry(BARE, kind) ?? "";
   const words: string[] = [];
   const switches = new Map<string, string>();
   let waits: string | null = null;

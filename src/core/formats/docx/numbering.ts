@@ -6,6 +6,7 @@ import {
   type Numbering as HeadingNumbering,
   type Numerals,
 } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { paragraphLook, type DocxStyle } from "./style-table";
 import { childNamed, childrenNamed, type XmlElement } from "../xml/element";
 
@@ -101,7 +102,7 @@ function levelOf(level: XmlElement): NumberingLevel {
   const text = childNamed(level, "w:lvlText")?.attributes["w:val"] ?? "";
   const none = format === "none" && !/[^\s%\d]/.test(text);
   return {
-    numerals: format === "bullet" || none ? null : (NUMERALS[format] ?? "decimal"),
+    numerals: format === "bullet" || none ? null : (ownEntry(NUMERALS, format) ?? "decimal"),
     none,
     start: startOf(childNamed(level, "w:start")?.attributes["w:val"] ?? "1"),
     text,

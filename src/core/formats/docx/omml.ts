@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, elementsIn, type XmlElement } from "../xml/element";
 import { mathCharacters, plainTextTex } from "../equations/tex-characters";
 import { isOn } from "./names";
@@ -38,7 +39,7 @@ function sequence(element: XmlElement | null): string {
   let tex = "";
   for (const child of elementsIn(element)) {
     if (child.name.endsWith("Pr")) continue;
-    const made = RULES[child.name]?.(child) ?? sequence(child);
+    const made = ownEntry(RULES, child.name)?.(child) ?? sequence(child);
     // A command would go on into the letter behind it.
     tex += /\\[a-z]+$/i.test(tex) && /^[a-z]/i.test(made) ? ` ${made}` : made;
   }
@@ -81,7 +82,7 @@ function run(element: XmlElement): string {
   if (words === "") return "";
   const properties = childNamed(element, "m:rPr");
   const style = childNamed(properties, "m:sty")?.attributes["m:val"];
-  const script = STYLES[childNamed(properties, "m:scr")?.attributes["m:val"] ?? ""];
+  const script = ownEntry(STYLES, childNamed(properties, "m:scr")?.attributes["m:val"] ?? "");
   if (childNamed(properties, "m:nor")) return `\\text{${plainTextTex(words)}}`;
   const tex = mathCharacters(words);
   if (script) return `\\${script}{${tex}}`;
@@ -125,7 +126,7 @@ const OPERATORS: Readonly<Record<string, string>> = {
 
 function nary(element: XmlElement): string {
   const sign = setting(element, "m:naryPr", "m:chr") ?? "∫";
-  const operator = OPERATORS[sign] ?? `\\mathop{${mathCharacters(sign)}}`;
+  const operator = ownEntry(OPERATORS, sign) ?? `\\mathop{${mathCharacters(sign)}}`;
   const limits =
     setting(element, "m:naryPr", "m:limLoc") === "undOvr" && operator.includes("int") ? "\\limits" : "";
   const [sub, sup] = [part(element, "m:sub"), part(element, "m:sup")];
@@ -150,7 +151,7 @@ function delimited(element: XmlElement): string {
   const sign = (name: string, otherwise: string) => {
     const written = setting(element, "m:dPr", name);
     if (written === "") return ".";
-    return DELIMITERS[written ?? otherwise] ?? written ?? otherwise;
+    return ownEntry(DELIMITERS, written ?? otherwise) ?? written ?? otherwise;
   };
   const parts = childrenNamed(element, "m:e").map(sequence);
   const between = setting(element, "m:dPr", "m:sepChr") ?? "|";
@@ -209,7 +210,7 @@ const ACCENTS: Readonly<Record<string, string>> = {
 
 function accent(element: XmlElement): string {
   const sign = setting(element, "m:accPr", "m:chr") ?? "\u0302";
-  return `\\${ACCENTS[sign] ?? "hat"}{${part(element, "m:e")}}`;
+  return `\\${ownEntry(ACCENTS, sign) ?? "hat"}{${part(element, "m:e")}}`;
 }
 
 function grouped(element: XmlElement): string {

@@ -1,4 +1,5 @@
 import type { PageLine } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 import { fieldCode } from "./field-code";
 import { paragraphLook } from "./style-table";
@@ -94,7 +95,8 @@ function wordsOf(paragraph: XmlElement): string {
   /** Says what a field says; whether it is one that is known. */
   const say = (code: string): boolean => {
     const { kind, words: named } = fieldCode(code);
-    const said = FIELDS[kind === "DOCPROPERTY" && /^title$/i.test(named[0] ?? "") ? "TITLE" : kind];
+    const isTitle = kind === "DOCPROPERTY" && /^title$/i.test(named[0] ?? "");
+    const said = ownEntry(FIELDS, isTitle ? "TITLE" : kind);
     if (said) words += said;
     return said !== undefined;
   };

@@ -9,6 +9,7 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, elementsIn, type XmlElement } from "../xml/element";
 import { isOn } from "./names";
 import { NO_LINE, type LineOf } from "./page-lines";
@@ -111,7 +112,7 @@ function writtenSection(element: XmlElement, lines: PageLines): WrittenSection {
   };
   const type = childNamed(element, "w:type")?.attributes["w:val"];
   const counted = childNamed(element, "w:pgNumType")?.attributes ?? {};
-  const numerals = NUMERALS[counted["w:fmt"] ?? "decimal"] ?? "decimal";
+  const numerals = ownEntry(NUMERALS, counted["w:fmt"] ?? "decimal") ?? "decimal";
   const from =
     counted["w:start"] === undefined ? null : Math.max(Math.trunc(Number(counted["w:start"])) || 0, 0);
   return {

@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, type XmlElement } from "../xml/element";
 import { pointsOf } from "../office/lengths";
 import type { ParagraphLook, RunLook, WrittenStyle } from "../office/written-style";
@@ -205,7 +206,7 @@ export function paragraphLook(properties: XmlElement | null): DocxParagraphLook 
     const value = attributes["w:val"];
     switch (property.name) {
       case "w:jc": {
-        const align = ALIGNMENTS[value ?? ""];
+        const align = ownEntry(ALIGNMENTS, value ?? "");
         if (align) look.align = align;
         break;
       }

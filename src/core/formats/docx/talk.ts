@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import type { ImportedChange, ImportedComment, ImportedTalk } from "../intake/talk";
 import { childrenNamed, elementsIn, elementsWithin, type XmlElement } from "../xml/element";
 
@@ -36,7 +37,7 @@ class TalkWalk {
         const words = child.content.join("");
         for (const comment of this.open) this.on.set(comment, (this.on.get(comment) ?? "") + words);
       }
-      const kind = CHANGES[name];
+      const kind = ownEntry(CHANGES, name);
       if (kind) this.addChange(kind, child, element);
       if (name !== "w:del" && name !== "w:moveFrom") this.visit(child);
     }

@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, elementsIn, textWithin, type XmlElement } from "../xml/element";
 import { mathCharacters, plainTextTex } from "./tex-characters";
 
@@ -58,7 +59,7 @@ function sequence(element: XmlElement | undefined): string {
 
 function one(element: XmlElement | undefined): string {
   if (!element) return "";
-  const rule = RULES[element.name.replace(/^math:/, "")];
+  const rule = ownEntry(RULES, element.name.replace(/^math:/, ""));
   return rule ? rule(element, [...elementsIn(element)]) : sequence(element);
 }
 
@@ -84,7 +85,7 @@ function identifier(element: XmlElement): string {
   const name = words(element);
   if (name === "") return "";
   if (FUNCTIONS.test(name)) return `\\${name}`;
-  const variant = VARIANTS[element.attributes.mathvariant ?? ""];
+  const variant = ownEntry(VARIANTS, element.attributes.mathvariant ?? "");
   const tex = mathCharacters(name);
   if (variant && !(variant === "mathrm" && !/[a-z]/i.test(name))) return `\\${variant}{${tex}}`;
   return [...name].length > 1 && /^[\p{L}\d]+$/u.test(name) ? `\\mathrm{${tex}}` : tex;
@@ -108,7 +109,7 @@ const OPERATORS: Readonly<Record<string, string>> = {
 
 function operator(element: XmlElement): string {
   const sign = words(element);
-  return OPERATORS[sign] ?? (FUNCTIONS.test(sign) ? `\\${sign}` : mathCharacters(sign));
+  return ownEntry(OPERATORS, sign) ?? (FUNCTIONS.test(sign) ? `\\${sign}` : mathCharacters(sign));
 }
 
 /** What stands before an index: as one, where it is more than a letter. */
@@ -145,7 +146,7 @@ const OVER: Readonly<Record<string, string>> = {
 };
 
 function above(base: XmlElement | undefined, over: XmlElement | undefined): string {
-  const accent = over && over.name === "math:mo" ? OVER[words(over)] : undefined;
+  const accent = over && over.name === "math:mo" ? ownEntry(OVER, words(over)) : undefined;
   if (accent) return `\\${accent}{${one(base)}}`;
   return isLarge(base) ? `${one(base)}^{${one(over)}}` : `\\overset{${one(over)}}{${one(base)}}`;
 }
@@ -169,9 +170,10 @@ function limits(base: XmlElement | undefined): string {
   return /^\\(?:i{1,3}nt|oint)$/.test(one(base)) ? "\\limits" : "";
 }
 
+const BRACES: Readonly<Record<string, string>> = { "{": "\\{", "}": "\\}" };
+
 function fenced({ attributes }: XmlElement, parts: readonly XmlElement[]): string {
-  const sign = (written: string) =>
-    written === "" ? "." : (({ "{": "\\{", "}": "\\}" } as Record<string, string>)[written] ?? written);
+  const sign = (written: string) => (written === "" ? "." : (ownEntry(BRACES, written) ?? written));
   const between = attributes.separators ?? ",";
   return `\\left${sign(attributes.open ?? "(")}${parts.map(one).join(between === "" ? "" : mathCharacters(between[0]!))}\\right${sign(attributes.close ?? ")")}`;
 }

@@ -97,13 +97,13 @@ export class BlockReader {
   }
 
   private readHeading(element: XmlElement): void {
-    const { builder, context, facts } = this.scope;
+    const { builder, context } = this.scope;
     this.leaveRuns();
     const named = this.namedStyle(element);
     this.beginPage(named);
     const level = Math.max(Number(element.attributes["text:outline-level"]) || 1, 1);
     const boxes = framesOf(element);
-    if (plainWords(element) === "" && boxes.length === 0 && facts.captions.size >= 0) {
+    if (plainWords(element) === "" && boxes.length === 0) {
       context.dropped.add("empty heading", "It has no words to be found by.");
       return this.readInline(element, named);
     }

@@ -1,4 +1,5 @@
 import type { ListKind, ListOptions } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { listOf } from "../office/series";
 import { childNamed, elementsIn, firstWithin, textWithin, type XmlElement } from "../xml/element";
 
@@ -20,7 +21,7 @@ const KINDS: Readonly<Record<string, ListKind>> = {
 
 /** What an element that makes a list asks for (ISO 26300-1, 8.3); null for one that no living list is like. */
 export function contentsFrom(element: XmlElement): ContentsFrom | null {
-  const kind = KINDS[element.name];
+  const kind = ownEntry(KINDS, element.name);
   if (!kind) return null;
   const source = [...elementsIn(element)].find(({ name }) => name.endsWith("-source"));
   const attributes = source?.attributes ?? {};

@@ -2,7 +2,7 @@ import type { Mark } from "prosemirror-model";
 import { linkMark } from "../intake/addresses";
 import { isMachineName } from "../office/machine-names";
 import type { RunLook, WrittenStyle } from "../office/written-style";
-import { childNamed, elementsIn, textWithin, type XmlElement } from "../xml/element";
+import { childNamed, textWithin, type XmlElement } from "../xml/element";
 import { anchorOf } from "./facts";
 import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
 import { formOf, REFERENCES } from "./references";
@@ -308,11 +308,4 @@ export class InlineReader {
 /** The words of a paragraph as they are shown. */
 export function plainWords(element: XmlElement): string {
   return textWithin(element).replace(/\s+/g, " ").trim();
-}
-
-/** Paragraphs that begin an element of paragraphs. */
-export function firstParagraph(element: XmlElement): XmlElement | null {
-  for (const child of elementsIn(element))
-    if (child.name === "text:p" || child.name === "text:h") return child;
-  return null;
 }

@@ -6,6 +6,7 @@ import {
   type Numbering as HeadingNumbering,
   type Numerals,
 } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 
 /** How items of one level are counted; null for a sign before each. */
@@ -56,7 +57,7 @@ function levelsOf(style: XmlElement): ReadonlyMap<number, ListLevel> {
 }
 
 function levelOf({ attributes }: XmlElement): ListLevel {
-  const numerals = NUMERALS[attributes["style:num-format"] ?? ""];
+  const numerals = ownEntry(NUMERALS, attributes["style:num-format"] ?? "");
   if (!numerals) return null;
   const beside = (words: string | undefined) =>
     (words ?? "")

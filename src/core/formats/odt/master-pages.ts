@@ -7,6 +7,7 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import { pointsOf } from "../office/lengths";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 
@@ -118,7 +119,7 @@ function pageOf(page: XmlElement, layout: XmlElement | null, title: string): Mas
     header,
     footer,
     even: evenHeader || evenFooter ? { header: evenHeader ?? header, footer: evenFooter ?? footer } : null,
-    numerals: NUMERALS[attributes["style:num-format"] ?? "1"] ?? "decimal",
+    numerals: ownEntry(NUMERALS, attributes["style:num-format"] ?? "1") ?? "decimal",
   };
 }
 
@@ -135,7 +136,8 @@ function lineOf(root: XmlElement, title: string): PageLine {
     element.content
       .map((part) => {
         if (typeof part === "string") return part;
-        if (FIELDS[part.name]) return FIELDS[part.name]!;
+        const field = ownEntry(FIELDS, part.name);
+        if (field) return field;
         if (part.name === "text:tab") return "\t";
         if (part.name === "text:s") return " ";
         return part.name === "text:a" && part.attributes["xlink:href"]?.startsWith("#")

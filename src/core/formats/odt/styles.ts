@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import { pointsOf } from "../office/lengths";
 import type { ParagraphLook, RunLook, WrittenStyle } from "../office/written-style";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
@@ -226,7 +227,7 @@ function paragraphLook(properties: XmlElement | null): ParagraphLook {
     length("fo:margin-bottom"),
     length("fo:margin-left"),
   ];
-  const align = ALIGNMENTS[attributes["fo:text-align"] ?? ""];
+  const align = ownEntry(ALIGNMENTS, attributes["fo:text-align"] ?? "");
   const lines = attributes["fo:line-height"];
   const keeps = attributes["fo:keep-with-next"];
   const direction = attributes["style:writing-mode"];

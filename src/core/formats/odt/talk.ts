@@ -1,3 +1,4 @@
+import { ownEntry } from "@/core/own-entry";
 import type { ImportedChange, ImportedComment, ImportedTalk } from "../intake/talk";
 import {
   childNamed,
@@ -25,7 +26,7 @@ export function talkOf(text: XmlElement): ImportedTalk {
 function changesOf(region: XmlElement, changed: ReadonlyMap<string, string>): ImportedChange[] {
   const id = region.attributes["text:id"] ?? region.attributes["xml:id"] ?? "";
   return [...elementsIn(region)].flatMap((change) => {
-    const kind = CHANGES[change.name];
+    const kind = ownEntry(CHANGES, change.name);
     if (!kind) return [];
     const info = elementAt(change, "office:change-info");
     const gone = [...elementsIn(change)].filter((child) => child !== info).map(textWithin);

@@ -1,5 +1,6 @@
 import type { Mark } from "prosemirror-model";
 import { isMark, languageFrom, schema } from "@/core/document";
+import { ownEntry } from "@/core/own-entry";
 import type { DropLog } from "../intake/drop-log";
 import type { MetStyles } from "../intake/met-styles";
 import { faceOf, ownLookOfWords } from "./looks";
@@ -49,7 +50,7 @@ export class RunMarks {
 
   /** `style` is that of the words themselves, where they name one. */
   of(look: RunLook, style: WrittenStyle | null, paragraph: WrittenStyle): readonly Mark[] {
-    const named = style ? MEANINGS[style.name.toLowerCase()] : undefined;
+    const named = style ? ownEntry(MEANINGS, style.name.toLowerCase()) : undefined;
     const own = style && !named ? style : null;
     const around = own ? { ...paragraph.run, ...own.run } : paragraph.run;
     let set: readonly Mark[] = named ?? [];
