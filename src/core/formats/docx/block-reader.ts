@@ -60,7 +60,11 @@ export class BlockReader {
     private readonly scope: DocxScope,
     private readonly sections: PageSections | null,
   ) {
-    this.inline = new InlineReader(scope, (contents) => this.placeContents(contents));
+    this.inline = new InlineReader(
+      scope,
+      (contents) => this.placeContents(contents),
+      () => this.placePageBreak(),
+    );
     this.lists = new ListStack(scope.builder);
   }
 
@@ -104,6 +108,7 @@ export class BlockReader {
     const paragraph = this.paragraphOf(elements[at]!);
     if (this.inline.isDropping || this.joins) {
       this.readInline(paragraph);
+      this.endOf(paragraph);
       return 0;
     }
     const { facts } = this.scope;
@@ -116,11 +121,12 @@ export class BlockReader {
     if (caption || paragraphKindOf(paragraph.style) === "caption") {
       const next = nextBlock(elements, at);
       const follows = next === null ? null : elements[next]!;
-      if (follows?.name === "w:tbl") {
+      const ofTable = caption ? isOfTables(caption.series) : null;
+      if (follows?.name === "w:tbl" && ofTable !== false) {
         this.readTable(follows, paragraph.element);
         return next! - at;
       }
-      if (follows && this.isFigure(follows)) {
+      if (follows && ofTable !== true && this.isFigure(follows)) {
         this.readFigure(this.paragraphOf(follows), paragraph.element);
         return next! - at;
       }
@@ -144,13 +150,14 @@ export class BlockReader {
     const { facts } = this.scope;
     if (!facts.captions.has(element) && paragraphKindOf(this.paragraphOf(element).style) !== "caption")
       return null;
+    const isTable = elements[at]!.name === "w:tbl";
+    const series = facts.captions.get(element)?.series;
+    if (series !== undefined && isOfTables(series) !== isTable) return null;
     // One between two belongs to what follows, where captions of its kind stand above: those of tables do.
     const after = nextBlock(elements, next!);
     const follows = after === null ? null : elements[after]!;
-    const isOfTable = isOfTables(facts.captions.get(element)?.series ?? textWithin(element).trim());
-    if (follows?.name === "w:tbl" && elements[at]!.name === "w:p" && isOfTable) return null;
-    if (follows?.name === "w:tbl" && elements[at]!.name === "w:tbl") return null;
-    return next;
+    const isOfTable = isOfTables(series ?? textWithin(element).trim());
+    return follows?.name === "w:tbl" && (isTable || isOfTable) ? null : next;
   }
 
   // Paragraphs
@@ -160,8 +167,7 @@ export class BlockReader {
     const { element, style, own, look } = paragraph;
     const kind = paragraphKindOf(style);
     const level = (look.outline ?? 9) + 1;
-    if (own.newPage && this.depth === 0 && !style.paragraph.newPage)
-      builder.addLeaf(nodes.page_break.create());
+    if (own.newPage && this.depth === 0 && !style.paragraph.newPage) this.placePageBreak();
     if (kind === "contents title") {
       this.placeContentsTitle();
       this.contentsTitle = element;
@@ -195,6 +201,11 @@ export class BlockReader {
       this.readInline(paragraph);
       return this.endOf(paragraph);
     }
+    // An empty line between two items parts no list.
+    if (this.showsNothing(element)) {
+      this.readInline(paragraph);
+      return this.endOf(paragraph);
+    }
     this.leave(kind === "quotation" ? "quotation" : null);
     if (kind === "quotation") {
       this.lists.closeAll();
@@ -206,6 +217,12 @@ export class BlockReader {
     });
     if (kind === "title" && builder.title === null) builder.title = textOfParagraph(element);
     this.readInto(paragraph);
+  }
+
+  /** A page ends between blocks: lists end with it. */
+  private placePageBreak(): void {
+    if (this.depth === 0) this.leaveAll();
+    this.scope.builder.addLeaf(nodes.page_break.create());
   }
 
   private readInto(paragraph: Paragraph): void {

@@ -1,5 +1,5 @@
 import type { Mark } from "prosemirror-model";
-import { markAmong, schema } from "@/core/document";
+import { markAmong } from "@/core/document";
 import { linkMark } from "../intake/addresses";
 import { isMachineName } from "../office/machine-names";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
@@ -69,6 +69,7 @@ export class InlineReader {
     private readonly scope: DocxScope,
     /** Generated lists stand where they are met; their titles are found by who reads blocks. */
     private readonly onContents: (contents: ContentsFrom) => void,
+    private readonly onPageBreak: () => void,
   ) {}
 
   /** Whether what is met belongs to a field that is made again. */
@@ -238,7 +239,7 @@ export class InlineReader {
   private readBreak(type: string | undefined): void {
     const { builder } = this.scope;
     if (type !== "page") return builder.hardBreak();
-    builder.addLeaf(schema.nodes.page_break.create());
+    this.onPageBreak();
   }
 
   private readNoteReference(part: XmlElement): void {

@@ -254,6 +254,19 @@ describe("captions of a word processor file", () => {
     );
     expect([...index.captions.values()]).toEqual(["Abbildung 1", "Tabelle 1"]);
   });
+
+  test("of a figure do not go to the table before it", () => {
+    const { doc } = read({
+      media: { "pic.png": SMALL_PNG },
+      body:
+        `<w:tbl><w:tblGrid/><w:tr><w:tc>${p(r("a"))}</w:tc></w:tr></w:tbl>` +
+        p(`${r("Figure ")}${number("Figure")}${r(": Above")}`) +
+        p(drawing("pic", "A slit")),
+    });
+    expect(doc.toString()).toBe(
+      'doc(table(table_caption, table_grid(table_row(table_cell(paragraph("a"))))), figure("Above"))',
+    );
+  });
 });
 
 describe("lists of a word processor file", () => {
@@ -290,6 +303,30 @@ describe("lists of a word processor file", () => {
     expect(doc.child(3).attrs).toMatchObject({ start: 4, continues: false });
   });
 });
+
+test("an empty line parts no list; a page that ends within one ends it, and so does a section behind a contents list", () => {
+  const { doc } = read({
+    numbering: `<w:abstractNum w:abstractNumId="0"><w:lvl w:ilvl="0"><w:numFmt w:val="decimal"/><w:lvlText w:val="%1."/></w:lvl></w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="0"/></w:num>`,
+    body:
+      ["one", "two"].map((words) => p(r(words), LISTED)).join(p("")) +
+      p(`${r("three")}<w:r><w:br w:type="page"/></w:r>`, LISTED) +
+      p(
+        `<w:r><w:fldChar w:fldCharType="begin"/></w:r><w:r><w:instrText> TOC </w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r>`,
+      ) +
+      p(
+        `<w:r><w:fldChar w:fldCharType="end"/></w:r>`,
+        `<w:sectPr><w:pgSz w:w="11906" w:h="16838"/></w:sectPr>`,
+      ) +
+      h(1, "Behind") +
+      `<w:sectPr><w:pgSz w:w="16838" w:h="11906"/></w:sectPr>`,
+  });
+  expect(doc.toString()).toBe(
+    'doc(ordered_list(list_item(paragraph("one")), list_item(paragraph("two")), list_item(paragraph("three"))), page_break, contents_list, page_break, heading("Behind"))',
+  );
+  expect(doc.child(3).attrs.section).toMatchObject({ paper: { width: 841.9 } });
+});
+
+const LISTED = `<w:numPr><w:ilvl w:val="0"/><w:numId w:val="1"/></w:numPr>`;
 
 describe("notes, tables and pictures of a word processor file", () => {
   test("notes stand where their signs do, with their paragraphs and links", () => {
