@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ownEntry } from "@/core/own-entry";
 import { letters, roman } from "./numerals";
 
 /** How the items of a list are counted, as CSS calls it (CSS Counter Styles Level 3, 6): 1, a, A, i, I. */
@@ -66,7 +67,7 @@ export function numeralsFrom(
     const kind = byStyle[2]!.toLowerCase() === "roman" ? "roman" : "alpha";
     return byStyle[1]!.toLowerCase() === "lower" ? `lower-${kind}` : `upper-${kind}`;
   }
-  return TYPES[type ?? ""] ?? null;
+  return ownEntry(TYPES, type ?? "") ?? null;
 }
 
 /** As many letters of a style are looked at. */

@@ -14,6 +14,7 @@ import { ListStack } from "./list-stack";
 import { ownLookOfParagraphs } from "../office/looks";
 import { isOn } from "./names";
 import { isOfTables } from "../office/series";
+import { OpenRuns } from "../office/open-runs";
 import { paragraphKindOf } from "../office/paragraph-kind";
 import type { PageSections } from "./page-sections";
 import { drawnPicture, isPicture } from "./pictures";
@@ -47,8 +48,7 @@ const WRAPPERS = new Set([
 export class BlockReader {
   readonly inline: InlineReader;
   private readonly lists: ListStack;
-  private inQuotation = false;
-  private inCode = false;
+  private readonly runs: OpenRuns;
   /** The title of a generated list that comes next. */
   private contentsTitle: XmlElement | null = null;
   /** Whether the next paragraph goes on in the one before. */
@@ -66,6 +66,7 @@ export class BlockReader {
       () => this.placePageBreak(),
     );
     this.lists = new ListStack(scope.builder);
+    this.runs = new OpenRuns(scope.builder);
   }
 
   /** Notes whose signs were met. */
@@ -80,7 +81,7 @@ export class BlockReader {
   }
 
   private endAll(): void {
-    this.leaveRuns();
+    this.runs.leave();
     this.lists.closeAll();
     this.placeContentsTitle();
     this.scope.builder.closeTextblock();
@@ -194,10 +195,8 @@ export class BlockReader {
     }
     if (this.readEquation(paragraph)) return;
     if (kind === "code") {
-      this.leave("code");
-      if (this.inCode) builder.text("\n");
-      else builder.openTextblock("code_block");
-      this.inCode = true;
+      this.lists.closeAll();
+      this.runs.code();
       this.readInline(paragraph);
       return this.endOf(paragraph);
     }
@@ -206,11 +205,13 @@ export class BlockReader {
       this.readInline(paragraph);
       return this.endOf(paragraph);
     }
-    this.leave(kind === "quotation" ? "quotation" : null);
     if (kind === "quotation") {
       this.lists.closeAll();
-      if (!this.inQuotation) this.inQuotation = builder.openContainer("quotation");
-    } else this.placeInLists(paragraph);
+      this.runs.quote();
+    } else {
+      this.runs.leave();
+      this.placeInLists(paragraph);
+    }
     builder.openTextblock("paragraph", {
       align: this.alignOf(paragraph),
       style: this.ownStyleOf(paragraph, kind === "own" || kind === "title"),
@@ -252,14 +253,14 @@ export class BlockReader {
     for (const box of words) {
       this.depth++;
       this.lists.apart(() => this.readBlocks(box));
-      this.leaveRuns();
+      this.runs.leave();
       this.depth--;
     }
   }
 
   private endOf(paragraph: Paragraph): void {
     if (this.joins) return;
-    if (!this.inCode) this.scope.builder.closeTextblock();
+    if (!this.runs.inCode) this.scope.builder.closeTextblock();
     this.finishParagraph(paragraph);
   }
 
@@ -328,7 +329,7 @@ export class BlockReader {
   private readFigure(paragraph: Paragraph, caption: XmlElement | null): void {
     const { builder, textWidth } = this.scope;
     this.placeContentsTitle();
-    this.leaveRuns();
+    this.runs.leave();
     this.placeInLists(paragraph);
     this.inline.nameNext(paragraph.element);
     const drawings = drawingsIn(paragraph.element);
@@ -357,27 +358,8 @@ export class BlockReader {
     builder.closeTextblock();
   }
 
-  // Runs of paragraphs that are one block
-
-  private leave(stays: "quotation" | "code" | null): void {
-    const { builder } = this.scope;
-    if (this.inCode && stays !== "code") {
-      this.inCode = false;
-      builder.closeTextblock();
-    }
-    if (this.inQuotation && stays !== "quotation") {
-      this.inQuotation = false;
-      builder.closeContainer("quotation");
-    }
-    if (stays === "code" && !this.inCode) this.lists.closeAll();
-  }
-
-  private leaveRuns(): void {
-    this.leave(null);
-  }
-
   private leaveAll(): void {
-    this.leaveRuns();
+    this.runs.leave();
     this.lists.closeAll();
   }
 
@@ -394,7 +376,7 @@ export class BlockReader {
   private readTable(table: XmlElement, caption: XmlElement | null): void {
     const { builder, context } = this.scope;
     this.placeContentsTitle();
-    this.leaveRuns();
+    this.runs.leave();
     const indent = childNamed(childNamed(table, "w:tblPr"), "w:tblInd")?.attributes["w:w"];
     this.lists.stayOrLeave(indent ? Number(indent) / 20 : 0);
     builder.openTable();
@@ -414,7 +396,7 @@ export class BlockReader {
         if (!builder.openCell(header, columns, span, null, widths)) continue;
         this.column = column;
         this.lists.apart(() => this.readBlocks(element));
-        this.leaveRuns();
+        this.runs.leave();
         builder.closeTextblock();
         this.joins = false;
         builder.closeCell();

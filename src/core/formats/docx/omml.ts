@@ -1,5 +1,6 @@
 import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, elementsIn, type XmlElement } from "../xml/element";
+import { FUNCTIONS, LARGE_OPERATORS } from "../equations/known-names";
 import { mathCharacters, plainTextTex } from "../equations/tex-characters";
 import { isOn } from "./names";
 
@@ -110,23 +111,9 @@ function radical(element: XmlElement): string {
   return `\\sqrt${degree ? `[${degree}]` : ""}{${part(element, "m:e")}}`;
 }
 
-const OPERATORS: Readonly<Record<string, string>> = {
-  "∑": "\\sum",
-  "∏": "\\prod",
-  "∐": "\\coprod",
-  "∫": "\\int",
-  "∬": "\\iint",
-  "∭": "\\iiint",
-  "∮": "\\oint",
-  "⋃": "\\bigcup",
-  "⋂": "\\bigcap",
-  "⋁": "\\bigvee",
-  "⋀": "\\bigwedge",
-};
-
 function nary(element: XmlElement): string {
   const sign = setting(element, "m:naryPr", "m:chr") ?? "∫";
-  const operator = ownEntry(OPERATORS, sign) ?? `\\mathop{${mathCharacters(sign)}}`;
+  const operator = ownEntry(LARGE_OPERATORS, sign) ?? `\\mathop{${mathCharacters(sign)}}`;
   const limits =
     setting(element, "m:naryPr", "m:limLoc") === "undOvr" && operator.includes("int") ? "\\limits" : "";
   const [sub, sup] = [part(element, "m:sub"), part(element, "m:sup")];
@@ -158,9 +145,6 @@ function delimited(element: XmlElement): string {
   const inside = parts.join(between === "|" ? "\\middle|" : mathCharacters(between));
   return `\\left${sign("m:begChr", "(")}${inside}\\right${sign("m:endChr", ")")}`;
 }
-
-const FUNCTIONS =
-  /^(?:arccos|arcsin|arctan|arg|cos|cosh|cot|coth|csc|deg|det|dim|exp|gcd|hom|inf|ker|lg|lim|ln|log|max|min|Pr|sec|sin|sinh|sup|tan|tanh)$/;
 
 /** What a function is called: with its limits, where it has some. */
 function functionName(name: XmlElement | null): string {

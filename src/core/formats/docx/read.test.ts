@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/index";
-import { referenceWords, resolveLinks } from "@/core/links";
+import { resolveLinks } from "@/core/links";
 import { docxFile, drawing, field, h, HEADING_STYLES, marked, p, r, type DocxParts } from "#tests/docx-file";
+import { saidReferences } from "#tests/said-references";
 import { SMALL_PNG } from "#tests/small-picture";
 import { readFile } from "..";
 
@@ -20,10 +21,6 @@ function read(parts: DocxParts) {
     dropped: Object.fromEntries(result.dropped.map(({ what, count }) => [what, count])),
   };
 }
-const said = (index: ReturnType<typeof indexDocument>) =>
-  index.references.map(({ target, reference, from }) =>
-    target.kind === "destination" ? referenceWords({ target, form: reference.form }, from, index, null) : "",
-  );
 const shape = (parts: DocxParts) => read(parts).doc.toString();
 const headings = (parts: DocxParts) => read(parts).index.headings.map(({ level, name }) => [level, name]);
 
@@ -180,7 +177,7 @@ describe("cross-references of a word processor file", () => {
           ].join(r(" | ")),
         ),
     });
-    expect(said(index)).toEqual(["Cleaning", "Figure 1", "these words", "1", "above", "above"]);
+    expect(saidReferences(index)).toEqual(["Cleaning", "Figure 1", "these words", "1", "above", "above"]);
   });
 
   test("to what is not there keep their words, with a link that says what it looked for", () => {

@@ -1,5 +1,6 @@
 import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, type XmlElement } from "../xml/element";
+import { ALIGNMENTS } from "../office/alignments";
 import { pointsOf } from "../office/lengths";
 import type { ParagraphLook, RunLook, WrittenStyle } from "../office/written-style";
 import { isOn } from "./names";
@@ -185,16 +186,6 @@ const NO_PARAGRAPH_LOOK: ParagraphLook = {};
 function themeFont(theme: string | undefined): string | undefined {
   return theme && (theme.startsWith("major") ? "theme: headings" : "theme: body");
 }
-
-const ALIGNMENTS: Readonly<Record<string, NonNullable<ParagraphLook["align"]>>> = {
-  left: "left",
-  start: "left",
-  center: "center",
-  right: "right",
-  end: "right",
-  both: "justify",
-  distribute: "justify",
-};
 
 /** What the properties of a paragraph say; the same for those of styles. */
 export function paragraphLook(properties: XmlElement | null): DocxParagraphLook {

@@ -1,5 +1,6 @@
 import { ownEntry } from "@/core/own-entry";
 import { childNamed, elementsIn, textWithin, type XmlElement } from "../xml/element";
+import { FUNCTIONS, LARGE_OPERATORS } from "./known-names";
 import { mathCharacters, plainTextTex } from "./tex-characters";
 
 /**
@@ -78,9 +79,6 @@ const VARIANTS: Readonly<Record<string, string>> = {
   normal: "mathrm",
 };
 
-const FUNCTIONS =
-  /^(?:arccos|arcsin|arctan|arg|cos|cosh|cot|coth|csc|deg|det|dim|exp|gcd|hom|inf|ker|lg|lim|ln|log|max|min|Pr|sec|sin|sinh|sup|tan|tanh)$/;
-
 function identifier(element: XmlElement): string {
   const name = words(element);
   if (name === "") return "";
@@ -92,15 +90,7 @@ function identifier(element: XmlElement): string {
 }
 
 const OPERATORS: Readonly<Record<string, string>> = {
-  "∑": "\\sum",
-  "∏": "\\prod",
-  "∐": "\\coprod",
-  "∫": "\\int",
-  "∬": "\\iint",
-  "∭": "\\iiint",
-  "∮": "\\oint",
-  "⋃": "\\bigcup",
-  "⋂": "\\bigcap",
+  ...LARGE_OPERATORS,
   "⁡": "",
   "⁢": "",
   "⁣": "",

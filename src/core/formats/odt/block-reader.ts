@@ -1,6 +1,7 @@
 import { schema, type Alignment } from "@/core/document";
 import { isMachineName } from "../office/machine-names";
 import { ownLookOfParagraphs } from "../office/looks";
+import { OpenRuns } from "../office/open-runs";
 import { paragraphKindOf } from "../office/paragraph-kind";
 import { isOfTables } from "../office/series";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
@@ -39,8 +40,7 @@ const PASSED_OVER = new Set([
 /** Reads the blocks of a text: paragraphs, headings, lists, tables, generated lists. */
 export class BlockReader {
   readonly inline: InlineReader;
-  private inQuotation = false;
-  private inCode = false;
+  private readonly runs: OpenRuns;
   private depth = 0;
   private readonly listStyles: (string | null)[] = [];
   private first = true;
@@ -51,6 +51,7 @@ export class BlockReader {
     private readonly pages: MasterPages | null,
   ) {
     this.inline = new InlineReader(scope);
+    this.runs = new OpenRuns(scope.builder);
   }
 
   get notes(): readonly MetNote[] {
@@ -60,7 +61,7 @@ export class BlockReader {
   readBlocks(parent: XmlElement): void {
     const elements = [...blocksIn(parent)];
     for (let i = 0; i < elements.length; i++) i += this.readBlock(elements, i);
-    this.leaveRuns();
+    this.runs.leave();
     this.scope.builder.closeTextblock();
   }
 
@@ -98,7 +99,7 @@ export class BlockReader {
 
   private readHeading(element: XmlElement): void {
     const { builder, context } = this.scope;
-    this.leaveRuns();
+    this.runs.leave();
     const named = this.namedStyle(element);
     this.beginPage(named);
     const level = Math.max(Number(element.attributes["text:outline-level"]) || 1, 1);
@@ -161,19 +162,16 @@ export class BlockReader {
     const kind = paragraphKindOf(style);
     this.beginPage(named);
     if (kind === "rule" && plainWords(element) === "") {
-      this.leaveRuns();
+      this.runs.leave();
       return builder.addLeaf(nodes.rule.create());
     }
     if (this.readEquation(element)) return;
     if (kind === "code") {
-      this.leave("code");
-      if (this.inCode) builder.text("\n");
-      else builder.openTextblock("code_block");
-      this.inCode = true;
+      this.runs.code();
       return this.readInline(element, named);
     }
-    this.leave(kind === "quotation" ? "quotation" : null);
-    if (kind === "quotation" && !this.inQuotation) this.inQuotation = builder.openContainer("quotation");
+    if (kind === "quotation") this.runs.quote();
+    else this.runs.leave();
     const own = kind === "own" || kind === "title";
     builder.openTextblock("paragraph", {
       align: alignOf(named, this.scope),
@@ -183,7 +181,7 @@ export class BlockReader {
     });
     if (kind === "title" && builder.title === null) builder.title = plainWords(element);
     this.readInline(element, named);
-    if (!this.inCode) builder.closeTextblock();
+    if (!this.runs.inCode) builder.closeTextblock();
   }
 
   private readInline(element: XmlElement, { style, byHand }: NamedStyle, caption = false): void {
@@ -213,7 +211,7 @@ export class BlockReader {
 
   private readFigure(element: XmlElement, { frames, link }: Figure, caption: XmlElement | null): void {
     const { builder, textWidth, facts } = this.scope;
-    this.leaveRuns();
+    this.runs.leave();
     this.beginPage(this.namedStyle(element));
     for (const marker of elementsWithin(element))
       if (/^text:bookmark(?:-start)?$/.test(marker.name)) {
@@ -252,7 +250,7 @@ export class BlockReader {
     if (plainWordsBesideFrames(element).replace(/[\s()[\]\d.,:–-]/g, "") !== "") return false;
     const held = framed(frame, this.scope);
     if (held.kind !== "equation") return false;
-    this.leaveRuns();
+    this.runs.leave();
     for (const marker of elementsWithin(element)) {
       const anchor = marker.attributes["text:ref-name"] ?? "";
       if (marker.name === "text:sequence" && this.scope.facts.wanted.has(anchor))
@@ -275,7 +273,7 @@ export class BlockReader {
     const { builder, lists } = this.scope;
     // Programs also number headings by lists around them.
     if (this.listStyles.length === 0 && headsOnly(list)) return this.readHeadingsIn(list);
-    this.leaveRuns();
+    this.runs.leave();
     const style = list.attributes["text:style-name"] ?? this.listStyles.at(-1) ?? null;
     this.listStyles.push(style);
     const count = lists.level(style, this.listStyles.length);
@@ -314,7 +312,7 @@ export class BlockReader {
 
   private readTable(table: XmlElement, caption: XmlElement | null): void {
     const { builder, facts } = this.scope;
-    this.leaveRuns();
+    this.runs.leave();
     const called = `${table.attributes["table:name"] ?? ""}|table`;
     if (facts.wanted.has(called)) builder.hiddenAnchor(called);
     builder.openTable();
@@ -349,7 +347,7 @@ export class BlockReader {
 
   private readContents(element: XmlElement): void {
     const contents = contentsFrom(element);
-    this.leaveRuns();
+    this.runs.leave();
     if (contents) return this.scope.builder.addLeaf(nodes.contents_list.create(contents));
     this.scope.context.dropped.add(
       "list that is made of entries of its own kind",
@@ -367,26 +365,8 @@ export class BlockReader {
     if (this.depth > 0 || first) return;
     const section = page === null ? null : (this.pages?.sectionOf(page) ?? null);
     if (!section && !breaksPage && page === null) return;
-    this.leaveRuns();
+    this.runs.leave();
     this.scope.builder.addLeaf(nodes.page_break.create({ section }));
-  }
-
-  // Runs of paragraphs that are one block
-
-  private leave(stays: "quotation" | "code" | null): void {
-    const { builder } = this.scope;
-    if (this.inCode && stays !== "code") {
-      this.inCode = false;
-      builder.closeTextblock();
-    }
-    if (this.inQuotation && stays !== "quotation") {
-      this.inQuotation = false;
-      builder.closeContainer("quotation");
-    }
-  }
-
-  private leaveRuns(): void {
-    this.leave(null);
   }
 }
 

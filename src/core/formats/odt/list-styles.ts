@@ -4,21 +4,12 @@ import {
   MAX_START,
   type ListCount,
   type Numbering as HeadingNumbering,
-  type Numerals,
 } from "@/core/document";
-import { ownEntry } from "@/core/own-entry";
+import { numeralsFrom } from "@/core/model/list-count";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 
 /** How items of one level are counted; null for a sign before each. */
 export type ListLevel = ListCount | null;
-
-const NUMERALS: Readonly<Record<string, Numerals>> = {
-  "1": "decimal",
-  a: "lower-alpha",
-  A: "upper-alpha",
-  i: "lower-roman",
-  I: "upper-roman",
-};
 
 /** The styles of lists of a file, and how its headings are counted (ISO 26300-1, 16.30 and 16.34). */
 export class ListStyles {
@@ -57,7 +48,7 @@ function levelsOf(style: XmlElement): ReadonlyMap<number, ListLevel> {
 }
 
 function levelOf({ attributes }: XmlElement): ListLevel {
-  const numerals = ownEntry(NUMERALS, attributes["style:num-format"] ?? "");
+  const numerals = numeralsFrom(attributes["style:num-format"], null);
   if (!numerals) return null;
   const beside = (words: string | undefined) =>
     (words ?? "")

@@ -7,6 +7,7 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
+import { numeralsFrom } from "@/core/model/list-count";
 import { ownEntry } from "@/core/own-entry";
 import { pointsOf } from "../office/lengths";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
@@ -20,14 +21,6 @@ interface MasterPage {
   readonly even: { readonly header: PageLine; readonly footer: PageLine } | null;
   readonly numerals: Numerals;
 }
-
-const NUMERALS: Readonly<Record<string, Numerals>> = {
-  "1": "decimal",
-  a: "lower-alpha",
-  A: "upper-alpha",
-  i: "lower-roman",
-  I: "upper-roman",
-};
 
 /** The kinds of pages of a file (ISO 26300-1, 16.9): that of its first paragraph is the document's. */
 export class MasterPages {
@@ -119,7 +112,7 @@ function pageOf(page: XmlElement, layout: XmlElement | null, title: string): Mas
     header,
     footer,
     even: evenHeader || evenFooter ? { header: evenHeader ?? header, footer: evenFooter ?? footer } : null,
-    numerals: ownEntry(NUMERALS, attributes["style:num-format"] ?? "1") ?? "decimal",
+    numerals: numeralsFrom(attributes["style:num-format"], null) ?? "decimal",
   };
 }
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { settingsOf } from "@/core/document";
-import { indexDocument, type DocumentIndex } from "@/core/index";
-import { referenceWords, resolveLinks } from "@/core/links";
+import { indexDocument } from "@/core/index";
+import { resolveLinks } from "@/core/links";
 import { odtFile, type OdtParts } from "#tests/odt-file";
+import { saidReferences } from "#tests/said-references";
 import { SMALL_PNG } from "#tests/small-picture";
 import { readFile } from "..";
 
@@ -18,10 +19,6 @@ function read(parts: OdtParts | string) {
     dropped: Object.fromEntries(result.dropped.map(({ what, count }) => [what, count])),
   };
 }
-const said = (index: DocumentIndex) =>
-  index.references.map(({ target, reference, from }) =>
-    target.kind === "destination" ? referenceWords({ target, form: reference.form }, from, index, null) : "",
-  );
 const p = (content: string, style = "") =>
   `<text:p${style && ` text:style-name="${style}"`}>${content}</text:p>`;
 const h = (level: number, content: string) => `<text:h text:outline-level="${level}">${content}</text:h>`;
@@ -142,7 +139,7 @@ describe("bookmarks and links of an OpenDocument text", () => {
           ].join(" | "),
         ),
     });
-    expect(said(index)).toEqual(["Cleaning", "Figure 1", "these words", "1", "above"]);
+    expect(saidReferences(index)).toEqual(["Cleaning", "Figure 1", "these words", "1", "above"]);
   });
 });
 

@@ -1,4 +1,5 @@
 import { ownEntry } from "@/core/own-entry";
+import { ALIGNMENTS } from "../office/alignments";
 import { pointsOf } from "../office/lengths";
 import type { ParagraphLook, RunLook, WrittenStyle } from "../office/written-style";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
@@ -208,15 +209,6 @@ function verticalOf(position: string): NonNullable<RunLook["vertical"]> {
   if (where === "super" || Number.parseFloat(where) > 0) return "superscript";
   return where === "sub" || Number.parseFloat(where) < 0 ? "subscript" : "baseline";
 }
-
-const ALIGNMENTS: Readonly<Record<string, NonNullable<ParagraphLook["align"]>>> = {
-  left: "left",
-  start: "left",
-  center: "center",
-  right: "right",
-  end: "right",
-  justify: "justify",
-};
 
 function paragraphLook(properties: XmlElement | null): ParagraphLook {
   if (!properties) return {};

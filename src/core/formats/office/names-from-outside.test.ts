@@ -42,4 +42,9 @@ describe.each(NAMES)("a file that says “%s” where a name is looked up", (nam
     expect(result.manuscript.doc.textContent).toContain("words more");
     expect(JSON.stringify(result.manuscript.doc.toJSON())).not.toMatch(/native code|object Object/);
   });
+
+  test("a list of a web page counts as it does at first", () => {
+    const result = readFile("a.html", new TextEncoder().encode(`<ol type="${name}"><li>a</li></ol>`));
+    expect(result.ok && result.manuscript.doc.child(0).attrs.numerals).toBe("decimal");
+  });
 });
