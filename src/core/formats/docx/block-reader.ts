@@ -322,6 +322,7 @@ export class BlockReader {
     this.leaveAll();
     this.inline.nameNext(element);
     this.inline.readEquations(element);
+    this.inline.passOver(element);
     this.endOf(paragraph);
     return true;
   }
@@ -346,6 +347,7 @@ export class BlockReader {
       if (caption && i === drawings.length - 1) this.readCaption(caption);
       builder.closeFigure();
     });
+    this.inline.passOver(paragraph.element);
     this.finishParagraph(paragraph);
   }
 

@@ -311,8 +311,12 @@ const NOTHING_SHOWN: Shown = Object.freeze({
   fields: false,
 });
 
+/** With a number of a chapter behind it. */
+const MAX_LABEL_LETTERS = 80;
+
 /** Whether words before a number are those of a caption: few, and no sentence. */
 function isLabel(words: string, series: string): boolean {
+  if (words.length > MAX_LABEL_LETTERS) return false;
   const said = words.replace(/[\d.\-–—:\s]+$/, "").trim();
   return said.length <= Math.max(series.length, 24) && !/[.!?]\s/.test(said);
 }

@@ -484,6 +484,14 @@ export class InlineReader {
       else if (facts.wanted.has(called.toLowerCase())) builder.hiddenAnchor(called);
     }
   }
+
+  /** What began before a paragraph that is only a picture or an equation, and ends in it, ends. */
+  passOver(paragraph: XmlElement): void {
+    for (const element of elementsWithin(paragraph)) {
+      if (element.name === "w:bookmarkEnd") this.endRange(element.attributes["w:id"] ?? "");
+      else if (element.name === "w:fldChar") this.meetFieldSign(element);
+    }
+  }
 }
 
 const NO_EFFECT = { drops: false, link: null } as const;

@@ -103,6 +103,21 @@ describe("bookmarks of a word processor file", () => {
     expect(doc.textContent).toBe("WordsMore");
   });
 
+  test("that end in a picture or an equation end there; those around one name it", () => {
+    const { index } = read({
+      media: { "pic.png": SMALL_PNG },
+      body:
+        `<w:bookmarkStart w:id="1" w:name="Until"/>${p(r("Words."))}` +
+        p(`${drawing("pic", "A slit")}<w:bookmarkEnd w:id="1"/>`) +
+        p(marked(2, "Plan", drawing("pic", "A plan"))) +
+        p(r("Behind.")),
+    });
+    expect(index.bookmarks.map(({ name, shape, text }) => [name, shape, text])).toEqual([
+      ["Until", "range", "Words."],
+      ["Plan", "block", ""],
+    ]);
+  });
+
   test("over columns of a table cover those cells alone", () => {
     const cell = (words: string) => `<w:tc>${p(r(words))}</w:tc>`;
     const { index } = read({

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { documentTitle, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
+import { cpuTime } from "#tests/cpu-time";
 import { epubFile, type EpubParts } from "#tests/epub-file";
 import { SMALL_PNG } from "#tests/small-picture";
 import { readFile } from "..";
@@ -55,6 +56,20 @@ describe("an e-book", () => {
     expect(pictures.size).toBe(1);
     expect(doc.textContent).toContain("Words");
     expect(documentTitle(doc)).toBe("Night log");
+  });
+
+  test("keeps words in marked sections, and takes as long as it is long where signs never end", () => {
+    const bytes = epubFile({
+      files: {
+        "a.xhtml": `<p>one <![CDATA[<two> & three]]><?go on?> four</p><p>${"<? ".repeat(60_000)}</p>`,
+        "b.xhtml": `<p>${"<svg ".repeat(60_000)}</p><p>${'<a b="'.repeat(60_000)}</p>`,
+      },
+    });
+    const taken = cpuTime(() => {
+      const result = readFile("book.epub", bytes);
+      expect(result.ok && result.manuscript.doc.textContent).toContain("one <two> & three four");
+    });
+    expect(taken).toBeLessThan(10_000);
   });
 
   test("is read though it is packed a folder too deep", () => {

@@ -31,21 +31,36 @@ export function joinedSpine(files: readonly SpineFile[]): string {
 
 /** What stands within the body of a file. */
 function bodyOf(text: string): string {
-  const open = /<body\b[^>]*>/i.exec(text);
+  const open = /<body\b[^<>]*>/i.exec(text);
   const close = text.search(/<\/body\s*>/i);
   const body = text.slice(open ? open.index + open[0].length : 0, close < 0 ? text.length : close);
   const id = open && /\sid\s*=\s*["']([^"']+)["']/i.exec(open[0])?.[1];
-  return withoutPictureFrames(
-    body.replace(/<\?[\s\S]*?\?>|<!\[CDATA\[([\s\S]*?)\]\]>/g, (_, words: string | undefined) =>
-      words ? escapeHtml(words) : "",
-    ),
-  ).replace(/^/, id ? `<a id="${escapeHtml(id)}"></a>` : "");
+  const plain = withoutPictureFrames(withoutXml(body));
+  return id ? `<a id="${escapeHtml(id)}"></a>${plain}` : plain;
+}
+
+const CDATA = "<![CDATA[";
+
+/** Text without what only XML has: instructions, and marked sections, whose words stay. One that never ends is left as it is. */
+function withoutXml(text: string): string {
+  let plain = "";
+  let at = 0;
+  for (let sign = text.indexOf("<", at); sign >= 0; sign = text.indexOf("<", sign + 1)) {
+    const isCdata = text.startsWith(CDATA, sign);
+    if (!isCdata && text[sign + 1] !== "?") continue;
+    const end = text.indexOf(isCdata ? "]]>" : "?>", sign);
+    if (end < 0) break;
+    plain += text.slice(at, sign) + (isCdata ? escapeHtml(text.slice(sign + CDATA.length, end)) : "");
+    at = end + (isCdata ? 3 : 2);
+    sign = at - 1;
+  }
+  return plain + text.slice(at);
 }
 
 /** Covers stand in a drawing that only frames them, so that they fill a screen. */
 function withoutPictureFrames(text: string): string {
   return text.replace(
-    /<svg\b[^>]*>\s*<image\b([^>]*?)\/?>\s*(?:<\/image>\s*)?<\/svg>/gi,
+    /<svg\b[^<>]*>\s*<image\b([^<>]*?)\/?>\s*(?:<\/image>\s*)?<\/svg>/gi,
     (_, attributes: string) =>
       `<img${attributes.replace(/\b(?:xlink:)?href(\s*=)/i, "src$1").replace(/\s(?:width|height|preserveAspectRatio|transform)\s*=\s*(?:"[^"]*"|'[^']*')/gi, "")} alt="">`,
   );

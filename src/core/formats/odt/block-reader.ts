@@ -1,5 +1,4 @@
 import { schema, type Alignment } from "@/core/document";
-import { isMachineName } from "../office/machine-names";
 import { ownLookOfParagraphs } from "../office/looks";
 import { OpenRuns } from "../office/open-runs";
 import { paragraphKindOf } from "../office/paragraph-kind";
@@ -213,12 +212,7 @@ export class BlockReader {
     const { builder, textWidth, facts } = this.scope;
     this.runs.leave();
     this.beginPage(this.namedStyle(element));
-    for (const marker of elementsWithin(element))
-      if (/^text:bookmark(?:-start)?$/.test(marker.name)) {
-        const name = marker.attributes["text:name"] ?? "";
-        if (!isMachineName(name)) builder.anchor(name, name);
-        else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
-      }
+    this.inline.nameNext(element);
     frames.forEach((frame, i) => {
       const held = framed(frame, this.scope);
       if (held.kind !== "picture") return;
@@ -234,6 +228,7 @@ export class BlockReader {
       if (caption && i === frames.length - 1) this.readCaption(caption);
       builder.closeFigure();
     });
+    this.inline.passOver(element);
   }
 
   private readCaption(element: XmlElement): void {
@@ -256,7 +251,9 @@ export class BlockReader {
       if (marker.name === "text:sequence" && this.scope.facts.wanted.has(anchor))
         this.scope.builder.hiddenAnchor(anchor);
     }
+    this.inline.nameNext(element);
     this.scope.builder.addEquation(held.tex);
+    this.inline.passOver(element);
     return true;
   }
 

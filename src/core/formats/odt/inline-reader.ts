@@ -2,7 +2,7 @@ import type { Mark } from "prosemirror-model";
 import { linkMark } from "../intake/addresses";
 import { isMachineName } from "../office/machine-names";
 import type { RunLook, WrittenStyle } from "../office/written-style";
-import { childNamed, textWithin, type XmlElement } from "../xml/element";
+import { childNamed, elementsWithin, textWithin, type XmlElement } from "../xml/element";
 import { anchorOf } from "./facts";
 import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
 import { formOf, REFERENCES } from "./references";
@@ -231,8 +231,23 @@ export class InlineReader {
 
   private placePoint(name: string): void {
     const { builder, facts } = this.scope;
+    if (name === "") return;
     if (!isMachineName(name)) builder.anchor(name, name);
     else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
+  }
+
+  /** Bookmarks that begin in a paragraph that is only a picture or an equation name that. */
+  nameNext(paragraph: XmlElement): void {
+    for (const { name, attributes } of elementsWithin(paragraph))
+      if (name === "text:bookmark" || name === "text:bookmark-start")
+        this.placePoint(attributes["text:name"] ?? "");
+  }
+
+  /** What began before such a paragraph and ends in it, ends. */
+  passOver(paragraph: XmlElement): void {
+    for (const { name, attributes } of elementsWithin(paragraph))
+      if (name === "text:bookmark-end" || name === "text:reference-mark-end")
+        this.endRange(attributes["text:name"] ?? "");
   }
 
   private beginRange(name: string): void {

@@ -105,6 +105,21 @@ describe("bookmarks and links of an OpenDocument text", () => {
     expect(index.bookmarks).toEqual([]);
   });
 
+  test("bookmarks that end in a picture end there; those around one name it", () => {
+    const { index } = read({
+      other: PICTURES,
+      text:
+        p(`<text:bookmark-start text:name="Until"/>Words.`) +
+        p(`${frame(image)}<text:bookmark-end text:name="Until"/>`) +
+        p(`<text:bookmark-start text:name="Plan"/>${frame(image)}<text:bookmark-end text:name="Plan"/>`) +
+        p("Behind."),
+    });
+    expect(index.bookmarks.map(({ name, shape, text }) => [name, shape, text])).toEqual([
+      ["Until", "range", "Words."],
+      ["Plan", "block", ""],
+    ]);
+  });
+
   test("bookmarks whose names programs made up are anchors only, in headings references keep their words", () => {
     const { index, doc } = read(
       h(
