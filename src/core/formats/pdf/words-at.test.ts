@@ -48,6 +48,19 @@ test("lines of a column are read for themselves, at whatever height those of the
   expect(standsAt({ ...begins, words: "A heading" }, 90, own)).toBe(false);
 });
 
+test("a lowered sign that hangs down from the line above is not what stands first; a line of which most stands above is not landed on", () => {
+  const lines = linesOf([
+    piece("words before", 79, 370),
+    piece("note 788", 79, 375.2, 4),
+    piece("15.5 Miscellaneous", 79, 386.6, 10.8),
+    piece("The text of it", 79, 402),
+  ]);
+  const begins = { words: "Miscellaneous", where: "first" as const };
+  expect(standsAt(begins, 375.41, lines)).toBe(true);
+  expect(standsAt(begins, 384.5, lines)).toBe(false);
+  expect(standsAt(begins, 362, lines)).toBe(false);
+});
+
 test("a link in a narrow cell lies on its own letters, not on those close beside it", () => {
   const cells = linesOf(
     ["Lo", "gi", "cal"].flatMap((text, i) => [

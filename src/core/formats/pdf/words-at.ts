@@ -2,8 +2,10 @@ import type { Box } from "@/core/layout";
 import { goesOtherWay, lettersOf, type FirstWords } from "../first-words";
 import type { PageLine } from "./page-lines";
 
-/** Points by which a line may stand above the place that leads to it. */
+/** Points by which letters may stand outside of the box of their link. */
 const ABOVE = 0.5;
+/** Of the size of its letters, how much of a line has to stand below a place for it to be read there: a lowered sign may hang down from the line above. */
+const BELOW = 0.3;
 /** A raised sign lies above the line it belongs to, by less than so many points. */
 const REACH = 12;
 /** How many letters may stand before a heading's words: its number, “Appendix B”. */
@@ -15,7 +17,9 @@ const COMPARED = 24;
 
 /** Whether the first words of a destination are read at a height of a page, points from its upper edge. */
 export function standsAt(begins: FirstWords, y: number, lines: readonly PageLine[]): boolean {
-  const below = lines.filter(({ baseline }) => baseline >= y - ABOVE);
+  const below = lines.filter(
+    ({ baseline, pieces }) => baseline - BELOW * Math.max(...pieces.map(({ size }) => size)) >= y,
+  );
   if (readsOtherWay(below.slice(0, 4))) return true;
   const wanted = lettersOf(begins.words).slice(0, COMPARED);
   const first = letters(below[0]);
