@@ -5,6 +5,26 @@ import { firstWordsOf } from "./first-words";
 
 const { nodes } = schema;
 
+test("a table begins with its caption, or with the first word in it where it has none", () => {
+  const cell = (words: string) =>
+    nodes.table_cell.create(null, nodes.paragraph.create(null, words === "" ? null : schema.text(words)));
+  const begins = (caption: string) => {
+    const doc = createDocument([
+      nodes.table.create({ id: newId() }, [
+        nodes.table_caption.create(null, caption === "" ? null : schema.text(caption)),
+        nodes.table_grid.create(
+          null,
+          nodes.table_row.create(null, [cell(""), cell("reboot signaling"), cell("in a narrow column")]),
+        ),
+      ]),
+    ]);
+    const index = indexDocument(doc);
+    return firstWordsOf(index.tables[0]!, index);
+  };
+  expect(begins("Signs of a reboot")).toEqual({ words: "Signs of a reboot", where: "below" });
+  expect(begins("")).toEqual({ words: "reboot", where: "below" });
+});
+
 test("words in a cell stand in the first line of the row where the cell begins with them, else somewhere below", () => {
   const point = (id: DestinationId) => nodes.bookmark_point.create({ id });
   const [first, later, second] = [newId(), newId(), newId()] as const;

@@ -27,8 +27,9 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
       return placedIn(list) ? null : ofList(list, index);
     }
     case "figure":
-    case "table":
       return shortenedWords(textFrom(index.doc.nodeAt(pos)!, 0), "below");
+    case "table":
+      return shortenedWords(wordsOfTable(index.doc.nodeAt(pos)!), "below");
     case "notice": {
       const notice = index.doc.nodeAt(pos)!;
       // Where it has no title of its own, the word for its kind stands before its words.
@@ -50,6 +51,18 @@ export function firstWordsOf(destination: Spot, index: DocumentIndex): FirstWord
       return shortenedWords(words, standsLowInRow(at) ? "below" : "line");
     }
   }
+}
+
+/** Of a table its caption; without one the first word in it, since the lines of cells beside each other are read across. */
+function wordsOfTable(table: Node): string {
+  const caption = textFrom(table.child(0), 0);
+  if (lettersOf(caption) !== "") return caption;
+  let first = "";
+  table.descendants((node) => {
+    if (first === "" && node.isTextblock) first = textFrom(node, 0).trim().split(/\s/, 1)[0]!;
+    return first === "";
+  });
+  return first;
 }
 
 /** Whether a place is in a cell of a table and not at its beginning: what leads there lands at the top of the row. */

@@ -61,6 +61,12 @@ test("a lowered sign that hangs down from the line above is not what stands firs
   expect(standsAt(begins, 362, lines)).toBe(false);
 });
 
+test("a word that is divided in a narrow cell stands below, another one does not", () => {
+  const lines = linesOf([piece("Designa-", 79, 50), piece("Period", 200, 50), piece("tion", 79, 66)]);
+  expect(standsAt({ words: "Designation", where: "below" }, 30, lines)).toBe(true);
+  expect(standsAt({ words: "Inclination", where: "below" }, 30, lines)).toBe(false);
+});
+
 test("a link in a narrow cell lies on its own letters, not on those close beside it", () => {
   const cells = linesOf(
     ["Lo", "gi", "cal"].flatMap((text, i) => [

@@ -10,8 +10,9 @@ const BELOW = 0.3;
 const REACH = 12;
 /** How many letters may stand before a heading's words: its number, “Appendix B”. */
 const LABEL = 14;
-/** Fewer letters at the end of a line tell nothing. */
+/** Fewer letters at the end of a line tell nothing, and fewer somewhere below. */
 const FEWEST = 3;
+const FEWEST_BELOW = 5;
 /** As many letters of a text are compared. */
 const COMPARED = 24;
 
@@ -28,7 +29,7 @@ export function standsAt(begins: FirstWords, y: number, lines: readonly PageLine
     .map(letters)
     .join("");
   const at = text.indexOf(wanted);
-  if (begins.where === "below") return at >= 0;
+  if (begins.where === "below") return at >= 0 || below.some((line) => beginsInPiece(wanted, line));
   const last = begins.where === "first" ? Math.min(LABEL, first.length - 1) : first.length - 1;
   if (at >= 0 && at <= last) return true;
   // They go on where the line, or the page, ends.
@@ -37,6 +38,14 @@ export function standsAt(begins: FirstWords, y: number, lines: readonly PageLine
     if (rest.length >= Math.min(FEWEST, wanted.length) && wanted.startsWith(rest)) return true;
   }
   return false;
+}
+
+/** Whether a piece of a line ends within the words, as in a cell too narrow for them. */
+function beginsInPiece(wanted: string, { pieces }: PageLine): boolean {
+  return pieces.some(({ text }) => {
+    const read = lettersOf(text);
+    return read.length >= FEWEST_BELOW && wanted.startsWith(read);
+  });
 }
 
 /** Whether the words of a link are read where its boxes lie. */
