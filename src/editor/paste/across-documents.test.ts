@@ -5,7 +5,7 @@ import { schema, type DestinationId, type LinkTarget } from "@/core/document";
 import { addBookmark } from "../commands/bookmarks";
 import { linkRange } from "../commands/links";
 import { permanentIds } from "../plugins/permanent-ids";
-import { leadBack, nameBrought, type Brought } from "./across-documents";
+import { leadBack, settleBrought, type Brought } from "./across-documents";
 import { ownIds } from "../commands/own-ids";
 import { pasteTransaction } from "./paste-transaction";
 
@@ -52,7 +52,7 @@ function manual() {
 
 function paste(into: Desk, copied: ReturnType<typeof manual>["copied"], brought: Brought) {
   const own = leadBack(ownIds(copied, into.doc, brought), into.doc, brought);
-  into.dispatch(nameBrought(pasteTransaction(into.state, own), brought));
+  into.dispatch(settleBrought(pasteTransaction(into.state, own), own, brought));
 }
 
 describe("what was copied in another document", () => {
@@ -90,6 +90,24 @@ describe("what was copied in another document", () => {
     paste(there, copied, brought);
     expect(there.index.bookmarks.map(({ name }) => name).sort()).toEqual(["Marked", "Plate", "Spot"]);
   });
+});
+
+test("a link to a heading whose words are joined to a paragraph leads to the heading in the other document", () => {
+  const { desk, brought } = manual();
+  const [lamps] = desk.index.headings;
+  const there = new Desk([paragraph("Nothing else.")], [permanentIds()]);
+  there.select("else", { empty: true });
+  // From within the heading on, so that its words go on in the paragraph.
+  paste(
+    there,
+    desk.doc.slice(lamps!.pos + 3, desk.doc.child(0).nodeSize + desk.doc.child(1).nodeSize),
+    brought,
+  );
+  expect(there.index.headings).toEqual([]);
+  expect(there.index.links.map(({ text, target }) => [text, target])).toContainEqual([
+    "here",
+    { kind: "document", document: FROM, id: lamps!.id },
+  ]);
 });
 
 test("links to the top and to words lead back as well; those to elsewhere stay as they are", () => {

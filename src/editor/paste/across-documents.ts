@@ -142,8 +142,27 @@ export function leadBack(slice: Slice, doc: Node, { document }: Brought): Slice 
   return new Slice(within(slice.content), slice.openStart, slice.openEnd);
 }
 
+/**
+ * Puts what came from another document in order once it stands here: names its bookmarks, and leads links back to that document whose
+ * place was joined to a block of this one and has no name here.
+ */
+export function settleBrought(tr: Transaction, slice: Slice, brought: Brought): Transaction {
+  nameBrought(tr, brought);
+  const standing = idsWithin(tr.doc);
+  const joined = [...idsWithin(slice.content)].filter((id) => !standing.has(id));
+  if (joined.length === 0) return tr;
+  const { document } = brought;
+  tr.doc.descendants((node, pos) => {
+    const link = markAmong(node.marks, "link");
+    if (link?.target.kind !== "destination" || !joined.includes(link.target.id)) return;
+    const target = { kind: "document" as const, document, id: link.target.id };
+    tr.addMark(pos, pos + node.nodeSize, marks.link.create({ ...link, target }));
+  });
+  return tr;
+}
+
 /** Gives the bookmarks that came along their names here, each with a number where its name is taken. */
-export function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Transaction {
+function nameBrought(tr: Transaction, { names, onBlocks }: Brought): Transaction {
   const known = () => settingsOf(tr.doc).registry.bookmarks;
   const free = freeNames(known());
   const standing = new Set<string>();

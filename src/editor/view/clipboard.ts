@@ -6,7 +6,7 @@ import type { DocumentIndex } from "@/core/index";
 import { isKind, shortened, type LinkTarget } from "@/core/document";
 import { addressTyped } from "@/core/links";
 import { linkRange } from "../commands/links";
-import { broughtAlong, copyingFrom, leadBack, nameBrought, type Brought } from "../paste/across-documents";
+import { broughtAlong, copyingFrom, leadBack, settleBrought, type Brought } from "../paste/across-documents";
 import type { Incoming } from "../paste/incoming";
 import { ownIds } from "../commands/own-ids";
 import { pasteTransaction } from "../paste/paste-transaction";
@@ -55,7 +55,7 @@ export function clipboardProps(
     }
     const inCells = handleTablePaste(commands(), event, slice);
     const tr = inCells ? host.state.tr : pasteTransaction(state, slice);
-    if (brought) nameBrought(tr, brought);
+    if (brought) settleBrought(tr, slice, brought);
     if (!inCells || tr.docChanged) host.dispatch(tr);
     return true;
   }
@@ -74,7 +74,7 @@ export function clipboardProps(
       withoutChunks(slice),
       moved ? { from: layout().toDocument(taken.from), to: layout().toDocument(taken.to) } : null,
     );
-    if (tr) host.dispatch(brought && !moved ? nameBrought(tr, brought) : tr);
+    if (tr) host.dispatch(brought && !moved ? settleBrought(tr, slice, brought) : tr);
     view.focus();
     return true;
   }
