@@ -1,7 +1,7 @@
 import { cardOf, entryWords, type ContentsEntry } from "@/core/wayfinding";
 import type { Composition } from "./composition";
 import { heightOf, NO_GROUNDS, NO_NOTES, type CellPart, type NumberLook, type Strip, type Tag } from "./flow";
-import { colourOnPaper } from "./text/text-style";
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { stripsOf } from "./text-strips";
 import { sized, wordsSet } from "./set-words";
 

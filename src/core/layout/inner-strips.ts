@@ -32,7 +32,7 @@ import type { InnerPlace, SetWithin } from "./inner-place";
 import { bulletAt, itemGap, listIndent, marked } from "./list-line";
 import { noticeStrips } from "./notice-strips";
 import { setText } from "./text/set-text";
-import { colourOnPaper } from "./text/text-style";
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { textSource } from "./text/text-source";
 import { stripsOf, textStrips } from "./text-strips";
 import { unindented } from "./set-words";

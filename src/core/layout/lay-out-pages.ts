@@ -2,7 +2,7 @@ import { kept } from "@/core/kept";
 import type { Node } from "prosemirror-model";
 import { blockPlaceOf, type DocumentIndex } from "@/core/index";
 import { asKind, type DestinationId, isKind, namedWithin, settingsOf, setupOf } from "@/core/document";
-import { contentsList, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
+import { bodyBegins, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
 import { blockFlow, returnFlow, type FlowCache } from "./block-flow";
 import type { Composition } from "./composition";
 import { endnoteFlows } from "./endnote-flows";
@@ -230,13 +230,6 @@ function sameRun<T>(before: readonly T[], now: readonly T[]): { same: number; sa
   )
     sameAtEnd++;
   return { same, sameAtEnd };
-}
-
-/** The block with which the first section after the contents list begins; without a list, the first section. */
-function bodyBegins(index: DocumentIndex): number {
-  const after = contentsList(index)?.block ?? -1;
-  const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
-  return index.headings.find(({ block, level }) => block > after && level === top)?.block ?? 0;
 }
 
 const onSamePage = kept((flow: Flow): Flow => ({ ...flow, endsPage: false }));

@@ -4,7 +4,8 @@ import type { Composition } from "./composition";
 import { stripLike, type Ground, type PlainGround, type Strip, type Tag, type TextContent } from "./flow";
 import { bolder } from "./fonts/font-key";
 import type { InnerPlace, SetWithin } from "./inner-place";
-import { colourOnPaper, styleOfLook } from "./text/text-style";
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
+import { styleOfLook } from "./text/text-style";
 import { stripsOf, textStrips } from "./text-strips";
 import { wordsSet } from "./set-words";
 

@@ -4,7 +4,8 @@ import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@
 import { fontKey } from "./fonts/font-key";
 import type { Resources } from "./resources";
 import { EVERY_FONT_HAS, widthOfWords } from "./text/measure";
-import { colourOnPaper, plainStyle } from "./text/text-style";
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
+import { plainStyle } from "./text/text-style";
 
 /** How the lines above and below the text of a page are set, and the menus that stand there. */
 export const PAGE_LINE_STYLE = plainStyle(fontKey("sans", 400, false), 8.5, colourOnPaper("quiet"));

@@ -20,7 +20,7 @@ export {
   type KnownLibrary,
 } from "./known-library";
 export { documentTargets } from "./document-targets";
-export { referenceWords, speaksOfPages } from "./reference-words";
+export { referenceParts, referenceWords, speaksOfPages, type ReferencePart } from "./reference-words";
 export { mentionsIn, type Mention, type MentionedPages, type MentionKind } from "./mentions";
 export { impactOf, type Going, type Impact } from "./impact";
 export { followLinks, targetKey, type BrokenTargets, type FollowedLinks } from "./broken-links";

@@ -19,23 +19,50 @@ export interface SpokenReference extends Pick<Reference, "target" | "form"> {
  * that is gone it says what it was called.
  */
 export function referenceWords(
-  { target, form, language: of }: SpokenReference,
+  reference: SpokenReference,
   at: number,
   index: DocumentIndex,
   pages: PageNumbers | null,
 ): string {
+  return referenceParts(reference, at, index, pages)
+    .map(({ words }) => words)
+    .join("");
+}
+
+/** A part of what a cross-reference says: words of its form, or what a field of it says of the place. */
+export interface ReferencePart {
+  readonly field: ReferenceField | null;
+  readonly words: string;
+}
+
+/** What {@link referenceWords} says, in its parts. White space is as a line has it: single, none at the ends. */
+export function referenceParts(
+  { target, form, language: of }: SpokenReference,
+  at: number,
+  index: DocumentIndex,
+  pages: PageNumbers | null,
+): ReferencePart[] {
   const place = index.destination(target.id);
   const language = of ? fixedWords(of) : fixedWordsOf(index.doc);
-  if (!place) return language.quoted(target.was ?? "?");
-  const words = partsOfForm(form)
-    .map((part) =>
-      typeof part === "string" ? part : fieldWords(part.field, { place, at, index, pages, language }),
-    )
-    .join("")
-    .replace(/\s+/gu, " ")
-    .trim();
+  if (!place) return [{ field: null, words: language.quoted(target.was ?? "?") }];
+  const context = { place, at, index, pages, language };
+  const parts: ReferencePart[] = [];
+  let said = "";
+  for (const part of partsOfForm(form)) {
+    const field = typeof part === "string" ? null : part.field;
+    const words = (typeof part === "string" ? part : fieldWords(part.field, context)).replace(/\s+/gu, " ");
+    const own = said === "" || said.endsWith(" ") ? words.replace(/^ /, "") : words;
+    if (own === "") continue;
+    said += own;
+    parts.push({ field, words: own });
+  }
+  while (parts.length > 0 && parts.at(-1)!.words.endsWith(" ")) {
+    const last = parts.pop()!;
+    const words = last.words.slice(0, -1);
+    if (words !== "") parts.push({ ...last, words });
+  }
   // A place without a name or a number still has to be told of.
-  return words || whereWords({ place, at, index, pages, language });
+  return parts.length > 0 ? parts : [{ field: "where", words: whereWords(context) }];
 }
 
 interface ReferenceContext {

@@ -43,6 +43,7 @@ export { indexEntryFrom, indexEntrySchema, MAX_INDEX_ENTRY_LETTERS, type IndexEn
 export { frozenListSchema, type FrozenList } from "./frozen-list";
 export { describeAction, type Action } from "./action";
 export { expressionSchema, MAX_EXPRESSION_LETTERS } from "./computation";
+export { schemesSchema } from "./allowed-schemes";
 export { hintSchema, LINK_LOOKS, linkLookSchema, lookFrom, type LinkLook } from "./link-look";
 export { fileNameOf } from "./file-name";
 export {

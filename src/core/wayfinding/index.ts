@@ -36,6 +36,7 @@ export {
   type IndexLine,
   type IndexPart,
 } from "./book-index";
+export { bodyBegins } from "./body-begins";
 export { cardOf, type Card } from "./cards";
 export { planEffect, type PlanEffect } from "./plan-effect";
 export { doubledBy, handMadeContents, type Doubled, type HandMadeContents } from "./doubled";

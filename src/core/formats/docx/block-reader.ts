@@ -1,4 +1,4 @@
-import { schema, type Alignment } from "@/core/document";
+import { noticeKindOf, schema, type Alignment } from "@/core/document";
 import {
   childNamed,
   elementsIn,
@@ -11,11 +11,17 @@ import type { ContentsFrom } from "./contents";
 import { isJoinedToNext } from "./facts";
 import { InlineReader, type MetNote } from "./inline-reader";
 import { ListStack } from "./list-stack";
+import { isOwnSize } from "../office/own-size";
 import { ownLookOfParagraphs } from "../office/looks";
 import { isOn } from "./names";
 import { isOfTables } from "../office/series";
 import { OpenRuns } from "../office/open-runs";
-import { paragraphKindOf } from "../office/paragraph-kind";
+import type { ContainerAttributes, ContainerKind } from "../intake/containers";
+import type { TextAttributes, TextblockKind } from "../intake/open-textblock";
+import { paragraphKindOf, type ParagraphKind } from "../office/paragraph-kind";
+import { keptHeadingFrom, keptList } from "./kept";
+import { STYLE_IDS } from "./style-ids";
+import { tagOf, type Tag } from "./tags";
 import type { PageSections } from "./page-sections";
 import { drawnPicture, isPicture } from "./pictures";
 import type { DocxScope } from "./scope";
@@ -55,6 +61,10 @@ export class BlockReader {
   private joins = false;
   private column: number | null = null;
   private depth = 0;
+  /** In which containers of our own the next block stands. */
+  private readonly within: string[] = [];
+  /** What is kept of the heading that comes next. */
+  private keptHeading: unknown = undefined;
 
   constructor(
     private readonly scope: DocxScope,
@@ -65,7 +75,7 @@ export class BlockReader {
       (contents) => this.placeContents(contents),
       () => this.placePageBreak(),
     );
-    this.lists = new ListStack(scope.builder);
+    this.lists = new ListStack(scope.builder, scope.own.isOwn);
     this.runs = new OpenRuns(scope.builder);
   }
 
@@ -91,6 +101,11 @@ export class BlockReader {
   private readBlock(elements: readonly XmlElement[], at: number): number {
     const element = elements[at]!;
     if (element.name === "w:p") return this.readParagraphAt(elements, at);
+    const tag = tagOf(element);
+    if (tag) {
+      this.readTagged(element, tag);
+      return 0;
+    }
     if (element.name === "w:tbl") {
       const caption = this.captionBehind(elements, at);
       this.readTable(element, caption === null ? null : elements[caption]!);
@@ -103,6 +118,85 @@ export class BlockReader {
       );
     else if (element.name !== "w:sectPr" && element.name !== "w:sdtPr") this.inline.readMarker(element);
     return 0;
+  }
+
+  /** Reads what Gate Rope wrote, as it says that it is. */
+  private readTagged(control: XmlElement, { kind, said }: Tag): void {
+    const { builder, own } = this.scope;
+    const content = childNamed(control, "w:sdtContent");
+    if (!content) return;
+    switch (kind) {
+      case "made":
+      case "menu":
+        if (own.isOwn) return;
+        break;
+      case "list": {
+        const list = keptList(own.keptAt(said));
+        if (!list) break;
+        this.leaveAll();
+        this.contentsTitle = null;
+        return builder.addLeaf(nodes.contents_list.create(list));
+      }
+      case "heading":
+        this.keptHeading = own.keptAt(said);
+        this.readBlocksWithin(content);
+        this.keptHeading = undefined;
+        return;
+      case "continues":
+        this.lists.continuesNext = true;
+        return this.readBlocksWithin(content);
+      case "held":
+        this.runs.leave();
+        this.lists.closeDownTo(Number(said));
+        return this.lists.apart(() => this.readBlocksWithin(content));
+      case "quotation":
+      case "definitions":
+      case "definition":
+        return this.readContainer(CONTAINERS[kind], {}, kind, content);
+      case "notice":
+        return this.readContainer("notice", { kind: noticeKindOf(said) ?? "note" }, kind, content);
+      case "term":
+        return this.readTextblock("term", {}, content);
+      case "code":
+        this.leaveAll();
+        return this.readTextblock("code_block", { language: said }, content);
+    }
+    this.readBlocksWithin(content);
+  }
+
+  private readContainer(
+    container: ContainerKind,
+    attributes: ContainerAttributes,
+    kind: string,
+    content: XmlElement,
+  ): void {
+    this.placeContentsTitle();
+    this.leaveAll();
+    const { builder } = this.scope;
+    const opened = builder.openContainer(container, attributes);
+    this.within.push(kind);
+    this.lists.apart(() => this.readBlocksWithin(content));
+    this.runs.leave();
+    this.within.pop();
+    if (opened) builder.closeContainer(container);
+  }
+
+  /** Reads a paragraph as a block of text of a kind. */
+  private readTextblock(kind: TextblockKind, attributes: TextAttributes, content: XmlElement): void {
+    const { builder } = this.scope;
+    for (const element of blocksIn(content)) {
+      if (element.name !== "w:p") this.inline.readMarker(element);
+      else {
+        builder.openTextblock(kind, attributes);
+        this.readInline(this.paragraphOf(element));
+        builder.closeTextblock();
+      }
+    }
+  }
+
+  private readBlocksWithin(parent: XmlElement): void {
+    const elements = [...blocksIn(parent)];
+    for (let i = 0; i < elements.length; i++) i += this.readBlock(elements, i);
   }
 
   private readParagraphAt(elements: readonly XmlElement[], at: number): number {
@@ -166,8 +260,12 @@ export class BlockReader {
   private readParagraph(paragraph: Paragraph): void {
     const { builder, context } = this.scope;
     const { element, style, own, look } = paragraph;
-    const kind = paragraphKindOf(style);
+    const kind = this.kindOf(style);
     const level = (look.outline ?? 9) + 1;
+    if (kind === "notice title") {
+      builder.openTextblock("notice_title");
+      return this.readInto(paragraph);
+    }
     if (own.newPage && this.depth === 0 && !style.paragraph.newPage) this.placePageBreak();
     if (kind === "contents title") {
       this.placeContentsTitle();
@@ -218,6 +316,16 @@ export class BlockReader {
     });
     if (kind === "title" && builder.title === null) builder.title = textOfParagraph(element);
     this.readInto(paragraph);
+  }
+
+  /** What a paragraph is by its style; in containers of our own styles say what those are already. */
+  private kindOf(style: DocxStyle): ParagraphKind | "notice title" {
+    const kind = paragraphKindOf(style);
+    if (!this.scope.own.isOwn) return kind;
+    const around = this.within.at(-1);
+    if (around === "notice" && style.id === STYLE_IDS.noticeTitle) return "notice title";
+    if (kind === "quotation" && this.within.includes("quotation")) return "body";
+    return kind === "own" && MADE_STYLES.has(style.id) ? "body" : kind;
   }
 
   /** A page ends between blocks: lists end with it. */
@@ -288,10 +396,13 @@ export class BlockReader {
   }
 
   private nameHeading({ own, style }: Paragraph, level: number): void {
+    const { builder, numbering } = this.scope;
+    const kept = keptHeadingFrom(this.keptHeading);
+    if (kept) return builder.nameHeading(kept);
     const takenOut = own.numbering === "0" && style.paragraph.numbering !== undefined;
-    const appendix = level === 1 && /^(?:appendix|anhang|annexe?)\b/i.test(style.name);
-    if (takenOut || appendix)
-      this.scope.builder.nameHeading({ series: takenOut ? "none" : "appendix", short: "" });
+    const counted = numbering.get(own.numbering)?.levels[0]?.text ?? "";
+    const appendix = level === 1 && [style.name, counted].some((words) => APPENDIX.test(words));
+    if (takenOut || appendix) builder.nameHeading({ series: takenOut ? "none" : "appendix", short: "" });
   }
 
   // What a paragraph shows
@@ -316,8 +427,10 @@ export class BlockReader {
     const { element } = paragraph;
     if (!this.scope.facts.shows(element).equation) return false;
     const math = [...elementsWithin(element)].filter(({ name }) => name === "m:oMath");
-    if (math.length === 0 || this.depth > 0) return false;
-    const words = textOfParagraph(element).replace(/[\s()[\]\d.,:–-]/g, "");
+    const { isOwn } = this.scope.own;
+    if (math.length === 0 || (isOwn ? paragraph.style.id !== STYLE_IDS.equation : this.depth > 0))
+      return false;
+    const words = textOfParagraph(element, isOwn).replace(/[\s()[\]\d.,:–-]/g, "");
     if (words !== "" || (math.length > 1 && !firstWithin(element, "m:oMathPara"))) return false;
     this.leaveAll();
     this.inline.nameNext(element);
@@ -335,7 +448,9 @@ export class BlockReader {
     this.inline.nameNext(paragraph.element);
     const drawings = drawingsIn(paragraph.element);
     drawings.forEach((drawing, i) => {
-      const { bytes, alt, decorative, width, place, link } = drawnPicture(drawing, this.scope);
+      const drawn = drawnPicture(drawing, this.scope);
+      const { bytes, alt, decorative, place, link } = drawn;
+      const width = isOwnSize(drawn, textWidth) ? null : drawn.width;
       const hundredths = width === null ? null : Math.round((width / textWidth) * 100);
       builder.openFigure({
         width: hundredths !== null && hundredths >= 5 && hundredths < 100 ? hundredths : null,
@@ -366,11 +481,12 @@ export class BlockReader {
   }
 
   /** Opens the item a paragraph begins, stays in the one it goes on in, or leaves all lists. */
-  private placeInLists({ look }: Paragraph): void {
+  private placeInLists({ look, own }: Paragraph): void {
     const list = this.scope.numbering.get(look.numbering);
     const level = look.numberingLevel ?? 0;
     if (list && !list.levels[level]!.none) return this.lists.openItem(look.numbering!, list, level);
-    this.lists.stayOrLeave(look.indent ?? 0);
+    // What Gate Rope writes into an item says itself how far in it stands.
+    this.lists.stayOrLeave((this.scope.own.isOwn ? own.indent : look.indent) ?? 0);
   }
 
   // Tables
@@ -383,8 +499,10 @@ export class BlockReader {
     this.lists.stayOrLeave(indent ? Number(indent) / 20 : 0);
     builder.openTable();
     if (caption) this.readCaption(caption);
-    const rows = gridOf(table, () =>
-      context.dropped.add("words in a merged cell", "They are not shown in the file either."),
+    const rows = gridOf(
+      table,
+      () => context.dropped.add("words in a merged cell", "They are not shown in the file either."),
+      this.scope.own.isOwn,
     );
     const around = this.column;
     this.depth++;
@@ -395,7 +513,8 @@ export class BlockReader {
       readMarkers(before);
       for (const { element, column, columns, rows: span, widths, before } of cells) {
         readMarkers(before);
-        if (!builder.openCell(header, columns, span, null, widths)) continue;
+        const named = header || (this.scope.own.isOwn && isHeadCell(element));
+        if (!builder.openCell(named, columns, span, null, widths)) continue;
         this.column = column;
         this.lists.apart(() => this.readBlocks(element));
         this.runs.leave();
@@ -445,7 +564,8 @@ export class BlockReader {
 /** The blocks and markers within an element, those in wrappers too. */
 function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
   for (const child of elementsIn(parent)) {
-    if (WRAPPERS.has(child.name)) yield* blocksIn(child);
+    if (tagOf(child)) yield child;
+    else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
     else if (child.name !== "w:tcPr" && child.name !== "w:del" && child.name !== "w:moveFrom") yield child;
   }
 }
@@ -489,9 +609,35 @@ function isRule(paragraph: XmlElement): boolean {
   );
 }
 
-/** The words of a paragraph, those of its fields' instructions left out. */
-function textOfParagraph(paragraph: XmlElement): string {
+/** The words of a paragraph, those of its fields' instructions left out; `own`: also what Gate Rope made. */
+function textOfParagraph(paragraph: XmlElement, own = false): string {
   let words = "";
-  for (const { name, content } of elementsWithin(paragraph)) if (name === "w:t") words += content.join("");
+  for (const element of elementsIn(paragraph)) {
+    if (own && ["made", "tex"].includes(tagOf(element)?.kind ?? "")) continue;
+    if (element.name === "w:t") words += element.content.join("");
+    else words += textOfParagraph(element, own);
+  }
   return words.trim();
+}
+
+const APPENDIX = /^(?:appendix|anhang|annexe?)\b/i;
+
+const CONTAINERS = {
+  quotation: "quotation",
+  definitions: "definition_list",
+  definition: "definition",
+} as const;
+
+/** Styles that say where a paragraph stands, in what Gate Rope wrote. */
+const MADE_STYLES: ReadonlySet<string> = new Set([
+  STYLE_IDS.noticeTitle,
+  STYLE_IDS.term,
+  STYLE_IDS.definition,
+  STYLE_IDS.way,
+  STYLE_IDS.equation,
+]);
+
+/** Whether a cell of a row that is no header is one itself. */
+function isHeadCell(cell: XmlElement): boolean {
+  return firstWithin(cell, "w:pStyle")?.attributes["w:val"] === STYLE_IDS.head;
 }

@@ -65,6 +65,8 @@ export class DocumentFacts {
   readonly wanted: Set<string>;
   /** Names whose words a reference says. */
   readonly quoted: Set<string>;
+  /** By the name of a bookmark, the entry of the index that says its pages. */
+  readonly indexed: Map<string, FieldCode>;
   private readonly places = new Map<string, NamedPlace>();
   /** Bookmarks whose end was not met yet. */
   private readonly begun = new Set<NamedPlace>();
@@ -83,6 +85,7 @@ export class DocumentFacts {
   ) {
     this.wanted = outer?.wanted ?? new Set();
     this.quoted = outer?.quoted ?? new Set();
+    this.indexed = outer?.indexed ?? new Map();
     if (body) this.visitAll(body);
   }
 
@@ -268,6 +271,8 @@ export class DocumentFacts {
     const code = fieldCode(instruction);
     if (begin) this.fields.set(begin, code);
     const [name] = code.words;
+    const ranged = code.kind === "XE" ? code.switches.get("r") : undefined;
+    if (ranged) this.indexed.set(ranged.toLowerCase(), code);
     if (code.kind === "HYPERLINK") {
       const anchor = code.switches.get("l");
       if (anchor) this.wanted.add(anchor.toLowerCase());

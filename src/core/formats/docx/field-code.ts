@@ -42,7 +42,8 @@ export function fieldCode(instruction: string): FieldCode {
       if (bare.includes(waits)) waits = null;
       continue;
     }
-    const word = quoted !== undefined ? quoted.replace(/\\(.)/g, "$1") : plain;
+    // A colon that parts no entry of an index keeps its sign.
+    const word = quoted !== undefined ? quoted.replace(/\\([^:])/g, "$1") : plain;
     if (word === undefined) continue;
     if (waits === null) words.push(word);
     else switches.set(waits, word);

@@ -1,6 +1,10 @@
 import type { Mark } from "prosemirror-model";
-import { markAmong } from "@/core/document";
+import { asMark, fixedWords, markAmong } from "@/core/document";
 import { linkMark } from "../intake/addresses";
+import { isOwnSize } from "../office/own-size";
+import { keptLink, keptReference, keptTex } from "./kept";
+import type { OwnPlace } from "../office/own-part";
+import { tagOf, type Tag } from "./tags";
 import { isMachineName } from "../office/machine-names";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
 import { contentsFrom, type ContentsFrom } from "./contents";
@@ -55,6 +59,10 @@ export class InlineReader {
   private readonly fields: OpenField[] = [];
   private readonly ranges = new Map<string, OpenRange>();
   private links: Mark[] = [];
+  /** Whether a link that was kept as it is holds for all that is met. */
+  private keptLinks = 0;
+  /** How the links look that are met, where their words do not say it. */
+  private look: string | undefined = undefined;
   /** Fields whose own words are left out. */
   private dropping = 0;
   private place: InlinePlace | null = null;
@@ -116,8 +124,10 @@ export class InlineReader {
       case "w:del":
       case "w:moveFrom":
         return;
-      case "w:sdt":
-        return this.readControl(element);
+      case "w:sdt": {
+        const tag = tagOf(element);
+        return tag ? this.readTagged(element, tag) : this.readControl(element);
+      }
       case "m:oMath":
       case "m:oMathPara":
         return this.readEquation(element);
@@ -196,8 +206,10 @@ export class InlineReader {
         // White space of XML alone: a space that does not break is no such.
         const kept =
           attributes["xml:space"] === "preserve" ? words : words.replace(/^[ \t\r\n]+|[ \t\r\n]+$/g, "");
-        const said = this.behindNumber ? kept.replace(/^[\s.:)\-–—]+/, "") : kept;
-        if (said !== "") this.behindNumber = false;
+        const { isOwn } = this.scope.own;
+        const between = isOwn ? /^\. / : /^[\s.:)\-–—]+/;
+        const said = this.behindNumber ? kept.replace(between, "") : kept;
+        if (said !== "" || isOwn) this.behindNumber = false;
         return builder.text(wordsInSymbols(font, said), marks);
       }
       case "w:tab":
@@ -247,8 +259,8 @@ export class InlineReader {
     const id = part.attributes["w:id"] ?? "";
     const key = `${place} ${id}`;
     const { facts, builder } = this.scope;
-    const anchors = [...this.ranges.values()].flatMap(({ name }) =>
-      facts.encloses(name) === "note" ? [name] : [],
+    const anchors = [...this.ranges.values()].flatMap(({ name, mark }) =>
+      facts.encloses(name) === "note" || (this.scope.own.isOwn && mark === null) ? [name] : [],
     );
     builder.noteReference(key, place, anchors);
     this.notes.push({ key, place, id });
@@ -271,7 +283,9 @@ export class InlineReader {
   }
 
   /** The height of a picture in a line, in hundredths of the size of the words around it. */
-  private heightInLine({ height }: DrawnPicture): number | null {
+  private heightInLine(drawn: DrawnPicture): number | null {
+    const { height } = drawn;
+    if (isOwnSize(drawn, this.scope.textWidth)) return null;
     const size = this.place?.style.run.size ?? 10;
     return height === null ? null : Math.min(Math.max(Math.round((height / size) * 100), 20), 2_000);
   }
@@ -312,8 +326,13 @@ export class InlineReader {
 
   /** Reads the equations of a paragraph that holds nothing else, each as a block. */
   readEquations(paragraph: XmlElement): void {
+    let kept: unknown;
     for (const element of elementsWithin(paragraph)) {
-      const tex = element.name === "m:oMath" ? texOf(element) : "";
+      const tag = tagOf(element);
+      if (tag?.kind === "tex") kept = this.scope.own.keptAt(tag.said);
+      if (element.name !== "m:oMath") continue;
+      const tex = keptTex(kept, element) ?? texOf(element);
+      kept = undefined;
       if (tex !== "") this.scope.builder.addEquation(tex);
     }
   }
@@ -332,10 +351,63 @@ export class InlineReader {
     if (content) this.readAll(content);
   }
 
+  /** Reads what Gate Rope wrote, as it says that it is. */
+  private readTagged(control: XmlElement, { kind, said }: Tag): void {
+    const { builder, own } = this.scope;
+    const content = childNamed(control, "w:sdtContent");
+    if (!content) return;
+    const kept = own.keptAt(said);
+    const marks = () => this.marksOf(runLook(childNamed(firstWithin(content, "w:r"), "w:rPr")));
+    switch (kind) {
+      case "made":
+        if (own.isOwn) return;
+        break;
+      case "value":
+        if (typeof kept === "string" && !this.isSilent && builder.computation(kept, marks())) return;
+        break;
+      case "reference": {
+        const reference = keptReference(kept);
+        const anchor = reference?.place ? own.anchorOf(reference.place) : reference?.target?.was;
+        if (reference && anchor && !this.isSilent) {
+          const { form, linked } = reference;
+          if (builder.crossReference({ anchor, form, linked }, marks())) return;
+        }
+        break;
+      }
+      case "link": {
+        const link = keptLink(kept);
+        if (!link || this.isSilent) break;
+        this.links.push(link);
+        this.keptLinks++;
+        this.readAll(content);
+        this.keptLinks--;
+        this.links.pop();
+        return;
+      }
+      case "look":
+        this.look = said;
+        this.readAll(content);
+        this.look = undefined;
+        return;
+      case "tex": {
+        const math = firstWithin(content, "m:oMath");
+        const tex = keptTex(kept, math);
+        if (tex !== null && !this.isSilent) {
+          builder.formula(tex, math ? [...this.marksOf({})] : this.marksOf({}));
+          return;
+        }
+      }
+    }
+    this.readAll(content);
+  }
+
   // Links
 
   private readHyperlink(element: XmlElement): void {
-    const link = this.isSilent ? null : this.linkOf(element.attributes);
+    const link =
+      this.isSilent || this.keptLinks > 0
+        ? null
+        : this.linkOf(element.attributes, this.look ?? lookOfLink(element));
     if (link) this.links.push(link);
     this.readAll(element);
     if (link) this.links.pop();
@@ -352,12 +424,12 @@ export class InlineReader {
     return around ? this.linkOf(around.attributes) : null;
   }
 
-  private linkOf(attributes: Readonly<Record<string, string>>): Mark | null {
-    const { builder, context, relationships } = this.scope;
-    const anchor = attributes["w:anchor"];
+  private linkOf(attributes: Readonly<Record<string, string>>, look?: string): Mark | null {
+    const { builder, context, relationships, own } = this.scope;
+    const anchor = attributes["w:anchor"] && own.anchorOf(attributes["w:anchor"]);
     const target = relationships.get(attributes["r:id"] ?? "")?.target ?? "";
     const href = anchor ? `${target.split("#")[0]}#${encodeURIComponent(anchor)}` : target;
-    return linkMark({ href, hint: attributes["w:tooltip"] }, builder, context);
+    return linkMark({ href, hint: attributes["w:tooltip"], look }, builder, context);
   }
 
   // Fields
@@ -421,12 +493,13 @@ export class InlineReader {
 
   /** A reference whose place is there is made again; of another one the words are kept, with a link that says what it looked for. */
   private referTo(code: FieldCode): { readonly drops: boolean; readonly link: Mark | null } {
-    const { builder, facts, context } = this.scope;
-    const [anchor = ""] = code.words;
+    const { builder, facts, context, own } = this.scope;
+    const [name = ""] = code.words;
+    const anchor = own.anchorOf(name);
     const linked = code.switches.has("h");
-    const enclosed = facts.encloses(anchor);
+    const enclosed = facts.encloses(name);
     // A heading is found by its words, so that it keeps them.
-    if (enclosed && builder.openKind !== "heading") {
+    if (enclosed && (builder.openKind !== "heading" || own.isOwn)) {
       const form = formOf(code, enclosed);
       if (builder.crossReference({ anchor, form, linked }, this.marksOf({}))) return DROPS;
     }
@@ -434,17 +507,14 @@ export class InlineReader {
   }
 
   private enterInIndex(code: FieldCode): void {
-    const [main = "", sub = ""] = (code.words[0] ?? "").split(":").map((part) => part.trim());
-    const said = code.switches.get("t") ?? "";
-    const [, also, see] = /^see (also )?\s*(.*)$/i.exec(said) ?? [];
-    const entry = new Map([
-      ["data-type", "indexterm"],
-      ["data-primary", main],
-      ...(sub ? [["data-secondary", sub] as const] : []),
-      ...(see ? [[also ? "data-seealso" : "data-see", see] as const] : []),
-    ]);
-    const mark = this.scope.builder.indexedOn(entry);
+    // One that says the pages of a bookmark stands on the words of that.
+    if (code.switches.get("r")) return;
+    const mark = this.entryMark(code);
     if (mark) this.scope.builder.endIndexed(mark);
+  }
+
+  private entryMark(code: FieldCode): Mark | null {
+    return this.scope.builder.indexedOn(entryOf(code, this.scope.builder.language));
   }
 
   // Bookmarks
@@ -453,6 +523,14 @@ export class InlineReader {
     const { builder, facts } = this.scope;
     const { "w:id": id = "", "w:name": name = "" } = attributes;
     if (name === "" || this.ranges.has(id)) return;
+    const indexed = facts.indexed.get(name.toLowerCase());
+    if (indexed && facts.ends(id)) {
+      const mark = this.entryMark(indexed);
+      if (mark) this.ranges.set(id, { name, mark, columns: null });
+      return;
+    }
+    const place = this.scope.own.placeOf(name);
+    if (place) return this.beginOwnRange(id, name, place);
     const hidden = isMachineName(name);
     if (hidden && !facts.wanted.has(name.toLowerCase())) return;
     const enclosed = facts.encloses(name);
@@ -467,11 +545,28 @@ export class InlineReader {
     this.ranges.set(id, { name, mark, columns });
   }
 
+  /** A bookmark that was written here, as what it was there. */
+  private beginOwnRange(id: string, name: string, { anchor, aliases, called, kind }: OwnPlace): void {
+    const { builder, facts } = this.scope;
+    if (kind === "part") return;
+    for (const alias of aliases) builder.earlier(alias, anchor);
+    if (kind === null) {
+      if (facts.encloses(name) === "note") this.ranges.set(id, { name: anchor, mark: null, columns: null });
+      else builder.hiddenAnchor(anchor);
+      return;
+    }
+    const words = called ?? anchor;
+    if (kind !== "range" || !facts.ends(id)) return builder.anchor(anchor, words);
+    this.ranges.set(id, { name, mark: builder.rangeMark(anchor, words), columns: null });
+  }
+
   private endRange(id: string): void {
     const range = this.ranges.get(id);
     if (!range) return;
     this.ranges.delete(id);
-    if (range.mark) this.scope.builder.endRange(range.mark);
+    const { builder } = this.scope;
+    if (range.mark && asMark(range.mark, "index_entry")) builder.endIndexed(range.mark);
+    else if (range.mark) builder.endRange(range.mark);
   }
 
   /** Bookmarks that begin in a paragraph that is only a picture or an equation name that. */
@@ -480,7 +575,9 @@ export class InlineReader {
     for (const { name, attributes } of elementsWithin(paragraph)) {
       const called = attributes["w:name"] ?? "";
       if (name !== "w:bookmarkStart" || called === "") continue;
-      if (!isMachineName(called)) builder.anchor(called, called);
+      const place = this.scope.own.placeOf(called);
+      if (place) this.beginOwnRange(attributes["w:id"] ?? "", called, place);
+      else if (!isMachineName(called)) builder.anchor(called, called);
       else if (facts.wanted.has(called.toLowerCase())) builder.hiddenAnchor(called);
     }
   }
@@ -492,6 +589,57 @@ export class InlineReader {
       else if (element.name === "w:fldChar") this.meetFieldSign(element);
     }
   }
+}
+
+/** Links look as the style of their words says, where Gate Rope made it. */
+function lookOfLink(link: XmlElement): string | undefined {
+  const style = firstWithin(link, "w:rStyle")?.attributes["w:val"];
+  return style === "LinkPlain" ? "plain" : style === "LinkButton" ? "button" : undefined;
+}
+
+/** An entry of an index as an element of HTML tells of it (ISO 29500-1, 17.16.5.75: XE). */
+function entryOf(code: FieldCode, language: string | null): ReadonlyMap<string, string> {
+  const [main = "", sub = ""] = (code.words[0] ?? "")
+    .split(/(?<!\\):/)
+    .map((part) => part.replace(/\\:/g, ":").trim());
+  const said = code.switches.get("t") ?? "";
+  const { see, also } = sentTo(said, language);
+  return new Map([
+    ["data-type", "indexterm"],
+    ["data-primary", main],
+    ...(sub ? [["data-secondary", sub] as const] : []),
+    ...(see ? [["data-see", see] as const] : []),
+    ...(also ? [["data-seealso", also] as const] : []),
+  ]);
+}
+
+/** To which entries an entry sends its readers: `see lamps; see also wicks`, in English or in the language of the document. */
+function sentTo(said: string, language: string | null): { readonly see: string; readonly also: string } {
+  const sent = { see: "", also: "" };
+  const both = [fixedWords(language ?? "en"), fixedWords("en")];
+  const behind = (words: string, sign: string) =>
+    words.toLowerCase().startsWith(`${sign.toLowerCase()} `) ? words.slice(sign.length + 1).trim() : null;
+  const parts = said.split(/;\s(?=\S)/);
+  for (let i = 0; i < parts.length; i++) {
+    for (const says of both) {
+      const also = behind(parts[i]!, says.seeAlso);
+      const see = also === null ? behind(parts[i]!, says.see) : null;
+      if (also === null && see === null) continue;
+      const key = also === null ? "see" : "also";
+      // A semicolon may stand in an entry.
+      const rest: string[] = [];
+      while (
+        i + 1 < parts.length &&
+        both.every(
+          (it) => behind(parts[i + 1]!, it.see) === null && behind(parts[i + 1]!, it.seeAlso) === null,
+        )
+      )
+        rest.push(parts[++i]!);
+      sent[key] ||= [also ?? see ?? "", ...rest].join("; ");
+      break;
+    }
+  }
+  return sent;
 }
 
 const NO_EFFECT = { drops: false, link: null } as const;

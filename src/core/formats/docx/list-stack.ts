@@ -20,8 +20,14 @@ export class ListStack {
   private readonly restarted = new Set<string>();
   /** The pattern of the last list that counted between blocks. */
   private last: string | null = null;
+  /** Whether the list that opens next goes on counting, whatever was counted before it. */
+  continuesNext = false;
 
-  constructor(private readonly builder: DocumentBuilder) {}
+  constructor(
+    private readonly builder: DocumentBuilder,
+    /** Whether Gate Rope wrote the file. */
+    private readonly isOwn: boolean,
+  ) {}
 
   get depth(): number {
     return this.open.length;
@@ -36,12 +42,16 @@ export class ListStack {
   openItem(id: string, list: Numbering, level: number): void {
     const at = list.levels[level]!;
     const kind = at.numerals === null ? "bullet_list" : "ordered_list";
+    const begins = list.restarts.has(level) && !this.restarted.has(`${id} ${level}`);
     const number = this.count(id, list, level);
     this.closeDownTo(level);
     const top = this.open.at(-1);
     if (
       top?.level === level &&
-      (top.pattern !== list.pattern || top.kind !== kind || (kind === "ordered_list" && number === at.start))
+      (begins ||
+        top.pattern !== list.pattern ||
+        top.kind !== kind ||
+        (kind === "ordered_list" && number === at.start))
     )
       this.closeOne();
     const beside = this.open.at(-1);
@@ -56,7 +66,11 @@ export class ListStack {
 
   private attributesOf(list: Numbering, level: number, number: number) {
     const at = list.levels[level]!;
-    const count = countOf(at, level);
+    const count = countOf(at, level, this.isOwn);
+    if (this.continuesNext) {
+      this.continuesNext = false;
+      return { ...count, start: 1, continues: true };
+    }
     if (number === at.start) return count;
     return this.open.length === 0 && this.last === list.pattern
       ? { ...count, start: 1, continues: true }

@@ -1,3 +1,4 @@
+import { OWN_NAMESPACE } from "../office/own-part";
 import type { Namespaces } from "../xml/parse-xml";
 
 /** Prefixes of the namespaces of ISO 29500, whether a file is strict or transitional, and of their extensions that are read. */
@@ -26,6 +27,7 @@ export const NAMESPACES: Namespaces = {
   "http://schemas.microsoft.com/office/word/2012/wordml": "w15",
   "http://schemas.microsoft.com/office/drawing/2016/SVG/main": "asvg",
   "http://schemas.openxmlformats.org/markup-compatibility/2006": "mc",
+  [OWN_NAMESPACE]: "own",
   "urn:schemas-microsoft-com:vml": "v",
   "urn:schemas-microsoft-com:office:office": "o",
 };

@@ -114,14 +114,16 @@ function startOf(written: string): number {
   return Math.min(Math.max(Math.trunc(Number(written)) || 0, 0), MAX_START);
 }
 
-/** How a list of a document counts that shows this level: what stands beside its own count is kept, those of outer levels are not. */
-export function countOf(level: NumberingLevel, depth: number): ListCount {
+/** How a list of a document counts that shows this level: what stands beside its own count is kept, those of outer levels are not. `isOwn`: whether Gate Rope wrote it. */
+export function countOf(level: NumberingLevel, depth: number, isOwn = false): ListCount {
   const [before = "", after = ""] = level.text.split(`%${depth + 1}`);
   const beside = (words: string) =>
-    words
-      .replace(/%\d[.)\-–]?/g, "")
-      .trim()
-      .slice(0, MAX_AFFIX_LETTERS);
+    isOwn
+      ? words.slice(0, MAX_AFFIX_LETTERS)
+      : words
+          .replace(/%\d[.)\-–]?/g, "")
+          .trim()
+          .slice(0, MAX_AFFIX_LETTERS);
   return {
     ...FIRST_COUNT,
     numerals: level.numerals ?? "decimal",

@@ -1,6 +1,7 @@
 import {
   FIRST_SETUP,
   hasRoom,
+  PAPERS,
   pageSectionSchema,
   type Numerals,
   type PageLines,
@@ -36,7 +37,13 @@ const NUMERALS: Readonly<Record<string, Numerals>> = {
 export class PageSections {
   private readonly sections: readonly WrittenSection[];
 
-  constructor(body: XmlElement | null, settings: XmlElement | null, lineAt: LineOf) {
+  constructor(
+    body: XmlElement | null,
+    settings: XmlElement | null,
+    lineAt: LineOf,
+    /** Whether Gate Rope wrote the file. */
+    private readonly isOwn: boolean,
+  ) {
     const twoSided = childNamed(settings, "w:evenAndOddHeaders");
     const even = twoSided !== null && isOn(twoSided.attributes["w:val"]);
     let before: ReadonlyMap<string, string> = new Map();
@@ -55,7 +62,7 @@ export class PageSections {
   get rule(): PageRule {
     const first = this.sections[0];
     if (!first) return { header: NO_LINE, footer: NO_LINE, onFirst: true };
-    const roman = first.numbering?.numerals === "lower-roman" && this.sections.length > 1;
+    const roman = this.hasRomanFront;
     const rightHand = this.sections.slice(1).some(({ begins }) => begins === "right-hand page");
     return { ...first.lines, setup: { ...first.paper, rightHand, romanFront: roman } };
   }
@@ -67,19 +74,40 @@ export class PageSections {
     if (at < 0 || !next || !first) return null;
     const paper = isSame(next.paper, first.paper) ? null : next.paper;
     if (next.begins === "continuous" && isSame(next.paper, this.sections[at]!.paper)) return null;
+    // The body behind front matter in roman numbers begins a page by itself.
+    const isBody =
+      this.isOwn &&
+      at === 0 &&
+      this.hasRomanFront &&
+      next.numbering?.numerals === "decimal" &&
+      next.numbering.from === 1;
+    const lines = isSame(asOnFirst(next.lines, first.lines), first.lines) ? null : next.lines;
+    if (isBody && !paper && !lines) return null;
     const section = {
       paper,
-      lines: isSame(next.lines, first.lines) ? null : next.lines,
+      lines,
       numbering: next.numbering,
       rightHand: next.begins === "right-hand page",
     };
     return pageSectionSchema.safeParse(section).data ?? null;
   }
 
+  /** Whether the pages before the first section are counted in roman numbers. */
+  private get hasRomanFront(): boolean {
+    return this.sections[0]?.numbering?.numerals === "lower-roman" && this.sections.length > 1;
+  }
+
   get textWidth(): number {
     const { width, margins } = this.sections[0]?.paper ?? FIRST_SETUP;
     return width - margins.left - margins.right;
   }
+}
+
+/** Lines without a first page of their own stand beside those of the document, whose first page may have one. */
+function asOnFirst(lines: PageLines, first: PageLines): PageLines {
+  return lines.onFirst
+    ? { ...lines, onFirst: first.onFirst, ...(first.first && { first: first.first }) }
+    : lines;
 }
 
 function propertiesIn(body: XmlElement | null): XmlElement[] {
@@ -100,8 +128,8 @@ function writtenSection(element: XmlElement, lines: PageLines): WrittenSection {
     written === undefined ? otherwise : Math.abs(Math.round(points(written) * 100) / 100);
   const count = Math.min(Number(columns["w:num"]) || 1, 4);
   const paper: Paper = {
-    width: side(size["w:w"], FIRST_SETUP.width),
-    height: side(size["w:h"], FIRST_SETUP.height),
+    width: exactSide(side(size["w:w"], FIRST_SETUP.width)),
+    height: exactSide(side(size["w:h"], FIRST_SETUP.height)),
     margins: {
       top: side(margins["w:top"], 72),
       right: side(margins["w:right"] ?? margins["w:end"], 72),
@@ -122,6 +150,12 @@ function writtenSection(element: XmlElement, lines: PageLines): WrittenSection {
     numbering: counted["w:fmt"] !== undefined || from !== null ? { numerals, from } : null,
     begins: type === "continuous" ? "continuous" : type === "oddPage" ? "right-hand page" : "page",
   };
+}
+
+/** The side of a paper that has a name is as long as its standard says, not as long as twentieths of a point can say. */
+function exactSide(length: number): number {
+  const named = Object.values(PAPERS).flatMap(({ width, height }) => [width, height]);
+  return named.find((side) => Math.abs(side - length) < 0.06) ?? length;
 }
 
 function isPossible(paper: Paper): boolean {

@@ -1,4 +1,13 @@
-import { FIRST_SHEET, languageFrom, type Manuscript } from "@/core/document";
+import {
+  directionOf,
+  FIRST_SETUP,
+  FIRST_SHEET,
+  languageFrom,
+  withSettings,
+  type Manuscript,
+  type PageRule,
+  type StyleSheet,
+} from "@/core/document";
 import type { Archive } from "../archive/archive";
 import { DocumentBuilder } from "../intake/document-builder";
 import { ReadError } from "../intake/read-error";
@@ -12,6 +21,12 @@ import { OfficePackage } from "./package";
 import { lineOf } from "./page-lines";
 import { PageSections } from "./page-sections";
 import { captionRule } from "../office/series";
+import { OwnNames } from "../office/own-names";
+import { ownPartFrom, type OwnPart } from "../office/own-part";
+import { ownSettingsFrom, type OwnSettings } from "../office/own-settings";
+import { parseXml } from "../xml/parse-xml";
+import { NAMESPACES } from "./names";
+import { stylesXml } from "./styles-xml";
 import { RunMarks } from "../office/run-marks";
 import type { DocxScope } from "./scope";
 import { talkOf } from "./talk";
@@ -34,25 +49,30 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
   const core = pack.partOf("", "core-properties")?.root ?? null;
   const title = textWithin(childNamed(core, "dc:title")).trim();
   const relationships = pack.relationshipsOf(pack.main);
-  const sections = new PageSections(body, partOf("settings"), (id) => {
-    const part = pack.part(relationships.get(id)?.target ?? "");
-    return part && lineOf(part, title);
-  });
   const bodyLook = blockLook(styles.body, FIRST_SHEET.styles.body);
-  const sheet = sheetOf(
-    {
-      body: styles.body,
-      ...usedStyles(body, styles),
-      numberingOf: (style) => headingNumbering(styles.get(style.id) ?? styles.body, numbering),
+  const own = new OwnNames(ownPartOf(pack));
+  const settings = ownSettingsFrom(own.settings);
+  const sections = new PageSections(
+    body,
+    partOf("settings"),
+    (id) => {
+      const part = pack.part(relationships.get(id)?.target ?? "");
+      return part && lineOf(part, title);
     },
-    "As imported",
+    own.isOwn,
   );
-  builder.styles.take({
-    ...sheet,
-    captions: captionRule([...facts.captions.values()], facts.countsByChapter),
-    page: sections.rule,
-  });
+  const sheet = sheetIn(body, styles, numbering);
+  builder.styles.take(
+    settings && looksAsWritten(sheet, body, settings, numbering)
+      ? { ...settings.styles, page: pageRule(settings.styles.page, sections.rule) }
+      : {
+          ...sheet,
+          captions: captionRule([...facts.captions.values()], facts.countsByChapter),
+          page: sections.rule,
+        },
+  );
   builder.language =
+    settings?.language ??
     languageFrom(facts.language) ??
     languageFrom(textWithin(childNamed(core, "dc:language"))) ??
     languageFrom(styles.language);
@@ -60,7 +80,8 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
     pack,
     styles,
     numbering,
-    marks: new RunMarks(builder.language, builder.styles, context.dropped),
+    marks: new RunMarks(builder.language, builder.styles, context.dropped, own.isOwn),
+    own,
     facts,
     builder,
     context,
@@ -75,7 +96,63 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
   readNotes(reader, scope, "endnotes", "w:endnote");
   context.takeTalk(talkOf(body, partOf("comments"), partOf("commentsExtended")));
   builder.title ??= title || null;
-  return builder.finish(context, () => undefined);
+  if (!settings) return builder.finish(context, () => undefined);
+  builder.returns = settings.returns;
+  builder.title = settings.title || null;
+  const { doc, ...rest } = builder.finish(context, () => undefined);
+  const { working_title, schemes } = settings;
+  return { ...rest, doc: withSettings(doc, { ...(working_title && { working_title }), schemes }) };
+}
+
+/** What the file carries of our own, where it was written here. */
+function ownPartOf(pack: OfficePackage): OwnPart | null {
+  for (const { type, outside, target } of pack.relationshipsOf(pack.main).values()) {
+    const part = type === "customXml" && !outside ? ownPartFrom(pack.part(target)) : null;
+    if (part) return part;
+  }
+  return null;
+}
+
+/** The style sheet that the styles of a file come to, as far as they are used. */
+function sheetIn(body: XmlElement, styles: StyleTable, numbering: NumberingTable): StyleSheet {
+  return sheetOf(
+    {
+      body: styles.body,
+      ...usedStyles(body, styles),
+      numberingOf: (style) => headingNumbering(styles.get(style.id) ?? styles.body, numbering),
+    },
+    "As imported",
+  );
+}
+
+/** Whether the styles of a file are as they were written: then the sheet from which they were made says more than they can. */
+function looksAsWritten(
+  sheet: StyleSheet,
+  body: XmlElement,
+  { styles, language }: OwnSettings,
+  numbering: NumberingTable,
+): boolean {
+  const xml = new TextEncoder().encode(stylesXml(styles, language, directionOf(language)));
+  const written = new StyleTable(parseXml(xml, { part: "styles", namespaces: NAMESPACES }));
+  return JSON.stringify(sheetIn(body, written, numbering).styles) === JSON.stringify(sheet.styles);
+}
+
+/** Lengths in twentieths of a point are not the whole truth. */
+const NEAR = 0.06;
+
+/** How pages are set up: as they were when the file was written, unless that was changed since. */
+function pageRule(written: PageRule, read: PageRule): PageRule {
+  const [one, other] = [setupIn(written), setupIn(read)];
+  const isNear = one.every((length, i) => Math.abs(length - other[i]!) < NEAR);
+  const isSame = ["header", "footer"].every(
+    (which) => JSON.stringify(written[which as "header"]) === JSON.stringify(read[which as "header"]),
+  );
+  return isNear && isSame ? written : { ...read, setup: isNear ? written.setup : read.setup };
+}
+
+function setupIn({ setup = FIRST_SETUP }: PageRule): number[] {
+  const { width, height, margins } = setup;
+  return [width, height, margins.top, margins.right, margins.bottom, margins.left];
 }
 
 /** Reads the notes whose signs were met. */

@@ -4,6 +4,7 @@ import type { ReadContext } from "../intake/read-context";
 import type { DocumentFacts } from "./facts";
 import type { NumberingTable } from "./numbering";
 import type { OfficePackage, Relationships } from "./package";
+import type { OwnNames } from "../office/own-names";
 import type { RunMarks } from "../office/run-marks";
 import type { StyleTable } from "./style-table";
 
@@ -16,6 +17,8 @@ export interface DocxScope {
   readonly facts: DocumentFacts;
   readonly builder: DocumentBuilder;
   readonly context: ReadContext;
+  /** What the file says of its names, where it was written here. */
+  readonly own: OwnNames;
   /** What the part that is read leads to. */
   readonly relationships: Relationships;
   /** The width of the text on its pages, in points. */

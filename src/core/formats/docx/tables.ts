@@ -29,11 +29,14 @@ export interface GridRow {
   readonly behind: readonly XmlElement[];
 }
 
-/** How the cells of a table stand, merged ones as one (ISO 29500-1, 17.4). `onLost` is told of words in a cell that is merged with another. */
-export function gridOf(table: XmlElement, onLost: () => void): GridRow[] {
-  const widths = childrenNamed(childNamed(table, "w:tblGrid"), "w:gridCol").map(({ attributes }) =>
-    Math.round((points(attributes["w:w"] ?? "0") * 96) / 72),
-  );
+/** How the cells of a table stand, merged ones as one (ISO 29500-1, 17.4). `isOwn`: whether Gate Rope wrote it. `onLost` is told of words in a cell that is merged with another. */
+export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): GridRow[] {
+  const widths =
+    isOwn && isAsWideAsText(table)
+      ? []
+      : childrenNamed(childNamed(table, "w:tblGrid"), "w:gridCol").map(({ attributes }) =>
+          Math.round((points(attributes["w:w"] ?? "0") * 96) / 72),
+        );
   const rows: GridRow[] = [];
   /** By the column it begins in, the cell that goes on below. */
   let above = new Map<number, GridCell>();
@@ -93,6 +96,11 @@ export function gridOf(table: XmlElement, onLost: () => void): GridRow[] {
     before = [];
   }
   return rows;
+}
+
+/** Whether nobody said how wide the columns are of a table that was written here. */
+function isAsWideAsText(table: XmlElement): boolean {
+  return childNamed(childNamed(table, "w:tblPr"), "w:tblW")?.attributes["w:type"] === "pct";
 }
 
 function holdsWords(cell: XmlElement): boolean {

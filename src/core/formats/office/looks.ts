@@ -10,7 +10,7 @@ import {
 import type { WrittenStyle } from "./written-style";
 
 /** A single line of most faces is as high as so many times their size. */
-const SINGLE_LINE = 1.2;
+export const SINGLE_LINE = 1.2;
 
 /** The kind of face behind the name of a font; null where there is none. */
 export function faceOf(font: string | undefined): Face | null {
@@ -18,7 +18,7 @@ export function faceOf(font: string | undefined): Face | null {
   if (/mono|courier|consol|typewriter|menlo|terminal|fixed|lucida console|inconsolata/i.test(font))
     return "mono";
   if (
-    /sans|arial|helvetica|calibri|verdana|tahoma|segoe|carlito|roboto|theme: headings|gothic|trebuchet|univers|frutiger|futura/i.test(
+    /sans|figtree|arial|helvetica|calibri|verdana|tahoma|segoe|carlito|roboto|theme: headings|gothic|trebuchet|univers|frutiger|futura/i.test(
       font,
     )
   )

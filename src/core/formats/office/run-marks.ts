@@ -22,6 +22,8 @@ const MEANINGS: Readonly<Record<string, readonly Mark[]>> = {
   "verbatim char": [marks.code.create()],
   // Links and signs of notes look as they do everywhere in a document.
   hyperlink: [],
+  "link plain": [],
+  "link button": [],
   followedhyperlink: [],
   "footnote reference": [],
   "endnote reference": [],
@@ -41,6 +43,8 @@ export class RunMarks {
     private readonly language: string | null,
     private readonly met: MetStyles,
     private readonly dropped: DropLog,
+    /** Whether what words say of themselves is said on purpose, also where it is so around them: in what Gate Rope wrote. */
+    private readonly isOwn = false,
   ) {}
 
   /** Whether words are not shown. */
@@ -57,18 +61,21 @@ export class RunMarks {
     if (own && Object.keys(own.run).length > 0 && !isPartOfLinkedStyle(own, paragraph))
       set = this.inOwnStyle(own, set);
     const add = (mark: Mark) => (set = mark.addToSet(set));
-    if (look.bold && !around.bold) add(marks.strong.create());
-    if (look.italic && !around.italic) add(marks.emphasis.create());
-    if (look.underline && !around.underline && style?.name.toLowerCase() !== "hyperlink")
+    const says = (part: "bold" | "italic" | "underline" | "strike") =>
+      Boolean(look[part]) && (this.isOwn || !around[part]);
+    if (says("bold")) add(marks.strong.create());
+    if (says("italic")) add(marks.emphasis.create());
+    if (says("underline") && (this.isOwn || style?.name.toLowerCase() !== "hyperlink"))
       add(marks.underline.create());
-    if (look.strike && !around.strike) add(marks.strike.create());
+    if (says("strike")) add(marks.strike.create());
     const vertical = look.vertical ?? (named ? undefined : own?.run.vertical);
     if (vertical === "superscript" || vertical === "subscript") add(marks[vertical].create());
-    if (look.font && faceOf(look.font) === "mono" && faceOf(around.font) !== "mono") add(marks.code.create());
-    if (look.colour && look.colour !== "auto" && look.colour !== (around.colour ?? "auto")) {
-      if (isNearWhite(look.colour))
+    if (look.font && faceOf(look.font) === "mono" && (this.isOwn || faceOf(around.font) !== "mono"))
+      add(marks.code.create());
+    if (look.colour && look.colour !== "auto" && (this.isOwn || look.colour !== (around.colour ?? "auto"))) {
+      if (!this.isOwn && isNearWhite(look.colour))
         this.dropped.add("words in white", "They are in the colour of the text now, to be seen on white.");
-      else if (!named || named.length > 0) add(marks.colour.create({ colour: look.colour }));
+      else if (this.isOwn || !named || named.length > 0) add(marks.colour.create({ colour: look.colour }));
     }
     this.addSize(look, around, add);
     if (set.some((mark) => isMark(mark, "size", "colour")))
@@ -89,7 +96,7 @@ export class RunMarks {
   private addSize(look: RunLook, around: RunLook, add: (mark: Mark) => void): void {
     const [size, usual] = [look.size, around.size ?? 10];
     if (!size || Math.abs(size - usual) < 0.25) return;
-    const percent = Math.min(Math.max(Math.round((size / usual) * 100), SIZES.least), SIZES.most);
+    const percent = Math.min(Math.max(hundredths(size, usual), SIZES.least), SIZES.most);
     if (percent !== 100) add(marks.size.create({ percent }));
   }
 
@@ -97,6 +104,15 @@ export class RunMarks {
     const id = this.met.named(style.name, "words", () => ownLookOfWords(style));
     return id ? marks.word_style.create({ style: id }).addToSet(set) : set;
   }
+}
+
+/** A size in hundredths of another. Files know half points only: a round number that comes to the same is meant. */
+function hundredths(size: number, of: number): number {
+  const exact = (size / of) * 100;
+  const meant = [25, 5]
+    .map((step) => Math.round(exact / step) * step)
+    .find((round) => Math.round((of * round) / 50) / 2 === size);
+  return meant ?? Math.round(exact);
 }
 
 /** Whether a colour cannot be read on white: less than 1.5 to 1 (WCAG 2.2, contrast ratio). It stood on a ground of its own. */

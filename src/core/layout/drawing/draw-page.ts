@@ -1,5 +1,5 @@
 import { columnWidth, documentDirection, type Paper } from "@/core/document";
-import { colourOnPaper } from "../text/text-style";
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { NOTE_RULE, partHeight, type Column } from "../paginate";
 import type { PageLayout } from "../page-layout";
 import { drawPageLines } from "./draw-page-lines";

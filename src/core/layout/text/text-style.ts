@@ -1,3 +1,4 @@
+import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import type { Mark } from "prosemirror-model";
 import {
   byMark,
@@ -10,7 +11,6 @@ import {
   type StyleSheet,
 } from "@/core/document";
 import { bolder, fontKey, type Family, type FontKey } from "../fonts/font-key";
-import { ownEntry } from "@/core/own-entry";
 
 /** How words are set. Lengths are points. */
 export interface TextStyle {
@@ -29,23 +29,6 @@ export interface TextStyle {
   readonly language: string | null;
   /** Code, and words that are written letter by letter: never divided. */
   readonly code: boolean;
-}
-
-/** Named colours on paper. */
-const COLOURS: Readonly<Record<string, string>> = {
-  ink: "#1c2a30",
-  quiet: "#55636a",
-  tide: "#0e5a5e",
-  plum: "#6b3f69",
-  hemp: "#8a6230",
-  line: "#ddd5c6",
-  wash: "#f4efe4",
-};
-
-/** A colour of a look on paper: named ones as six digits. */
-export function colourOnPaper(colour: string | null, otherwise = "ink"): string {
-  const named = colour ?? otherwise;
-  return named.startsWith("#") ? named : (ownEntry(COLOURS, named) ?? COLOURS.ink!);
 }
 
 /** Styles of looks, each kept for the sheet it was asked with last: nearly all texts of a document share a few. */

@@ -1,0 +1,51 @@
+import type { Node } from "prosemirror-model";
+import type { DestinationId } from "@/core/document";
+import type { DocxOutput } from "./docx-output";
+import { fieldXml } from "./fields-xml";
+import { inlineXml } from "./inline-xml";
+import { runXml } from "./run-xml";
+
+/** What captions of each kind are counted as. */
+export const SERIES = { figure: "Figure", table: "Table", equation: "Equation" } as const;
+
+/**
+ * The label and the words of a caption, with bookmarks around what cross-references say of it. Empty where there is neither. `node` holds the
+ * words; null for none.
+ */
+export function captionXml(
+  node: Node | null,
+  id: DestinationId | null,
+  kind: keyof typeof SERIES,
+  output: DocxOutput,
+): string {
+  const { index, sheet, names } = output;
+  const label = id ? index.captions.get(id) : undefined;
+  const words = node ? inlineXml(node, output, { size: sheet.styles.caption.size }) : "";
+  if (label === undefined || id === null) return words;
+  const referred = referredParts(output);
+  const part = (of: "label" | "number" | "title" | "caption", xml: string) =>
+    referred.has(id) ? output.bookmarked(names.partOf(id, of), xml) : xml;
+  const said = sheet.captions[kind];
+  const number = label.startsWith(said) ? label.slice(said.length).trim() : label;
+  const before = label.slice(0, label.length - number.length);
+  const dot = number.lastIndexOf(".");
+  const [chapter, count] = [number.slice(0, dot + 1), number.slice(dot + 1)];
+  const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
+  const counted =
+    (chapter ? fieldXml(`STYLEREF ${top} \\s`, runXml(chapter.slice(0, -1), "")) + runXml(".", "") : "") +
+    fieldXml(`SEQ ${SERIES[kind]} \\* ARABIC${chapter ? ` \\s ${top}` : ""}`, runXml(count, ""));
+  const labelled = part("label", runXml(before, "") + part("number", counted));
+  return words ? part("caption", `${labelled}${runXml(". ", "")}${part("title", words)}`) : labelled;
+}
+
+const known = new WeakMap<DocxOutput, ReadonlySet<string>>();
+
+/** What cross-references speak of. */
+function referredParts(output: DocxOutput): ReadonlySet<string> {
+  let referred = known.get(output);
+  if (!referred) {
+    referred = new Set(output.index.references.map(({ reference }) => reference.target.id));
+    known.set(output, referred);
+  }
+  return referred;
+}

@@ -1,0 +1,15 @@
+/** The ids of the styles that say what a paragraph is, in what Gate Rope writes. */
+export const STYLE_IDS = {
+  quotation: "Quote",
+  code: "HTMLPreformatted",
+  caption: "Caption",
+  item: "ListParagraph",
+  cell: "TableContents",
+  head: "TableHeading",
+  noticeTitle: "NoticeTitle",
+  term: "DefinitionTerm",
+  definition: "Definition",
+  contentsTitle: "TOCHeading",
+  way: "ReturnLink",
+  equation: "Equation",
+} as const;
