@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { pdfJob } from "@/core/collab/pdf-job";
+import { fileJob } from "@/core/collab/file-job";
 import { pdfOptionsSchema } from "@/core/formats/pdf/options";
 import { call } from "./call";
 
@@ -10,7 +10,7 @@ export const beginPdf = call("POST", "/api/documents/:id/pdf", {
 });
 
 /** How far a PDF is, or what became of it. */
-export const getPdf = call("GET", "/api/documents/:id/pdf/:job", { answer: pdfJob });
+export const getPdf = call("GET", "/api/documents/:id/pdf/:job", { answer: fileJob });
 /** Ends the making of a PDF. */
 export const cancelPdf = call("DELETE", "/api/documents/:id/pdf/:job");
 /** The file of a PDF that is made. */

@@ -3,5 +3,5 @@
  * steps until they are accepted.
  */
 export * from "./messages";
-export * from "./pdf-job";
+export * from "./file-job";
 export { IDS_TO_GIVE, OtherLine, FROM_OTHERS, OwnSteps, type Taken } from "./own-steps";

@@ -1,9 +1,11 @@
-import { Zip, ZipDeflate } from "fflate";
+import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 
 /** A file to pack, with its bytes piece by piece. */
 export interface ToZip {
   readonly path: string;
   readonly pieces: Iterable<Uint8Array>;
+  /** Whether it stands in the archive as it is. */
+  readonly stored?: boolean;
 }
 
 /** Files as the bytes of one ZIP archive (ISO/IEC 21320-1), piece by piece as somebody takes them. */
@@ -18,8 +20,8 @@ export function* zipped(files: Iterable<ToZip>): Generator<Uint8Array<ArrayBuffe
     if (error) throw error;
     made.push(new Uint8Array(piece));
   });
-  for (const { path, pieces } of files) {
-    const file = new ZipDeflate(path, { level: 4 });
+  for (const { path, pieces, stored } of files) {
+    const file = stored ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 4 });
     zip.add(file);
     for (const piece of pieces) {
       file.push(piece);

@@ -40,7 +40,7 @@ export { bodyBegins } from "./body-begins";
 export { cardOf, type Card } from "./cards";
 export { planEffect, type PlanEffect } from "./plan-effect";
 export { doubledBy, handMadeContents, type Doubled, type HandMadeContents } from "./doubled";
-export { saysItsTitle } from "./own-title";
+export { isOwnTitle, saysItsTitle } from "./own-title";
 export { makeLiving } from "./living-contents";
 export {
   buildPlan,

@@ -2,7 +2,7 @@ import type { PdfOptions } from "@/core/formats/pdf/options";
 import type { Session } from "@/editor";
 import { ask } from "@/contract/ask";
 import * as pdf from "@/contract/pdf";
-import type { PdfJob } from "@/core/collab";
+import type { FileJob } from "@/core/collab";
 
 /** What of a PDF's options is chosen; the rest is as usual. */
 export type ChosenPdf = Partial<PdfOptions>;
@@ -30,7 +30,7 @@ export async function beginPdf(session: Session, options: ChosenPdf): Promise<Ma
 /** Tells how far it is until it is made or has failed; ends without a word when `signal` is aborted. */
 export async function followPdf(
   making: MakingPdf,
-  onState: (state: PdfJob["state"]) => void,
+  onState: (state: FileJob["state"]) => void,
   signal: AbortSignal,
 ): Promise<void> {
   while (!signal.aborted) {

@@ -9,12 +9,12 @@ import { codePointName } from "@/core/model/code-point-name";
 import { counted, formatted, sized } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
 import { useSession, useSessionValue } from "@/editor";
-import type { PdfJob } from "@/core/collab";
+import type { FileJob } from "@/core/collab";
 import { messageOf } from "@/core/thrown";
 import { beginPdf, cancelPdf, followPdf, type ChosenPdf, type MakingPdf } from "./make-pdf";
 import { PdfChoices } from "./pdf-choices";
 
-type State = PdfJob["state"] | { readonly kind: "asking" } | null;
+type State = FileJob["state"] | { readonly kind: "asking" } | null;
 
 /** The PDF: its options, how far it is, and whether every link lands in it. */
 export function PdfSection() {

@@ -4,7 +4,7 @@ import { type Manuscript, newId, documentTitle } from "@/core/document";
 import { fileNameFor, FORMATS } from "@/core/formats";
 import type { PdfOptions } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";
-import type { PdfJob } from "@/core/collab";
+import type { FileJob } from "@/core/collab";
 import { pdfInThread, pdfOrder, type PdfInMaking } from "@/threads/pdf";
 import { messageOf } from "@/core/thrown";
 import { explained, ServerError } from "../http/errors";
@@ -15,7 +15,7 @@ interface Kept {
   readonly file: string;
   readonly name: string;
   readonly making: PdfInMaking;
-  state: PdfJob["state"];
+  state: FileJob["state"];
 }
 
 /** A made file is kept so long for who is to take it. */
@@ -90,7 +90,7 @@ export class PdfJobs {
     return id;
   }
 
-  get(document: string, id: string): PdfJob {
+  get(document: string, id: string): FileJob {
     return { id, state: this.find(document, id).state };
   }
 

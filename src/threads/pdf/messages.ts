@@ -1,4 +1,4 @@
-import type { MissingCharacter } from "@/core/collab/pdf-job";
+import type { MissingCharacter } from "@/core/collab/file-job";
 import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
 import type { AskedPlace } from "@/core/links";

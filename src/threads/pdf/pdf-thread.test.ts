@@ -16,7 +16,7 @@ import {
 import { pdfOptionsSchema } from "@/core/formats/pdf";
 import { PdfJobs } from "@/server/publishing/pdf-jobs";
 import { pictureForPdf } from "./picture-for-pdf";
-import type { PdfStage } from "@/core/collab";
+import type { FileStage } from "@/core/collab";
 import { pdfInThread, pdfOrder } from ".";
 
 const THREAD = path.resolve("dist/pdf-thread.mjs");
@@ -65,7 +65,7 @@ test("a photograph is as wide and high as it is shown, and stands upright in a P
 
 describe("the thread of PDF files", () => {
   test("tells how far it is and what became of the file", async () => {
-    const stages: PdfStage[] = [];
+    const stages: FileStage[] = [];
     const asked = order();
     const made = await pdfInThread(THREAD, asked, (stage) => stages.push(stage)).outcome;
     expect(made).toMatchObject({ ok: true, pages: 1, leftOut: 0, missing: [], proof: { failed: [] } });

@@ -5,7 +5,7 @@ import { indexDocument } from "@/core/index";
 import { contentOf, documentTitle, type Manuscript, type Pictures, schema, shortened } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
-import type { PdfStage } from "@/core/collab";
+import type { FileStage } from "@/core/collab";
 import { libraryOf } from "@/core/links";
 import { deflate } from "./deflate";
 import { layOutWhole } from "./lay-out-whole";
@@ -16,7 +16,7 @@ import type { PdfOrder, PdfOutcome } from "./messages";
 
 compileForOneRun();
 
-async function make(order: PdfOrder, report: (stage: PdfStage) => void): Promise<PdfOutcome> {
+async function make(order: PdfOrder, report: (stage: FileStage) => void): Promise<PdfOutcome> {
   const { options, fonts } = order;
   const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
   report({ stage: "pages", done: 0, of: 1 });
@@ -87,4 +87,4 @@ function sourceOf(manuscript: Manuscript) {
   };
 }
 
-answerOrders<PdfOrder, PdfOutcome, PdfStage>(() => make);
+answerOrders<PdfOrder, PdfOutcome, FileStage>(() => make);

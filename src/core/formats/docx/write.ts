@@ -2,7 +2,7 @@ import { documentTitle, settingsOf, type Manuscript } from "@/core/document";
 import { OWN_NAMESPACE, ownPartXml } from "../office/own-part";
 import type { OfficeOptions } from "../office/office-options";
 import { ownSettings } from "../office/own-settings";
-import type { PromisedOfficeLink } from "../office/promised-office-link";
+import type { WrittenArchive } from "../office/written-archive";
 import { escapeXml, XML_DECLARATION } from "../xml/escape-xml";
 import type { ToZip } from "../zipped";
 import { bodyXml } from "./body-xml";
@@ -11,12 +11,6 @@ import { notesXml } from "./notes-xml";
 import { WrittenPageLines } from "./page-xml";
 import { contentTypesXml, TEXT_NAMESPACES, textType, WrittenRelationships, type WrittenPart } from "./parts";
 import { fontTableXml, stylesXml } from "./styles-xml";
-
-/** A file of a word processor before it is packed. */
-export interface WrittenArchive {
-  readonly files: Iterable<ToZip>;
-  readonly promised: readonly PromisedOfficeLink[];
-}
 
 const ENDINGS: Readonly<Record<string, string>> = {
   png: "image/png",

@@ -8,7 +8,7 @@ import { lineOfHeading } from "../intake/page-title";
 import { ReadError } from "../intake/read-error";
 import type { ReadContext } from "../intake/read-context";
 import { epubPackage } from "./package";
-import { joinedSpine } from "./spine-text";
+import { joinedSpine, ownMetas } from "./spine-text";
 
 /** Reads an e-book (EPUB 2 and 3) as one document, in the order of its spine. Throws a {@link ReadError} for what is none. */
 export function readEpub(archive: Archive, context: ReadContext): Manuscript {
@@ -22,7 +22,7 @@ export function readEpub(archive: Archive, context: ReadContext): Manuscript {
   if (files.length === 0) neededEntry(archive, spine[0]!, "e-book");
   context.progress(0.3);
   const spoken = languageFrom(language);
-  const html = `<html${spoken ? ` lang="${spoken}"` : ""}><head><title>${escapeHtml(title)}</title></head><body>${joinedSpine(files)}</body></html>`;
+  const html = `<html${spoken ? ` lang="${spoken}"` : ""}><head>${ownMetas(files)}<title>${escapeHtml(title)}</title></head><body>${joinedSpine(files)}</body></html>`;
   const read = readHtml(html, {
     ...context,
     // A book brings no furniture of a web page.

@@ -21,22 +21,25 @@ const ATTRIBUTE = /(\s+)([^\s"'<>/=]+)(\s*=\s*)("[^"]*"|'[^']*')/g;
  */
 export function joinedSpine(files: readonly SpineFile[]): string {
   const names = new AnchorNames(files);
-  return files
-    .map(({ path, text }) => {
-      const key = escapeHtml(names.ofFile(path));
-      return `<section id="${key}">${rewritten(bodyOf(text), path, names)}</section>`;
+  const isOwn = ownMetas(files) !== "";
+  const bodies = files.map(({ path, text }) => ({ path, html: rewritten(bodyOf(text, isOwn), path, names) }));
+  // A file to which no link leads as a whole needs no name.
+  return bodies
+    .map(({ path, html }) => {
+      const id = names.isLedTo(path) ? ` id="${escapeHtml(names.ofFile(path))}"` : "";
+      return `<section${id}>${html}</section>`;
     })
     .join("\n");
 }
 
-/** What stands within the body of a file. */
-function bodyOf(text: string): string {
+/** What stands within the body of a file. `isOwn`: whether Gate Rope wrote it, where the name of the body is that of the beginning. */
+function bodyOf(text: string, isOwn: boolean): string {
   const open = /<body\b[^<>]*>/i.exec(text);
   const close = text.search(/<\/body\s*>/i);
   const body = text.slice(open ? open.index + open[0].length : 0, close < 0 ? text.length : close);
   const id = open && /\sid\s*=\s*["']([^"']+)["']/i.exec(open[0])?.[1];
   const plain = withoutPictureFrames(withoutXml(body));
-  return id ? `<a id="${escapeHtml(id)}"></a>${plain}` : plain;
+  return id && !isOwn ? `<a id="${escapeHtml(id)}"></a>${plain}` : plain;
 }
 
 const CDATA = "<![CDATA[";
@@ -101,6 +104,7 @@ class AnchorNames {
   private readonly names = new Map<string, string>();
   private readonly files = new Map<string, string>();
   private readonly taken = new Set<string>();
+  private readonly ledTo = new Set<string>();
 
   constructor(files: readonly SpineFile[]) {
     for (const { path, text } of files)
@@ -119,6 +123,11 @@ class AnchorNames {
     return name;
   }
 
+  /** Whether a link leads to a file as a whole. */
+  isLedTo(path: string): boolean {
+    return this.ledTo.has(path);
+  }
+
   ofFile(path: string): string {
     return this.files.get(path) ?? stem(path);
   }
@@ -133,7 +142,10 @@ class AnchorNames {
     const [file = "", anchor] = href.split("#");
     const target = file === "" ? path : pathBeside(path, decodeSafely(file));
     if (!this.files.has(target)) return href;
-    if (anchor === undefined || anchor === "") return `#${encodeURIComponent(this.ofFile(target))}`;
+    if (anchor === undefined || anchor === "") {
+      this.ledTo.add(target);
+      return `#${encodeURIComponent(this.ofFile(target))}`;
+    }
     const known = this.names.get(`${target}#${decodeSafely(anchor)}`);
     // A broken one says where it was to lead.
     return `#${encodeURIComponent(known ?? (this.taken.has(anchor) ? `${stem(target)}-${anchor}` : decodeSafely(anchor)))}`;
@@ -143,4 +155,13 @@ class AnchorNames {
 /** The name of a file without its folder and ending. */
 function stem(path: string): string {
   return path.slice(path.lastIndexOf("/") + 1).replace(/\.[^.]*$/, "");
+}
+
+/** What the head of the first file says that only Gate Rope reads; nothing for a book that was made somewhere else. */
+export function ownMetas([first]: readonly SpineFile[]): string {
+  const head = first?.text.slice(0, first.text.search(/<body\b/i)) ?? "";
+  const metas = head.match(/<meta name="(?:generator|gate-rope:[a-z]+)"[^<>]*>/g) ?? [];
+  return metas[0]?.includes('content="Gate Rope"')
+    ? metas.map((meta) => meta.replace(/\/>$/, ">")).join("\n")
+    : "";
 }

@@ -16,7 +16,7 @@ import {
   type ByKind,
   type DestinationId,
 } from "@/core/document";
-import { hasLine, inBrief, placedIn, returnLinks, wayHome } from "@/core/wayfinding";
+import { hasLine, inBrief, placedIn, wayHome, type ReturnLink } from "@/core/wayfinding";
 import { ownEntry } from "@/core/own-entry";
 import { ownStyleAttributes } from "./own-style-html";
 import { aligned, labelHtml, type BlockFrame } from "./block-frame";
@@ -31,26 +31,12 @@ import { tableHtml } from "./table-html";
 /** The whole document as HTML, one block a line, with its generated parts: contents lists and return links. */
 export function documentHtml(output: HtmlOutput): string {
   const doc = output.index.doc;
-  const returns = new Map(returnLinks(output.index).map((link) => [link.block, link]));
-  const lines: string[] = [];
   // At the edges of the window they stay in view only where all of the text is beside them.
   const placed: Record<"header" | "footer", string[]> = { header: [], footer: [] };
-  doc.forEach((block, _offset, i) => {
+  const lines = blocksHtml(output, (block) => {
     const at = placedIn(block);
-    (at ? placed[at] : lines).push(namedHtml(block, output));
-    const back = returns.get(i + 1);
-    if (back) {
-      const links = back.ways.map(({ rel, to, words }) => {
-        const named = rel === "previous" ? ' rel="prev"' : rel === "next" ? ' rel="next"' : "";
-        // Links with the same words are told apart aloud by where they stand.
-        const same = rel === "back" || rel === "parent";
-        const from = same ? attribute("aria-label", `${words} (${inBrief(back.section)})`) : "";
-        return `<a href="${output.hrefOf(to, words)}"${named}${from}>${escapeHtml(words)}</a>`;
-      });
-      lines.push(`<p class="return" data-generated="return">${links.join(" · ")}</p>`);
-    }
+    return at ? placed[at] : null;
   });
-  lines.push(...notesHtml(output));
   const { also } = settingsOf(doc).returns;
   if (also?.includes("floating")) {
     const { to, words } = wayHome(output.index);
@@ -59,6 +45,42 @@ export function documentHtml(output: HtmlOutput): string {
     );
   }
   return [...placed.header, ...lines, ...placed.footer].join("\n");
+}
+
+/**
+ * Blocks of a document, one a line, with the ways back behind them and their notes at the end; all of them where no range is named. `notes`: whether the words of notes that were met are written. `aside`: where a
+ * block is put instead of among them.
+ */
+export function blocksHtml(
+  output: HtmlOutput,
+  aside: (block: Node) => string[] | null = () => null,
+  { from, to, notes = true }: { readonly from: number; readonly to: number; readonly notes?: boolean } = {
+    from: 0,
+    to: output.index.doc.childCount,
+  },
+): string[] {
+  const { doc } = output.index;
+  const lines: string[] = [];
+  for (let i = from; i < to; i++) {
+    const block = doc.child(i);
+    (aside(block) ?? lines).push(namedHtml(block, output));
+    const back = output.returns.get(i + 1);
+    if (back) lines.push(waysHtml(back, output));
+  }
+  if (notes) lines.push(...notesHtml(output));
+  return lines;
+}
+
+/** The links that lead on from the end of a section. */
+function waysHtml({ ways, section }: ReturnLink, output: HtmlOutput): string {
+  const links = ways.map(({ rel, to, words }) => {
+    const named = rel === "previous" ? ' rel="prev"' : rel === "next" ? ' rel="next"' : "";
+    // Links with the same words are told apart aloud by where they stand.
+    const same = rel === "back" || rel === "parent";
+    const from = same ? attribute("aria-label", `${words} (${inBrief(section)})`) : "";
+    return `<a href="${output.hrefOf(to, words)}"${named}${from}>${escapeHtml(words)}</a>`;
+  });
+  return `<p class="return" data-generated="return">${links.join(" · ")}</p>`;
 }
 
 /** The sign beside a heading that leads back to its line in the contents list; empty where the rule puts none. */
@@ -159,7 +181,11 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
       return `<ol${attributes.map(([name, value]) => ` ${name}="${escapeHtml(value)}"`).join("")}>${childrenHtml(node, output)}</ol>`;
     },
     list_item: (node, { checked }, { output }) => itemWithBox(node, checked, output),
-    definition_list: (node, _list, { output }) => `<dl>${childrenHtml(node, output)}</dl>`,
+    definition_list: (node, _list, { output }) => {
+      // A term has to be followed by something.
+      const ends = isKind(node.lastChild, "term") ? '<dd data-generated="none"></dd>' : "";
+      return `<dl>${childrenHtml(node, output)}${ends}</dl>`;
+    },
     term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
     definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
     quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,

@@ -12,8 +12,9 @@ import {
   type NotePlace,
   type PageSection,
 } from "@/core/document";
-import { indexedKey, type DocumentIndex, type IndexedDestination } from "@/core/index";
+import { indexedKey, type DocumentIndex, type IndexedDestination, type PageNumbers } from "@/core/index";
 import { follow } from "@/core/links";
+import { returnLinks, type ReturnLink } from "@/core/wayfinding";
 import { escapeHtml } from "./escape";
 import { pagesClass } from "./page-rules";
 import type { MarkedPlaces } from "../marked-places";
@@ -36,6 +37,7 @@ export class HtmlOutput {
   readonly pageSections: PageSection[] = [];
 
   private readonly references: WrittenReferences;
+  private waysBack: ReadonlyMap<number, ReturnLink> | null = null;
 
   readonly index: DocumentIndex;
   /** How the document is read as a whole. */
@@ -48,10 +50,18 @@ export class HtmlOutput {
     readonly pictureAddress: (name: string) => string,
     /** How many pages the document has, where that is known. */
     pages: number | null = null,
+    /** On which pages places stand, in a file that has pages. */
+    numbers: PageNumbers | null = null,
   ) {
     this.index = places.index;
     this.direction = documentDirection(this.index.doc);
-    this.references = new WrittenReferences(this.index, pages);
+    this.references = new WrittenReferences(this.index, pages, numbers);
+  }
+
+  /** The ways back, by the number of blocks before them. */
+  get returns(): ReadonlyMap<number, ReturnLink> {
+    this.waysBack ??= new Map(returnLinks(this.index).map((link) => [link.block, link]));
+    return this.waysBack;
   }
 
   /** Begins a section of pages; answers the class of the element behind which they stand. */

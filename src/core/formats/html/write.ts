@@ -1,13 +1,4 @@
-import {
-  FIRST_SHEET,
-  fixedWordsOf,
-  promisesText,
-  leadsBack,
-  type Manuscript,
-  settingsOf,
-  documentTitle,
-  UNTITLED,
-} from "@/core/document";
+import { fixedWordsOf, type Manuscript, settingsOf, documentTitle, UNTITLED } from "@/core/document";
 import { contentsEntries, contentsList, contentsTree, saysItsTitle } from "@/core/wayfinding";
 import { placeholderFor } from "../bytes-in-text";
 import { withMarkedPlaces } from "../marked-places";
@@ -16,7 +7,8 @@ import type { PromisedLink } from "../promised-link";
 import type { WriteOptions } from "../write-options";
 import { documentHtml } from "./block-html";
 import { branchesHtml } from "./contents-html";
-import { attribute, escapeHtml } from "./escape";
+import { escapeHtml } from "./escape";
+import { headMetas } from "./head-metas";
 import { HtmlOutput } from "./html-output";
 import { familiesOf, styleSheet } from "./style-sheet";
 
@@ -46,24 +38,15 @@ export function writeHtml(
   const front = contentsList(index) === null ? frontContents(output) : "";
   const body = documentHtml(output);
   const title = documentTitle(doc) || UNTITLED;
-  const returns = settingsOf(doc).returns;
-  const rule = leadsBack(returns)
-    ? `<meta name="gate-rope:returns" content="${returns.levels.join(",")}"${returns.words ? ` data-words="${escapeHtml(returns.words)}"` : ""}${returns.to === "top" || returns.to === "parent" ? ` data-to="${returns.to}"` : ""}${returns.also?.length ? ` data-also="${returns.also.join(" ")}"` : ""}${attribute("data-keeps", promisesText(returns))}>\n`
-    : "";
   const used = familiesOf(index.sheet, body);
   const fonts = (options.fonts ?? []).filter((font) => used.has(font.family));
-  const sheet =
-    JSON.stringify(index.sheet) === JSON.stringify(FIRST_SHEET)
-      ? ""
-      : `<meta name="gate-rope:styles" content="${escapeHtml(JSON.stringify(index.sheet))}">\n`;
   const text = `<!DOCTYPE html>
 <html lang="${escapeHtml(settingsOf(doc).language)}"${output.direction === "rtl" ? ' dir="rtl"' : ""}>
 <head>
 <meta charset="utf-8">
 <meta http-equiv="Content-Security-Policy" content="${POLICY}">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta name="generator" content="Gate Rope">
-${rule}${sheet}<title>${escapeHtml(title)}</title>
+${headMetas(settingsOf(doc))}<title>${escapeHtml(title)}</title>
 <style>
 ${styleSheet(fonts, index.sheet, output.pageSections)}
 </style>

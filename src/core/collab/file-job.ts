@@ -2,15 +2,15 @@ import { z } from "zod";
 
 const count = z.int().min(0);
 
-/** How far the making of a PDF is: what is done, and how much of it. */
-export const pdfStage = z.object({ stage: z.enum(["pages", "writing", "proof"]), done: count, of: count });
-export type PdfStage = Readonly<z.infer<typeof pdfStage>>;
+/** How far the making of a file is: what is done, and how much of it. */
+export const fileStage = z.object({ stage: z.enum(["pages", "writing", "proof"]), done: count, of: count });
+export type FileStage = Readonly<z.infer<typeof fileStage>>;
 
-/** A promised link that does not do what was promised; its page is counted from 1. */
-const failedLink = z.object({ words: z.string(), page: count, why: z.string() });
+/** A promised link that does not do what was promised; its page, in a file that has pages, is counted from 1. */
+const failedLink = z.object({ words: z.string(), page: count.optional(), why: z.string() });
 
-/** What following every link of a written PDF showed. */
-const pdfProof = z.object({
+/** What following every link of a written file showed. */
+const fileProof = z.object({
   pages: count,
   promised: count,
   lands: count,
@@ -21,16 +21,16 @@ const pdfProof = z.object({
 export const missingCharacter = z.object({ character: z.string(), page: z.string(), section: z.string() });
 export type MissingCharacter = Readonly<z.infer<typeof missingCharacter>>;
 
-/** A PDF that is made, or was made, as it is told to who asked for it. */
-export const pdfJob = z.object({
+/** A PDF, a word processor's file or an e-book that is made, or was made, as it is told to who asked for it. */
+export const fileJob = z.object({
   id: z.string(),
   state: z.discriminatedUnion("kind", [
-    pdfStage.extend({ kind: z.literal("making") }),
+    fileStage.extend({ kind: z.literal("making") }),
     z.object({
       kind: z.literal("made"),
       pages: count,
       bytes: count,
-      proof: pdfProof,
+      proof: fileProof,
       /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
       leftOut: count,
       /** Characters that no font has. */
@@ -39,4 +39,4 @@ export const pdfJob = z.object({
     z.object({ kind: z.literal("failed"), reason: z.string() }),
   ]),
 });
-export type PdfJob = Readonly<z.infer<typeof pdfJob>>;
+export type FileJob = Readonly<z.infer<typeof fileJob>>;

@@ -1,0 +1,202 @@
+import type { Archive } from "../archive/archive";
+import { beginsWith, comparable, type FileProof } from "../office/file-proof";
+import type { PromisedOfficeLink } from "../office/promised-office-link";
+import { elementsIn, textWithin, type XmlElement } from "../xml/element";
+import { parseXml } from "../xml/parse-xml";
+
+/*
+ * Follows the links of a written `.docx` as a program that opens it does. Nothing of what wrote it is used here, nor of what reads documents in: names of parts
+ * and elements are those of the standard (ISO 29500-1, 17.13.6 and 17.16).
+ */
+
+const W = "http://schemas.openxmlformats.org/wordprocessingml/2006/main";
+const R = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+const NAMES = { [W]: "w", [R]: "r", "http://schemas.openxmlformats.org/package/2006/relationships": "rel" };
+
+/** How many letters are looked at where a link lands. */
+const SEEN = 400;
+
+interface Place {
+  /** Of which part, and how many letters stand before it there. */
+  readonly part: string;
+  readonly at: number;
+  /** The note whose sign stands there first. */
+  note: string | null;
+  ended: boolean;
+}
+
+/** What is found in all parts of a file. */
+class Found {
+  readonly places = new Map<string, Place>();
+  readonly twice = new Set<string>();
+  /** Names to which links and fields lead, with the words that do. */
+  readonly links = new Map<string, string[]>();
+  readonly addresses = new Map<string, string[]>();
+  /** The letters of each part, and of each note. */
+  readonly letters = new Map<string, string>();
+  readonly notes = new Map<string, string>();
+}
+
+/** Follows what was promised within a written file. */
+export function proveDocx(archive: Archive, promised: readonly PromisedOfficeLink[]): FileProof {
+  const found = new Found();
+  for (const path of archive.paths)
+    if (/^word\/(?:document|footnotes|endnotes|header\d+|footer\d+)\.xml$/.test(path))
+      new PartWalk(path, archive, found).walk();
+  const failed = promised.flatMap(({ words, to }) => {
+    const why = to.kind === "place" ? faultOfPlace(words, to, found) : faultOfAddress(to.address, found);
+    return why ? [{ words, why }] : [];
+  });
+  return { promised: promised.length, lands: promised.length - failed.length, failed };
+}
+
+function faultOfAddress(address: string, { addresses }: Found): string | null {
+  return addresses.has(address) ? null : `No link in the file leads to ${address}.`;
+}
+
+function faultOfPlace(
+  words: string,
+  { name, begins }: { readonly name: string; readonly begins: string | null },
+  found: Found,
+): string | null {
+  const links = found.links.get(name);
+  const said = comparable(words);
+  if (!links?.some((link) => link.includes(said) || said.includes(link)))
+    return `No link with these words leads to “${name}”.`;
+  const place = found.places.get(name);
+  if (!place) return `Nothing in the file is called “${name}”.`;
+  if (found.twice.has(name)) return `More than one place is called “${name}”.`;
+  if (!place.ended) return `The bookmark “${name}” has no end.`;
+  if (begins === null) return null;
+  const standing = place.note
+    ? (found.notes.get(place.note) ?? "")
+    : found.letters.get(place.part)!.slice(place.at, place.at + SEEN);
+  return beginsWith(standing, begins) ? null : `“${begins}” does not stand at “${name}”.`;
+}
+
+/** Walks a part in the order in which it is read. */
+class PartWalk {
+  private letters = "";
+  private readonly pieces: string[] = [];
+  private count = 0;
+  private readonly open = new Map<string, Place>();
+  private readonly fields: { instruction: string; words: string[]; inCode: boolean }[] = [];
+  private readonly relationships: ReadonlyMap<string, string>;
+
+  constructor(
+    private readonly path: string,
+    private readonly archive: Archive,
+    private readonly found: Found,
+  ) {
+    const at = path.lastIndexOf("/") + 1;
+    const bytes = archive.bytesOf(`${path.slice(0, at)}_rels/${path.slice(at)}.rels`);
+    this.relationships = new Map(
+      bytes
+        ? [...elementsIn(parseXml(bytes, { part: path, namespaces: NAMES }))].map(({ attributes }) => [
+            attributes.Id ?? "",
+            attributes.Target ?? "",
+          ])
+        : [],
+    );
+  }
+
+  walk(): void {
+    const bytes = this.archive.bytesOf(this.path);
+    if (!bytes) return;
+    this.visit(parseXml(bytes, { part: this.path, namespaces: NAMES }));
+    this.letters = this.pieces.join("");
+    this.found.letters.set(this.path, this.letters);
+  }
+
+  private visit(element: XmlElement): void {
+    const { name, attributes } = element;
+    switch (name) {
+      case "w:pPr":
+      case "w:rPr":
+      case "w:sectPr":
+        return;
+      case "w:t":
+        return this.meet(element.content.join(""));
+      case "w:bookmarkStart":
+        return this.begin(attributes["w:id"] ?? "", attributes["w:name"] ?? "");
+      case "w:bookmarkEnd":
+        return this.end(attributes["w:id"] ?? "");
+      case "w:footnoteReference":
+      case "w:endnoteReference": {
+        const note = `${name === "w:footnoteReference" ? "footnotes" : "endnotes"} ${attributes["w:id"] ?? ""}`;
+        for (const place of this.open.values()) if (place.at === this.count) place.note ??= note;
+        return;
+      }
+      case "w:footnote":
+      case "w:endnote": {
+        const note = `${name.slice(2)}s ${attributes["w:id"] ?? ""}`;
+        this.found.notes.set(note, comparable(textWithin(element)));
+        break;
+      }
+      case "w:hyperlink": {
+        const words = comparable(wordsWithin(element));
+        const anchor = attributes["w:anchor"];
+        const outside = this.relationships.get(attributes["r:id"] ?? "");
+        if (anchor !== undefined) put(this.found.links, anchor, words);
+        else if (outside !== undefined) put(this.found.addresses, outside, words);
+        break;
+      }
+      case "w:fldChar":
+        return this.meetFieldSign(attributes["w:fldCharType"]);
+      case "w:instrText": {
+        const field = this.fields.at(-1);
+        if (field) field.instruction += element.content.join("");
+        return;
+      }
+    }
+    for (const child of elementsIn(element)) this.visit(child);
+  }
+
+  private meet(words: string): void {
+    const letters = comparable(words);
+    this.pieces.push(letters);
+    this.count += letters.length;
+    for (const field of this.fields) if (!field.inCode) field.words.push(words);
+  }
+
+  private begin(id: string, name: string): void {
+    const place: Place = { part: this.path, at: this.count, note: null, ended: false };
+    if (this.found.places.has(name)) this.found.twice.add(name);
+    this.found.places.set(name, place);
+    this.open.set(id, place);
+  }
+
+  private end(id: string): void {
+    const place = this.open.get(id);
+    if (place) place.ended = true;
+    this.open.delete(id);
+  }
+
+  private meetFieldSign(kind: string | undefined): void {
+    if (kind === "begin") this.fields.push({ instruction: "", words: [], inCode: true });
+    else if (kind === "separate") {
+      const field = this.fields.at(-1);
+      if (field) field.inCode = false;
+    } else if (kind === "end") {
+      const field = this.fields.pop();
+      const [, to] = /^\s*(?:REF|PAGEREF|NOTEREF)\s+(\S+)/.exec(field?.instruction ?? "") ?? [];
+      if (to !== undefined) put(this.found.links, to, comparable(field!.words.join("")));
+    }
+  }
+}
+
+function put(all: Map<string, string[]>, key: string, words: string): void {
+  const known = all.get(key);
+  if (known) known.push(words);
+  else all.set(key, [words]);
+}
+
+/** The words of an element as a reader sees them: without the instructions of fields. */
+function wordsWithin(element: XmlElement): string {
+  let words = "";
+  for (const child of elementsIn(element)) {
+    if (child.name === "w:t") words += child.content.join("");
+    else if (child.name !== "w:instrText") words += wordsWithin(child);
+  }
+  return words;
+}

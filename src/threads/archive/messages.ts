@@ -1,0 +1,41 @@
+import type { PictureType } from "@/core/document";
+import type { ArchiveFormatName } from "@/core/formats/formats";
+import type { FileProof } from "@/core/formats/office/file-proof";
+import type { CameFrom } from "@/core/formats/office/own-part";
+import type { AskedPlace } from "@/core/links";
+
+/** What the thread is asked that writes files of word processors and e-books. */
+export interface ArchiveOrder {
+  readonly format: ArchiveFormatName;
+  /** The document as JSON text. */
+  readonly json: string;
+  readonly pictures: readonly {
+    readonly name: string;
+    readonly type: PictureType;
+    readonly bytes: Uint8Array;
+  }[];
+  /** From which version of which document it is made; null where nobody knows. */
+  readonly from: CameFrom | null;
+  /** Whether it carries no trace of the document it came from. */
+  readonly clean: boolean;
+  /** What is known of the places of other documents, by their keys. */
+  readonly asked: readonly (readonly [string, AskedPlace])[];
+  /** Folder of the fonts and their tables. */
+  readonly fonts: string;
+  /** The file to be written. It is whole only when the outcome has come. */
+  readonly file: string;
+}
+
+/** A file that was written, and whose links were followed in it. */
+export interface MadeArchive {
+  readonly ok: true;
+  /** Of our own layout, whose numbers the file carries. */
+  readonly pages: number;
+  readonly bytes: number;
+  readonly proof: FileProof & { readonly pages: number };
+  /** Links that lead nowhere in the document; their words stand in the file. */
+  readonly leftOut: number;
+  readonly missing: readonly [];
+}
+
+export type ArchiveOutcome = MadeArchive | { readonly ok: false; readonly reason: string };
