@@ -36,6 +36,8 @@ export type Command =
       title: string | null;
       json: boolean;
       pdf: PdfOptions;
+      /** Whether a file carries no trace of the document it came from. */
+      clean: boolean;
       /** Whether signs that no font has are no failure. */
       allowMissing: boolean;
       /** Files that are kept in a PDF. */
@@ -128,6 +130,7 @@ export function readCommand(words: readonly string[]): Command {
         title: values.title ?? null,
         json: values.json ?? false,
         pdf: pdfOptions(pdf),
+        clean: values.clean ?? false,
         allowMissing: pdf["allow-missing"] ?? false,
         attach: pdf.attach ?? [],
       };
@@ -160,6 +163,7 @@ function parse(words: readonly string[]) {
         plan: { type: "string" },
         all: { type: "boolean" },
         language: { type: "string" },
+        clean: { type: "boolean" },
         ...FORMAT_FLAGS,
         data: { type: "string" },
         force: { type: "boolean" },

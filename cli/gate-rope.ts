@@ -20,6 +20,7 @@ import {
   type TextFormatName,
   type PromisedLink,
 } from "@/core/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import { readProof, characterFindings } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
 import { PageMap } from "@/core/layout";
@@ -34,10 +35,12 @@ import {
   type BrokenPromise,
   type Plan,
 } from "@/core/wayfinding";
+import { archiveInThread, archiveOrder } from "@/threads/archive";
+import type { FileInMaking } from "@/threads/make-in-thread";
 import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } from "@/threads/pdf";
 import { picturesByName, readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/storage/database";
-import { exportFonts } from "@/server/publishing/export-fonts";
+import { bookFonts, exportFonts } from "@/server/publishing/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings/settings";
 import { makeWhole, writeWhole } from "@/server/storage/whole-file";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
@@ -154,6 +157,8 @@ async function run(command: Command): Promise<number> {
         for (const one of built.broken)
           process.stderr.write(`gate-rope: ${command.to}: ${brokenMessage(one)}\n`);
       }
+      if (isArchiveFormat(format))
+        return writeArchiveFile(command, format, { doc, pictures, files }, dropped);
       if (!isTextFormat(format)) return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
         fonts: format === "html" ? exportFonts(ROOT) : [],
@@ -217,6 +222,44 @@ function told(
   return failed.length > 0 ? 1 : 0;
 }
 
+/** Writes a file of a word processor or an e-book and follows its links; 1 where one of them does not land. */
+async function writeArchiveFile(
+  command: Extract<Command, { name: "convert" }>,
+  format: ArchiveFormatName,
+  manuscript: Manuscript,
+  dropped: readonly Dropped[],
+): Promise<number> {
+  const { to, clean } = command;
+  const { proof } = await made(to, (file) =>
+    archiveInThread(
+      new URL("./archive-thread.mjs", import.meta.url),
+      archiveOrder(manuscript, {
+        format,
+        clean,
+        fonts: PAGE_FONTS,
+        bookFonts: format === "epub" ? bookFonts(ROOT) : [],
+        file,
+      }),
+    ),
+  );
+  const failed = proof.failed.map(({ words, why }) => ({ text: words, why }));
+  return told(command, dropped, { promised: proof.promised, failed });
+}
+
+/** A file that is made in a thread, which has its name only when it is whole. */
+async function made<Made extends { readonly ok: true }>(
+  to: string,
+  start: (file: string) => FileInMaking<Made>,
+): Promise<Made> {
+  return makeWhole(to, async (beside) => {
+    const result = await start(beside).outcome;
+    if (!result.ok) throw new Stop(`${to}: ${result.reason}`);
+    return result;
+  }).catch((error: unknown) => {
+    throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
+  });
+}
+
 /** Writes a PDF and follows its links; 1 where one of them does not land, which is reported on standard error. */
 async function writePdfFile(
   command: Extract<Command, { name: "convert" }>,
@@ -231,28 +274,23 @@ async function writePdfFile(
       throw new Stop(`${file}: ${reasonOf(error)}`);
     }
   });
-  const made = await makeWhole(to, async (beside) => {
-    const { outcome } = pdfInThread(
+  const pdfMade = await made(to, (file) =>
+    pdfInThread(
       new URL("./pdf-thread.mjs", import.meta.url),
-      pdfOrder(manuscript, { options: pdf, attachments, fonts: PAGE_FONTS, file: beside }),
-    );
-    const result = await outcome;
-    if (!result.ok) throw new Stop(`${to}: ${result.reason}`);
-    return result;
-  }).catch((error: unknown) => {
-    throw error instanceof Stop ? error : new Stop(`${to}: ${reasonOf(error)}`);
-  });
-  for (const { character: sign, page, section } of made.missing)
+      pdfOrder(manuscript, { options: pdf, attachments, fonts: PAGE_FONTS, file }),
+    ),
+  );
+  for (const { character: sign, page, section } of pdfMade.missing)
     process.stderr.write(
       `gate-rope: ${to}: No font has “${sign}”, on page ${page}${section && ` in “${section}”`}.\n`,
     );
-  const { promised, failed } = made.proof;
+  const { promised, failed } = pdfMade.proof;
   const followed = {
     promised,
     failed: failed.map(({ words, page, why }) => ({ text: words, why: `On page ${page}: ${why}` })),
   };
-  const ended = told(command, dropped, followed, { missing: made.missing });
-  return made.missing.length > 0 && !command.allowMissing ? 1 : ended;
+  const ended = told(command, dropped, followed, { missing: pdfMade.missing });
+  return pdfMade.missing.length > 0 && !command.allowMissing ? 1 : ended;
 }
 
 function dataFolder(named: string | null): string {

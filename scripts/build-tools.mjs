@@ -12,6 +12,7 @@ export async function buildTools() {
     entryPoints: {
       "gate-rope": "cli/gate-rope.ts",
       "reading-thread": "src/threads/reading/thread.ts",
+      "archive-thread": "src/threads/archive/thread.ts",
       "pdf-thread": "src/threads/pdf/thread.ts",
       "search-thread": "src/server/threads/search-thread.ts",
       "listing-thread": "src/server/threads/listing-thread.ts",

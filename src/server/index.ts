@@ -11,7 +11,8 @@ import { AcceptedMark, missingFrom, missingMessage, readAccepted } from "./stora
 import { DATABASE, DatabaseError, openDatabase, type OpenedDatabase } from "./storage/database";
 import { FileStore } from "./blobs/file-store";
 import { Keeper } from "./storage/keeper";
-import { PdfJobs } from "./publishing/pdf-jobs";
+import { bookFonts } from "./publishing/export-fonts";
+import { FileJobs } from "./publishing/file-jobs";
 import { PictureStore } from "./blobs/picture-store";
 import { ScreenCopies } from "./blobs/screen-copies";
 import { IncomingFiles } from "./library/incoming-files";
@@ -22,7 +23,7 @@ import { readSettings } from "./settings/settings";
 
 declare global {
   var gateRopeAuthority: Promise<DocumentAuthority> | undefined;
-  var gateRopePdfJobs: PdfJobs | undefined;
+  var gateRopeFileJobs: FileJobs | undefined;
   var gateRopeIncomingFiles: IncomingFiles | undefined;
   /** What the start script calls before it ends the process. */
   var gateRopeEnd: (() => Promise<void>) | undefined;
@@ -46,14 +47,18 @@ export function incomingFiles(): IncomingFiles {
   return globalThis.gateRopeIncomingFiles;
 }
 
-/** The PDF files that are made in this process. */
-export function pdfJobs(): PdfJobs {
-  globalThis.gateRopePdfJobs ??= new PdfJobs(
+/** The files that are made in this process to be sent out. */
+export function fileJobs(): FileJobs {
+  globalThis.gateRopeFileJobs ??= new FileJobs(
     path.join(/* turbopackIgnore: true */ readSettings(process.env).data, "made"),
-    threadFile("pdf-thread"),
-    pageFonts(),
+    {
+      pdfThread: threadFile("pdf-thread"),
+      archiveThread: threadFile("archive-thread"),
+      fonts: pageFonts(),
+      bookFonts: () => bookFonts(process.cwd()),
+    },
   );
-  return globalThis.gateRopePdfJobs;
+  return globalThis.gateRopeFileJobs;
 }
 
 /** The folder of the fonts that pages are laid out with. */

@@ -16,9 +16,9 @@ test.describe("the routes answer every mistake in one shape", () => {
       ["POST", "/api/documents/gone0gone0/restore", 404],
       ["GET", "/api/documents/gone0gone0/export?format=html", 404],
       ["GET", "/api/documents/gone0gone0/pdf", 405],
-      ["GET", "/api/documents/gone0gone0/pdf/gone0gone0", 404],
-      ["GET", "/api/documents/gone0gone0/pdf/gone0gone0/file", 404],
-      ["DELETE", "/api/documents/gone0gone0/pdf/gone0gone0", 404],
+      ["GET", "/api/documents/gone0gone0/made/gone0gone0", 404],
+      ["GET", "/api/documents/gone0gone0/made/gone0gone0/file", 404],
+      ["DELETE", "/api/documents/gone0gone0/made/gone0gone0", 404],
       ["GET", "/api/pictures/..%2f..%2fetc%2fpasswd", 404],
       ["GET", `/api/pictures/${"0".repeat(64)}.png`, 404],
     ] as const) {
@@ -195,7 +195,7 @@ test("a PDF is asked for, followed and taken over the routes; what cannot be is 
   const begun = await request.post(`/api/documents/${id}/pdf`, { data: { author: "Ann Other", outline: 1 } });
   expect(begun.status()).toBe(202);
   const { job } = (await begun.json()) as { job: string };
-  const address = `/api/documents/${id}/pdf/${job}`;
+  const address = `/api/documents/${id}/made/${job}`;
   await expect
     .poll(
       async () => ((await (await request.get(address)).json()) as { state: { kind: string } }).state.kind,

@@ -189,7 +189,7 @@ test("a file is attached, led to by its page, shown, and goes along into what is
   // A PDF of this very document is at hand.
   const begun = await page.request.post(`/api/documents/${id}/pdf`, { data: {} });
   const { job } = (await begun.json()) as { job: string };
-  const address = `/api/documents/${id}/pdf/${job}`;
+  const address = `/api/documents/${id}/made/${job}`;
   await expect
     .poll(async () => (await (await page.request.get(address)).json()) as unknown, { timeout: 60_000 })
     .toMatchObject({ state: { kind: "made" } });

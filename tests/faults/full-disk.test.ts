@@ -83,7 +83,7 @@ describe("a disk that is full", () => {
         let state: { kind: string; reason?: string } = { kind: "making" };
         for (let i = 0; i < 200 && state.kind === "making"; i++) {
           await new Promise((done) => setTimeout(done, 50));
-          const asked = await fetch(`${server.address}/api/documents/${id}/pdf/${job}`);
+          const asked = await fetch(`${server.address}/api/documents/${id}/made/${job}`);
           ({ state } = (await asked.json()) as { state: typeof state });
         }
         expect(state).toMatchObject({ kind: "failed", reason: expect.stringContaining("disk is full") });

@@ -30,7 +30,7 @@ export interface Format {
 }
 
 const TEXT = { content: "text", reads: true, writes: true } as const;
-const ARCHIVE = { content: "archive", reads: true, writes: false } as const;
+const ARCHIVE = { content: "archive", reads: true, writes: true } as const;
 
 export const FORMATS: Record<FormatName, Format> = {
   html: {
@@ -77,6 +77,7 @@ export const FORMATS: Record<FormatName, Format> = {
     label: "Word processor document",
     called: ".docx",
     endings: [".docx", ".docm"],
+    says: "For colleagues who write with a word processor: styles, numbers, bookmarks, links and lists are real there, with our page numbers in them.",
     mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
     filesBeside: false,
     lossless: false,
@@ -86,6 +87,7 @@ export const FORMATS: Record<FormatName, Format> = {
     label: "OpenDocument text",
     called: ".odt",
     endings: [".odt"],
+    says: "The same in the open format of office suites (ISO 26300).",
     mediaType: "application/vnd.oasis.opendocument.text",
     filesBeside: false,
     lossless: false,
@@ -95,6 +97,7 @@ export const FORMATS: Record<FormatName, Format> = {
     label: "E-book",
     called: "EPUB",
     endings: [".epub"],
+    says: "For readers on phones and reading devices: pages by section, contents, notes, and the page numbers of the print.",
     mediaType: "application/epub+zip",
     filesBeside: false,
     lossless: false,
@@ -120,6 +123,9 @@ export const READ_NAMES = FORMAT_NAMES.filter(isReadFormat);
 export const WRITTEN_NAMES = FORMAT_NAMES.filter((name) => FORMATS[name].writes);
 /** Those that are read and written as text. */
 export const TEXT_NAMES = FORMAT_NAMES.filter(isTextFormat);
+
+/** Those that are an archive of parts. */
+export const ARCHIVE_NAMES = FORMAT_NAMES.filter((name) => isArchiveFormat(name));
 
 /** Whether a format is one of text; asked of words that may be none as well. */
 export function isTextFormat(name: string): name is TextFormatName {

@@ -19,6 +19,11 @@ const PDF = [
   { flag: "allow", takes: "RIGHTS", says: "of print,coarse,change,copy,read (print,copy,read)" },
 ] as const satisfies readonly AskedOption[];
 
+/** How the options are asked for of a file of a word processor or an e-book. */
+const ARCHIVE = [
+  { flag: "clean", takes: null, says: "without what only Gate Rope reads: names, ids, settings" },
+] as const satisfies readonly AskedOption[];
+
 /** What can be asked for of a PDF, by flag: words, several of them, or nothing beside the flag. */
 export type PdfAsked = {
   readonly [Option in (typeof PDF)[number] as Option["flag"]]?: Option extends { several: true }
@@ -34,8 +39,8 @@ export const OPTIONS_ASKED: Record<FormatName, readonly AskedOption[]> = {
   markdown: [],
   text: [],
   gaterope: [],
-  docx: [],
-  odt: [],
-  epub: [],
+  docx: ARCHIVE,
+  odt: ARCHIVE,
+  epub: ARCHIVE,
   pdf: PDF,
 };

@@ -1,6 +1,6 @@
 import { useId, type ReactNode } from "react";
 import { Check, Choice, fieldLook, TextField } from "@/components/field";
-import type { ChosenPdf } from "./make-pdf";
+import type { ChosenPdf } from "./make-file";
 
 const OUTLINES = [
   { value: "0", label: "None" },

@@ -6,8 +6,9 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
-import { FORMATS, TEXT_NAMES } from "@/core/formats/formats";
+import { ARCHIVE_NAMES, FORMATS, TEXT_NAMES } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
+import { ArchiveSection } from "./archive-section";
 import { PdfSection } from "./pdf-section";
 import { download } from "./download";
 
@@ -42,6 +43,9 @@ export function Publish() {
         )}
         <ul className="mt-6 border-t border-line">
           <PdfSection />
+          {ARCHIVE_NAMES.map((name) => (
+            <ArchiveSection key={name} format={name} />
+          ))}
           {TEXT_NAMES.filter((name) => FORMATS[name].says).map((name) => (
             <li key={name} className="flex items-center gap-6 border-b border-line py-4">
               <div className="min-w-0 flex-1">

@@ -8,9 +8,10 @@ export function archiveOrder(
     from = null,
     clean = false,
     asked = [],
+    bookFonts = [],
     ...rest
   }: Pick<ArchiveOrder, "format" | "fonts" | "file"> &
-    Partial<Pick<ArchiveOrder, "from" | "clean" | "asked">>,
+    Partial<Pick<ArchiveOrder, "from" | "clean" | "asked" | "bookFonts">>,
 ): ArchiveOrder {
   return {
     json: documentJSON(doc),
@@ -18,6 +19,7 @@ export function archiveOrder(
     from,
     clean,
     asked,
+    bookFonts,
     ...rest,
   };
 }

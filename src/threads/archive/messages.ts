@@ -1,6 +1,7 @@
 import type { PictureType } from "@/core/document";
 import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { FileProof } from "@/core/formats/office/file-proof";
+import type { BookFont } from "@/core/formats/office/office-options";
 import type { CameFrom } from "@/core/formats/office/own-part";
 import type { AskedPlace } from "@/core/links";
 
@@ -20,6 +21,8 @@ export interface ArchiveOrder {
   readonly clean: boolean;
   /** What is known of the places of other documents, by their keys. */
   readonly asked: readonly (readonly [string, AskedPlace])[];
+  /** Fonts that an e-book carries. */
+  readonly bookFonts: readonly BookFont[];
   /** Folder of the fonts and their tables. */
   readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */

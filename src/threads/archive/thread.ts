@@ -35,6 +35,7 @@ async function make(order: ArchiveOrder, report: (stage: FileStage) => void): Pr
     library,
     from: order.from,
     clean: order.clean,
+    fonts: order.bookFonts,
     still: (name) => stills.get(name) ?? null,
     made: new Date(),
   });

@@ -14,7 +14,6 @@ import {
   type Picture,
 } from "@/core/document";
 import { pdfOptionsSchema } from "@/core/formats/pdf";
-import { PdfJobs } from "@/server/publishing/pdf-jobs";
 import { pictureForPdf } from "./picture-for-pdf";
 import type { FileStage } from "@/core/collab";
 import { pdfInThread, pdfOrder } from ".";
@@ -163,61 +162,5 @@ describe("pictures of a PDF", () => {
   test("that cannot be read are none", async () => {
     expect(await pictureForPdf({ type: "image/png", bytes: opaque.slice(0, 40) }, 85)).toBeNull();
     expect(await pictureForPdf({ type: "image/jpeg", bytes: new Uint8Array([1, 2, 3]) }, 85)).toBeNull();
-  });
-});
-
-describe("PDF files made in the background", () => {
-  const manuscript = { doc: createDocument([heading(1, "A/B: title")]), pictures: new Map() };
-  const until = async (look: () => boolean) => {
-    for (let i = 0; i < 300 && !look(); i++) await new Promise((resolve) => setTimeout(resolve, 50));
-  };
-  const jobs = () => new PdfJobs(path.join(folder, newId()), THREAD, FONTS);
-
-  test("are asked about until they are made, and taken under the document's title", async () => {
-    const all = jobs();
-    const id = all.begin(
-      "doc",
-      {
-        ...manuscript,
-        doc: manuscript.doc.type.create(
-          { ...manuscript.doc.attrs, title: "A/B: title" },
-          manuscript.doc.content,
-        ),
-      },
-      options,
-    );
-    expect(all.get("doc", id).state).toMatchObject({ kind: "making" });
-    expect(() => all.file("doc", id)).toThrow("This PDF is not made yet.");
-    await until(() => all.get("doc", id).state.kind !== "making");
-    expect(all.get("doc", id).state).toMatchObject({ kind: "made", pages: 1 });
-    const { file, name } = all.file("doc", id);
-    expect(name).toBe("A B title.pdf");
-    expect(readFileSync(file).subarray(0, 5).toString()).toBe("%PDF-");
-    // Nobody takes those of another document.
-    expect(() => all.get("other", id)).toThrow("This PDF is no longer here.");
-    all.cancel("doc", id);
-    expect(existsSync(file)).toBe(false);
-    expect(() => all.get("doc", id)).toThrow("This PDF is no longer here.");
-  });
-
-  test("say why they cannot be made, and leave nothing behind", async () => {
-    const all = jobs();
-    const id = all.begin("doc", manuscript, { ...options, pages: { from: 9, to: 9 } });
-    await until(() => all.get("doc", id).state.kind !== "making");
-    expect(all.get("doc", id).state).toEqual({
-      kind: "failed",
-      reason: "There is no page 9: the document has 1.",
-    });
-    expect(() => all.file("doc", id)).toThrow("This PDF is not made yet.");
-  });
-
-  test("are no more than two at once", async () => {
-    const all = jobs();
-    const ids = [1, 2].map(() => all.begin("doc", manuscript, options));
-    expect(() => all.begin("doc", manuscript, options)).toThrow("Other PDF files are being made just now.");
-    for (const id of ids) all.cancel("doc", id);
-    const next = all.begin("doc", manuscript, options);
-    await until(() => all.get("doc", next).state.kind !== "making");
-    expect(all.get("doc", next).state.kind).toBe("made");
   });
 });

@@ -8,6 +8,7 @@ import {
   isKind,
   lacksWords,
   type Manuscript,
+  type Picture,
   PICTURE_TYPES,
   settingsOf,
   UNTITLED,
@@ -18,9 +19,10 @@ import { contentsEntries, contentsList, contentsTree, isBookIndex, saysItsTitle 
 import { firstWordsOf } from "../first-words";
 import { blocksHtml } from "../html/block-html";
 import { HtmlOutput } from "../html/html-output";
+import { familiesOf } from "../html/style-sheet";
 import { headMetas } from "../html/head-metas";
 import { withMarkedPlaces } from "../marked-places";
-import type { OfficeOptions } from "../office/office-options";
+import type { BookFont, OfficeOptions } from "../office/office-options";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import type { WrittenArchive } from "../office/written-archive";
 import type { Outside } from "../outside";
@@ -53,11 +55,16 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
   const places = withMarkedPlaces(doc);
   const { index } = places;
   const used = new Map<string, string>();
+  // Old reading systems know no WebP.
+  const packed = (name: string): Picture | null => {
+    const own = pictures.get(name) ?? null;
+    const still = own?.type === "image/webp" ? options.still?.(name) : null;
+    return still ? { type: "image/png", bytes: still } : own;
+  };
   const pictureAddress = (name: string) => {
-    const picture = pictures.get(name);
+    const picture = packed(name);
     if (!picture) return "";
-    const path = `pictures/${used.size + 1}.${PICTURE_TYPES[picture.type]}`;
-    const known = used.get(name) ?? path;
+    const known = used.get(name) ?? `pictures/${used.size + 1}.${PICTURE_TYPES[picture.type]}`;
     used.set(name, known);
     return known;
   };
@@ -106,6 +113,8 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
     return `${start}\n<body${i === 0 ? ` id="${output.top}"` : ""}>\n${said}<main>\n${body}\n</main>\n</body>\n</html>\n`;
   });
   const identifier = identifierOf(options, pages);
+  const families = familiesOf(index.sheet, pages.join(""));
+  const fonts = packedFonts((options.fonts ?? []).filter(({ family }) => families.has(family)));
   const items: BookItem[] = [
     { id: "nav", href: "nav.xhtml", type: "application/xhtml+xml", properties: "nav" },
     { id: "ncx", href: "toc.ncx", type: "application/x-dtbncx+xml" },
@@ -118,8 +127,8 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
       type: "application/xhtml+xml",
       ...(read[i]!.holdsMath && { properties: "mathml" }),
     })),
-    ...[...used].map(([name, href], i) => ({ id: `picture-${i + 1}`, href, type: pictures.get(name)!.type })),
-    ...fontsOf(options).map(({ path }, i) => ({ id: `font-${i + 1}`, href: path, type: "font/woff2" })),
+    ...[...used].map(([name, href], i) => ({ id: `picture-${i + 1}`, href, type: packed(name)!.type })),
+    ...fonts.map(({ path }, i) => ({ id: `font-${i + 1}`, href: path, type: "font/woff2" })),
   ];
   const says = fixedWordsOf(doc);
   const contents = contentsList(index);
@@ -161,12 +170,12 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
       "book/package.opf": packageXml(facts, items, spine),
       "book/nav.xhtml": navigationXhtml(navigation),
       "book/toc.ncx": ncxXml(navigation, identifier),
-      "book/styles.css": sheetOf(output, options),
+      "book/styles.css": [...fonts.map(({ rule }) => rule), bookCss(index.sheet)].join("\n"),
       "book/cover.svg": coverSvg(title, direction),
       "book/cover.xhtml": `${xhtmlStart({ title, language, direction, styles: "styles.css", more: metas })}\n<body><section epub:type="cover"${clean ? "" : ' data-generated="cover"'}><img src="cover.svg" alt="${escapeXml(title)}"/></section></body>\n</html>\n`,
       ...Object.fromEntries(pages.map((page, i) => [`book/${files[i]!}`, page])),
-      ...Object.fromEntries([...used].map(([name, path]) => [`book/${path}`, pictures.get(name)!.bytes])),
-      ...Object.fromEntries(fontsOf(options).map(({ path, bytes }) => [`book/${path}`, bytes])),
+      ...Object.fromEntries([...used].map(([name, path]) => [`book/${path}`, packed(name)!.bytes])),
+      ...Object.fromEntries(fonts.map(({ path, bytes }) => [`book/${path}`, bytes])),
     }),
   };
 }
@@ -267,7 +276,7 @@ interface PackedFont {
   readonly rule: string;
 }
 
-function fontsOf({ fonts = [] }: OfficeOptions): PackedFont[] {
+function packedFonts(fonts: readonly BookFont[]): PackedFont[] {
   return fonts.map(({ family, style, unicodeRange, bytes }, i) => {
     const path = `fonts/${i + 1}.woff2`;
     return {
@@ -276,10 +285,6 @@ function fontsOf({ fonts = [] }: OfficeOptions): PackedFont[] {
       rule: `@font-face{font-family:"${family}";font-style:${style};font-weight:200 900;src:url(${path}) format("woff2");unicode-range:${unicodeRange}}`,
     };
   });
-}
-
-function sheetOf(output: HtmlOutput, options: OfficeOptions): string {
-  return [...fontsOf(options).map(({ rule }) => rule), bookCss(output.index.sheet)].join("\n");
 }
 
 function* filesOf(files: Readonly<Record<string, string | Uint8Array>>): Generator<ToZip> {
