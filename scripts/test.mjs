@@ -4,6 +4,7 @@
  */
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { homedir } from "node:os";
 import path from "node:path";
 import { ensureInstalled, root } from "./install.mjs";
 
@@ -93,9 +94,27 @@ function ensureBrowsers() {
     console.log(`There is no ${file}: install Debian's package ${packages.join(" and ")}.`);
 }
 
+/** The schemas by which written files are checked, where they can be fetched; without them those checks are passed over. */
+function ensureSchemas() {
+  if (existsSync(path.join(env.GATE_SCHEMAS ?? path.join(homedir(), ".cache", "gate-schemas"), "done")))
+    return;
+  if (!existsSync("/usr/bin/apt-get") || process.getuid?.() !== 0) return;
+  console.log("Fetching schemas …");
+  attempt(
+    "apt-get",
+    ["install", "-y", "-qq", "--no-install-recommends", "libxml2-utils", "python3", "unzip"],
+    {
+      DEBIAN_FRONTEND: "noninteractive",
+    },
+  );
+  if (!attempt("timeout", ["240", "bash", "tests/checkers/schemas"]))
+    console.log("The schemas could not be fetched: .docx files are not checked against them.");
+}
+
 await timed("installing", () => {
   ensureInstalled();
   ensureBrowsers();
+  ensureSchemas();
 });
 mkdirSync(path.join(root, "test-results"), { recursive: true });
 

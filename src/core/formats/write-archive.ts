@@ -2,7 +2,7 @@ import type { Manuscript } from "@/core/document";
 import type { Archive } from "./archive/archive";
 import { proveDocx, writeDocx } from "./docx";
 import { proveEpub, writeEpub } from "./epub";
-import type { ArchiveFormatName } from "./formats";
+import type { WrittenArchiveName } from "./formats";
 import type { FileProof } from "./office/file-proof";
 import type { OfficeOptions } from "./office/office-options";
 import type { PromisedOfficeLink } from "./office/promised-office-link";
@@ -14,7 +14,7 @@ interface ArchiveWriter {
   readonly prove: (archive: Archive, promised: readonly PromisedOfficeLink[]) => FileProof;
 }
 
-const WRITERS: Partial<Record<ArchiveFormatName, ArchiveWriter>> = {
+const WRITERS: Record<WrittenArchiveName, ArchiveWriter> = {
   docx: { write: writeDocx, prove: proveDocx },
   epub: { write: writeEpub, prove: proveEpub },
 };
@@ -22,17 +22,17 @@ const WRITERS: Partial<Record<ArchiveFormatName, ArchiveWriter>> = {
 /** Writes a document as an archive of parts. */
 export function writeArchive(
   manuscript: Manuscript,
-  format: ArchiveFormatName,
+  format: WrittenArchiveName,
   options: OfficeOptions = {},
 ): WrittenArchive {
-  return WRITERS[format]!.write(manuscript, options);
+  return WRITERS[format].write(manuscript, options);
 }
 
 /** Follows every link that a written file promises. */
 export function proveArchive(
-  format: ArchiveFormatName,
+  format: WrittenArchiveName,
   archive: Archive,
   promised: readonly PromisedOfficeLink[],
 ): FileProof {
-  return WRITERS[format]!.prove(archive, promised);
+  return WRITERS[format].prove(archive, promised);
 }

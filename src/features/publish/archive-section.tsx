@@ -2,14 +2,14 @@ import { LoaderCircle } from "lucide-react";
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { Check } from "@/components/field";
-import { FORMATS, type ArchiveFormatName } from "@/core/formats/formats";
+import { FORMATS, type WrittenArchiveName } from "@/core/formats/formats";
 import { useSession } from "@/editor";
 import { beginArchive } from "./make-file";
 import { MadeFileShown } from "./made-file";
 import { useMadeFile } from "./use-made-file";
 
 /** A file of a word processor or an e-book: how far it is, and whether every link lands in it. */
-export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
+export function ArchiveSection({ format }: { format: WrittenArchiveName }) {
   const session = useSession();
   const [clean, setClean] = useState(false);
   const { label, called, says } = FORMATS[format];
@@ -33,7 +33,7 @@ export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
             <span>
               Clean copy{" "}
               <span className="text-quiet">
-                – nothing in it tells Gate Rope what it was when it comes back
+                – without the hidden marks by which Gate Rope knows its own files
               </span>
             </span>
           }
@@ -41,7 +41,7 @@ export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
           onChange={setClean}
         />
       </div>
-      <MadeFileShown made={made} called={`${called} file`} lands="on the right place" />
+      <MadeFileShown made={made} called={`${called} file`} lands="in the right place" />
     </li>
   );
 }

@@ -1,13 +1,5 @@
 import type { Mark, Node } from "prosemirror-model";
-import {
-  asMark,
-  byKind,
-  isKind,
-  isMark,
-  pictureWords,
-  type ByInline,
-  type LinkTarget,
-} from "@/core/document";
+import { asMark, byKind, isMark, pictureWords, type ByInline, type LinkTarget } from "@/core/document";
 import { xmlAttribute } from "../xml/escape-xml";
 import type { DocxOutput } from "./docx-output";
 import { drawingXml } from "./drawing-xml";
@@ -105,7 +97,7 @@ function tellsItself({ kind }: LinkTarget): boolean {
 }
 
 function wordsOf(node: Node): string {
-  return node.text ?? (isKind(node, "picture") ? pictureWords(node) : " ");
+  return node.text ?? " ";
 }
 
 /** A link around words that are no text of the document: a line of a list, a way back. */

@@ -1,5 +1,6 @@
 import type { Archive } from "../archive/archive";
-import { beginsWith, comparable, type FileProof } from "../office/file-proof";
+import type { FirstWords } from "../first-words";
+import { beginsWith, comparable, saysWords, type FileProof } from "../office/file-proof";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import { elementsIn, textWithin, type XmlElement } from "../xml/element";
 import { parseXml } from "../xml/parse-xml";
@@ -56,13 +57,11 @@ function faultOfAddress(address: string, { addresses }: Found): string | null {
 
 function faultOfPlace(
   words: string,
-  { name, begins }: { readonly name: string; readonly begins: string | null },
+  { name, begins }: { readonly name: string; readonly begins: FirstWords | null },
   found: Found,
 ): string | null {
   const links = found.links.get(name);
-  const said = comparable(words);
-  if (!links?.some((link) => link.includes(said) || said.includes(link)))
-    return `No link with these words leads to “${name}”.`;
+  if (!links?.some((link) => saysWords(link, words))) return `No link with these words leads to “${name}”.`;
   const place = found.places.get(name);
   if (!place) return `Nothing in the file is called “${name}”.`;
   if (found.twice.has(name)) return `More than one place is called “${name}”.`;
@@ -71,7 +70,7 @@ function faultOfPlace(
   const standing = place.note
     ? (found.notes.get(place.note) ?? "")
     : found.letters.get(place.part)!.slice(place.at, place.at + SEEN);
-  return beginsWith(standing, begins) ? null : `“${begins}” does not stand at “${name}”.`;
+  return beginsWith(standing, begins) ? null : `“${begins.words}” does not stand at “${name}”.`;
 }
 
 /** Walks a part in the order in which it is read. */

@@ -24,10 +24,15 @@ export function referenceXml(node: Node, output: DocxOutput, around: Around): st
     .map(({ field, words }) => {
       const result = runXml(words, look);
       if (field === null) return result;
-      return fieldOf(field, { words, result, look, place, name, linked, output });
+      const leads = (to: string) => {
+        if (!linked) return "";
+        if (to === name) output.linkToPlace(landing, words);
+        else output.linkToName(to, words);
+        return " \\h";
+      };
+      return fieldOf(field, { words, result, look, place, name, leads, output });
     })
     .join("");
-  if (linked) output.linkToPlace(landing, parts.map(({ words }) => words).join(""));
   // What one field says needs nothing beside it.
   return SAYS_ITSELF[place.kind]?.includes(form)
     ? xml
@@ -49,22 +54,20 @@ interface Saying {
   readonly place: Destination;
   /** Of its bookmark. */
   readonly name: string;
-  readonly linked: boolean;
+  /** The switch of a field that leads to a bookmark, which is promised; empty where it does not lead there. */
+  readonly leads: (to: string) => string;
   readonly output: DocxOutput;
 }
 
 /** The field that says one part (ISO 29500-1, 17.16.5: REF, PAGEREF, NOTEREF). */
-function fieldOf(
-  field: ReferenceField,
-  { words, result, look, place, name, linked, output }: Saying,
-): string {
-  const link = linked ? " \\h" : "";
-  const ref = (to: string, switches = "", said = result) => fieldXml(`REF ${to}${switches}${link}`, said);
+function fieldOf(field: ReferenceField, { words, result, look, place, name, leads, output }: Saying): string {
+  const ref = (to: string, switches = "", said = result) =>
+    fieldXml(`REF ${to}${switches}${leads(to)}`, said);
   const part = (of: PartOfPlace) => (hasPart(place, of, output) ? output.names.partOf(place.id, of) : null);
   switch (field) {
     case "number":
       if (place.kind === "heading") return ref(name, " \\r");
-      if (place.kind === "note") return fieldXml(`NOTEREF ${name}${link}`, result);
+      if (place.kind === "note") return fieldXml(`NOTEREF ${name}${leads(name)}`, result);
       return asField(part("number"), ref, result);
     case "title":
       if (place.kind === "heading") return ref(name);
@@ -80,10 +83,10 @@ function fieldOf(
       return place.kind === "bookmark" || place.kind === "heading" ? ref(name) : result;
     case "page":
       return numberIn(words, look, output.pages?.labelAt(place.pos), (number) =>
-        fieldXml(`PAGEREF ${name}${link}`, number),
+        fieldXml(`PAGEREF ${name}${leads(name)}`, number),
       );
     case "pagenumber":
-      return fieldXml(`PAGEREF ${name}${link}`, result);
+      return fieldXml(`PAGEREF ${name}${leads(name)}`, result);
     case "where":
       return ref(name, " \\p");
   }

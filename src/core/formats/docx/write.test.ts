@@ -1,27 +1,164 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { anyDocument, essence } from "#tests/arbitrary-document";
-import { runs } from "#tests/runs";
 import type { Node } from "prosemirror-model";
-import { readFile, zipped } from "..";
+import { anyDocument, essence } from "#tests/arbitrary-document";
+import { heading, paragraph } from "#tests/editing";
+import { runs } from "#tests/runs";
+import { createDocument, schema, settingsOf, withSettings } from "@/core/document";
+import { indexDocument } from "@/core/index";
+import { resolveLinks } from "@/core/links";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { DropLog, readFile, zipped } from "..";
+import { zipArchive } from "../archive/zip-archive";
+import type { OfficeOptions } from "../office/office-options";
+import { proveDocx } from "./proof";
 import { writeDocx } from "./write";
 
-function through(doc: Node) {
-  const { files } = writeDocx({ doc, pictures: new Map() });
-  const bytes = Buffer.concat([...zipped(files)]);
-  const result = readFile("file.docx", new Uint8Array(bytes));
-  if (!result.ok) throw new Error(result.error.reason);
-  return result;
+const { nodes, marks } = schema;
+
+function written(doc: Node, options: OfficeOptions = {}) {
+  const { files, promised } = writeDocx({ doc, pictures: new Map() }, options);
+  const bytes = new Uint8Array(Buffer.concat([...zipped(files)]));
+  const archive = zipArchive(bytes, new DropLog());
+  const part = (path: string) => new TextDecoder().decode(archive.bytesOf(path) ?? new Uint8Array());
+  return { bytes, promised, archive, part };
 }
+
+function read(bytes: Uint8Array) {
+  const result = readFile("file.docx", bytes);
+  if (!result.ok) throw new Error(result.error.reason);
+  return result.manuscript.doc;
+}
+
+/** The same file with a part written otherwise. */
+function changed(file: ReturnType<typeof written>, path: string, change: (xml: string) => string) {
+  const parts = file.archive.paths.map((name) => ({
+    path: name,
+    pieces: [name === path ? new TextEncoder().encode(change(file.part(name))) : file.archive.bytesOf(name)!],
+  }));
+  return new Uint8Array(Buffer.concat([...zipped(parts)]));
+}
+
+/** A heading, a link and a cross-reference to it, a figure that is spoken of, a note, code. */
+function manual(): Node {
+  const doc = createDocument([
+    heading(1, "Lamps"),
+    paragraph("Trim the wick, and see below."),
+    heading(2, "Wicks"),
+    nodes.figure.create({ alt: "A wick" }, schema.text("The wick")),
+    nodes.code_block.create(null, schema.text("one\n  two")),
+  ]);
+  const [, wicks] = indexDocument(doc).headings;
+  const figure = indexDocument(doc).figures[0]!;
+  const link = marks.link.create({ target: { kind: "destination", id: wicks!.id } });
+  const reference = (id: string, form: string) =>
+    nodes.cross_reference.create({ target: { kind: "destination", id }, form, linked: true });
+  const words = nodes.paragraph.create(null, [
+    schema.text("the wicks", [link]),
+    schema.text(" "),
+    reference(wicks!.id, "{title}"),
+    schema.text(" "),
+    reference(wicks!.id, "{pagenumber}"),
+    schema.text(" "),
+    reference(figure.id, "{label}"),
+    nodes.note.create({ place: "foot" }, schema.text("Any lamp.")),
+  ]);
+  return withReturns(withContents(createDocument([...doc.content.content, words]), { from: 1, to: 2 }), 1);
+}
+
+/** Pages on which each place has a number of its own. */
+const pages = { labelAt: (pos: number) => `p${pos}`, pageAt: (pos: number) => pos };
 
 describe("a document that goes out as .docx and comes in again", () => {
   test("says the same, and every link and bookmark is where it was", () => {
     fc.assert(
       fc.property(anyDocument, (doc) => {
-        const back = through(doc);
-        expect(essence(back.manuscript.doc)).toEqual(essence(doc));
+        const { bytes, archive, promised } = written(doc);
+        expect(essence(read(bytes))).toEqual(essence(doc));
+        expect(proveDocx(archive, promised).failed).toEqual([]);
       }),
       { numRuns: runs(60) },
     );
   });
+
+  test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {
+    fc.assert(
+      fc.property(anyDocument, (doc) => {
+        const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 2);
+        const back = read(written(whole).bytes);
+        expect(essence(back)).toEqual(essence(whole));
+        const { returns, styles, title } = settingsOf(whole);
+        expect(settingsOf(back)).toMatchObject({ returns, styles, title });
+      }),
+      { numRuns: runs(20) },
+    );
+  });
+});
+
+describe("what another program sees in a .docx", () => {
+  test("are styles that the standard names, bookmarks with both ends, fields that say the pages of our layout", () => {
+    const doc = manual();
+    const { part } = written(doc, { pages });
+    const names = [...part("word/styles.xml").matchAll(/<w:name w:val="([^"]*)"/g)].map(([, name]) => name);
+    for (const name of ["heading 1", "toc 2", "caption", "footnote text", "Quote", "HTML Preformatted"])
+      expect(names).toContain(name);
+    const xml = part("word/document.xml");
+    const wicks = indexDocument(doc).headings[1]!;
+    expect(xml).toMatch(
+      /<w:bookmarkStart w:id="(\d+)" w:name="_wicks"\/>.*?Wicks.*?<w:bookmarkEnd w:id="\1"\/>/,
+    );
+    expect(xml).toContain("REF _wicks \\h");
+    const said = [
+      ...xml.matchAll(/PAGEREF _wicks[^<]*<\/w:instrText><\/w:r><w:r>.*?<\/w:r><w:r><w:t>([^<]*)/g),
+    ];
+    expect(said.map(([, words]) => words)).toEqual([`p${wicks.pos}`, `p${wicks.pos}`]);
+    expect(xml).toMatch(/TOC \\o &quot;1-2&quot; \\h \\z \\u/);
+    expect(xml).toMatch(/SEQ Figure \\\* ARABIC/);
+    expect(part("word/footnotes.xml")).toContain("Any lamp.");
+  });
+
+  test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {
+    const doc = manual();
+    const file = written(doc, { from: { document: "doc1", version: 7 } });
+    expect(file.part("customXml/item1.xml")).toContain('id="doc1" version="7"');
+    const words = changed(file, "word/document.xml", (xml) => xml.replace("Trim the wick", "Cut the wick"));
+    expect(read(words).textContent).toBe(doc.textContent.replace("Trim the wick", "Cut the wick"));
+    const larger = changed(file, "word/styles.xml", (xml) =>
+      xml.replace(/(w:styleId="Heading1">.*?<w:sz w:val=")\d+/, "$156"),
+    );
+    expect(settingsOf(read(larger)).styles.styles.heading1.size).toBe(28);
+    expect(settingsOf(read(file.bytes)).styles).toEqual(settingsOf(doc).styles);
+  });
+
+  test("a clean copy has no trace of where it came from, and is read by what it shows", () => {
+    const doc = withSettings(manual(), { title: "Lamp manual" });
+    const { archive, part, bytes } = written(doc, { from: { document: "doc1", version: 7 }, clean: true });
+    for (const path of archive.paths) expect(part(path)).not.toMatch(/gate-?\s?rope|doc1/i);
+    const index = indexDocument(read(bytes));
+    expect(index.headings.map(({ name }) => name)).toEqual(["Lamps", "Wicks"]);
+    expect(index.contentsLists).toHaveLength(1);
+    expect(index.notes.map(({ text }) => text)).toEqual(["Any lamp."]);
+    expect(index.references.map(({ reference }) => reference.form)).toEqual([
+      "{title}",
+      "{pagenumber}",
+      "{label}",
+    ]);
+    expect(resolveLinks(index).every(({ lands }) => lands)).toBe(true);
+  });
+});
+
+test("a link that was led astray in the written file is found", () => {
+  const file = written(manual());
+  const proof = (bytes: Uint8Array) => proveDocx(zipArchive(bytes, new DropLog()), file.promised);
+  expect(proof(file.bytes).failed).toEqual([]);
+  const astray = (change: (xml: string) => string) =>
+    proof(changed(file, "word/document.xml", change)).failed;
+  expect(astray((xml) => xml.replace(/w:name="_wicks"/, 'w:name="_gone"'))[0]!.why).toMatch(
+    /Nothing in the file/,
+  );
+  expect(astray((xml) => xml.replace(/<w:bookmarkEnd w:id="\d+"\/>/g, "")).length).toBeGreaterThan(0);
+  expect(astray((xml) => xml.replaceAll('w:anchor="_wicks"', 'w:anchor="_lamps"')).length).toBeGreaterThan(0);
+  expect(astray((xml) => xml.replace(/(w:name="_wicks"\/>.*?)Wicks/, "$1Stairs"))[0]?.why).toBe(
+    "“Wicks” does not stand at “_wicks”.",
+  );
 });

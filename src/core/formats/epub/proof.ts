@@ -1,5 +1,6 @@
 import { pathBeside, type Archive } from "../archive/archive";
-import { beginsWith, comparable, type FileProof } from "../office/file-proof";
+import type { FirstWords } from "../first-words";
+import { beginsWith, comparable, saysWords, type FileProof } from "../office/file-proof";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import { elementsWithin, textWithin, type XmlElement } from "../xml/element";
 import { parseXml } from "../xml/parse-xml";
@@ -113,20 +114,18 @@ function leadsTo(href: string, file: string): string {
 
 function faultOf(
   words: string,
-  { name, begins }: { readonly name: string; readonly begins: string | null },
+  { name, begins }: { readonly name: string; readonly begins: FirstWords | null },
   found: Found,
 ): string | null {
   const [file, ...others] = found.filesOf.get(name) ?? [];
   if (file === undefined) return `Nothing in the book is called “${name}”.`;
   if (others.length > 0) return `More than one place is called “${name}”.`;
-  const said = comparable(words);
   const links = found.links.get(`${file}#${name}`);
-  if (!links?.some((link) => link.includes(said) || said.includes(link)))
-    return `No link with these words leads to “${name}”.`;
+  if (!links?.some((link) => saysWords(link, words))) return `No link with these words leads to “${name}”.`;
   if (begins === null) return null;
   const { at } = found.places.get(`${file}#${name}`)!;
   const standing = found.letters.get(file)!.slice(at, at + SEEN);
-  return beginsWith(standing, begins) ? null : `“${begins}” does not stand at “${name}”.`;
+  return beginsWith(standing, begins) ? null : `“${begins.words}” does not stand at “${name}”.`;
 }
 
 /** The lines of the navigation that lead nowhere. */

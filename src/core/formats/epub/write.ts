@@ -15,7 +15,7 @@ import {
 } from "@/core/document";
 import type { DocumentIndex } from "@/core/index";
 import { UNKNOWN_LIBRARY, type KnownLibrary } from "@/core/links";
-import { contentsEntries, contentsList, contentsTree, isBookIndex, saysItsTitle } from "@/core/wayfinding";
+import { contentsEntries, contentsList, contentsTree, saysItsTitle } from "@/core/wayfinding";
 import { firstWordsOf } from "../first-words";
 import { blocksHtml } from "../html/block-html";
 import { HtmlOutput } from "../html/html-output";
@@ -92,9 +92,9 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
     if (!href.startsWith("#")) return isOutside(href) ? href : null;
     const anchor = decodeSafely(href.slice(1));
     const home = anchor === output.top ? first : fileOf.get(anchor);
-    return home === undefined || home === file ? href : `${home}${href}`;
+    return `${home === undefined || home === file ? "" : home}#${anchor}`;
   };
-  const hrefTo = (anchor: string) => `${fileOf.get(anchor) ?? first}#${encodeURIComponent(anchor)}`;
+  const hrefTo = (anchor: string) => `${fileOf.get(anchor) ?? first}#${anchor}`;
   const metas = clean ? "" : headMetas(settingsOf(doc), { xml: true });
   const pages = read.map((page, i) => {
     const file = files[i]!;
@@ -146,7 +146,6 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
         ? [{ type: "toc", href: hrefTo(index.anchors.of(contents.id)!), words: says.lists.sections }]
         : []),
       { type: "bodymatter", href: files[cut.findIndex(({ heading }) => heading)] ?? first, words: title },
-      ...indexLandmark(index, hrefTo, says.lists.entries),
     ],
     pages: breaks.met.map(({ label, id }): PageBreak => ({ label, href: hrefTo(id) })),
   };
@@ -225,11 +224,6 @@ class PageBreaks {
   }
 }
 
-function indexLandmark(index: DocumentIndex, hrefTo: (anchor: string) => string, words: string) {
-  const list = index.contentsLists.find(({ block }) => isBookIndex(index.doc.child(block)));
-  return list ? [{ type: "index", href: hrefTo(index.anchors.of(list.id)!), words }] : [];
-}
-
 function featuresOf(index: DocumentIndex, pages: readonly ReadPage[], breaks: PageBreaks): string[] {
   let described = true;
   index.doc.descendants((node) => {
@@ -266,7 +260,7 @@ function isOutside(href: string): boolean {
 function promisedIn({ text, href, destination }: PromisedLink, index: DocumentIndex): PromisedOfficeLink {
   if (!href.startsWith("#")) return { words: text, to: { kind: "address", address: href } };
   const place = destination === null ? undefined : index.destination(destination);
-  const begins = (place && firstWordsOf(place, index)?.words) ?? null;
+  const begins = (place && firstWordsOf(place, index)) ?? null;
   return { words: text, to: { kind: "place", name: decodeSafely(href.slice(1)), begins } };
 }
 

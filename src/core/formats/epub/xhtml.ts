@@ -78,17 +78,17 @@ export function xhtmlOf({ nodes }: ReadPage, rules: PageRules): string {
   return xml;
 }
 
-function startOf(element: Element, { address, clean }: PageRules): string {
-  let tag = element.tagName;
+function startOf({ tagName, attrs: all }: Element, { address, clean }: PageRules): string {
+  let tag = tagName;
   const namespace = NAMESPACES[tag];
   if (namespace) tag += ` xmlns="${namespace}"`;
   let role = "";
-  for (const { name, value } of element.attrs) {
+  for (const { name, value } of all) {
     if (clean && name.startsWith("data-")) continue;
     if (name === "id" && !XML_ID.test(value)) continue;
     if (name.startsWith("xmlns")) continue;
     if (name === "role") role = value;
-    const written = name === "href" && element.tagName === "a" ? address(value) : value;
+    const written = name === "href" && tagName === "a" ? address(value) : value;
     if (written === null) {
       tag += ` class="adrift"${clean ? "" : ` data-adrift="${escapeXml(value)}"`}`;
       continue;

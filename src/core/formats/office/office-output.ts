@@ -17,7 +17,7 @@ import {
 import { indexedKey, type DocumentIndex, type PageNumbers } from "@/core/index";
 import { follow } from "@/core/links";
 import { ownEntry } from "@/core/own-entry";
-import { firstWordsOf } from "../first-words";
+import { firstWordsOf, type FirstWords } from "../first-words";
 import { withMarkedPlaces, type MarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
 import { WrittenReferences } from "../written-references";
@@ -180,15 +180,11 @@ export class OfficeOutput {
       return this.linkToName(this.topName, words);
     }
     const place = this.index.destination(id);
-    return this.linkToName(
-      this.names.nameOf(id),
-      words,
-      (place && firstWordsOf(place, this.index)?.words) ?? null,
-    );
+    return this.linkToName(this.names.nameOf(id), words, (place && firstWordsOf(place, this.index)) ?? null);
   }
 
   /** A link to a bookmark by its name. */
-  linkToName(name: string, words: string, begins: string | null = null): WrittenLink {
+  linkToName(name: string, words: string, begins: FirstWords | null = null): WrittenLink {
     this.promised.push({ words, to: { kind: "place", name, begins } });
     return { kind: "place", name };
   }
