@@ -1,6 +1,8 @@
 import mammoth from "mammoth";
-import { readFile } from "@/core/formats";
-import type { Task } from "./material";
+import { FORMATS, readFile, zipped } from "@/core/formats";
+import type { WrittenArchiveName } from "@/core/formats/formats";
+import { writeArchive } from "@/core/formats/write-archive";
+import { material, type Task } from "./material";
 import { docxBytes, epubBytes, odtBytes } from "./office-material";
 
 /** Processor time that something took, in milliseconds: collecting garbage in other threads counts as well. */
@@ -27,6 +29,24 @@ function reading(name: string, bytesOf: (pages: number) => Uint8Array, beside: r
   };
 }
 
+/** Writing, packing included; the pages are laid out before. */
+function writing(format: WrittenArchiveName): Task {
+  return {
+    name: `formats: export of ${FORMATS[format].called}`,
+    beside: [],
+    times: 1,
+    ready: (pages) => {
+      const { manuscript } = material(pages);
+      return () =>
+        processorTime(() => {
+          let bytes = 0;
+          for (const piece of zipped(writeArchive(manuscript, format).files)) bytes += piece.length;
+          if (bytes === 0) throw new Error("nothing was written");
+        });
+    },
+  };
+}
+
 const MAMMOTH = "formats: mammoth, .docx to HTML";
 
 /** Files of word processors and e-books, in processor time. */
@@ -43,4 +63,6 @@ export const OFFICE_TASKS: readonly Task[] = [
   },
   reading(".odt", odtBytes, []),
   reading(".epub", epubBytes, []),
+  writing("docx"),
+  writing("epub"),
 ];

@@ -1,4 +1,5 @@
 import { expect } from "@playwright/test";
+import { readFileSync } from "node:fs";
 import { docxFile, drawing, field, h, HEADING_STYLES, marked, p, r } from "../docx-file";
 import { epubFile } from "../epub-file";
 import { odtFile } from "../odt-file";
@@ -123,4 +124,53 @@ test("a file under a password, or of the old form, says so in one sentence, and 
   const report = page.getByRole("region", { name: "Imports" });
   await expect(report).toContainText("locked.docx was not imported. The file is protected by a password.");
   await expect(report).toContainText("cut.epub was not imported. The archive is damaged or was cut off.");
+});
+
+test("a document is sent out as a .docx file and an e-book, and comes back with its links and lists living", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "cross-staff.md",
+    "# Cross-staff\n\n:::contents\n\nSee [the vane](#vane).\n\n## Transom {#transom}\n\nWords.\n\n## Vane {#vane}\n\nMore words.\n",
+  );
+  await stage(page, "Publish");
+  for (const [format, ending] of [
+    [".docx", "docx"],
+    ["EPUB", "epub"],
+  ] as const) {
+    await page.getByRole("button", { name: `Make ${format}` }).click();
+    const link = page.getByRole("link", { name: `Download the ${format} file` });
+    await expect(link).toBeVisible({ timeout: 60_000 });
+    const begun = page.waitForEvent("download");
+    await link.click();
+    const file = await begun;
+    expect(file.suggestedFilename()).toBe(`Cross-staff.${ending}`);
+    await file.saveAs(test.info().outputPath(`back.${ending}`));
+  }
+  await expect(
+    page.getByText(/^1 page, .* All \d+ links were followed and land in the right place\.$/),
+  ).toHaveCount(2);
+  await clean(page, "files that were made");
+  for (const ending of ["docx", "epub"]) {
+    await bringIn(page, `back.${ending}`, readFileSync(test.info().outputPath(`back.${ending}`)));
+    await page.getByRole("region", { name: "Imports" }).getByRole("link", { name: "Cross-staff" }).click();
+    await expect(manuscript(page)).toContainText("See the vane.");
+    await stage(page, "Proof");
+    await expect(page.getByText(/The only link was followed, and it lands\./)).toBeVisible();
+  }
+});
+
+test("the making of a file is cancelled, and another one begins", async ({ page }) => {
+  await openFile(
+    page,
+    "long-staff.md",
+    `# Long staff\n\n${"Words of a long paragraph go on. ".repeat(40)}\n\n`.repeat(300),
+  );
+  await stage(page, "Publish");
+  await page.getByRole("button", { name: "Make .docx" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByText("The .docx file was cancelled.").first()).toBeVisible();
+  await page.getByRole("button", { name: "Make .docx" }).click();
+  await expect(page.getByRole("link", { name: "Download the .docx file" })).toBeVisible({ timeout: 60_000 });
 });
