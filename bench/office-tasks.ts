@@ -1,6 +1,6 @@
 import mammoth from "mammoth";
 import { FORMATS, readFile, zipped } from "@/core/formats";
-import type { WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import { writeArchive } from "@/core/formats/write-archive";
 import { material, type Task } from "./material";
 import { docxBytes, epubBytes, odtBytes } from "./office-material";
@@ -30,7 +30,7 @@ function reading(name: string, bytesOf: (pages: number) => Uint8Array, beside: r
 }
 
 /** Writing, packing included; the pages are laid out before. */
-function writing(format: WrittenArchiveName): Task {
+function writing(format: ArchiveFormatName): Task {
   return {
     name: `formats: export of ${FORMATS[format].called}`,
     beside: [],
@@ -64,5 +64,6 @@ export const OFFICE_TASKS: readonly Task[] = [
   reading(".odt", odtBytes, []),
   reading(".epub", epubBytes, []),
   writing("docx"),
+  writing("odt"),
   writing("epub"),
 ];

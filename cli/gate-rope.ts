@@ -20,7 +20,7 @@ import {
   type TextFormatName,
   type PromisedLink,
 } from "@/core/formats";
-import { isWrittenArchive, type WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import { readProof, characterFindings } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
 import { PageMap } from "@/core/layout";
@@ -157,7 +157,7 @@ async function run(command: Command): Promise<number> {
         for (const one of built.broken)
           process.stderr.write(`gate-rope: ${command.to}: ${brokenMessage(one)}\n`);
       }
-      if (isWrittenArchive(format))
+      if (isArchiveFormat(format))
         return writeArchiveFile(command, format, { doc, pictures, files }, dropped);
       if (!isTextFormat(format)) return writePdfFile(command, { doc, pictures, files }, dropped);
       const written = writeFile({ doc, pictures, files }, format, {
@@ -225,7 +225,7 @@ function told(
 /** Writes a file of a word processor or an e-book and follows its links; 1 where one of them does not land. */
 async function writeArchiveFile(
   command: Extract<Command, { name: "convert" }>,
-  format: WrittenArchiveName,
+  format: ArchiveFormatName,
   manuscript: Manuscript,
   dropped: readonly Dropped[],
 ): Promise<number> {

@@ -102,7 +102,7 @@ function ensureSchemas() {
   console.log("Fetching schemas …");
   attempt(
     "apt-get",
-    ["install", "-y", "-qq", "--no-install-recommends", "libxml2-utils", "python3", "unzip"],
+    ["install", "-y", "-qq", "--no-install-recommends", "libxml2-utils", "jing", "python3", "unzip"],
     {
       DEBIAN_FRONTEND: "noninteractive",
     },

@@ -9,7 +9,7 @@ import path from "node:path";
 import type { Manuscript } from "@/core/document";
 import { DropLog, readFile, zipped } from "@/core/formats";
 import { zipArchive } from "@/core/formats/archive/zip-archive";
-import type { WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import { proveArchive, writeArchive } from "@/core/formats/write-archive";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { anyDocument } from "./arbitrary-document";
@@ -66,7 +66,7 @@ function random(count: number): Manuscript[] {
 }
 
 let count = 0;
-function write(manuscript: Manuscript, format: WrittenArchiveName, clean = false): string {
+function write(manuscript: Manuscript, format: ArchiveFormatName, clean = false): string {
   const { files, promised } = writeArchive(manuscript, format, { clean });
   const bytes = new Uint8Array(Buffer.concat([...zipped(files)]));
   // Links are followed in each of them.
@@ -98,6 +98,20 @@ describe(".docx files", () => {
     const broken = path.join(folder, "broken.docx");
     writeFileSync(broken, Buffer.concat([...zipped(parts)]));
     expect(faultsOf(broken).join()).toContain("nothing");
+  });
+});
+
+describe(".odt files", () => {
+  const check = hasSchemas && existsSync("/usr/bin/jing") ? test : test.skip;
+  check("follow the schema of ISO 26300, and each of their links leads to a bookmark", async () => {
+    const { check: faultsOf } = (await import(path.resolve("tests/checkers/check-odt.mjs"))) as {
+      check: (file: string) => string[];
+    };
+    const [first, second, third] = demo();
+    const written = [first!, second!, third!, ...random(runs(5))].map((manuscript, i) =>
+      write(manuscript, "odt", i % 3 === 2),
+    );
+    for (const file of written) expect(faultsOf(file)).toEqual([]);
   });
 });
 

@@ -5,7 +5,7 @@ import { call } from "./call";
 /** Begins to make a file of a word processor or an e-book; answers the id under which it is asked about. */
 export const beginArchive = call("POST", "/api/documents/:id/archive", {
   body: z.object({
-    format: z.enum(["docx", "epub"]),
+    format: z.enum(["docx", "odt", "epub"]),
     /** Without a trace of the document it came from. */
     clean: z.boolean().default(false),
   }),

@@ -126,7 +126,7 @@ test("a file under a password, or of the old form, says so in one sentence, and 
   await expect(report).toContainText("cut.epub was not imported. The archive is damaged or was cut off.");
 });
 
-test("a document is sent out as a .docx file and an e-book, and comes back with its links and lists living", async ({
+test("a document is sent out as .docx, .odt and EPUB, and comes back with its links and lists living", async ({
   page,
 }) => {
   await openFile(
@@ -137,6 +137,7 @@ test("a document is sent out as a .docx file and an e-book, and comes back with 
   await stage(page, "Publish");
   for (const [format, ending] of [
     [".docx", "docx"],
+    [".odt", "odt"],
     ["EPUB", "epub"],
   ] as const) {
     await page.getByRole("button", { name: `Make ${format}` }).click();
@@ -150,9 +151,9 @@ test("a document is sent out as a .docx file and an e-book, and comes back with 
   }
   await expect(
     page.getByText(/^1 page, .* All \d+ links were followed and land in the right place\.$/),
-  ).toHaveCount(2);
+  ).toHaveCount(3);
   await clean(page, "files that were made");
-  for (const ending of ["docx", "epub"]) {
+  for (const ending of ["docx", "odt", "epub"]) {
     await bringIn(page, `back.${ending}`, readFileSync(test.info().outputPath(`back.${ending}`)));
     await page.getByRole("region", { name: "Imports" }).getByRole("link", { name: "Cross-staff" }).click();
     await expect(manuscript(page)).toContainText("See the vane.");

@@ -4,9 +4,7 @@ import { LIMITS } from "./intake/limits";
 /** Formats that are read and written as text, by name. */
 export type TextFormatName = "markdown" | "html" | "text" | "gaterope";
 /** Formats that are an archive of parts, by name. */
-export type ArchiveFormatName = WrittenArchiveName | "odt";
-/** Those of them that are written, by name. */
-export type WrittenArchiveName = "docx" | "epub";
+export type ArchiveFormatName = "docx" | "odt" | "epub";
 /** Formats that are read, by name. */
 export type ReadFormatName = TextFormatName | ArchiveFormatName;
 /** All formats, by name. */
@@ -86,10 +84,10 @@ export const FORMATS: Record<FormatName, Format> = {
   },
   odt: {
     ...ARCHIVE,
-    writes: false,
     label: "OpenDocument text",
     called: ".odt",
     endings: [".odt"],
+    says: "The same in the open format of office suites (ISO 26300).",
     mediaType: "application/vnd.oasis.opendocument.text",
     filesBeside: false,
     lossless: false,
@@ -126,13 +124,8 @@ export const WRITTEN_NAMES = FORMAT_NAMES.filter((name) => FORMATS[name].writes)
 /** Those that are read and written as text. */
 export const TEXT_NAMES = FORMAT_NAMES.filter(isTextFormat);
 
-/** Those that are written as an archive of parts. */
-export const WRITTEN_ARCHIVES = FORMAT_NAMES.filter(isWrittenArchive);
-
-/** Whether a format is written as an archive of parts. */
-export function isWrittenArchive(name: FormatName): name is WrittenArchiveName {
-  return isArchiveFormat(name) && FORMATS[name].writes;
-}
+/** Those that are an archive of parts. */
+export const ARCHIVE_NAMES = FORMAT_NAMES.filter(isArchiveFormat);
 
 /** Whether a format is one of text; asked of words that may be none as well. */
 export function isTextFormat(name: string): name is TextFormatName {

@@ -40,7 +40,7 @@ export const OPTIONS_ASKED: Record<FormatName, readonly AskedOption[]> = {
   text: [],
   gaterope: [],
   docx: ARCHIVE,
-  odt: [],
+  odt: ARCHIVE,
   epub: ARCHIVE,
   pdf: PDF,
 };

@@ -2,7 +2,8 @@ import type { Manuscript } from "@/core/document";
 import type { Archive } from "./archive/archive";
 import { proveDocx, writeDocx } from "./docx";
 import { proveEpub, writeEpub } from "./epub";
-import type { WrittenArchiveName } from "./formats";
+import type { ArchiveFormatName } from "./formats";
+import { proveOdt, writeOdt } from "./odt";
 import type { FileProof } from "./office/file-proof";
 import type { OfficeOptions } from "./office/office-options";
 import type { PromisedOfficeLink } from "./office/promised-office-link";
@@ -14,15 +15,16 @@ interface ArchiveWriter {
   readonly prove: (archive: Archive, promised: readonly PromisedOfficeLink[]) => FileProof;
 }
 
-const WRITERS: Record<WrittenArchiveName, ArchiveWriter> = {
+const WRITERS: Record<ArchiveFormatName, ArchiveWriter> = {
   docx: { write: writeDocx, prove: proveDocx },
+  odt: { write: writeOdt, prove: proveOdt },
   epub: { write: writeEpub, prove: proveEpub },
 };
 
 /** Writes a document as an archive of parts. */
 export function writeArchive(
   manuscript: Manuscript,
-  format: WrittenArchiveName,
+  format: ArchiveFormatName,
   options: OfficeOptions = {},
 ): WrittenArchive {
   return WRITERS[format].write(manuscript, options);
@@ -30,7 +32,7 @@ export function writeArchive(
 
 /** Follows every link that a written file promises. */
 export function proveArchive(
-  format: WrittenArchiveName,
+  format: ArchiveFormatName,
   archive: Archive,
   promised: readonly PromisedOfficeLink[],
 ): FileProof {

@@ -2,14 +2,14 @@ import { LoaderCircle } from "lucide-react";
 import { useState } from "react";
 import { Button } from "@/components/button";
 import { Check } from "@/components/field";
-import { FORMATS, type WrittenArchiveName } from "@/core/formats/formats";
+import { FORMATS, type ArchiveFormatName } from "@/core/formats/formats";
 import { useSession } from "@/editor";
 import { beginArchive } from "./make-file";
 import { MadeFileShown } from "./made-file";
 import { useMadeFile } from "./use-made-file";
 
 /** A file of a word processor or an e-book: how far it is, and whether every link lands in it. */
-export function ArchiveSection({ format }: { format: WrittenArchiveName }) {
+export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
   const session = useSession();
   const [clean, setClean] = useState(false);
   const { label, called, says } = FORMATS[format];

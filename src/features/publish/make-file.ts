@@ -1,5 +1,5 @@
 import type { PdfOptions } from "@/core/formats/pdf/options";
-import type { WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { Session } from "@/editor";
 import { ask } from "@/contract/ask";
 import * as files from "@/contract/made-files";
@@ -27,7 +27,7 @@ export async function beginPdf(session: Session, options: ChosenPdf): Promise<Ma
 /** Has a file of a word processor or an e-book made of all that is kept; the same. */
 export async function beginArchive(
   session: Session,
-  format: WrittenArchiveName,
+  format: ArchiveFormatName,
   clean: boolean,
 ): Promise<MakingFile> {
   await keepAll(session, "file");

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { Button } from "@/components/button";
 import { counted } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
-import { FORMATS, TEXT_NAMES, WRITTEN_ARCHIVES } from "@/core/formats/formats";
+import { ARCHIVE_NAMES, FORMATS, TEXT_NAMES } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
 import { ArchiveSection } from "./archive-section";
 import { PdfSection } from "./pdf-section";
@@ -43,7 +43,7 @@ export function Publish() {
         )}
         <ul className="mt-6 border-t border-line">
           <PdfSection />
-          {WRITTEN_ARCHIVES.map((name) => (
+          {ARCHIVE_NAMES.map((name) => (
             <ArchiveSection key={name} format={name} />
           ))}
           {TEXT_NAMES.filter((name) => FORMATS[name].says).map((name) => (

@@ -71,7 +71,7 @@ describe("files made in the background", () => {
     expect(all.get("doc", next).state.kind).toBe("made");
   });
 
-  test.each(["docx", "epub"] as const)(
+  test.each(["docx", "odt", "epub"] as const)(
     "as .%s: written, every link followed in the file, and read again as what it was",
     async (format) => {
       const doc = createDocument([heading(1, "Lamps"), paragraph("Trim the wick."), heading(1, "Stairs")]);

@@ -2,7 +2,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { documentTitle, newId, type Manuscript } from "@/core/document";
 import { fileNameFor, FORMATS } from "@/core/formats";
-import type { WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { BookFont } from "@/core/formats/office/office-options";
 import type { CameFrom } from "@/core/formats/office/own-part";
 import type { PdfOptions } from "@/core/formats/pdf";
@@ -75,7 +75,7 @@ export class FileJobs {
   beginArchive(
     document: string,
     { manuscript, places = new Map() }: Asked,
-    format: WrittenArchiveName,
+    format: ArchiveFormatName,
     from: CameFrom | null,
   ): string {
     const { archiveThread, fonts } = this.makers;
@@ -94,7 +94,7 @@ export class FileJobs {
   private begin(
     document: string,
     { doc }: Manuscript,
-    format: WrittenArchiveName | "pdf",
+    format: ArchiveFormatName | "pdf",
     start: (file: string, onStage: (stage: FileStage) => void) => Making,
   ): string {
     const underWay = [...this.jobs.values()].filter(({ state }) => state.kind === "making").length;

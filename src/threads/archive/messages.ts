@@ -1,5 +1,5 @@
 import type { PictureType } from "@/core/document";
-import type { WrittenArchiveName } from "@/core/formats/formats";
+import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { FileProof } from "@/core/formats/office/file-proof";
 import type { BookFont } from "@/core/formats/office/office-options";
 import type { CameFrom } from "@/core/formats/office/own-part";
@@ -7,7 +7,7 @@ import type { AskedPlace } from "@/core/links";
 
 /** What the thread is asked that writes files of word processors and e-books. */
 export interface ArchiveOrder {
-  readonly format: WrittenArchiveName;
+  readonly format: ArchiveFormatName;
   /** The document as JSON text. */
   readonly json: string;
   readonly pictures: readonly {

@@ -19,7 +19,7 @@ import { OpenRuns } from "../office/open-runs";
 import type { ContainerAttributes, ContainerKind } from "../intake/containers";
 import type { TextAttributes, TextblockKind } from "../intake/open-textblock";
 import { paragraphKindOf, type ParagraphKind } from "../office/paragraph-kind";
-import { keptHeadingFrom, keptList } from "./kept";
+import { keptHeadingFrom, keptList } from "../office/kept";
 import { STYLE_IDS } from "./style-ids";
 import { tagOf, type Tag } from "./tags";
 import type { PageSections } from "./page-sections";

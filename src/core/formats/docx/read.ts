@@ -23,7 +23,7 @@ import { PageSections } from "./page-sections";
 import { captionRule } from "../office/series";
 import { OwnNames } from "../office/own-names";
 import { ownPartFrom, type OwnPart } from "../office/own-part";
-import { ownSettingsFrom, type OwnSettings } from "../office/own-settings";
+import { laterSettings, ownSettingsFrom, type OwnSettings } from "../office/own-settings";
 import { parseXml } from "../xml/parse-xml";
 import { NAMESPACES } from "./names";
 import { stylesXml } from "./styles-xml";
@@ -100,8 +100,7 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
   builder.returns = settings.returns;
   builder.title = settings.title || null;
   const { doc, ...rest } = builder.finish(context, () => undefined);
-  const { working_title, schemes } = settings;
-  return { ...rest, doc: withSettings(doc, { ...(working_title && { working_title }), schemes }) };
+  return { ...rest, doc: withSettings(doc, laterSettings(settings)) };
 }
 
 /** What the file carries of our own, where it was written here. */

@@ -1,19 +1,37 @@
-import { schema, type Alignment } from "@/core/document";
+import { noticeKindOf, schema, type Alignment } from "@/core/document";
+import type { ContainerAttributes, ContainerKind } from "../intake/containers";
+import type { TextAttributes, TextblockKind } from "../intake/open-textblock";
+import { keptCount, keptList } from "../office/kept";
+import { isOwnSize } from "../office/own-size";
+import type { WrittenStyle } from "../office/written-style";
 import { ownLookOfParagraphs } from "../office/looks";
 import { OpenRuns } from "../office/open-runs";
-import { paragraphKindOf } from "../office/paragraph-kind";
+import { paragraphKindOf, type ParagraphKind } from "../office/paragraph-kind";
 import { isOfTables } from "../office/series";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
+import { AS_WIDE_AS_TEXT } from "./automatic-styles";
 import { contentsFrom } from "./contents";
 import { framed } from "./frames";
 import { InlineReader, plainWords, type MetNote } from "./inline-reader";
 import { startOf } from "./list-styles";
 import type { MasterPages } from "./master-pages";
 import type { OdtScope } from "./scope";
+import { STYLE_NAMES } from "./style-names";
 import type { NamedStyle } from "./styles";
 import { columnWidths, rowsOf, spanOf } from "./tables";
+import { tagOf, type Tag } from "./tags";
 
 const { nodes } = schema;
+
+/** Styles that say where a paragraph stands, in what Gate Rope wrote. */
+const MADE_STYLES: ReadonlySet<string> = new Set([
+  STYLE_NAMES.noticeTitle,
+  STYLE_NAMES.term,
+  STYLE_NAMES.definition,
+  STYLE_NAMES.way,
+  STYLE_NAMES.equation,
+  "Page_20_begin",
+]);
 
 /** Elements that only hold blocks. */
 const WRAPPERS = new Set([
@@ -43,6 +61,8 @@ export class BlockReader {
   private depth = 0;
   private readonly listStyles: (string | null)[] = [];
   private first = true;
+  /** In which containers of our own the next block stands. */
+  private readonly around: string[] = [];
 
   constructor(
     private readonly scope: OdtScope,
@@ -67,6 +87,12 @@ export class BlockReader {
   /** Reads one block; how many of those behind it were read with it. */
   private readBlock(elements: readonly XmlElement[], at: number): number {
     const element = elements[at]!;
+    if (this.scope.own.isOwn && this.depth === 0 && this.around.length === 0) this.inline.nameBlock(element);
+    const tag = element.name === "text:section" ? tagOf(element) : null;
+    if (tag) {
+      this.readTagged(element, tag);
+      return 0;
+    }
     switch (element.name) {
       case "text:h":
         this.readHeading(element);
@@ -88,6 +114,97 @@ export class BlockReader {
         else this.inline.readMarker(element);
         return 0;
     }
+  }
+
+  /** Reads what Gate Rope wrote, as it says that it is. */
+  private readTagged(section: XmlElement, { kind, said: [first = "", place] }: Tag): void {
+    const { own } = this.scope;
+    switch (kind) {
+      case "made":
+        if (own.isOwn) return;
+        break;
+      case "list":
+        if (this.placeKeptList(first, place)) return;
+        break;
+      case "quotation":
+        return this.readContainer("quotation", {}, kind, section);
+      case "definitions":
+        return this.readContainer("definition_list", {}, kind, section);
+      case "definition":
+        return this.readContainer("definition", {}, kind, section);
+      case "notice":
+        this.namePlace(place);
+        return this.readContainer("notice", { kind: noticeKindOf(first) ?? "note" }, kind, section);
+      case "items": {
+        const count = keptCount(own.keptAt(first));
+        return this.readContainer(count ? "ordered_list" : "bullet_list", count ?? {}, kind, section);
+      }
+      case "item":
+        return this.readContainer("list_item", {}, kind, section);
+      case "label":
+        for (const list of elementsIn(section))
+          for (const item of elementsIn(list))
+            for (const paragraph of elementsIn(item)) this.readParagraph(paragraph);
+        return;
+      case "term":
+        return this.readTextblock("term", {}, section);
+      case "code":
+        return this.readTextblock("code_block", { language: first }, section);
+    }
+    this.readSome(section);
+  }
+
+  private readContainer(
+    container: ContainerKind,
+    attributes: ContainerAttributes,
+    kind: string,
+    section: XmlElement,
+  ): void {
+    this.runs.leave();
+    const { builder } = this.scope;
+    const opened = builder.openContainer(container, attributes);
+    this.around.push(kind);
+    const lists = this.listStyles.splice(0);
+    this.readSome(section);
+    this.listStyles.push(...lists);
+    this.runs.leave();
+    this.around.pop();
+    if (opened) builder.closeContainer(container);
+  }
+
+  private readTextblock(kind: TextblockKind, attributes: TextAttributes, section: XmlElement): void {
+    this.runs.leave();
+    const { builder } = this.scope;
+    for (const element of elementsIn(section)) {
+      if (element.name !== "text:p") continue;
+      builder.openTextblock(kind, attributes);
+      this.readInline(element, this.namedStyle(element));
+      builder.closeTextblock();
+    }
+  }
+
+  private readSome(parent: XmlElement): void {
+    const elements = [...blocksIn(parent)];
+    for (let i = 0; i < elements.length; i++) i += this.readBlock(elements, i);
+  }
+
+  /** What comes next is the place of a bookmark that stands in it. */
+  private namePlace(bookmark: string | undefined): void {
+    const place = bookmark === undefined ? null : this.scope.own.placeOf(bookmark);
+    if (!place) return;
+    for (const alias of place.aliases) this.scope.builder.earlier(alias, place.anchor);
+    this.scope.builder.hiddenAnchor(place.anchor);
+  }
+
+  /** Places a generated list as it was kept; false where nothing was. */
+  private placeKeptList(key: string, place: string | undefined): boolean {
+    const list = keptList(this.scope.own.keptAt(key));
+    if (!list) return false;
+    this.runs.leave();
+    this.scope.builder.closeTextblock();
+    this.namePlace(place);
+    this.scope.builder.addLeaf(nodes.contents_list.create(list));
+    return true;
   }
 
   // Paragraphs
@@ -158,13 +275,18 @@ export class BlockReader {
     const { builder, styles, bodyLook } = this.scope;
     const named = this.namedStyle(element);
     const style = named.style ?? styles.body;
-    const kind = paragraphKindOf(style);
+    const kind = this.kindOf(style);
+    if (kind === "notice title") {
+      builder.openTextblock("notice_title");
+      this.readInline(element, named);
+      return builder.closeTextblock();
+    }
     this.beginPage(named);
     if (kind === "rule" && plainWords(element) === "") {
       this.runs.leave();
       return builder.addLeaf(nodes.rule.create());
     }
-    if (this.readEquation(element)) return;
+    if ((!this.scope.own.isOwn || style.id === STYLE_NAMES.equation) && this.readEquation(element)) return;
     if (kind === "code") {
       this.runs.code();
       return this.readInline(element, named);
@@ -181,6 +303,15 @@ export class BlockReader {
     if (kind === "title" && builder.title === null) builder.title = plainWords(element);
     this.readInline(element, named);
     if (!this.runs.inCode) builder.closeTextblock();
+  }
+
+  /** What a paragraph is by its style; in containers of our own styles say what those are already. */
+  private kindOf(style: WrittenStyle): ParagraphKind | "notice title" {
+    const kind = paragraphKindOf(style);
+    if (!this.scope.own.isOwn) return kind;
+    if (this.around.at(-1) === "notice" && style.id === STYLE_NAMES.noticeTitle) return "notice title";
+    if (kind === "quotation" && this.around.includes("quotation")) return "body";
+    return kind === "own" && MADE_STYLES.has(style.id) ? "body" : kind;
   }
 
   private readInline(element: XmlElement, { style, byHand }: NamedStyle, caption = false): void {
@@ -218,10 +349,13 @@ export class BlockReader {
       if (held.kind !== "picture") return;
       const called = `${frame.attributes["draw:name"] ?? ""}|graphic`;
       if (facts.wanted.has(called)) builder.hiddenAnchor(called);
-      const { bytes, alt, width } = held.picture;
+      const { bytes, alt, decorative, place } = held.picture;
+      const width = isOwnSize(held.picture, textWidth) ? null : held.picture.width;
       const hundredths = width === null ? null : Math.round((width / textWidth) * 100);
       builder.openFigure({
         width: hundredths !== null && hundredths >= 5 && hundredths < 100 ? hundredths : null,
+        place,
+        decorative,
       });
       const mark = link ? this.inline.linkOf(link) : null;
       builder.addPicture(bytes, alt, { marks: mark ? [mark] : [] });
@@ -242,13 +376,14 @@ export class BlockReader {
   private readEquation(element: XmlElement): boolean {
     const [frame, ...others] = framesOf(element);
     if (!frame || others.length > 0 || !childNamed(frame, "draw:object")) return false;
-    if (plainWordsBesideFrames(element).replace(/[\s()[\]\d.,:–-]/g, "") !== "") return false;
+    const { isOwn } = this.scope.own;
+    if (!isOwn && plainWordsBesideFrames(element).replace(/[\s()[\]\d.,:–-]/g, "") !== "") return false;
     const held = framed(frame, this.scope);
     if (held.kind !== "equation") return false;
     this.runs.leave();
     for (const marker of elementsWithin(element)) {
       const anchor = marker.attributes["text:ref-name"] ?? "";
-      if (marker.name === "text:sequence" && this.scope.facts.wanted.has(anchor))
+      if (marker.name === "text:sequence" && !isOwn && this.scope.facts.wanted.has(anchor))
         this.scope.builder.hiddenAnchor(anchor);
     }
     this.inline.nameNext(element);
@@ -312,9 +447,12 @@ export class BlockReader {
     this.runs.leave();
     const called = `${table.attributes["table:name"] ?? ""}|table`;
     if (facts.wanted.has(called)) builder.hiddenAnchor(called);
+    if (this.scope.own.isOwn) this.namePlace(table.attributes["table:name"]);
     builder.openTable();
     if (caption) this.readCaption(caption);
-    const widths = columnWidths(table, this.columnWidthOf);
+    const isWide =
+      this.scope.own.isOwn && (table.attributes["table:style-name"] ?? "").startsWith(AS_WIDE_AS_TEXT);
+    const widths = isWide ? null : columnWidths(table, this.columnWidthOf);
     const outer = this.listStyles.splice(0);
     for (const { element, header } of rowsOf(table)) {
       builder.openRow();
@@ -330,7 +468,8 @@ export class BlockReader {
         for (let i = 0; i < repeated; i++) {
           const own = widths?.slice(column, column + columns) ?? [];
           column++;
-          if (!builder.openCell(header, columns, rows, null, own.length === columns ? own : null)) continue;
+          const heads = header || (this.scope.own.isOwn && this.isHeadCell(cell));
+          if (!builder.openCell(heads, columns, rows, null, own.length === columns ? own : null)) continue;
           this.within(() => this.readBlocks(cell));
           builder.closeCell();
         }
@@ -340,9 +479,17 @@ export class BlockReader {
     builder.closeTable();
   }
 
+  /** Whether a cell of a row that is no header is one itself. */
+  private isHeadCell(cell: XmlElement): boolean {
+    const first = firstWithin(cell, "text:p");
+    return first !== null && this.namedStyle(first).style?.id === STYLE_NAMES.head;
+  }
+
   // Generated lists
 
   private readContents(element: XmlElement): void {
+    const tag = tagOf(element);
+    if (tag?.kind === "list" && this.placeKeptList(tag.said[0] ?? "", tag.said[1])) return;
     const contents = contentsFrom(element);
     this.runs.leave();
     if (contents) return this.scope.builder.addLeaf(nodes.contents_list.create(contents));
@@ -359,7 +506,8 @@ export class BlockReader {
   private beginPage({ page, breaksPage }: NamedStyle): void {
     const first = this.first;
     this.first = false;
-    if (this.depth > 0 || first) return;
+    // What Gate Rope writes says it in words of its own.
+    if (this.depth > 0 || first || this.scope.own.isOwn) return;
     const section = page === null ? null : (this.pages?.sectionOf(page) ?? null);
     if (!section && !breaksPage && page === null) return;
     this.runs.leave();
@@ -376,7 +524,8 @@ function alignOf({ byHand, style }: NamedStyle, { styles }: OdtScope): Alignment
 /** The blocks and markers within an element, those in wrappers too. */
 function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
   for (const child of elementsIn(parent)) {
-    if (WRAPPERS.has(child.name)) yield* blocksIn(child);
+    if (child.name === "text:section" && tagOf(child)) yield child;
+    else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
     else if (!PASSED_OVER.has(child.name)) yield child;
   }
 }

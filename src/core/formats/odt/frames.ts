@@ -1,5 +1,6 @@
 import { pointsOf } from "../office/lengths";
 import { childNamed, elementsIn, firstWithin, textWithin, type XmlElement } from "../xml/element";
+import { FRAME_STYLES } from "./frame-styles";
 import { mathTex } from "./math";
 import type { OdtScope } from "./scope";
 
@@ -7,6 +8,9 @@ import type { OdtScope } from "./scope";
 export interface FramedPicture {
   readonly bytes: Uint8Array | null;
   readonly alt: string;
+  /** Whether it tells nothing, and where it stands beside text: as far as a file of Gate Rope says it. */
+  readonly decorative: boolean;
+  readonly place: "line" | "left" | "right";
   /** In points; null where the file does not say it. */
   readonly width: number | null;
   readonly height: number | null;
@@ -36,12 +40,18 @@ export function framed(frame: XmlElement, scope: OdtScope): Framed {
     kind: "picture",
     picture: {
       bytes: bytesOf(frame, scope),
+      decorative: scope.own.isOwn && (attributes["draw:name"] ?? "").startsWith("Decoration "),
+      place: (scope.own.isOwn && placeOf(attributes["draw:style-name"])) || "line",
       alt: (textWithin(description) || textWithin(title)).trim(),
       width: pointsOf(attributes["svg:width"]),
       height: pointsOf(attributes["svg:height"]),
       inLine: attributes["text:anchor-type"] === "as-char",
     },
   };
+}
+
+function placeOf(style: string | undefined): FramedPicture["place"] | undefined {
+  return (["left", "right"] as const).find((place) => FRAME_STYLES[place] === style);
 }
 
 function bytesOf(frame: XmlElement, { archive, context }: OdtScope): Uint8Array | null {

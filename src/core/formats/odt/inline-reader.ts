@@ -1,5 +1,9 @@
 import type { Mark } from "prosemirror-model";
+import { asMark, indexEntryAttributes, indexEntrySchema, schema } from "@/core/document";
 import { linkMark } from "../intake/addresses";
+import { keptHeadingFrom, keptLink, keptReference, keptSection } from "../office/kept";
+import type { OwnPlace } from "../office/own-part";
+import { isOwnSize } from "../office/own-size";
 import { isMachineName } from "../office/machine-names";
 import type { RunLook, WrittenStyle } from "../office/written-style";
 import { childNamed, elementsWithin, textWithin, type XmlElement } from "../xml/element";
@@ -7,6 +11,7 @@ import { anchorOf } from "./facts";
 import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
 import { formOf, REFERENCES } from "./references";
 import type { OdtScope } from "./scope";
+import { tagNamed } from "./tags";
 
 /** A note whose sign was met. */
 export interface MetNote {
@@ -39,6 +44,13 @@ export class InlineReader {
   /** Whether white space came last: more of it says nothing (ISO 26300-1, 6.1.2). */
   private behindSpace = true;
   private boxes: XmlElement[] = [];
+  /** The bookmark at whose end reading goes on; null where nothing is passed over. */
+  private skipsTo: string | null = null;
+  /** A link that was kept as it is, and the bookmark up to whose end it holds. */
+  private keptLink: Mark | null = null;
+  private keptUntil: string | null = null;
+  /** Bookmarks on blocks that have named theirs. */
+  private readonly placed = new Set<string>();
   readonly notes: MetNote[] = [];
 
   constructor(private readonly scope: OdtScope) {
@@ -69,8 +81,10 @@ export class InlineReader {
   }
 
   private readText(written: string, around: Around): void {
-    let words = written.replace(/\s+/g, " ");
-    if (this.behindSpace) words = words.trimStart();
+    if (this.skipsTo !== null) return;
+    // White space of XML alone: a space that does not break is no such.
+    let words = written.replace(/[ \t\r\n]+/g, " ");
+    if (this.behindSpace) words = words.replace(/^ /, "");
     if (words === "") return;
     this.behindSpace = words.endsWith(" ");
     this.put(words, around);
@@ -83,16 +97,18 @@ export class InlineReader {
       if (words.trim() !== "") context.dropped.add("hidden text", "It is not shown in the file either.");
       return;
     }
-    const said = this.behindNumber ? words.replace(/^[\s.:)\-–—]+/, "") : words;
+    const { isOwn } = this.scope.own;
+    const between = isOwn ? /^\. ?/ : /^[\s.:)\-–—]+/;
+    const said = this.behindNumber ? words.replace(between, "") : words;
+    if (said !== "" || isOwn) this.behindNumber = false;
     if (said === "") return;
-    this.behindNumber = false;
     builder.text(said, this.marksOf(around));
   }
 
   private marksOf({ style, byHand, link }: Around): readonly Mark[] {
     return [
       ...this.scope.marks.of(byHand, style, this.paragraph),
-      ...(link ? [link] : []),
+      ...(this.keptLink ? [this.keptLink] : link ? [link] : []),
       ...this.ranges.values(),
       ...this.entries.values(),
     ];
@@ -101,6 +117,7 @@ export class InlineReader {
   private readOne(element: XmlElement, around: Around): void {
     const { builder } = this.scope;
     const { name, attributes } = element;
+    if (this.skipsTo !== null) return this.passTo(element, around);
     if (REFERENCES.has(name)) return this.readReference(element, around);
     switch (name) {
       case "text:span":
@@ -133,7 +150,7 @@ export class InlineReader {
         return this.placePoint(attributes["text:name"] ?? "");
       case "text:bookmark-start":
       case "text:reference-mark-start":
-        return this.beginRange(attributes["text:name"] ?? "");
+        return this.begin(attributes["text:name"] ?? "", around);
       case "text:bookmark-end":
       case "text:reference-mark-end":
         return this.endRange(attributes["text:name"] ?? "");
@@ -164,6 +181,56 @@ export class InlineReader {
     }
   }
 
+  /** Passes over what is made again, up to the end of the bookmark around it. */
+  private passTo(element: XmlElement, around: Around): void {
+    const { name, attributes } = element;
+    if (name === "text:bookmark-end" && attributes["text:name"] === this.skipsTo) this.skipsTo = null;
+    else if (element.content.length > 0) this.readAll(element, around);
+  }
+
+  /** A bookmark begins: of a place, or around what Gate Rope wrote and what is read as it says. */
+  private begin(name: string, around: Around): void {
+    const tag = tagNamed(name);
+    if (!tag || !this.scope.own.isOwn) return this.beginRange(name);
+    const { builder, own } = this.scope;
+    const [said] = tag.said;
+    const kept = own.keptAt(said);
+    const skips = (done: boolean) => {
+      if (done) this.skipsTo = name;
+    };
+    switch (tag.kind) {
+      case "made":
+        return skips(true);
+      case "value":
+        return skips(typeof kept === "string" && builder.computation(kept, this.marksOf(around)));
+      case "reference": {
+        const reference = keptReference(kept);
+        const anchor = reference?.place ? own.anchorOf(reference.place) : reference?.target?.was;
+        if (!reference || !anchor) return;
+        const { form, linked } = reference;
+        return skips(
+          builder.crossReference({ anchor, form, linked }, this.marksOf({ ...around, link: null })),
+        );
+      }
+      case "link":
+        this.keptLink = keptLink(kept);
+        this.keptUntil = name;
+        return;
+      case "tex":
+        if (typeof kept === "string") builder.formula(kept, this.marksOf(around));
+        return skips(typeof kept === "string");
+      case "box":
+        return skips(builder.giveBox(said === "1"));
+      case "heading": {
+        const named = keptHeadingFrom(kept);
+        if (named) builder.nameHeading(named);
+        return;
+      }
+      case "break":
+        builder.addLeaf(schema.nodes.page_break.create({ section: keptSection(kept) }));
+    }
+  }
+
   private readSpan(element: XmlElement, around: Around): void {
     const { style, byHand } = this.scope.styles.named("text", element.attributes["text:style-name"]);
     this.readAll(element, {
@@ -175,7 +242,8 @@ export class InlineReader {
 
   private readSequence(element: XmlElement, around: Around): void {
     const anchor = element.attributes["text:ref-name"] ?? "";
-    if (this.scope.facts.wanted.has(anchor)) this.scope.builder.hiddenAnchor(anchor);
+    const { facts, builder, own } = this.scope;
+    if (facts.wanted.has(anchor) && !own.placeOf(anchor)) builder.hiddenAnchor(anchor);
     if (!this.beforeNumber) return this.readAll(element, around);
     this.beforeNumber = false;
     this.behindNumber = true;
@@ -187,7 +255,7 @@ export class InlineReader {
     const key = `note ${this.notes.length} ${element.attributes["text:id"] ?? ""}`;
     const place = element.attributes["text:note-class"] === "endnote" ? "end" : "foot";
     const id = element.attributes["text:id"];
-    this.scope.builder.noteReference(key, place, id ? [id] : []);
+    this.scope.builder.noteReference(key, place, id ? [this.scope.own.anchorOf(id)] : []);
     this.notes.push({ key, body });
     this.behindSpace = false;
   }
@@ -196,22 +264,24 @@ export class InlineReader {
 
   /** The link that attributes say; null for none. */
   linkOf(attributes: Readonly<Record<string, string>>): Mark | null {
-    const { builder, context } = this.scope;
+    const { builder, context, own } = this.scope;
     const href = attributes["xlink:href"] ?? "";
     // What lies beside the file is one step up from within its archive.
     const address = href.startsWith("#")
-      ? `#${encodeURIComponent(anchorOf(href))}`
+      ? `#${encodeURIComponent(own.anchorOf(anchorOf(href)))}`
       : href.replace(/^\.\.\//, "");
-    return linkMark({ href: address, hint: attributes["office:title"] }, builder, context);
+    const look = own.isOwn ? lookOfLink(attributes["text:style-name"]) : undefined;
+    return linkMark({ href: address, hint: attributes["office:title"], look }, builder, context);
   }
 
   private readReference(element: XmlElement, around: Around): void {
-    const anchor = element.attributes["text:ref-name"] ?? "";
-    const { builder, facts } = this.scope;
-    const known = facts.encloses(anchor);
+    const name = element.attributes["text:ref-name"] ?? "";
+    const { builder, facts, own } = this.scope;
+    const anchor = own.anchorOf(name);
+    const known = facts.encloses(name);
     const isOther = element.name === "text:sequence-ref" || element.name === "text:note-ref";
     // A heading is found by its words, so that it keeps them.
-    if ((known || isOther) && builder.openKind !== "heading") {
+    if ((known || isOther) && (builder.openKind !== "heading" || own.isOwn)) {
       const marks = this.marksOf({ ...around, link: null });
       if (
         !this.beforeNumber &&
@@ -223,15 +293,20 @@ export class InlineReader {
     }
     this.readAll(element, {
       ...around,
-      link: this.linkOf({ "xlink:href": `#${encodeURIComponent(anchor)}` }),
+      link: this.linkOf({ "xlink:href": `#${encodeURIComponent(name)}` }),
     });
   }
 
   // Bookmarks and entries of the index
 
   private placePoint(name: string): void {
-    const { builder, facts } = this.scope;
-    if (name === "") return;
+    const { builder, facts, own } = this.scope;
+    if (name === "" || tagNamed(name)) return;
+    const place = own.placeOf(name);
+    if (place) {
+      this.placeOwn(place, false);
+      return;
+    }
     if (!isMachineName(name)) builder.anchor(name, name);
     else if (facts.wanted.has(name)) builder.hiddenAnchor(name);
   }
@@ -250,8 +325,47 @@ export class InlineReader {
         this.endRange(attributes["text:name"] ?? "");
   }
 
+  /** Bookmarks on a whole block that begin with its first words name it. */
+  nameBlock(block: XmlElement): void {
+    for (const { name, attributes, content } of elementsWithin(block)) {
+      if (name === "text:bookmark-start") {
+        const called = attributes["text:name"] ?? "";
+        const place = this.scope.own.placeOf(called);
+        if (place?.kind === "block" && !this.placed.has(called)) {
+          this.placed.add(called);
+          this.placeOwn(place, false);
+        }
+      } else if (name === "text:bookmark-end" || content.some((part) => typeof part === "string")) return;
+    }
+  }
+
+  /** A bookmark that was written here, as what it was there; answers the mark of one that is a range. */
+  private placeOwn({ anchor, aliases, called, kind }: OwnPlace, ends: boolean): Mark | null {
+    const { builder } = this.scope;
+    if (kind === "part") return null;
+    for (const alias of aliases) builder.earlier(alias, anchor);
+    const words = called ?? anchor;
+    if (kind === null) builder.hiddenAnchor(anchor);
+    else if (kind === "range" && ends) return builder.rangeMark(anchor, words);
+    else builder.anchor(anchor, words);
+    return null;
+  }
+
   private beginRange(name: string): void {
-    const { builder, facts } = this.scope;
+    const { builder, facts, own } = this.scope;
+    const entry = own.keptAt(`index ${name}`);
+    if (entry) {
+      const mark = builder.indexedOn(indexedElement(entry));
+      if (mark) this.ranges.set(name, mark);
+      return;
+    }
+    const place = own.placeOf(name);
+    if (place) {
+      if (this.placed.has(name)) return;
+      const mark = this.placeOwn(place, facts.ends(name));
+      if (mark) this.ranges.set(name, mark);
+      return;
+    }
     const hidden = isMachineName(name);
     if (name === "" || this.ranges.has(name) || (hidden && !facts.wanted.has(name))) return;
     const quoted = facts.encloses(name) === "words" && facts.quoted.has(name);
@@ -260,16 +374,20 @@ export class InlineReader {
   }
 
   private endRange(name: string): void {
+    if (this.keptUntil === name) this.keptUntil = this.keptLink = null;
     const mark = this.ranges.get(name);
     if (!mark) return;
     this.ranges.delete(name);
-    this.scope.builder.endRange(mark);
+    if (asMark(mark, "index_entry")) this.scope.builder.endIndexed(mark);
+    else this.scope.builder.endRange(mark);
   }
 
   private enterInIndex(attributes: Readonly<Record<string, string>>): void {
     const [first, second] = [attributes["text:key1"], attributes["text:key2"]];
     const said = attributes["text:string-value"] ?? "";
     const id = attributes["text:id"];
+    // What Gate Rope wrote is said by the bookmark around the words.
+    if (this.scope.own.isOwn && !id) return;
     // The words of an entry around words are those words; they are its name where nothing else is.
     const main = first ?? (said || attributes["text:string-value-phonetic"] || "");
     const sub = second ?? (first ? said : "");
@@ -303,9 +421,12 @@ export class InlineReader {
     this.behindSpace = false;
   }
 
-  private addPicture({ bytes, alt, height }: FramedPicture, around: Around): void {
+  private addPicture(picture: FramedPicture, around: Around): void {
     const size = this.paragraph.run.size ?? 12;
+    const { bytes, alt, decorative } = picture;
+    const height = isOwnSize(picture, this.scope.textWidth) ? null : picture.height;
     this.scope.builder.addPicture(bytes, alt, {
+      decorative,
       height: height === null ? null : Math.min(Math.max(Math.round((height / size) * 100), 20), 2_000),
       inLine: true,
       marks: this.marksOf(around),
@@ -318,6 +439,17 @@ export class InlineReader {
       if (holdsText(element)) this.boxes.push(element);
     }
   }
+}
+
+/** Links look as their style says, where Gate Rope made it. */
+function lookOfLink(style: string | undefined): string | undefined {
+  return style === "Link_20_plain" ? "plain" : style === "Link_20_button" ? "button" : undefined;
+}
+
+/** An entry of the index that was kept, as an element of HTML tells of it. */
+function indexedElement(kept: unknown): ReadonlyMap<string, string> {
+  const entry = indexEntrySchema.safeParse(kept).data;
+  return new Map(entry ? [["data-type", "indexterm"], ...Object.entries(indexEntryAttributes(entry))] : []);
 }
 
 /** The words of a paragraph as they are shown. */

@@ -16,7 +16,9 @@ export class ListStyles {
   private readonly styles = new Map<string, ReadonlyMap<number, ListLevel>>();
   private outline: ReadonlyMap<number, ListLevel> = new Map();
 
-  constructor(roots: readonly (XmlElement | null)[]) {
+  /** `isOwn`: whether Gate Rope wrote the file. */
+  constructor(roots: readonly (XmlElement | null)[], isOwn: boolean) {
+    const levelsOf = (style: XmlElement) => levelsIn(style, isOwn);
     for (const root of roots)
       for (const kind of ["office:styles", "office:automatic-styles"])
         for (const element of elementsIn(childNamed(root, kind))) {
@@ -41,20 +43,22 @@ export class ListStyles {
   }
 }
 
-function levelsOf(style: XmlElement): ReadonlyMap<number, ListLevel> {
+function levelsIn(style: XmlElement, isOwn: boolean): ReadonlyMap<number, ListLevel> {
   return new Map(
-    [...elementsIn(style)].map((level) => [Number(level.attributes["text:level"]) || 1, levelOf(level)]),
+    [...elementsIn(style)].map((level) => [
+      Number(level.attributes["text:level"]) || 1,
+      levelOf(level, isOwn),
+    ]),
   );
 }
 
-function levelOf({ attributes }: XmlElement): ListLevel {
+function levelOf({ attributes }: XmlElement, isOwn: boolean): ListLevel {
   const numerals = numeralsFrom(attributes["style:num-format"], null);
   if (!numerals) return null;
-  const beside = (words: string | undefined) =>
-    (words ?? "")
-      .replace(/[\r\n\t]/g, " ")
-      .trim()
-      .slice(0, MAX_AFFIX_LETTERS);
+  const beside = (words: string | undefined) => {
+    const line = (words ?? "").replace(/[\r\n\t]/g, " ");
+    return (isOwn ? line : line.trim()).slice(0, MAX_AFFIX_LETTERS);
+  };
   return {
     ...FIRST_COUNT,
     numerals,

@@ -1,3 +1,4 @@
+import { OWN_NAMESPACE } from "../office/own-part";
 import type { Namespaces } from "../xml/parse-xml";
 
 const OPEN = "urn:oasis:names:tc:opendocument:xmlns:";
@@ -18,4 +19,5 @@ export const NAMESPACES: Namespaces = {
   "http://www.w3.org/1999/xlink": "xlink",
   "http://purl.org/dc/elements/1.1/": "dc",
   "http://www.w3.org/1998/Math/MathML": "math",
+  [OWN_NAMESPACE]: "own",
 };

@@ -1,11 +1,14 @@
 import type { Node } from "prosemirror-model";
 import {
+  directionOf,
   FIRST_SHEET,
   idOf,
   languageFrom,
   lineOf,
   type DestinationId,
   type Manuscript,
+  type StyleSheet,
+  withSettings,
 } from "@/core/document";
 
 import { neededEntry, type Archive } from "../archive/archive";
@@ -13,6 +16,11 @@ import { DocumentBuilder } from "../intake/document-builder";
 import { ReadError } from "../intake/read-error";
 import type { ReadContext } from "../intake/read-context";
 import { blockLook, sheetOf } from "../office/looks";
+import { OwnNames } from "../office/own-names";
+import { ownPartFrom } from "../office/own-part";
+import { laterSettings, ownSettingsFrom, type OwnSettings } from "../office/own-settings";
+import { OWN_PART } from "./own-part-path";
+import { stylesPart } from "./styles-xml";
 import { RunMarks } from "../office/run-marks";
 import { captionRule } from "../office/series";
 import type { WrittenStyle } from "../office/written-style";
@@ -41,32 +49,29 @@ export function readOdt(archive: Archive, context: ReadContext): Manuscript {
   const styleRoot = part("styles.xml", archive.bytesOf("styles.xml"));
   const meta = part("meta.xml", archive.bytesOf("meta.xml"));
   const title = textWithin(firstWithin(meta, "dc:title")).trim();
+  const own = new OwnNames(ownPartFrom(part(OWN_PART, archive.bytesOf(OWN_PART))));
+  const settings = ownSettingsFrom(own.settings);
   const styles = new OdtStyles([styleRoot, content]);
-  const lists = new ListStyles([styleRoot, content]);
+  const lists = new ListStyles([styleRoot, content], own.isOwn);
   const facts = new OdtFacts(text);
   const builder = new DocumentBuilder(context.dropped, context.putAway);
   const pages = new MasterPages(styleRoot, firstPage(text, styles), title);
-  const used = usedStyles(text, styles);
-  const sheet = sheetOf(
-    {
-      body: styles.body,
-      ...used,
-      numberingOf: (_, level) => lists.headings(used.lists.get(level) ?? null, level),
-    },
-    "As imported",
+  const sheet = sheetIn(text, styles, lists);
+  builder.styles.take(
+    settings && looksAsWritten(sheet, text, settings)
+      ? settings.styles
+      : { ...sheet, captions: captionRule([...facts.captions.values()], false), page: pages.rule },
   );
-  builder.styles.take({
-    ...sheet,
-    captions: captionRule([...facts.captions.values()], false),
-    page: pages.rule,
-  });
   builder.language =
-    languageFrom(styles.language) ?? languageFrom(textWithin(firstWithin(meta, "dc:language")));
+    settings?.language ??
+    languageFrom(styles.language) ??
+    languageFrom(textWithin(firstWithin(meta, "dc:language")));
   const scope: OdtScope = {
     archive,
     styles,
     lists,
-    marks: new RunMarks(builder.language, builder.styles, context.dropped),
+    marks: new RunMarks(builder.language, builder.styles, context.dropped, own.isOwn),
+    own,
     facts,
     builder,
     context,
@@ -84,7 +89,32 @@ export function readOdt(archive: Archive, context: ReadContext): Manuscript {
   }
   context.takeTalk(talkOf(text));
   builder.title ??= title || null;
-  return builder.finish(context, headingNamed);
+  if (!settings) return builder.finish(context, headingNamed);
+  builder.returns = settings.returns;
+  builder.title = settings.title || null;
+  const { doc, ...rest } = builder.finish(context, headingNamed);
+  return { ...rest, doc: withSettings(doc, laterSettings(settings)) };
+}
+
+/** The style sheet that the styles of a file come to, as far as they are used. */
+function sheetIn(text: XmlElement, styles: OdtStyles, lists: ListStyles): StyleSheet {
+  const used = usedStyles(text, styles);
+  return sheetOf(
+    {
+      body: styles.body,
+      ...used,
+      numberingOf: (_, level) => lists.headings(used.lists.get(level) ?? null, level),
+    },
+    "As imported",
+  );
+}
+
+/** Whether the styles of a file are as they were written: then the sheet from which they were made says more than they can. */
+function looksAsWritten(sheet: StyleSheet, text: XmlElement, { styles, language }: OwnSettings): boolean {
+  const xml = stylesPart(styles, language, directionOf(language));
+  const root = parseXml(new TextEncoder().encode(xml), { part: "styles.xml", namespaces: NAMESPACES });
+  const written = sheetIn(text, new OdtStyles([root]), new ListStyles([root], true));
+  return JSON.stringify(written.styles) === JSON.stringify(sheet.styles);
 }
 
 /** Files of the same form that are no text, and those under a password. */

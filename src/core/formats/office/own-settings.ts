@@ -29,3 +29,8 @@ export type OwnSettings = z.output<typeof settingsSchema>;
 export function ownSettingsFrom(kept: unknown): OwnSettings | null {
   return settingsSchema.safeParse(kept).data ?? null;
 }
+
+/** What of them is put into a document once it is whole. */
+export function laterSettings({ working_title, schemes }: OwnSettings) {
+  return { ...(working_title && { working_title }), schemes };
+}

@@ -1,6 +1,10 @@
 import type { Mark } from "prosemirror-model";
 import { z } from "zod";
 import {
+  listCountSchema,
+  pageSectionSchema,
+  type ListCount,
+  type PageSection,
   hintSchema,
   linkLookSchema,
   listOptionsSchema,
@@ -9,8 +13,6 @@ import {
   referenceFormSchema,
   schema,
 } from "@/core/document";
-import type { XmlElement } from "../xml/element";
-import { texOf } from "./omml";
 
 /*
  * What a file keeps of parts of its text because the standard has no way to say it. It comes from outside like all else: what is not as it was
@@ -41,15 +43,6 @@ export function keptReference(kept: unknown): z.infer<typeof referenceSchema> | 
   return referenceSchema.safeParse(kept).data ?? null;
 }
 
-const texSchema = z.strictObject({ tex: z.string().max(20_000), reads: z.string().max(100_000).nullable() });
-
-/** The TeX of an equation, while that is as it was written; null for all else. */
-export function keptTex(kept: unknown, math: XmlElement | null): string | null {
-  const { data } = texSchema.safeParse(kept);
-  if (!data) return null;
-  return data.reads === null || (math && texOf(math) === data.reads) ? data.tex : null;
-}
-
 const level = z.int().min(1).max(6);
 const listSchema = z.strictObject({
   heading: z.string().max(1_000),
@@ -71,4 +64,14 @@ const headingSchema = z.strictObject({
 /** What a heading is called in lists, and how it is counted where not as its style says. */
 export function keptHeadingFrom(kept: unknown): z.infer<typeof headingSchema> | null {
   return headingSchema.safeParse(kept).data ?? null;
+}
+
+/** How pages are from a break on; null for none, and for what is no longer as it was written. */
+export function keptSection(kept: unknown): PageSection | null {
+  return pageSectionSchema.safeParse(kept).data ?? null;
+}
+
+/** How a list counts; null for one that does not. */
+export function keptCount(kept: unknown): ListCount | null {
+  return listCountSchema.safeParse(kept).data ?? null;
 }
