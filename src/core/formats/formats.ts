@@ -80,7 +80,7 @@ export const FORMATS: Record<FormatName, Format> = {
     says: "For colleagues who write with a word processor: styles, numbers, bookmarks, links and lists are real there, with our page numbers in them.",
     mediaType: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
     filesBeside: false,
-    lossless: false,
+    lossless: true,
   },
   odt: {
     ...ARCHIVE,
@@ -90,7 +90,7 @@ export const FORMATS: Record<FormatName, Format> = {
     says: "The same in the open format of office suites (ISO 26300).",
     mediaType: "application/vnd.oasis.opendocument.text",
     filesBeside: false,
-    lossless: false,
+    lossless: true,
   },
   epub: {
     ...ARCHIVE,
@@ -100,7 +100,7 @@ export const FORMATS: Record<FormatName, Format> = {
     says: "For readers on phones and reading devices: pages by section, contents, notes, and the page numbers of the print.",
     mediaType: "application/epub+zip",
     filesBeside: false,
-    lossless: false,
+    lossless: true,
   },
   pdf: {
     label: "PDF",

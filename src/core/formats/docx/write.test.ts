@@ -2,68 +2,26 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument, essence } from "#tests/arbitrary-document";
-import { heading, paragraph } from "#tests/editing";
+import { linkedManual } from "#tests/linked-manual";
 import { runs } from "#tests/runs";
-import { createDocument, schema, settingsOf, withSettings } from "@/core/document";
+import { repacked, writtenFile } from "#tests/written-file";
+import { settingsOf, withSettings } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { withContents, withReturns } from "@/core/wayfinding";
-import { DropLog, readFile, zipped } from "..";
+import { DropLog, readFile } from "..";
 import { zipArchive } from "../archive/zip-archive";
 import type { OfficeOptions } from "../office/office-options";
 import { proveDocx } from "./proof";
 import { writeDocx } from "./write";
 
-const { nodes, marks } = schema;
-
-function written(doc: Node, options: OfficeOptions = {}) {
-  const { files, promised } = writeDocx({ doc, pictures: new Map() }, options);
-  const bytes = new Uint8Array(Buffer.concat([...zipped(files)]));
-  const archive = zipArchive(bytes, new DropLog());
-  const part = (path: string) => new TextDecoder().decode(archive.bytesOf(path) ?? new Uint8Array());
-  return { bytes, promised, archive, part };
-}
+const written = (doc: Node, options: OfficeOptions = {}) =>
+  writtenFile(writeDocx({ doc, pictures: new Map() }, options));
 
 function read(bytes: Uint8Array) {
   const result = readFile("file.docx", bytes);
   if (!result.ok) throw new Error(result.error.reason);
   return result.manuscript.doc;
-}
-
-/** The same file with a part written otherwise. */
-function changed(file: ReturnType<typeof written>, path: string, change: (xml: string) => string) {
-  const parts = file.archive.paths.map((name) => ({
-    path: name,
-    pieces: [name === path ? new TextEncoder().encode(change(file.part(name))) : file.archive.bytesOf(name)!],
-  }));
-  return new Uint8Array(Buffer.concat([...zipped(parts)]));
-}
-
-/** A heading, a link and a cross-reference to it, a figure that is spoken of, a note, code. */
-function manual(): Node {
-  const doc = createDocument([
-    heading(1, "Lamps"),
-    paragraph("Trim the wick, and see below."),
-    heading(2, "Wicks"),
-    nodes.figure.create({ alt: "A wick" }, schema.text("The wick")),
-    nodes.code_block.create(null, schema.text("one\n  two")),
-  ]);
-  const [, wicks] = indexDocument(doc).headings;
-  const figure = indexDocument(doc).figures[0]!;
-  const link = marks.link.create({ target: { kind: "destination", id: wicks!.id } });
-  const reference = (id: string, form: string) =>
-    nodes.cross_reference.create({ target: { kind: "destination", id }, form, linked: true });
-  const words = nodes.paragraph.create(null, [
-    schema.text("the wicks", [link]),
-    schema.text(" "),
-    reference(wicks!.id, "{title}"),
-    schema.text(" "),
-    reference(wicks!.id, "{pagenumber}"),
-    schema.text(" "),
-    reference(figure.id, "{label}"),
-    nodes.note.create({ place: "foot" }, schema.text("Any lamp.")),
-  ]);
-  return withReturns(withContents(createDocument([...doc.content.content, words]), { from: 1, to: 2 }), 1);
 }
 
 /** Pages on which each place has a number of its own. */
@@ -97,7 +55,7 @@ describe("a document that goes out as .docx and comes in again", () => {
 
 describe("what another program sees in a .docx", () => {
   test("are styles that the standard names, bookmarks with both ends, fields that say the pages of our layout", () => {
-    const doc = manual();
+    const doc = linkedManual();
     const { part } = written(doc, { pages });
     const names = [...part("word/styles.xml").matchAll(/<w:name w:val="([^"]*)"/g)].map(([, name]) => name);
     for (const name of ["heading 1", "toc 2", "caption", "footnote text", "Quote", "HTML Preformatted"])
@@ -118,12 +76,12 @@ describe("what another program sees in a .docx", () => {
   });
 
   test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {
-    const doc = manual();
+    const doc = linkedManual();
     const file = written(doc, { from: { document: "doc1", version: 7 } });
     expect(file.part("customXml/item1.xml")).toContain('id="doc1" version="7"');
-    const words = changed(file, "word/document.xml", (xml) => xml.replace("Trim the wick", "Cut the wick"));
+    const words = repacked(file, "word/document.xml", (xml) => xml.replace("Trim the wick", "Cut the wick"));
     expect(read(words).textContent).toBe(doc.textContent.replace("Trim the wick", "Cut the wick"));
-    const larger = changed(file, "word/styles.xml", (xml) =>
+    const larger = repacked(file, "word/styles.xml", (xml) =>
       xml.replace(/(w:styleId="Heading1">.*?<w:sz w:val=")\d+/, "$156"),
     );
     expect(settingsOf(read(larger)).styles.styles.heading1.size).toBe(28);
@@ -131,7 +89,7 @@ describe("what another program sees in a .docx", () => {
   });
 
   test("a clean copy has no trace of where it came from, and is read by what it shows", () => {
-    const doc = withSettings(manual(), { title: "Lamp manual" });
+    const doc = withSettings(linkedManual(), { title: "Lamp manual" });
     const { archive, part, bytes } = written(doc, { from: { document: "doc1", version: 7 }, clean: true });
     for (const path of archive.paths) expect(part(path)).not.toMatch(/gate-?\s?rope|doc1/i);
     const index = indexDocument(read(bytes));
@@ -148,11 +106,11 @@ describe("what another program sees in a .docx", () => {
 });
 
 test("a link that was led astray in the written file is found", () => {
-  const file = written(manual());
+  const file = written(linkedManual());
   const proof = (bytes: Uint8Array) => proveDocx(zipArchive(bytes, new DropLog()), file.promised);
   expect(proof(file.bytes).failed).toEqual([]);
   const astray = (change: (xml: string) => string) =>
-    proof(changed(file, "word/document.xml", change)).failed;
+    proof(repacked(file, "word/document.xml", change)).failed;
   expect(astray((xml) => xml.replace(/w:name="_wicks"/, 'w:name="_gone"'))[0]!.why).toMatch(
     /Nothing in the file/,
   );

@@ -2,29 +2,94 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument, essence } from "#tests/arbitrary-document";
+import { linkedManual } from "#tests/linked-manual";
 import { runs } from "#tests/runs";
-import { DropLog, readFile, zipped } from "..";
+import { repacked, writtenFile } from "#tests/written-file";
+import { settingsOf } from "@/core/document";
+import { indexDocument } from "@/core/index";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { DropLog, readFile } from "..";
 import { zipArchive } from "../archive/zip-archive";
+import type { OfficeOptions } from "../office/office-options";
 import { proveEpub } from "./proof";
 import { writeEpub } from "./write";
 
-function through(doc: Node) {
-  const { files, promised } = writeEpub({ doc, pictures: new Map() });
-  const bytes = new Uint8Array(Buffer.concat([...zipped(files)]));
+const written = (doc: Node, options: OfficeOptions = {}) =>
+  writtenFile(writeEpub({ doc, pictures: new Map() }, options));
+
+function read(bytes: Uint8Array) {
   const result = readFile("file.epub", bytes);
   if (!result.ok) throw new Error(result.error.reason);
-  return { ...result, proof: proveEpub(zipArchive(bytes, new DropLog()), promised) };
+  return result.manuscript.doc;
 }
 
 describe("a document that goes out as an e-book and comes in again", () => {
   test("says the same, and every link and bookmark is where it was", () => {
     fc.assert(
       fc.property(anyDocument, (doc) => {
-        const back = through(doc);
-        expect(essence(back.manuscript.doc)).toEqual(essence(doc));
-        expect(back.proof.failed).toEqual([]);
+        const { bytes, archive, promised } = written(doc);
+        expect(essence(read(bytes))).toEqual(essence(doc));
+        expect(proveEpub(archive, promised).failed).toEqual([]);
       }),
       { numRuns: runs(60) },
     );
   });
+
+  test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {
+    fc.assert(
+      fc.property(anyDocument, (doc) => {
+        const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 2);
+        const back = read(written(whole).bytes);
+        expect(essence(back)).toEqual(essence(whole));
+        const { returns, styles, title } = settingsOf(whole);
+        expect(settingsOf(back)).toMatchObject({ returns, styles, title });
+      }),
+      { numRuns: runs(20) },
+    );
+  });
+});
+
+describe("what a reading system sees in an e-book", () => {
+  const pages = { labelAt: (pos: number) => String(pos + 1), pageAt: (pos: number) => pos };
+
+  test("are a page for each section, contents, landmarks, notes, and the pages of the print", () => {
+    const doc = linkedManual();
+    const { part, archive } = written(doc, { pages, from: { document: "doc1", version: 7 } });
+    expect(archive.paths[0]).toBe("mimetype");
+    expect(archive.paths.filter((path) => /page-\d+\.xhtml$/.test(path)).length).toBeGreaterThan(0);
+    const nav = part("book/nav.xhtml");
+    expect(nav).toMatch(/<nav epub:type="toc".*<ol>.*Wicks<\/a>/s);
+    expect(nav).toMatch(/<nav epub:type="landmarks".*epub:type="toc".*epub:type="bodymatter"/s);
+    expect(nav).toMatch(/<nav epub:type="page-list".*<a href="page-001\.xhtml#_page-1">1<\/a>/s);
+    expect(part("book/toc.ncx")).toContain("<text>Wicks</text>");
+    const opf = part("book/package.opf");
+    expect(opf).toContain("urn:gate-rope:doc1");
+    expect(opf).toContain("schema:accessMode");
+    const text = archive.paths
+      .filter((path) => /page-\d+\.xhtml$/.test(path))
+      .map(part)
+      .join("");
+    expect(text).toMatch(/epub:type="noteref"/);
+    expect(text).toMatch(/epub:type="pagebreak"/);
+  });
+
+  test("a clean copy has no trace of where it came from", () => {
+    const { archive, part, bytes } = written(linkedManual(), {
+      from: { document: "doc1", version: 7 },
+      clean: true,
+    });
+    for (const path of archive.paths) expect(part(path)).not.toMatch(/gate-?\s?rope|doc1|data-generated/i);
+    expect(indexDocument(read(bytes)).headings.map(({ name }) => name)).toEqual(["Lamps", "Wicks"]);
+  });
+});
+
+test("a link that was led astray in the written book is found", () => {
+  const file = written(linkedManual());
+  const proof = (bytes: Uint8Array) => proveEpub(zipArchive(bytes, new DropLog()), file.promised);
+  expect(proof(file.bytes).failed).toEqual([]);
+  const page = file.archive.paths.find((path) => file.part(path).includes('id="wicks"'))!;
+  const astray = (change: (xml: string) => string) => proof(repacked(file, page, change)).failed;
+  expect(astray((xml) => xml.replace('id="wicks"', 'id="gone"'))[0]!.why).toMatch(/Nothing in the book/);
+  expect(astray((xml) => xml.replaceAll("#wicks", "#lamps")).length).toBeGreaterThan(0);
+  expect(astray((xml) => xml.replace(">Wicks</h2>", ">Stairs</h2>"))[0]?.why).toMatch(/does not stand at/);
 });

@@ -492,7 +492,11 @@ export class BlockReader {
     if (tag?.kind === "list" && this.placeKeptList(tag.said[0] ?? "", tag.said[1])) return;
     const contents = contentsFrom(element);
     this.runs.leave();
-    if (contents) return this.scope.builder.addLeaf(nodes.contents_list.create(contents));
+    if (contents) {
+      // What leads to one of its lines leads to the list.
+      this.inline.nameNext(element);
+      return this.scope.builder.addLeaf(nodes.contents_list.create(contents));
+    }
     this.scope.context.dropped.add(
       "list that is made of entries of its own kind",
       "Its lines are kept as text.",

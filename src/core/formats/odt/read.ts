@@ -58,7 +58,7 @@ export function readOdt(archive: Archive, context: ReadContext): Manuscript {
   const pages = new MasterPages(styleRoot, firstPage(text, styles), title);
   const sheet = sheetIn(text, styles, lists);
   builder.styles.take(
-    settings && looksAsWritten(sheet, text, settings)
+    settings && looksAsWritten(sheet, content, settings)
       ? settings.styles
       : { ...sheet, captions: captionRule([...facts.captions.values()], false), page: pages.rule },
   );
@@ -110,10 +110,11 @@ function sheetIn(text: XmlElement, styles: OdtStyles, lists: ListStyles): StyleS
 }
 
 /** Whether the styles of a file are as they were written: then the sheet from which they were made says more than they can. */
-function looksAsWritten(sheet: StyleSheet, text: XmlElement, { styles, language }: OwnSettings): boolean {
+function looksAsWritten(sheet: StyleSheet, content: XmlElement, { styles, language }: OwnSettings): boolean {
   const xml = stylesPart(styles, language, directionOf(language));
   const root = parseXml(new TextEncoder().encode(xml), { part: "styles.xml", namespaces: NAMESPACES });
-  const written = sheetIn(text, new OdtStyles([root]), new ListStyles([root], true));
+  const text = elementAt(content, "office:body", "office:text")!;
+  const written = sheetIn(text, new OdtStyles([root, content]), new ListStyles([root, content], true));
   return JSON.stringify(written.styles) === JSON.stringify(sheet.styles);
 }
 

@@ -2,29 +2,118 @@ import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument, essence } from "#tests/arbitrary-document";
+import { repacked, writtenFile } from "#tests/written-file";
+import { linkedManual } from "#tests/linked-manual";
 import { runs } from "#tests/runs";
-import { DropLog, readFile, zipped } from "..";
+import { settingsOf } from "@/core/document";
+import { indexDocument } from "@/core/index";
+import { resolveLinks } from "@/core/links";
+import { withContents, withReturns } from "@/core/wayfinding";
+import { DropLog, readFile } from "..";
 import { zipArchive } from "../archive/zip-archive";
+import type { OfficeOptions } from "../office/office-options";
 import { proveOdt } from "./proof";
 import { writeOdt } from "./write";
 
-function through(doc: Node) {
-  const { files, promised } = writeOdt({ doc, pictures: new Map() });
-  const bytes = new Uint8Array(Buffer.concat([...zipped(files)]));
+const written = (doc: Node, options: OfficeOptions = {}) =>
+  writtenFile(writeOdt({ doc, pictures: new Map() }, options));
+
+function read(bytes: Uint8Array) {
   const result = readFile("file.odt", bytes);
   if (!result.ok) throw new Error(result.error.reason);
-  return { ...result, proof: proveOdt(zipArchive(bytes, new DropLog()), promised) };
+  return result.manuscript.doc;
 }
 
 describe("a document that goes out as .odt and comes in again", () => {
   test("says the same, and every link and bookmark is where it was", () => {
     fc.assert(
       fc.property(anyDocument, (doc) => {
-        const back = through(doc);
-        expect(essence(back.manuscript.doc)).toEqual(essence(doc));
-        expect(back.proof.failed).toEqual([]);
+        const { bytes, archive, promised } = written(doc);
+        expect(essence(read(bytes))).toEqual(essence(doc));
+        expect(proveOdt(archive, promised).failed).toEqual([]);
       }),
       { numRuns: runs(60) },
     );
   });
+
+  test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {
+    fc.assert(
+      fc.property(anyDocument, (doc) => {
+        const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 2);
+        const back = read(written(whole).bytes);
+        expect(essence(back)).toEqual(essence(whole));
+        const { returns, styles, title } = settingsOf(whole);
+        expect(settingsOf(back)).toMatchObject({ returns, styles, title });
+      }),
+      { numRuns: runs(20) },
+    );
+  });
+});
+
+describe("what another program sees in an .odt", () => {
+  test("are the names of office suites, bookmarks with both ends, elements that say our words and pages", () => {
+    const doc = linkedManual();
+    const pages = { labelAt: (pos: number) => `p${pos}`, pageAt: (pos: number) => pos };
+    const { part, archive } = written(doc, { pages });
+    expect(archive.paths[0]).toBe("mimetype");
+    const styles = part("styles.xml");
+    for (const name of ["Heading 1", "Contents 2", "Caption", "Footnote", "Quotations", "Preformatted Text"])
+      expect(styles).toContain(`style:display-name="${name}"`);
+    const xml = part("content.xml");
+    expect(xml).toContain(
+      '<text:bookmark-start text:name="_wicks"/>Wicks<text:bookmark-end text:name="_wicks"/>',
+    );
+    const wicks = indexDocument(doc).headings[1]!;
+    expect(xml).toContain(
+      `<text:bookmark-ref text:reference-format="page" text:ref-name="_wicks">p${wicks.pos}</text:bookmark-ref>`,
+    );
+    expect(xml).toContain('xlink:href="#_wicks"');
+    expect(xml).toMatch(/<text:table-of-content [^>]*>.*Wicks<text:tab\/>p\d+/);
+    expect(xml).toContain("Any lamp.");
+  });
+
+  test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {
+    const doc = linkedManual();
+    const file = written(doc, { from: { document: "doc1", version: 7 } });
+    expect(file.part("gate-rope.xml")).toContain('id="doc1" version="7"');
+    const words = repacked(file, "content.xml", (xml) => xml.replace("Trim the wick", "Cut the wick"));
+    expect(read(words).textContent).toBe(doc.textContent.replace("Trim the wick", "Cut the wick"));
+    const larger = repacked(file, "styles.xml", (xml) =>
+      xml.replace(/(style:name="Heading_20_1".*?fo:font-size=")[\d.]+/, "$128"),
+    );
+    expect(settingsOf(read(larger)).styles.styles.heading1.size).toBe(28);
+    expect(settingsOf(read(file.bytes)).styles).toEqual(settingsOf(doc).styles);
+  });
+
+  test("a clean copy has no trace of where it came from, and is read by what it shows", () => {
+    const { archive, part, bytes } = written(linkedManual(), {
+      from: { document: "doc1", version: 7 },
+      clean: true,
+    });
+    for (const path of archive.paths) expect(part(path)).not.toMatch(/gate-?\s?rope|_gr\.|doc1/i);
+    const index = indexDocument(read(bytes));
+    expect(index.headings.map(({ name }) => name)).toEqual(["Lamps", "Wicks"]);
+    expect(index.contentsLists).toHaveLength(1);
+    expect(index.notes.map(({ text }) => text)).toEqual(["Any lamp."]);
+    expect(index.references.map(({ reference }) => reference.form)).toEqual([
+      "{title}",
+      "{pagenumber}",
+      "{label}",
+    ]);
+    expect(resolveLinks(index).every(({ lands }) => lands)).toBe(true);
+  });
+});
+
+test("a link that was led astray in the written file is found", () => {
+  const file = written(linkedManual());
+  const proof = (bytes: Uint8Array) => proveOdt(zipArchive(bytes, new DropLog()), file.promised);
+  expect(proof(file.bytes).failed).toEqual([]);
+  const astray = (change: (xml: string) => string) => proof(repacked(file, "content.xml", change)).failed;
+  expect(astray((xml) => xml.replaceAll('text:name="_wicks"', 'text:name="_gone"'))[0]!.why).toMatch(
+    /Nothing in the file/,
+  );
+  expect(astray((xml) => xml.replaceAll('href="#_wicks"', 'href="#_lamps"')).length).toBeGreaterThan(0);
+  expect(astray((xml) => xml.replace('"_wicks"/>Wicks<', '"_wicks"/>Stairs<'))[0]?.why).toBe(
+    "“Wicks” does not stand at “_wicks”.",
+  );
 });
