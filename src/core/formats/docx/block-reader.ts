@@ -278,7 +278,7 @@ export class BlockReader {
       builder.addLeaf(nodes.rule.create());
       return this.finishParagraph(paragraph);
     }
-    if (level < 10 && this.showsNothing(element)) {
+    if (level < 10 && !this.scope.own.isOwn && this.showsNothing(element)) {
       context.dropped.add("empty heading", "It has no words to be found by.");
       this.readInline(paragraph);
       return this.endOf(paragraph);
@@ -322,6 +322,7 @@ export class BlockReader {
   private kindOf(style: DocxStyle): ParagraphKind | "notice title" {
     const kind = paragraphKindOf(style);
     if (!this.scope.own.isOwn) return kind;
+    if (this.scope.own.styleNamed(style) !== null) return "own";
     const around = this.within.at(-1);
     if (around === "notice" && style.id === STYLE_IDS.noticeTitle) return "notice title";
     if (kind === "quotation" && this.within.includes("quotation")) return "body";
@@ -391,8 +392,10 @@ export class BlockReader {
 
   private ownStyleOf({ style }: Paragraph, isOwn: boolean) {
     if (!isOwn) return null;
-    const { builder, bodyLook } = this.scope;
-    return builder.styles.named(style.name, "paragraphs", () => ownLookOfParagraphs(style, bodyLook));
+    const { builder, bodyLook, own } = this.scope;
+    return builder.styles.named(own.styleNamed(style) ?? style.name, "paragraphs", () =>
+      ownLookOfParagraphs(style, bodyLook),
+    );
   }
 
   private nameHeading({ own, style }: Paragraph, level: number): void {
@@ -410,6 +413,7 @@ export class BlockReader {
   /** Whether a paragraph holds pictures and no words. */
   private isFigure(paragraph: XmlElement): boolean {
     if (paragraph.name !== "w:p") return false;
+    if (this.scope.own.isOwn && this.paragraphOf(paragraph).style.id !== STYLE_IDS.picture) return false;
     const { drawing, words, equation, signs, boxes } = this.scope.facts.shows(paragraph);
     return drawing && !words && !equation && !signs && !boxes && drawingsIn(paragraph).length > 0;
   }

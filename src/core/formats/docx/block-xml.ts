@@ -225,7 +225,12 @@ const BLOCKS: Blocks = {
     return output.placed(
       id,
       paragraphXml(
-        { ...settings, keepNext: caption !== "", align: stands === "line" ? "center" : null },
+        {
+          ...settings,
+          style: STYLE_IDS.picture,
+          keepNext: caption !== "",
+          align: stands === "line" ? "center" : null,
+        },
         drawn,
       ) + (caption && paragraphXml({ ...settings, style: STYLE_IDS.caption }, caption)),
     );

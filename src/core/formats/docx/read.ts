@@ -26,7 +26,7 @@ import { ownPartFrom, type OwnPart } from "../office/own-part";
 import { laterSettings, ownSettingsFrom, type OwnSettings } from "../office/own-settings";
 import { parseXml } from "../xml/parse-xml";
 import { NAMESPACES } from "./names";
-import { stylesXml } from "./styles-xml";
+import { ownStylesById, stylesXml } from "./styles-xml";
 import { RunMarks } from "../office/run-marks";
 import type { DocxScope } from "./scope";
 import { talkOf } from "./talk";
@@ -61,6 +61,7 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
     },
     own.isOwn,
   );
+  if (settings) own.takeStyles(ownStylesById(settings.styles));
   const sheet = sheetIn(body, styles, numbering);
   builder.styles.take(
     settings && looksAsWritten(sheet, body, settings, numbering)
@@ -80,7 +81,7 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
     pack,
     styles,
     numbering,
-    marks: new RunMarks(builder.language, builder.styles, context.dropped, own.isOwn),
+    marks: new RunMarks(builder.language, builder.styles, context.dropped, own),
     own,
     facts,
     builder,

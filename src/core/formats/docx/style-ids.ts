@@ -3,6 +3,7 @@ export const STYLE_IDS = {
   quotation: "Quote",
   code: "HTMLPreformatted",
   caption: "Caption",
+  picture: "Picture",
   item: "ListParagraph",
   cell: "TableContents",
   head: "TableHeading",

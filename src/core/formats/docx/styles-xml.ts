@@ -10,14 +10,20 @@ import {
 import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { FACE_NAMES } from "@/core/styles/titles";
 import { SINGLE_LINE } from "../office/looks";
+import { ownStyleNames, type OwnStyleName } from "../office/own-style-names";
 import { escapeXml, xmlAttribute, XML_DECLARATION } from "../xml/escape-xml";
 import { LIST_INDENT } from "./numbering-xml";
 import { TEXT_NAMESPACES } from "./parts";
 import { STYLE_IDS } from "./style-ids";
 
-/** The ids of the styles that the author of a document made, by their own ids. */
+/** The styles that the author of a document made, by their ids in a file. */
+export function ownStylesById(sheet: StyleSheet): ReadonlyMap<string, OwnStyleName> {
+  return ownStyleNames(sheet, (n) => `Own${n}`);
+}
+
+/** The ids of the same, by their ids in the document. */
 export function ownStyleIds(sheet: StyleSheet): ReadonlyMap<string, string> {
-  return new Map(Object.keys(ownStylesOf(sheet)).map((id, i) => [id, `Own${i + 1}`]));
+  return new Map([...ownStylesById(sheet)].map(([id, { style }]) => [style, id]));
 }
 
 interface WrittenStyle {
@@ -113,6 +119,7 @@ export function stylesXml(sheet: StyleSheet, language: string, direction: "ltr" 
       paragraph: `<w:ind w:left="${LIST_INDENT}"/>`,
     },
     { id: STYLE_IDS.way, name: "Return Link", own: true },
+    { id: STYLE_IDS.picture, name: "Picture", own: true },
     { id: STYLE_IDS.equation, name: "Equation", own: true },
     { id: "Header", name: "header", paragraph: '<w:spacing w:after="0"/>', run: '<w:sz w:val="18"/>' },
     { id: "Footer", name: "footer", paragraph: '<w:spacing w:after="0"/>', run: '<w:sz w:val="18"/>' },
@@ -151,19 +158,19 @@ export function stylesXml(sheet: StyleSheet, language: string, direction: "ltr" 
 }
 
 function ownStyles(sheet: StyleSheet): WrittenStyle[] {
-  const ids = ownStyleIds(sheet);
   const { body } = sheet.styles;
-  return Object.entries(ownStylesOf(sheet)).map(([id, { name, of, look }]) =>
-    of === "paragraphs"
+  return [...ownStylesById(sheet)].map(([id, { style, written: name }]) => {
+    const { of, look } = ownStylesOf(sheet)[style]!;
+    return of === "paragraphs"
       ? {
-          id: ids.get(id)!,
+          id,
           name,
           own: true,
           paragraph: paragraphXml({ ...body, ...look }),
           run: runXml({ ...body, ...look }, body),
         }
-      : { id: ids.get(id)!, name, own: true, type: "character", run: wordsXml(look) },
-  );
+      : { id, name, own: true, type: "character", run: wordsXml(look) };
+  });
 }
 
 function styleXml({

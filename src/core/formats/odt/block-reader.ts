@@ -220,7 +220,7 @@ export class BlockReader {
     this.beginPage(named);
     const level = Math.max(Number(element.attributes["text:outline-level"]) || 1, 1);
     const boxes = framesOf(element);
-    if (plainWords(element) === "" && boxes.length === 0) {
+    if (plainWords(element) === "" && boxes.length === 0 && !this.scope.own.isOwn) {
       context.dropped.add("empty heading", "It has no words to be found by.");
       return this.readInline(element, named);
     }
@@ -233,7 +233,7 @@ export class BlockReader {
 
   private readParagraphAt(elements: readonly XmlElement[], at: number): number {
     const element = elements[at]!;
-    const figure = figureIn(element);
+    const figure = this.figureAt(element);
     if (figure) {
       const behind = figure.caption ? null : this.captionBehind(elements, at);
       this.readFigure(element, figure, figure.caption ?? (behind === null ? null : elements[behind]!));
@@ -245,7 +245,7 @@ export class BlockReader {
         this.readTable(next, element);
         return 1;
       }
-      const following = next?.name === "text:p" ? figureIn(next) : null;
+      const following = next?.name === "text:p" ? this.figureAt(next) : null;
       if (next && following && !following.caption) {
         this.readFigure(next, following, element);
         return 1;
@@ -253,6 +253,12 @@ export class BlockReader {
     }
     this.readParagraph(element);
     return 0;
+  }
+
+  /** The pictures of a paragraph that shows nothing else; what Gate Rope wrote says so by its style. */
+  private figureAt(paragraph: XmlElement): Figure | null {
+    const isOther = this.scope.own.isOwn && this.namedStyle(paragraph).style?.id !== STYLE_NAMES.picture;
+    return isOther ? null : figureIn(paragraph);
   }
 
   private isCaption(element: XmlElement): boolean {
@@ -264,7 +270,7 @@ export class BlockReader {
 
   private captionBehind(elements: readonly XmlElement[], at: number): number | null {
     const next = elements[at + 1];
-    if (!next || !this.isCaption(next) || figureIn(next)) return null;
+    if (!next || !this.isCaption(next) || this.figureAt(next)) return null;
     const isOfTable = isOfTables(this.scope.facts.captions.get(next)?.series ?? plainWords(next));
     if (elements[at + 2]?.name === "table:table" && (isOfTable || elements[at]!.name === "table:table"))
       return null;
@@ -297,7 +303,9 @@ export class BlockReader {
     builder.openTextblock("paragraph", {
       align: alignOf(named, this.scope),
       style: own
-        ? builder.styles.named(style.name, "paragraphs", () => ownLookOfParagraphs(style, bodyLook))
+        ? builder.styles.named(this.scope.own.styleNamed(style) ?? style.name, "paragraphs", () =>
+            ownLookOfParagraphs(style, bodyLook),
+          )
         : null,
     });
     if (kind === "title" && builder.title === null) builder.title = plainWords(element);
@@ -309,6 +317,7 @@ export class BlockReader {
   private kindOf(style: WrittenStyle): ParagraphKind | "notice title" {
     const kind = paragraphKindOf(style);
     if (!this.scope.own.isOwn) return kind;
+    if (this.scope.own.styleNamed(style) !== null) return "own";
     if (this.around.at(-1) === "notice" && style.id === STYLE_NAMES.noticeTitle) return "notice title";
     if (kind === "quotation" && this.around.includes("quotation")) return "body";
     return kind === "own" && MADE_STYLES.has(style.id) ? "body" : kind;

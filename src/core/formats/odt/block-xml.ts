@@ -192,7 +192,7 @@ const BLOCKS: ByKind<
     const at = { ...place, align: stands === "line" ? ("center" as const) : null };
     return (
       paragraphXml(
-        place.style,
+        STYLE_NAMES.picture,
         output.placed(id, frame),
         at,
         output,

@@ -20,7 +20,7 @@ import { OwnNames } from "../office/own-names";
 import { ownPartFrom } from "../office/own-part";
 import { laterSettings, ownSettingsFrom, type OwnSettings } from "../office/own-settings";
 import { OWN_PART } from "./own-part-path";
-import { stylesPart } from "./styles-xml";
+import { ownStylesByName, stylesPart } from "./styles-xml";
 import { RunMarks } from "../office/run-marks";
 import { captionRule } from "../office/series";
 import type { WrittenStyle } from "../office/written-style";
@@ -51,6 +51,7 @@ export function readOdt(archive: Archive, context: ReadContext): Manuscript {
   const title = textWithin(firstWithin(meta, "dc:title")).trim();
   const own = new OwnNames(ownPartFrom(part(OWN_PART, archive.bytesOf(OWN_PART))));
   const settings = ownSettingsFrom(own.settings);
+  if (settings) own.takeStyles(ownStylesByName(settings.styles));
   const styles = new OdtStyles([styleRoot, content]);
   const lists = new ListStyles([styleRoot, content], own.isOwn);
   const facts = new OdtFacts(text);
@@ -70,7 +71,7 @@ export function readOdt(archive: Archive, context: ReadContext): Manuscript {
     archive,
     styles,
     lists,
-    marks: new RunMarks(builder.language, builder.styles, context.dropped, own.isOwn),
+    marks: new RunMarks(builder.language, builder.styles, context.dropped, own),
     own,
     facts,
     builder,

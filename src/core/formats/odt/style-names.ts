@@ -4,6 +4,7 @@ export const STYLE_NAMES = {
   quotation: "Quotations",
   code: "Preformatted_20_Text",
   caption: "Caption",
+  picture: "Picture",
   cell: "Table_20_Contents",
   head: "Table_20_Heading",
   foot: "Footnote",

@@ -10,6 +10,7 @@ import {
 import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { FACE_NAMES } from "@/core/styles/titles";
 import { SINGLE_LINE } from "../office/looks";
+import { ownStyleNames, type OwnStyleName } from "../office/own-style-names";
 import { escapeXml, XML_DECLARATION } from "../xml/escape-xml";
 import { round } from "./automatic-styles";
 import { FRAME_STYLES } from "./frame-styles";
@@ -27,7 +28,12 @@ const GENERIC: Readonly<Record<Face, readonly [generic: string, pitch: string, i
   mono: ["modern", "fixed", "Courier New"],
 };
 
-/** The name of a style that the author of a document made. */
+/** The styles that the author of a document made, by their names in a file. */
+export function ownStylesByName(sheet: StyleSheet): ReadonlyMap<string, OwnStyleName> {
+  return ownStyleNames(sheet, (n) => `Own_20_${n}`);
+}
+
+/** The name of such a style in a file. */
 export function ownStyleName(id: string, sheet: StyleSheet): string {
   return `Own_20_${Object.keys(ownStylesOf(sheet)).indexOf(id) + 1}`;
 }
@@ -132,6 +138,7 @@ function namedStylesXml(sheet: StyleSheet, language: string, direction: "ltr" | 
     ),
     plain(STYLE_NAMES.definition, "Definition"),
     plain(STYLE_NAMES.way, "Return Link"),
+    plain(STYLE_NAMES.picture, "Picture"),
     plain(
       "Page_20_begin",
       "Page begin",
@@ -163,16 +170,17 @@ function namedStylesXml(sheet: StyleSheet, language: string, direction: "ltr" | 
         }/></style:style>`,
     ),
     '<style:style style:name="Frame_20_equation" style:display-name="Frame equation" style:family="graphic"><style:graphic-properties style:vertical-pos="middle" style:vertical-rel="text"/></style:style>',
-    ...Object.entries(ownStylesOf(sheet)).map(([id, { name, of, look }]) =>
-      of === "paragraphs"
+    ...[...ownStylesByName(sheet)].map(([id, { style, written }]) => {
+      const { of, look } = ownStylesOf(sheet)[style]!;
+      return of === "paragraphs"
         ? styleXml(
-            ownStyleName(id, sheet),
-            name,
+            id,
+            written,
             "paragraph",
             `${paragraphOf({ ...body, ...look })}${textOf({ ...body, ...look })}`,
           )
-        : words(ownStyleName(id, sheet), name, wordsOf(look)),
-    ),
+        : words(id, written, wordsOf(look));
+    }),
     outlineXml(sheet),
     '<text:notes-configuration text:note-class="footnote" text:citation-style-name="Footnote_20_Symbol" style:num-format="1" text:start-value="0" text:footnotes-position="page" text:start-numbering-at="document"/>',
     '<text:notes-configuration text:note-class="endnote" text:citation-style-name="Footnote_20_Symbol" style:num-format="i" text:start-value="0"/>',

@@ -3,6 +3,7 @@ import { isMark, languageFrom, schema } from "@/core/document";
 import { ownEntry } from "@/core/own-entry";
 import type { DropLog } from "../intake/drop-log";
 import type { MetStyles } from "../intake/met-styles";
+import type { OwnNames } from "./own-names";
 import { faceOf, ownLookOfWords } from "./looks";
 import type { RunLook, WrittenStyle } from "./written-style";
 
@@ -43,9 +44,13 @@ export class RunMarks {
     private readonly language: string | null,
     private readonly met: MetStyles,
     private readonly dropped: DropLog,
-    /** Whether what words say of themselves is said on purpose, also where it is so around them: in what Gate Rope wrote. */
-    private readonly isOwn = false,
+    private readonly own: OwnNames,
   ) {}
+
+  /** Whether what words say of themselves is said on purpose, also where it is so around them: in what Gate Rope wrote. */
+  private get isOwn(): boolean {
+    return this.own.isOwn;
+  }
 
   /** Whether words are not shown. */
   isHidden(look: RunLook, style: WrittenStyle | null, paragraph: WrittenStyle): boolean {
@@ -54,7 +59,8 @@ export class RunMarks {
 
   /** `style` is that of the words themselves, where they name one. */
   of(look: RunLook, style: WrittenStyle | null, paragraph: WrittenStyle): readonly Mark[] {
-    const named = style ? ownEntry(MEANINGS, style.name.toLowerCase()) : undefined;
+    const isMade = style !== null && this.own.styleNamed(style) !== null;
+    const named = style && !isMade ? ownEntry(MEANINGS, style.name.toLowerCase()) : undefined;
     const own = style && !named ? style : null;
     const around = own ? { ...paragraph.run, ...own.run } : paragraph.run;
     let set: readonly Mark[] = named ?? [];
@@ -101,7 +107,7 @@ export class RunMarks {
   }
 
   private inOwnStyle(style: WrittenStyle, set: readonly Mark[]): readonly Mark[] {
-    const id = this.met.named(style.name, "words", () => ownLookOfWords(style));
+    const id = this.met.named(this.own.styleNamed(style) ?? style.name, "words", () => ownLookOfWords(style));
     return id ? marks.word_style.create({ style: id }).addToSet(set) : set;
   }
 }
