@@ -216,11 +216,23 @@ describe("gate-rope and pages", () => {
     });
   });
 
-  test("convert writes a PDF whole, or not at all", () => {
-    const signs = file("signs.md", "# Signs\n\nA sign: \u{13000}.\n");
-    expect(rope("convert", signs, "signs.pdf")).toMatchObject({
-      status: 1,
-      err: "gate-rope: signs.pdf: No font has “\u{13000}”, on page 1 in “Signs”.",
+  test.each(["docx", "odt", "epub"])(
+    "convert writes .%s with the pages of our layout and follows its links; proof reads it",
+    (ending) => {
+      const out = `long.${ending}`;
+      const { status, out: said } = rope(
+        "convert",
+        file("long.md", LONG),
+        out,
+        "--contents",
+        "1-2",
+        "--json",
+      );
+      expect(status).toBe(0);
+      const { links } = JSON.parse(said) as { links: { promised: number; failed: unknown[] } };
+      expect(links.promised).toBeGreaterThan(1);
+      expect(links.failed).toEqual([]);
+      expect(rope("proof", out)).toMatchObject({ status: 0, err: "" });
     });
     expect(rope("convert", signs, "signs.pdf", "--allow-missing").status).toBe(0);
     expect(rope("convert", file("long.md", LONG), "long.pdf", "--attach", "long.md")).toEqual({

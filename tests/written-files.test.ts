@@ -1,9 +1,9 @@
 /** What is written is valid, as programs see it that share nothing with what wrote it. */
-import { describe, expect, test } from "@jest/globals";
+import { afterAll, describe, expect, test } from "@jest/globals";
 import { EpubCheck } from "@likecoin/epubcheck-ts";
 import fc from "fast-check";
 import { execFileSync } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { homedir, tmpdir } from "node:os";
 import path from "node:path";
 import type { Manuscript } from "@/core/document";
@@ -17,6 +17,7 @@ import { longManual } from "./long-manual";
 import { runs } from "./runs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-written-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const SCHEMAS = process.env.GATE_SCHEMAS ?? path.join(homedir(), ".cache", "gate-schemas");
 const hasSchemas = existsSync(path.join(SCHEMAS, "done")) && works("xmllint", "--version");
 /** Debian's, which knows the rules of EPUB 3.2; it takes seconds a book. */

@@ -1,5 +1,5 @@
-import { describe, expect, test } from "@jest/globals";
-import { existsSync, mkdtempSync, readFileSync } from "node:fs";
+import { afterAll, describe, expect, test } from "@jest/globals";
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { heading, paragraph } from "#tests/editing";
@@ -12,6 +12,7 @@ import { bookFonts } from "./export-fonts";
 import { FileJobs } from "./file-jobs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-made-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const options = pdfOptionsSchema.parse({});
 
 describe("files made in the background", () => {

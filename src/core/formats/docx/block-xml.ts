@@ -11,10 +11,9 @@ import {
   type BlockKind,
   type ByKind,
   type DestinationId,
-  type NoticeKind,
 } from "@/core/document";
 import { startWithin, styleOf } from "@/core/index";
-import { colourOnPaper } from "@/core/styles/colour-on-paper";
+import { NOTICE_EDGES } from "../office/notice-edges";
 import { captionXml } from "./caption-xml";
 import { contentsXml } from "./contents-xml";
 import type { DocxOutput } from "./docx-output";
@@ -198,7 +197,7 @@ const BLOCKS: Blocks = {
   },
   notice: (node, { id, kind }, place, output) => {
     const title = node.child(0);
-    const edge = NOTICE_EDGES[kind];
+    const edge = NOTICE_EDGES[kind].slice(1).toUpperCase();
     const within = { ...place, edge, indent: place.indent + LIST_INDENT / 2, item: null };
     const settings = { ...settingsAt(within), style: STYLE_IDS.noticeTitle };
     const named =
@@ -288,15 +287,6 @@ function isBelowAppendix(id: DestinationId, { sections }: DocxOutput["index"]): 
   }
   return false;
 }
-
-/** The colour at the edge of each kind of notice. */
-const NOTICE_EDGES: Readonly<Record<NoticeKind, string>> = {
-  note: colourOnPaper("tide").slice(1).toUpperCase(),
-  tip: colourOnPaper("tide").slice(1).toUpperCase(),
-  caution: colourOnPaper("hemp").slice(1).toUpperCase(),
-  warning: colourOnPaper("hemp").slice(1).toUpperCase(),
-  danger: "B8341F",
-};
 
 /** A box to tick (ISO 29500-1, 17.5.2, with the box that later programs know). */
 function boxXml(checked: boolean): string {

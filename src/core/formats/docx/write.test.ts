@@ -1,15 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
 import type { Node } from "prosemirror-model";
-import { anyDocument, essence } from "#tests/arbitrary-document";
+import { comesBack, readAs } from "#tests/comes-back";
 import { linkedManual } from "#tests/linked-manual";
-import { runs } from "#tests/runs";
 import { repacked, writtenFile } from "#tests/written-file";
 import { settingsOf, withSettings } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
-import { withContents, withReturns } from "@/core/wayfinding";
-import { DropLog, readFile } from "..";
+import { DropLog } from "..";
 import { zipArchive } from "../archive/zip-archive";
 import type { OfficeOptions } from "../office/office-options";
 import { proveDocx } from "./proof";
@@ -18,40 +15,12 @@ import { writeDocx } from "./write";
 const written = (doc: Node, options: OfficeOptions = {}) =>
   writtenFile(writeDocx({ doc, pictures: new Map() }, options));
 
-function read(bytes: Uint8Array) {
-  const result = readFile("file.docx", bytes);
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript.doc;
-}
+const read = (bytes: Uint8Array) => readAs("docx", bytes);
 
 /** Pages on which each place has a number of its own. */
 const pages = { labelAt: (pos: number) => `p${pos}`, pageAt: (pos: number) => pos };
 
-describe("a document that goes out as .docx and comes in again", () => {
-  test("says the same, and every link and bookmark is where it was", () => {
-    fc.assert(
-      fc.property(anyDocument, (doc) => {
-        const { bytes, archive, promised } = written(doc);
-        expect(essence(read(bytes))).toEqual(essence(doc));
-        expect(proveDocx(archive, promised).failed).toEqual([]);
-      }),
-      { numRuns: runs(60) },
-    );
-  });
-
-  test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {
-    fc.assert(
-      fc.property(anyDocument, (doc) => {
-        const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 2);
-        const back = read(written(whole).bytes);
-        expect(essence(back)).toEqual(essence(whole));
-        const { returns, styles, title } = settingsOf(whole);
-        expect(settingsOf(back)).toMatchObject({ returns, styles, title });
-      }),
-      { numRuns: runs(20) },
-    );
-  });
-});
+comesBack("docx");
 
 describe("what another program sees in a .docx", () => {
   test("are styles that the standard names, bookmarks with both ends, fields that say the pages of our layout", () => {

@@ -254,7 +254,7 @@ function identifierOf({ from, clean }: OfficeOptions, pages: readonly string[]):
 
 /** Whether an address leads out of the book by itself. */
 function isOutside(href: string): boolean {
-  return /^[a-z][a-z+.-]*:/i.test(href);
+  return /^(?!https?:(?!\/\/))[a-z][a-z+.-]*:/i.test(href);
 }
 
 function promisedIn({ text, href, destination }: PromisedLink, index: DocumentIndex): PromisedOfficeLink {

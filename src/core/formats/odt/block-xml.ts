@@ -10,10 +10,9 @@ import {
   type BlockKind,
   type ByKind,
   type DestinationId,
-  type NoticeKind,
 } from "@/core/document";
 import { startWithin, styleOf } from "@/core/index";
-import { colourOnPaper } from "@/core/styles/colour-on-paper";
+import { NOTICE_EDGES } from "../office/notice-edges";
 import type { Properties } from "./automatic-styles";
 import { captionXml } from "./caption-xml";
 import { contentsXml } from "./contents-xml";
@@ -221,11 +220,3 @@ const BLOCKS: ByKind<
 export function taggedAs(tag: string, id: DestinationId | null, output: OdtOutput): string {
   return output.isPlace(id) ? `${tag} ${output.names.nameOf(id)}` : tag;
 }
-
-const NOTICE_EDGES: Readonly<Record<NoticeKind, string>> = {
-  note: colourOnPaper("tide"),
-  tip: colourOnPaper("tide"),
-  caution: colourOnPaper("hemp"),
-  warning: colourOnPaper("hemp"),
-  danger: "#b8341f",
-};

@@ -1,15 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
-import fc from "fast-check";
 import type { Node } from "prosemirror-model";
-import { anyDocument, essence } from "#tests/arbitrary-document";
+import { comesBack, readAs } from "#tests/comes-back";
 import { repacked, writtenFile } from "#tests/written-file";
 import { linkedManual } from "#tests/linked-manual";
-import { runs } from "#tests/runs";
 import { settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
-import { withContents, withReturns } from "@/core/wayfinding";
-import { DropLog, readFile } from "..";
+import { DropLog } from "..";
 import { zipArchive } from "../archive/zip-archive";
 import type { OfficeOptions } from "../office/office-options";
 import { proveOdt } from "./proof";
@@ -18,37 +15,9 @@ import { writeOdt } from "./write";
 const written = (doc: Node, options: OfficeOptions = {}) =>
   writtenFile(writeOdt({ doc, pictures: new Map() }, options));
 
-function read(bytes: Uint8Array) {
-  const result = readFile("file.odt", bytes);
-  if (!result.ok) throw new Error(result.error.reason);
-  return result.manuscript.doc;
-}
+const read = (bytes: Uint8Array) => readAs("odt", bytes);
 
-describe("a document that goes out as .odt and comes in again", () => {
-  test("says the same, and every link and bookmark is where it was", () => {
-    fc.assert(
-      fc.property(anyDocument, (doc) => {
-        const { bytes, archive, promised } = written(doc);
-        expect(essence(read(bytes))).toEqual(essence(doc));
-        expect(proveOdt(archive, promised).failed).toEqual([]);
-      }),
-      { numRuns: runs(60) },
-    );
-  });
-
-  test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {
-    fc.assert(
-      fc.property(anyDocument, (doc) => {
-        const whole = withReturns(withContents(doc, { from: 1, to: 2 }), 2);
-        const back = read(written(whole).bytes);
-        expect(essence(back)).toEqual(essence(whole));
-        const { returns, styles, title } = settingsOf(whole);
-        expect(settingsOf(back)).toMatchObject({ returns, styles, title });
-      }),
-      { numRuns: runs(20) },
-    );
-  });
-});
+comesBack("odt");
 
 describe("what another program sees in an .odt", () => {
   test("are the names of office suites, bookmarks with both ends, elements that say our words and pages", () => {
