@@ -233,6 +233,15 @@ describe("gate-rope and pages", () => {
       expect(links.promised).toBeGreaterThan(1);
       expect(links.failed).toEqual([]);
       expect(rope("proof", out)).toMatchObject({ status: 0, err: "" });
+    },
+    60_000,
+  );
+
+  test("convert writes a PDF whole, or not at all", () => {
+    const signs = file("signs.md", "# Signs\n\nA sign: \u{13000}.\n");
+    expect(rope("convert", signs, "signs.pdf")).toMatchObject({
+      status: 1,
+      err: "gate-rope: signs.pdf: No font has “\u{13000}”, on page 1 in “Signs”.",
     });
     expect(rope("convert", signs, "signs.pdf", "--allow-missing").status).toBe(0);
     expect(rope("convert", file("long.md", LONG), "long.pdf", "--attach", "long.md")).toEqual({
