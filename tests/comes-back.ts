@@ -7,6 +7,7 @@ import type { ArchiveFormatName } from "@/core/formats/formats";
 import { proveArchive, writeArchive } from "@/core/formats/write-archive";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { anyDocument, essence } from "./arbitrary-document";
+import { richDocument } from "./rich-document";
 import { runs } from "./runs";
 import { writtenFile } from "./written-file";
 
@@ -31,6 +32,21 @@ export function comesBack(format: ArchiveFormatName): void {
         }),
         { numRuns: runs(60) },
       );
+    });
+
+    test("keeps front matter, sections of pages, merged cells, menus, an index, pictures and every equation", () => {
+      const rich = richDocument();
+      const { bytes, archive, promised } = writtenFile(writeArchive(rich, format));
+      expect(proveArchive(format, archive, promised).failed).toEqual([]);
+      const back = readAs(format, bytes);
+      expect(essence(back)).toEqual(essence(rich.doc));
+      const { returns, title, registry } = settingsOf(rich.doc);
+      const names = (of: typeof registry) =>
+        Object.values(of.bookmarks)
+          .map(({ name, kind }) => `${kind} ${name}`)
+          .sort();
+      expect(settingsOf(back)).toMatchObject({ returns, title });
+      expect(names(settingsOf(back).registry)).toEqual(names(registry));
     });
 
     test("keeps its lists and ways back living, its rule for them, its styles and its title", () => {

@@ -14,6 +14,7 @@ import { proveArchive, writeArchive } from "@/core/formats/write-archive";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { anyDocument } from "./arbitrary-document";
 import { longManual } from "./long-manual";
+import { richDocument } from "./rich-document";
 import { runs } from "./runs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-written-"));
@@ -47,8 +48,9 @@ function read(name: string, text: string | Uint8Array): Manuscript {
 
 const MANUAL = path.join("demo", "night-operations-manual");
 
-/** The demo documents, with their pictures, and a manual of more than a hundred pages. */
+/** A document of what is rare, the demo documents with their pictures, and a manual of more than a hundred pages. */
 const demo = () => [
+  richDocument(),
   ...readdirSync("demo")
     .filter((name) => name.endsWith(".md"))
     .map((name) => read(name, new Uint8Array(readFileSync(path.join("demo", name))))),

@@ -1,7 +1,18 @@
 import { expect, type Page } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { readFileSync, writeFileSync } from "node:fs";
-import { caretAt, documentId, insert, jump, kept, manuscript, openFile, selectWords, stage } from "./desk";
+import {
+  caretAt,
+  documentId,
+  frames,
+  insert,
+  jump,
+  kept,
+  manuscript,
+  openFile,
+  selectWords,
+  stage,
+} from "./desk";
 import { test } from "./own-shelf";
 
 const GUIDE = `# The guide
@@ -145,6 +156,8 @@ test("bookmarks come along into another document by copy and paste, and links le
   await kept(page);
   await caretAt(page, "The wind is", "before");
   await page.keyboard.press("Shift+End");
+  // No hand presses a key in the same few milliseconds.
+  await frames(page);
   await page.keyboard.press("Control+c");
   await openFile(page, "book-to-paste.md", BOOK);
   await caretAt(page, "Nothing else", "behind");

@@ -2,6 +2,7 @@ import { expect } from "@playwright/test";
 import {
   clickWords,
   documentId,
+  frames,
   heightInWindow,
   insert,
   jump,
@@ -186,6 +187,9 @@ test.describe("links", () => {
     await selectWords(page, "far words");
     await page.keyboard.press("Control+k");
     await page.getByRole("button", { name: "Point to the target" }).click();
+    await expect(underWay(page)).toBeVisible();
+    // No hand presses a key in the same few milliseconds.
+    await frames(page);
     await page.keyboard.press("Escape");
     await expect(underWay(page)).toBeHidden();
   });

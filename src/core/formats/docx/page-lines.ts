@@ -3,6 +3,7 @@ import { ownEntry } from "@/core/own-entry";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 import { fieldCode } from "./field-code";
 import { paragraphLook } from "./style-table";
+import { tagOf } from "./tags";
 
 /** The line of the header or footer to which a section leads; null where there is none. */
 export type LineOf = (id: string) => PageLine | null;
@@ -43,6 +44,8 @@ export function lineOf(root: XmlElement, title: string): PageLine {
 function* paragraphsIn(element: XmlElement): Generator<XmlElement, void> {
   for (const child of elementsIn(element)) {
     if (child.name === "w:p") yield child;
+    // The links of a menu are made from its list.
+    else if (tagOf(child)?.kind === "menu") continue;
     else if (child.name !== "w:del") yield* paragraphsIn(child);
   }
 }
@@ -80,8 +83,9 @@ function wordsOf(paragraph: XmlElement): string {
           if (!say(child.attributes["w:instr"] ?? "")) look(child);
           break;
         case "w:hyperlink":
-          if (child.attributes["w:anchor"]) words += "{contents}";
-          else look(child);
+          if (!child.attributes["w:anchor"]) look(child);
+          // Of several ways back one is enough.
+          else if (!words.includes("{contents}")) words += "{contents}";
           break;
         case "w:pPr":
         case "w:rPr":

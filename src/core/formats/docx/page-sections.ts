@@ -104,10 +104,10 @@ export class PageSections {
 }
 
 /** Lines without a first page of their own stand beside those of the document, whose first page may have one. */
-function asOnFirst(lines: PageLines, first: PageLines): PageLines {
-  return lines.onFirst
-    ? { ...lines, onFirst: first.onFirst, ...(first.first && { first: first.first }) }
-    : lines;
+function asOnFirst(lines: PageLines, { onFirst, first }: PageLines): PageLines {
+  if (!lines.onFirst) return lines;
+  const { header, footer, even } = lines;
+  return { header, footer, onFirst, ...(first && { first }), ...(even && { even }) };
 }
 
 function propertiesIn(body: XmlElement | null): XmlElement[] {

@@ -24,10 +24,10 @@ export function referenceXml(node: Node, output: DocxOutput, around: Around): st
     .map(({ field, words }) => {
       const result = runXml(words, look);
       if (field === null) return result;
-      const leads = (to: string) => {
+      const leads = (to: string, said = words) => {
         if (!linked) return "";
-        if (to === name) output.linkToPlace(landing, words);
-        else output.linkToName(to, words);
+        if (to === name) output.linkToPlace(landing, said);
+        else output.linkToName(to, said);
         return " \\h";
       };
       return fieldOf(field, { words, result, look, place, name, leads, output });
@@ -55,14 +55,14 @@ interface Saying {
   /** Of its bookmark. */
   readonly name: string;
   /** The switch of a field that leads to a bookmark, which is promised; empty where it does not lead there. */
-  readonly leads: (to: string) => string;
+  readonly leads: (to: string, said?: string) => string;
   readonly output: DocxOutput;
 }
 
 /** The field that says one part (ISO 29500-1, 17.16.5: REF, PAGEREF, NOTEREF). */
 function fieldOf(field: ReferenceField, { words, result, look, place, name, leads, output }: Saying): string {
-  const ref = (to: string, switches = "", said = result) =>
-    fieldXml(`REF ${to}${switches}${leads(to)}`, said);
+  const ref = (to: string, switches = "", said = result, number = words) =>
+    fieldXml(`REF ${to}${switches}${leads(to, number)}`, said);
   const part = (of: PartOfPlace) => (hasPart(place, of, output) ? output.names.partOf(place.id, of) : null);
   switch (field) {
     case "number":
@@ -75,15 +75,17 @@ function fieldOf(field: ReferenceField, { words, result, look, place, name, lead
     case "label":
       // The number of a heading stands behind a word.
       return place.kind === "heading"
-        ? numberIn(words, look, output.index.numbers.get(place.id), (number) => ref(name, " \\r", number))
+        ? numberIn(words, look, output.index.numbers.get(place.id), (run, number) =>
+            ref(name, " \\r", run, number),
+          )
         : asField(part("label"), ref, result);
     case "caption":
       return asField(part("caption"), ref, result);
     case "words":
       return place.kind === "bookmark" || place.kind === "heading" ? ref(name) : result;
     case "page":
-      return numberIn(words, look, output.pages?.labelAt(place.pos), (number) =>
-        fieldXml(`PAGEREF ${name}${leads(name)}`, number),
+      return numberIn(words, look, output.pages?.labelAt(place.pos), (run, number) =>
+        fieldXml(`PAGEREF ${name}${leads(name, number)}`, run),
       );
     case "pagenumber":
       return fieldXml(`PAGEREF ${name}${leads(name)}`, result);
@@ -108,10 +110,10 @@ function numberIn(
   words: string,
   look: string,
   number: string | undefined,
-  fieldWith: (result: string) => string,
+  fieldWith: (run: string, number: string) => string,
 ): string {
   const at = number ? words.lastIndexOf(number) : -1;
   if (!number || at < 0) return runXml(words, look);
-  const field = fieldWith(runXml(number, look));
+  const field = fieldWith(runXml(number, look), number);
   return runXml(words.slice(0, at), look) + field + runXml(words.slice(at + number.length), look);
 }

@@ -144,7 +144,7 @@ function* encoded(text: string): Generator<Uint8Array> {
 
 function settingsXml(twoSided: boolean, { direction, language }: DocxOutput): string {
   const said = direction === "rtl" ? ` w:bidi="${escapeXml(language)}"` : ` w:val="${escapeXml(language)}"`;
-  return `${XML_DECLARATION}<w:settings ${TEXT_NAMESPACES}>${twoSided ? "<w:evenAndOddHeaders/>" : ""}<w:defaultTabStop w:val="720"/><w:footnotePr><w:footnote w:id="0"/><w:footnote w:id="1"/></w:footnotePr><w:endnotePr><w:endnote w:id="0"/><w:endnote w:id="1"/></w:endnotePr><w:compat><w:compatSetting w:name="compatibilityMode" w:uri="http://schemas.microsoft.com/office/word" w:val="15"/></w:compat><w:themeFontLang${said}/></w:settings>`;
+  return `${XML_DECLARATION}<w:settings ${TEXT_NAMESPACES}><w:defaultTabStop w:val="720"/>${twoSided ? "<w:evenAndOddHeaders/>" : ""}<w:footnotePr><w:footnote w:id="0"/><w:footnote w:id="1"/></w:footnotePr><w:endnotePr><w:endnote w:id="0"/><w:endnote w:id="1"/></w:endnotePr><w:compat><w:compatSetting w:name="compatibilityMode" w:uri="http://schemas.microsoft.com/office/word" w:val="15"/></w:compat><w:themeFontLang${said}/></w:settings>`;
 }
 
 function coreXml(title: string, language: string, made: Date): string {

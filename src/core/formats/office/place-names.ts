@@ -24,6 +24,8 @@ const ENDINGS: Readonly<Record<PartOfPlace, string>> = {
 export class PlaceNames {
   private readonly names = new Map<string, string>();
   private readonly taken = new Set<string>();
+  /** How many names were made of each beginning. */
+  private readonly counts = new Map<string, number>();
 
   constructor(
     private readonly index: DocumentIndex,
@@ -69,8 +71,13 @@ export class PlaceNames {
     const begun = /^[\p{L}_]/u.test(clean) ? clean : `n${clean}`;
     const base = cut(begun, most);
     let name = base;
-    for (let n = 2; this.taken.has(name.toLowerCase()); n++)
+    // Thousands of names may begin alike.
+    let n = this.counts.get(base.toLowerCase()) ?? 1;
+    while (this.taken.has(name.toLowerCase())) {
+      n++;
       name = `${cut(base, most - String(n).length - 1)}_${n}`;
+    }
+    this.counts.set(base.toLowerCase(), n);
     this.taken.add(name.toLowerCase());
     this.names.set(key, name);
     return name;
