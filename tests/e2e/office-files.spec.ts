@@ -28,7 +28,7 @@ const MANUAL = docxFile({
     p(`${marked(3, "Dry_box", r("A dry box"))}${r(" is best.")}`),
 });
 
-test("files of word processors and e-books are brought in by choosing and by dropping, with what came in and what did not", async ({
+test("files of word processors and e-books are imported by choosing and by dropping, with what came in and what did not", async ({
   page,
 }) => {
   await bringIn(page, "sextant.docx", Buffer.from(MANUAL));

@@ -16,7 +16,7 @@ import type { WriteOptions } from "./write-options";
 export interface Codec {
   /** The encoding that a file names itself, where the format has a way to. */
   readonly encodingOf?: (bytes: Uint8Array) => string | null;
-  /** In which a file is that names none and is not in UTF-8. */
+  /** The encoding of a file that names none and is not UTF-8. */
   readonly encodingOtherwise?: string;
   /** Throws a ReadError for what cannot be read. */
   readonly read: (text: string, context: ReadContext) => Manuscript;

@@ -249,7 +249,7 @@ export class DocumentIndex {
     });
   }
 
-  /** The ids of all that has a name of its own. Cheaper than the places themselves, most of which move with each key. */
+  /** The ids of all that has a name of its own. Cheaper than the places themselves: most of those move with each key. */
   get standing(): ReadonlySet<string> {
     return this.once("standing", () => {
       const ids = new Set<string>();

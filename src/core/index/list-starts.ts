@@ -22,7 +22,7 @@ export function listStarts(lists: Iterable<CountedList>): Map<DestinationId, num
   return starts;
 }
 
-/** With which number the list begins that is the `i`th child of a block: one that goes on does so from the one before it in the same block. */
+/** The number that the list at the `i`th child of a block begins with. A continued list goes on from the list before it in the same block. */
 export function startWithin(parent: Node, i: number): number {
   return startsIn(parent).get(i) ?? asKind(parent.child(i), "ordered_list")!.start;
 }

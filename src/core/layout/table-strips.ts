@@ -140,7 +140,7 @@ interface TableSetting {
   readonly heads: number;
   readonly composition: Composition;
   readonly setWithin: SetWithin;
-  /** For words that are not divided. */
+  /** Used for words that are not divided. */
   readonly undivided: Composition;
 }
 

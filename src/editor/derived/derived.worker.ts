@@ -94,7 +94,7 @@ async function layOut(): Promise<void> {
       laidOut = index;
     }
   } catch (error) {
-    // Without fonts there are no numbers of pages; the next change tries again.
+    // Page numbers need fonts; the next change tries again.
     console.warn(`Gate Rope: pages could not be laid out: ${messageOf(error)}`);
   } finally {
     laying = false;

@@ -164,7 +164,7 @@ export function PlaceFinder({
       }
       value={typed}
       onType={setTyped}
-      // With nothing typed the places of the document are a long list, below which nobody looks.
+      // While nothing is typed, the document's places are a long list, and nobody looks below it.
       entries={
         isEmpty
           ? [

@@ -15,7 +15,7 @@ export interface ArchiveOrder {
     readonly type: PictureType;
     readonly bytes: Uint8Array;
   }[];
-  /** From which version of which document it is made; null where nobody knows. */
+  /** The document and version it is made from; null where nobody knows. */
   readonly from: CameFrom | null;
   /** Whether it carries no trace of the document it came from. */
   readonly clean: boolean;

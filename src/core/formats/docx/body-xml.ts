@@ -61,7 +61,7 @@ export function bodyXml(output: DocxOutput, pageLines: WrittenPageLines): string
   return `${top}${parts.join("")}${last}${pageLines.sectionXml(pages)}`;
 }
 
-/** What begins and ends before each block: the bookmarks around sections of which a list shows the sections within. */
+/** What begins and ends before each block: the bookmarks around sections that a contents list is limited to. */
 function sectionMarks(output: DocxOutput): ReadonlyMap<number, readonly string[]> {
   const marks = new Map<number, string[]>();
   const listed = sectionsListed(output);

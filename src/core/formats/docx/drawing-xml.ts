@@ -14,7 +14,7 @@ export interface Drawn {
 }
 
 const EMU_PER_POINT = 12_700;
-/** Of a picture whose file does not say how large it is, in points. */
+/** The size of a picture whose file does not give one, in points. */
 const UNKNOWN_SIZE = { width: 300, height: 200 };
 
 /** A run with a picture (ISO 29500-1, 20.4). One that is not there keeps its place and its description. */

@@ -9,7 +9,7 @@ export interface DrawnPicture {
   readonly bytes: Uint8Array | null;
   readonly alt: string;
   readonly decorative: boolean;
-  /** In points; null where the file does not say it. */
+  /** In points; null if the file does not give it. */
   readonly width: number | null;
   readonly height: number | null;
   /** Where it stands beside text. */

@@ -44,7 +44,7 @@ function rulesOf(name: string, paper: Paper | null, lines: PageLines): string {
   return [
     `@page${name}{${paper ? paperOf(paper) : "margin:20mm;"}font:9pt Figtree,sans-serif;${boxes(lines)}}`,
     lines.even ? `@page${name}${space}:left{${boxes(lines.even)}}` : "",
-    // Only the first page of all is a first page to a browser.
+    // A browser knows only one first page: that of the whole text.
     lines.onFirst || !all ? "" : `@page${name}${space}:first{${boxes(lines.first)}}`,
   ].join("");
 }

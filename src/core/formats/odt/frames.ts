@@ -11,7 +11,7 @@ export interface FramedPicture {
   /** Whether it tells nothing, and where it stands beside text: as far as a file of Gate Rope says it. */
   readonly decorative: boolean;
   readonly place: "line" | "left" | "right";
-  /** In points; null where the file does not say it. */
+  /** In points; null if the file does not give it. */
   readonly width: number | null;
   readonly height: number | null;
   /** Whether it stands among the words of a line. */

@@ -18,7 +18,7 @@ export interface OfficeOptions {
   readonly pageCount?: number | null | undefined;
   /** The other documents of the shelf. */
   readonly library?: KnownLibrary | undefined;
-  /** From which version of which document the file is made. */
+  /** The document and version the file is made from. */
   readonly from?: CameFrom | null | undefined;
   /** Without a trace of the document it came from. */
   readonly clean?: boolean | undefined;

@@ -10,7 +10,7 @@ import { escapeXml, xmlAttribute, XML_DECLARATION } from "../xml/escape-xml";
 /** The namespace of the part. */
 export const OWN_NAMESPACE = "urn:gate-rope:document:1";
 
-/** From which version of which document a file was made. */
+/** The document and version a file was made from. */
 export interface CameFrom {
   readonly document: string;
   readonly version: number;

@@ -60,7 +60,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = route({
   }),
 });
 
-/** What came in: in memory, or on disk where it is an archive of parts, most of which may be pictures. */
+/** What came in: in memory, or on disk if it is an archive, whose parts may be large pictures. */
 interface Came {
   readonly source: Uint8Array | string;
   readonly spool?: string;
