@@ -64,7 +64,7 @@ export function FocusKeeper({ fallback }: { fallback: () => void }) {
   return null;
 }
 
-/** So long whoever takes something away may bring the keyboard elsewhere, in milliseconds. */
+/** How long whoever removes an element has to move the focus, in milliseconds. */
 const SETTLED = 40;
 
 function isDisabled(element: Element): boolean {

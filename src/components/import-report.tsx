@@ -27,7 +27,7 @@ const DID = {
 /** A text of so many words is likely to have titles. */
 const MANY_WORDS = 300;
 
-/** So many are listed: nobody reads more of them in a panel. */
+/** How many are listed. Nobody reads more of them in a panel. */
 const MAX_CHANGES = 200;
 
 /** What came in with a file, in plain words, then what did not and why. */

@@ -4,11 +4,11 @@ import { errorOf } from "@/core/thrown";
 
 /** What a thread may use, and how long it lives. Times are in milliseconds, memory in MB. */
 export interface ThreadLimits {
-  /** So long may one order take; without end where it is absent. */
+  /** How long one order may take, in milliseconds; no limit if absent. */
   readonly time?: number;
   readonly memory?: number;
   readonly stack?: number;
-  /** So long a thread without work waits for more; where it is absent, each order has a thread of its own, which ends with it. */
+  /** How long an idle thread waits for more work, in milliseconds. If absent, each order gets a thread of its own, which ends with it. */
   readonly idle?: number;
   /** What it prints is not shown. */
   readonly quiet?: true;

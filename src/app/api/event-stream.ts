@@ -1,7 +1,7 @@
 import { kept } from "@/core/kept";
 import type { LiveEvent } from "@/core/collab";
 
-/** So often a sign of life is sent, in milliseconds; it also finds connections that have ended. */
+/** How often a sign of life is sent, in milliseconds. It also finds connections that have ended. */
 const KEEP_ALIVE_MS = 15_000;
 
 const encoder = new TextEncoder();

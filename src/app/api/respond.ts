@@ -45,7 +45,7 @@ export function route<P>(handlers: Partial<Record<Method, Handler<P>>>): Record<
 /** How a call is answered beside what it says. */
 interface Answering {
   readonly status?: 200 | 201 | 202;
-  /** So long a body may be, in bytes. */
+  /** The longest body allowed, in bytes. */
   readonly most?: number;
 }
 
@@ -119,7 +119,7 @@ function shaped<T>(shape: z.ZodType<T>, value: unknown, part: "body" | "address"
   throw new ServerError(400, `wrong-${part}`, `The request is not valid: ${reason}.`);
 }
 
-/** So deep may objects and lists of a request lie inside each other: a node takes two. */
+/** How deep objects and lists of a request may nest. A node takes two levels. */
 const MAX_JSON_DEPTH = 2 * MAX_NODE_DEPTH + 40;
 
 /** Before anything looks at it that calls itself for each level. */

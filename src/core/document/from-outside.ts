@@ -4,8 +4,8 @@ import { asMark, idOf, schema } from "@/core/kinds";
 import { idsOfBlocks } from "./blocks";
 
 /**
- * So deep may nodes lie inside each other, the document's own blocks counted as 1. Readers keep lists and quotations at twelve
- * levels, some thirty nodes; what walks a document calls itself for each level, so there has to be an end.
+ * How deep nodes may nest; the document's own blocks count as 1. Readers keep lists and quotations at twelve levels, some
+ * thirty nodes. What walks a document calls itself for each level, so there has to be a limit.
  */
 export const MAX_NODE_DEPTH = 100;
 

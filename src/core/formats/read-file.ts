@@ -43,7 +43,7 @@ export interface ReadOptions {
   progress?: (done: number) => void;
   /** Whether what stands around the text of a web page comes in as well. */
   all?: boolean;
-  /** In which language the text is, whatever the file says or its words tell. */
+  /** The language of the text, whatever the file says or its words tell. */
   language?: string;
   pictureAt?: (address: string) => Uint8Array | null;
   /** Puts a picture away at once, so that memory holds one at a time; answers what stands for it. */

@@ -196,7 +196,7 @@ export class DocumentIndex {
     );
   }
 
-  /** With which numbers the lists begin, by id, that go on counting where one before them stopped. */
+  /** The first numbers of continued lists, by id. */
   get listStarts(): ReadonlyMap<DestinationId, number> {
     return this.once("listStarts", () => listStarts(this.runs.flatMap((run) => run.counted)));
   }

@@ -10,7 +10,7 @@ export interface InnerPlace {
   readonly tag: Tag | null;
   /** Position before the node, counted from the start of the block around it. */
   readonly start: number;
-  /** With which number a list begins, where not as it says itself. */
+  /** The number a list begins with, if not the one it says itself. */
   readonly number?: number | undefined;
   /** The look of plain paragraphs there. */
   readonly look: BlockLook;

@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-/** So long an entry of an index may be at most, in letters. */
+/** The longest entry of an index, in letters. */
 export const MAX_INDEX_ENTRY_LETTERS = 200;
 
 const words = z.string().max(MAX_INDEX_ENTRY_LETTERS).default("");

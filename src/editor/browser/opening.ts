@@ -38,7 +38,7 @@ export async function fetchDocument(id: string, signal: AbortSignal): Promise<Op
   }
 }
 
-/** So long the text waits for the sizes of its pictures, in milliseconds: without them it moves when they come. */
+/** How long the text waits for the sizes of its pictures, in milliseconds. Without them the text moves when they arrive. */
 const MAX_WAIT_MS = 300;
 
 async function withSizes(doc: Node): Promise<void> {

@@ -25,7 +25,7 @@ const GATHERED = 400;
  * a moment ago, and that window has not sent it yet.
  */
 const AGAIN = [1_000, 3_000, 9_000];
-/** So long one waits for an answer, in milliseconds. */
+/** How long an answer is waited for, in milliseconds. */
 const MAX_ANSWER_MS = 30_000;
 
 /**

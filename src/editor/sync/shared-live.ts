@@ -26,7 +26,7 @@ const NAME = "gate-rope live";
 const GATHERED = 30;
 /** In milliseconds. */
 const NEW = 10_000;
-/** So long a connection stands on after another window took the lead, in milliseconds. */
+/** How long a connection stays open after another window took the lead, in milliseconds. */
 const HANDED_OVER = 500;
 
 /** A document that this window follows, and where what is heard of it goes. */

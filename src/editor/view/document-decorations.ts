@@ -252,7 +252,7 @@ function labelDecoration(label: string, block: Node, from: number, to: number): 
   };
 }
 
-/** With which number a list begins that goes on counting. */
+/** The number a continued list begins with. */
 function startDecoration(start: number, from: number, to: number): BlockDecoration {
   return {
     key: `start ${start}`,

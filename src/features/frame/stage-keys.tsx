@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import { useSession } from "@/editor";
 import { STAGES } from "./stages";
 
-/** So long a stage may take to show what is first on it, in milliseconds; where nothing is, the stage has the keyboard as a whole. */
+/** How long a stage may take to show its first control, in milliseconds. If it has none, the stage itself takes the focus. */
 const WAIT = 1_500;
 
 /** Alt+Shift+1 to 4 lead to the stages; the keyboard goes along, to what is usually done first there. */

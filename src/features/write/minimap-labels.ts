@@ -35,7 +35,7 @@ export function minimapLabels(
   return shown.sort((a, b) => a.y - b.y);
 }
 
-/** So many headings of a level are chapters; fewer may be the title of the whole, on its cover and above its text. */
+/** How many headings of a level make chapters. Fewer may be the title of the whole, on its cover and above its text. */
 const MIN_CHAPTERS = 3;
 
 /** The highest level that has several headings: above it stands the title of the whole, if anything. */

@@ -164,7 +164,7 @@ export class OpenDocument {
 const BYTES_PER_POSITION = 11;
 const BYTES_PER_DOCUMENT = 20_000;
 const STEPS_IN_MEMORY = 1_000;
-/** So long may the steps of one request be applied, in milliseconds, and so often are they mapped over others. */
+/** How long the steps of one request may take to apply, in milliseconds, and how often they may be mapped over others. */
 const MAX_MS_PER_REQUEST = 250;
 const MAX_MAPPINGS = 500_000;
 

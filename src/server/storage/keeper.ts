@@ -2,7 +2,7 @@ import type { AcceptedMark } from "./accepted-mark";
 import type { OpenedDatabase } from "./database";
 import { messageOf } from "@/core/thrown";
 
-/** So often it is looked whether the -wal file is still there, in milliseconds. */
+/** How often to check that the -wal file is still there, in milliseconds. */
 const LOOKED = 1_000;
 /** How long after the last commit everything is moved into the database file itself. */
 const IDLE = 1_500;

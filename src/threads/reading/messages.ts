@@ -15,7 +15,7 @@ export interface ReadingOrder {
   readonly all?: boolean | undefined;
   /** Where the file lies in its bytes, which are a ZIP archive of it and what lies beside it; absent where they are the file itself. */
   readonly within?: string | undefined;
-  /** In which language the text is; absent where the file or its words tell. */
+  /** The language of the text; absent if the file or its words tell. */
   readonly language?: string | undefined;
   /** The document, as JSON text, that the file updates; absent for a new one. */
   readonly update?: string | undefined;

@@ -61,7 +61,7 @@ export class BlockReader {
   private joins = false;
   private column: number | null = null;
   private depth = 0;
-  /** In which containers of our own the next block stands. */
+  /** The containers of our own that the next block stands in. */
   private readonly within: string[] = [];
   /** What is kept of the heading that comes next. */
   private keptHeading: unknown = undefined;

@@ -100,7 +100,7 @@ export function blocksXml(parent: Node, place: Place, output: DocxOutput, from =
 /** What of its siblings a block depends on. */
 export interface Siblings {
   readonly lists: ListRun;
-  /** With which number a list begins. */
+  /** The number a list begins with. */
   readonly start: number;
 }
 

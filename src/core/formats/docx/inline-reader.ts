@@ -614,7 +614,7 @@ function entryOf(code: FieldCode, language: string | null): ReadonlyMap<string, 
   ]);
 }
 
-/** To which entries an entry sends its readers: `see lamps; see also wicks`, in English or in the language of the document. */
+/** The entries that an entry sends its readers to: `see lamps; see also wicks`, in English or in the language of the document. */
 function sentTo(said: string, language: string | null): { readonly see: string; readonly also: string } {
   const sent = { see: "", also: "" };
   const both = [fixedWords(language ?? "en"), fixedWords("en")];

@@ -18,7 +18,7 @@ const NAMES = { [W]: "w", [R]: "r", "http://schemas.openxmlformats.org/package/2
 const SEEN = 400;
 
 interface Place {
-  /** Of which part, and how many letters stand before it there. */
+  /** The part it is in. `at` is how many letters stand before it there. */
   readonly part: string;
   readonly at: number;
   /** The note whose sign stands there first. */

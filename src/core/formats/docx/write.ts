@@ -128,7 +128,7 @@ function* filesOf({ parts, root, related, own, media, endings }: Written): Gener
   for (const [path, bytes] of media) yield { path, pieces: [bytes] };
 }
 
-/** So many letters are encoded at a time. */
+/** How many letters are encoded at a time. */
 const PIECE_LETTERS = 1 << 20;
 
 function* encoded(text: string): Generator<Uint8Array> {

@@ -10,7 +10,7 @@ export interface BlockFrame {
   /** Elements that keep earlier anchors alive. */
   readonly aliases: string;
   readonly output: HtmlOutput;
-  /** With which number a list begins, where not as it says itself. */
+  /** The number a list begins with, if not the one it says itself. */
   readonly start: number | undefined;
   /** Writes the blocks within a node. */
   readonly within: (node: Node) => string;

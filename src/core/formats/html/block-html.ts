@@ -225,7 +225,7 @@ function childrenHtml(node: Node, output: HtmlOutput): string {
   return html;
 }
 
-/** With which number a list begins that stands within another block; nothing for all else. */
+/** The number a list within another block begins with; nothing for all else. */
 function startOf(parent: Node, i: number): number | undefined {
   return isKind(parent.child(i), "ordered_list") ? startWithin(parent, i) : undefined;
 }

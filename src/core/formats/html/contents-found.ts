@@ -24,7 +24,7 @@ const MIN_LINES = 3;
 const MAX_TITLE_LETTERS = 80;
 /** How much of what is asked for has to be there. */
 const MOSTLY = 0.8;
-/** So deep a list is looked for within others that turned out to be none. */
+/** How deep a list is looked for within others that turned out to be none. */
 const MAX_TRIED = 4;
 
 /** The contents lists of a page, in order: all links lead to headings in the order of the page, are worded like these, and leave hardly one out. */

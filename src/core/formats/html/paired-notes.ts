@@ -43,7 +43,7 @@ const BACK_ROLE = /\b(?:doc-)?backlink\b/;
 const BACK_CLASS = /\b(?:footnote-back(?:ref)?|fn-backref|reversefootnote)\b/;
 const WORDS_ROLE = /\b(?:doc-)?(?:footnote|endnote|rearnote)\b/;
 const WORDS_CLASS = /\b(?:footnote|endnote)\b/;
-/** So far from the beginning of its words the way back of a note may stand, in signs of the file. */
+/** How far from the beginning of its words a note's way back may stand, in characters of the file. */
 const MAX_NOTE_LETTERS = 20_000;
 
 /** An HTML text in which the parts of notes are marked. */

@@ -2,7 +2,7 @@
  * The tags of an HTML text by themselves, for what has to be known of a whole file before it is read from tag to tag.
  */
 
-/** So far it is looked around a tag for what belongs to it. */
+/** How far around a tag to look for what belongs to it. */
 export const AROUND = 400;
 
 /** A start tag. */

@@ -61,7 +61,7 @@ export class BlockReader {
   private depth = 0;
   private readonly listStyles: (string | null)[] = [];
   private first = true;
-  /** In which containers of our own the next block stands. */
+  /** The containers of our own that the next block stands in. */
   private readonly around: string[] = [];
 
   constructor(

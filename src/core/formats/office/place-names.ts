@@ -84,7 +84,7 @@ export class PlaceNames {
   }
 }
 
-/** So many letters of a name at most; none of them is divided. */
+/** The most letters a name may have. No letter is divided. */
 function cut(name: string, most: number): string {
   const short = name.slice(0, most);
   return /[\ud800-\udbff]$/.test(short) ? short.slice(0, -1) : short;

@@ -36,7 +36,7 @@ test("lines of a column are read for themselves, at whatever height those of the
   const pieces = [
     piece("one line", 79, 97),
     piece("and another", 79, 113),
-    // So high are its letters that both lines would be taken for parts of it.
+    // Its letters are so high that both lines would be taken for parts of it.
     piece("A heading", 308, 105, 17.5),
   ];
   const column = { x: 79, width: 200 };

@@ -19,7 +19,7 @@ export interface XmlOptions {
 /** What one part may hold. Lists and tables that a document can hold need a tenth of that depth. */
 const MAX_DEPTH = 600;
 const MAX_ELEMENTS = 6_000_000;
-/** So many letters are parsed at a time. */
+/** How many letters are parsed at a time. */
 const PIECE_LETTERS = 1 << 20;
 
 interface OpenElement extends XmlElement {

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { nodeKind } from "../declare";
 import type { ClipboardElement } from "../clipboard-element";
 
-/** So deep lists may nest in a note. */
+/** How deep lists may nest in a note. */
 export const MAX_NOTE_DEPTH = 4;
 
 const depth = z.int().min(0).max(MAX_NOTE_DEPTH).default(0).describe("In how many lists it stands.");

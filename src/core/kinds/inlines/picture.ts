@@ -2,7 +2,7 @@ import { z } from "zod";
 import { nodeKind } from "../declare";
 import { words } from "../attributes/words";
 
-/** So high an inline picture may be, and so low, in hundredths of the size of the words around it. */
+/** The largest and smallest height of an inline picture, in hundredths of the size of the words around it. */
 export const PICTURE_HEIGHTS = { least: 20, most: 2_000 } as const;
 
 const height = z

@@ -101,7 +101,7 @@ function fontWith(code: number, key: FontKey, resources: Resources): FontKey | n
   return resources.wanted.some(({ kind }) => kind === "font") ? key : null;
 }
 
-/** So far a picture in a line reaches below the base line, in parts of the size of the words. */
+/** How far a picture in a line reaches below the base line, as a fraction of the size of the words. */
 export const PICTURE_DEPTH = 0.15;
 
 /** The room of what stands in a line among words of a size, in points. */

@@ -136,7 +136,7 @@ interface PiecePlace {
   readonly look: BlockLook;
   /** Its position, counted from the start of the block. */
   readonly pos: number;
-  /** So wide a picture may be at most, in points. */
+  /** The greatest width of a picture, in points. */
   readonly room: number;
   readonly context: SourceContext;
 }
@@ -149,7 +149,7 @@ interface Piece {
 
 /** A pixel of a picture on paper, where nothing else is said: 1/96 inch. */
 export const PIXEL = 0.75;
-/** So high a picture in a line may be at most, in points. */
+/** The greatest height of a picture in a line, in points. */
 const MAX_HEIGHT_POINTS = 400;
 
 /** The size of a picture in a line: its own, or of a height that is asked for, as far as there is room. */
