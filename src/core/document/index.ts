@@ -24,5 +24,6 @@ export { givenTitle, documentTitle, UNTITLED } from "./title";
 export { blocksOfNote, noteOfBlocks } from "./note-blocks";
 export { isNoteList, partsOfNote, type NoteList, type NoteParagraph, type NotePart } from "./note-paragraphs";
 export type { Manuscript } from "./manuscript";
+export { gridCells, type GridCell } from "./grid-cells";
 export { headerRows } from "./header-rows";
 export { documentJSON } from "./document-json";

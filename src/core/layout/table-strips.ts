@@ -1,7 +1,7 @@
 import type { Node } from "prosemirror-model";
-import { headerRows, isKind, type BlockLook } from "@/core/document";
+import { gridCells, headerRows, isKind, type BlockLook, type GridCell } from "@/core/document";
 import { captionStrips } from "./caption-strips";
-import { columnWidths, gridCells, type GridCell } from "./column-widths";
+import { columnWidths } from "./column-widths";
 import type { Composition } from "./composition";
 import {
   heightOf,
