@@ -1,7 +1,15 @@
 import type { Node } from "prosemirror-model";
-import { asKind, type DestinationId, type IndexEntry, type Picture, type Pictures } from "@/core/document";
+import {
+  asKind,
+  PICTURE_TYPES,
+  type DestinationId,
+  type IndexEntry,
+  type Picture,
+  type Pictures,
+} from "@/core/document";
 import { OfficeOutput } from "../office/office-output";
 import type { OfficeOptions } from "../office/office-options";
+import { packedPicture } from "../office/packed-picture";
 import { xmlAttribute } from "../xml/escape-xml";
 import { entryField } from "./fields-xml";
 import { WrittenNumbering } from "./numbering-xml";
@@ -111,21 +119,24 @@ export class DocxOutput extends OfficeOutput {
 
   /** A stored picture in the file; null where it is gone. */
   embed(name: string): EmbeddedPicture | null {
-    const picture = this.pictures.get(name);
-    if (!picture) return null;
-    const still = this.options.still?.(name) ?? null;
-    const isDrawing = picture.type === "image/svg+xml";
-    const own =
-      !still || isDrawing ? this.relationships.to("image", this.mediaPath(name, picture.bytes)) : null;
-    const shown = still ? this.relationships.to("image", this.mediaPath(`${name}.png`, still)) : own!;
-    return { picture, id: shown, drawing: isDrawing && still ? own : null };
+    const packed = packedPicture(name, this.pictures, this.options);
+    if (!packed) return null;
+    const own = this.relationships.to("image", this.mediaPath(name, packed));
+    const png = packed.type === "image/svg+xml" ? this.options.still?.(name) : null;
+    const still = png && this.mediaPath(`${name} as it looks`, { type: "image/png", bytes: png });
+    return {
+      picture: this.pictures.get(name)!,
+      id: still ? this.relationships.to("image", still) : own,
+      drawing: still ? own : null,
+    };
   }
 
-  private mediaPath(name: string, bytes: Uint8Array): string {
-    let path = this.mediaPaths.get(name);
+  /** The path of a picture in the file. `key`: what tells it from the others. */
+  private mediaPath(key: string, { type, bytes }: Picture): string {
+    let path = this.mediaPaths.get(key);
     if (path === undefined) {
-      path = `media/picture${this.mediaPaths.size + 1}${/\.\w+$/.exec(name)?.[0] ?? ""}`;
-      this.mediaPaths.set(name, path);
+      path = `media/picture${this.mediaPaths.size + 1}.${PICTURE_TYPES[type]}`;
+      this.mediaPaths.set(key, path);
       this.media.set(`word/${path}`, bytes);
     }
     return path;

@@ -23,6 +23,7 @@ import { familiesOf } from "../html/style-sheet";
 import { headMetas } from "../html/head-metas";
 import { withMarkedPlaces } from "../marked-places";
 import type { BookFont, OfficeOptions } from "../office/office-options";
+import { packedPicture } from "../office/packed-picture";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import type { WrittenArchive } from "../office/written-archive";
 import type { Outside } from "../outside";
@@ -30,6 +31,7 @@ import type { PromisedLink } from "../promised-link";
 import { escapeXml } from "../xml/escape-xml";
 import type { ToZip } from "../zipped";
 import { bookCss } from "./book-css";
+import { bookPicture } from "./book-picture";
 import { coverSvg } from "./cover";
 import {
   CONTAINER_XML,
@@ -54,19 +56,15 @@ class NothingBeside implements Outside {
 export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions = {}): WrittenArchive {
   const places = withMarkedPlaces(doc);
   const { index } = places;
-  const used = new Map<string, string>();
-  // Old reading systems know no WebP.
-  const packed = (name: string): Picture | null => {
-    const own = pictures.get(name) ?? null;
-    const still = own?.type === "image/webp" ? options.still?.(name) : null;
-    return still ? { type: "image/png", bytes: still } : own;
-  };
+  const used = new Map<string, { readonly path: string; readonly picture: Picture }>();
   const pictureAddress = (name: string) => {
-    const picture = packed(name);
+    const known = used.get(name);
+    if (known) return known.path;
+    const picture = packedPicture(name, pictures, options);
     if (!picture) return "";
-    const known = used.get(name) ?? `pictures/${used.size + 1}.${PICTURE_TYPES[picture.type]}`;
-    used.set(name, known);
-    return known;
+    const path = `pictures/${used.size + 1}.${PICTURE_TYPES[picture.type]}`;
+    used.set(name, { path, picture: bookPicture(picture) });
+    return path;
   };
   const output = new HtmlOutput(
     places,
@@ -127,7 +125,11 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
       type: "application/xhtml+xml",
       ...(read[i]!.holdsMath && { properties: "mathml" }),
     })),
-    ...[...used].map(([name, href], i) => ({ id: `picture-${i + 1}`, href, type: packed(name)!.type })),
+    ...[...used.values()].map(({ path, picture: { type } }, i) => ({
+      id: `picture-${i + 1}`,
+      href: path,
+      type,
+    })),
     ...fonts.map(({ path }, i) => ({ id: `font-${i + 1}`, href: path, type: "font/woff2" })),
   ];
   const says = fixedWordsOf(doc);
@@ -173,7 +175,7 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
       "book/cover.svg": coverSvg(title, direction),
       "book/cover.xhtml": `${xhtmlStart({ title, language, direction, styles: "styles.css", more: metas })}\n<body><section epub:type="cover"${clean ? "" : ' data-generated="cover"'}><img src="cover.svg" alt="${escapeXml(title)}"/></section></body>\n</html>\n`,
       ...Object.fromEntries(pages.map((page, i) => [`book/${files[i]!}`, page])),
-      ...Object.fromEntries([...used].map(([name, path]) => [`book/${path}`, packed(name)!.bytes])),
+      ...Object.fromEntries([...used.values()].map(({ path, picture }) => [`book/${path}`, picture.bytes])),
       ...Object.fromEntries(fonts.map(({ path, bytes }) => [`book/${path}`, bytes])),
     }),
   };

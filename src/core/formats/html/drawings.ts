@@ -1,5 +1,6 @@
 import { parseFragment, type DefaultTreeAdapterMap } from "parse5";
 import { toBase64 } from "../base64";
+import { isHarmlessSource, isHarmlessValue, RUNNING_ELEMENTS } from "../harmless-drawing";
 import type { DropLog } from "../intake/drop-log";
 import { LIMITS } from "../intake/limits";
 import { edited, type Edit } from "./edited-text";
@@ -72,9 +73,8 @@ function titleOf(root: Element): string {
     .trim();
 }
 
-/** What may run, fetch or hold a page within a drawing. */
-const FORBIDDEN =
-  /^(?:script|foreignObject|iframe|embed|object|audio|video|canvas|handler|listener|set|animate.*)$/i;
+/** In a page nothing moves either. */
+const MOVING = /^(?:set|animate.*)$/i;
 const DEEPEST = 200;
 
 /** A drawing as a file of its own; null where it is not safe, or shows what stands elsewhere in the page. */
@@ -89,24 +89,24 @@ function drawing(root: Element): string | null {
       return true;
     }
     if (!("tagName" in node)) return true;
-    if (FORBIDDEN.test(node.tagName)) return false;
+    if (RUNNING_ELEMENTS.test(node.tagName) || MOVING.test(node.tagName)) return false;
     const style =
       node.tagName === "style"
         ? node.childNodes.map((child) => ("value" in child ? child.value : "")).join("")
         : "";
-    if (!isHarmless(style)) return false;
+    if (!isHarmlessValue(style)) return false;
     parts.push(`<${node.tagName}`);
     if (node === root)
       parts.push(` xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"`);
     const { attrs: written } = node;
     for (const { name, prefix, value } of written) {
-      if (/^on/i.test(name) || !isHarmless(value)) return false;
+      if (/^on/i.test(name) || !isHarmlessValue(value)) return false;
       if (name === "xmlns" || prefix === "xmlns") continue;
       if (name === "id") ids.add(value);
       if (name === "href") {
         if (node.tagName === "a") continue;
         if (value.startsWith("#")) uses.push(value.slice(1));
-        else if (!/^data:image\/(?:png|jpeg|gif|webp);/i.test(value)) return false;
+        else if (!isHarmlessSource(value)) return false;
       }
       parts.push(` ${prefix ? `${prefix}:` : ""}${name}="${escapeHtml(value)}"`);
     }
@@ -116,12 +116,4 @@ function drawing(root: Element): string | null {
     return true;
   };
   return write(root, 0) && uses.every((id) => ids.has(id)) ? parts.join("") : null;
-}
-
-/** Whether a value or a style fetches nothing from outside. */
-function isHarmless(value: string): boolean {
-  if (/@import|expression\s*\(|javascript:/i.test(value)) return false;
-  return [...value.matchAll(/url\(\s*["']?([^"')]*)/gi)].every(
-    ([, address]) => address!.startsWith("#") || /^data:(?:image|font)\//i.test(address!),
-  );
 }

@@ -3,6 +3,7 @@ import { PICTURE_TYPES, type DestinationId, type Picture, type Pictures } from "
 import { OfficeOutput } from "../office/office-output";
 import type { OfficeOptions } from "../office/office-options";
 import type { OwnPlace } from "../office/own-part";
+import { packedPicture } from "../office/packed-picture";
 import { xmlAttribute } from "../xml/escape-xml";
 import { AutomaticStyles } from "./automatic-styles";
 
@@ -136,16 +137,14 @@ export class OdtOutput extends OfficeOutput {
 
   /** The path of a stored picture in the archive; null where it is gone. */
   embed(name: string): { readonly path: string; readonly picture: Picture } | null {
-    const own = this.pictures.get(name);
-    if (!own) return null;
-    const still = own.type === "image/webp" ? this.options.still?.(name) : null;
-    const picture: Picture = still ? { type: "image/png", bytes: still } : own;
+    const picture = packedPicture(name, this.pictures, this.options);
+    if (!picture) return null;
     let path = this.picturePaths.get(name);
     if (path === undefined) {
       path = `Pictures/${this.picturePaths.size + 1}.${PICTURE_TYPES[picture.type]}`;
       this.picturePaths.set(name, path);
       this.files.push({ path, type: picture.type, content: picture.bytes });
     }
-    return { path, picture: own };
+    return { path, picture: this.pictures.get(name)! };
   }
 }
