@@ -153,7 +153,7 @@ type Draft =
   | { kind: "list"; count: Partial<ListCount> | null; items: { pieces: Piece[]; checked: boolean | null }[] }
   | { kind: "notice"; of: NoticeKind; title: Piece[]; paragraphs: Piece[][] }
   | { kind: "definitions"; items: { terms: Piece[][]; definitions: Piece[][][] }[] }
-  | { kind: "code"; text: string; marked: string | null }
+  | { kind: "code"; text: string; marked: string | null; language: string }
   | { kind: "table"; rows: Piece[][]; caption: Piece[] }
   | {
       kind: "holding";
@@ -241,6 +241,7 @@ const draft: fc.Arbitrary<Draft> = fc.oneof(
       kind: fc.constant("code" as const),
       text: words,
       marked: fc.option(words, { freq: 3 }),
+      language: fc.constantFrom("", "c#", "objective-c++"),
     }),
   },
   {
@@ -389,11 +390,11 @@ function build(drafts: readonly Draft[]): Node {
       case "equation":
         return nodes.equation.create({ id, tex: one.tex });
       case "code":
-        if (one.marked === null) return nodes.code_block.create({ id }, schema.text(one.text));
+        if (one.marked === null) return nodes.code_block.create({ id, language: one.language }, schema.text(one.text));
         else {
           const place = newId();
           bookmarks[place] = bookmarkEntry("range", `Place ${++count}`);
-          return nodes.code_block.create({ id }, [
+          return nodes.code_block.create({ id, language: one.language }, [
             schema.text(`${one.text}\n\n`),
             schema.text(one.marked, [marks.bookmark.create({ id: place })]),
             schema.text(" end", [marks.link.create({ target: { kind: "destination", id: place } })]),

@@ -118,6 +118,7 @@ export function richDocument(): Manuscript {
       nodes.picture.create({ picture: pictured, alt: "Alone in its line" }),
     ),
     marked.type.create({ id: newId() }, marked.content),
+    nodes.code_block.create({ id: newId(), language: "shell session" }, schema.text("ls\n  -l")),
     list({ of: "section" }, "In this chapter"),
     nodes.figure.create(
       { id: newId(), picture: drawn, alt: "A drawing", place: "left", width: 40 },

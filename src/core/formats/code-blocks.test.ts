@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { createDocument, schema } from "@/core/document";
+import { asKind, createDocument, schema } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { paragraph } from "#tests/editing";
 import { readText } from "#tests/reading";
@@ -73,4 +73,19 @@ test.each(["html", "markdown", "gaterope"] as const)(
 test("code is told as plain text with all of its letters", () => {
   const { text } = writeFile({ doc: RICH, pictures: new Map() }, "text");
   expect(text).toContain("fn lamp()");
+});
+
+test.each(["html", "markdown"] as const)("%s keeps the language of code, whatever it is called", (format) => {
+  const languages = ["c#", "objective-c++", "asp.net", "shell session", "a`b", 'say "so"', "&lt;"];
+  const doc = createDocument(
+    languages.flatMap((language) => [
+      nodes.code_block.create({ language }, schema.text("plain")),
+      nodes.code_block.create({ language }, schema.text("bold", [marks.strong.create()])),
+    ]),
+  );
+  const { text } = writeFile({ doc, pictures: new Map() }, format);
+  const back = read({ html: "a.html", markdown: "a.md" }[format], text);
+  expect(back.content.content.map((node) => asKind(node, "code_block")?.language)).toEqual(
+    languages.flatMap((language) => [language, language]),
+  );
 });

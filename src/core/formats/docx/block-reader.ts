@@ -11,6 +11,7 @@ import type { ContentsFrom } from "./contents";
 import { isJoinedToNext } from "./facts";
 import { InlineReader, type MetNote } from "./inline-reader";
 import { ListStack } from "./list-stack";
+import { languageSaid } from "../office/code-tag";
 import { isOwnSize } from "../office/own-size";
 import { ownLookOfParagraphs } from "../office/looks";
 import { isOn } from "./names";
@@ -159,7 +160,7 @@ export class BlockReader {
         return this.readTextblock("term", {}, content);
       case "code":
         this.leaveAll();
-        return this.readTextblock("code_block", { language: said }, content);
+        return this.readTextblock("code_block", { language: languageSaid(said) }, content);
     }
     this.readBlocksWithin(content);
   }

@@ -13,6 +13,7 @@ import {
   type DestinationId,
 } from "@/core/document";
 import { startWithin, styleOf } from "@/core/index";
+import { codeTag } from "../office/code-tag";
 import { NOTICE_EDGES } from "../office/notice-edges";
 import { captionXml } from "./caption-xml";
 import { contentsXml } from "./contents-xml";
@@ -191,7 +192,7 @@ const BLOCKS: Blocks = {
     const { size } = output.sheet.styles.code;
     const words = inlineXml(node, output, { size, code: true });
     return output.tagged(
-      `code${/^[\w+#.-]{1,30}$/.test(language) ? ` ${language}` : ""}`,
+      codeTag(language),
       paragraphXml({ ...settingsAt({ ...place, item: null }), style: STYLE_IDS.code }, words),
     );
   },

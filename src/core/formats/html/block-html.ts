@@ -20,6 +20,7 @@ import { hasLine, inBrief, placedIn, wayHome, type ReturnLink } from "@/core/way
 import { ownEntry } from "@/core/own-entry";
 import { ownStyleAttributes } from "./own-style-html";
 import { aligned, labelHtml, type BlockFrame } from "./block-frame";
+import { isSaidByClass } from "./code-language";
 import { contentsHtml, leadsFromHeadings, lineAnchor } from "./contents-html";
 import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
@@ -189,8 +190,12 @@ const BLOCKS: ByKind<BlockKind | "list_item" | "term" | "definition" | "notice_t
     term: (node, _term, { output }) => `<dt>${inlineHtml(node, output)}</dt>`,
     definition: (node, _definition, { output }) => `<dd>${itemHtml(node, output)}</dd>`,
     quotation: (node, _quotation, { output }) => `<blockquote>${childrenHtml(node, output)}</blockquote>`,
-    code_block: (node, { language }, { output }) =>
-      `<pre><code${attribute("class", language && `language-${language}`)}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`,
+    code_block: (node, { language }, { output }) => {
+      const said = isSaidByClass(language)
+        ? attribute("class", language && `language-${language}`)
+        : attribute("data-code", language);
+      return `<pre><code${said}>${escapeHtmlCode(inlineHtml(node, output))}</code></pre>`;
+    },
     notice: (node, { kind }, { own, aliases, output }) => {
       const word = escapeHtml(fixedWordsOf(output.index.doc).notices[kind]);
       const title =

@@ -180,7 +180,8 @@ class MarkdownWalk {
       case "fence":
       case "code_block":
         builder.openTextblock("code_block", {
-          language: (unescapeAll(token.info).trim().split(/\s+/)[0] ?? "").slice(0, 40),
+          // A space that belongs to it is written as an entity (CommonMark 0.31, 4.5).
+          language: unescapeAll(token.info.trim().split(/\s+/)[0] ?? "").slice(0, 40),
         });
         builder.text(token.content.replace(/\n$/, ""));
         return builder.closeTextblock();

@@ -1,6 +1,7 @@
 import { noticeKindOf, schema, type Alignment } from "@/core/document";
 import type { ContainerAttributes, ContainerKind } from "../intake/containers";
 import type { TextAttributes, TextblockKind } from "../intake/open-textblock";
+import { languageSaid } from "../office/code-tag";
 import { keptCount, keptList } from "../office/kept";
 import { isOwnSize } from "../office/own-size";
 import type { WrittenStyle } from "../office/written-style";
@@ -149,7 +150,7 @@ export class BlockReader {
       case "term":
         return this.readTextblock("term", {}, section);
       case "code":
-        return this.readTextblock("code_block", { language: first }, section);
+        return this.readTextblock("code_block", { language: languageSaid(first) }, section);
     }
     this.readSome(section);
   }

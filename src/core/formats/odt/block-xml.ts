@@ -12,6 +12,7 @@ import {
   type DestinationId,
 } from "@/core/document";
 import { startWithin, styleOf } from "@/core/index";
+import { codeTag } from "../office/code-tag";
 import { NOTICE_EDGES } from "../office/notice-edges";
 import type { Properties } from "./automatic-styles";
 import { captionXml } from "./caption-xml";
@@ -160,8 +161,7 @@ const BLOCKS: ByKind<
     ),
   code_block: (node, { language }, place, output) => {
     const words = inlineXml(node, output, output.sheet.styles.code.size);
-    const tag = `code${/^[\w+.-]{1,30}$/.test(language) ? ` ${language}` : ""}`;
-    return output.tagged(tag, paragraphXml(STYLE_NAMES.code, words, place, output));
+    return output.tagged(codeTag(language), paragraphXml(STYLE_NAMES.code, words, place, output));
   },
   notice: (node, { id, kind }, place, output) => {
     const title = node.child(0);
