@@ -265,28 +265,12 @@ function headingList(
   id: DestinationId | null,
   level: number,
   series: "appendix" | "none" | null,
-  { numbering, index }: DocxOutput,
+  output: DocxOutput,
 ): { readonly id: number; readonly level: number } | null {
   if (series === "none") return { id: 0, level: 0 };
-  if (series === "appendix") return { id: APPENDIX_LIST, level: level - 1 };
-  const number = id ? index.numbers.get(id) : undefined;
-  // Below an appendix headings are counted with its letter.
-  return number &&
-    /^\p{L}/u.test(number) &&
-    level > 1 &&
-    numbering.counts(level) &&
-    isBelowAppendix(id!, index)
-    ? { id: APPENDIX_LIST, level: level - 1 }
-    : null;
-}
-
-function isBelowAppendix(id: DestinationId, { sections }: DocxOutput["index"]): boolean {
-  let at = sections.findIndex(({ heading }) => heading.id === id);
-  while (at >= 0) {
-    if (sections[at]!.heading.series === "appendix") return true;
-    at = sections[at]!.parent;
-  }
-  return false;
+  const byLetter =
+    series === "appendix" || (level > 1 && output.numbering.counts(level) && output.hasAppendixNumber(id));
+  return byLetter ? { id: APPENDIX_LIST, level: level - 1 } : null;
 }
 
 /** A box to tick (ISO 29500-1, 17.5.2, with the box that later programs know). */

@@ -124,7 +124,7 @@ const BLOCKS: ByKind<
         : "";
     const number = id ? output.index.numbers.get(id) : undefined;
     // Numbers that the outline does not count stand there as words.
-    const typed = number !== undefined && /^Appendix |^[A-Z]\./.test(number);
+    const typed = output.hasAppendixNumber(id);
     const header = series === "none" || typed ? ' text:is-list-header="true"' : "";
     const said = typed ? output.taggedWords("made", wordsXml(`${number} `)) : "";
     const words = output.placed(id, inlineXml(node, output, size));

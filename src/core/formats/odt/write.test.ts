@@ -3,7 +3,7 @@ import type { Node } from "prosemirror-model";
 import { comesBack, readAs } from "#tests/comes-back";
 import { repacked, writtenFile } from "#tests/written-file";
 import { linkedManual } from "#tests/linked-manual";
-import { settingsOf } from "@/core/document";
+import { FIRST_SHEET, newId, schema, settingsOf } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { DropLog } from "..";
@@ -39,6 +39,26 @@ describe("what another program sees in an .odt", () => {
     expect(xml).toContain('xlink:href="#_wicks"');
     expect(xml).toMatch(/<text:table-of-content [^>]*>.*Wicks<text:tab\/>p\d+/);
     expect(xml).toContain("Any lamp.");
+  });
+
+  test("are numbers of headings that the outline counts, and typed ones only in appendices", () => {
+    const heading = (level: number, words: string, series: string | null = null) =>
+      schema.node("heading", { id: newId(), level, series }, schema.text(words));
+    const letters = { ...FIRST_SHEET, styles: { ...FIRST_SHEET.styles } };
+    letters.styles.heading1 = { ...letters.styles.heading1, numbering: "letters" };
+    letters.styles.heading2 = { ...letters.styles.heading2, numbering: "decimal" };
+    const last = Array.from({ length: 27 }, () => heading(1, "Tables", "appendix"));
+    const doc = schema.node("doc", { styles: letters }, [
+      heading(1, "Lamps"),
+      heading(2, "Wicks"),
+      ...last,
+      heading(2, "Rows"),
+    ]);
+    const xml = written(doc).part("content.xml");
+    const isTyped = (words: string) => new RegExp(`is-list-header="true"[^]{0,300}>${words}<`).test(xml);
+    expect(["Lamps", "Wicks", "Tables", "Rows"].map(isTyped)).toEqual([false, false, true, true]);
+    expect(xml).toContain("Appendix AA<");
+    expect(xml).toContain("AA.1<");
   });
 
   test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {

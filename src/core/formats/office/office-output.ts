@@ -71,6 +71,7 @@ export class OfficeOutput {
   private readonly places: MarkedPlaces;
   private readonly outside: BesideFile;
   private indexedNumbers: ReadonlyMap<string, number> | null = null;
+  private inAppendices: ReadonlySet<DestinationId> | null = null;
 
   /** `ending`: how the files of other documents end. */
   constructor(doc: Node, options: OfficeOptions, ending: string) {
@@ -160,6 +161,13 @@ export class OfficeOutput {
     return found;
   }
 
+  /** Whether a heading is counted with the letter of an appendix: one itself, or below one. */
+  hasAppendixNumber(id: DestinationId | null): boolean {
+    this.inAppendices ??= headingsInAppendices(this.index);
+    const number = id === null ? undefined : this.index.numbers.get(id);
+    return number !== undefined && this.inAppendices.has(id!) && /^\p{L}/u.test(number);
+  }
+
   // Links
 
   /** Where a link leads in the file, which is promised; null where it cannot land. */
@@ -207,3 +215,11 @@ const TOP = "top";
 
 /** Programs put the number in when they count their pages. */
 const UNKNOWN_PAGE = "–";
+
+function headingsInAppendices({ sections }: DocumentIndex): ReadonlySet<DestinationId> {
+  const found = new Set<DestinationId>();
+  for (const { heading, parent } of sections)
+    if (heading.series === "appendix" || (parent >= 0 && found.has(sections[parent]!.heading.id)))
+      found.add(heading.id);
+  return found;
+}
