@@ -11,6 +11,7 @@ export { coversAll } from "./covers-all";
 export { blockDirection, directionOfWords, documentDirection, RIGHT_TO_LEFT } from "./direction";
 export { directionOf, type Direction } from "@/core/model/language";
 export { blockById } from "./block-by-id";
+export { bookmarksOn } from "./bookmarks-on";
 export { commentsOn, withoutComments } from "./comment-marks";
 export { idsWithin } from "./ids-within";
 export { checkDocumentFromOutside, checkFromOutside, MAX_NODE_DEPTH } from "./from-outside";

@@ -20,7 +20,7 @@ export type {
 } from "./destination";
 export { ANCHOR_LENGTH, anchorFrom, proposeAnchor, type Anchors } from "./anchors";
 export { startsInside, startWithin } from "./list-starts";
-export { counted, headingNumbers, noteNumber, styleOf } from "./numbers";
+export { counted, headingNumbers, highestLevel, noteNumber, styleOf } from "./numbers";
 export { indexedKey } from "./destination";
 export { summarise, type BlockSummary, type LinkPiece, type NotePiece } from "./block-summary";
 export { paragraphsIn } from "./paragraphs";

@@ -52,6 +52,11 @@ export function styleOf(level: number): StyleName {
   return `heading${level}` as StyleName;
 }
 
+/** The highest level that headings have: that of chapters. 6 where there are none. */
+export function highestLevel(headings: readonly Pick<Heading, "level">[]): number {
+  return headings.reduce((least, { level }) => Math.min(least, level), 6);
+}
+
 /** A count as it is written: 3, C (after Z comes AA), III. */
 export function counted(count: number, numbering: Numbering): string {
   if (numbering === "letters") return letters(count);
@@ -75,7 +80,7 @@ export function captionLabels(
 ): Map<DestinationId, string> {
   const labels = new Map<DestinationId, string>();
   if (rule.count === "none") return labels;
-  const top = headings.reduce((least, { level }) => Math.min(least, level), 6);
+  const top = highestLevel(headings);
   const chapters = rule.count === "chapter" ? headings.filter(({ level }) => level === top) : [];
   const counts = new Map<string, number>();
   let chapter = 0;

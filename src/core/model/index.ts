@@ -106,6 +106,7 @@ export {
   hasRoom,
   MIN_ROOM_POINTS,
   MAX_COLUMNS,
+  pageLineParts,
   PAPERS,
   pageSetupSchema,
   pageSectionSchema,

@@ -8,6 +8,13 @@ import { MAX_START, NUMERALS, type Numerals } from "./list-count";
 /** What stands at the left, in the middle and at the right of a page's edge; see {@link PageLines}. */
 export type PageLine = readonly [left: string, middle: string, right: string];
 
+const LINE_FIELD = /(\{(?:page|pages|title|section|contents)\})/;
+
+/** The words of a part of a page line, cut around the fields that stand among them; see {@link PageLines}. */
+export function pageLineParts(words: string): string[] {
+  return words.split(LINE_FIELD);
+}
+
 /** The line above and the line below the text of a page. */
 export interface LinePair {
   readonly header: PageLine;

@@ -6,7 +6,7 @@ import {
   asId,
   asMark,
   bookmarkEntry,
-  bookmarksOnBlocks,
+  bookmarksOn,
   type DestinationId,
   fromJSON,
   idOf,
@@ -65,7 +65,7 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
     return [
       type,
       (node: Node) => {
-        const own = bookmarksOn(node, registry());
+        const own = onBlock(node, registry());
         const more = { ...from, "data-bookmarked": JSON.stringify(own) };
         return own.length > 0 ? withAttributes(write(node), more) : write(node);
       },
@@ -79,11 +79,10 @@ export function copyingFrom(document: string, registry: () => Registry): DOMSeri
   });
 }
 
-function bookmarksOn(node: Node, registry: Registry): OnBlock[] {
-  const block = idOf(node);
-  if (!block || !node.isBlock) return [];
-  const ids = bookmarksOnBlocks(registry).get(block) ?? [];
-  return ids.map((id) => ({ block, id, name: called(registry.bookmarks[id]!.name) }));
+function onBlock(node: Node, registry: Registry): OnBlock[] {
+  const block = node.isBlock ? idOf(node) : null;
+  if (!block) return [];
+  return bookmarksOn(node, registry).map((id) => ({ block, id, name: called(registry.bookmarks[id]!.name) }));
 }
 
 function called(name: string): string {

@@ -2,9 +2,8 @@ import type { Node } from "prosemirror-model";
 import {
   asKind,
   blockDirection,
-  bookmarksOnBlocks,
+  bookmarksOn,
   byKind,
-  idOf,
   isKind,
   pictureWords,
   type Alignment,
@@ -107,11 +106,11 @@ export interface Siblings {
 
 /** A block with the bookmarks that are on it around it. */
 export function namedXml(node: Node, place: Place, output: DocxOutput, siblings: Siblings): string {
-  const id = idOf(node);
-  const on = (id && bookmarksOnBlocks(output.index.registry).get(id)) || NONE;
-  return on.reduce((xml, bookmark) => output.placed(bookmark, xml), blockXml(node, place, output, siblings));
+  return bookmarksOn(node, output.index.registry).reduce(
+    (xml, bookmark) => output.placed(bookmark, xml),
+    blockXml(node, place, output, siblings),
+  );
 }
-const NONE: readonly DestinationId[] = [];
 
 /** A block as paragraphs and tables (ISO 29500-1, 17.3 and 17.4). */
 export function blockXml(node: Node, place: Place, output: DocxOutput, siblings: Siblings): string {

@@ -1,12 +1,11 @@
 import type { Node } from "prosemirror-model";
 import type { DestinationId } from "@/core/document";
+import { highestLevel } from "@/core/index";
+import { labelParts, SERIES, type CaptionKind } from "../office/caption-label";
 import type { DocxOutput } from "./docx-output";
 import { fieldXml } from "./fields-xml";
 import { inlineXml } from "./inline-xml";
 import { runXml } from "./run-xml";
-
-/** What captions of each kind are counted as. */
-export const SERIES = { figure: "Figure", table: "Table", equation: "Equation" } as const;
 
 /**
  * The label and the words of a caption, with bookmarks around what cross-references say of it. Empty where there is neither. `node` holds the
@@ -15,7 +14,7 @@ export const SERIES = { figure: "Figure", table: "Table", equation: "Equation" }
 export function captionXml(
   node: Node | null,
   id: DestinationId | null,
-  kind: keyof typeof SERIES,
+  kind: CaptionKind,
   output: DocxOutput,
 ): string {
   const { index, sheet, names } = output;
@@ -25,12 +24,10 @@ export function captionXml(
   const referred = referredParts(output);
   const part = (of: "label" | "number" | "title" | "caption", xml: string) =>
     referred.has(id) ? output.bookmarked(names.partOf(id, of), xml) : xml;
-  const said = sheet.captions[kind];
-  const number = label.startsWith(said) ? label.slice(said.length).trim() : label;
-  const before = label.slice(0, label.length - number.length);
+  const { before, number } = labelParts(label, sheet.captions[kind]);
   const dot = number.lastIndexOf(".");
   const [chapter, count] = [number.slice(0, dot + 1), number.slice(dot + 1)];
-  const top = index.headings.reduce((least, { level }) => Math.min(least, level), 6);
+  const top = highestLevel(index.headings);
   const counted =
     (chapter ? fieldXml(`STYLEREF ${top} \\s`, runXml(chapter.slice(0, -1), "")) + runXml(".", "") : "") +
     fieldXml(`SEQ ${SERIES[kind]} \\* ARABIC${chapter ? ` \\s ${top}` : ""}`, runXml(count, ""));

@@ -16,7 +16,7 @@ import {
   type ContentsEntry,
 } from "@/core/wayfinding";
 import { indexedKey } from "@/core/index";
-import { SERIES } from "./caption-xml";
+import { SERIES } from "../office/caption-label";
 import type { DocxOutput } from "./docx-output";
 import { FIELD_END, fieldBegin, fieldXml } from "./fields-xml";
 import { madeLink, styledRun } from "./inline-xml";
@@ -138,7 +138,6 @@ function menuLink(entry: ContentsEntry, style: string | null, output: DocxOutput
 /** The links of a menu that stands in the lines of pages. */
 export function menuLine(node: Node, output: DocxOutput): string {
   return listEntries(output.index, node)
-    .slice(0, 12)
     .map((entry) => menuLink(entry, "LinkButton", output))
     .join(runXml("   ", ""));
 }

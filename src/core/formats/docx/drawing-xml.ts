@@ -1,33 +1,18 @@
-import { ownSize } from "../office/own-size";
+import { shownSize, type ShownPicture } from "../office/shown-picture";
 import { xmlAttribute } from "../xml/escape-xml";
 import type { DocxOutput } from "./docx-output";
 
-/** A picture as it stands in a text. Lengths are points; what is null is the picture's own. */
-export interface Drawn {
-  /** The name of the stored picture; empty for none. */
-  readonly name: string;
-  readonly alt: string;
-  readonly decorative: boolean;
-  readonly width?: number | null;
-  readonly height?: number | null;
-  readonly place?: "line" | "left" | "right";
-}
-
 const EMU_PER_POINT = 12_700;
-/** The size of a picture whose file does not give one, in points. */
-const UNKNOWN_SIZE = { width: 300, height: 200 };
 
 /** A run with a picture (ISO 29500-1, 20.4). One that is not there keeps its place and its description. */
 export function drawingXml(
-  { name, alt, decorative, width, height, place = "line" }: Drawn,
+  { name, alt, decorative, place, ...asked }: ShownPicture,
   output: DocxOutput,
 ): string {
   const number = output.nextDrawing();
   const embedded = name ? output.embed(name) : null;
-  const own = ownSize(embedded?.picture.bytes ?? null, output.textWidth) ?? UNKNOWN_SIZE;
-  const wide = width ?? (height ? (own.width * height) / own.height : own.width);
-  const high = height ?? (own.height * wide) / own.width;
-  const size = `cx="${Math.max(1, Math.round(wide * EMU_PER_POINT))}" cy="${Math.max(1, Math.round(high * EMU_PER_POINT))}"`;
+  const { width, height } = shownSize(embedded?.picture.bytes ?? null, asked, output.textWidth);
+  const size = `cx="${Math.max(1, Math.round(width * EMU_PER_POINT))}" cy="${Math.max(1, Math.round(height * EMU_PER_POINT))}"`;
   const properties = decorative
     ? `<wp:docPr id="${number}" name="Picture ${number}"><a:extLst><a:ext uri="{C183D7F6-B498-43B3-948B-1728B52AA6E4}"><adec:decorative xmlns:adec="http://schemas.microsoft.com/office/drawing/2017/decorative" val="1"/></a:ext></a:extLst></wp:docPr>`
     : `<wp:docPr id="${number}" name="Picture ${number}"${xmlAttribute("descr", alt || null)}/>`;

@@ -1,5 +1,6 @@
 import type { Mark, Node } from "prosemirror-model";
-import { asMark, byKind, isMark, pictureWords, type ByInline, type LinkTarget } from "@/core/document";
+import { asMark, byKind, isMark, pictureWords, type ByInline } from "@/core/document";
+import { linkRuns, linkWords, tellsItself } from "../office/link-runs";
 import { xmlAttribute } from "../xml/escape-xml";
 import type { DocxOutput } from "./docx-output";
 import { drawingXml } from "./drawing-xml";
@@ -9,26 +10,11 @@ import { markedRun, runLookXml, runXml, type Around } from "./run-xml";
 
 /** Inline content as runs, links and bookmarks. Pieces of one link stand in one element. */
 export function inlineXml(parent: Node, output: DocxOutput, around: Around): string {
-  let xml = "";
-  const { content } = parent.content;
-  for (let i = 0; i < content.length;) {
-    const link = linkOn(content[i]!);
-    let end = i + 1;
-    if (link) while (end < content.length && isSame(linkOn(content[end]!), link)) end++;
-    const pieces = content.slice(i, end);
-    xml += link ? linkXml(link, pieces, output, around) : piecesXml(pieces, output, around);
-    i = end;
-  }
-  return xml;
-}
-
-function isSame(one: Mark | null, other: Mark): boolean {
-  return one !== null && one.eq(other);
-}
-
-/** Its link; a cross-reference leads by itself. */
-function linkOn(node: Node): Mark | null {
-  return node.marks.find((mark) => asMark(mark, "link")) ?? null;
+  return linkRuns(parent)
+    .map(({ link, pieces }) =>
+      link ? linkXml(link, pieces, output, around) : piecesXml(pieces, output, around),
+    )
+    .join("");
 }
 
 function piecesXml(pieces: readonly Node[], output: DocxOutput, around: Around): string {
@@ -48,7 +34,13 @@ const LEAVES: ByInline<[output: DocxOutput, around: Around], string> = {
   picture: (node, picture, output, around) => {
     const height = picture.height === null ? null : (picture.height / 100) * around.size;
     return drawingXml(
-      { name: picture.picture, alt: pictureWords(node), decorative: picture.decorative, height },
+      {
+        name: picture.picture,
+        alt: pictureWords(node),
+        decorative: picture.decorative,
+        height,
+        place: "line",
+      },
       output,
     );
   },
@@ -72,7 +64,7 @@ const LEAVES: ByInline<[output: DocxOutput, around: Around], string> = {
 /** A link around its pieces: to a bookmark, out of the file, or nowhere. */
 function linkXml(mark: Mark, pieces: readonly Node[], output: DocxOutput, around: Around): string {
   const { target, look, hint } = asMark(mark, "link")!;
-  const words = pieces.map(wordsOf).join("");
+  const words = linkWords(pieces);
   const inside = piecesXml(pieces, output, around);
   const link = output.linkTo(target, words);
   const tip = xmlAttribute("w:tooltip", hint || null);
@@ -89,15 +81,6 @@ function linkXml(mark: Mark, pieces: readonly Node[], output: DocxOutput, around
 
 function hasStyle(marks: readonly Mark[]): boolean {
   return marks.some((mark) => isMark(mark, "word_style", "code"));
-}
-
-/** Whether an address alone tells the target. */
-function tellsItself({ kind }: LinkTarget): boolean {
-  return kind !== "document" && kind !== "file" && kind !== "action";
-}
-
-function wordsOf(node: Node): string {
-  return node.text ?? " ";
 }
 
 /** A link around words that are no text of the document: a line of a list, a way back. */

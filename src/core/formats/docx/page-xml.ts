@@ -1,5 +1,6 @@
 import {
   documentTitle,
+  pageLineParts,
   setupOf,
   type LinePair,
   type Numerals,
@@ -9,7 +10,8 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
-import { placedMenus, wayHomeOfPages } from "@/core/wayfinding";
+import { placedMenus } from "@/core/wayfinding";
+import { distanceFromEdge, EMPTY_LINES, thirdsUsed } from "../office/page-line";
 import { XML_DECLARATION } from "../xml/escape-xml";
 import { menuLine } from "./contents-xml";
 import type { DocxOutput } from "./docx-output";
@@ -88,11 +90,11 @@ export class WrittenPageLines {
     const ownFirst = hasFirst && !lines.onFirst;
     const references = [
       ...this.references(lines, "default", paper),
-      ...(ownFirst ? this.references(lines.first ?? NO_LINES, "first", paper) : []),
+      ...(ownFirst ? this.references(lines.first ?? EMPTY_LINES, "first", paper) : []),
       ...(lines.even ? this.references(lines.even, "even", paper) : []),
     ];
     if (lines.even) this.hasEven = true;
-    const edge = (margin: number) => Math.round(Math.min(36, Math.max(14, margin / 2)) * 20);
+    const edge = (margin: number) => twentieths(distanceFromEdge(margin));
     return [
       "<w:sectPr>",
       ...references,
@@ -143,22 +145,17 @@ export class WrittenPageLines {
   }
 }
 
-const NO_LINES: LinePair = { header: ["", "", ""], footer: ["", "", ""] };
-
 /** What stands at the left, in the middle and at the right, with stops between. */
 function lineXml(line: PageLine, style: string, room: number, output: DocxOutput): string {
   const tabs = `<w:tab w:val="center" w:pos="${Math.round(room / 2)}"/><w:tab w:val="right" w:pos="${room}"/>`;
-  const last = line[2] ? 2 : line[1] ? 1 : 0;
-  const content = line
-    .slice(0, last + 1)
+  const content = thirdsUsed(line)
     .map((words) => wordsXml(words, output))
     .join("<w:r><w:tab/></w:r>");
   return paragraphXml({ style, tabs }, content);
 }
 
 function wordsXml(words: string, output: DocxOutput): string {
-  return words
-    .split(/(\{(?:page|pages|title|section|contents)\})/)
+  return pageLineParts(words)
     .map((part) => {
       switch (part) {
         case "{page}":
@@ -179,8 +176,6 @@ function wordsXml(words: string, output: DocxOutput): string {
 }
 
 function contentsLink(output: DocxOutput): string {
-  const home = wayHomeOfPages(output.index);
-  if (!home) return "";
-  const link = output.linkTo(home.target, home.words);
-  return link?.kind === "place" ? madeLink(link.name, runXml(home.words, "")) : "";
+  const home = output.linkHome();
+  return home ? madeLink(home.name, runXml(home.words, "")) : "";
 }

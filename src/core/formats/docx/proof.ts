@@ -1,6 +1,6 @@
 import type { Archive } from "../archive/archive";
-import type { FirstWords } from "../first-words";
-import { beginsWith, comparable, saysWords, type FileProof } from "../office/file-proof";
+import { comparable, type FileProof } from "../office/file-proof";
+import { heldAgainst, MetLinks, type MetPlace } from "../office/met-links";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import { elementsIn, textWithin, type XmlElement } from "../xml/element";
 import { parseXml } from "../xml/parse-xml";
@@ -30,12 +30,25 @@ interface Place {
 class Found {
   readonly places = new Map<string, Place>();
   readonly twice = new Set<string>();
-  /** Names to which links and fields lead, with the words that do. */
-  readonly links = new Map<string, string[]>();
-  readonly addresses = new Map<string, string[]>();
+  /** To bookmarks, by name: those of links and of fields. */
+  readonly links = new MetLinks();
+  readonly addresses = new MetLinks();
   /** The letters of each part, and of each note. */
   readonly letters = new Map<string, string>();
   readonly notes = new Map<string, string>();
+
+  placeOf(name: string, words: string): MetPlace {
+    const place = this.places.get(name);
+    return {
+      count: !place ? 0 : this.twice.has(name) ? 2 : 1,
+      ends: place?.ended ?? false,
+      isLed: this.links.leadWith(name, words),
+      standing: () =>
+        place!.note === null
+          ? this.letters.get(place!.part)!.slice(place!.at, place!.at + SEEN)
+          : (this.notes.get(place!.note) ?? ""),
+    };
+  }
 }
 
 /** Follows what was promised within a written file. */
@@ -44,33 +57,11 @@ export function proveDocx(archive: Archive, promised: readonly PromisedOfficeLin
   for (const path of archive.paths)
     if (/^word\/(?:document|footnotes|endnotes|header\d+|footer\d+)\.xml$/.test(path))
       new PartWalk(path, archive, found).walk();
-  const failed = promised.flatMap(({ words, to }) => {
-    const why = to.kind === "place" ? faultOfPlace(words, to, found) : faultOfAddress(to.address, found);
-    return why ? [{ words, why }] : [];
+  return heldAgainst(promised, {
+    leadsOut: (address) => found.addresses.lead(address),
+    placeOf: (name, words) => found.placeOf(name, words),
+    file: "file",
   });
-  return { promised: promised.length, lands: promised.length - failed.length, failed };
-}
-
-function faultOfAddress(address: string, { addresses }: Found): string | null {
-  return addresses.has(address) ? null : `No link in the file leads to ${address}.`;
-}
-
-function faultOfPlace(
-  words: string,
-  { name, begins }: { readonly name: string; readonly begins: FirstWords | null },
-  found: Found,
-): string | null {
-  const links = found.links.get(name);
-  if (!links?.some((link) => saysWords(link, words))) return `No link with these words leads to “${name}”.`;
-  const place = found.places.get(name);
-  if (!place) return `Nothing in the file is called “${name}”.`;
-  if (found.twice.has(name)) return `More than one place is called “${name}”.`;
-  if (!place.ended) return `The bookmark “${name}” has no end.`;
-  if (begins === null) return null;
-  const standing = place.note
-    ? (found.notes.get(place.note) ?? "")
-    : found.letters.get(place.part)!.slice(place.at, place.at + SEEN);
-  return beginsWith(standing, begins) ? null : `“${begins.words}” does not stand at “${name}”.`;
 }
 
 /** Walks a part in the order in which it is read. */
@@ -133,11 +124,11 @@ class PartWalk {
         break;
       }
       case "w:hyperlink": {
-        const words = comparable(wordsWithin(element));
+        const words = wordsWithin(element);
         const anchor = attributes["w:anchor"];
         const outside = this.relationships.get(attributes["r:id"] ?? "");
-        if (anchor !== undefined) put(this.found.links, anchor, words);
-        else if (outside !== undefined) put(this.found.addresses, outside, words);
+        if (anchor !== undefined) this.found.links.add(anchor, words);
+        else if (outside !== undefined) this.found.addresses.add(outside, words);
         break;
       }
       case "w:fldChar":
@@ -179,15 +170,9 @@ class PartWalk {
     } else if (kind === "end") {
       const field = this.fields.pop();
       const [, to] = /^\s*(?:REF|PAGEREF|NOTEREF)\s+(\S+)/.exec(field?.instruction ?? "") ?? [];
-      if (to !== undefined) put(this.found.links, to, comparable(field!.words.join("")));
+      if (to !== undefined) this.found.links.add(to, field!.words.join(""));
     }
   }
-}
-
-function put(all: Map<string, string[]>, key: string, words: string): void {
-  const known = all.get(key);
-  if (known) known.push(words);
-  else all.set(key, [words]);
 }
 
 /** The words of an element as a reader sees them: without the instructions of fields. */

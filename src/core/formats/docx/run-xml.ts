@@ -1,5 +1,5 @@
 import type { Mark, Node } from "prosemirror-model";
-import { asMark, directionOfWords, isMark, ownStyleOf, type LinkLook } from "@/core/document";
+import { directionOfWords, markAmong, ownStyleOf, type LinkLook } from "@/core/document";
 import { xmlAttribute, escapeXml } from "../xml/escape-xml";
 import type { DocxOutput } from "./docx-output";
 import { colourXml, ownStyleIds, sizeXml } from "./styles-xml";
@@ -25,48 +25,39 @@ export function runLookXml(
   around: Around,
   output: DocxOutput,
 ): string {
-  const has = (kind: "strong" | "emphasis" | "underline" | "strike" | "code" | "superscript" | "subscript") =>
-    marks.some((mark) => isMark(mark, kind));
-  const of = <K extends "word_style" | "link" | "language" | "colour" | "size">(kind: K) => {
-    for (const mark of marks) {
-      const found = asMark(mark, kind);
-      if (found) return found;
-    }
-    return null;
-  };
-  const own = of("word_style");
+  const own = markAmong(marks, "word_style");
   const ownLook = own && ownStyleOf(output.sheet, own.style);
   const ownStyle = own && ownLook ? ownIds(output).get(own.style) : undefined;
-  const link = of("link");
+  const link = markAmong(marks, "link");
   const named =
     ownStyle ??
-    (has("code")
+    (markAmong(marks, "code")
       ? "HTMLCode"
       : link
         ? LINKS[link.look]
-        : has("strong")
+        : markAmong(marks, "strong")
           ? "Strong"
-          : has("emphasis")
+          : markAmong(marks, "emphasis")
             ? "Emphasis"
             : null);
-  const language = of("language")?.language;
+  const language = markAmong(marks, "language")?.language;
   const rtl = directionOfWords(words, output.direction) === "rtl";
-  const colour = of("colour");
-  const size = of("size");
+  const colour = markAmong(marks, "colour");
+  const size = markAmong(marks, "size");
   const parts = [
     named ? `<w:rStyle w:val="${named}"/>` : "",
-    has("strong") && named !== "Strong" ? "<w:b/>" : "",
-    has("emphasis") && named !== "Emphasis" ? "<w:i/>" : "",
-    has("strike") ? "<w:strike/>" : "",
-    has("code") && named !== "HTMLCode"
+    markAmong(marks, "strong") && named !== "Strong" ? "<w:b/>" : "",
+    markAmong(marks, "emphasis") && named !== "Emphasis" ? "<w:i/>" : "",
+    markAmong(marks, "strike") ? "<w:strike/>" : "",
+    markAmong(marks, "code") && named !== "HTMLCode"
       ? '<w:rFonts w:ascii="JetBrains Mono" w:hAnsi="JetBrains Mono" w:cs="JetBrains Mono"/>'
       : "",
     colour ? colourXml(colour.colour) : "",
     size ? sizeXml(((ownLook?.look.size ?? around.size) * size.percent) / 100) : "",
-    has("underline") ? '<w:u w:val="single"/>' : "",
-    has("superscript")
+    markAmong(marks, "underline") ? '<w:u w:val="single"/>' : "",
+    markAmong(marks, "superscript")
       ? '<w:vertAlign w:val="superscript"/>'
-      : has("subscript")
+      : markAmong(marks, "subscript")
         ? '<w:vertAlign w:val="subscript"/>'
         : "",
     rtl ? "<w:rtl/>" : "",

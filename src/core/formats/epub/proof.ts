@@ -1,6 +1,6 @@
 import { pathBeside, type Archive } from "../archive/archive";
-import type { FirstWords } from "../first-words";
-import { beginsWith, comparable, saysWords, type FileProof } from "../office/file-proof";
+import { comparable, type FileProof } from "../office/file-proof";
+import { heldAgainst, MetLinks, type MetPlace } from "../office/met-links";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import { elementsWithin, textWithin, type XmlElement } from "../xml/element";
 import { parseXml } from "../xml/parse-xml";
@@ -24,8 +24,22 @@ class Found {
   /** The files in which an id stands. */
   readonly filesOf = new Map<string, string[]>();
   readonly letters = new Map<string, string>();
-  /** Words of links, by where they lead. */
-  readonly links = new Map<string, string[]>();
+  /** By where they lead: to a file and an id, or out of the book. */
+  readonly links = new MetLinks();
+
+  placeOf(name: string, words: string): MetPlace {
+    const files = this.filesOf.get(name) ?? [];
+    const place = `${files[0]}#${name}`;
+    return {
+      count: files.length,
+      ends: true,
+      isLed: this.links.leadWith(place, words),
+      standing: () => {
+        const { file, at } = this.places.get(place)!;
+        return this.letters.get(file)!.slice(at, at + SEEN);
+      },
+    };
+  }
 }
 
 const NAMES = {
@@ -59,14 +73,10 @@ export function proveEpub(archive: Archive, promised: readonly PromisedOfficeLin
     const root = parsed(file);
     if (root) walk(root, file, found);
   }
-  const failed = promised.flatMap(({ words, to }) => {
-    const why =
-      to.kind === "address"
-        ? found.links.has(to.address)
-          ? null
-          : `No link in the book leads to ${to.address}.`
-        : faultOf(words, to, found);
-    return why ? [{ words, why }] : [];
+  const { failed } = heldAgainst(promised, {
+    leadsOut: (address) => found.links.lead(address),
+    placeOf: (name, words) => found.placeOf(name, words),
+    file: "book",
   });
   const lost = navigation === null ? [] : lostLines(parsed(navigation), navigation, order, found);
   const count = promised.length + lost.length;
@@ -85,13 +95,8 @@ function walk(root: XmlElement, file: string, found: Found): void {
       if (files) files.push(file);
       else found.filesOf.set(attributes.id, [file]);
     }
-    if (element.name === "h:a" && attributes.href !== undefined) {
-      const leads = leadsTo(attributes.href, file);
-      const words = comparable(textWithin(element));
-      const known = found.links.get(leads);
-      if (known) known.push(words);
-      else found.links.set(leads, [words]);
-    }
+    if (element.name === "h:a" && attributes.href !== undefined)
+      found.links.add(leadsTo(attributes.href, file), textWithin(element));
     for (const part of element.content) {
       if (typeof part === "string") {
         const letters = comparable(part);
@@ -110,22 +115,6 @@ function leadsTo(href: string, file: string): string {
   const [to = "", id] = href.split("#");
   const target = to === "" ? file : pathBeside(file, decoded(to));
   return id === undefined ? target : `${target}#${decoded(id)}`;
-}
-
-function faultOf(
-  words: string,
-  { name, begins }: { readonly name: string; readonly begins: FirstWords | null },
-  found: Found,
-): string | null {
-  const [file, ...others] = found.filesOf.get(name) ?? [];
-  if (file === undefined) return `Nothing in the book is called “${name}”.`;
-  if (others.length > 0) return `More than one place is called “${name}”.`;
-  const links = found.links.get(`${file}#${name}`);
-  if (!links?.some((link) => saysWords(link, words))) return `No link with these words leads to “${name}”.`;
-  if (begins === null) return null;
-  const { at } = found.places.get(`${file}#${name}`)!;
-  const standing = found.letters.get(file)!.slice(at, at + SEEN);
-  return beginsWith(standing, begins) ? null : `“${begins.words}” does not stand at “${name}”.`;
 }
 
 /** The lines of the navigation that lead nowhere. */

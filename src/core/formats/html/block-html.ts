@@ -5,7 +5,7 @@ import {
   asKind,
   blockDirection,
   blocksOfNote,
-  bookmarksOnBlocks,
+  bookmarksOn,
   byKind,
   countAttributes,
   fixedWordsOf,
@@ -140,9 +140,8 @@ function bookmarkHtml(id: DestinationId, output: HtmlOutput): string {
 
 /** A block behind the bookmarks that are on it. */
 function namedHtml(node: Node, output: HtmlOutput, start?: number): string {
-  const id = idOf(node);
-  const ids = (id && bookmarksOnBlocks(output.index.registry).get(id)) || [];
-  return ids.map((bookmark) => bookmarkHtml(bookmark, output)).join("") + blockHtml(node, output, start);
+  const on = bookmarksOn(node, output.index.registry);
+  return on.map((bookmark) => bookmarkHtml(bookmark, output)).join("") + blockHtml(node, output, start);
 }
 
 /** One block as HTML on one line (code keeps its own lines). `start`: with which number a list begins that stands within another block. */

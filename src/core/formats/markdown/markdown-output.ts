@@ -1,6 +1,6 @@
 import type { Html, PhrasingContent } from "mdast";
 import type { Node } from "prosemirror-model";
-import { asMark, bookmarksOnBlocks, idOf, type DestinationId } from "@/core/document";
+import { asMark, bookmarksOn, type DestinationId } from "@/core/document";
 import type { DocumentIndex } from "@/core/index";
 import { ownEntry } from "@/core/own-entry";
 import { escapeHtml } from "../html/escape";
@@ -39,9 +39,7 @@ export class MarkdownOutput {
   /** The anchors of the bookmarks on a whole block. */
   bookmarksOn(block: Node): Html[] {
     const { registry, anchors } = this.index;
-    const id = idOf(block);
-    const ids = (id && bookmarksOnBlocks(registry).get(id)) || [];
-    return ids.map((own) => {
+    return bookmarksOn(block, registry).map((own) => {
       const name = escapeHtml(registry.bookmarks[own]!.name);
       return html(`${this.earlier("div", own)}<div id="${anchors.of(own)!}" data-name="${name}"></div>`);
     });

@@ -1,9 +1,8 @@
 import type { Node } from "prosemirror-model";
 import {
   blockDirection,
-  bookmarksOnBlocks,
+  bookmarksOn,
   byKind,
-  idOf,
   isKind,
   pictureWords,
   type Alignment,
@@ -65,14 +64,11 @@ export function blocksXml(parent: Node, place: Place, output: OdtOutput, from = 
 
 /** A block with the bookmarks that are on it. `start`: with which number a list begins. */
 export function namedXml(node: Node, place: Place, output: OdtOutput, start: number): string {
-  const id = idOf(node);
-  const on = (id && bookmarksOnBlocks(output.index.registry).get(id)) || NONE;
-  return on.reduce(
+  return bookmarksOn(node, output.index.registry).reduce(
     (xml, bookmark) => output.placedAround(bookmark, xml),
     blockXml(node, place, output, start),
   );
 }
-const NONE: readonly DestinationId[] = [];
 
 /** A block as paragraphs, lists and tables. */
 export function blockXml(node: Node, place: Place, output: OdtOutput, start: number): string {

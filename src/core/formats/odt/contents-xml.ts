@@ -15,9 +15,9 @@ import {
   writtenOptions,
   type ContentsEntry,
 } from "@/core/wayfinding";
+import { SERIES } from "../office/caption-label";
 import { escapeXml, xmlAttribute } from "../xml/escape-xml";
 import { paragraphXml, taggedAs, type Place } from "./block-xml";
-import { SERIES } from "./caption-xml";
 import { LINK_STYLES, madeLink } from "./inline-xml";
 import type { OdtOutput } from "./odt-output";
 import { STYLE_NAMES } from "./style-names";
@@ -136,7 +136,6 @@ function menuLink(entry: ContentsEntry, output: OdtOutput): string {
 /** The links of a menu that stands in the lines of pages. */
 export function menuLine(node: Node, output: OdtOutput): string {
   return listEntries(output.index, node)
-    .slice(0, 12)
     .map((entry) => menuLink(entry, output))
     .join('<text:s text:c="3"/>');
 }

@@ -1,37 +1,23 @@
 import { drawEquation } from "@/core/equations";
-import { ownSize } from "../office/own-size";
+import { shownSize, type ShownPicture } from "../office/shown-picture";
 import { escapeXml, xmlAttribute } from "../xml/escape-xml";
 import { FRAME_STYLES } from "./frame-styles";
 import { round } from "./automatic-styles";
 import type { OdtOutput } from "./odt-output";
 import { wordsXml } from "./words-xml";
 
-/** A picture as it stands in a text. Lengths are points; what is null is the picture's own. */
-export interface Framed {
-  readonly name: string;
-  readonly alt: string;
-  readonly decorative: boolean;
-  readonly width?: number | null;
-  readonly height?: number | null;
-  readonly place: "line" | "left" | "right";
-}
-
-const UNKNOWN_SIZE = { width: 300, height: 200 };
-
 /** A frame with a picture (ISO 26300-1, 10.4). One that is not there keeps its place and its description. */
 export function pictureFrame(
-  { name, alt, decorative, width, height, place }: Framed,
+  { name, alt, decorative, place, ...asked }: ShownPicture,
   output: OdtOutput,
 ): string {
   const embedded = name ? output.embed(name) : null;
-  const own = ownSize(embedded?.picture.bytes ?? null, output.textWidth) ?? UNKNOWN_SIZE;
-  const wide = width ?? (height ? (own.width * height) / own.height : own.width);
-  const high = height ?? (own.height * wide) / own.width;
+  const { width, height } = shownSize(embedded?.picture.bytes ?? null, asked, output.textWidth);
   const number = output.next();
   const called = `${decorative ? "Decoration" : "Picture"} ${number}`;
   const anchor = place === "line" ? "as-char" : "paragraph";
   const image = `<draw:image xlink:href="${embedded?.path ?? ""}" xlink:type="simple" xlink:show="embed" xlink:actuate="onLoad"/>`;
-  return `<draw:frame draw:style-name="${FRAME_STYLES[place]}" draw:name="${called}" text:anchor-type="${anchor}" svg:width="${round(wide)}pt" svg:height="${round(high)}pt">${image}${alt && !decorative ? `<svg:desc>${escapeXml(alt)}</svg:desc>` : ""}</draw:frame>`;
+  return `<draw:frame draw:style-name="${FRAME_STYLES[place]}" draw:name="${called}" text:anchor-type="${anchor}" svg:width="${round(width)}pt" svg:height="${round(height)}pt">${image}${alt && !decorative ? `<svg:desc>${escapeXml(alt)}</svg:desc>` : ""}</draw:frame>`;
 }
 
 /** An equation as an object of MathML in a frame; what cannot be drawn stands as it was typed. Its TeX stands in the object. */

@@ -3,14 +3,14 @@ import {
   asMark,
   byKind,
   directionOfWords,
-  isMark,
+  markAmong,
   ownStyleOf,
   pictureWords,
   type ByInline,
   type LinkLook,
-  type LinkTarget,
 } from "@/core/document";
 import { FACE_NAMES } from "@/core/styles/titles";
+import { linkRuns, linkWords, tellsItself } from "../office/link-runs";
 import { xmlAttribute } from "../xml/escape-xml";
 import { round } from "./automatic-styles";
 import { equationFrame, pictureFrame } from "./frames-xml";
@@ -22,21 +22,9 @@ import { wordsXml } from "./words-xml";
 
 /** Inline content as spans, links and bookmarks. `size`: of the words around, in points. */
 export function inlineXml(parent: Node, output: OdtOutput, size: number): string {
-  let xml = "";
-  const { content } = parent.content;
-  for (let i = 0; i < content.length;) {
-    const link = linkOn(content[i]!);
-    let end = i + 1;
-    if (link) while (end < content.length && linkOn(content[end]!)?.eq(link)) end++;
-    const pieces = content.slice(i, end);
-    xml += link ? linkXml(link, pieces, output, size) : piecesXml(pieces, output, size);
-    i = end;
-  }
-  return xml;
-}
-
-function linkOn(node: Node): Mark | null {
-  return node.marks.find((mark) => isMark(mark, "link")) ?? null;
+  return linkRuns(parent)
+    .map(({ link, pieces }) => (link ? linkXml(link, pieces, output, size) : piecesXml(pieces, output, size)))
+    .join("");
 }
 
 function piecesXml(pieces: readonly Node[], output: OdtOutput, size: number): string {
@@ -91,29 +79,24 @@ export function styleOf(
   output: OdtOutput,
   size: number,
 ): string | null {
-  const has = (kind: "strong" | "emphasis" | "underline" | "strike" | "code" | "superscript" | "subscript") =>
-    marks.some((mark) => isMark(mark, kind));
-  const of = <K extends "word_style" | "language" | "colour" | "size">(kind: K) => {
-    for (const mark of marks) {
-      const found = asMark(mark, kind);
-      if (found) return found;
-    }
-    return null;
-  };
-  const own = of("word_style");
+  const own = markAmong(marks, "word_style");
   const look = own && ownStyleOf(output.sheet, own.style);
-  const [language, ...country] = of("language")?.language.split("-") ?? [];
+  const [language, ...country] = markAmong(marks, "language")?.language.split("-") ?? [];
   const rtl = directionOfWords(words, output.direction) === "rtl";
-  const percent = of("size")?.percent;
+  const percent = markAmong(marks, "size")?.percent;
   const points = percent === undefined ? null : round(((look?.look.size ?? size) * percent) / 100);
   return output.automatic.ofWords(own && look ? ownStyleName(own.style, output.sheet) : null, {
-    "fo:font-weight": has("strong") ? "bold" : null,
-    "fo:font-style": has("emphasis") ? "italic" : null,
-    "style:text-underline-style": has("underline") ? "solid" : null,
-    "style:text-line-through-style": has("strike") ? "solid" : null,
-    "style:text-position": has("superscript") ? "super 58%" : has("subscript") ? "sub 58%" : null,
-    "style:font-name": has("code") ? FACE_NAMES.mono : null,
-    "fo:color": of("colour")?.colour,
+    "fo:font-weight": markAmong(marks, "strong") ? "bold" : null,
+    "fo:font-style": markAmong(marks, "emphasis") ? "italic" : null,
+    "style:text-underline-style": markAmong(marks, "underline") ? "solid" : null,
+    "style:text-line-through-style": markAmong(marks, "strike") ? "solid" : null,
+    "style:text-position": markAmong(marks, "superscript")
+      ? "super 58%"
+      : markAmong(marks, "subscript")
+        ? "sub 58%"
+        : null,
+    "style:font-name": markAmong(marks, "code") ? FACE_NAMES.mono : null,
+    "fo:color": markAmong(marks, "colour")?.colour,
     "fo:font-size": points === null ? null : `${points}pt`,
     "fo:language": language,
     "fo:country": language === undefined ? null : country.join("-") || "none",
@@ -130,7 +113,7 @@ export const LINK_STYLES: Readonly<Record<LinkLook, string>> = {
 
 function linkXml(mark: Mark, pieces: readonly Node[], output: OdtOutput, size: number): string {
   const { target, look, hint } = asMark(mark, "link")!;
-  const words = pieces.map(({ text }) => text ?? " ").join("");
+  const words = linkWords(pieces);
   const inside = piecesXml(pieces, output, size);
   const link = output.linkTo(target, words);
   const href = !link ? null : link.kind === "place" ? `#${link.name}` : addressFrom(link.address);
@@ -146,10 +129,6 @@ function linkXml(mark: Mark, pieces: readonly Node[], output: OdtOutput, size: n
 /** What lies beside the file is one step up from within its archive. */
 function addressFrom(address: string): string {
   return /^[a-z][a-z+.-]*:|^\//i.test(address) ? address : `../${address}`;
-}
-
-function tellsItself({ kind }: LinkTarget): boolean {
-  return kind !== "document" && kind !== "file" && kind !== "action";
 }
 
 /** A link to a bookmark around words that are no text of the document: a line of a list, a way back. */

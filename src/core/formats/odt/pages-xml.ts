@@ -1,5 +1,6 @@
 import {
   documentTitle,
+  pageLineParts,
   setupOf,
   type LinePair,
   type Numerals,
@@ -8,7 +9,8 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
-import { placedMenus, wayHomeOfPages } from "@/core/wayfinding";
+import { placedMenus } from "@/core/wayfinding";
+import { distanceFromEdge, EMPTY_LINES, thirdsUsed } from "../office/page-line";
 import { escapeXml } from "../xml/escape-xml";
 import { round } from "./automatic-styles";
 import { menuLine } from "./contents-xml";
@@ -90,7 +92,7 @@ export class WrittenPages {
     const name = number === 1 ? "Standard" : `Page_20_${number}`;
     const layout = `Layout${number}`;
     this.layouts.push(layoutXml(layout, kind));
-    const own = hasFirst ? (lines.first ?? NO_LINES) : lines;
+    const own = hasFirst ? (lines.first ?? EMPTY_LINES) : lines;
     const next = usual === null ? "" : ` style:next-style-name="${usual}"`;
     this.masters.push(
       `<style:master-page style:name="${name}" style:display-name="${name.replace("_20_", " ")}" style:page-layout-name="${layout}"${next}>${this.linesXml(own, hasFirst ? undefined : lines.even, kind.paper)}</style:master-page>`,
@@ -113,9 +115,7 @@ export class WrittenPages {
 
   private lineXml(line: PageLine, which: "header" | "footer", room: number): string {
     const style = `${which === "header" ? "Header" : "Footer"}${this.roomNumber(room)}`;
-    const last = line[2] ? 2 : line[1] ? 1 : 0;
-    const content = line
-      .slice(0, last + 1)
+    const content = thirdsUsed(line)
       .map((words) => this.wordsXml(words))
       .join("<text:tab/>");
     const menus = placedMenus(this.output.index, which).map(
@@ -147,8 +147,7 @@ export class WrittenPages {
   }
 
   private wordsXml(words: string): string {
-    return words
-      .split(/(\{(?:page|pages|title|section|contents)\})/)
+    return pageLineParts(words)
       .map((part) => {
         switch (part) {
           case "{page}":
@@ -169,17 +168,14 @@ export class WrittenPages {
   }
 
   private contentsLink(): string {
-    const home = wayHomeOfPages(this.output.index);
-    const link = home && this.output.linkTo(home.target, home.words);
-    return home && link?.kind === "place" ? madeLink(link.name, wordsXml(home.words)) : "";
+    const home = this.output.linkHome();
+    return home ? madeLink(home.name, wordsXml(home.words)) : "";
   }
 }
 
-const NO_LINES: LinePair = { header: ["", "", ""], footer: ["", "", ""] };
-
 function layoutXml(name: string, { paper, numerals, rightHand }: Kind): string {
   const { width, height, margins, columns } = paper;
-  const edge = (margin: number) => round(Math.min(36, Math.max(14, margin / 2)));
+  const edge = (margin: number) => round(distanceFromEdge(margin));
   const inner = columns
     ? `<style:columns fo:column-count="${columns.count}" fo:column-gap="${round(columns.gap)}pt"/>`
     : "";

@@ -1,6 +1,6 @@
 import type { Archive } from "../archive/archive";
-import type { FirstWords } from "../first-words";
-import { beginsWith, comparable, saysWords, type FileProof } from "../office/file-proof";
+import { comparable, type FileProof } from "../office/file-proof";
+import { heldAgainst, MetLinks, type MetPlace } from "../office/met-links";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import { textWithin, type XmlElement } from "../xml/element";
 import { parseXml } from "../xml/parse-xml";
@@ -30,8 +30,18 @@ interface Place {
 class Found {
   readonly places = new Map<string, Place>();
   readonly twice = new Set<string>();
-  readonly links = new Map<string, string[]>();
+  readonly links = new MetLinks();
   letters = "";
+
+  placeOf(name: string, words: string): MetPlace {
+    const place = this.places.get(name);
+    return {
+      count: !place ? 0 : this.twice.has(name) ? 2 : 1,
+      ends: place?.ended ?? false,
+      isLed: this.links.leadWith(`#${name}`, words),
+      standing: () => place!.words ?? this.letters.slice(place!.at, place!.at + SEEN),
+    };
+  }
 }
 
 /** Follows what was promised within a written file. */
@@ -41,31 +51,12 @@ export function proveOdt(archive: Archive, promised: readonly PromisedOfficeLink
     const bytes = archive.bytesOf(part);
     if (bytes) walk(parseXml(bytes, { part, namespaces: NAMES }), found);
   }
-  const failed = promised.flatMap(({ words, to }) => {
-    const why = to.kind === "place" ? faultOf(words, to, found) : faultOfAddress(to.address, found);
-    return why ? [{ words, why }] : [];
+  return heldAgainst(promised, {
+    // What lies beside the file is one step up from within its archive.
+    leadsOut: (address) => found.links.lead(address) || found.links.lead(`../${address}`),
+    placeOf: (name, words) => found.placeOf(name, words),
+    file: "file",
   });
-  return { promised: promised.length, lands: promised.length - failed.length, failed };
-}
-
-function faultOfAddress(address: string, { links }: Found): string | null {
-  return links.has(address) || links.has(`../${address}`) ? null : `No link in the file leads to ${address}.`;
-}
-
-function faultOf(
-  words: string,
-  { name, begins }: { readonly name: string; readonly begins: FirstWords | null },
-  { places, twice, links, letters }: Found,
-): string | null {
-  if (!links.get(`#${name}`)?.some((link) => saysWords(link, words)))
-    return `No link with these words leads to “${name}”.`;
-  const place = places.get(name);
-  if (!place) return `Nothing in the file is called “${name}”.`;
-  if (twice.has(name)) return `More than one place is called “${name}”.`;
-  if (!place.ended) return `The bookmark “${name}” has no end.`;
-  if (begins === null) return null;
-  const standing = place.words ?? letters.slice(place.at, place.at + SEEN);
-  return beginsWith(standing, begins) ? null : `“${begins.words}” does not stand at “${name}”.`;
 }
 
 function walk(root: XmlElement, found: Found): void {
@@ -77,11 +68,6 @@ function walk(root: XmlElement, found: Found): void {
     const own: Place = { at: count, ended, words };
     found.places.set(name, own);
     return own;
-  };
-  const lead = (to: string, words: string) => {
-    const known = found.links.get(to);
-    if (known) known.push(words);
-    else found.links.set(to, [words]);
   };
   const visit = (element: XmlElement): void => {
     const { name, attributes } = element;
@@ -111,11 +97,11 @@ function walk(root: XmlElement, found: Found): void {
         place(attributes["text:ref-name"] ?? "", true);
         break;
       case "text:a":
-        lead(attributes["xlink:href"] ?? "", comparable(textWithin(element)));
+        found.links.add(attributes["xlink:href"] ?? "", textWithin(element));
         break;
     }
     if (/^text:(?:bookmark|sequence|note)-ref$/.test(name))
-      lead(`#${attributes["text:ref-name"] ?? ""}`, comparable(textWithin(element)));
+      found.links.add(`#${attributes["text:ref-name"] ?? ""}`, textWithin(element));
     for (const part of element.content) {
       if (typeof part === "string") {
         const letters = comparable(part);

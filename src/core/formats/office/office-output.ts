@@ -17,6 +17,7 @@ import {
 import { indexedKey, type DocumentIndex, type PageNumbers } from "@/core/index";
 import { follow } from "@/core/links";
 import { ownEntry } from "@/core/own-entry";
+import { wayHomeOfPages } from "@/core/wayfinding";
 import { firstWordsOf, type FirstWords } from "../first-words";
 import { withMarkedPlaces, type MarkedPlaces } from "../marked-places";
 import { BesideFile } from "../outside";
@@ -195,6 +196,13 @@ export class OfficeOutput {
   linkToName(name: string, words: string, begins: FirstWords | null = null): WrittenLink {
     this.promised.push({ words, to: { kind: "place", name, begins } });
     return { kind: "place", name };
+  }
+
+  /** The link for `{contents}` in the lines of pages; null where it leads nowhere. */
+  linkHome(): { readonly name: string; readonly words: string } | null {
+    const home = wayHomeOfPages(this.index);
+    const link = home && this.linkTo(home.target, home.words);
+    return link?.kind === "place" ? { name: link.name, words: home!.words } : null;
   }
 
   private promiseAddress(words: string, address: string): WrittenLink {

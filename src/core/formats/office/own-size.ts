@@ -5,7 +5,7 @@ export const POINTS_PER_PIXEL = 0.75;
 export const MISSING_PICTURE = { width: 96, height: 64 };
 
 /** In points. */
-interface Size {
+export interface Size {
   readonly width: number;
   readonly height: number;
 }

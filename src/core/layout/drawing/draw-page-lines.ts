@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { type PageLine, type Paper, documentTitle } from "@/core/document";
+import { documentTitle, pageLineParts, type PageLine, type Paper } from "@/core/document";
 import { entryWords, inBrief, listEntries, placedMenus, wayHomeOfPages } from "@/core/wayfinding";
 import type { PageLayout } from "../page-layout";
 import { PAGE_LINE_STYLE, pageLineWidth } from "../page-line-words";
@@ -124,12 +124,9 @@ function drawParts(parts: readonly SizedPart[], from: number, y: number, line: s
   }
 }
 
-const FIELD = /(\{(?:page|pages|title|section|contents)\})/;
-
 function partsOf(words: string, layout: PageLayout, number: number): Part[] {
   const { index, labels } = layout;
-  return words
-    .split(FIELD)
+  return pageLineParts(words)
     .map((part): Part => {
       switch (part) {
         case "{page}":
