@@ -81,7 +81,7 @@ const TYPES: Readonly<Record<string, Numerals>> = {
   I: "upper-roman",
 };
 
-/** HTML's `type` for numerals. */
+/** HTML's `type` for numerals; ISO 26300 (19.500) names them alike. */
 export function numeralsType(numerals: Numerals): string {
   return Object.entries(TYPES).find(([, named]) => named === numerals)![0];
 }

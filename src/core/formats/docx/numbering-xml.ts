@@ -3,11 +3,11 @@ import {
   type DestinationId,
   type ListCount,
   type Numbering,
-  type Numerals,
   type Series,
 } from "@/core/document";
 import { styleOf, type DocumentIndex } from "@/core/index";
 import { escapeXml, XML_DECLARATION } from "../xml/escape-xml";
+import { FORMAT_OF } from "./numerals";
 import { TEXT_NAMESPACES } from "./parts";
 
 /** How far each level of a list stands in, in twentieths of a point. */
@@ -19,13 +19,6 @@ const LEVELS = 9;
 export const HEADING_LIST = 1;
 export const APPENDIX_LIST = 2;
 
-const FORMATS: Readonly<Record<Numerals, string>> = {
-  decimal: "decimal",
-  "lower-alpha": "lowerLetter",
-  "upper-alpha": "upperLetter",
-  "lower-roman": "lowerRoman",
-  "upper-roman": "upperRoman",
-};
 const OF_HEADINGS: Readonly<Record<Exclude<Numbering, "none">, string>> = {
   decimal: "decimal",
   letters: "upperLetter",
@@ -105,7 +98,7 @@ function listLevels(count: ListCount | null, level: number): string {
   // What lies below is there for whoever goes on with the list.
   return Array.from({ length: LEVELS }, (_, i) =>
     levelXml(i, {
-      format: count ? FORMATS[i === level ? count.numerals : FIRST_COUNT.numerals] : "bullet",
+      format: count ? FORMAT_OF[i === level ? count.numerals : FIRST_COUNT.numerals] : "bullet",
       text: count
         ? i === level
           ? `${count.before}%${i + 1}${count.after}`

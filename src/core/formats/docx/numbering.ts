@@ -6,7 +6,7 @@ import {
   type Numbering as HeadingNumbering,
   type Numerals,
 } from "@/core/document";
-import { ownEntry } from "@/core/own-entry";
+import { numeralsOf } from "./numerals";
 import { paragraphLook, type DocxStyle } from "./style-table";
 import { childNamed, childrenNamed, type XmlElement } from "../xml/element";
 
@@ -30,18 +30,6 @@ export interface Numbering {
   /** Levels that begin anew with this list. */
   readonly restarts: ReadonlySet<number>;
 }
-
-const NUMERALS: Readonly<Record<string, Numerals>> = {
-  decimal: "decimal",
-  decimalZero: "decimal",
-  ordinal: "decimal",
-  cardinalText: "decimal",
-  ordinalText: "decimal",
-  lowerLetter: "lower-alpha",
-  upperLetter: "upper-alpha",
-  lowerRoman: "lower-roman",
-  upperRoman: "upper-roman",
-};
 
 const FIRST_LEVEL: NumberingLevel = { numerals: "decimal", none: false, start: 1, text: "%1.", indent: 0 };
 
@@ -102,7 +90,7 @@ function levelOf(level: XmlElement): NumberingLevel {
   const text = childNamed(level, "w:lvlText")?.attributes["w:val"] ?? "";
   const none = format === "none" && !/[^\s%\d]/.test(text);
   return {
-    numerals: format === "bullet" || none ? null : (ownEntry(NUMERALS, format) ?? "decimal"),
+    numerals: format === "bullet" || none ? null : numeralsOf(format),
     none,
     start: startOf(childNamed(level, "w:start")?.attributes["w:val"] ?? "1"),
     text,

@@ -3,16 +3,15 @@ import {
   hasRoom,
   PAPERS,
   pageSectionSchema,
-  type Numerals,
   type PageLines,
   type PageNumbering,
   type PageRule,
   type PageSection,
   type Paper,
 } from "@/core/document";
-import { ownEntry } from "@/core/own-entry";
 import { childNamed, childrenNamed, elementsIn, type XmlElement } from "../xml/element";
 import { isOn } from "./names";
+import { numeralsOf } from "./numerals";
 import { NO_LINE, type LineOf } from "./page-lines";
 import { points } from "./style-table";
 
@@ -24,14 +23,6 @@ interface WrittenSection {
   readonly numbering: PageNumbering | null;
   readonly begins: "continuous" | "page" | "right-hand page";
 }
-
-const NUMERALS: Readonly<Record<string, Numerals>> = {
-  decimal: "decimal",
-  lowerRoman: "lower-roman",
-  upperRoman: "upper-roman",
-  lowerLetter: "lower-alpha",
-  upperLetter: "upper-alpha",
-};
 
 /** The sections of pages of a file. A section's properties stand at its end; those of the first are the document's. */
 export class PageSections {
@@ -140,7 +131,7 @@ function writtenSection(element: XmlElement, lines: PageLines): WrittenSection {
   };
   const type = childNamed(element, "w:type")?.attributes["w:val"];
   const counted = childNamed(element, "w:pgNumType")?.attributes ?? {};
-  const numerals = ownEntry(NUMERALS, counted["w:fmt"] ?? "decimal") ?? "decimal";
+  const numerals = numeralsOf(counted["w:fmt"]);
   const from =
     counted["w:start"] === undefined ? null : Math.max(Math.trunc(Number(counted["w:start"])) || 0, 0);
   return {

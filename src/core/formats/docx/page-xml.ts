@@ -3,7 +3,6 @@ import {
   pageLineParts,
   setupOf,
   type LinePair,
-  type Numerals,
   type PageLine,
   type PageLines,
   type PageNumbering,
@@ -17,18 +16,11 @@ import { menuLine } from "./contents-xml";
 import type { DocxOutput } from "./docx-output";
 import { fieldXml } from "./fields-xml";
 import { madeLink } from "./inline-xml";
+import { FORMAT_OF } from "./numerals";
 import { paragraphXml } from "./paragraph-xml";
 import { TEXT_NAMESPACES, textType, WrittenRelationships, type WrittenPart } from "./parts";
 import { runXml } from "./run-xml";
 import { twentieths } from "./styles-xml";
-
-const FORMATS: Readonly<Record<Numerals, string>> = {
-  decimal: "decimal",
-  "lower-alpha": "lowerLetter",
-  "upper-alpha": "upperLetter",
-  "lower-roman": "lowerRoman",
-  "upper-roman": "upperRoman",
-};
 
 /** How pages of a part of the document are. */
 export interface WrittenPages {
@@ -102,7 +94,7 @@ export class WrittenPageLines {
       `<w:pgSz w:w="${twentieths(width)}" w:h="${twentieths(height)}"${width > height ? ' w:orient="landscape"' : ""}/>`,
       `<w:pgMar w:top="${twentieths(margins.top)}" w:right="${twentieths(margins.right)}" w:bottom="${twentieths(margins.bottom)}" w:left="${twentieths(margins.left)}" w:header="${edge(margins.top)}" w:footer="${edge(margins.bottom)}" w:gutter="0"/>`,
       numbering
-        ? `<w:pgNumType w:fmt="${FORMATS[numbering.numerals]}"${numbering.from === null ? "" : ` w:start="${numbering.from}"`}/>`
+        ? `<w:pgNumType w:fmt="${FORMAT_OF[numbering.numerals]}"${numbering.from === null ? "" : ` w:start="${numbering.from}"`}/>`
         : "",
       columns ? `<w:cols w:num="${columns.count}" w:space="${twentieths(columns.gap)}"/>` : "",
       ownFirst ? "<w:titlePg/>" : "",

@@ -1,5 +1,6 @@
 import type { Node } from "prosemirror-model";
-import { asKind, isKind, type ListCount, type Numerals } from "@/core/document";
+import { asKind, isKind, type ListCount } from "@/core/document";
+import { numeralsType } from "@/core/model/list-count";
 import { escapeXml } from "../xml/escape-xml";
 import { blocksXml, blockXml, INDENT, type Place } from "./block-xml";
 import { startWithin } from "@/core/index";
@@ -8,13 +9,6 @@ import type { OdtOutput } from "./odt-output";
 /** Lists are ten levels deep at most (ISO 26300-1, 16.31). */
 const LEVELS = 10;
 
-const FORMATS: Readonly<Record<Numerals, string>> = {
-  decimal: "1",
-  "lower-alpha": "a",
-  "upper-alpha": "A",
-  "lower-roman": "i",
-  "upper-roman": "I",
-};
 const BULLETS = ["•", "◦", "▪"];
 
 /**
@@ -82,7 +76,7 @@ function listStyle(count: ListCount | null, { depth, indent }: Place, output: Od
     if (!count)
       return `<text:list-level-style-bullet text:level="${i + 1}" text:bullet-char="${BULLETS[i % BULLETS.length]}">${label}</text:list-level-style-bullet>`;
     const { numerals, before, after } = i === depth ? count : PLAIN;
-    return `<text:list-level-style-number text:level="${i + 1}" style:num-format="${FORMATS[numerals]}"${before && ` style:num-prefix="${escapeXml(before)}"`}${after && ` style:num-suffix="${escapeXml(after)}"`}>${label}</text:list-level-style-number>`;
+    return `<text:list-level-style-number text:level="${i + 1}" style:num-format="${numeralsType(numerals)}"${before && ` style:num-prefix="${escapeXml(before)}"`}${after && ` style:num-suffix="${escapeXml(after)}"`}>${label}</text:list-level-style-number>`;
   });
   return output.automatic.ofList(levels.join(""));
 }

@@ -9,6 +9,7 @@ import {
   type PageSection,
   type Paper,
 } from "@/core/document";
+import { numeralsType } from "@/core/model/list-count";
 import { placedMenus } from "@/core/wayfinding";
 import { distanceFromEdge, EMPTY_LINES, thirdsUsed } from "../office/page-line";
 import { escapeXml } from "../xml/escape-xml";
@@ -17,14 +18,6 @@ import { menuLine } from "./contents-xml";
 import { madeLink } from "./inline-xml";
 import type { OdtOutput } from "./odt-output";
 import { wordsXml } from "./words-xml";
-
-const FORMATS: Readonly<Record<Numerals, string>> = {
-  decimal: "1",
-  "lower-alpha": "a",
-  "upper-alpha": "A",
-  "lower-roman": "i",
-  "upper-roman": "I",
-};
 
 /** How pages of a part of the document are. */
 interface Kind {
@@ -182,5 +175,5 @@ function layoutXml(name: string, { paper, numerals, rightHand }: Kind): string {
   const [top, bottom] = [edge(margins.top), edge(margins.bottom)];
   const line = (which: string, margin: number, own: number, side: string) =>
     `<style:${which}-style><style:header-footer-properties fo:min-height="${round(Math.max(0, margin - own))}pt" fo:margin-${side}="0pt"/></style:${which}-style>`;
-  return `<style:page-layout style:name="${name}"${rightHand ? ' style:page-usage="right"' : ""}><style:page-layout-properties fo:page-width="${round(width)}pt" fo:page-height="${round(height)}pt" style:num-format="${FORMATS[numerals]}" style:print-orientation="${width > height ? "landscape" : "portrait"}" fo:margin-top="${top}pt" fo:margin-bottom="${bottom}pt" fo:margin-left="${round(margins.left)}pt" fo:margin-right="${round(margins.right)}pt">${inner}</style:page-layout-properties>${line("header", margins.top, top, "bottom")}${line("footer", margins.bottom, bottom, "top")}</style:page-layout>`;
+  return `<style:page-layout style:name="${name}"${rightHand ? ' style:page-usage="right"' : ""}><style:page-layout-properties fo:page-width="${round(width)}pt" fo:page-height="${round(height)}pt" style:num-format="${numeralsType(numerals)}" style:print-orientation="${width > height ? "landscape" : "portrait"}" fo:margin-top="${top}pt" fo:margin-bottom="${bottom}pt" fo:margin-left="${round(margins.left)}pt" fo:margin-right="${round(margins.right)}pt">${inner}</style:page-layout-properties>${line("header", margins.top, top, "bottom")}${line("footer", margins.bottom, bottom, "top")}</style:page-layout>`;
 }
