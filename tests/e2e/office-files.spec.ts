@@ -175,3 +175,32 @@ test("the making of a file is cancelled, and another one begins", async ({ page 
   await page.getByRole("button", { name: "Make .docx" }).click();
   await expect(page.getByRole("link", { name: "Download the .docx file" })).toBeVisible({ timeout: 60_000 });
 });
+
+test("a file that is cancelled before the server answers, or left alone on another stage, is not made", async ({
+  page,
+}) => {
+  await openFile(
+    page,
+    "short-staff.md",
+    `# Short staff\n\n${"Words of a long paragraph go on. ".repeat(40)}\n\n`.repeat(300),
+  );
+  const ended = () =>
+    page.waitForRequest((request) => request.method() === "DELETE" && request.url().includes("/made/"));
+  await page.route("**/archive", async (route) => {
+    const response = await route.fetch();
+    await page.getByText("The .odt file was cancelled.").first().waitFor();
+    await route.fulfill({ response });
+  });
+  await stage(page, "Publish");
+  const cancelled = ended();
+  await page.getByRole("button", { name: "Make .odt" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await cancelled;
+  await page.unroute("**/archive");
+  const begun = page.waitForResponse((response) => response.url().endsWith("/archive"));
+  await page.getByRole("button", { name: "Make .odt" }).click();
+  await begun;
+  const left = ended();
+  await stage(page, "Write");
+  await left;
+});

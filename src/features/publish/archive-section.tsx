@@ -33,7 +33,7 @@ export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
             <span>
               Clean copy{" "}
               <span className="text-quiet">
-                – without the hidden marks by which Gate Rope knows its own files
+                – leaves out the hidden data by which Gate Rope recognises its own files
               </span>
             </span>
           }

@@ -23,17 +23,33 @@ export function useMadeFile(called: string, begin: () => Promise<MakingFile>): M
   const [making, setMaking] = useState<MakingFile | null>(null);
   const following = useRef<AbortController | null>(null);
   const result = useRef<HTMLDivElement>(null);
-  useEffect(() => () => following.current?.abort(), []);
+  const underWay = useRef<MakingFile | null>(null);
+
+  /** Ends what is under way, here and on the server. */
+  function end() {
+    following.current?.abort();
+    const job = underWay.current;
+    underWay.current = null;
+    if (job) void cancelFile(job).catch(() => {});
+  }
+  const endLast = useRef(end);
+  // What nobody sees any more would hold a place on the server.
+  useEffect(() => () => endLast.current(), []);
 
   async function make() {
-    following.current?.abort();
+    end();
     const abort = new AbortController();
     following.current = abort;
     setState({ kind: "asking" });
     try {
       const begun = await begin();
+      // Cancelled before the server had answered: it does not know yet.
+      if (abort.signal.aborted) return void cancelFile(begun).catch(() => {});
+      underWay.current = begun;
       setMaking(begun);
       await followFile(begun, (next) => !abort.signal.aborted && setState(next), abort.signal);
+      if (abort.signal.aborted) return;
+      underWay.current = null;
       result.current?.focus();
     } catch (error) {
       if (!abort.signal.aborted) setState({ kind: "failed", reason: messageOf(error) });
@@ -41,9 +57,8 @@ export function useMadeFile(called: string, begin: () => Promise<MakingFile>): M
   }
 
   function cancel() {
-    following.current?.abort();
+    end();
     setState(null);
-    if (making) void cancelFile(making).catch(() => {});
     session.notices.say(`The ${called} was cancelled.`);
   }
 

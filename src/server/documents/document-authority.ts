@@ -326,10 +326,13 @@ export class DocumentAuthority {
   }
 
   /** The newest version with the pictures it holds and the files attached to it. */
-  async manuscript(person: Person, id: string): Promise<Manuscript & { index: DocumentIndex }> {
-    const { index } = await this.read(person, id);
+  async manuscript(
+    person: Person,
+    id: string,
+  ): Promise<Manuscript & { index: DocumentIndex; version: number }> {
+    const { index, version } = await this.read(person, id);
     const files = this.files.all(index.registry);
-    return { doc: index.doc, pictures: this.pictures.all([...picturesIn(index.doc)]), files, index };
+    return { doc: index.doc, pictures: this.pictures.all([...picturesIn(index.doc)]), files, index, version };
   }
 
   /** A file attached to a document, with its bytes. Throws a {@link ServerError} where there is none. */

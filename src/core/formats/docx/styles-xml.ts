@@ -1,6 +1,5 @@
 import {
   ownStylesOf,
-  STYLE_NAMES,
   type BlockLook,
   type Face,
   type OwnLook,
@@ -300,9 +299,4 @@ function halfPoints(points: number): number {
 
 export function twentieths(points: number): number {
   return Math.round(points * 20);
-}
-
-/** The look around words, whose size is told in hundredths of it. */
-export function sizeOfStyle(sheet: StyleSheet, style: StyleName): number {
-  return sheet.styles[STYLE_NAMES.includes(style) ? style : "body"].size;
 }

@@ -57,7 +57,7 @@ interface ListElement {
 
 /** The element that makes a list; null for one that the standard has none for. */
 function elementOf(node: Node): ListElement | null {
-  const { pageless, leaderless, columns: _ } = optionsOf(node);
+  const { pageless, leaderless } = optionsOf(node);
   const { to } = levelsOf(node);
   const kind = kindOf(node);
   const page = pageless

@@ -8,10 +8,9 @@ export const { GET, POST, PUT, PATCH, DELETE } = route<{ id: string }>({
     beginArchive,
     async ({ params: { id }, body: { format, clean } }) => {
       const documents = await authority();
-      const { version } = await documents.read(LOCAL_AUTHOR, id);
       const manuscript = await documents.manuscript(LOCAL_AUTHOR, id);
       const places = await documents.askPlaces(LOCAL_AUTHOR, documentTargets(manuscript.index));
-      const from = clean ? null : { document: id, version };
+      const from = clean ? null : { document: id, version: manuscript.version };
       return { job: fileJobs().beginArchive(id, { manuscript, places }, format, from) };
     },
     { status: 202, most: 10_000 },
