@@ -21,9 +21,8 @@ export function captionXml(
   const label = id ? index.captions.get(id) : undefined;
   const words = node ? inlineXml(node, output, { size: sheet.styles.caption.size }) : "";
   if (label === undefined || id === null) return words;
-  const referred = referredParts(output);
   const part = (of: "label" | "number" | "title" | "caption", xml: string) =>
-    referred.has(id) ? output.bookmarked(names.partOf(id, of), xml) : xml;
+    output.isReferred(id) ? output.bookmarked(names.partOf(id, of), xml) : xml;
   const { before, number } = labelParts(label, sheet.captions[kind]);
   const dot = number.lastIndexOf(".");
   const [chapter, count] = [number.slice(0, dot + 1), number.slice(dot + 1)];
@@ -33,16 +32,4 @@ export function captionXml(
     fieldXml(`SEQ ${SERIES[kind]} \\* ARABIC${chapter ? ` \\s ${top}` : ""}`, runXml(count, ""));
   const labelled = part("label", runXml(before, "") + part("number", counted));
   return words ? part("caption", `${labelled}${runXml(". ", "")}${part("title", words)}`) : labelled;
-}
-
-const known = new WeakMap<DocxOutput, ReadonlySet<string>>();
-
-/** What cross-references speak of. */
-function referredParts(output: DocxOutput): ReadonlySet<string> {
-  let referred = known.get(output);
-  if (!referred) {
-    referred = new Set(output.index.references.map(({ reference }) => reference.target.id));
-    known.set(output, referred);
-  }
-  return referred;
 }

@@ -14,6 +14,7 @@ import { xmlAttribute } from "../xml/escape-xml";
 import { entryField } from "./fields-xml";
 import { WrittenNumbering } from "./numbering-xml";
 import { WrittenRelationships } from "./parts";
+import { ownStyleIdOf } from "./style-ids";
 
 /** A note whose words stand in a part of their own. */
 export interface WaitingNote {
@@ -50,7 +51,7 @@ export class DocxOutput extends OfficeOutput {
     private readonly pictures: Pictures,
     private readonly options: OfficeOptions,
   ) {
-    super(doc, options, ".docx");
+    super(doc, options, ".docx", ownStyleIdOf);
     this.numbering = new WrittenNumbering(this.index);
   }
 

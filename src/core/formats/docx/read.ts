@@ -24,9 +24,11 @@ import { captionRule } from "../office/series";
 import { OwnNames } from "../office/own-names";
 import { ownPartFrom, type OwnPart } from "../office/own-part";
 import { laterSettings, ownSettingsFrom, type OwnSettings } from "../office/own-settings";
+import { ownStyleNames } from "../office/own-style-names";
 import { parseXml } from "../xml/parse-xml";
 import { NAMESPACES } from "./names";
-import { ownStylesById, stylesXml } from "./styles-xml";
+import { ownStyleIdOf } from "./style-ids";
+import { stylesXml } from "./styles-xml";
 import { RunMarks } from "../office/run-marks";
 import type { DocxScope } from "./scope";
 import { talkOf } from "./talk";
@@ -61,7 +63,7 @@ export function readDocx(archive: Archive, context: ReadContext): Manuscript {
     },
     own.isOwn,
   );
-  if (settings) own.takeStyles(ownStylesById(settings.styles));
+  if (settings) own.takeStyles(ownStyleNames(settings.styles, ownStyleIdOf));
   const sheet = sheetIn(body, styles, numbering);
   builder.styles.take(
     settings && looksAsWritten(sheet, body, settings, numbering)

@@ -2,7 +2,7 @@ import type { Mark, Node } from "prosemirror-model";
 import { directionOfWords, markAmong, ownStyleOf, type LinkLook } from "@/core/document";
 import { xmlAttribute, escapeXml } from "../xml/escape-xml";
 import type { DocxOutput } from "./docx-output";
-import { colourXml, ownStyleIds, sizeXml } from "./styles-xml";
+import { colourXml, sizeXml } from "./styles-xml";
 
 /** What words stand among. */
 export interface Around {
@@ -27,7 +27,7 @@ export function runLookXml(
 ): string {
   const own = markAmong(marks, "word_style");
   const ownLook = own && ownStyleOf(output.sheet, own.style);
-  const ownStyle = own && ownLook ? ownIds(output).get(own.style) : undefined;
+  const ownStyle = own && ownLook ? output.ownStyles.get(own.style) : undefined;
   const link = markAmong(marks, "link");
   const named =
     ownStyle ??
@@ -66,17 +66,10 @@ export function runLookXml(
   return parts && `<w:rPr>${parts}</w:rPr>`;
 }
 
-const idsOf = new WeakMap<object, ReadonlyMap<string, string>>();
-function ownIds({ sheet }: DocxOutput): ReadonlyMap<string, string> {
-  let ids = idsOf.get(sheet);
-  if (!ids) idsOf.set(sheet, (ids = ownStyleIds(sheet)));
-  return ids;
-}
-
 /** The id of the style of a paragraph that its author made; null for none. */
 export function ownStyleId(style: string | null, output: DocxOutput): string | null {
   return style !== null && ownStyleOf(output.sheet, style)?.of === "paragraphs"
-    ? (ownIds(output).get(style) ?? null)
+    ? (output.ownStyles.get(style) ?? null)
     : null;
 }
 

@@ -14,3 +14,8 @@ export const STYLE_IDS = {
   way: "ReturnLink",
   equation: "Equation",
 } as const;
+
+/** The id of the nth style that the author of a document made, from 1. */
+export function ownStyleIdOf(n: number): string {
+  return `Own${n}`;
+}

@@ -8,22 +8,12 @@ import {
 } from "@/core/document";
 import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { FACE_NAMES } from "@/core/styles/titles";
-import { SINGLE_LINE } from "../office/looks";
-import { ownStyleNames, type OwnStyleName } from "../office/own-style-names";
+import { linkLook, SINGLE_LINE } from "../office/looks";
+import { ownStyleNames } from "../office/own-style-names";
 import { escapeXml, xmlAttribute, XML_DECLARATION } from "../xml/escape-xml";
 import { LIST_INDENT } from "./numbering-xml";
 import { TEXT_NAMESPACES } from "./parts";
-import { STYLE_IDS } from "./style-ids";
-
-/** The styles that the author of a document made, by their ids in a file. */
-export function ownStylesById(sheet: StyleSheet): ReadonlyMap<string, OwnStyleName> {
-  return ownStyleNames(sheet, (n) => `Own${n}`);
-}
-
-/** The ids of the same, by their ids in the document. */
-export function ownStyleIds(sheet: StyleSheet): ReadonlyMap<string, string> {
-  return new Map([...ownStylesById(sheet)].map(([id, { style }]) => [style, id]));
-}
+import { ownStyleIdOf, STYLE_IDS } from "./style-ids";
 
 interface WrittenStyle {
   readonly id: string;
@@ -141,7 +131,7 @@ export function stylesXml(sheet: StyleSheet, language: string, direction: "ltr" 
       id: "Hyperlink",
       name: "Hyperlink",
       type: "character",
-      run: `${linkXml(styles.link, body)}<w:u w:val="single" w:color="A9793B"/>`,
+      run: `${wordsXml(linkLook(styles.link, body))}<w:u w:val="single" w:color="A9793B"/>`,
     },
     { id: "LinkPlain", name: "Link Plain", type: "character", own: true },
     {
@@ -158,7 +148,7 @@ export function stylesXml(sheet: StyleSheet, language: string, direction: "ltr" 
 
 function ownStyles(sheet: StyleSheet): WrittenStyle[] {
   const { body } = sheet.styles;
-  return [...ownStylesById(sheet)].map(([id, { style, written: name }]) => {
+  return [...ownStyleNames(sheet, ownStyleIdOf)].map(([id, { style, written: name }]) => {
     const { of, look } = ownStylesOf(sheet)[style]!;
     return of === "paragraphs"
       ? {
@@ -243,13 +233,6 @@ function wordsXml(look: OwnLook): string {
     look.colour ? colourXml(look.colour) : "",
     look.size === undefined ? "" : sizeXml(look.size),
   ].join("");
-}
-
-function linkXml(look: BlockLook, body: BlockLook): string {
-  return wordsXml({
-    ...(look.face && look.face !== body.face && { face: look.face }),
-    ...(look.colour && { colour: look.colour }),
-  });
 }
 
 function buttonLook({ face, weight, colour, size }: BlockLook): OwnLook {

@@ -21,7 +21,6 @@ import { inlineXml } from "./inline-xml";
 import { listXml } from "./list-xml";
 import type { OdtOutput } from "./odt-output";
 import { STYLE_NAMES } from "./style-names";
-import { ownStyleName } from "./styles-xml";
 import { tableXml } from "./table-xml";
 import { wordsXml } from "./words-xml";
 
@@ -129,7 +128,7 @@ const BLOCKS: ByKind<
   paragraph: (node, { align, style }, place, output) => {
     const own = style !== null && output.sheet.own?.[style]?.of === "paragraphs" ? style : null;
     const size = (own && output.sheet.own?.[own]?.look.size) ?? place.size;
-    const named = own ? ownStyleName(own, output.sheet) : place.style;
+    const named = own ? output.ownStyles.get(own)! : place.style;
     const at = { ...place, align: align ?? place.align };
     return paragraphXml(named, inlineXml(node, output, size), at, output, direction(node, output));
   },

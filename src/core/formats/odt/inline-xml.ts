@@ -17,7 +17,6 @@ import { equationFrame, pictureFrame } from "./frames-xml";
 import { noteXml } from "./notes-xml";
 import type { OdtOutput } from "./odt-output";
 import { referenceXml } from "./reference-xml";
-import { ownStyleName } from "./styles-xml";
 import { wordsXml } from "./words-xml";
 
 /** Inline content as spans, links and bookmarks. `size`: of the words around, in points. */
@@ -85,7 +84,7 @@ export function styleOf(
   const rtl = directionOfWords(words, output.direction) === "rtl";
   const percent = markAmong(marks, "size")?.percent;
   const points = percent === undefined ? null : round(((look?.look.size ?? size) * percent) / 100);
-  return output.automatic.ofWords(own && look ? ownStyleName(own.style, output.sheet) : null, {
+  return output.automatic.ofWords(own && look ? output.ownStyles.get(own.style)! : null, {
     "fo:font-weight": markAmong(marks, "strong") ? "bold" : null,
     "fo:font-style": markAmong(marks, "emphasis") ? "italic" : null,
     "style:text-underline-style": markAmong(marks, "underline") ? "solid" : null,

@@ -6,6 +6,7 @@ import type { OwnPlace } from "../office/own-part";
 import { packedPicture } from "../office/packed-picture";
 import { xmlAttribute } from "../xml/escape-xml";
 import { AutomaticStyles } from "./automatic-styles";
+import { ownStyleNameOf } from "./style-names";
 
 /** A file in the archive with its media type. */
 export interface PackedFile {
@@ -29,7 +30,7 @@ export class OdtOutput extends OfficeOutput {
     private readonly pictures: Pictures,
     private readonly options: OfficeOptions,
   ) {
-    super(doc, options, ".odt");
+    super(doc, options, ".odt", ownStyleNameOf);
   }
 
   /** A number that nothing else has. */

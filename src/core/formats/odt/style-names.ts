@@ -17,3 +17,8 @@ export const STYLE_NAMES = {
   way: "Return_20_Link",
   equation: "Equation",
 } as const;
+
+/** The name of the nth style that the author of a document made, from 1. */
+export function ownStyleNameOf(n: number): string {
+  return `Own_20_${n}`;
+}

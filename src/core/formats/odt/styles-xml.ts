@@ -9,13 +9,13 @@ import {
 } from "@/core/document";
 import { colourOnPaper } from "@/core/styles/colour-on-paper";
 import { FACE_NAMES } from "@/core/styles/titles";
-import { SINGLE_LINE } from "../office/looks";
-import { ownStyleNames, type OwnStyleName } from "../office/own-style-names";
+import { linkLook, SINGLE_LINE } from "../office/looks";
+import { ownStyleNames } from "../office/own-style-names";
 import { escapeXml, XML_DECLARATION } from "../xml/escape-xml";
 import { round } from "./automatic-styles";
 import { FRAME_STYLES } from "./frame-styles";
 import { NAMESPACE_ATTRIBUTES } from "./namespace-attributes";
-import { STYLE_NAMES } from "./style-names";
+import { ownStyleNameOf, STYLE_NAMES } from "./style-names";
 
 const FORMATS: Readonly<Record<Exclude<Numbering, "none">, string>> = {
   decimal: "1",
@@ -27,16 +27,6 @@ const GENERIC: Readonly<Record<Face, readonly [generic: string, pitch: string, i
   sans: ["swiss", "variable", "Arial"],
   mono: ["modern", "fixed", "Courier New"],
 };
-
-/** The styles that the author of a document made, by their names in a file. */
-export function ownStylesByName(sheet: StyleSheet): ReadonlyMap<string, OwnStyleName> {
-  return ownStyleNames(sheet, (n) => `Own_20_${n}`);
-}
-
-/** The name of such a style in a file. */
-export function ownStyleName(id: string, sheet: StyleSheet): string {
-  return `Own_20_${Object.keys(ownStylesOf(sheet)).indexOf(id) + 1}`;
-}
 
 /** The fonts that styles name (ISO 26300-1, 16.23). */
 export function fontsXml(): string {
@@ -170,7 +160,7 @@ function namedStylesXml(sheet: StyleSheet, language: string, direction: "ltr" | 
         }/></style:style>`,
     ),
     '<style:style style:name="Frame_20_equation" style:display-name="Frame equation" style:family="graphic"><style:graphic-properties style:vertical-pos="middle" style:vertical-rel="text"/></style:style>',
-    ...[...ownStylesByName(sheet)].map(([id, { style, written }]) => {
+    ...[...ownStyleNames(sheet, ownStyleNameOf)].map(([id, { style, written }]) => {
       const { of, look } = ownStylesOf(sheet)[style]!;
       return of === "paragraphs"
         ? styleXml(
@@ -244,11 +234,4 @@ function wordsOf({ face, size, weight, slant, colour }: OwnLook): string {
     slant === undefined ? "" : ` fo:font-style="${slant === "italic" ? "italic" : "normal"}"`,
     colour ? ` fo:color="${colourOnPaper(colour)}"` : "",
   ].join("");
-}
-
-function linkLook(look: BlockLook, body: BlockLook): OwnLook {
-  return {
-    ...(look.face && look.face !== body.face && { face: look.face }),
-    ...(look.colour && { colour: look.colour }),
-  };
 }

@@ -115,3 +115,8 @@ function inherited(look: BlockLook, body: BlockLook): BlockLook {
 function within(value: number, least: number, most: number): number {
   return Math.round(Math.min(Math.max(value, least), most) * 100) / 100;
 }
+
+/** What the style of links says of words: what is as in the body need not be said. */
+export function linkLook({ face, colour }: BlockLook, body: BlockLook): OwnLook {
+  return { ...(face && face !== body.face && { face }), ...(colour && { colour }) };
+}

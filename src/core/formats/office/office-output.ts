@@ -25,6 +25,7 @@ import { WrittenReferences } from "../written-references";
 import type { OfficeOptions } from "./office-options";
 import { OpenMarks } from "./open-marks";
 import type { OwnPlace } from "./own-part";
+import { ownStyleNames } from "./own-style-names";
 import { PlaceNames } from "./place-names";
 import type { PromisedOfficeLink } from "./promised-office-link";
 
@@ -49,6 +50,8 @@ export interface WrittenRange {
 export class OfficeOutput {
   readonly index: DocumentIndex;
   readonly sheet: StyleSheet;
+  /** The ids in the file of the styles that the author made, by their ids in the document. */
+  readonly ownStyles: ReadonlyMap<string, string>;
   readonly direction: Direction;
   readonly language: string;
   /** The words that the document says by itself. */
@@ -72,15 +75,19 @@ export class OfficeOutput {
   private readonly places: MarkedPlaces;
   private readonly outside: BesideFile;
   private indexedNumbers: ReadonlyMap<string, number> | null = null;
+  private referred: ReadonlySet<string> | null = null;
   private inAppendices: ReadonlySet<DestinationId> | null = null;
 
-  /** `ending`: how the files of other documents end. */
-  constructor(doc: Node, options: OfficeOptions, ending: string) {
+  /** `ending`: how the files of other documents end. `ownStyleId`: the id of the nth style that the author made, from 1. */
+  constructor(doc: Node, options: OfficeOptions, ending: string, ownStyleId: (n: number) => string) {
     this.places = withMarkedPlaces(doc);
     const { index } = this.places;
     const { registry, language } = settingsOf(doc);
     this.index = index;
     this.sheet = index.sheet;
+    this.ownStyles = new Map(
+      [...ownStyleNames(index.sheet, ownStyleId)].map(([id, { style }]) => [style, id]),
+    );
     this.direction = documentDirection(doc);
     this.language = language;
     this.says = fixedWordsOf(doc);
@@ -160,6 +167,12 @@ export class OfficeOutput {
       found.set(name, { id, anchor, aliases, called: entry?.name ?? null, kind: entry?.kind ?? null });
     }
     return found;
+  }
+
+  /** Whether a cross-reference speaks of a place. */
+  isReferred(id: DestinationId): boolean {
+    this.referred ??= new Set(this.index.references.map(({ reference }) => reference.target.id));
+    return this.referred.has(id);
   }
 
   /** Whether a heading is counted with the letter of an appendix: one itself, or below one. */
