@@ -75,7 +75,8 @@ export interface Landmark {
   readonly words: string;
 }
 
-interface Navigation {
+/** What the navigation of a book lists. */
+export interface Navigation {
   readonly title: string;
   readonly language: string;
   readonly direction: "ltr" | "rtl";

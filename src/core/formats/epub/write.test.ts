@@ -1,8 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Node } from "prosemirror-model";
 import { comesBack, readAs } from "#tests/comes-back";
+import { paragraph } from "#tests/editing";
 import { linkedManual } from "#tests/linked-manual";
 import { repacked, writtenFile } from "#tests/written-file";
+import { createDocument } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { DropLog } from "..";
 import { zipArchive } from "../archive/zip-archive";
@@ -46,7 +48,11 @@ describe("what a reading system sees in an e-book", () => {
       from: { document: "doc1", version: 7 },
       clean: true,
     });
+    const { archive: untitled, part: partOf } = written(createDocument([paragraph("Words.")]), {
+      clean: true,
+    });
     for (const path of archive.paths) expect(part(path)).not.toMatch(/gate-?\s?rope|doc1|data-generated/i);
+    for (const path of untitled.paths) expect(partOf(path)).not.toMatch(/gate-?\s?rope|data-generated/i);
     expect(indexDocument(read(bytes)).headings.map(({ name }) => name)).toEqual(["Lamps", "Wicks"]);
   });
 });

@@ -1,5 +1,3 @@
-import { sha256 } from "@noble/hashes/sha2.js";
-import { bytesToHex } from "@noble/hashes/utils.js";
 import { cutPages, type ReadingPage } from "@/core/cutting/cut-pages";
 import {
   decodeSafely,
@@ -7,9 +5,9 @@ import {
   fixedWordsOf,
   isKind,
   lacksWords,
+  type DestinationId,
+  type Direction,
   type Manuscript,
-  type Picture,
-  PICTURE_TYPES,
   settingsOf,
   UNTITLED,
 } from "@/core/document";
@@ -22,8 +20,7 @@ import { HtmlOutput } from "../html/html-output";
 import { familiesOf } from "../html/style-sheet";
 import { headMetas } from "../html/head-metas";
 import { withMarkedPlaces } from "../marked-places";
-import type { BookFont, OfficeOptions } from "../office/office-options";
-import { packedPicture } from "../office/packed-picture";
+import type { OfficeOptions } from "../office/office-options";
 import type { PromisedOfficeLink } from "../office/promised-office-link";
 import type { WrittenArchive } from "../office/written-archive";
 import type { Outside } from "../outside";
@@ -31,8 +28,9 @@ import type { PromisedLink } from "../promised-link";
 import { escapeXml } from "../xml/escape-xml";
 import type { ToZip } from "../zipped";
 import { bookCss } from "./book-css";
-import { bookPicture } from "./book-picture";
+import { BookPictures } from "./book-picture";
 import { coverSvg } from "./cover";
+import { identifierOf } from "./identifier";
 import {
   CONTAINER_XML,
   navigationXhtml,
@@ -40,8 +38,11 @@ import {
   packageXml,
   xhtmlStart,
   type BookItem,
+  type Navigation,
   type PageBreak,
 } from "./package-xml";
+import { packedFonts, type PackedFont } from "./packed-fonts";
+import { PageBreaks } from "./page-breaks";
 import { readPage, xhtmlOf, type ReadPage } from "./xhtml";
 
 /** What lies outside of a book has no place in it: words of links that lead there stay, and lead nowhere. */
@@ -56,20 +57,11 @@ class NothingBeside implements Outside {
 export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions = {}): WrittenArchive {
   const places = withMarkedPlaces(doc);
   const { index } = places;
-  const used = new Map<string, { readonly path: string; readonly picture: Picture }>();
-  const pictureAddress = (name: string) => {
-    const known = used.get(name);
-    if (known) return known.path;
-    const picture = packedPicture(name, pictures, options);
-    if (!picture) return "";
-    const path = `pictures/${used.size + 1}.${PICTURE_TYPES[picture.type]}`;
-    used.set(name, { path, picture: bookPicture(picture) });
-    return path;
-  };
+  const shown = new BookPictures(pictures, options);
   const output = new HtmlOutput(
     places,
     new NothingBeside(options.library ?? UNKNOWN_LIBRARY),
-    pictureAddress,
+    (name) => shown.pathOf(name),
     options.pageCount ?? null,
     options.pages ?? null,
   );
@@ -100,7 +92,7 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
     const body = xhtmlOf(page, { address: address(file), clean });
     const said =
       i === 0 && !saysItsTitle(index)
-        ? `<header data-generated="title"><h1>${escapeXml(title)}</h1></header>`
+        ? `<header${clean ? "" : ' data-generated="title"'}><h1>${escapeXml(title)}</h1></header>`
         : "";
     const start = xhtmlStart({
       title: head?.name.trim() || title,
@@ -113,44 +105,6 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
   const identifier = identifierOf(options, pages);
   const families = familiesOf(index.sheet, pages.join(""));
   const fonts = packedFonts((options.fonts ?? []).filter(({ family }) => families.has(family)));
-  const items: BookItem[] = [
-    { id: "nav", href: "nav.xhtml", type: "application/xhtml+xml", properties: "nav" },
-    { id: "ncx", href: "toc.ncx", type: "application/x-dtbncx+xml" },
-    { id: "styles", href: "styles.css", type: "text/css" },
-    { id: "cover-image", href: "cover.svg", type: "image/svg+xml", properties: "cover-image" },
-    { id: "cover", href: "cover.xhtml", type: "application/xhtml+xml" },
-    ...files.map((href, i) => ({
-      id: `page-${i + 1}`,
-      href,
-      type: "application/xhtml+xml",
-      ...(read[i]!.holdsMath && { properties: "mathml" }),
-    })),
-    ...[...used.values()].map(({ path, picture: { type } }, i) => ({
-      id: `picture-${i + 1}`,
-      href: path,
-      type,
-    })),
-    ...fonts.map(({ path }, i) => ({ id: `font-${i + 1}`, href: path, type: "font/woff2" })),
-  ];
-  const says = fixedWordsOf(doc);
-  const contents = contentsList(index);
-  const branches = contentsTree(contentsEntries(index, { from: 1, to: 6 }));
-  const navigation = {
-    title,
-    language,
-    direction,
-    contents: says.lists.sections,
-    branches,
-    begins: first,
-    hrefOf: (id: (typeof branches)[number]["id"]) => hrefTo(index.anchors.of(id)!),
-    landmarks: [
-      ...(contents
-        ? [{ type: "toc", href: hrefTo(index.anchors.of(contents.id)!), words: says.lists.sections }]
-        : []),
-      { type: "bodymatter", href: files[cut.findIndex(({ heading }) => heading)] ?? first, words: title },
-    ],
-    pages: breaks.met.map(({ label, id }): PageBreak => ({ label, href: hrefTo(id) })),
-  };
   const facts = {
     identifier,
     title,
@@ -158,10 +112,13 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
     direction,
     made: options.made ?? new Date(),
     features: featuresOf(index, read, breaks),
-    hasPictures: used.size > 0,
+    hasPictures: shown.byPath.size > 0,
     summary: "The text is structured by headings, and all of it can be read aloud.",
   };
+  const items = itemsOf(files, read, shown, fonts);
   const spine = ["cover", ...files.map((_, i) => `page-${i + 1}`)];
+  const opens = files[cut.findIndex(({ heading }) => heading)] ?? first;
+  const navigation = navigationOf(index, { title, direction, first, opens, hrefTo, breaks });
   return {
     promised: output.promised
       .filter(({ href }) => href.startsWith("#") || isOutside(href))
@@ -175,9 +132,69 @@ export function writeEpub({ doc, pictures }: Manuscript, options: OfficeOptions 
       "book/cover.svg": coverSvg(title, direction),
       "book/cover.xhtml": `${xhtmlStart({ title, language, direction, styles: "styles.css", more: metas })}\n<body><section epub:type="cover"${clean ? "" : ' data-generated="cover"'}><img src="cover.svg" alt="${escapeXml(title)}"/></section></body>\n</html>\n`,
       ...Object.fromEntries(pages.map((page, i) => [`book/${files[i]!}`, page])),
-      ...Object.fromEntries([...used.values()].map(({ path, picture }) => [`book/${path}`, picture.bytes])),
+      ...Object.fromEntries([...shown.byPath].map(([path, { bytes }]) => [`book/${path}`, bytes])),
       ...Object.fromEntries(fonts.map(({ path, bytes }) => [`book/${path}`, bytes])),
     }),
+  };
+}
+
+/** What stands in the book, as its package tells of it. */
+function itemsOf(
+  files: readonly string[],
+  read: readonly ReadPage[],
+  pictures: BookPictures,
+  fonts: readonly PackedFont[],
+): BookItem[] {
+  return [
+    { id: "nav", href: "nav.xhtml", type: "application/xhtml+xml", properties: "nav" },
+    { id: "ncx", href: "toc.ncx", type: "application/x-dtbncx+xml" },
+    { id: "styles", href: "styles.css", type: "text/css" },
+    { id: "cover-image", href: "cover.svg", type: "image/svg+xml", properties: "cover-image" },
+    { id: "cover", href: "cover.xhtml", type: "application/xhtml+xml" },
+    ...files.map((href, i) => ({
+      id: `page-${i + 1}`,
+      href,
+      type: "application/xhtml+xml",
+      ...(read[i]!.holdsMath && { properties: "mathml" }),
+    })),
+    ...[...pictures.byPath].map(([href, { type }], i) => ({ id: `picture-${i + 1}`, href, type })),
+    ...fonts.map(({ path }, i) => ({ id: `font-${i + 1}`, href: path, type: "font/woff2" })),
+  ];
+}
+
+/** The contents, landmarks and pages of the print that the book's navigation lists. `opens`: the file with the first section. */
+function navigationOf(
+  index: DocumentIndex,
+  {
+    first,
+    opens,
+    hrefTo,
+    breaks,
+    ...named
+  }: {
+    readonly title: string;
+    readonly direction: Direction;
+    readonly first: string;
+    readonly opens: string;
+    readonly hrefTo: (anchor: string) => string;
+    readonly breaks: PageBreaks;
+  },
+): Navigation {
+  const hrefOf = (id: DestinationId) => hrefTo(index.anchors.of(id)!);
+  const says = fixedWordsOf(index.doc).lists.sections;
+  const list = contentsList(index);
+  return {
+    ...named,
+    language: settingsOf(index.doc).language,
+    contents: says,
+    branches: contentsTree(contentsEntries(index, { from: 1, to: 6 })),
+    begins: first,
+    hrefOf,
+    landmarks: [
+      ...(list ? [{ type: "toc", href: hrefOf(list.id), words: says }] : []),
+      { type: "bodymatter", href: opens, words: named.title },
+    ],
+    pages: breaks.met.map(({ label, id }): PageBreak => ({ label, href: hrefTo(id) })),
   };
 }
 
@@ -190,40 +207,6 @@ function pageHtml({ from, to }: ReadingPage, output: HtmlOutput, breaks: PageBre
     lines.push(...blocksHtml(output, undefined, { from: block, to: block + 1, notes: block === to - 1 }));
   }
   return lines.filter(Boolean).join("\n");
-}
-
-/** The pages of our own layout, by the blocks before which they begin. */
-class PageBreaks {
-  readonly met: { readonly label: string; readonly id: string }[] = [];
-  private readonly starts: readonly number[];
-  private page = -1;
-  private readonly taken = new Set<string>();
-
-  constructor(
-    { doc }: DocumentIndex,
-    private readonly options: OfficeOptions,
-  ) {
-    const starts: number[] = [];
-    doc.forEach((_block, offset) => starts.push(offset));
-    this.starts = starts;
-  }
-
-  /** Signs of the pages that begin with a block, or within the one before it. */
-  before(block: number): string {
-    const { pages } = this.options;
-    if (!pages) return "";
-    const at = this.starts[block]!;
-    const page = pages.pageAt(at);
-    if (page <= this.page) return "";
-    // Of pages that begin within one block the last is that on which the next stands.
-    this.page = page;
-    const label = pages.labelAt(at);
-    const id = `_page-${label.replace(/[^\p{L}\p{N}]/gu, "_")}`;
-    if (this.taken.has(id)) return "";
-    this.taken.add(id);
-    this.met.push({ label, id });
-    return `<div role="doc-pagebreak" id="${id}" aria-label="${escapeXml(label)}" data-generated="page"></div>`;
-  }
 }
 
 function featuresOf(index: DocumentIndex, pages: readonly ReadPage[], breaks: PageBreaks): string[] {
@@ -244,16 +227,6 @@ function featuresOf(index: DocumentIndex, pages: readonly ReadPage[], breaks: Pa
   ];
 }
 
-/** What names a book: the document it came from, or, in a clean copy, what stands in it. */
-function identifierOf({ from, clean }: OfficeOptions, pages: readonly string[]): string {
-  if (from && !clean) return `urn:gate-rope:${from.document}`;
-  const hash = sha256.create();
-  for (const page of pages) hash.update(new TextEncoder().encode(page));
-  const hex = bytesToHex(hash.digest());
-  // A name-based identifier (RFC 9562, 5.8).
-  return `urn:uuid:${hex.slice(0, 8)}-${hex.slice(8, 12)}-8${hex.slice(13, 16)}-9${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
-}
-
 /** Whether an address leads out of the book by itself. */
 function isOutside(href: string): boolean {
   return /^(?!https?:(?!\/\/))[a-z][a-z+.-]*:/i.test(href);
@@ -264,23 +237,6 @@ function promisedIn({ text, href, destination }: PromisedLink, index: DocumentIn
   const place = destination === null ? undefined : index.destination(destination);
   const begins = (place && firstWordsOf(place, index)) ?? null;
   return { words: text, to: { kind: "place", name: decodeSafely(href.slice(1)), begins } };
-}
-
-interface PackedFont {
-  readonly path: string;
-  readonly bytes: Uint8Array;
-  readonly rule: string;
-}
-
-function packedFonts(fonts: readonly BookFont[]): PackedFont[] {
-  return fonts.map(({ family, style, unicodeRange, bytes }, i) => {
-    const path = `fonts/${i + 1}.woff2`;
-    return {
-      path,
-      bytes,
-      rule: `@font-face{font-family:"${family}";font-style:${style};font-weight:200 900;src:url(${path}) format("woff2");unicode-range:${unicodeRange}}`,
-    };
-  });
 }
 
 function* filesOf(files: Readonly<Record<string, string | Uint8Array>>): Generator<ToZip> {
