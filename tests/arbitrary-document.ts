@@ -390,7 +390,8 @@ function build(drafts: readonly Draft[]): Node {
       case "equation":
         return nodes.equation.create({ id, tex: one.tex });
       case "code":
-        if (one.marked === null) return nodes.code_block.create({ id, language: one.language }, schema.text(one.text));
+        if (one.marked === null)
+          return nodes.code_block.create({ id, language: one.language }, schema.text(one.text));
         else {
           const place = newId();
           bookmarks[place] = bookmarkEntry("range", `Place ${++count}`);
