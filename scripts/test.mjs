@@ -11,6 +11,8 @@ import { ensureInstalled, root } from "./install.mjs";
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: "1", CI: process.env.CI ?? "", FORCE_COLOR: "0" };
 let passed = 0;
 let failed = 0;
+/** What failed, by name, told once more at the end. */
+const failures = [];
 /** How long each part took, in seconds. */
 const took = [];
 
@@ -36,6 +38,7 @@ function tell(name, ok) {
   if (ok) passed++;
   else {
     failed++;
+    failures.push(name);
     console.log(`${name} failed`);
   }
 }
@@ -68,8 +71,17 @@ function tests(name, { command, args, more, report }) {
   const ok = attempt(command, args, more);
   const counts = existsSync(file) ? report.read(JSON.parse(readFileSync(file, "utf8"))) : null;
   passed += counts?.passed ?? 0;
-  failed += counts?.failed ?? 0;
-  if (ok ? !counts?.passed : !counts?.failed) failed++;
+  failed += counts?.failed.length ?? 0;
+  failures.push(...(counts?.failed ?? []));
+  if (ok ? !counts?.passed : !counts?.failed.length) {
+    failed++;
+    failures.push(`${name}: ended badly, or without a test`);
+  }
+}
+
+/** The tests of a report of end-to-end tests, out of suites that hold suites. */
+function specsOf(suites) {
+  return suites.flatMap(({ specs, suites: inner = [] }) => [...specs, ...specsOf(inner)]);
 }
 
 /** Browsers that the tests drive: Chromium has to be there, the others are where they can be installed. Its shell makes them a third quicker. */
@@ -136,7 +148,10 @@ await timed("unit tests", () =>
       file: "test-results/unit.json",
       read: (report) => ({
         passed: report.numPassedTests,
-        failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+        failed: report.testResults.flatMap(({ name, status, assertionResults }) => {
+          const tests = assertionResults.filter((one) => one.status === "failed");
+          return tests.length === 0 && status === "failed" ? [name] : tests.map((one) => one.fullName);
+        }),
       }),
     },
   }),
@@ -147,11 +162,19 @@ await timed("end-to-end tests", () =>
     args: ["playwright", "test"],
     report: {
       file: "test-results/e2e.json",
-      read: ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+      read: ({ stats, suites }) => ({
+        passed: stats.expected,
+        failed: specsOf(suites).flatMap(({ file, title, tests }) =>
+          tests
+            .filter(({ status }) => status === "unexpected" || status === "flaky")
+            .map(() => `${file} › ${title}`),
+        ),
+      }),
     },
   }),
 );
 
 console.log(`\nTook: ${took.join(", ")}.`);
+for (const name of failures) console.log(`Failed: ${name}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;

@@ -35,7 +35,8 @@ export function FocusKeeper({ fallback }: { fallback: () => void }) {
       clearTimeout(timer);
       // What is drawn next, or a box that closes, may take the keyboard itself.
       timer = setTimeout(() => {
-        if (document.activeElement !== document.body || !document.hasFocus()) return;
+        // Meanwhile it may have been left for nothing by hand.
+        if (path.length === 0 || document.activeElement !== document.body || !document.hasFocus()) return;
         const next = besides(path);
         // What is looked at meanwhile stays where it is.
         if (next) next.focus({ preventScroll: true });

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
-import type { ReactNode } from "react";
+import { useInsertionEffect, useRef, type ReactNode } from "react";
 import { IconButton } from "./button";
 
 /** A box over the page that holds one task. Escape or a click outside closes it; focus returns to where it was. */
@@ -27,6 +27,12 @@ export function Panel({
   /** Whether the keyboard has been taken out of the box by whoever is about to close it. */
   leaving?: () => boolean;
 }) {
+  const opener = useRef<Element | null>(null);
+  // Before anything in the box takes the keyboard as it is drawn.
+  useInsertionEffect(() => {
+    if (open) opener.current = document.activeElement;
+  }, [open]);
+
   function close() {
     onClose();
     // At once, so that the very next key is taken by what the keyboard returns to.
@@ -44,14 +50,14 @@ export function Panel({
             if (leaving?.()) event.preventDefault();
           }}
           onCloseAutoFocus={(event) => {
-            if (!onReturn) return;
             event.preventDefault();
             // A key pressed since may have led somewhere else already.
             const { activeElement, body } = document;
             const { target } = event;
             const inside = target instanceof Node && target.contains(activeElement);
             if (activeElement && activeElement !== body && !inside) return;
-            onReturn();
+            if (onReturn) onReturn();
+            else if (opener.current instanceof HTMLElement) opener.current.focus({ preventScroll: true });
           }}
           className={clsx(
             "fixed left-1/2 z-50 -translate-x-1/2 rounded-base border border-line bg-raised",

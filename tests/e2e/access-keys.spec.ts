@@ -1,5 +1,5 @@
 import { expect, type Page } from "@playwright/test";
-import { bringIn, insert, kept, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
+import { bringIn, frames, insert, kept, lookAtText, manuscript, openFile, selectWords, stage } from "./desk";
 import { focused } from "./spoken";
 import { test } from "./own-shelf";
 
@@ -176,6 +176,49 @@ test("the keyboard stays near where a contents list is put in, where its lines a
   await expect.poll(onNothing, { message: "after links were let go" }).toBe(false);
   await page.keyboard.press("Control+z");
   await expect(manuscript(page).locator("a.link")).toHaveCount(1);
+});
+
+test("what is selected stays selected when the keyboard comes back to the text, however busy the machine is", async ({
+  page,
+}) => {
+  await openFile(page, "buoyage.md", "# Buoyage\n\nTwo cans.\n\n## Lights\n\nOne lamp.\n");
+  await page.keyboard.press("Control+Home");
+  await insert(page, "Menu of buttons");
+  const list = page.getByRole("region", { name: "Selected contents list" });
+  await expect(list).toBeVisible();
+  await list.getByRole("textbox", { name: "Title of the list" }).focus();
+  await manuscript(page).evaluate((text) => {
+    text.focus();
+    for (const from = performance.now(); performance.now() - from < 400;);
+  });
+  await frames(page, 6);
+  await expect(list).toBeVisible();
+  await page.keyboard.press("Delete");
+  await expect(manuscript(page).locator(".contents-list")).toHaveCount(0);
+  await expect(manuscript(page)).toContainText("One lamp.");
+});
+
+test("the keyboard comes into a line that is added to a list, and back to what opened a box that is closed", async ({
+  page,
+}) => {
+  await openFile(page, "dues.md", "# Dues\n\n## Tonnage\n\n### Small craft\n\nBy weight.\n");
+  await page.keyboard.press("Control+Home");
+  await insert(page, "Menu of buttons");
+  await page.getByRole("button", { name: "Edit single lines" }).click();
+  const add = page.getByRole("button", { name: "Add a line" });
+  await add.focus();
+  await page.keyboard.press("Enter");
+  const picker = page.getByRole("dialog", { name: "What the new line leads to" });
+  await expect(picker.getByRole("combobox")).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(picker).toHaveCount(0);
+  await expect(add).toBeFocused();
+  await page.keyboard.press("Enter");
+  await picker.getByRole("combobox").fill("Small");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "Custom words for this line" })).toBeFocused();
+  await page.keyboard.type("What it costs");
+  await expect(manuscript(page).locator(".contents-list")).toContainText("What it costs");
 });
 
 test("on the shelf the keyboard stays when a document goes, comes back, and when what is flagged is closed", async ({

@@ -26,6 +26,7 @@ export function ListLines({ list }: { list: Node }) {
   const [open, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [latest, setLatest] = useState<string | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
   const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
@@ -63,6 +64,7 @@ export function ListLines({ list }: { list: Node }) {
               entry={entry}
               edit={edits[entry.id] ?? {}}
               open={chosen === entry.id}
+              isNew={latest === entry.id}
               onOpen={(on) => setChosen(on ? entry.id : null)}
               onTakeOut={
                 added.has(entry.id) ? () => change((tr, pos) => removeAdded(tr, pos, entry.id)) : null
@@ -95,6 +97,7 @@ export function ListLines({ list }: { list: Node }) {
           setAdding(false);
           change((tr, pos) => addEntry(tr, pos, id));
           setChosen(id);
+          setLatest(id);
         }}
       />
     </div>
@@ -105,6 +108,7 @@ function Line({
   entry,
   edit: { out, words },
   open,
+  isNew,
   onOpen,
   onEdit,
   onTakeOut,
@@ -113,6 +117,8 @@ function Line({
   entry: ContentsEntry;
   edit: EntryEdit;
   open: boolean;
+  /** Whether it has just been added: the keyboard goes to its words. */
+  isNew: boolean;
   onOpen: (open: boolean) => void;
   /** Null gives the line back to its place. */
   onEdit: (edit: EntryEdit | null) => void;
@@ -179,6 +185,7 @@ function Line({
           )}
           <OwnWords
             words={words ?? ""}
+            autoFocus={isNew}
             placeholder={shortened(entry.text, 60)}
             onKeep={(next) => onEdit(next ? { words: next, ...(out && { out }) } : out ? { out } : null)}
           />
@@ -190,10 +197,12 @@ function Line({
 
 function OwnWords({
   words,
+  autoFocus,
   placeholder,
   onKeep,
 }: {
   words: string;
+  autoFocus: boolean;
   placeholder: string;
   onKeep: (words: string) => void;
 }) {
@@ -202,6 +211,7 @@ function OwnWords({
     <input
       aria-label="Custom words for this line"
       placeholder={placeholder}
+      autoFocus={autoFocus}
       value={shown}
       onChange={(event) => type(event.target.value)}
       onBlur={leave}
