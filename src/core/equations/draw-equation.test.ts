@@ -33,6 +33,20 @@ describe("an equation", () => {
     expect(html("\\sum_{i=1}^n i")).not.toContain('display="block"');
   });
 
+  test.each([
+    "\\overset{↔}{V}",
+    "\\overset{→}{abcd}F'",
+    "\\underset{a}{\\mathrel{R}}",
+    "\\stackrel{!}{=}",
+    "\\mathop{ab}_c",
+  ])("%s as a file has it keeps elements out of those for characters", (tex) => {
+    const tokens = [...html(tex).matchAll(/<(mi|mn|mo|mtext)\b[^>]*>(.*?)<\/\1>/g)];
+    expect(tokens.length).toBeGreaterThan(1);
+    expect(tokens.map(([, , inner]) => inner).join("")).not.toContain("<");
+    const names = (wanted: RegExp) => [...html(tex).matchAll(wanted)].map(([, name]) => name).sort();
+    expect(names(/<([a-z]+)/g)).toEqual(names(/<\/([a-z]+)/g));
+  });
+
   test("is escaped: its letters are no markup", () => {
     expect(html("a < b")).not.toMatch(/a < b/);
     expect(html("\\text{<img src=x>}")).not.toContain("<img");

@@ -28,10 +28,28 @@ export function drawEquation(
       maxSize: 40,
       maxExpand: 500,
     });
-    return { html: form === "mathml" ? html.replace(/^<span class="katex">|<\/span>$/g, "") : html };
+    return {
+      html: form === "mathml" ? withRows(html.replace(/^<span class="katex">|<\/span>$/g, "")) : html,
+    };
   } catch (error) {
     return { fault: wordsOf(messageOf(error)) };
   }
+}
+
+/**
+ * MathML in which elements for characters hold only characters; where one holds elements it becomes a row of them
+ * (MathML Core, 3.2: `mi`, `mn`, `mo` and `mtext` contain text). KaTeX writes what stands under something else as `mi` or `mo`.
+ */
+function withRows(mathml: string): string {
+  const open: string[] = [];
+  return mathml.replace(
+    /<(\/?)(mi|mn|mo|mtext)(?=[\s>])([^>]*)>(?=(<(?!\/))?)/g,
+    (tag, end, name, _rest, inner) => {
+      if (end) return `</${open.pop() ?? name}>`;
+      open.push(inner ? "mrow" : name);
+      return inner ? "<mrow>" : tag;
+    },
+  );
 }
 
 /** What KaTeX says, without its own name and the marks under the place. */
