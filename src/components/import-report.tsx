@@ -24,15 +24,12 @@ const DID = {
   format: "changed the look of",
 } as const;
 
-/** A text of so many words is likely to have titles. */
-const MANY_WORDS = 300;
-
 /** How many are listed. Nobody reads more of them in a panel. */
 const MAX_CHANGES = 200;
 
 /** What came in with a file, in plain words, then what did not and why. */
 export function ImportReportText({ report }: { report: ImportReport }) {
-  const { cameIn, language, dropped, comments = [], changes = [] } = report;
+  const { cameIn, language, dropped, titles = 0, comments = [], changes = [] } = report;
   const came = CAME_IN.filter((one) => cameIn[one] > 0 || one === "words");
   return (
     <div className="text-quiet">
@@ -41,9 +38,10 @@ export function ImportReportText({ report }: { report: ImportReport }) {
         {languageName(language.tag)}
         {language.recognised ? ", as its words tell." : "."}
       </p>
-      {cameIn.headings === 0 && cameIn.words > MANY_WORDS && (
+      {titles > 0 && (
         <p className="mt-1">
-          No heading came in. In the document, Ctrl+Alt+H finds lines that look like headings.
+          {cameIn.headings === 0 ? "No heading came in" : "Only the title came in as a heading"}, but{" "}
+          {counted(titles, "line looks like a title", "lines look like titles")}.
         </p>
       )}
       {comments.length > 0 && (

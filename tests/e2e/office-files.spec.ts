@@ -69,6 +69,27 @@ test("files of word processors and e-books are imported by choosing and by dropp
   ).toBeVisible();
 });
 
+test("titles that are only bold in a file are offered with its report, and become headings in one step", async ({
+  page,
+}) => {
+  const bold = (words: string) => p(r(words, "<w:b/>"));
+  const section = (title: string) =>
+    bold(title) + p(r("Sand and lime, as the season asks, and no more.")).repeat(3);
+  const body = ["1. Mortar", "1.1 Mixing", "2. Brick", "2.1 Bonds"].map(section).join("");
+  await bringIn(page, "masonry.docx", Buffer.from(docxFile({ body })));
+  const report = page.getByRole("region", { name: "Imports" });
+  await expect(report).toContainText("No heading came in, but 4 lines look like titles.");
+  await report.getByRole("link", { name: "Review 4 lines that look like titles" }).click();
+  const box = page.getByRole("dialog", { name: "Lines that look like titles" });
+  await expect(box.getByRole("checkbox", { name: /Mixing/ })).toBeChecked();
+  await expect(page).toHaveURL(/documents\/\w+$/);
+  await box.getByRole("button", { name: "Make 4 headings" }).click();
+  await expect(manuscript(page).getByRole("heading", { level: 2 })).toHaveText([/Mixing/, /Bonds/]);
+  await expect(manuscript(page)).toBeFocused();
+  await page.keyboard.press("Control+z");
+  await expect(manuscript(page).getByRole("heading")).toHaveCount(0);
+});
+
 test("a file that is dropped on an open document may become a second one, and the document stays", async ({
   page,
 }) => {

@@ -35,6 +35,8 @@ export const importReportSchema = z.object({
   }),
   cameIn: z.record(z.enum(CAME_IN), z.number()),
   dropped: z.array(droppedSchema).readonly(),
+  /** How many lines look like titles without a level; absent where headings came in. */
+  titles: z.number().optional(),
   /** What people said of the text and changed in it; absent where the file keeps none. */
   comments: z.array(importedCommentSchema).readonly().optional(),
   changes: z.array(importedChangeSchema).readonly().optional(),

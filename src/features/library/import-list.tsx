@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
-import { Button } from "@/components/button";
+import { Button, buttonLook } from "@/components/button";
 import { counted, formatted } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
 import { ImportReportText } from "@/components/import-report";
@@ -160,6 +160,11 @@ function ImportLine({ name, state, cancel, withAll }: Import) {
             </span>
           </p>
           {report && <ImportReportText report={report} />}
+          {(report?.titles ?? 0) > 0 && (
+            <Link href={`/documents/${id}#titles`} className={buttonLook("plain", "mt-1.5 mr-2")}>
+              Review {counted(report!.titles!, "line that looks like a title", "lines that look like titles")}
+            </Link>
+          )}
           {report?.dropped.some((one) => one.withAll) && (
             <Button look="quiet" className="-ml-3" onClick={() => withAll(id)}>
               Import the whole page

@@ -6,6 +6,8 @@ import { indexDocument, updatedFrom, type DocumentIndex } from "@/core/index";
 import { documentJSON, schema, settingsOf, type Picture } from "@/core/document";
 import { replaceWith, stepToJSON } from "@/core/steps";
 import { DropLog, LIMITS, readFile, ReadError, whatCameIn, type Archive } from "@/core/formats";
+import type { ImportReport } from "@/core/formats/import-report";
+import { proposedTitles } from "@/core/structure";
 import { messageOf } from "@/core/thrown";
 import { fileArchive } from "./file-archive";
 import { unpacked, type PackedFile } from "./packed-file";
@@ -57,6 +59,7 @@ function readFrom(
     language: { tag: settingsOf(read.doc).language, recognised: result.recognised },
     cameIn: whatCameIn(read),
     dropped: result.dropped,
+    ...titlesWithoutLevels(read),
     ...(comments.length > 0 && { comments }),
     ...(changes.length > 0 && { changes }),
   };
@@ -76,6 +79,12 @@ function readFrom(
     summary: summaryOf(index),
     steps: update?.steps ?? null,
   };
+}
+
+/** The lines that look like titles, counted where at most the document's own title has a level. */
+function titlesWithoutLevels({ doc, headings }: DocumentIndex): Pick<ImportReport, "titles"> {
+  const titles = headings.length > 1 ? 0 : proposedTitles(doc).length;
+  return titles > 0 ? { titles } : {};
 }
 
 /** Puts pictures into a folder as they are met. */
