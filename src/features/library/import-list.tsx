@@ -162,7 +162,7 @@ function ImportLine({ name, state, cancel, withAll }: Import) {
           {report && <ImportReportText report={report} />}
           {(report?.titles ?? 0) > 0 && (
             <Link href={`/documents/${id}#titles`} className={buttonLook("plain", "mt-1.5 mr-2")}>
-              Review {counted(report!.titles!, "line that looks like a title", "lines that look like titles")}
+              Review titles
             </Link>
           )}
           {report?.dropped.some((one) => one.withAll) && (
