@@ -373,6 +373,19 @@ describe("notes, tables and pictures of a word processor file", () => {
     expect(grid.child(1).child(0).attrs).toMatchObject({ rowspan: 2 });
   });
 
+  test("cells of a row that begins further in stand below the same cells as there", () => {
+    const cell = (words: string) => `<w:tc><w:tcPr/>${p(r(words))}</w:tc>`;
+    const { doc } = read({
+      body: `<w:tbl><w:tblPr/><w:tblGrid><w:gridCol w:w="1500"/><w:gridCol w:w="1500"/></w:tblGrid>
+        <w:tr>${cell("a")}${cell("b")}</w:tr>
+        <w:tr><w:trPr><w:gridBefore w:val="1"/></w:trPr>${cell("below b")}</w:tr>
+        <w:tr><w:trPr><w:gridAfter w:val="1"/></w:trPr>${cell("below a")}</w:tr></w:tbl>`,
+    });
+    expect(doc.toString()).toBe(
+      'doc(table(table_caption, table_grid(table_row(table_cell(paragraph("a")), table_cell(paragraph("b"))), table_row(table_cell(paragraph), table_cell(paragraph("below b"))), table_row(table_cell(paragraph("below a")), table_cell(paragraph)))))',
+    );
+  });
+
   test("pictures alone are figures of their width; those among words stand in the line; what cannot be shown keeps its place", () => {
     const { doc, dropped } = read({
       media: { "pic.png": SMALL_PNG, "old.emf": new Uint8Array([1, 0, 0, 0]) },

@@ -29,6 +29,8 @@ export interface GridRow {
   readonly behind: readonly XmlElement[];
 }
 
+const NO_CELL: XmlElement = { name: "w:tc", attributes: {}, content: [] };
+
 /** How the cells of a table stand, merged ones as one (ISO 29500-1, 17.4). `isOwn`: whether Gate Rope wrote it. `onLost` is told of words in a cell that is merged with another. */
 export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): GridRow[] {
   const widths =
@@ -49,8 +51,12 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
     const properties = childNamed(row, "w:trPr");
     if (childNamed(properties, "w:del")) continue;
     const header = childNamed(properties, "w:tblHeader");
-    let column = Number(childNamed(properties, "w:gridBefore")?.attributes["w:val"]) || 0;
+    const beginsAt = Number(childNamed(properties, "w:gridBefore")?.attributes["w:val"]);
+    let column = Math.min(Math.max(Math.trunc(beginsAt) || 0, 0), 1_000);
     const cells: GridCell[] = [];
+    // Without one the cells of a row that begins further in would stand below others than they do.
+    if (column > 0)
+      cells.push({ element: NO_CELL, column: 0, columns: column, rows: 1, widths: null, before: [] });
     const below = new Map<number, GridCell>();
     let markers: XmlElement[] = [];
     for (const element of wrapped(row, "w:tc")) {

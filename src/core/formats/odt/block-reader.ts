@@ -16,6 +16,7 @@ import { framed } from "./frames";
 import { InlineReader, plainWords, type MetNote } from "./inline-reader";
 import { startOf } from "./list-styles";
 import type { MasterPages } from "./master-pages";
+import { isNumberedParagraph, listOf } from "./numbered-paragraphs";
 import type { OdtScope } from "./scope";
 import { STYLE_NAMES } from "./style-names";
 import type { NamedStyle } from "./styles";
@@ -93,6 +94,17 @@ export class BlockReader {
     if (tag) {
       this.readTagged(element, tag);
       return 0;
+    }
+    if (isHiddenSection(element)) {
+      if (plainWords(element).trim() !== "")
+        this.scope.context.dropped.add("hidden text", "It is not shown in the file either.");
+      return 0;
+    }
+    if (isNumberedParagraph(element)) {
+      const other = elements.findIndex((one, i) => i > at && !isNumberedParagraph(one));
+      const end = other < 0 ? elements.length : other;
+      this.readList(listOf(elements.slice(at, end)));
+      return end - at - 1;
     }
     switch (element.name) {
       case "text:h":
@@ -538,10 +550,15 @@ function alignOf({ byHand, style }: NamedStyle, { styles }: OdtScope): Alignment
 /** The blocks and markers within an element, those in wrappers too. */
 function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
   for (const child of elementsIn(parent)) {
-    if (child.name === "text:section" && tagOf(child)) yield child;
+    if (child.name === "text:section" && (tagOf(child) || isHiddenSection(child))) yield child;
+    else if (isNumberedParagraph(child)) yield child;
     else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
     else if (!PASSED_OVER.has(child.name)) yield child;
   }
+}
+
+function isHiddenSection({ name, attributes }: XmlElement): boolean {
+  return name === "text:section" && attributes["text:display"] === "none";
 }
 
 /** Whether a list holds headings and nothing else that is written. */

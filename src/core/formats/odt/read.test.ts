@@ -212,6 +212,34 @@ test("lists nest, count, begin with a number and go on", () => {
   expect(doc.child(2).attrs).toMatchObject({ continues: true });
 });
 
+test("paragraphs that are numbered one by one are lists, deeper ones within the item before them", () => {
+  const numbered = (words: string, level: number, more = "") =>
+    `<text:numbered-paragraph text:list-id="n" text:level="${level}"${more}><text:number>9.</text:number>${p(words)}</text:numbered-paragraph>`;
+  const { doc } = read({
+    automatic: `<text:list-style style:name="N"><text:list-level-style-number text:level="1" style:num-format="1"/><text:list-level-style-number text:level="2" style:num-format="a"/></text:list-style>`,
+    text:
+      numbered("One", 1, ' text:style-name="N"') +
+      numbered("Deep", 2) +
+      numbered("Deeper", 3) +
+      numbered("Two", 1) +
+      p("Between.") +
+      numbered("Begins deep", 2) +
+      `<text:numbered-paragraph text:level="1"><text:h text:outline-level="1">A heading</text:h></text:numbered-paragraph>`,
+  });
+  const item = (words: string, inner = "") => `list_item(paragraph("${words}")${inner && `, ${inner}`})`;
+  expect(doc.toString()).toBe(
+    `doc(ordered_list(${item("One", `ordered_list(${item("Deep", `bullet_list(${item("Deeper")})`)})`)}, ${item("Two")}), paragraph("Between."), bullet_list(${item("Begins deep")}), heading("A heading"))`,
+  );
+});
+
+test("hidden sections are left out and counted", () => {
+  const { doc, dropped } = read({
+    text: `${p("Shown.")}<text:section text:name="S" text:display="none"><text:h text:outline-level="1">Not shown</text:h>${p("Nor this.")}</text:section><text:section text:name="T">${p("Shown too.")}</text:section>`,
+  });
+  expect(doc.toString()).toBe('doc(paragraph("Shown."), paragraph("Shown too."))');
+  expect(dropped).toMatchObject({ "hidden text": 1 });
+});
+
 test("tables keep merged cells, header rows, repeated cells and widths", () => {
   const { doc } = read({
     automatic: `<style:style style:name="C" style:family="table-column"><style:table-column-properties style:column-width="1in"/></style:style>`,
