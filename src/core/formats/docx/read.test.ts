@@ -195,6 +195,30 @@ describe("cross-references of a word processor file", () => {
     expect(saidReferences(index)).toEqual(["Cleaning", "Figure 1", "these words", "1", "above", "above"]);
   });
 
+  test("to bookmarks that their author named say what these mark", () => {
+    const { index } = read({
+      media: { "pic.png": SMALL_PNG },
+      styles: `${STYLES}<w:style w:type="paragraph" w:styleId="Part"><w:name w:val="heading 1"/><w:pPr><w:numPr><w:numId w:val="1"/></w:numPr><w:outlineLvl w:val="0"/></w:pPr></w:style>`,
+      numbering: `<w:abstractNum w:abstractNumId="0"><w:lvl w:ilvl="0"><w:start w:val="1"/><w:numFmt w:val="upperRoman"/><w:lvlText w:val="%1"/></w:lvl></w:abstractNum><w:num w:numId="1"><w:abstractNumId w:val="0"/></w:num>`,
+      body:
+        p(marked(1, "Cleaning_part", r("Cleaning")), `<w:pStyle w:val="Part"/>`) +
+        p(drawing("pic", "A slit")) +
+        p(
+          `${marked(2, "Fig_label", `${r("Figure ")}${marked(3, "Fig_number", field("SEQ Figure \\* ARABIC", "1"))}`)}${r(": ")}${marked(4, "Fig_title", r("The slit"))}`,
+        ) +
+        h(2, `${r("All ")}${marked(5, "Half", r("about it"))}`) +
+        p(
+          ["Cleaning_part", "Fig_label", "Fig_number", "Fig_title", "Half"]
+            .map((name) => field(`REF ${name} \\h`, "old"))
+            .concat(field("REF Cleaning_part \\r \\h", "old"))
+            .join(r(" | ")),
+        ),
+    });
+    expect(saidReferences(index)).toEqual(["Cleaning", "Figure 1", "1", "The slit", "about it", "I"]);
+    const names = index.bookmarks.map(({ name }) => name).sort();
+    expect(names).toEqual(["Cleaning_part", "Fig_label", "Fig_number", "Fig_title", "Half"]);
+  });
+
   test("to what is not there keep their words, with a link that says what it looked for", () => {
     const { index } = read({ body: p(`${r("See ")}${field("REF _Ref77 \\h", "the dome")}`) });
     expect(index.doc.textContent).toBe("See the dome");

@@ -10,6 +10,8 @@ export class OdtFacts {
   readonly wanted = new Set<string>();
   /** Names whose words a reference says. */
   readonly quoted = new Set<string>();
+  /** Names whose number a reference says. */
+  private readonly numbered = new Set<string>();
   readonly captions = new Map<XmlElement, CountedCaption>();
   private readonly begun = new Map<string, Enclosed>();
   private readonly ended = new Map<string, Enclosed>();
@@ -23,6 +25,15 @@ export class OdtFacts {
     return this.ended.get(name) ?? (this.begun.has(name) ? "point" : null);
   }
 
+  /** Whether a reference to a bookmark says what only the heading, figure or table has in which it stands. */
+  isSaidByPlace(name: string): boolean {
+    const enclosed = this.encloses(name);
+    return (
+      (enclosed === "heading" && this.numbered.has(name)) ||
+      (enclosed === "caption" && (this.numbered.has(name) || this.quoted.has(name)))
+    );
+  }
+
   ends(name: string): boolean {
     return this.ended.has(name);
   }
@@ -33,6 +44,7 @@ export class OdtFacts {
     // In headings references keep their words, so that none is said again.
     const format = attributes["text:reference-format"] ?? "text";
     if (within !== "heading" && format === "text") this.quoted.add(name);
+    if (/^(?:chapter|number|value|category-and-value)/.test(format)) this.numbered.add(name);
   }
 
   private visit(element: XmlElement, within: Enclosed): void {

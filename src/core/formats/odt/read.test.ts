@@ -158,6 +158,25 @@ describe("bookmarks and links of an OpenDocument text", () => {
   });
 });
 
+test("cross-references to bookmarks that their author named say what these mark", () => {
+  const marked = (name: string, words: string) =>
+    `<text:bookmark-start text:name="${name}"/>${words}<text:bookmark-end text:name="${name}"/>`;
+  const { index } = read({
+    text:
+      `<text:h text:outline-level="1">${marked("Cleaning part", "Cleaning")}</text:h>` +
+      `<text:h text:outline-level="2">All ${marked("Half", "about it")}</text:h>` +
+      p(
+        ["Cleaning part", "Half"]
+          .map(
+            (name) =>
+              `<text:bookmark-ref text:reference-format="text" text:ref-name="${name}">old</text:bookmark-ref>`,
+          )
+          .join(" | "),
+      ),
+  });
+  expect(saidReferences(index)).toEqual(["Cleaning", "about it"]);
+});
+
 test("generated lists are living ones, and their cached lines are gone", () => {
   const body = (title: string) =>
     `<text:index-body><text:index-title><text:p>${title}</text:p></text:index-title>${p("old line 1")}</text:index-body>`;
