@@ -77,7 +77,15 @@ test("promised targets are settled by exact anchor, then without regard to case,
   const [id, second] = [newId(), newId()];
   expect(promises.stands("Log", id)).toBe(true);
   expect(promises.stands("Log", second)).toBe(false);
-  promises.settle((anchor) => (anchor === "derived" ? second : undefined));
+  const around = promises.spokenOfAt("Log", true);
+  const alone = promises.spokenOfAt("derived", true);
+  const block = newId();
+  promises.settle(
+    (anchor) => (anchor === "derived" ? second : undefined),
+    (place) => (place === id ? block : undefined),
+  );
+  // What stands in no block is spoken of itself.
+  expect([around.id, alone.id]).toEqual([block, second]);
   expect([exact, folded, other]).toEqual(
     [id, id, second].map((found) => ({ kind: "destination", id: found })),
   );

@@ -25,8 +25,7 @@ export function ListLines({ list }: { list: Node }) {
   const index = useDocument((it) => it.outline);
   const [open, setOpen] = useState(false);
   const [adding, setAdding] = useState(false);
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [latest, setLatest] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<{ readonly id: string; readonly isNew: boolean } | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const edits = optionsOf(list).entries ?? {};
   const change = (how: Parameters<typeof session.changeBlock>[1]) => session.changeBlock(idOf(list)!, how);
@@ -63,9 +62,9 @@ export function ListLines({ list }: { list: Node }) {
               key={entry.id}
               entry={entry}
               edit={edits[entry.id] ?? {}}
-              open={chosen === entry.id}
-              isNew={latest === entry.id}
-              onOpen={(on) => setChosen(on ? entry.id : null)}
+              open={chosen?.id === entry.id}
+              isNew={chosen?.isNew ?? false}
+              onOpen={(on) => setChosen(on ? { id: entry.id, isNew: false } : null)}
               onTakeOut={
                 added.has(entry.id) ? () => change((tr, pos) => removeAdded(tr, pos, entry.id)) : null
               }
@@ -96,8 +95,7 @@ export function ListLines({ list }: { list: Node }) {
         onPlace={({ id }) => {
           setAdding(false);
           change((tr, pos) => addEntry(tr, pos, id));
-          setChosen(id);
-          setLatest(id);
+          setChosen({ id, isNew: true });
         }}
       />
     </div>

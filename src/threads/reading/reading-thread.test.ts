@@ -54,6 +54,18 @@ describe("the reading thread", () => {
     expect(none.ok && none.pictures).toEqual([]);
   });
 
+  test("counts lines that look like titles where no heading came in, but not of plain text", async () => {
+    const titles = async (name: string, text: string) => {
+      const outcome = await readInThread(THREAD, order(name, text));
+      return outcome.ok ? outcome.report.titles : outcome.error;
+    };
+    const bold = "<p><b>1. Mortar</b></p><p>Sand and lime.</p><p><b>2. Brick</b></p><p>Clay.</p>";
+    expect(await titles("a.html", bold)).toBe(2);
+    expect(await titles("a.html", `<h1>Masonry</h1>${bold}`)).toBe(2);
+    expect(await titles("a.html", `<h1>Masonry</h1><h2>Walls</h2>${bold}`)).toBeUndefined();
+    expect(await titles("a.txt", "1. MORTAR\n\nSand and lime.\n\n2. BRICK\n\nClay.\n")).toBeUndefined();
+  });
+
   test("tells what came in, and in which language", async () => {
     const outcome = await readInThread(
       THREAD,

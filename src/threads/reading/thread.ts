@@ -59,7 +59,8 @@ function readFrom(
     language: { tag: settingsOf(read.doc).language, recognised: result.recognised },
     cameIn: whatCameIn(read),
     dropped: result.dropped,
-    ...titlesWithoutLevels(read),
+    // Of plain text they are looked at before a document is made.
+    ...(result.format !== "text" && titlesWithoutLevels(read)),
     ...(comments.length > 0 && { comments }),
     ...(changes.length > 0 && { changes }),
   };

@@ -1,11 +1,9 @@
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
+import type { Enclosed } from "../office/named-reference";
 import type { CountedCaption } from "../office/series";
 import { fieldCode, type FieldCode } from "./field-code";
 import { isOn } from "./names";
 import { paragraphLook, runLook, type StyleTable } from "./style-table";
-
-/** What a bookmark encloses: that says what a reference to it speaks of. */
-export type Enclosed = "heading" | "label" | "number" | "caption" | "title" | "note" | "words" | "point";
 
 /** A counted caption, as its paragraph has it. */
 export interface CaptionFact extends CountedCaption {
@@ -65,8 +63,6 @@ export class DocumentFacts {
   readonly wanted: Set<string>;
   /** Names whose words a reference says. */
   readonly quoted: Set<string>;
-  /** Names whose number a reference says. */
-  private readonly numbered: Set<string>;
   /** By the name of a bookmark, the entry of the index that says its pages. */
   readonly indexed: Map<string, FieldCode>;
   private readonly places = new Map<string, NamedPlace>();
@@ -87,7 +83,6 @@ export class DocumentFacts {
   ) {
     this.wanted = outer?.wanted ?? new Set();
     this.quoted = outer?.quoted ?? new Set();
-    this.numbered = outer?.numbered ?? new Set();
     this.indexed = outer?.indexed ?? new Map();
     if (body) this.visitAll(body);
   }
@@ -124,21 +119,6 @@ export class DocumentFacts {
     if (to.at <= number.to && from.at < number.from) return "label";
     if (from.at >= number.to) return "title";
     return from.at <= number.from && to.at >= letters ? "caption" : "label";
-  }
-
-  /** Whether a reference to a bookmark says what only the heading, figure or table has in which it stands. */
-  isSaidByPlace(name: string): boolean {
-    const sought = name.toLowerCase();
-    switch (this.encloses(name)) {
-      case "heading":
-        return this.numbered.has(sought);
-      case "label":
-      case "number":
-      case "caption":
-        return this.quoted.has(sought) || this.numbered.has(sought);
-      default:
-        return false;
-    }
   }
 
   private visitAll(element: XmlElement): void {
@@ -298,8 +278,6 @@ export class DocumentFacts {
       this.wanted.add(name.toLowerCase());
       if (code.kind === "REF" && !["n", "r", "w", "p"].some((letter) => code.switches.has(letter)))
         this.quoted.add(name.toLowerCase());
-      if (code.kind === "REF" && ["n", "r", "w"].some((letter) => code.switches.has(letter)))
-        this.numbered.add(name.toLowerCase());
     }
     const { paragraph } = place;
     if (!paragraph || paragraph !== this.paragraphs.at(-1)) return;

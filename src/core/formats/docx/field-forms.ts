@@ -1,4 +1,4 @@
-import type { Enclosed } from "./facts";
+import type { Enclosed } from "../office/named-reference";
 import type { FieldCode } from "./field-code";
 
 /** The form of a cross-reference that says what a field says (ISO 29500-1, 17.16.5: REF, PAGEREF, NOTEREF). */

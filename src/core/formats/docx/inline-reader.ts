@@ -7,7 +7,7 @@ import { keptTex } from "./kept-tex";
 import type { OwnPlace } from "../office/own-part";
 import { tagOf, type Tag } from "./tags";
 import { isMachineName } from "../office/machine-names";
-import { placeAnchorOf } from "../office/place-anchor";
+import { saidOfNamed } from "../office/named-reference";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
 import { contentsFrom, type ContentsFrom } from "./contents";
 import type { FieldCode } from "./field-code";
@@ -504,14 +504,8 @@ export class InlineReader {
     if (enclosed && (builder.openKind !== "heading" || own.isOwn)) {
       const form = formOf(code, enclosed);
       const named = !isMachineName(name) && own.placeOf(name) === null;
-      const ofPlace = named && facts.isSaidByPlace(name) && (enclosed !== "heading" || /number/.test(form));
-      const reference = {
-        anchor: ofPlace ? placeAnchorOf(name) : anchor,
-        // The title of a bookmark is the name that its author gave it.
-        form: named && form === "{title}" ? "{words}" : form,
-        linked,
-      };
-      if (builder.crossReference(reference, this.marksOf({}))) return DROPS;
+      const said = named ? saidOfNamed(form, enclosed) : { form };
+      if (builder.crossReference({ anchor, linked, ...said }, this.marksOf({}))) return DROPS;
     }
     return { drops: false, link: linkMark({ href: `#${encodeURIComponent(anchor)}` }, builder, context) };
   }
@@ -543,7 +537,6 @@ export class InlineReader {
     if (place) return this.beginOwnRange(id, name, place);
     const hidden = isMachineName(name);
     if (hidden && !facts.wanted.has(name.toLowerCase())) return;
-    if (!hidden && facts.isSaidByPlace(name)) builder.hiddenAnchor(placeAnchorOf(name));
     const enclosed = facts.encloses(name);
     const quoted = enclosed === "words" && facts.quoted.has(name.toLowerCase());
     if (hidden && !quoted && enclosed !== "note") return builder.hiddenAnchor(name);

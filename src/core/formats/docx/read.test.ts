@@ -215,6 +215,8 @@ describe("cross-references of a word processor file", () => {
         ),
     });
     expect(saidReferences(index)).toEqual(["Cleaning", "Figure 1", "1", "The slit", "about it", "I"]);
+    // No address is given away that nobody asked for.
+    expect(index.headings.map(({ id }) => index.anchors.of(id))).toEqual(["cleaning", "all-about-it"]);
     const names = index.bookmarks.map(({ name }) => name).sort();
     expect(names).toEqual(["Cleaning_part", "Fig_label", "Fig_number", "Fig_title", "Half"]);
   });
@@ -408,6 +410,18 @@ describe("notes, tables and pictures of a word processor file", () => {
     expect(doc.toString()).toBe(
       'doc(table(table_caption, table_grid(table_row(table_cell(paragraph("a")), table_cell(paragraph("b"))), table_row(table_cell(paragraph), table_cell(paragraph("below b"))), table_row(table_cell(paragraph("below a")), table_cell(paragraph)))))',
     );
+  });
+
+  test("tables that would be filled up with more cells than a document holds are refused", () => {
+    const row = (columns: number) =>
+      `<w:tr><w:tc><w:tcPr><w:gridSpan w:val="${columns}"/></w:tcPr>${p(r("x"))}</w:tc></w:tr>`;
+    const table = `<w:tbl><w:tblGrid/>${row(1_000)}${row(1)}${row(1)}</w:tbl>`;
+    const parts = { body: `${table}${p("")}`.repeat(100) };
+    const result = readFile("wide.docx", docxFile(parts), {});
+    expect(result).toMatchObject({
+      ok: false,
+      error: { reason: "The file holds more than 150,000 blocks, which is the limit." },
+    });
   });
 
   test("pictures alone are figures of their width; those among words stand in the line; what cannot be shown keeps its place", () => {

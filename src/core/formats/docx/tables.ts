@@ -39,6 +39,16 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
       : childrenNamed(childNamed(table, "w:tblGrid"), "w:gridCol").map(({ attributes }) =>
           Math.round((points(attributes["w:w"] ?? "0") * 96) / 72),
         );
+  const placed = (
+    element: XmlElement,
+    column: number,
+    columns: number,
+    before: readonly XmlElement[],
+  ): GridCell => {
+    const own = widths.slice(column, column + columns);
+    const known = own.length === columns && own.every((width) => width >= 10 && width <= 4_000);
+    return { element, column, columns, rows: 1, widths: known ? own : null, before };
+  };
   const rows: GridRow[] = [];
   /** By the column it begins in, the cell that goes on below. */
   let above = new Map<number, GridCell>();
@@ -51,12 +61,10 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
     const properties = childNamed(row, "w:trPr");
     if (childNamed(properties, "w:del")) continue;
     const header = childNamed(properties, "w:tblHeader");
-    const beginsAt = Number(childNamed(properties, "w:gridBefore")?.attributes["w:val"]);
-    let column = Math.min(Math.max(Math.trunc(beginsAt) || 0, 0), 1_000);
+    let column = columnsSaid(childNamed(properties, "w:gridBefore"), 0);
     const cells: GridCell[] = [];
-    // Without one the cells of a row that begins further in would stand below others than they do.
-    if (column > 0)
-      cells.push({ element: NO_CELL, column: 0, columns: column, rows: 1, widths: null, before: [] });
+    // Without a cell there, those of a row that begins further in would stand below others than they do.
+    if (column > 0) cells.push(placed(NO_CELL, 0, column, []));
     const below = new Map<number, GridCell>();
     let markers: XmlElement[] = [];
     for (const element of wrapped(row, "w:tc")) {
@@ -65,10 +73,7 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
         continue;
       }
       const cell = childNamed(element, "w:tcPr");
-      const columns = Math.min(
-        Math.max(Number(childNamed(cell, "w:gridSpan")?.attributes["w:val"]) || 1, 1),
-        1_000,
-      );
+      const columns = columnsSaid(childNamed(cell, "w:gridSpan"), 1);
       const merge = childNamed(cell, "w:vMerge");
       const goesOn = merge !== null && merge.attributes["w:val"] !== "restart";
       const upper = above.get(column);
@@ -82,12 +87,10 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
         below.set(column, upper);
         if (holdsWords(element)) onLost();
       } else {
-        const own = widths.slice(column, column + columns);
-        const known = own.length === columns && own.every((width) => width >= 10 && width <= 4_000);
-        const placed = { element, column, columns, rows: 1, widths: known ? own : null, before: markers };
+        const own = placed(element, column, columns, markers);
         markers = [];
-        cells.push(placed);
-        if (merge) below.set(column, placed);
+        cells.push(own);
+        if (merge) below.set(column, own);
       }
       column += columns;
     }
@@ -102,6 +105,11 @@ export function gridOf(table: XmlElement, onLost: () => void, isOwn = false): Gr
     before = [];
   }
   return rows;
+}
+
+/** How many columns an element says, at least and, so that no file says a million, at most. */
+function columnsSaid(element: XmlElement | null, least: number): number {
+  return Math.min(Math.max(Math.trunc(Number(element?.attributes["w:val"])) || least, least), 1_000);
 }
 
 /** Whether nobody said how wide the columns are of a table that was written here. */

@@ -13,7 +13,7 @@ import {
 } from "@/core/document";
 import { faultMessage, schemaFault } from "@/core/schema-fault";
 import { fromBase64 } from "../base64";
-import { LIMITS } from "../intake/limits";
+import { LIMITS, TOO_MANY_BLOCKS } from "../intake/limits";
 import type { ReadContext } from "../intake/read-context";
 import { ReadError } from "../intake/read-error";
 import { FORM, newerForm } from "./form";
@@ -81,9 +81,7 @@ function checkSize(json: unknown): void {
     if (typeof value !== "object" || value === null) continue;
     if (depth > MAX_JSON_DEPTH) throw new ReadError("The file is nested deeper than any Gate Rope document.");
     if (!Array.isArray(value) && "type" in value && !("text" in value) && ++blocks > LIMITS.blocks * 4)
-      throw new ReadError(
-        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
-      );
+      throw new ReadError(TOO_MANY_BLOCKS);
     for (const inside of Object.values(value)) stack.push({ value: inside, depth: depth + 1 });
   }
 }

@@ -11,7 +11,7 @@ import {
   type OpenContainer,
 } from "./containers";
 import type { DropLog } from "./drop-log";
-import { LIMITS } from "./limits";
+import { LIMITS, TOO_MANY_BLOCKS } from "./limits";
 import type { NamedAnchor, NamedPlaces } from "./named-places";
 import { noticeOf } from "./notice-of";
 import type { NoteReferences } from "./note-references";
@@ -69,10 +69,7 @@ export class BlockStack {
 
   /** Counts a block that begins. Throws a {@link ReadError} when there are more than a document can hold. */
   countBlock(): void {
-    if (++this.count > LIMITS.blocks)
-      throw new ReadError(
-        `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`,
-      );
+    if (++this.count > LIMITS.blocks) throw new ReadError(TOO_MANY_BLOCKS);
   }
 
   // Anchors of the next block

@@ -23,6 +23,7 @@ import {
   type Series,
 } from "@/core/document";
 import { BlockStack } from "./block-stack";
+import { blocksAround } from "./blocks-around";
 import { behindTypedNumber } from "./caption-number";
 import type { ContainerAttributes, ContainerKind } from "./containers";
 import type { DropLog } from "./drop-log";
@@ -183,11 +184,14 @@ export class DocumentBuilder {
   }
 
   /** Adds a cross-reference to a place known by its anchor; false where none can stand. */
-  crossReference({ anchor, form, linked }: ReferenceElement, marks: readonly Mark[]): boolean {
+  crossReference(
+    { anchor, form, linked, around = false }: ReferenceElement,
+    marks: readonly Mark[],
+  ): boolean {
     if (this.stack.inNote) return false;
     if (!this.textblock) this.open("paragraph", {}, true);
     const block = this.textblock!;
-    const attrs = { target: this.links.spokenOfAt(anchor), form, linked };
+    const attrs = { target: this.links.spokenOfAt(anchor, around), form, linked };
     block.inline.push(nodes.cross_reference.create(attrs, null, this.allowedMarks(block, marks)));
     return true;
   }
@@ -567,7 +571,7 @@ export class DocumentBuilder {
     const met = this.stack.finish();
     const headings = met.filter((block) => isKind(block, "heading"));
     this.places.settleEarlier();
-    this.links.settle((anchor) => otherwise(anchor, headings));
+    this.links.settle((anchor) => otherwise(anchor, headings), blocksAround(met, this.places.registry));
     const called = this.windowTitle === null ? "" : titleOfPage(this.windowTitle.trim(), headings);
     const givenTitle = this.title?.trim() || called;
     // What the first heading says as well is left to it, so that the title follows it.

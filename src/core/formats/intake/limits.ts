@@ -20,5 +20,6 @@ export const LIMITS = {
   memory: 2_048,
 } as const;
 
+export const TOO_MANY_BLOCKS = `The file holds more than ${LIMITS.blocks.toLocaleString("en")} blocks, which is the limit.`;
 export const ARCHIVE_TOO_LARGE = tooLargeMessage("The file", LIMITS.archiveBytes);
 export const FILE_TOO_LARGE = tooLargeMessage("The file", LIMITS.fileBytes);

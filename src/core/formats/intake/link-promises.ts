@@ -11,6 +11,8 @@ export class LinkPromises {
   private readonly promised = new Map<string, Promised>();
   /** Those of cross-references, which cannot speak of the top. */
   private readonly spokenOf = new Map<string, Promised>();
+  /** Those of cross-references to the blocks around places. */
+  private readonly spokenOfAround = new Map<string, Promised>();
   private readonly places = new Map<string, DestinationId>();
 
   /** The target for a link to an anchor. */
@@ -18,9 +20,9 @@ export class LinkPromises {
     return promisedIn(this.promised, anchor);
   }
 
-  /** The target for a cross-reference to the place of an anchor. */
-  spokenOfAt(anchor: string): DestinationTarget {
-    return promisedIn(this.spokenOf, anchor);
+  /** The target for a cross-reference to the place of an anchor; `around`: to the block in which that stands. */
+  spokenOfAt(anchor: string, around = false): DestinationTarget {
+    return promisedIn(around ? this.spokenOfAround : this.spokenOf, anchor);
   }
 
   /** Says where an anchor stands; false when an earlier place already has it (the first one wins, as in browsers). */
@@ -41,17 +43,23 @@ export class LinkPromises {
 
   /** Whether some link leads to the anchor. */
   isWanted(anchor: string): boolean {
-    return this.promised.has(anchor) || this.spokenOf.has(anchor);
+    return this.promised.has(anchor) || this.spokenOf.has(anchor) || this.spokenOfAround.has(anchor);
   }
 
-  /** Settles every promise, by the exact anchor, then without regard to case, then by what `otherwise` finds. */
-  settle(otherwise: (anchor: string) => DestinationId | undefined): void {
+  /**
+   * Settles every promise, by the exact anchor, then without regard to case, then by what `otherwise` finds. `blockAround` answers the
+   * block in which a place stands; where there is none, the place itself is spoken of.
+   */
+  settle(
+    otherwise: (anchor: string) => DestinationId | undefined,
+    blockAround: (place: DestinationId) => DestinationId | undefined,
+  ): void {
     const folded = new Map([...this.places].reverse().map(([anchor, id]) => [anchor.toLowerCase(), id]));
-    for (const promised of [this.promised, this.spokenOf])
+    for (const promised of [this.promised, this.spokenOf, this.spokenOfAround])
       for (const [anchor, target] of promised) {
         const id = this.places.get(anchor) ?? folded.get(anchor.toLowerCase()) ?? otherwise(anchor);
         if (id) {
-          target.id = id;
+          target.id = (promised === this.spokenOfAround ? blockAround(id) : undefined) ?? id;
           delete target.was;
         } else if (/^_?top$/i.test(anchor) && promised === this.promised) leadToTop(target);
       }

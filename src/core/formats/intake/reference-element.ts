@@ -6,6 +6,8 @@ export interface ReferenceElement {
   readonly anchor: string;
   readonly form: string;
   readonly linked: boolean;
+  /** Whether it speaks of the block in which that place stands. */
+  readonly around?: boolean;
 }
 
 /**

@@ -76,7 +76,7 @@ export class TableBuilder {
     }
     this.stack.closeTo(table.depth);
     this.tables.pop();
-    const grid = tableGrid(table.rows);
+    const grid = tableGrid(table.rows, () => this.stack.countBlock());
     const caption = trimmed(table.caption);
     if (grid) {
       const node = nodes.table.create(null, [nodes.table_caption.create(null, caption), grid]);

@@ -17,9 +17,13 @@ const MAX_COLUMNS = 1_000;
 
 /**
  * Makes a rectangular grid of rows as files have them: spans are cut where they run over the table's foot or into a cell
- * that stands there already, and short rows are filled with empty cells. Null when there is no cell at all.
+ * that stands there already, and short rows are filled with empty cells, of each of which `onEmpty` is told. Null when there is no cell
+ * at all.
  */
-export function tableGrid(rows: readonly (readonly CellDraft[])[]): Node | null {
+export function tableGrid(
+  rows: readonly (readonly CellDraft[])[],
+  onEmpty: () => void = () => {},
+): Node | null {
   const filled = rows.filter((row) => row.length > 0);
   if (filled.length === 0) return null;
   const taken: boolean[][] = filled.map(() => []);
@@ -44,7 +48,10 @@ export function tableGrid(rows: readonly (readonly CellDraft[])[]): Node | null 
       const cells = row.map(({ cell, colspan, rowspan }) => cellNode(cell, colspan, rowspan));
       const missing = width - taken[y]!.filter(Boolean).length;
       const header = row.length > 0 && row.every(({ cell }) => cell.header);
-      for (let i = 0; i < missing; i++) cells.push(cellNode({ ...EMPTY_CELL, header }, 1, 1));
+      for (let i = 0; i < missing; i++) {
+        onEmpty();
+        cells.push(cellNode({ ...EMPTY_CELL, header }, 1, 1));
+      }
       return table_row.create(null, cells);
     }),
   );

@@ -13,6 +13,7 @@ import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } 
 import { AS_WIDE_AS_TEXT } from "./automatic-styles";
 import { contentsFrom } from "./contents";
 import { framed } from "./frames";
+import { isHiddenSection } from "./hidden-section";
 import { InlineReader, plainWords, type MetNote } from "./inline-reader";
 import { startOf } from "./list-styles";
 import type { MasterPages } from "./master-pages";
@@ -555,10 +556,6 @@ function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
     else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
     else if (!PASSED_OVER.has(child.name)) yield child;
   }
-}
-
-function isHiddenSection({ name, attributes }: XmlElement): boolean {
-  return name === "text:section" && attributes["text:display"] === "none";
 }
 
 /** Whether a list holds headings and nothing else that is written. */

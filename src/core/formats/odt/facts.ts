@@ -1,8 +1,7 @@
+import type { Enclosed } from "../office/named-reference";
 import type { CountedCaption } from "../office/series";
 import { elementsIn, type XmlElement } from "../xml/element";
-
-/** What a bookmark encloses: that says what a reference to it speaks of. */
-export type Enclosed = "heading" | "caption" | "words" | "point";
+import { isHiddenSection } from "./hidden-section";
 
 /** What has to be known of a whole document before its parts are read. */
 export class OdtFacts {
@@ -10,8 +9,6 @@ export class OdtFacts {
   readonly wanted = new Set<string>();
   /** Names whose words a reference says. */
   readonly quoted = new Set<string>();
-  /** Names whose number a reference says. */
-  private readonly numbered = new Set<string>();
   readonly captions = new Map<XmlElement, CountedCaption>();
   private readonly begun = new Map<string, Enclosed>();
   private readonly ended = new Map<string, Enclosed>();
@@ -25,15 +22,6 @@ export class OdtFacts {
     return this.ended.get(name) ?? (this.begun.has(name) ? "point" : null);
   }
 
-  /** Whether a reference to a bookmark says what only the heading, figure or table has in which it stands. */
-  isSaidByPlace(name: string): boolean {
-    const enclosed = this.encloses(name);
-    return (
-      (enclosed === "heading" && this.numbered.has(name)) ||
-      (enclosed === "caption" && (this.numbered.has(name) || this.quoted.has(name)))
-    );
-  }
-
   ends(name: string): boolean {
     return this.ended.has(name);
   }
@@ -44,14 +32,13 @@ export class OdtFacts {
     // In headings references keep their words, so that none is said again.
     const format = attributes["text:reference-format"] ?? "text";
     if (within !== "heading" && format === "text") this.quoted.add(name);
-    if (/^(?:chapter|number|value|category-and-value)/.test(format)) this.numbered.add(name);
   }
 
   private visit(element: XmlElement, within: Enclosed): void {
     for (const child of elementsIn(element)) {
       const { name, attributes } = child;
       const called = attributes["text:name"] ?? "";
-      if (name === "text:tracked-changes") continue;
+      if (name === "text:tracked-changes" || isHiddenSection(child)) continue;
       if (name === "text:bookmark" || name === "text:reference-mark")
         this.ended.set(called, within === "words" ? "point" : within);
       else if (name === "text:bookmark-start" || name === "text:reference-mark-start")

@@ -5,7 +5,7 @@ import { keptHeadingFrom, keptLink, keptReference, keptSection } from "../office
 import type { OwnPlace } from "../office/own-part";
 import { isOwnSize } from "../office/own-size";
 import { isMachineName } from "../office/machine-names";
-import { placeAnchorOf } from "../office/place-anchor";
+import { saidOfNamed } from "../office/named-reference";
 import type { RunLook, WrittenStyle } from "../office/written-style";
 import { childNamed, elementsWithin, textWithin, type XmlElement } from "../xml/element";
 import { anchorOf } from "./facts";
@@ -286,15 +286,8 @@ export class InlineReader {
       const marks = this.marksOf({ ...around, link: null });
       const form = formOf(element, known);
       const named = !isOther && !isMachineName(name) && own.placeOf(name) === null;
-      const ofPlace =
-        named && facts.isSaidByPlace(name) && (known !== "heading" || /number|label/.test(form));
-      const reference = {
-        anchor: ofPlace ? placeAnchorOf(name) : anchor,
-        // The title of a bookmark is the name that its author gave it.
-        form: named && !ofPlace && form === "{title}" ? "{words}" : form,
-        linked: true,
-      };
-      if (!this.beforeNumber && builder.crossReference(reference, marks)) {
+      const said = named ? saidOfNamed(form, known) : { form };
+      if (!this.beforeNumber && builder.crossReference({ anchor, linked: true, ...said }, marks)) {
         this.behindSpace = false;
         return;
       }
@@ -376,7 +369,6 @@ export class InlineReader {
     }
     const hidden = isMachineName(name);
     if (name === "" || this.ranges.has(name) || (hidden && !facts.wanted.has(name))) return;
-    if (!hidden && facts.isSaidByPlace(name)) builder.hiddenAnchor(placeAnchorOf(name));
     const quoted = facts.encloses(name) === "words" && facts.quoted.has(name);
     if (!facts.ends(name) || (hidden && !quoted)) return this.placePoint(name);
     this.ranges.set(name, builder.rangeMark(name, hidden ? null : name));

@@ -251,7 +251,16 @@ test("paragraphs that are numbered one by one are lists, deeper ones within the 
   );
 });
 
-test("hidden sections are left out and counted", () => {
+test("hidden sections are left out and counted; references into them keep their words", () => {
+  const rule = `<text:bookmark-start text:name="In it"/>rule<text:bookmark-end text:name="In it"/>`;
+  const hidden = read({
+    text:
+      p(
+        `See <text:bookmark-ref text:reference-format="text" text:ref-name="In it">the rule</text:bookmark-ref>.`,
+      ) + `<text:section text:display="none">${p(rule)}</text:section>`,
+  });
+  expect(hidden.doc.textContent).toBe("See the rule.");
+  expect(resolveLinks(hidden.index).map(({ lands }) => lands)).toEqual([false]);
   const { doc, dropped } = read({
     text: `${p("Shown.")}<text:section text:name="S" text:display="none"><text:h text:outline-level="1">Not shown</text:h>${p("Nor this.")}</text:section><text:section text:name="T">${p("Shown too.")}</text:section>`,
   });

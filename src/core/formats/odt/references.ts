@@ -1,5 +1,5 @@
 import type { XmlElement } from "../xml/element";
-import type { Enclosed } from "./facts";
+import type { Enclosed } from "../office/named-reference";
 
 /** The elements that refer to a place (ISO 26300-1, 7.7.5). */
 export const REFERENCES: ReadonlySet<string> = new Set([
