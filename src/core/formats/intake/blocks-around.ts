@@ -1,5 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { idOf, schema, type DestinationId, type Registry } from "@/core/document";
+import { asMark, idOf, isKind, type DestinationId, type Registry } from "@/core/document";
 import { blockPlaceOf } from "@/core/index";
 
 /** Finds the heading, figure, table or equation in which or on which a bookmark stands; undefined where there is none. */
@@ -13,9 +13,9 @@ export function blocksAround(
     if (!id || !blockPlaceOf(block)) continue;
     around.set(id, id);
     block.descendants((node) => {
-      if (node.type === schema.nodes.bookmark_point) around.set(idOf(node)!, id);
-      for (const mark of node.marks)
-        if (mark.type === schema.marks.bookmark) around.set(String(mark.attrs.id), id);
+      const point = isKind(node, "bookmark_point") ? idOf(node) : null;
+      const ranges = node.marks.flatMap((mark) => asMark(mark, "bookmark")?.id ?? []);
+      for (const bookmark of [...(point ? [point] : []), ...ranges]) around.set(bookmark, id);
     });
   }
   return (bookmark) => around.get(bookmarks[bookmark]?.block ?? bookmark);
