@@ -63,6 +63,24 @@ describe("a wayfinding plan", () => {
     doc.check();
   });
 
+  test("puts its other lists behind the contents list where that stands, so that no jump is added", () => {
+    const table = nodes.table.createAndFill()!;
+    const doc = createDocument([
+      heading(1, "Reference"),
+      paragraph("Rights of the authors."),
+      nodes.contents_list.create({ from: 1, to: 3 }),
+      ...["One", "Two", "Three"].flatMap((name) => [
+        heading(1, name),
+        paragraph("a"),
+        table.copy(table.content),
+      ]),
+    ]);
+    const built = withPlan(doc, named("Handbook"));
+    expect(shape(built).slice(0, 4)).toEqual(["heading", "paragraph", "sections", "tables"]);
+    const jumps = (of: typeof doc) => coverageOf(reachOf(indexDocument(of))).most;
+    expect([jumps(doc), jumps(built)]).toEqual([1, 1]);
+  });
+
   test("is built once, however often", () => {
     for (const plan of READY_PLANS) {
       const once = withPlan(manual, plan);

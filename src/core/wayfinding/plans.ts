@@ -180,13 +180,13 @@ export function putList<T extends Transform>(tr: T, list: PlannedList): T {
   return tr;
 }
 
-/** Where a list is put at the front: there, or behind the contents list that stands there. */
+/**
+ * Where a list is put at the front: there, or behind the contents list, wherever that stands. Before it, it would be what readers begin
+ * with, and lead to nothing but its own places.
+ */
 function frontPlace(doc: Node, { of }: PlannedList): number {
-  const front = frontPos(doc);
-  const first = doc.nodeAt(front);
-  const isContents =
-    first && isKind(first, "contents_list") && kindOf(first) === "sections" && !isMenu(first);
-  return of !== "sections" && isContents ? front + first.nodeSize : front;
+  const contents = of === "sections" ? null : wholeList(doc, { of: "sections" });
+  return contents ? contents.pos + doc.nodeAt(contents.pos)!.nodeSize : frontPos(doc);
 }
 
 /** A plan with all levels so many further down. */
@@ -286,7 +286,10 @@ function take(tr: Transform, pos: number, { of, from, to, options }: PlannedList
 }
 
 /** The list that stands for one of a plan already: one of its kind, and a menu where that is one. */
-function wholeList(doc: Node, { of, options }: PlannedList): { pos: number } | null {
+function wholeList(
+  doc: Node,
+  { of, options = {} }: Pick<PlannedList, "of"> & Partial<PlannedList>,
+): { pos: number } | null {
   let found: { pos: number } | null = null;
   doc.forEach((node, pos) => {
     if (found || !isKind(node, "contents_list") || kindOf(node) !== of) return;
