@@ -194,6 +194,7 @@ function Row({
         aria-label={words}
         data-row={words}
         tabIndex={first ? 0 : -1}
+        autoFocus={first}
         checked={ticked}
         onChange={(event) => onTick(event.target.checked)}
         className="size-4 shrink-0 accent-tide"

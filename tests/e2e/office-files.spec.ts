@@ -81,6 +81,7 @@ test("titles that are only bold in a file are offered with its report, and becom
   await expect(report).toContainText("No heading came in, but 4 lines look like titles.");
   await report.getByRole("link", { name: "Review titles" }).click();
   const box = page.getByRole("dialog", { name: "Lines that look like titles" });
+  await expect(box.getByRole("checkbox", { name: "1. Mortar" })).toBeFocused();
   await expect(box.getByRole("checkbox", { name: /Mixing/ })).toBeChecked();
   await expect(page).toHaveURL(/documents\/\w+$/);
   await box.getByRole("button", { name: "Make 4 headings" }).click();

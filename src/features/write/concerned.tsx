@@ -30,7 +30,7 @@ export function Concerned({ id }: { id: DestinationId }) {
     <>
       {lists.length > 0 && (
         <p className="mb-1 text-quiet">
-          In {counted(lists.length, "list")}, which update themselves:{" "}
+          In {counted(lists.length, "list, which updates itself", "lists, which update themselves")}:{" "}
           {lists
             .slice(0, 4)
             .map((name) => `“${shortened(name, 30)}”`)
