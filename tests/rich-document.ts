@@ -168,7 +168,7 @@ export function richDocument(): Manuscript {
         ...doc.attrs,
         styles: SHEET,
         registry: { bookmarks, anchors: {} },
-        returns: { ...RETURNS_NONE, levels: [1, 2], also: ["steps"] },
+        returns: { ...RETURNS_NONE, levels: [1, 2], also: ["steps", "headings"] },
       },
       doc.content,
     ),

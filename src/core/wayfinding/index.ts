@@ -59,7 +59,15 @@ export {
 export { coverageOf, reachOf, type Coverage, type SectionReach } from "./reach";
 export { estimatedPages, estimatedScreens, type PageScale } from "./text-scale";
 export { farSpots, farthest, waysBack, type FarSpot, type WaysBack } from "./ways-back";
-export { returnLinks, wayHome, wayHomeOfPages, type ReturnLink, type WayOn } from "./returns";
+export {
+  HEADING_SIGN,
+  leadsFromHeadings,
+  returnLinks,
+  wayHome,
+  wayHomeOfPages,
+  type ReturnLink,
+  type WayOn,
+} from "./returns";
 export { frontPos, newList, withContents, withReturns } from "./put-wayfinding";
 export { brokenPromises, brokenMessage, type BrokenPromise } from "./promises";
 export { fittedPlan, keepPromises, type FittedPlan } from "./fitted-plan";

@@ -161,6 +161,14 @@ function stepsFrom(
   ];
 }
 
+/** The sign beside headings. */
+export const HEADING_SIGN = "↑";
+
+/** Whether such a sign stands beside each heading. */
+export function leadsFromHeadings({ doc }: DocumentIndex): boolean {
+  return settingsOf(doc).returns.also?.includes("headings") ?? false;
+}
+
 /** Where the sign beside each heading leads, and the link that stays in view: where return links lead, or to the contents list. */
 export function wayHome(index: DocumentIndex): WayOn {
   const rule = settingsOf(index.doc).returns;

@@ -11,6 +11,7 @@ import type { ContentsFrom } from "./contents";
 import { isJoinedToNext } from "./facts";
 import { InlineReader, type MetNote } from "./inline-reader";
 import { ListStack } from "./list-stack";
+import { APPENDIX_WORDS } from "../office/appendix-words";
 import { languageSaid } from "../office/code-tag";
 import { isOwnSize } from "../office/own-size";
 import { ownLookOfParagraphs } from "../office/looks";
@@ -405,7 +406,7 @@ export class BlockReader {
     if (kept) return builder.nameHeading(kept);
     const takenOut = own.numbering === "0" && style.paragraph.numbering !== undefined;
     const counted = numbering.get(own.numbering)?.levels[0]?.text ?? "";
-    const appendix = level === 1 && [style.name, counted].some((words) => APPENDIX.test(words));
+    const appendix = level === 1 && [style.name, counted].some((words) => APPENDIX_WORDS.test(words));
     if (takenOut || appendix) builder.nameHeading({ series: takenOut ? "none" : "appendix", short: "" });
   }
 
@@ -624,8 +625,6 @@ function textOfParagraph(paragraph: XmlElement, own = false): string {
   }
   return words.trim();
 }
-
-const APPENDIX = /^(?:appendix|anhang|annexe?)\b/i;
 
 const CONTAINERS = {
   quotation: "quotation",

@@ -26,6 +26,7 @@ import { ownStyleId, runXml } from "./run-xml";
 import { STYLE_IDS } from "./style-ids";
 import { twentieths } from "./styles-xml";
 import { tableXml } from "./table-xml";
+import { besideHeading } from "./ways-xml";
 
 /** Where a block stands within others. */
 export interface Place {
@@ -148,7 +149,10 @@ const BLOCKS: Blocks = {
       { style: `Heading${level}`, list, align, ...direction(node, output) },
       output.placed(id, words),
     );
-    return short || series ? output.taggedWith("heading", { short, series }, written) : written;
+    return (
+      besideHeading(output) +
+      (short || series ? output.taggedWith("heading", { short, series }, written) : written)
+    );
   },
   paragraph: (node, { align, style }, place, output) => {
     const own = ownStyleId(style, output);

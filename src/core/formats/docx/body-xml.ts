@@ -3,11 +3,9 @@ import { bodyBegins, returnLinks } from "@/core/wayfinding";
 import { ListRun, namedXml, outermost } from "./block-xml";
 import { sectionsListed } from "./contents-xml";
 import type { DocxOutput } from "./docx-output";
-import { madeLink, styledRun } from "./inline-xml";
 import { firstPages, pagesFrom, type WrittenPageLines } from "./page-xml";
 import { paragraphXml } from "./paragraph-xml";
-import { runXml } from "./run-xml";
-import { STYLE_IDS } from "./style-ids";
+import { waysXml } from "./ways-xml";
 
 /** The text of a document with its ways back, in sections of pages. */
 export function bodyXml(output: DocxOutput, pageLines: WrittenPageLines): string {
@@ -44,15 +42,7 @@ export function bodyXml(output: DocxOutput, pageLines: WrittenPageLines): string
       parts.push(namedXml(block, place, output, { lists, start }));
     }
     const back = returns.get(i + 1);
-    if (back) {
-      const links = back.ways.map(({ to, words }) => {
-        const link = output.linkToPlace(to, words);
-        return link.kind === "place" ? madeLink(link.name, styledRun("Hyperlink", words)) : "";
-      });
-      parts.push(
-        output.tagged("made", paragraphXml({ style: STYLE_IDS.way }, links.join(runXml(" · ", "")))),
-      );
-    }
+    if (back) parts.push(waysXml(back, output));
   });
   parts.push(...(listed.get(doc.childCount) ?? []));
   const top = output.leadsToTop ? output.bookmarked(output.topName, "") : "";

@@ -44,6 +44,21 @@ describe("what another program sees in a .docx", () => {
     expect(part("word/footnotes.xml")).toContain("Any lamp.");
   });
 
+  test("are ways back: after sections, and in a frame beside each heading, apart from its words", () => {
+    const doc = linkedManual();
+    const returns = { levels: [1], words: "", also: ["headings" as const] };
+    const file = written(withSettings(doc, { returns }));
+    const [, frame, heading] =
+      /(<w:p><w:pPr><w:pStyle w:val="ReturnLink"\/><w:keepNext\/><w:framePr .*?<\/w:p>).*?(<w:p><w:pPr><w:pStyle w:val="Heading1"\/>.*?<\/w:p>)/.exec(
+        file.part("word/document.xml"),
+      )!;
+    expect(frame).toMatch(/xAlign="right".*<w:hyperlink w:anchor="[^"]+".*>↑</);
+    expect(heading).toContain("Lamps");
+    expect(heading).not.toContain("↑");
+    expect(read(file.bytes).textContent).toBe(doc.textContent);
+    expect(settingsOf(read(file.bytes)).returns).toMatchObject(returns);
+  });
+
   test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {
     const doc = linkedManual();
     const file = written(doc, { from: { document: "doc1", version: 7 } });

@@ -17,6 +17,8 @@ export interface EpubPackage {
   readonly language: string;
   /** Paths of its files of text, in the order in which they are read. */
   readonly spine: readonly string[];
+  /** The path of its list of contents, which is no part of the text; null where it names none. */
+  readonly navigation: string | null;
 }
 
 /** Fonts that are only made unreadable for other programs are no text. */
@@ -38,7 +40,11 @@ export function epubPackage(archive: Archive): EpubPackage {
   const files = new Map(
     childrenNamed(childNamed(book, "opf:manifest"), "opf:item").map(({ attributes }) => [
       attributes.id ?? "",
-      { path: pathBeside(path, decoded(attributes.href ?? "")), type: attributes["media-type"] ?? "" },
+      {
+        path: pathBeside(path, decoded(attributes.href ?? "")),
+        type: attributes["media-type"] ?? "",
+        isNavigation: /\bnav\b/.test(attributes.properties ?? ""),
+      },
     ]),
   );
   const spine = childrenNamed(childNamed(book, "opf:spine"), "opf:itemref").flatMap(({ attributes }) => {
@@ -46,9 +52,18 @@ export function epubPackage(archive: Archive): EpubPackage {
     return file && /x?html|x-dtbook/.test(file.type) ? [file.path] : [];
   });
   if (spine.length === 0) throw new ReadError(`${path} names no text to be read: the e-book is empty.`);
+  const all = [...files.values()];
+  const navigation =
+    all.find(({ isNavigation }) => isNavigation) ??
+    all.find(({ type }) => type === "application/x-dtbncx+xml");
   const metadata = childNamed(book, "opf:metadata");
   const said = (name: string) => textWithin(firstWithin(metadata, name)).replace(/\s+/g, " ").trim();
-  return { title: said("dc:title"), language: said("dc:language"), spine: [...new Set(spine)] };
+  return {
+    title: said("dc:title"),
+    language: said("dc:language"),
+    spine: [...new Set(spine)],
+    navigation: navigation?.path ?? null,
+  };
 }
 
 function refuseProtected(archive: Archive, root: string): void {

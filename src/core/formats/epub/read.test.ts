@@ -15,6 +15,55 @@ function read(parts: EpubParts) {
   return { doc, index: indexDocument(doc), pictures: result.manuscript.pictures };
 }
 
+const POINTS = [
+  ["The lamp", [["Wicks"], ["Glass"]]],
+  ["The stairs", [["Wicks"]]],
+] as const;
+
+const point = (words: string, within = ""): string =>
+  `<navPoint><navLabel><text>${words}</text></navLabel><content src="x"/>${within}</navPoint>`;
+const item = (words: string, within = ""): string =>
+  `<li><a href="x">${words}</a>${within && `<ol>${within}</ol>`}</li>`;
+const nested = (line: typeof point): string =>
+  POINTS.map(([words, within]) => line(words, within.map(([inner]) => line(inner!)).join(""))).join("");
+
+const NAVIGATION: Record<string, string> = {
+  "toc.ncx": `<ncx xmlns="http://www.daisy.org/z3986/2005/ncx/"><navMap>${nested(point)}</navMap></ncx>`,
+  "nav.xhtml": `<html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops"><body><nav epub:type="landmarks"><ol>${item("Cover")}</ol></nav><nav epub:type="toc"><ol>${nested(item)}</ol></nav></body></html>`,
+};
+
+describe.each(Object.keys(NAVIGATION))("paragraphs that %s names", (navigation) => {
+  const titled = (files: Record<string, string>, text = NAVIGATION[navigation]!) =>
+    read({ files, navigation, other: { [`OEBPS/${navigation}`]: text } }).index.headings.map(
+      ({ level, name }) => `${level} ${name}`,
+    );
+
+  test("are headings of the levels that it gives, and typed contents stay as they are", () => {
+    expect(
+      titled({
+        "front.xhtml":
+          '<p>Wicks</p><p><a href="one.xhtml">The lamp</a></p><p><a href="two.xhtml">Wicks</a></p>',
+        "one.xhtml":
+          '<p class="big"><b>The  lamp</b></p><p>Words of the lamp</p><p><i>Wicks</i></p><p>trim</p><p>Glass</p><p>wipe</p>',
+        "two.xhtml": "<div>The stairs</div><p>climb</p><p>Wicks</p><p>more</p>",
+      }),
+    ).toEqual(["1 The lamp", "2 Wicks", "2 Glass", "1 The stairs", "2 Wicks"]);
+  });
+
+  test("stand below those that are headings already, and a heading is not doubled", () => {
+    expect(
+      titled({
+        "one.xhtml": "<h2>The lamp</h2><p>The lamp</p><p>Wicks</p><p>trim</p>",
+        "two.xhtml": "<p>The stairs</p>",
+      }),
+    ).toEqual(["2 The lamp", "3 Wicks", "2 The stairs"]);
+  });
+
+  test("are left where it cannot be read", () => {
+    expect(titled({ "one.xhtml": "<p>The lamp</p>" }, "<ncx><navMap>")).toEqual([]);
+  });
+});
+
 describe("an e-book", () => {
   test("becomes one document in the order of its spine, with links across its files", () => {
     const { doc, index } = read({

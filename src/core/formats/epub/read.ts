@@ -8,11 +8,13 @@ import { lineOfHeading } from "../intake/page-title";
 import { ReadError } from "../intake/read-error";
 import type { ReadContext } from "../intake/read-context";
 import { epubPackage } from "./package";
+import { navigationLines } from "./navigation";
 import { joinedSpine, ownMetas } from "./spine-text";
+import { titledByNavigation } from "./titled-by-navigation";
 
 /** Reads an e-book (EPUB 2 and 3) as one document, in the order of its spine. Throws a {@link ReadError} for what is none. */
 export function readEpub(archive: Archive, context: ReadContext): Manuscript {
-  const { title, language, spine } = epubPackage(archive);
+  const { title, language, spine, navigation } = epubPackage(archive);
   const files = spine.flatMap((path) => {
     const bytes = archive.bytesOf(path);
     if (bytes) return [{ path, text: textOf(path, bytes) }];
@@ -29,10 +31,14 @@ export function readEpub(archive: Archive, context: ReadContext): Manuscript {
     all: true,
     pictureAt: (address) => archive.bytesOf(address),
   });
+  const doc =
+    navigation === null || ownMetas(files) !== ""
+      ? read.doc
+      : titledByNavigation(read.doc, navigationLines(archive, navigation));
   // What the first heading says as well is left to it, so that the title follows it.
-  return title === "" || title === lineOfHeading(firstHeading(read.doc))
-    ? read
-    : { ...read, doc: withSettings(read.doc, { title }) };
+  return title === "" || title === lineOfHeading(firstHeading(doc))
+    ? { ...read, doc }
+    : { ...read, doc: withSettings(doc, { title }) };
 }
 
 function firstHeading(doc: Node): Node | undefined {

@@ -16,12 +16,20 @@ import {
   type ByKind,
   type DestinationId,
 } from "@/core/document";
-import { hasLine, inBrief, placedIn, wayHome, type ReturnLink } from "@/core/wayfinding";
+import {
+  hasLine,
+  inBrief,
+  HEADING_SIGN,
+  leadsFromHeadings,
+  placedIn,
+  wayHome,
+  type ReturnLink,
+} from "@/core/wayfinding";
 import { ownEntry } from "@/core/own-entry";
 import { ownStyleAttributes } from "./own-style-html";
 import { aligned, labelHtml, type BlockFrame } from "./block-frame";
 import { isSaidByClass } from "./code-language";
-import { contentsHtml, leadsFromHeadings, lineAnchor } from "./contents-html";
+import { contentsHtml, lineAnchor } from "./contents-html";
 import { equationHtml } from "./equation-html";
 import { attribute, escapeHtml } from "./escape";
 import { figureHtml } from "./figure-html";
@@ -94,7 +102,7 @@ function besideHeading(node: Node, output: HtmlOutput): string {
     to !== null && anchor && hasLine(index, idOf(node)!)
       ? `#${lineAnchor(anchor)}`
       : output.hrefOf(to, words);
-  return ` <a class="beside" data-generated="return" href="${href}" aria-label="${escapeHtml(words)}">↑</a>`;
+  return ` <a class="beside" data-generated="return" href="${href}" aria-label="${escapeHtml(words)}">${HEADING_SIGN}</a>`;
 }
 
 /** The words of the notes that were met, footnotes first: each a list, whose lines lead back to the signs. */

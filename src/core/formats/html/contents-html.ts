@@ -1,6 +1,5 @@
 import type { Node } from "prosemirror-model";
-import { fixedWordsOf, type NodeAttributes, settingsOf, shortened } from "@/core/document";
-import type { DocumentIndex } from "@/core/index";
+import { fixedWordsOf, type NodeAttributes, shortened } from "@/core/document";
 import {
   cardOf,
   contentsList,
@@ -8,6 +7,7 @@ import {
   entryWords,
   indexLines,
   isBookIndex,
+  leadsFromHeadings,
   levelsOf,
   listEntries,
   LOOKS,
@@ -24,11 +24,6 @@ import {
 import type { BlockFrame } from "./block-frame";
 import { escapeHtml } from "./escape";
 import type { HtmlOutput } from "./html-output";
-
-/** Whether each heading leads back to its line in the contents list. */
-export function leadsFromHeadings({ doc }: DocumentIndex): boolean {
-  return settingsOf(doc).returns.also?.includes("headings") ?? false;
-}
 
 /** The public name of a place's line in the contents list. */
 export function lineAnchor(anchor: string): string {

@@ -227,7 +227,7 @@ export class BlockReader {
     return this.scope.styles.named("paragraph", element.attributes["text:style-name"]);
   }
 
-  private readHeading(element: XmlElement): void {
+  private readHeading(element: XmlElement, isAppendix = false): void {
     const { builder, context } = this.scope;
     this.runs.leave();
     const named = this.namedStyle(element);
@@ -241,6 +241,7 @@ export class BlockReader {
     if (level > 6)
       context.dropped.add("level of a heading below 6", "It is of level 6 now, the deepest there is.");
     builder.openTextblock("heading", { level: Math.min(level, 6), align: alignOf(named, this.scope) });
+    if (isAppendix) builder.nameHeading({ series: "appendix", short: "" });
     this.readInline(element, named);
     builder.closeTextblock();
   }
@@ -427,7 +428,9 @@ export class BlockReader {
   private readList(list: XmlElement): void {
     const { builder, lists } = this.scope;
     // Programs also number headings by lists around them.
-    if (this.listStyles.length === 0 && headsOnly(list)) return this.readHeadingsIn(list);
+    if (this.listStyles.length === 0 && headsOnly(list)) {
+      return this.readHeadingsIn(list, list.attributes["text:style-name"] ?? null);
+    }
     this.runs.leave();
     const style = list.attributes["text:style-name"] ?? this.listStyles.at(-1) ?? null;
     this.listStyles.push(style);
@@ -455,11 +458,13 @@ export class BlockReader {
     this.listStyles.pop();
   }
 
-  private readHeadingsIn(list: XmlElement): void {
+  /** `style`: that of the outermost list around them. */
+  private readHeadingsIn(list: XmlElement, style: string | null, depth = 1): void {
     for (const child of elementsIn(list)) {
-      if (child.name === "text:h") this.readHeading(child);
+      if (child.name === "text:h")
+        this.readHeading(child, depth === 1 && this.scope.lists.countsAppendices(style));
       else if (child.name === "text:p") this.readParagraph(child);
-      else this.readHeadingsIn(child);
+      else this.readHeadingsIn(child, style, child.name === "text:list" ? depth + 1 : depth);
     }
   }
 
@@ -560,11 +565,11 @@ function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
 
 /** Whether a list holds headings and nothing else that is written. */
 function headsOnly(list: XmlElement): boolean {
-  const written = [...elementsWithin(list)].filter(
-    ({ name }) => name === "text:h" || name === "text:p" || name === "table:table",
-  );
+  const written = [...elementsIn(list)].flatMap((item) => [...elementsIn(item)]);
+  const isHeading = (element: XmlElement) =>
+    element.name === "text:h" || (element.name === "text:list" && headsOnly(element));
   return (
-    written.length > 0 && written.every((element) => element.name === "text:h" || plainWords(element) === "")
+    written.some(isHeading) && written.every((element) => isHeading(element) || plainWords(element) === "")
   );
 }
 

@@ -22,6 +22,7 @@ import { listXml } from "./list-xml";
 import type { OdtOutput } from "./odt-output";
 import { STYLE_NAMES } from "./style-names";
 import { tableXml } from "./table-xml";
+import { besideHeading } from "./ways-xml";
 import { wordsXml } from "./words-xml";
 
 /** Where a block stands within others. Lengths are points. */
@@ -118,12 +119,15 @@ const BLOCKS: ByKind<
         ? output.taggedWords(`heading ${output.clean ? "" : output.keep({ short, series })}`, "")
         : "";
     const number = id ? output.index.numbers.get(id) : undefined;
-    // Numbers that the outline does not count stand there as words.
-    const typed = output.hasAppendixNumber(id);
+    // Numbers that neither the outline nor the list of appendices comes to stand there as words.
+    const isAppendix = output.hasAppendixNumber(id);
+    const isListed = isAppendix && output.appendices.next(level) === number;
+    const typed = isAppendix && !isListed;
     const header = series === "none" || typed ? ' text:is-list-header="true"' : "";
     const said = typed ? output.taggedWords("made", wordsXml(`${number} `)) : "";
     const words = output.placed(id, inlineXml(node, output, size));
-    return `<text:h text:style-name="${style}" text:outline-level="${level}"${header}>${told}${said}${words}</text:h>`;
+    const written = `<text:h text:style-name="${style}" text:outline-level="${level}"${header}>${told}${said}${words}${besideHeading(output)}</text:h>`;
+    return isListed ? output.appendices.item(written, level, output.appendixStyle) : written;
   },
   paragraph: (node, { align, style }, place, output) => {
     const own = style !== null && output.sheet.own?.[style]?.of === "paragraphs" ? style : null;

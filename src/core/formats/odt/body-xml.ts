@@ -1,13 +1,11 @@
 import { asKind, idOf, isKind } from "@/core/document";
 import { bodyBegins, returnLinks } from "@/core/wayfinding";
 import { xmlAttribute } from "../xml/escape-xml";
-import { namedXml, outermost, paragraphXml } from "./block-xml";
+import { namedXml, outermost } from "./block-xml";
 import { sequencesXml } from "./caption-xml";
-import { madeLink } from "./inline-xml";
 import type { OdtOutput } from "./odt-output";
 import type { WrittenPages } from "./pages-xml";
-import { STYLE_NAMES } from "./style-names";
-import { wordsXml } from "./words-xml";
+import { waysXml } from "./ways-xml";
 
 /** The text of a document with its ways back, each page set up as its section says. */
 export function bodyXml(output: OdtOutput, pages: WrittenPages): string {
@@ -37,13 +35,7 @@ export function bodyXml(output: OdtOutput, pages: WrittenPages): string {
       parts.push(namedXml(block, place, output, start));
     }
     const back = returns.get(i + 1);
-    if (back) {
-      const links = back.ways.map(({ to, words }) => {
-        const link = output.linkToPlace(to, words);
-        return link.kind === "place" ? madeLink(link.name, wordsXml(words)) : "";
-      });
-      parts.push(output.tagged("made", paragraphXml(STYLE_NAMES.way, links.join(" · "), place, output)));
-    }
+    if (back) parts.push(waysXml(back, place, output));
   });
   const body = parts.join("") || '<text:p text:style-name="Standard"/>';
   return sequencesXml(output) + begun(body, first, output);

@@ -12,7 +12,7 @@ import { anchorOf } from "./facts";
 import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
 import { formOf, REFERENCES } from "./references";
 import type { OdtScope } from "./scope";
-import { tagNamed } from "./tags";
+import { tagNamed, tagOf } from "./tags";
 
 /** A note whose sign was met. */
 export interface MetNote {
@@ -413,8 +413,8 @@ export class InlineReader {
   // Frames
 
   private readFrame(frame: XmlElement, around: Around): void {
-    if (this.beforeNumber) return;
-    const { builder } = this.scope;
+    const { builder, own } = this.scope;
+    if (this.beforeNumber || (own.isOwn && tagOf(frame)?.kind === "made")) return;
     const held = framed(frame, this.scope);
     if (held.kind === "box") this.boxes.push(held.box);
     else if (held.kind === "equation") builder.formula(held.tex, this.marksOf(around));

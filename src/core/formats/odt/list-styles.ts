@@ -6,6 +6,7 @@ import {
   type Numbering as HeadingNumbering,
 } from "@/core/document";
 import { numeralsFrom } from "@/core/model/list-count";
+import { APPENDIX_WORDS } from "../office/appendix-words";
 import { childNamed, elementsIn, type XmlElement } from "../xml/element";
 
 /** How items of one level are counted; null for a sign before each. */
@@ -31,6 +32,11 @@ export class ListStyles {
   /** How a level of a list is counted, from 1 on; a sign where nothing says it. */
   level(style: string | null, level: number): ListLevel {
     return (style !== null && this.styles.get(style)?.get(level)) || null;
+  }
+
+  /** Whether a style counts appendices by what it says before their numbers. */
+  countsAppendices(style: string | null): boolean {
+    return APPENDIX_WORDS.test(this.level(style, 1)?.before ?? "");
   }
 
   /** How headings of a level are counted. */

@@ -5,6 +5,7 @@ import type { OfficeOptions } from "../office/office-options";
 import type { OwnPlace } from "../office/own-part";
 import { packedPicture } from "../office/packed-picture";
 import { xmlAttribute } from "../xml/escape-xml";
+import { AppendixList } from "./appendix-list";
 import { AutomaticStyles } from "./automatic-styles";
 import { ownStyleNameOf } from "./style-names";
 
@@ -18,6 +19,7 @@ export interface PackedFile {
 /** Where the parts of an `.odt` meet while it is written. */
 export class OdtOutput extends OfficeOutput {
   readonly automatic = new AutomaticStyles();
+  readonly appendices: AppendixList;
   /** Pictures and equations, which are files of their own. */
   readonly files: PackedFile[] = [];
   private readonly picturePaths = new Map<string, string>();
@@ -31,6 +33,12 @@ export class OdtOutput extends OfficeOutput {
     private readonly options: OfficeOptions,
   ) {
     super(doc, options, ".odt", ownStyleNameOf);
+    this.appendices = new AppendixList(this.sheet);
+  }
+
+  /** The name of the style of the list of appendices. */
+  get appendixStyle(): string {
+    return this.automatic.ofList(this.appendices.levelsXml);
   }
 
   /** A number that nothing else has. */

@@ -2,7 +2,6 @@ import {
   ownStylesOf,
   type BlockLook,
   type Face,
-  type Numbering,
   type OwnLook,
   type StyleName,
   type StyleSheet,
@@ -15,13 +14,9 @@ import { escapeXml, XML_DECLARATION } from "../xml/escape-xml";
 import { round } from "./automatic-styles";
 import { FRAME_STYLES } from "./frame-styles";
 import { NAMESPACE_ATTRIBUTES } from "./namespace-attributes";
+import { NUMBER_FORMATS } from "./number-formats";
 import { ownStyleNameOf, STYLE_NAMES } from "./style-names";
 
-const FORMATS: Readonly<Record<Exclude<Numbering, "none">, string>> = {
-  decimal: "1",
-  letters: "A",
-  roman: "I",
-};
 const GENERIC: Readonly<Record<Face, readonly [generic: string, pitch: string, instead: string]>> = {
   serif: ["roman", "variable", "Georgia"],
   sans: ["swiss", "variable", "Arial"],
@@ -203,7 +198,7 @@ function outlineXml(sheet: StyleSheet): string {
       if (sheet.styles[`heading${outer}` as StyleName].numbering === "none") break;
       shown++;
     }
-    return `<text:outline-level-style text:level="${level}" style:num-format="${FORMATS[numbering]}"${shown > 1 ? ` text:display-levels="${shown}"` : ""} style:num-suffix=" "/>`;
+    return `<text:outline-level-style text:level="${level}" style:num-format="${NUMBER_FORMATS[numbering]}"${shown > 1 ? ` text:display-levels="${shown}"` : ""} style:num-suffix=" "/>`;
   });
   return `<text:outline-style style:name="Outline">${levels.join("")}</text:outline-style>`;
 }

@@ -7,9 +7,10 @@ export interface Tag {
   readonly said: readonly string[];
 }
 
-/** The tag of a section or a generated list; null for one that was made somewhere else. */
+/** The tag of a section, a generated list or a frame; null for one that was made somewhere else. */
 export function tagOf({ attributes }: XmlElement): Tag | null {
-  const [, words] = /^gate-rope:(.*) #\d+$/.exec(attributes["text:name"] ?? "") ?? [];
+  const name = attributes["text:name"] ?? attributes["draw:name"] ?? "";
+  const [, words] = /^gate-rope:(.*) #\d+$/.exec(name) ?? [];
   if (words === undefined) return null;
   const [kind = "", ...said] = words.split(" ");
   return { kind, said };

@@ -3,7 +3,7 @@ import type { Node } from "prosemirror-model";
 import { comesBack, readAs } from "#tests/comes-back";
 import { repacked, writtenFile } from "#tests/written-file";
 import { linkedManual } from "#tests/linked-manual";
-import { FIRST_SHEET, newId, schema, settingsOf } from "@/core/document";
+import { FIRST_SHEET, newId, schema, settingsOf, withSettings } from "@/core/document";
 import { indexDocument } from "@/core/index";
 import { resolveLinks } from "@/core/links";
 import { DropLog } from "..";
@@ -41,7 +41,7 @@ describe("what another program sees in an .odt", () => {
     expect(xml).toContain("Any lamp.");
   });
 
-  test("are numbers of headings that the outline counts, and typed ones only in appendices", () => {
+  test("are numbers of headings that the outline counts, and those of appendices by a list of their own", () => {
     const heading = (level: number, words: string, series: string | null = null) =>
       schema.node("heading", { id: newId(), level, series }, schema.text(words));
     const letters = { ...FIRST_SHEET, styles: { ...FIRST_SHEET.styles } };
@@ -55,10 +55,37 @@ describe("what another program sees in an .odt", () => {
       heading(2, "Rows"),
     ]);
     const xml = written(doc).part("content.xml");
-    const isTyped = (words: string) => new RegExp(`is-list-header="true"[^]{0,300}>${words}<`).test(xml);
-    expect(["Lamps", "Wicks", "Tables", "Rows"].map(isTyped)).toEqual([false, false, true, true]);
-    expect(xml).toContain("Appendix AA<");
-    expect(xml).toContain("AA.1<");
+    const isListed = (words: string) => new RegExp(`<text:list-item><text:h[^]{0,300}>${words}<`).test(xml);
+    expect(["Lamps", "Wicks", "Tables", "Rows"].map(isListed)).toEqual([false, false, true, true]);
+    expect(xml).toMatch(/text:level="1" style:num-format="A" style:num-prefix="Appendix "/);
+    expect(xml).toMatch(/text:level="2" style:num-format="1" text:display-levels="2"/);
+    // The number is not among the words: whoever counts again has it once.
+    expect(xml).not.toContain("Appendix AA");
+    for (const clean of [false, true]) {
+      const index = indexDocument(read(written(doc, { clean }).bytes));
+      expect([index.headings.at(-1)!, index.headings.at(-2)!].map(({ id }) => index.numbers.get(id))).toEqual(
+        ["AA.1", "Appendix AA"],
+      );
+    }
+  });
+
+  test("are numbers as words where no list comes to them", () => {
+    const heading = (level: number, words: string, series: string | null = null) =>
+      schema.node("heading", { id: newId(), level, series }, schema.text(words));
+    const doc = schema.node("doc", {}, [heading(1, "Lamps"), heading(2, "Tables", "appendix")]);
+    const { bytes, part } = written(doc);
+    expect(part("content.xml")).toMatch(/is-list-header="true"[^]{0,300}>Appendix A</);
+    expect(indexDocument(read(bytes)).headings.map(({ name }) => name)).toEqual(["Lamps", "Tables"]);
+  });
+
+  test("are ways back: after sections, and in a frame beside each heading, apart from its words", () => {
+    const doc = linkedManual();
+    const returns = { levels: [1], words: "", also: ["headings" as const] };
+    const file = written(withSettings(doc, { returns }));
+    const [sign] = /<text:h .*?<\/text:h>/.exec(file.part("content.xml"))!;
+    expect(sign).toMatch(/Lamps.*<draw:frame [^>]*anchor-type="paragraph".*xlink:href="#[^"]+"[^>]*>↑</);
+    expect(read(file.bytes).textContent).toBe(doc.textContent);
+    expect(settingsOf(read(file.bytes)).returns).toMatchObject(returns);
   });
 
   test("what its author wrote in another program comes back, and what was not touched stays as it was", () => {
