@@ -1,6 +1,7 @@
 import type { Mark } from "prosemirror-model";
 import { asMark, fixedWords, markAmong } from "@/core/document";
 import { linkMark } from "../intake/addresses";
+import { ENTRY_AMONG_WORDS } from "../office/entry-among-words";
 import { isOwnSize } from "../office/own-size";
 import { keptLink, keptReference } from "../office/kept";
 import { keptTex } from "./kept-tex";
@@ -481,6 +482,8 @@ export class InlineReader {
         this.enterInIndex(code);
         return DROPS;
       case "TC":
+        context.dropped.add(...ENTRY_AMONG_WORDS);
+        return DROPS;
       case "RD":
         return DROPS;
       case "TOC":

@@ -273,6 +273,12 @@ describe("generated lists of a word processor file", () => {
       ["slit", "width", "gap"],
     ]);
   });
+
+  test("lines of contents lists that are marked among words are told", () => {
+    const { doc, dropped } = read({ body: p(`${r("The slit")}${field('TC "Slits" \\l 2', "")}${r(".")}`) });
+    expect(doc.textContent).toBe("The slit.");
+    expect(dropped).toEqual({ "line of a contents list that is marked among the words": 1 });
+  });
 });
 
 describe("captions of a word processor file", () => {

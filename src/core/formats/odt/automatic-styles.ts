@@ -33,6 +33,16 @@ export class AutomaticStyles {
     );
   }
 
+  /** A section in so many columns of text. */
+  ofSection(columns: number): string {
+    if (columns === 1) return "Section";
+    return this.named(
+      "S",
+      'style:family="section"',
+      `<style:section-properties style:editable="false"><style:columns fo:column-count="${columns}" fo:column-gap="18pt"/></style:section-properties>`,
+    );
+  }
+
   /** The style of a column of a table; its width in points. */
   ofColumn(width: number): string {
     return this.named(

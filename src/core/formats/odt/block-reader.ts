@@ -518,7 +518,7 @@ export class BlockReader {
   private readContents(element: XmlElement): void {
     const tag = tagOf(element);
     if (tag?.kind === "list" && this.placeKeptList(tag.said[0] ?? "", tag.said[1])) return;
-    const contents = contentsFrom(element);
+    const contents = contentsFrom(element, this.scope.styles);
     this.runs.leave();
     if (contents) {
       // What leads to one of its lines leads to the list.

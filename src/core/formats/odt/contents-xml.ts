@@ -46,7 +46,8 @@ export function contentsXml(
     : "";
   const body = output.placedBeside(id, titled + lines);
   const called = output.clean ? `List ${output.next()}` : `gate-rope:${tag} #${output.next()}`;
-  return `<text:${name} text:style-name="Section"${xmlAttribute("text:name", called)}>${source}<text:index-body>${body}</text:index-body></text:${name}>`;
+  const style = output.automatic.ofSection(isBookIndex(node) ? (optionsOf(node).columns ?? 1) : 1);
+  return `<text:${name} text:style-name="${style}"${xmlAttribute("text:name", called)}>${source}<text:index-body>${body}</text:index-body></text:${name}>`;
 }
 
 interface ListElement {

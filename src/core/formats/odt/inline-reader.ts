@@ -4,6 +4,7 @@ import { linkMark } from "../intake/addresses";
 import { keptHeadingFrom, keptLink, keptReference, keptSection } from "../office/kept";
 import type { OwnPlace } from "../office/own-part";
 import { isOwnSize } from "../office/own-size";
+import { ENTRY_AMONG_WORDS } from "../office/entry-among-words";
 import { isMachineName } from "../office/machine-names";
 import { saidOfNamed } from "../office/named-reference";
 import type { RunLook, WrittenStyle } from "../office/written-style";
@@ -167,14 +168,17 @@ export class InlineReader {
       case "text:hidden-paragraph":
         this.scope.context.dropped.add("hidden text", "It is not shown in the file either.");
         return;
+      case "text:toc-mark":
+      case "text:toc-mark-start":
+      case "text:user-index-mark":
+      case "text:user-index-mark-start":
+        this.scope.context.dropped.add(...ENTRY_AMONG_WORDS);
+        return;
       case "office:annotation":
       case "office:annotation-end":
       case "text:tracked-changes":
       case "text:soft-page-break":
       case "office:forms":
-      case "text:toc-mark":
-      case "text:toc-mark-start":
-      case "text:toc-mark-end":
         return;
       default:
         if (isDrawn(element)) return this.readDrawn(element);

@@ -180,14 +180,17 @@ test("cross-references to bookmarks that their author named say what these mark"
 test("generated lists are living ones, and their cached lines are gone", () => {
   const body = (title: string) =>
     `<text:index-body><text:index-title><text:p>${title}</text:p></text:index-title>${p("old line 1")}</text:index-body>`;
-  const { doc } = read(
+  const { doc, dropped } = read(
     `<text:table-of-content><text:table-of-content-source text:outline-level="2"><text:table-of-content-entry-template text:outline-level="1"><text:index-entry-text/></text:table-of-content-entry-template></text:table-of-content-source>${body("In here")}</text:table-of-content>` +
       `<text:table-index><text:table-index-source text:caption-sequence-name="Table"/>${body("")}</text:table-index>` +
       `<text:alphabetical-index><text:alphabetical-index-source/>${body("Index")}</text:alphabetical-index>` +
       h(1, "First") +
-      p(`The <text:alphabetical-index-mark text:string-value="width" text:key1="slit"/>slit.`),
+      p(
+        `The <text:alphabetical-index-mark text:string-value="width" text:key1="slit"/>slit<text:toc-mark-start text:id="a" text:outline-level="1"/>.<text:toc-mark-end text:id="a"/>`,
+      ),
   );
   expect(doc.textContent).toBe("FirstThe slit.");
+  expect(dropped).toEqual({ "line of a contents list that is marked among the words": 1 });
   expect(doc.content.content.slice(0, 3).map(({ attrs }) => attrs)).toMatchObject([
     { heading: "In here", from: 1, to: 2, list: { pageless: true } },
     { heading: "", list: { of: "tables" } },

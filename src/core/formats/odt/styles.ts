@@ -34,6 +34,7 @@ const NO_LOOK: Looks = { run: {}, paragraph: {} };
 export class OdtStyles {
   private readonly written = new Map<string, Written>();
   private readonly defaults = new Map<Family, Looks>();
+  private readonly columns = new Map<string, number>();
   private readonly fonts = new Map<string, string>();
   private readonly resolved = new Map<string, WrittenStyle>();
   private readonly known = new Map<string, NamedStyle>();
@@ -60,6 +61,11 @@ export class OdtStyles {
 
   private take(element: XmlElement, automatic: boolean): void {
     const family = element.attributes["style:family"];
+    if (family === "section") {
+      const columns = childNamed(childNamed(element, "style:section-properties"), "style:columns");
+      const count = Number(columns?.attributes["fo:column-count"]);
+      if (count > 1) this.columns.set(element.attributes["style:name"] ?? "", count);
+    }
     if (family !== "paragraph" && family !== "text") return;
     if (element.name === "style:default-style") this.defaults.set(family, this.looksOf(element));
     else if (element.name === "style:style") {
@@ -70,6 +76,11 @@ export class OdtStyles {
 
   get language(): string | null {
     return this.body.run.language ?? null;
+  }
+
+  /** In how many columns a section stands by the name of its style. */
+  columnsOf(section: string | undefined): number {
+    return this.columns.get(section ?? "") ?? 1;
   }
 
   /** What a paragraph or words say by the name of their style. */

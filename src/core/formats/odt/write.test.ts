@@ -78,6 +78,14 @@ describe("what another program sees in an .odt", () => {
     expect(indexDocument(read(bytes)).headings.map(({ name }) => name)).toEqual(["Lamps", "Tables"]);
   });
 
+  test("is the index in its columns", () => {
+    const index = schema.node("contents_list", { id: newId(), list: { of: "entries", columns: 2 } });
+    const doc = schema.node("doc", {}, [index, schema.node("paragraph", null, schema.text("lamps"))]);
+    const { part, bytes } = written(doc, { clean: true });
+    expect(part("content.xml")).toMatch(/<style:columns fo:column-count="2"/);
+    expect(read(bytes).child(0).attrs.list).toEqual({ of: "entries", columns: 2 });
+  });
+
   test("are ways back: after sections, and in a frame beside each heading, apart from its words", () => {
     const doc = linkedManual();
     const returns = { levels: [1], words: "", also: ["headings" as const] };
