@@ -80,7 +80,7 @@ export function linked(pages: number): Node {
 
 const fresh = (pages: number) => schema.nodeFromJSON(linked(pages).toJSON());
 
-/** What is asked after each change: every link followed, and which are adrift. */
+/** What is asked after each change: every link followed, and which are broken. */
 const follow = (index: DocumentIndex): unknown => followLinks(index);
 
 function alone(name: string, ready: Task["ready"]): Task {

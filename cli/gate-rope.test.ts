@@ -163,10 +163,10 @@ describe("gate-rope proof", () => {
       status: 0,
       out: expect.stringContaining("skipped-level"),
     });
-    const adrift = rope("proof", file("adrift.md", "# One\n\n[x](#none)\n"), "--json");
-    expect(adrift.status).toBe(1);
-    expect(JSON.parse(adrift.out)).toMatchObject([
-      { kind: "adrift", says: "The link “x” is broken. Nothing here is called “none”." },
+    const broken = rope("proof", file("broken.md", "# One\n\n[x](#none)\n"), "--json");
+    expect(broken.status).toBe(1);
+    expect(JSON.parse(broken.out)).toMatchObject([
+      { kind: "broken", says: "The link “x” is broken. Nothing here is called “none”." },
     ]);
   });
 

@@ -117,7 +117,7 @@ async function run(command: Command): Promise<number> {
             ? "Nothing found."
             : findings.map((finding) => `${finding.kind}: ${finding.says}`).join("\n"),
         );
-      return findings.some((finding) => finding.kind === "adrift") ? 1 : 0;
+      return findings.some((finding) => finding.kind === "broken") ? 1 : 0;
     }
     case "backup": {
       if (existsSync(command.file) && !command.force)

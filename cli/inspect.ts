@@ -118,14 +118,14 @@ function reachTold(index: DocumentIndex, layout: PageLayout | null): Inspection[
 
 /** The same for people. */
 export function inspectionText(inspection: Inspection): string {
-  const adrift = inspection.links.filter((link) => !link.lands);
+  const broken = inspection.links.filter((link) => !link.lands);
   const lines = [
     inspection.title,
     [
       counted(inspection.words, "word"),
       counted(inspection.headings.length, "heading"),
       counted(inspection.bookmarks.length, "bookmark"),
-      `${counted(inspection.links.length, "link")} (${adrift.length} broken)`,
+      `${counted(inspection.links.length, "link")} (${broken.length} broken)`,
       counted(inspection.figures.length, "figure"),
       counted(inspection.tables.length, "table"),
     ].join(", "),
@@ -139,7 +139,7 @@ export function inspectionText(inspection: Inspection): string {
     ),
     ...list(
       "Broken links",
-      adrift.map(({ text, why }) => `${text}: ${why ?? ""}`),
+      broken.map(({ text, why }) => `${text}: ${why ?? ""}`),
     ),
     ...list(
       `Pages (${inspection.pages?.count ?? 0})`,

@@ -15,7 +15,7 @@ export const listedDocument = z.object({
   words: z.number(),
   sections: z.number(),
   /** How many of its links lead nowhere. */
-  adrift: z.number(),
+  brokenLinks: z.number(),
   version: z.number(),
   /** When it was changed last, in milliseconds since 1970. */
   changedAt: z.number(),

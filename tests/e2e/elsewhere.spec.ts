@@ -78,7 +78,7 @@ test("links lead to other documents, hold through renaming there, and their auth
   await page.evaluate(() => document.dispatchEvent(new Event("visibilitychange")));
   await expect(link(page)).toContainText("Lamp room and stairs in “Keeper's book”");
 
-  // Before it goes its author is told who leads there; afterwards the link is adrift.
+  // Before it goes its author is told who leads there; afterwards the link is broken.
   await other.getByRole("button", { name: "Even", exact: true }).click();
   await other.getByRole("navigation", { name: "Rope" }).getByText("Lamp room and stairs").click();
   await other.getByRole("button", { name: "Delete section (Delete)" }).click();
@@ -317,7 +317,7 @@ test("looks and hints of links show, and only schemes that are allowed are addre
   await kept(page);
   await page.goto(`/read/${id}`);
   await expect(page.getByText("keeper").locator("xpath=self::a")).toHaveAttribute("data-look", "button");
-  await expect(page.locator(".reading a.adrift", { hasText: "road" })).not.toHaveAttribute("href");
+  await expect(page.locator(".reading a.broken", { hasText: "road" })).not.toHaveAttribute("href");
 });
 
 test("a value is computed in the text, stays current, and says why where it cannot be", async ({ page }) => {

@@ -114,10 +114,10 @@ test("a cross-reference is pointed at another place, made into text, and says wh
   await page.keyboard.press("Shift+Home");
   await page.keyboard.press("Backspace");
   await page.keyboard.press("Backspace");
-  await expect(manuscript(page).locator(".adrift")).toBeVisible();
+  await expect(manuscript(page).locator(".broken")).toBeVisible();
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  await expect(manuscript(page).locator(".adrift")).toBeHidden();
+  await expect(manuscript(page).locator(".broken")).toBeHidden();
 
   await references(page).click();
   await tray(page).getByRole("button", { name: "Turn into text" }).click();

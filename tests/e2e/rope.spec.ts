@@ -42,7 +42,7 @@ test("the rope is drawn larger by keys and by the wheel, shows more names, none 
 test("tables, faults and where others write are on the rope", async ({ page }) => {
   await openFile(page, "rope-signs.md", `# All\n\n[gone](#nowhere)\n\n${TEXT}\n\n#### Too deep\n\nWords.\n`);
   await expect(rope(page).locator('[data-sign="table"]')).toHaveCount(1);
-  // A link adrift at the beginning, a level that was skipped at the end.
+  // A broken link at the beginning, a level that was skipped at the end.
   await expect(rope(page).locator('[data-sign="fault"]')).toHaveCount(2);
   await clickWords(page, "gone");
   await page.keyboard.press("Control+z");

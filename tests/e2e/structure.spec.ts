@@ -129,9 +129,9 @@ test.describe("sections on the even rope", () => {
       page.getByText("2 sections were deleted. The link that led there is now broken."),
     ).toBeVisible();
     await expect.poll(() => headings(page)).toEqual(["1 B", "1 A", "3 A1", "3 A2", "1 C"]);
-    await expect(manuscript(page).locator(".adrift")).toHaveText("the first");
+    await expect(manuscript(page).locator(".broken")).toHaveText("the first");
     await page.getByRole("button", { name: "Undo", exact: true }).last().click();
-    await expect(manuscript(page).locator(".adrift")).toHaveCount(0);
+    await expect(manuscript(page).locator(".broken")).toHaveCount(0);
     await kept(page);
   });
 

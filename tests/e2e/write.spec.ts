@@ -79,10 +79,10 @@ test.describe("bookmarks", () => {
     await expect(
       page.getByText("The bookmark “Renamed spot” was deleted. The link that led there is now broken."),
     ).toBeVisible();
-    await expect(manuscript(page).locator(".adrift").filter({ hasText: "Open the shutters" })).toBeVisible();
+    await expect(manuscript(page).locator(".broken").filter({ hasText: "Open the shutters" })).toBeVisible();
     await page.getByRole("button", { name: "Undo", exact: true }).click();
     await expect(bookmarks).toContainText("1 link lands here");
-    await expect(manuscript(page).locator(".adrift").filter({ hasText: "Open the shutters" })).toHaveCount(0);
+    await expect(manuscript(page).locator(".broken").filter({ hasText: "Open the shutters" })).toHaveCount(0);
   });
 
   test("are listed by place or by name, walked by keys, and gone to", async ({ page }) => {
@@ -213,9 +213,9 @@ test.describe("structure", () => {
     await page.getByRole("button", { name: "Plain text" }).click();
     await expect(contents.getByRole("button")).toHaveText(["First part", "Last part"]);
     // The link holds: it lands on what is a paragraph now.
-    await expect(manuscript(page).locator(".adrift").filter({ hasText: "the far part" })).toHaveCount(0);
+    await expect(manuscript(page).locator(".broken").filter({ hasText: "the far part" })).toHaveCount(0);
     await page.keyboard.press("Control+Alt+2");
-    await expect(manuscript(page).locator(".adrift").filter({ hasText: "the far part" })).toHaveCount(0);
+    await expect(manuscript(page).locator(".broken").filter({ hasText: "the far part" })).toHaveCount(0);
     await expect(manuscript(page).getByRole("button", { name: "Back to contents" })).toHaveCount(2);
   });
 
@@ -293,7 +293,7 @@ test.describe("structure", () => {
     await page.keyboard.press("Control+End");
     await page.keyboard.press("Enter");
     await page.keyboard.press("Control+v");
-    await expect(manuscript(page).locator(".adrift")).toHaveCount(0);
+    await expect(manuscript(page).locator(".broken")).toHaveCount(0);
     await kept(page);
   });
 });

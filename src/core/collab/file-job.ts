@@ -31,7 +31,7 @@ export const fileJob = z.object({
       pages: count,
       bytes: count,
       proof: fileProof,
-      /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
+      /** Links that lead nowhere in the file: broken in the document, or to a page that is not in it. */
       leftOut: count,
       /** Characters that no font has. */
       missing: z.array(missingCharacter).readonly(),

@@ -101,7 +101,7 @@ describe("attached files", () => {
     const { text, beside } = writeFile({ doc: whole, pictures: new Map(), files: bytes }, "html");
     expect([...beside.keys()]).toEqual(["files/plan.txt", "files/PLAN 2.txt"]);
     expect(text).toContain('<a href="files/PLAN%202.txt">the plan</a>');
-    expect(text).toContain('<a class="adrift"');
+    expect(text).toContain('<a class="broken"');
     expect(writeFile({ doc: whole, pictures: new Map(), files: bytes }, "text").beside.size).toBe(0);
   });
 
@@ -137,7 +137,7 @@ test("other documents are found beside a file, and by their address on the scree
   const { text } = writeFile({ doc, pictures: new Map() }, "html", { library });
   expect(text).toContain('href="Road%20notes%20winter.html#snow-ice"');
   expect(text).toContain('href="Road%20notes%20winter.html"');
-  expect(text).toContain('<a class="adrift" data-adrift="" data-leads=');
+  expect(text).toContain('<a class="broken" data-adrift="" data-leads=');
   const markdown = writeFile({ doc, pictures: new Map() }, "markdown", { library }).text;
   expect(markdown).toContain('href="Road%20notes%20winter.md#snow-ice"');
   const onScreen = new OnScreen("own", library);

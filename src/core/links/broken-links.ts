@@ -20,7 +20,7 @@ export function targetKey(target: LinkTarget): string {
 /** What following all links of a document gives. */
 export interface FollowedLinks {
   readonly broken: BrokenTargets;
-  /** How many links there are, and how many of them are adrift. */
+  /** How many links there are, and how many of them are broken. */
   readonly count: { readonly all: number; readonly broken: number };
 }
 

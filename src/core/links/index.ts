@@ -1,4 +1,4 @@
-/** Every link followed: where it lands, or why it is adrift; and the links that lead to a place. */
+/** Every link followed: where it lands, or why it is broken; and the links that lead to a place. */
 export {
   calledOf,
   countBroken,

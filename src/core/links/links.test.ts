@@ -123,7 +123,7 @@ describe("following a link", () => {
     expect(follow(gone, index, library)).toMatchObject({
       why: "The place it leads to was removed from its document.",
     });
-    // Before it was asked for nothing is called adrift.
+    // Before it was asked for nothing is called broken.
     expect(follow({ kind: "document", document: "unknown" }, index, library).lands).toBe(true);
     const linking = indexDocument(
       createDocument([linked("a", place), linked("b", place), linked("c", hidden)]),
@@ -132,7 +132,7 @@ describe("following a link", () => {
     expect(followLinks(linking, library).count).toEqual({ all: 3, broken: 1 });
   });
 
-  test("that is adrift says what it meant, as well as that is known", () => {
+  test("that is broken says what it meant, as well as that is known", () => {
     const gone = newId();
     expect(follow({ kind: "destination", id: gone }, index)).toMatchObject({
       why: "Its destination was removed.",

@@ -129,7 +129,7 @@ describe("the form of a cross-reference", () => {
   });
 });
 
-test("a cross-reference is a link of the index: followed, counted, adrift when its place goes", () => {
+test("a cross-reference is a link of the index: followed, counted, broken when its place goes", () => {
   const reference = (id: DestinationId) =>
     nodes.cross_reference.create({ target: { kind: "destination", id, was: "Opening" }, form: "{label}" });
   const doc = createDocument([

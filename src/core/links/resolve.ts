@@ -27,7 +27,7 @@ export interface Top {
 
 const TOP: Top = { kind: "top", name: "", pos: 0, end: 0, block: 0 };
 
-/** Where following a target leads: it lands, in the document or outside of it (null), or it is adrift and says why. */
+/** Where following a target leads: it lands, in the document or outside of it (null), or it is broken and says why. */
 export type Followed =
   | { readonly lands: true; readonly destination: Spot | null }
   | { readonly lands: false; readonly why: string };
@@ -181,7 +181,7 @@ export function incomingLinks(index: DocumentIndex, id: DestinationId): readonly
 
 const NONE: readonly LinkPlace[] = [];
 
-/** How many links of a document are adrift. */
+/** How many links of a document are broken. */
 export function countBroken(index: DocumentIndex): number {
   return resolveLinks(index).reduce((count, link) => count + (link.lands ? 0 : 1), 0);
 }

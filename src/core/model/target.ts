@@ -5,7 +5,7 @@ import { idSchema, type DestinationId } from "./ids";
 
 /**
  * Where a link leads. A destination is held by its permanent id, never by name or text; `was` is what it was
- * called where the link was read or last seen landing, so that a link that is adrift can still say what it meant.
+ * called where the link was read or last seen landing, so that a broken link can still say what it meant.
  */
 export type LinkTarget =
   | { kind: "destination"; id: DestinationId; was?: string }

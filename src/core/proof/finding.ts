@@ -13,7 +13,7 @@ export interface FindingPlace {
 /** One thing that the proof shows. */
 export interface Finding {
   readonly kind:
-    | "adrift"
+    | "broken"
     | "same-name"
     | "skipped-level"
     | "empty-heading"
@@ -30,7 +30,7 @@ export interface Finding {
 
 /** What each kind of finding is called in lists. */
 export const FINDING_NAMES: Record<Finding["kind"], string> = {
-  adrift: "Broken links",
+  broken: "Broken links",
   "misleading-words": "Link words that name a different section",
   "old-name": "Link words that are an old name",
   "same-name": "Destinations with the same name",

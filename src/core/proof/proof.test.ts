@@ -22,17 +22,17 @@ describe("the proof", () => {
     [
       "a link to nowhere",
       "# A\n\n[x](#none)",
-      "adrift: The link “x” is broken. Nothing here is called “none”.",
+      "broken: The link “x” is broken. Nothing here is called “none”.",
     ],
     [
       "an address that is none",
       "# A\n\n[x](http://)",
-      "adrift: The link “x” is broken. “http://” is not a web address.",
+      "broken: The link “x” is broken. “http://” is not a web address.",
     ],
     [
       "a mail address that is none",
       "# A\n\n[x](mailto:nobody)",
-      "adrift: The link “x” is broken. “nobody” is not a mail address.",
+      "broken: The link “x” is broken. “nobody” is not a mail address.",
     ],
     [
       "a skipped level",

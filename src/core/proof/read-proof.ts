@@ -29,7 +29,7 @@ function brokenLinks(index: DocumentIndex, library: KnownLibrary): Finding[] {
       ? []
       : [
           {
-            kind: "adrift" as const,
+            kind: "broken" as const,
             says: `The link ${quoted(link.text)} is broken. ${link.why}`,
             places: [{ from: link.from, to: link.to, text: link.text, id: null }],
           },

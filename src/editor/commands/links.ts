@@ -7,7 +7,7 @@ import { asMark, idOf, lineOf, schema, shortened, type LinkLook, type LinkTarget
 
 const { nodes, marks } = schema;
 
-/** The target that leads to a destination; it remembers what the place was called, should it ever be adrift. */
+/** The target that leads to a destination; it remembers what the place was called, should it ever be broken. */
 export function targetOf(destination: Destination): Extract<LinkTarget, { kind: "destination" }> {
   return {
     kind: "destination",

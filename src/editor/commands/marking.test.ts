@@ -77,7 +77,7 @@ describe("a bookmark", () => {
     expect(freeName("   ", one.index)).toEqual({ name: "Bookmark", taken: false });
   });
 
-  test("is renamed without a link to it changing, and removed with the links adrift, in one step of undo", () => {
+  test("is renamed without a link to it changing, and removed with the broken links, in one step of undo", () => {
     const one = desk();
     const id = mark(one, "shutters", "Spot");
     const { from, to } = one.select("item").state.selection;

@@ -95,7 +95,7 @@ export class DerivedCopy {
   findingPlaces(): FromWorker | null {
     if (!this.index || this.stale) return null;
     const places = readProof(this.index, this.library)
-      .filter(({ kind }) => kind !== "adrift")
+      .filter(({ kind }) => kind !== "broken")
       .flatMap((finding) => finding.places.map(({ from }) => from));
     return {
       kind: "finding-places",
@@ -112,7 +112,7 @@ export class DerivedCopy {
     this.broken = now;
     this.sent = true;
     return {
-      kind: "adrift",
+      kind: "broken",
       revision: this.revision,
       added,
       removed,

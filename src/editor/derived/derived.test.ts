@@ -97,7 +97,7 @@ describe("what is worked out beside the editing", () => {
     expect(derived.findingPlaces).toEqual([]);
   });
 
-  test("tells which links are adrift, and what changes among them", () => {
+  test("tells which links are broken, and what changes among them", () => {
     const { peer, derived, dispatch, state } = side();
     peer.answer();
     expect(derived.links).toEqual({ value: { all: 1, broken: 1 }, current: true });
@@ -132,7 +132,7 @@ describe("what is worked out beside the editing", () => {
     expect(derived.proof).toBeNull();
     const leave = derived.watchProof();
     peer.answer();
-    expect(derived.proof?.value.map((finding) => finding.kind)).toEqual(["adrift"]);
+    expect(derived.proof?.value.map((finding) => finding.kind)).toEqual(["broken"]);
     leave();
     dispatch(state().tr.insertText("x", 8));
     peer.answer();

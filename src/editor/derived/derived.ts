@@ -29,7 +29,7 @@ const BLOCKS_PER_BATCH = 300;
 const GATHERED = 200;
 
 /**
- * What is worked out beside the editing: which links are adrift, the findings of the proof. The worker is fed with the
+ * What is worked out beside the editing: which links are broken, the findings of the proof. The worker is fed with the
  * document piece by piece when there is time, then with every step.
  */
 export class DerivedState {
@@ -49,7 +49,7 @@ export class DerivedState {
   computed: ReadonlyMap<string, Computed> = new Map();
   /** Pages that are looked at, as they were drawn last. */
   readonly drawings = new Map<number, PageDrawing>();
-  /** Where findings other than links adrift begin, as of the last pause in writing. */
+  /** Where findings other than broken links begin, as of the last pause in writing. */
   findingPlaces: readonly number[] = [];
   private revision = 0;
   private readonly peer: Peer;
@@ -97,7 +97,7 @@ export class DerivedState {
     else this.peer.postMessage(message);
   }
 
-  /** How many links there are and how many are adrift; null before the first answer. */
+  /** How many links there are and how many are broken; null before the first answer. */
   get links(): Derived<LinkCount> | null {
     return this.linkCount && { value: this.linkCount, current: this.linksAt === this.revision };
   }
@@ -238,7 +238,7 @@ export class DerivedState {
         this.findings = answer.findings;
         this.findingsAt = answer.revision;
         return true;
-      case "adrift":
+      case "broken":
         for (const target of answer.removed) this.lastSent.delete(target);
         for (const [target, why] of answer.added) this.lastSent.set(target, why);
         // The worker has the later steps already and answers to them at once.

@@ -47,14 +47,14 @@ export type ToWorker =
 export type FromWorker =
   /** What changed among the targets on which no link can land, since the answer before. */
   | {
-      readonly kind: "adrift";
+      readonly kind: "broken";
       readonly revision: number;
       readonly added: readonly (readonly [target: string, why: string])[];
       readonly removed: readonly string[];
       readonly links: LinkCount;
     }
   | { readonly kind: "proof"; readonly revision: number; readonly findings: readonly Finding[] }
-  /** Where findings other than links adrift begin, in order; told when writing pauses. */
+  /** Where findings other than broken links begin, in order; told when writing pauses. */
   | { readonly kind: "finding-places"; readonly revision: number; readonly places: Int32Array }
   /** Where the pages begin, how many of them are front matter, and characters that no font has with their places. */
   | {
@@ -95,7 +95,7 @@ export interface ShownPages {
   readonly papers: readonly PagePaper[];
 }
 
-/** How many links a document has, and how many of them are adrift. */
+/** How many links a document has, and how many of them are broken. */
 export interface LinkCount {
   readonly all: number;
   readonly broken: number;

@@ -112,7 +112,7 @@ export class Elsewhere {
       this.library = libraryOf(next);
       this.changed(next);
     } catch {
-      // If the server cannot be reached, nothing new is known. Links are not called adrift for that.
+      // If the server cannot be reached, nothing new is known. Links are not called broken for that.
     }
   }
 }

@@ -57,7 +57,7 @@ const sections = (id: DestinationId) => ({ kind: "sections" as const, ids: [id],
 describe("what links lead to is taken out once it is said what becomes of them", () => {
   test.each<[Fate, string, number, string]>([
     [
-      { kind: "adrift" },
+      { kind: "leave" },
       "first words here|other words there, see One",
       3,
       "3 links that led there are now broken.",
@@ -74,7 +74,7 @@ describe("what links lead to is taken out once it is said what becomes of them",
       0,
       "3 links that led there were deleted with their words. The words before the cross-reference stay: “…other words there, see”.",
     ],
-  ])("%j", (fate, text, adrift, words) => {
+  ])("%j", (fate, text, broken, words) => {
     const { desk, removals, said, one } = window();
     const before = desk.doc;
     removals.begin(sections(one));
@@ -88,7 +88,7 @@ describe("what links lead to is taken out once it is said what becomes of them",
     removals.decide(fate);
     expect(removals.pending).toBeNull();
     expect([1, 3].map((i) => desk.doc.child(i).textContent).join("|")).toBe(text);
-    expect(resolveLinks(desk.index).filter((link) => !link.lands)).toHaveLength(adrift);
+    expect(resolveLinks(desk.index).filter((link) => !link.lands)).toHaveLength(broken);
     expect(said).toEqual([`“One” was deleted. The ${words}`]);
     desk.run(undo);
     expect(desk.doc.eq(before)).toBe(true);
@@ -184,6 +184,6 @@ test("a block that is chosen goes with what becomes of its links, and links of o
   expect(desk.index.links).toEqual([]);
   removals.begin({ kind: "sections", ids: [lamps], called: "“Lamps” was" });
   expect(removals.pending?.others).toEqual([other]);
-  removals.decide({ kind: "adrift" });
+  removals.decide({ kind: "leave" });
   expect(desk.doc.textContent).toBe("see the figure");
 });

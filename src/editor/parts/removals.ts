@@ -21,7 +21,7 @@ export interface Removal {
 
 /** What becomes of the links that led to what goes. */
 export type Fate =
-  { readonly kind: "adrift" | "unlink" | "words" } | { readonly kind: "lead"; readonly target: LinkTarget };
+  { readonly kind: "leave" | "unlink" | "words" } | { readonly kind: "lead"; readonly target: LinkTarget };
 
 /** A removal that waits for its author to say what becomes of the links. */
 export interface Pending {
@@ -55,7 +55,7 @@ export class Removals {
   begin(removal: Removal): void {
     const impact = impactOf(this.host.index, going(removal, this.host.index));
     const others = this.othersLeadingInto(going(removal, this.host.index));
-    if (impact.links.length === 0 && others.length === 0) return this.do(removal, { kind: "adrift" });
+    if (impact.links.length === 0 && others.length === 0) return this.do(removal, { kind: "leave" });
     this.pending = { removal, impact, others };
     this.changed();
   }
@@ -207,7 +207,7 @@ function messageFor(links: number, { kind }: Fate): string {
   const one = links === 1;
   const which = one ? " The link that led there" : ` The ${links} links that led there`;
   switch (kind) {
-    case "adrift":
+    case "leave":
       return `${which} ${one ? "is" : "are"} now broken.`;
     case "unlink":
       return `${which} ${one ? "is" : "are"} now plain text.`;

@@ -63,9 +63,9 @@ class Followed {
 }
 
 describe("the signs of a document", () => {
-  test("stand on their blocks: gates, links adrift, return links after sections", () => {
+  test("stand on their blocks: gates, broken links, return links after sections", () => {
     const one = new Followed();
-    expect([0, 1, 2, 3].map((i) => one.keys(i))).toEqual([[], [], ["adrift", "return"], []]);
+    expect([0, 1, 2, 3].map((i) => one.keys(i))).toEqual([[], [], ["broken", "return"], []]);
     expect(one.keys(203)).toEqual(["return"]);
     const tr = one.state.tr;
     addBookmark(tr, 7, 11, "Spot");
@@ -84,7 +84,7 @@ describe("the signs of a document", () => {
     const one = new Followed();
     const at = first.child(0).nodeSize + first.child(1).nodeSize + first.child(2).nodeSize;
     one.do(one.state.tr.insert(at, paragraph("new last")));
-    expect([2, 3].map((i) => one.keys(i))).toEqual([["adrift"], ["return"]]);
+    expect([2, 3].map((i) => one.keys(i))).toEqual([["broken"], ["return"]]);
     one.do(one.state.tr.delete(at - 7, at - 1));
     expect(one.keys(2)).toEqual([]);
     one.do(one.state.tr.setDocAttribute("returns", { levels: [], words: "" }));

@@ -29,7 +29,7 @@ import type { BlockDecorations } from "./chunk-decorations";
 import { heapDecorations } from "./heap-decorations";
 
 /**
- * What a document does not hold but shows: return links after their sections, links that are adrift, the gates of bookmarks
+ * What a document does not hold but shows: return links after their sections, broken links, the gates of bookmarks
  * in the margin, the numbers of headings, captions and notes. The same object from version to version while nothing changed but words.
  */
 export class DocumentDecorations implements BlockDecorations {
@@ -348,10 +348,10 @@ function directionDecoration(direction: Direction, size: number): BlockDecoratio
 
 function brokenDecoration(why: string, from: number, to: number): BlockDecoration {
   return {
-    key: `adrift ${why}`,
+    key: `broken ${why}`,
     from,
     to,
-    draw: (start, end) => Decoration.inline(start, end, { class: "adrift", title: why }),
+    draw: (start, end) => Decoration.inline(start, end, { class: "broken", title: why }),
   };
 }
 

@@ -44,7 +44,7 @@ export function RemovalPanel() {
                   </Button>
                 </>
               )}
-              <Button autoFocus={count === 0} onClick={() => session.removals.decide({ kind: "adrift" })}>
+              <Button autoFocus={count === 0} onClick={() => session.removals.decide({ kind: "leave" })}>
                 {count === 0 ? "Delete anyway" : `Leave ${them} broken`}
               </Button>
               <Button look="quiet" onClick={() => session.removals.cancel()}>

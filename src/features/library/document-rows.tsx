@@ -30,7 +30,7 @@ const HEADS: readonly Head[] = [
   { by: "file", words: "From the file", width: "w-38", wide: true },
   { by: "words", words: "Words", width: "w-18", numeric: true, wide: true },
   { by: "sections", words: "Sections", width: "w-22", numeric: true, wide: true },
-  { by: "adrift", words: "Broken", width: "w-18", numeric: true, wide: true },
+  { by: "brokenLinks", words: "Broken", width: "w-18", numeric: true, wide: true },
   { by: "changedAt", words: "Last change", width: "w-32 sm:w-42", numeric: true },
 ];
 
@@ -166,7 +166,7 @@ function Row({
   onChoose: (row: number, on: boolean, further: boolean) => void;
   onRemove: (document: LibraryDocument) => void;
 }) {
-  const { id, title, opening, words, sections, adrift, changedAt, file, broughtAt } = document;
+  const { id, title, opening, words, sections, brokenLinks, changedAt, file, broughtAt } = document;
   const name = title.trim() || "Untitled";
   return (
     <tr
@@ -214,9 +214,9 @@ function Row({
       <td className={clsx(NUMERIC, WIDE)}>{formatted(words)}</td>
       <td className={clsx(NUMERIC, WIDE)}>{formatted(sections)}</td>
       <td className={clsx(NUMERIC, WIDE)}>
-        {adrift > 0 ? (
+        {brokenLinks > 0 ? (
           <span className="inline-flex items-center gap-1.5 text-vermilion">
-            <KindIcon kind="fault" /> {formatted(adrift)}
+            <KindIcon kind="fault" /> {formatted(brokenLinks)}
           </span>
         ) : (
           0

@@ -8,7 +8,7 @@ const library = (["Tides", "Lamps 10", "Lamps 9", "lamps 9"] as const).map((titl
   opening: i === 3 ? "The other one of this title." : "Words.",
   words: 10 * i,
   sections: 1,
-  adrift: 0,
+  brokenLinks: 0,
   version: 0,
   changedAt: 100 - i,
   file: i === 1 ? "lamps.html" : null,

@@ -1,7 +1,7 @@
 import type { LibraryDocument } from "@/contract/documents";
 
 /** The keys the shelf is sorted by: its columns, and the author's own order. */
-export const SORTS = ["title", "file", "words", "sections", "adrift", "changedAt", "place"] as const;
+export const SORTS = ["title", "file", "words", "sections", "brokenLinks", "changedAt", "place"] as const;
 
 export interface Sorting {
   readonly by: (typeof SORTS)[number];

@@ -67,7 +67,7 @@ function FindingGroup({ kind, findings }: { kind: Finding["kind"]; findings: rea
     <section className="mt-8" aria-labelledby={`group-${kind}`}>
       <div className="mb-2 flex items-center gap-2">
         <h2 id={`group-${kind}`} className="flex items-center gap-2 font-semibold">
-          {kind === "adrift" && <KindIcon kind="fault" />}
+          {kind === "broken" && <KindIcon kind="fault" />}
           {FINDING_NAMES[kind]} <span className="font-normal text-quiet">{findings.length}</span>
         </h2>
         {kind === "old-name" && findings.length > 1 && (

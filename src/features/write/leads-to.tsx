@@ -5,7 +5,7 @@ import { calledOf, follow } from "@/core/links";
 import { useSession, useDocument, useSessionValue } from "@/editor";
 import { TargetIcon } from "@/features/frame/target-icon";
 
-/** Where something leads, with going there; or why it is adrift. */
+/** Where something leads, with going there; or why it is broken. */
 export function LeadsTo({ target }: { target: LinkTarget }) {
   const session = useSession();
   const index = useDocument((it) => it.outline);

@@ -137,7 +137,7 @@ describe("steps", () => {
     const other = await openAuthority(folder);
     expect(await textOf(id, other)).toBe("two one text");
     expect(await other.list(LOCAL_AUTHOR)).toMatchObject([
-      { id, title: "Kept", words: 3, sections: 0, adrift: 0, version: 2 },
+      { id, title: "Kept", words: 3, sections: 0, brokenLinks: 0, version: 2 },
     ]);
   });
 

@@ -186,13 +186,22 @@ export class DocumentAuthority {
     const id = newId();
     const now = Date.now();
     const body = await zipped(read.json, { level: 4 });
+    const { brokenLinks, ...counts } = read.summary;
     await explaining(async () => {
       await this.keepBeside(read);
       await this.commit.write(async (transaction) => {
         signal?.throwIfAborted();
         await transaction
           .insertInto("documents")
-          .values({ id, ...read.summary, version: 0, created_at: now, changed_at: now, removed_at: null })
+          .values({
+            id,
+            ...counts,
+            broken_links: brokenLinks,
+            version: 0,
+            created_at: now,
+            changed_at: now,
+            removed_at: null,
+          })
           .execute();
         await transaction
           .insertInto("snapshots")

@@ -41,7 +41,7 @@ const CALLS: Record<
   libraryFor: (it, who) => it.libraryFor(who, indexDocument(doc)),
   create: (it, who) => it.create(who),
   store: (it, who) =>
-    it.store(who, { json: "{}", summary: { title: "", opening: "", words: 0, sections: 0, adrift: 0 } }),
+    it.store(who, { json: "{}", summary: { title: "", opening: "", words: 0, sections: 0, brokenLinks: 0 } }),
   update: (it, who, id) => it.update(who, id, { version: 0, steps: [] }),
   remove: (it, who, id) => it.remove(who, id),
   restore: (it, who, id) => it.restore(who, id),

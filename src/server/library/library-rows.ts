@@ -22,7 +22,7 @@ export async function libraryRows(db: Kysely<Tables>, most?: number): Promise<Li
       "opening",
       "words",
       "sections",
-      "adrift",
+      "broken_links as brokenLinks",
       "documents.version",
       "changed_at as changedAt",
       "shelf_place as place",

@@ -31,7 +31,7 @@ export async function refreshSummaries(db: Kysely<Tables>, read: Read): Promise<
 async function writeSummaries(db: Kysely<Tables>, counted: readonly object[]): Promise<void> {
   const write = sql`update documents set
       title = counted.value ->> 'title', opening = counted.value ->> 'opening', words = counted.value ->> 'words',
-      sections = counted.value ->> 'sections', adrift = counted.value ->> 'adrift', summed_version = counted.value ->> 'version'
+      sections = counted.value ->> 'sections', broken_links = counted.value ->> 'brokenLinks', summed_version = counted.value ->> 'version'
     from json_each(${JSON.stringify(counted)}) as counted where documents.id = counted.value ->> 'id'`;
   await write.execute(db).catch((error: unknown) => {
     console.error(`gate-rope: the counts of documents could not be written: ${messageOf(error)}`);

@@ -8,10 +8,10 @@ export interface DocumentTable {
   opening: ColumnType<string, string | undefined, string>;
   words: number;
   sections: number;
-  adrift: number;
+  broken_links: number;
   /** Number of steps since it was made. */
   version: number;
-  /** The version that title, words, sections and adrift were counted in. */
+  /** The version that title, words, sections and broken links were counted in. */
   summed_version: ColumnType<number, number | undefined, number>;
   created_at: number;
   changed_at: number;

@@ -29,7 +29,7 @@ export interface MadePdf {
   readonly pages: number;
   readonly bytes: number;
   readonly proof: PdfProof;
-  /** Links that lead nowhere in the file: adrift in the document, or to a page that is not in it. */
+  /** Links that lead nowhere in the file: broken in the document, or to a page that is not in it. */
   readonly leftOut: number;
   /** Characters that no font has. */
   readonly missing: readonly MissingCharacter[];

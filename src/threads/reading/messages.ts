@@ -28,7 +28,7 @@ export interface DocumentSummary {
   readonly opening: string;
   readonly words: number;
   readonly sections: number;
-  readonly adrift: number;
+  readonly brokenLinks: number;
 }
 
 /** A document that was read, ready to be stored: no node objects cross between threads. */

@@ -27,7 +27,7 @@ describe("the reading thread", () => {
       opening: "two words x",
       words: 4,
       sections: 1,
-      adrift: 1,
+      brokenLinks: 1,
     });
     expect(progress.length).toBeGreaterThan(2);
     expect(progress).toEqual([...progress].sort((a, b) => a - b));

@@ -11,7 +11,7 @@ export function summaryOf(index: DocumentIndex): DocumentSummary {
     opening: openingOf(index.doc),
     words: index.words,
     sections: index.headings.length,
-    adrift: countBroken(index),
+    brokenLinks: countBroken(index),
   };
 }
 

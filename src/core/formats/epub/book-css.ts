@@ -93,7 +93,7 @@ function ems(points: number, size: number): string {
 }
 
 const PLAIN = `a { color: inherit; }
-a.adrift { text-decoration: none; }
+a.broken { text-decoration: none; }
 img { max-width: 100%; height: auto; }
 img.in-line { vertical-align: middle; }
 figure { margin: 1.5em 0; text-align: center; page-break-inside: avoid; }

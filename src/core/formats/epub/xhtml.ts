@@ -90,7 +90,7 @@ function startOf({ tagName, attrs: all }: Element, { address, clean }: PageRules
     if (name === "role") role = value;
     const written = name === "href" && tagName === "a" ? address(value) : value;
     if (written === null) {
-      tag += ` class="adrift"${clean ? "" : ` data-adrift="${escapeXml(value)}"`}`;
+      tag += ` class="broken"${clean ? "" : ` data-adrift="${escapeXml(value)}"`}`;
       continue;
     }
     tag += ` ${name}="${escapeXml(written)}"`;

@@ -91,7 +91,7 @@ export class HtmlOutput {
     if (!linked || within) return { start: `<span${attributes} data-to="${to}">`, words, end: "</span>" };
     const leads =
       landing === null
-        ? `class="adrift" data-adrift="${to}"`
+        ? `class="broken" data-adrift="${to}"`
         : `href="${escapeHtml(this.hrefOf(landing, words))}"`;
     return { start: `<a ${leads}${attributes}>`, words, end: "</a>" };
   }

@@ -144,7 +144,7 @@ export function linkHtml(
       ? ` href="${escapeHtml(href)}"`
       : target.kind === "action"
         ? ""
-        : ` class="adrift" data-adrift="${escapeHtml(was)}"`,
+        : ` class="broken" data-adrift="${escapeHtml(was)}"`,
     KEPT_AS_DATA.has(target.kind) ? ` data-leads="${escapeHtml(JSON.stringify(target))}"` : "",
     look === "underlined" ? "" : ` data-look="${look}"`,
     hint ? ` title="${escapeHtml(hint)}"` : "",

@@ -51,7 +51,7 @@ body{margin:0 auto;max-width:42rem;padding:2rem 1.25rem 6rem;overflow-wrap:break
 main>:is(h1,h2,h3,h4,h5,h6):is(:first-child,span:first-child+*){margin-top:0}
 a{color:inherit;text-decoration:underline;text-decoration-color:var(--hemp);text-decoration-thickness:.09em;text-underline-offset:.18em}
 a:hover{color:var(--tide)}a:focus-visible{outline:2px solid var(--tide);outline-offset:2px;border-radius:2px}
-a.adrift,a[data-look=plain]{text-decoration:none}
+a.broken,a[data-look=plain]{text-decoration:none}
 a[data-look=button]{background:var(--wash);border:1px solid var(--hemp);border-radius:6px;display:inline-block;padding:.1em .7em;text-decoration:none}
 :target{background:var(--wash);box-shadow:0 0 0 .3rem var(--wash);border-radius:2px}
 nav ol{list-style:none;margin:0;padding-inline-start:1.25rem}nav>ol{padding-inline-start:0}

@@ -5,7 +5,7 @@ type DestinationTarget = Extract<LinkTarget, { kind: "destination" }>;
 /**
  * The targets of links to anchors while a file is read. A link may come before the place it leads to, so it takes a
  * target that is promised, and every promise is settled with the place's id when the whole file is known. A promise that
- * nothing settles stays as it is: a link that is adrift and says what it looked for.
+ * nothing settles stays as it is: a broken link and says what it looked for.
  */
 export class LinkPromises {
   private readonly promised = new Map<string, Promised>();

@@ -77,7 +77,7 @@ export interface PromisedPdfLink {
 export interface WrittenPdf {
   readonly promised: readonly PromisedPdfLink[];
   readonly pages: number;
-  /** Links whose destination is on no page of the chosen range, and links adrift: their words stand in the file, and lead nowhere. */
+  /** Links whose destination is on no page of the chosen range, and broken links: their words stand in the file, and lead nowhere. */
   readonly leftOut: number;
 }
 

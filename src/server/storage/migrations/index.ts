@@ -12,6 +12,7 @@ import { imports } from "./0010-imports";
 import { shelf } from "./0011-shelf";
 import { thinning } from "./0012-thinning";
 import { searchFile } from "./0013-search-file";
+import { brokenLinks } from "./0014-broken-links";
 
 /** The history of the database. A migration that has shipped never changes; new ones go to the end. */
 export const MIGRATIONS: Readonly<Record<string, Migration>> = {
@@ -28,4 +29,5 @@ export const MIGRATIONS: Readonly<Record<string, Migration>> = {
   "0011-shelf": shelf,
   "0012-thinning": thinning,
   "0013-search-file": searchFile,
+  "0014-broken-links": brokenLinks,
 };
