@@ -1,12 +1,6 @@
 import { noticeKindOf, schema, type Alignment } from "@/core/document";
-import {
-  childNamed,
-  elementsIn,
-  elementsWithin,
-  firstWithin,
-  textWithin,
-  type XmlElement,
-} from "../xml/element";
+import { childNamed, elementsWithin, firstWithin, textWithin, type XmlElement } from "../xml/element";
+import { blocksIn, isRule, nextBlock, textOfParagraph } from "./body-blocks";
 import type { ContentsFrom } from "./contents";
 import { isJoinedToNext } from "./facts";
 import { InlineReader, type MetNote } from "./inline-reader";
@@ -15,7 +9,6 @@ import { APPENDIX_WORDS } from "../office/appendix-words";
 import { languageSaid } from "../office/code-tag";
 import { isOwnSize } from "../office/own-size";
 import { ownLookOfParagraphs } from "../office/looks";
-import { isOn } from "./names";
 import { isOfTables } from "../office/series";
 import { OpenRuns } from "../office/open-runs";
 import type { ContainerAttributes, ContainerKind } from "../intake/containers";
@@ -25,7 +18,7 @@ import { keptHeadingFrom, keptList } from "../office/kept";
 import { STYLE_IDS } from "./style-ids";
 import { tagOf, type Tag } from "./tags";
 import type { PageSections } from "./page-sections";
-import { drawnPicture, isPicture } from "./pictures";
+import { drawingsIn, drawnPicture } from "./pictures";
 import type { DocxScope } from "./scope";
 import { paragraphLook, type DocxParagraphLook, type DocxStyle } from "./style-table";
 import { gridOf } from "./tables";
@@ -40,17 +33,6 @@ interface Paragraph {
   /** With what its style says. */
   readonly look: DocxParagraphLook;
 }
-
-/** Elements that only hold blocks. */
-const WRAPPERS = new Set([
-  "w:sdt",
-  "w:sdtContent",
-  "w:ins",
-  "w:moveTo",
-  "w:customXml",
-  "w:smartTag",
-  "w:body",
-]);
 
 /** Reads the blocks of a part: paragraphs, tables and what marks them. */
 export class BlockReader {
@@ -565,65 +547,6 @@ export class BlockReader {
     this.readInline(this.paragraphOf(title));
     builder.closeTextblock();
   }
-}
-
-/** The blocks and markers within an element, those in wrappers too. */
-function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
-  for (const child of elementsIn(parent)) {
-    if (tagOf(child)) yield child;
-    else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
-    else if (child.name !== "w:tcPr" && child.name !== "w:del" && child.name !== "w:moveFrom") yield child;
-  }
-}
-
-/** Where the next paragraph or table stands, markers passed over. */
-function nextBlock(elements: readonly XmlElement[], at: number): number | null {
-  for (let i = at + 1; i < elements.length; i++)
-    if (elements[i]!.name === "w:p" || elements[i]!.name === "w:tbl") return i;
-  return null;
-}
-
-function drawingsIn(element: XmlElement): XmlElement[] {
-  const drawings: XmlElement[] = [];
-  const look = (at: XmlElement) => {
-    for (const child of elementsIn(at)) {
-      if (["w:drawing", "w:pict", "w:object"].includes(child.name)) {
-        if (isPicture(child)) drawings.push(child);
-      } else if (child.name === "mc:AlternateContent") {
-        const understood = [...elementsIn(child)].find(
-          (choice) => firstWithin(choice, "a:blip") || choice.name === "mc:Fallback",
-        );
-        if (understood) look(understood);
-      } else if (child.name !== "w:del" && child.name !== "w:pPr") look(child);
-    }
-  };
-  look(element);
-  return drawings;
-}
-
-/** Whether a paragraph is only a line across the text. */
-function isRule(paragraph: XmlElement): boolean {
-  for (const { name, attributes } of elementsWithin(paragraph)) {
-    if (name === "w:t" || name === "w:drawing" || name === "m:oMath" || name === "w:fldChar") return false;
-    if (name === "v:rect" && attributes["o:hr"] !== undefined && isOn(attributes["o:hr"].replace("t", "1")))
-      return true;
-  }
-  const borders = childNamed(childNamed(paragraph, "w:pPr"), "w:pBdr");
-  return [...elementsIn(borders)].some(
-    ({ name, attributes }) =>
-      /^w:(?:top|bottom)$/.test(name) && attributes["w:val"] !== "none" && attributes["w:val"] !== "nil",
-  );
-}
-
-/** The words of a paragraph, those of its fields' instructions left out; `own`: also what Gate Rope made. */
-function textOfParagraph(paragraph: XmlElement, own = false): string {
-  let words = "";
-  for (const element of elementsIn(paragraph)) {
-    if (own && ["made", "tex"].includes(tagOf(element)?.kind ?? "")) continue;
-    if (element.name === "w:t") words += element.content.join("");
-    else words += textOfParagraph(element, own);
-  }
-  return words.trim();
 }
 
 const CONTAINERS = {

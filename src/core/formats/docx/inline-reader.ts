@@ -1,11 +1,10 @@
 import type { Mark } from "prosemirror-model";
-import { asMark, fixedWords, markAmong } from "@/core/document";
+import { markAmong } from "@/core/document";
 import { linkMark } from "../intake/addresses";
 import { ENTRY_AMONG_WORDS } from "../office/entry-among-words";
 import { isOwnSize } from "../office/own-size";
 import { keptLink, keptReference } from "../office/kept";
 import { keptTex } from "./kept-tex";
-import type { OwnPlace } from "../office/own-part";
 import { tagOf, type Tag } from "./tags";
 import { isMachineName } from "../office/machine-names";
 import { saidOfNamed } from "../office/named-reference";
@@ -13,8 +12,10 @@ import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } 
 import { contentsFrom, type ContentsFrom } from "./contents";
 import type { FieldCode } from "./field-code";
 import { formOf } from "./field-forms";
+import { indexEntryOf } from "./index-field";
 import { isOn } from "./names";
 import { texOf } from "./omml";
+import { OpenRanges } from "./open-ranges";
 import { drawnPicture, isPicture, type DrawnPicture } from "./pictures";
 import type { DocxScope } from "./scope";
 import { runLook, type DocxRunLook, type DocxStyle } from "./style-table";
@@ -28,14 +29,6 @@ interface OpenField {
   readonly link: Mark | null;
   /** Whether its instruction is still being read. */
   inCode: boolean;
-}
-
-interface OpenRange {
-  readonly name: string;
-  /** Null for one that encloses the sign of a note alone: the note is its place. */
-  readonly mark: Mark | null;
-  /** The columns of a table that it covers; null for all. */
-  readonly columns: readonly [first: number, last: number] | null;
 }
 
 /** What a paragraph's content is read into. */
@@ -60,7 +53,7 @@ export interface MetNote {
  */
 export class InlineReader {
   private readonly fields: OpenField[] = [];
-  private readonly ranges = new Map<string, OpenRange>();
+  private readonly ranges: OpenRanges;
   private links: Mark[] = [];
   /** Whether a link that was kept as it is holds for all that is met. */
   private keptLinks = 0;
@@ -81,7 +74,9 @@ export class InlineReader {
     /** Generated lists stand where they are met; their titles are found by who reads blocks. */
     private readonly onContents: (contents: ContentsFrom) => void,
     private readonly onPageBreak: () => void,
-  ) {}
+  ) {
+    this.ranges = new OpenRanges(scope);
+  }
 
   /** Whether what is met belongs to a field that is made again. */
   get isDropping(): boolean {
@@ -121,9 +116,9 @@ export class InlineReader {
         this.readAll(element);
         return this.endField();
       case "w:bookmarkStart":
-        return this.beginRange(attributes);
+        return this.ranges.begin(attributes);
       case "w:bookmarkEnd":
-        return this.endRange(attributes["w:id"] ?? "");
+        return this.ranges.end(attributes["w:id"] ?? "");
       case "w:del":
       case "w:moveFrom":
         return;
@@ -193,11 +188,7 @@ export class InlineReader {
     const { place } = this;
     const own = place ? this.scope.marks.of(look, this.styleOf(look), place.style) : [];
     const link = this.links.at(-1) ?? this.fields.findLast(({ link }) => link)?.link;
-    const ranges = [...this.ranges.values()].filter(
-      ({ columns }) =>
-        !columns || place?.column == null || (place.column >= columns[0] && place.column <= columns[1]),
-    );
-    return [...own, ...(link ? [link] : []), ...ranges.flatMap(({ mark }) => mark ?? [])];
+    return [...own, ...(link ? [link] : []), ...this.ranges.marksAt(place?.column ?? null)];
   }
 
   private readRunPart(part: XmlElement, marks: readonly Mark[], font: string | undefined): void {
@@ -261,11 +252,7 @@ export class InlineReader {
     const place = part.name === "w:endnoteReference" ? "end" : "foot";
     const id = part.attributes["w:id"] ?? "";
     const key = `${place} ${id}`;
-    const { facts, builder } = this.scope;
-    const anchors = [...this.ranges.values()].flatMap(({ name, mark }) =>
-      facts.encloses(name) === "note" || (this.scope.own.isOwn && mark === null) ? [name] : [],
-    );
-    builder.noteReference(key, place, anchors);
+    this.scope.builder.noteReference(key, place, this.ranges.anchorsOfNote());
     this.notes.push({ key, place, id });
   }
 
@@ -516,83 +503,20 @@ export class InlineReader {
   private enterInIndex(code: FieldCode): void {
     // One that says the pages of a bookmark stands on the words of that.
     if (code.switches.get("r")) return;
-    const mark = this.entryMark(code);
-    if (mark) this.scope.builder.endIndexed(mark);
-  }
-
-  private entryMark(code: FieldCode): Mark | null {
-    return this.scope.builder.indexedOn(entryOf(code, this.scope.builder.language));
-  }
-
-  // Bookmarks
-
-  private beginRange(attributes: Readonly<Record<string, string>>): void {
-    const { builder, facts } = this.scope;
-    const { "w:id": id = "", "w:name": name = "" } = attributes;
-    if (name === "" || this.ranges.has(id)) return;
-    const indexed = facts.indexed.get(name.toLowerCase());
-    if (indexed && facts.ends(id)) {
-      const mark = this.entryMark(indexed);
-      if (mark) this.ranges.set(id, { name, mark, columns: null });
-      return;
-    }
-    const place = this.scope.own.placeOf(name);
-    if (place) return this.beginOwnRange(id, name, place);
-    const hidden = isMachineName(name);
-    if (hidden && !facts.wanted.has(name.toLowerCase())) return;
-    const enclosed = facts.encloses(name);
-    const quoted = enclosed === "words" && facts.quoted.has(name.toLowerCase());
-    if (hidden && !quoted && enclosed !== "note") return builder.hiddenAnchor(name);
-    if (enclosed === "point" || !facts.ends(id))
-      return hidden ? builder.hiddenAnchor(name) : builder.anchor(name, name);
-    const [first, last] = [attributes["w:colFirst"], attributes["w:colLast"]];
-    const columns =
-      first !== undefined && last !== undefined ? ([Number(first), Number(last)] as const) : null;
-    const mark = enclosed === "note" && hidden ? null : builder.rangeMark(name, hidden ? null : name);
-    this.ranges.set(id, { name, mark, columns });
-  }
-
-  /** A bookmark that was written here, as what it was there. */
-  private beginOwnRange(id: string, name: string, { anchor, aliases, called, kind }: OwnPlace): void {
-    const { builder, facts } = this.scope;
-    if (kind === "part") return;
-    for (const alias of aliases) builder.earlier(alias, anchor);
-    if (kind === null) {
-      if (facts.encloses(name) === "note") this.ranges.set(id, { name: anchor, mark: null, columns: null });
-      else builder.hiddenAnchor(anchor);
-      return;
-    }
-    const words = called ?? anchor;
-    if (kind !== "range" || !facts.ends(id)) return builder.anchor(anchor, words);
-    this.ranges.set(id, { name, mark: builder.rangeMark(anchor, words), columns: null });
-  }
-
-  private endRange(id: string): void {
-    const range = this.ranges.get(id);
-    if (!range) return;
-    this.ranges.delete(id);
     const { builder } = this.scope;
-    if (range.mark && asMark(range.mark, "index_entry")) builder.endIndexed(range.mark);
-    else if (range.mark) builder.endRange(range.mark);
+    const mark = builder.indexedOn(indexEntryOf(code, builder.language));
+    if (mark) builder.endIndexed(mark);
   }
 
   /** Bookmarks that begin in a paragraph that is only a picture or an equation name that. */
   nameNext(paragraph: XmlElement): void {
-    const { builder, facts } = this.scope;
-    for (const { name, attributes } of elementsWithin(paragraph)) {
-      const called = attributes["w:name"] ?? "";
-      if (name !== "w:bookmarkStart" || called === "") continue;
-      const place = this.scope.own.placeOf(called);
-      if (place) this.beginOwnRange(attributes["w:id"] ?? "", called, place);
-      else if (!isMachineName(called)) builder.anchor(called, called);
-      else if (facts.wanted.has(called.toLowerCase())) builder.hiddenAnchor(called);
-    }
+    this.ranges.nameNext(paragraph);
   }
 
   /** What began before a paragraph that is only a picture or an equation, and ends in it, ends. */
   passOver(paragraph: XmlElement): void {
     for (const element of elementsWithin(paragraph)) {
-      if (element.name === "w:bookmarkEnd") this.endRange(element.attributes["w:id"] ?? "");
+      if (element.name === "w:bookmarkEnd") this.ranges.end(element.attributes["w:id"] ?? "");
       else if (element.name === "w:fldChar") this.meetFieldSign(element);
     }
   }
@@ -602,51 +526,6 @@ export class InlineReader {
 function lookOfLink(link: XmlElement): string | undefined {
   const style = firstWithin(link, "w:rStyle")?.attributes["w:val"];
   return style === "LinkPlain" ? "plain" : style === "LinkButton" ? "button" : undefined;
-}
-
-/** An entry of an index as an element of HTML tells of it (ISO 29500-1, 17.16.5.75: XE). */
-function entryOf(code: FieldCode, language: string | null): ReadonlyMap<string, string> {
-  const [main = "", sub = ""] = (code.words[0] ?? "")
-    .split(/(?<!\\):/)
-    .map((part) => part.replace(/\\:/g, ":").trim());
-  const said = code.switches.get("t") ?? "";
-  const { see, also } = sentTo(said, language);
-  return new Map([
-    ["data-type", "indexterm"],
-    ["data-primary", main],
-    ...(sub ? [["data-secondary", sub] as const] : []),
-    ...(see ? [["data-see", see] as const] : []),
-    ...(also ? [["data-seealso", also] as const] : []),
-  ]);
-}
-
-/** The entries that an entry sends its readers to: `see lamps; see also wicks`, in English or in the language of the document. */
-function sentTo(said: string, language: string | null): { readonly see: string; readonly also: string } {
-  const sent = { see: "", also: "" };
-  const both = [fixedWords(language ?? "en"), fixedWords("en")];
-  const behind = (words: string, sign: string) =>
-    words.toLowerCase().startsWith(`${sign.toLowerCase()} `) ? words.slice(sign.length + 1).trim() : null;
-  const parts = said.split(/;\s(?=\S)/);
-  for (let i = 0; i < parts.length; i++) {
-    for (const says of both) {
-      const also = behind(parts[i]!, says.seeAlso);
-      const see = also === null ? behind(parts[i]!, says.see) : null;
-      if (also === null && see === null) continue;
-      const key = also === null ? "see" : "also";
-      // A semicolon may stand in an entry.
-      const rest: string[] = [];
-      while (
-        i + 1 < parts.length &&
-        both.every(
-          (it) => behind(parts[i + 1]!, it.see) === null && behind(parts[i + 1]!, it.seeAlso) === null,
-        )
-      )
-        rest.push(parts[++i]!);
-      sent[key] ||= [also ?? see ?? "", ...rest].join("; ");
-      break;
-    }
-  }
-  return sent;
 }
 
 const NO_EFFECT = { drops: false, link: null } as const;

@@ -135,3 +135,22 @@ function bytesAt(id: string, { relationships, pack, context }: DocxScope, tells:
   const bytes = pack.archive.bytesOf(relationship.target);
   return bytes ?? tell("picture that is not in the file", "Its place and description are kept.");
 }
+
+/** The pictures within an element: of alternates, those of the first that shows any. */
+export function drawingsIn(element: XmlElement): XmlElement[] {
+  const drawings: XmlElement[] = [];
+  const look = (at: XmlElement) => {
+    for (const child of elementsIn(at)) {
+      if (["w:drawing", "w:pict", "w:object"].includes(child.name)) {
+        if (isPicture(child)) drawings.push(child);
+      } else if (child.name === "mc:AlternateContent") {
+        const understood = [...elementsIn(child)].find(
+          (choice) => firstWithin(choice, "a:blip") || choice.name === "mc:Fallback",
+        );
+        if (understood) look(understood);
+      } else if (child.name !== "w:del" && child.name !== "w:pPr") look(child);
+    }
+  };
+  look(element);
+  return drawings;
+}

@@ -12,13 +12,16 @@ import { isOfTables } from "../office/series";
 import { childNamed, elementsIn, elementsWithin, firstWithin, type XmlElement } from "../xml/element";
 import { AS_WIDE_AS_TEXT } from "./automatic-styles";
 import { contentsFrom } from "./contents";
+import { blocksIn, headsOnly } from "./body-blocks";
+import { figureIn, framesOf, plainWordsBesideFrames, type Figure } from "./figure-frames";
 import { framed } from "./frames";
 import { isHiddenSection } from "./hidden-section";
-import { InlineReader, plainWords, type MetNote } from "./inline-reader";
+import { InlineReader, type MetNote } from "./inline-reader";
 import { startOf } from "./list-styles";
 import type { MasterPages } from "./master-pages";
 import { isNumberedParagraph, listOf } from "./numbered-paragraphs";
 import type { OdtScope } from "./scope";
+import { plainWords } from "./plain-words";
 import { STYLE_NAMES } from "./style-names";
 import type { NamedStyle } from "./styles";
 import { columnWidths, rowsOf, spanOf } from "./tables";
@@ -34,27 +37,6 @@ const MADE_STYLES: ReadonlySet<string> = new Set([
   STYLE_NAMES.way,
   STYLE_NAMES.equation,
   "Page_20_begin",
-]);
-
-/** Elements that only hold blocks. */
-const WRAPPERS = new Set([
-  "office:text",
-  "text:section",
-  "text:index-body",
-  "text:index-title",
-  "text:numbered-paragraph",
-  "text:list-header",
-]);
-
-/** Elements that say nothing of the text. */
-const PASSED_OVER = new Set([
-  "text:sequence-decls",
-  "text:variable-decls",
-  "text:user-field-decls",
-  "text:tracked-changes",
-  "office:forms",
-  "text:table-of-content-source",
-  "text:soft-page-break",
 ]);
 
 /** Reads the blocks of a text: paragraphs, headings, lists, tables, generated lists. */
@@ -551,80 +533,4 @@ function alignOf({ byHand, style }: NamedStyle, { styles }: OdtScope): Alignment
   const { align } = byHand.paragraph;
   const usual = (style ?? styles.body).paragraph.align ?? "left";
   return align === undefined || align === "justify" || align === usual ? null : align;
-}
-
-/** The blocks and markers within an element, those in wrappers too. */
-function* blocksIn(parent: XmlElement): Generator<XmlElement, void> {
-  for (const child of elementsIn(parent)) {
-    if (child.name === "text:section" && (tagOf(child) || isHiddenSection(child))) yield child;
-    else if (isNumberedParagraph(child)) yield child;
-    else if (WRAPPERS.has(child.name)) yield* blocksIn(child);
-    else if (!PASSED_OVER.has(child.name)) yield child;
-  }
-}
-
-/** Whether a list holds headings and nothing else that is written. */
-function headsOnly(list: XmlElement): boolean {
-  const written = [...elementsIn(list)].flatMap((item) => [...elementsIn(item)]);
-  const isHeading = (element: XmlElement) =>
-    element.name === "text:h" || (element.name === "text:list" && headsOnly(element));
-  return (
-    written.some(isHeading) && written.every((element) => isHeading(element) || plainWords(element) === "")
-  );
-}
-
-interface Figure {
-  readonly frames: readonly XmlElement[];
-  /** Its caption, where that stands in a box with it. */
-  readonly caption: XmlElement | null;
-  /** The attributes of the link around it. */
-  readonly link: Readonly<Record<string, string>> | null;
-}
-
-/** The pictures of a paragraph that shows nothing else: alone, or in a box with their caption; null for any other. */
-function figureIn(paragraph: XmlElement): Figure | null {
-  const frames = framesOf(paragraph);
-  const [frame] = frames;
-  if (!frame || plainWordsBesideFrames(paragraph) !== "") return null;
-  const link = firstWithin(paragraph, "draw:a")?.attributes ?? null;
-  const box = childNamed(frame, "draw:text-box");
-  if (!box)
-    return frames.every((one) => childNamed(one, "draw:image") && !childNamed(one, "draw:object"))
-      ? { frames, caption: null, link }
-      : null;
-  const [caption, ...others] = [...elementsIn(box)].filter(({ name }) => name === "text:p");
-  if (frames.length > 1 || !caption || others.length > 0) return null;
-  const inner = framesOf(caption);
-  return inner.length > 0 &&
-    inner.every((one) => childNamed(one, "draw:image")) &&
-    firstWithin(caption, "text:sequence")
-    ? { frames: inner, caption, link }
-    : null;
-}
-
-/** The frames of a paragraph, not those within them. */
-function framesOf(element: XmlElement): XmlElement[] {
-  const frames: XmlElement[] = [];
-  for (const child of elementsIn(element)) {
-    if (child.name === "draw:frame") frames.push(child);
-    else if (child.name !== "text:note" && child.name !== "office:annotation")
-      frames.push(...framesOf(child));
-  }
-  return frames;
-}
-
-function plainWordsBesideFrames(element: XmlElement): string {
-  const look = (at: XmlElement): string =>
-    at.content
-      .map((part) =>
-        typeof part === "string"
-          ? part
-          : ["draw:frame", "office:annotation"].includes(part.name)
-            ? ""
-            : part.name === "text:note"
-              ? "note"
-              : look(part),
-      )
-      .join("");
-  return look(element).replace(/\s+/g, " ").trim();
 }

@@ -8,7 +8,7 @@ import { ENTRY_AMONG_WORDS } from "../office/entry-among-words";
 import { isMachineName } from "../office/machine-names";
 import { saidOfNamed } from "../office/named-reference";
 import type { RunLook, WrittenStyle } from "../office/written-style";
-import { childNamed, elementsWithin, textWithin, type XmlElement } from "../xml/element";
+import { childNamed, elementsWithin, type XmlElement } from "../xml/element";
 import { anchorOf } from "./facts";
 import { framed, holdsText, isDrawn, type FramedPicture } from "./frames";
 import { formOf, REFERENCES } from "./references";
@@ -455,9 +455,4 @@ function lookOfLink(style: string | undefined): string | undefined {
 function indexedElement(kept: unknown): ReadonlyMap<string, string> {
   const entry = indexEntrySchema.safeParse(kept).data;
   return new Map(entry ? [["data-type", "indexterm"], ...Object.entries(indexEntryAttributes(entry))] : []);
-}
-
-/** The words of a paragraph as they are shown. */
-export function plainWords(element: XmlElement): string {
-  return textWithin(element).replace(/\s+/g, " ").trim();
 }
