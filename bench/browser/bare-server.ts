@@ -25,7 +25,7 @@ export async function serveBare(
     write: false,
   });
   const style = `:root{--hemp:#a9793b;--quiet:#55636a;--line:#ddd5c6;--tide:#0e5a5e;--font-sans:sans-serif}
-${await readFile(path.join(root, "src/app/text-styles/manuscript.css"), "utf8")}`;
+${await textStyles(root)}`;
   const server = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url ?? "/", "http://x");
     const [type, body] =
@@ -40,4 +40,13 @@ ${await readFile(path.join(root, "src/app/text-styles/manuscript.css"), "utf8")}
   });
   await new Promise<void>((ready) => server.listen(0, "127.0.0.1", ready));
   return { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, server };
+}
+
+/** The styles of a text, as they are fetched with it. */
+async function textStyles(root: string): Promise<string> {
+  const folder = path.join(root, "src/app/text-styles");
+  const list = await readFile(path.join(folder, "index.css"), "utf8");
+  const names = [...list.matchAll(/@import "\.\/([^"]+)"/g)].map(([, name]) => name!);
+  const parts = await Promise.all(names.map((name) => readFile(path.join(folder, name), "utf8")));
+  return parts.join("\n");
 }
