@@ -6,7 +6,7 @@ const RUN = /[A-Za-z0-9+/]+/g;
 /** No word and no address is a longer run of such signs. */
 const MAX_ATTRIBUTE_LETTERS = 2_000;
 
-/** A written file but for the bytes that stand in it as base64: no link leads there, and with them it may be longer than a string can be. */
+/** A written file except for the bytes that stand in it as base64: no link leads there, and with them it may be longer than a string can be. */
 export function wordsOfFile(file: string): string {
   const decoder = new StringDecoder("utf8");
   const chunk = Buffer.alloc(CHUNK);

@@ -38,7 +38,7 @@ export function withIds(blocks: readonly Node[]): Node[] {
   return blocks.map((block) => within(named(block)));
 }
 
-/** A block as it is but for its id. */
+/** A block as it is, except for its id. */
 export function withId(block: Node, id: DestinationId | null): Node {
   return withAttributes<"paragraph">(block, { id });
 }

@@ -77,7 +77,7 @@ export interface NoteDraftParagraph extends NoteParagraphPlace {
   readonly words: readonly Node[];
 }
 
-/** The content of a note of these paragraphs. Those without words are left out but for the first, and where an item goes on below. */
+/** The content of a note of these paragraphs. Those without words are left out except for the first, and where an item goes on below. */
 export function noteOfParagraphs(paragraphs: readonly NoteDraftParagraph[]): Fragment {
   const content: Node[] = [];
   paragraphs.forEach(({ depth, item, words }, i) => {

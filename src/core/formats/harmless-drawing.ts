@@ -41,7 +41,7 @@ export function isHarmlessDrawing(bytes: Uint8Array): boolean {
   }
 }
 
-/** Names of every other namespace begin with its address, so that none is taken for one of these. */
+/** Names of every other namespace begin with its address, so that no other is taken for one of these. */
 const NAMESPACES = {
   "http://www.w3.org/2000/svg": "svg",
   "http://www.w3.org/1999/xlink": "xlink",

@@ -22,7 +22,7 @@ const PLACES = {
   page_break: null,
 } as const satisfies Record<BlockKind, BlockPlace | null>;
 
-/** What a block is as a place that links lead to by itself; null for one that is none. */
+/** What a block is as a place that links lead to by itself; null for any other. */
 export function blockPlaceOf(block: Node): BlockPlace | null {
   return PLACES[blockKindOf(block)];
 }

@@ -73,7 +73,7 @@ export function alignmentOf(node: Node): Alignment {
   return node.attrs.align ?? null;
 }
 
-/** What a new block carries that is like another one: the same, but for its id. */
+/** What a new block carries that is like another one: the same, except for its id. */
 export function copiedAttributes(block: Node): Attrs {
   return { ...block.attrs, id: newId() };
 }
@@ -98,19 +98,19 @@ export function kindOfMark(mark: Mark): MarkKind {
   return mark.type.name as MarkKind;
 }
 
-/** A node as it is but for some of what it carries. */
+/** A node as it is except for some of what it carries. */
 export function withAttributes<K extends NodeKind>(node: Node, changed: Partial<NodeAttributes[K]>): Node {
   return node.type.create({ ...node.attrs, ...changed }, node.content, node.marks);
 }
 
-/** A block as one of another kind: it keeps its content, and what it carries as far as the other kind has that, but for what is changed. */
+/** A block as one of another kind: it keeps its content, and what it carries as far as the other kind has that, except for what is changed. */
 export function retyped(block: Node, kind: NodeKind, changed: Attrs): Node {
   const type: NodeType = schema.nodes[kind];
   const kept = Object.entries(block.attrs).filter(([name]) => name in (type.spec.attrs ?? {}));
   return type.create({ ...Object.fromEntries(kept), ...changed }, block.content, block.marks);
 }
 
-/** A document as it is but for some of its settings. */
+/** A document as it is except for some of its settings. */
 export function withSettings(doc: Node, changed: Partial<NodeAttributes["doc"]>): Node {
   return withAttributes<"doc">(doc, changed);
 }

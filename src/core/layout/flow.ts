@@ -51,7 +51,7 @@ export interface Strip {
   readonly tag: Tag | null;
 }
 
-/** A strip like another, but for what is said. */
+/** A strip like another, except for what is said. */
 export function stripLike(strip: Strip, but: Partial<Strip>): Strip {
   const { gap, height, free, start, notes, content, grounds, tag } = strip;
   return { gap, height, free, start, notes, content, grounds, tag, ...but };

@@ -15,7 +15,7 @@ function reference(id: DestinationId, form: string): Node {
 
 const seen = (layout: PageLayout) => layout.pages.map((_, page) => linesOf(layout, page).join(" "));
 
-/** Twelve sections, each of which tells where all others are; `more` paragraphs stand before the first. */
+/** Twelve sections, which all tell where the others are; `more` paragraphs stand before the first. */
 function sections(more: number): { doc: Node; ids: DestinationId[] } {
   const ids = Array.from({ length: 12 }, (_, i) => `place${i}x` as DestinationId);
   const blocks = ids.flatMap((id, i) => [

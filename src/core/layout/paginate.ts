@@ -194,7 +194,7 @@ function fillColumn(
     const own = flows[flow]!;
     if (own.newPage && strip === 0 && !(flow === startFlow && startStrip === 0))
       return column(flow, 0, notes.length, NONE, flow);
-    // The space before a page's first block is left out, but for the space over what stands again.
+    // The space before a page's first block is left out, except for the space over what stands again.
     if (empty && strip > 0 && own.repeated && strip >= own.repeated[1])
       for (let i = own.repeated[0]; i < own.repeated[1]; i++) used += own.strips[i]!.height;
     for (; strip < own.strips.length; strip++) {

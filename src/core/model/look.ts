@@ -71,7 +71,7 @@ export const FIRST_BODY: BlockLook = {
   newPage: false,
   numbering: "none",
 };
-/** A look that is the body's but for what is said. */
+/** A look that is the body's except for what is said. */
 export function likeBody(look: Partial<BlockLook>): BlockLook {
   return { ...FIRST_BODY, face: null, colour: null, ...look };
 }

@@ -6,10 +6,10 @@ import { lookSchema, type BlockLook } from "./look";
 export const OWN_STYLES_ARE_OF = ["paragraphs", "words"] as const;
 export type OwnStyleOf = (typeof OWN_STYLES_ARE_OF)[number];
 
-/** What a style of your own can say: all that the body's can, but for what belongs to headings and generated lists. */
+/** What a style of your own can say: all that the body's can, except for what belongs to headings and generated lists. */
 export type OwnLook = Partial<Omit<BlockLook, "numbering" | "underlined" | "firstBold">>;
 
-/** A style that an author made. It is the body's but for the fields it names; on words, it is that of the words around them. */
+/** A style that an author made. It is the body's except for the fields it names; on words, it is that of the words around them. */
 export interface OwnStyle {
   readonly name: string;
   readonly of: OwnStyleOf;

@@ -69,7 +69,7 @@ export class MoveBlocksStep extends Step {
 
 Step.jsonID("moveBlocks", MoveBlocksStep);
 
-/** The number of blocks before a border between blocks, or null where a position is no such border. */
+/** The number of blocks before a border between blocks, or null where a position is not one. */
 function borderAt(doc: Node, pos: number): number | null {
   let at = 0;
   const blocks = doc.content.content;

@@ -172,7 +172,7 @@ describe("a generated list", () => {
     expect(returnLinks(french("fr")).map(({ ways }) => ways.map(({ words }) => words))).toEqual([
       ["Haut de page", "Précédent: Un", "Suivant: Fin"],
     ]);
-    // A language whose words are not known, and one that is none.
+    // A language whose words are not known, and words that name no language.
     for (const language of ["tlh", ""])
       expect(returnLinks(french(language))[0]!.ways[0].words).toBe("Back to top");
     expect(isListTitle("Indice", "sections")).toBe(true);

@@ -19,7 +19,7 @@ interface Sheet {
 const PAGE: Sheet = { letters: 88, lines: 44 };
 /** What a reader sees of an exported page in a window of 1280 by 800. */
 const SCREEN: Sheet = { letters: 72, lines: 26 };
-/** What stands in a block but for its lines, in lines: space above and below, pictures, frames. */
+/** What stands in a block except for its lines, in lines: space above and below, pictures, frames. */
 const PICTURE = 12;
 const SPACE = 0.6;
 

@@ -49,7 +49,7 @@ export function writePlaces(places: readonly WorkPlace[]): string {
   return places.map(({ block, offset }) => `${block}.${offset}`).join("~");
 }
 
-/** Reads places that were told; what is none is left out. */
+/** Reads places that were told; anything else is left out. */
 export function readPlaces(written: string): WorkPlace[] {
   return written.split("~").flatMap((one) => {
     const [, block, offset] = /^([\w-]{1,64})\.(\d{1,9})$/.exec(one) ?? [];

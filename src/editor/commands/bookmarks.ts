@@ -103,7 +103,7 @@ export function addBookmarkOn(tr: Transaction, selection: Selection, name: strin
   return id;
 }
 
-/** Takes a bookmark away: its sign in the text, and its place in the registry but for what tells what it was. */
+/** Takes a bookmark away: its sign in the text, and its place in the registry except for what tells what it was. */
 export function removeBookmark(tr: Transaction, bookmark: Bookmark): Transaction {
   dropBookmark(tr, bookmark.id);
   if (bookmark.shape === "range")

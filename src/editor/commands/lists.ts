@@ -121,7 +121,7 @@ export function frozenAt({ selection: { $from } }: EditorState): Node | null {
   return asKind(block, "bullet_list")?.frozen ? block : null;
 }
 
-/** Puts the living list back in place of its text, where the caret stands; null where that is none. */
+/** Puts the living list back in place of its text, where the caret stands; null where there is none. */
 export function thawList(tr: Transaction, state: EditorState): Transaction | null {
   const block = frozenAt(state);
   if (!block) return null;

@@ -83,7 +83,7 @@ export async function takeOverLeft(
   return sent;
 }
 
-/** The document that the steps build on; null where the server has no such version. */
+/** The document that the steps build on; null where the server does not have that version. */
 async function versionOf(
   { document: id, version }: StoredWaiting,
   { server, fetch }: Pick<ExchangeOptions, "server" | "fetch">,

@@ -59,7 +59,7 @@ export function drawingOf(bundles: readonly Node[]): Node {
 /**
  * Where a chunk that begins at a block ends. The space above a block joins the space below the one before it, and words flow around
  * a figure, which neither does from another chunk: if that can be helped, the next one begins with a block that has no space
- * above it and stands below no such figure. A heading stays with what it is the heading of.
+ * above it and does not stand below one. A heading stays with what it is the heading of.
  */
 function border(blocks: readonly Node[], start: number): number {
   const end = start + CHUNK;

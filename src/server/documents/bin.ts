@@ -39,7 +39,7 @@ export class Bin {
       .execute();
   }
 
-  /** Puts a document into the bin, or with null takes it out. Throws a ServerError if there is no such document. */
+  /** Puts a document into the bin, or with null takes it out. Throws a ServerError if the document is missing. */
   async mark(id: string, removedAt: number | null): Promise<void> {
     const done = await this.db
       .updateTable("documents")

@@ -24,7 +24,7 @@ export class OpenDocuments {
     return this.open.has(id);
   }
 
-  /** The newest version. Throws a ServerError if there is no such document, or none of it can be read. */
+  /** The newest version. Throws a ServerError if the document is missing or cannot be read. */
   async load(id: string): Promise<OpenDocument> {
     const known = this.open.get(id);
     if (known) {

@@ -49,7 +49,7 @@ const VERSIONS_PER_OLD_SNAPSHOT = 2_000;
 export class StoredDocuments {
   constructor(private readonly db: Kysely<Tables>) {}
 
-  /** The newest version. Throws a {@link ServerError} where there is no such document or nothing of it can be read. */
+  /** The newest version. Throws a {@link ServerError} where the document is missing or cannot be read. */
   async load(id: string): Promise<StoredDocument> {
     const row = await this.standing(id);
     const { doc, version, damaged } = await this.readable(id, row.version);

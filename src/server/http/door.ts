@@ -63,7 +63,7 @@ export class Door {
   }
 }
 
-/** The name in a `Host` header, without its port and the brackets of an IPv6 address; null for what is none. */
+/** The name in a `Host` header, without its port and the brackets of an IPv6 address; null for anything else. */
 function nameIn(host: string): string | null {
   const [, name] = /^(\[[0-9a-f:.]+\]|[a-z0-9._-]+)(?::\d{1,5})?$/i.exec(host) ?? [];
   return (

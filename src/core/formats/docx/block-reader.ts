@@ -402,7 +402,7 @@ export class BlockReader {
     return drawing && !words && !equation && !signs && !boxes && drawingsIn(paragraph).length > 0;
   }
 
-  /** Whether it shows nothing, but for marks and breaks. */
+  /** Whether it shows nothing, except for marks and breaks. */
   private showsNothing(paragraph: XmlElement): boolean {
     const shown = this.scope.facts.shows(paragraph);
     return !shown.words && !shown.drawing && !shown.equation && !shown.signs && !shown.fields;

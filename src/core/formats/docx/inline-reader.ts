@@ -197,7 +197,7 @@ export class InlineReader {
     switch (part.name) {
       case "w:t": {
         const words = part.content.join("");
-        // White space of XML alone: a space that does not break is no such.
+        // Only the white space of XML: a no-break space stays.
         const kept =
           attributes["xml:space"] === "preserve" ? words : words.replace(/^[ \t\r\n]+|[ \t\r\n]+$/g, "");
         const { isOwn } = this.scope.own;

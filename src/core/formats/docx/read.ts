@@ -34,7 +34,7 @@ import type { DocxScope } from "./scope";
 import { talkOf } from "./talk";
 import { StyleTable, type DocxStyle } from "./style-table";
 
-/** Reads a text document of ISO 29500 (`.docx`). Throws a ReadError for what is none. */
+/** Reads a text document of ISO 29500 (`.docx`). Throws a ReadError for any other file. */
 export function readDocx(archive: Archive, context: ReadContext): Manuscript {
   const pack = new OfficePackage(archive);
   if (pack.hasMacros) context.dropped.add("macros", "A document holds no programs.");

@@ -24,7 +24,7 @@ export interface EpubPackage {
 /** Fonts that are only made unreadable for other programs are no text. */
 const FONT_ONLY = /^http:\/\/(?:www\.idpf\.org\/2008\/embedding|ns\.adobe\.com\/pdf\/enc#RC)$/;
 
-/** Reads the package of a book, also of one packed a folder too deep. Throws a {@link ReadError} for what is none, and for one that is protected. */
+/** Reads the package of a book, also of one packed a folder too deep. Throws a {@link ReadError} for any other file, and for a protected one. */
 export function epubPackage(archive: Archive): EpubPackage {
   const container = archive.paths.find((path) => /(?:^|\/)META-INF\/container\.xml$/.test(path));
   if (!container)

@@ -12,7 +12,7 @@ import { navigationLines } from "./navigation";
 import { joinedSpine, ownMetas } from "./spine-text";
 import { titledByNavigation } from "./titled-by-navigation";
 
-/** Reads an e-book (EPUB 2 and 3) as one document, in the order of its spine. Throws a {@link ReadError} for what is none. */
+/** Reads an e-book (EPUB 2 and 3) as one document, in the order of its spine. Throws a {@link ReadError} for any other file. */
 export function readEpub(archive: Archive, context: ReadContext): Manuscript {
   const { title, language, spine, navigation } = epubPackage(archive);
   const files = spine.flatMap((path) => {

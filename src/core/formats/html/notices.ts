@@ -23,7 +23,7 @@ const ALONE: ReadonlySet<string> = new Set([
   "danger",
 ]);
 
-/** The kind of notice that an element is, as Gate Rope writes it or as other tools do; null for one that is none. */
+/** The kind of notice that an element is, as Gate Rope writes it or as other tools do; null for any other. */
 export function noticeOfElement(name: string, attributes: ReadonlyMap<string, string>): NoticeKind | null {
   const own = attributes.get("data-notice");
   if (own !== undefined) return noticeKindOf(own) ?? "note";

@@ -14,7 +14,7 @@ export class IndexedWords {
   /** By the name under which later words go on with them. */
   private readonly byName = new Map<string, Mark>();
 
-  /** The mark of words that stand under an entry, as HTMLBook has them, or go on with one; null for an element that is none. */
+  /** The mark of words that stand under an entry, as HTMLBook has them, or go on with one; null for any other element. */
   onElement(attributes: ReadonlyMap<string, string>): Mark | null {
     const later = attributes.get("data-indexed");
     if (later !== undefined) return this.byName.get(later) ?? null;

@@ -1,6 +1,6 @@
 import { tooLargeMessage } from "@/core/model/too-large";
 
-/** What a file may ask of a reader. A file beyond a limit is refused with the limit named, but for nesting: see there. */
+/** What a file may ask of a reader. A file beyond a limit is refused with the limit named, except for nesting: see there. */
 export const LIMITS = {
   /** Size of a file, in bytes. */
   fileBytes: 50 * 1024 * 1024,

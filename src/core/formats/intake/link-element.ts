@@ -1,7 +1,7 @@
 import type { WrittenLink } from "./addresses";
 
 /**
- * Reads an `a` element as a link; null for one that is none. Of a link that was broken when it was written, the address is the
+ * Reads an `a` element as a link; null for any other. Of a link that was broken when it was written, the address is the
  * anchor it looked for.
  */
 export function writtenLink(attributes: ReadonlyMap<string, string>): WrittenLink | null {

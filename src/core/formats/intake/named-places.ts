@@ -56,7 +56,7 @@ export class NamedPlaces {
   }
 
   /**
-   * Whether a range's mark goes on words. At its first words the range becomes a bookmark, but for one without a name in a
+   * Whether a range's mark goes on words. At its first words the range becomes a bookmark, except for one without a name in a
    * heading: that goes to `headingAnchors`, and is the heading's own.
    */
   covers(id: DestinationId, headingAnchors: NamedAnchor[] | null): boolean {

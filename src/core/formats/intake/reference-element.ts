@@ -12,7 +12,7 @@ export interface ReferenceElement {
 
 /**
  * Reads `<a href="#figure-3" data-reference="{label}">`, or `<span data-reference="{label}" data-to="figure-3">` where it is not
- * linked; null for any other element, and for a form that is none.
+ * linked; null for any other element, and for an unknown form.
  */
 export function referenceElement(attributes: ReadonlyMap<string, string>): ReferenceElement | null {
   const form = attributes.get("data-reference");

@@ -84,7 +84,7 @@ export class InlineReader {
 
   private readText(written: string, around: Around): void {
     if (this.skipsTo !== null) return;
-    // White space of XML alone: a space that does not break is no such.
+    // Only the white space of XML: a no-break space stays.
     let words = written.replace(/[ \t\r\n]+/g, " ");
     if (this.behindSpace) words = words.replace(/^ /, "");
     if (words === "") return;

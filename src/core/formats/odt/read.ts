@@ -38,7 +38,7 @@ import { OdtStyles } from "./styles";
 import { columnStyles } from "./tables";
 import { talkOf } from "./talk";
 
-/** Reads a text document of ISO 26300 (`.odt`). Throws a ReadError for what is none. */
+/** Reads a text document of ISO 26300 (`.odt`). Throws a ReadError for any other file. */
 export function readOdt(archive: Archive, context: ReadContext): Manuscript {
   refuseOthers(archive);
   const part = (path: string, bytes: Uint8Array | null) =>

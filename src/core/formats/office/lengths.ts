@@ -1,6 +1,6 @@
 import { ownEntry } from "@/core/own-entry";
 
-/** A length in points from a number with its unit; null for what is none. `unitless` says how many points a number alone counts for. */
+/** A length in points from a number with its unit; null for anything else. `unitless` says how many points a number alone counts for. */
 export function pointsOf(written: string | undefined, unitless = 1): number | null {
   const [, number, unit] = /^\s*(-?\d*\.?\d+)\s*([a-z]*)\s*$/i.exec(written?.slice(0, 40) ?? "") ?? [];
   if (number === undefined) return null;

@@ -123,7 +123,7 @@ class CanonicalNames {
       scope ??= new Map(this.scopes.at(-1)!);
       const prefix = name === "xmlns" ? "" : name.slice(6);
       const address = attributes[name]!;
-      // Unknown ones are told apart by their addresses, so that none is taken for a known one.
+      // Unknown ones are told apart by their addresses, so that an unknown one is never taken for a known one.
       scope.set(prefix, Object.hasOwn(this.namespaces, address) ? this.namespaces[address]! : `{${address}}`);
     }
     if (!scope) return;
