@@ -43,6 +43,16 @@ export type Command =
       /** Files that are kept in a PDF. */
       attach: readonly string[];
     }
+  | {
+      name: "site";
+      from: string;
+      folder: string;
+      asked: Asked;
+      plan: Plan | null;
+      title: string | null;
+      json: boolean;
+      force: boolean;
+    }
   | { name: "proof"; file: string; asked: Asked; json: boolean }
   | { name: "backup"; file: string; data: string | null; force: boolean }
   | { name: "restore"; file: string; data: string | null }
@@ -57,6 +67,8 @@ const USAGE = `gate-rope inspect FILE [--json] [--pages]      what is in a docum
 gate-rope convert IN OUT [--contents 1-3]      from one format to another, told by their endings
                   [--plan handbook]             builds a plan of wayfinding, and tells what it cannot keep
                   [--returns 1-2] [--title …]   follows the links of what it wrote; --json tells all that was left out
+gate-rope site IN FOLDER [--plan handbook]     pages for any web server: one for each section, with contents and steps;
+                  [--title …] [--force]         follows every link; --force replaces a folder
 gate-rope proof FILE [--json]                  what is wrong in a document
 gate-rope backup FILE [--data FOLDER]          all documents and pictures into one zip file; --force replaces one
 gate-rope restore FILE [--data FOLDER]         restores a backup; what is there is moved aside
@@ -113,6 +125,20 @@ export function readCommand(words: readonly string[]): Command {
     case "check":
       if (files.length > 0) throw new UsageError("check takes no file; --data names the data folder.");
       return { name, json: values.json ?? false, data: values.data ?? null };
+    case "site": {
+      const [from, folder] = files;
+      if (files.length !== 2 || !from || !folder) throw new UsageError("site takes a file and a folder.");
+      return {
+        name,
+        from,
+        folder,
+        asked: asked(values),
+        plan: values.plan === undefined ? null : planCalled(values.plan),
+        title: values.title ?? null,
+        json: values.json ?? false,
+        force: values.force ?? false,
+      };
+    }
     case "convert": {
       const [from, to] = files;
       if (files.length !== 2 || !from || !to) throw new UsageError("convert takes two files, IN and OUT.");

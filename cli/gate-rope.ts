@@ -1,5 +1,13 @@
 /** The `gate-rope` command: a thin face of the core for scripts and for other people's continuous integration. */
-import { appendFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import {
+  appendFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { schema, withSettings, type Manuscript } from "@/core/document";
@@ -21,6 +29,7 @@ import {
   type PromisedLink,
 } from "@/core/formats";
 import type { ArchiveFormatName } from "@/core/formats/formats";
+import { proveEdition, writeEdition } from "@/core/editions";
 import { readProof, characterFindings } from "@/core/proof";
 import { codeOf, messageOf } from "@/core/thrown";
 import { PageMap } from "@/core/layout";
@@ -43,6 +52,7 @@ import { DatabaseError } from "@/server/storage/database";
 import { bookFonts, exportFonts } from "@/server/publishing/export-fonts";
 import { readSettings, SettingsError } from "@/server/settings/settings";
 import { makeWhole, writeWhole } from "@/server/storage/whole-file";
+import { writeFolder } from "@/server/storage/whole-folder";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup, type Kept } from "@/server/upkeep";
 import { counted } from "./counted";
 import { readCommand, usage, UsageError, type Asked, type Command } from "./command-line";
@@ -143,6 +153,8 @@ async function run(command: Command): Promise<number> {
       }
       return checked.faults.length === 0 ? 0 : 1;
     }
+    case "site":
+      return writeSite(command);
     case "convert": {
       const format = formatOf(command.to);
       if (!format || !FORMATS[format].writes)
@@ -173,6 +185,43 @@ async function run(command: Command): Promise<number> {
       return told(command, dropped, followed(command.to, format, written.promised, indexDocument(doc)));
     }
   }
+}
+
+/** Writes a document as a folder of pages and follows their links; 1 where one of them does not land. */
+async function writeSite(command: Extract<Command, { name: "site" }>): Promise<number> {
+  const { from, folder, force, title, plan } = command;
+  if (existsSync(folder) && !force && readdirSync(folder).length > 0)
+    throw new Stop(`${folder}: There is something in this folder. --force replaces it.`);
+  const { dropped, ...manuscript } = await read(from, command.asked);
+  let { doc } = manuscript;
+  if (title !== null) doc = withSettings(doc, { title });
+  if (plan) {
+    const built = await planBuilt(doc, plan, manuscript.pictures);
+    doc = built.doc;
+    for (const one of built.broken) process.stderr.write(`gate-rope: ${folder}: ${brokenMessage(one)}\n`);
+  }
+  const { files, pages, promised } = writeEdition(
+    { ...manuscript, doc },
+    {
+      fonts: bookFonts(ROOT),
+      pageCount: await pagesAskedFor(indexDocument(doc), PAGE_FONTS, () =>
+        Promise.resolve(manuscript.pictures),
+      ),
+    },
+  );
+  const proof = proveEdition(files, promised);
+  try {
+    writeFolder(folder, files);
+  } catch (error) {
+    throw new Stop(`${folder}: ${reasonOf(error)}`);
+  }
+  const failed = proof.failed.map(({ words, why }) => ({ text: words, why }));
+  return told(
+    { to: folder, json: command.json },
+    dropped,
+    { promised: proof.promised, failed },
+    { pages: pages.length },
+  );
 }
 
 /** A document with a plan that fits it, and what it cannot keep of what it promises, by the pages that are laid out then. */
@@ -208,7 +257,7 @@ function followed(
 
 /** Says what became of a file that was written; answers how the command ends. */
 function told(
-  { to, json }: Extract<Command, { name: "convert" }>,
+  { to, json }: { readonly to: string; readonly json: boolean },
   dropped: readonly Dropped[],
   { promised, failed }: Followed,
   more: object = {},

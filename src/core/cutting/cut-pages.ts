@@ -10,27 +10,42 @@ export interface ReadingPage {
   readonly heading: Heading | null;
 }
 
+/** How long a page may be before it is cut. */
+export interface PageMeasure {
+  readonly most: number;
+  /** How much stands before a block, the number of blocks for all of it. */
+  readonly before: (block: number) => number;
+}
+
 /** A page of more words is cut: about as many as thirty printed pages hold. */
 const MOST_WORDS = 10_000;
 
+/** Pages measured by their words. */
+function byWords({ headings, words }: DocumentIndex, most: number): PageMeasure {
+  const before = new Map(headings.map(({ block, wordsBefore }) => [block, wordsBefore]));
+  return { most, before: (block) => before.get(block) ?? words };
+}
+
 /**
  * Cuts a document into pages: one for each section of the highest level, its own title aside, and where such a one is long, one for each
- * section of the next level within it, and so on. Each block is in exactly one, in the order of the text.
+ * section of the next level within it, and so on. Each block is in exactly one, in the order of the text. `measure`: how long pages may be; a
+ * number of words, or another measure.
  */
-export function cutPages(index: DocumentIndex, most = MOST_WORDS): ReadingPage[] {
-  const { doc, headings, words } = index;
+export function cutPages(index: DocumentIndex, measure: number | PageMeasure = MOST_WORDS): ReadingPage[] {
+  const { doc, headings } = index;
+  const { most, before } = typeof measure === "number" ? byWords(index, measure) : measure;
   const starts: Heading[] = [];
   const cut = (within: readonly Heading[], end: number) => {
     const level = within.reduce((least, heading) => Math.min(least, heading.level), 7);
     const tops = within.flatMap((heading, i) => (heading.level === level ? [i] : []));
     tops.forEach((at, i) => {
       const next = tops[i + 1] ?? within.length;
-      const until = within[next]?.wordsBefore ?? end;
+      const until = within[next]?.block ?? end;
       starts.push(within[at]!);
-      if (until - within[at]!.wordsBefore > most) cut(within.slice(at + 1, next), until);
+      if (before(until) - before(within[at]!.block) > most) cut(within.slice(at + 1, next), until);
     });
   };
-  cut(isOwnTitle(doc, headings[0]) ? headings.slice(1) : headings, words);
+  cut(isOwnTitle(doc, headings[0]) ? headings.slice(1) : headings, doc.childCount);
   const pages = starts.map((heading, i) => ({
     from: heading.block,
     to: starts[i + 1]?.block ?? doc.childCount,

@@ -1,9 +1,9 @@
-import { picturesIn, settingsOf, type Manuscript } from "@/core/document";
+import { picturesIn, type Manuscript } from "@/core/document";
 import { withBytes } from "./bytes-in-text";
 import { CODECS } from "./codecs";
 import { FORMATS, type TextFormatName } from "./formats";
 import { placeBeside } from "./gaterope";
-import { pathsOfFiles } from "./outside";
+import { filesBesideOf } from "./files-beside";
 import type { PromisedLink } from "./promised-link";
 import type { WriteOptions } from "./write-options";
 
@@ -36,7 +36,7 @@ export function writeFile(
   options: WriteOptions = {},
 ): WrittenFile {
   const beside = FORMATS[format].filesBeside
-    ? attached(manuscript)
+    ? filesBesideOf(manuscript)
     : format === "gaterope" && options.picturesBeside
       ? picturesOf(manuscript)
       : NOTHING;
@@ -52,13 +52,3 @@ function picturesOf({ doc, pictures }: Manuscript): Map<string, Uint8Array> {
 }
 
 const NOTHING: ReadonlyMap<string, Uint8Array> = new Map();
-
-function attached({ doc, files = NOTHING }: Manuscript): Map<string, Uint8Array> {
-  const registry = settingsOf(doc).registry;
-  const beside = new Map<string, Uint8Array>();
-  for (const [id, path] of pathsOfFiles(registry)) {
-    const bytes = files.get(registry.files![id]!.content);
-    if (bytes) beside.set(path, bytes);
-  }
-  return beside;
-}

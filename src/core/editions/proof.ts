@@ -1,0 +1,83 @@
+import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes } from "parse5";
+import { beginsWith, comparable, type FileProof } from "../formats/office/file-proof";
+import type { PromisedPlace } from "./write-edition";
+
+/*
+ * Follows the links of an edition as a browser does: from each page to the file and the element that an address names. Nothing of what wrote
+ * the pages is used here.
+ */
+
+/** How many letters are looked at where a link lands. */
+const SEEN = 600;
+
+interface Met {
+  readonly ids: ReadonlyMap<string, number>;
+  readonly letters: string;
+  readonly links: readonly string[];
+}
+
+/** Follows every link of the pages, and finds each place that was promised. */
+export function proveEdition(
+  files: ReadonlyMap<string, string | Uint8Array>,
+  promised: readonly PromisedPlace[],
+): FileProof {
+  const pages = new Map<string, Met>();
+  for (const [path, content] of files)
+    if (path.endsWith(".html") && typeof content === "string") pages.set(path, metIn(content));
+  const failed: { words: string; why: string }[] = [];
+  let followed = 0;
+  for (const [path, { links }] of pages)
+    for (const href of links) {
+      const why = faultOf(href, path, files, pages);
+      followed++;
+      if (why) failed.push({ words: path, why });
+    }
+  const homes = new Map<string, Met>();
+  for (const page of pages.values())
+    for (const id of page.ids.keys()) if (!homes.has(id)) homes.set(id, page);
+  for (const { words, anchor, begins } of promised) {
+    const page = homes.get(anchor);
+    const at = page?.ids.get(anchor);
+    if (!page || at === undefined) failed.push({ words, why: `Nothing in the pages is called “${anchor}”.` });
+    else if (begins && !beginsWith(comparable(page.letters.slice(at, at + SEEN)), begins))
+      failed.push({ words, why: `“${begins.words}” does not stand at “${anchor}”.` });
+  }
+  const all = followed + promised.length;
+  return { promised: all, lands: all - failed.length, failed };
+}
+
+function faultOf(
+  href: string,
+  from: string,
+  files: ReadonlyMap<string, string | Uint8Array>,
+  pages: ReadonlyMap<string, Met>,
+): string | null {
+  const base = `http://edition.invalid/${from.split("/").map(encodeURIComponent).join("/")}`;
+  const address = new URL(href, base);
+  if (address.host !== "edition.invalid") return null;
+  const path = decodeURIComponent(address.pathname.slice(1));
+  if (!files.has(path)) return `${href}: there is no such file.`;
+  const id = decodeURIComponent(address.hash.slice(1));
+  if (id === "" || address.hash.startsWith("#page=")) return null;
+  return pages.get(path)?.ids.has(id) ? null : `${href}: nothing on that page is called so.`;
+}
+
+function metIn(html: string): Met {
+  const ids = new Map<string, number>();
+  const links: string[] = [];
+  let letters = "";
+  const open: DefaultTreeAdapterTypes.ChildNode[] = [...parse(html).childNodes].reverse();
+  for (let node = open.pop(); node; node = open.pop()) {
+    if (defaultTreeAdapter.isTextNode(node)) letters += node.value;
+    if (!("attrs" in node)) continue;
+    if (node.tagName === "style" || node.tagName === "script") continue;
+    const { attrs: written } = node;
+    for (const { name, value } of written) {
+      if (name === "id" && !ids.has(value)) ids.set(value, letters.length);
+      if ((name === "href" && ["a", "link"].includes(node.tagName)) || (name === "src" && value !== ""))
+        links.push(value);
+    }
+    open.push(...[...node.childNodes].reverse());
+  }
+  return { ids, letters, links };
+}
