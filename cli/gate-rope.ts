@@ -50,6 +50,7 @@ import { compileForOneRun, layOutWhole, pagesAskedFor, pdfInThread, pdfOrder } f
 import { picturesByName, readInThread } from "@/threads/reading";
 import { DatabaseError } from "@/server/storage/database";
 import { bookFonts, exportFonts } from "@/server/publishing/export-fonts";
+import { editionScripts } from "@/server/publishing/edition-scripts";
 import { readSettings, SettingsError } from "@/server/settings/settings";
 import { makeWhole, writeWhole } from "@/server/storage/whole-file";
 import { writeFolder } from "@/server/storage/whole-folder";
@@ -204,6 +205,7 @@ async function writeSite(command: Extract<Command, { name: "site" }>): Promise<n
     { ...manuscript, doc },
     {
       fonts: bookFonts(ROOT),
+      scripts: editionScripts(ROOT),
       pageCount: await pagesAskedFor(indexDocument(doc), PAGE_FONTS, () =>
         Promise.resolve(manuscript.pictures),
       ),

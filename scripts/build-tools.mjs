@@ -39,5 +39,21 @@ export async function buildTools() {
     minifyWhitespace: true,
     minifySyntax: true,
   });
+  // What readers' browsers run, on published pages.
+  await build({
+    absWorkingDir: root,
+    entryPoints: {
+      "edition-read": "src/edition-script/read.ts",
+      "edition-search": "src/edition-script/search-worker.ts",
+    },
+    outdir: "dist",
+    bundle: true,
+    platform: "browser",
+    format: "iife",
+    target: "es2022",
+    minify: true,
+    logLevel: "error",
+    legalComments: "none",
+  });
   chmodSync(`${root}/dist/gate-rope.mjs`, 0o755);
 }

@@ -26,6 +26,9 @@ export interface FixedWords {
   readonly untitled: string;
   /** Leads readers by keyboard past what stands before the text. */
   readonly skipToText: string;
+  /** What readers search a published document by, and what they are told where nothing is found. */
+  readonly search: string;
+  readonly nothingFound: string;
   /** What stands for the title of a notice that has none. */
   readonly notices: Readonly<Record<NoticeKind, string>>;
   /** What is said aloud for the box of an item. */
@@ -55,6 +58,8 @@ const ENGLISH: FixedWords = {
   nothingListed: "Nothing yet.",
   untitled: "Untitled section",
   skipToText: "Skip to the text",
+  search: "Search",
+  nothingFound: "Nothing found.",
   notices: { note: "Note", tip: "Tip", caution: "Caution", warning: "Warning", danger: "Danger" },
   boxes: { ticked: "Done", open: "To do" },
   see: "see",
@@ -91,6 +96,8 @@ const GERMAN: FixedWords = {
   nothingListed: "Noch nichts.",
   untitled: "Abschnitt ohne Titel",
   skipToText: "Direkt zum Text",
+  search: "Suchen",
+  nothingFound: "Nichts gefunden.",
   notices: { note: "Hinweis", tip: "Tipp", caution: "Vorsicht", warning: "Warnung", danger: "Gefahr" },
   boxes: { ticked: "Erledigt", open: "Zu erledigen" },
   see: "siehe",
@@ -127,6 +134,8 @@ const FRENCH: FixedWords = {
   nothingListed: "Rien pour l’instant.",
   untitled: "Section sans titre",
   skipToText: "Aller au texte",
+  search: "Rechercher",
+  nothingFound: "Aucun résultat.",
   notices: {
     note: "Remarque",
     tip: "Conseil",
@@ -169,6 +178,8 @@ const SPANISH: FixedWords = {
   nothingListed: "Nada todavía.",
   untitled: "Sección sin título",
   skipToText: "Ir al texto",
+  search: "Buscar",
+  nothingFound: "No se ha encontrado nada.",
   notices: { note: "Nota", tip: "Consejo", caution: "Precaución", warning: "Advertencia", danger: "Peligro" },
   boxes: { ticked: "Hecho", open: "Por hacer" },
   see: "véase",
@@ -205,6 +216,8 @@ const ITALIAN: FixedWords = {
   nothingListed: "Ancora niente.",
   untitled: "Sezione senza titolo",
   skipToText: "Vai al testo",
+  search: "Cerca",
+  nothingFound: "Nessun risultato.",
   notices: {
     note: "Nota",
     tip: "Suggerimento",
@@ -247,6 +260,8 @@ const DUTCH: FixedWords = {
   nothingListed: "Nog niets.",
   untitled: "Paragraaf zonder titel",
   skipToText: "Naar de tekst",
+  search: "Zoeken",
+  nothingFound: "Niets gevonden.",
   notices: {
     note: "Opmerking",
     tip: "Tip",
@@ -289,6 +304,8 @@ const PORTUGUESE: FixedWords = {
   nothingListed: "Nada ainda.",
   untitled: "Secção sem título",
   skipToText: "Ir para o texto",
+  search: "Pesquisar",
+  nothingFound: "Nada encontrado.",
   notices: { note: "Nota", tip: "Dica", caution: "Cuidado", warning: "Aviso", danger: "Perigo" },
   boxes: { ticked: "Feito", open: "Por fazer" },
   see: "ver",
@@ -325,6 +342,8 @@ const ARABIC: FixedWords = {
   nothingListed: "لا شيء بعد.",
   untitled: "قسم بلا عنوان",
   skipToText: "انتقل إلى النص",
+  search: "بحث",
+  nothingFound: "لم يُعثر على شيء.",
   notices: { note: "ملاحظة", tip: "نصيحة", caution: "احتراس", warning: "تحذير", danger: "خطر" },
   boxes: { ticked: "تمّ", open: "لم يتمّ" },
   see: "انظر",
@@ -361,6 +380,8 @@ const HEBREW: FixedWords = {
   nothingListed: "אין עדיין דבר.",
   untitled: "סעיף ללא כותרת",
   skipToText: "דילוג אל הטקסט",
+  search: "חיפוש",
+  nothingFound: "לא נמצא דבר.",
   notices: { note: "הערה", tip: "עצה", caution: "זהירות", warning: "אזהרה", danger: "סכנה" },
   boxes: { ticked: "בוצע", open: "לביצוע" },
   see: "ראו",

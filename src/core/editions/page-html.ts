@@ -13,6 +13,8 @@ export interface Frame {
   readonly first: string;
   readonly contents: string;
   readonly styles: string;
+  /** The files by which it is searched; null for none. */
+  readonly search: { readonly page: string; readonly worker: string; readonly index: string } | null;
 }
 
 /** A way to another page, or to a place. */
@@ -122,7 +124,14 @@ export function leadPage({ title, language }: Frame, href: string): string {
 `;
 }
 
-function headOf({ title, language, direction, styles }: Frame, own: string, links: string): string {
+function headOf(
+  { title, language, direction, styles, search, says }: Frame,
+  own: string,
+  links: string,
+): string {
+  const script = search
+    ? `<script src="${search.page}" defer data-worker="${search.worker}" data-index="${search.index}" data-search="${escapeHtml(says.search)}" data-none="${escapeHtml(says.nothingFound)}"></script>\n`
+    : "";
   return `<!DOCTYPE html>
 <html lang="${escapeHtml(language)}"${direction === "rtl" ? ' dir="rtl"' : ""}>
 <head>
@@ -131,7 +140,7 @@ function headOf({ title, language, direction, styles }: Frame, own: string, link
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(own === title ? title : `${own} – ${title}`)}</title>
 <link rel="stylesheet" href="${styles}">
-${links}</head>`;
+${script}${links}</head>`;
 }
 
 function bannerOf({ title, says, first, contents }: Frame, titled: boolean): string {

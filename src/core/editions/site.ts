@@ -19,6 +19,7 @@ import { idsIn, withAddresses } from "./written-blocks";
 
 /** The files whose names do not come from the document. */
 export const [FIRST, CONTENTS, STYLES] = ["index.html", "contents.html", "styles.css"] as const;
+export const SEARCH_FILES = { page: "read.js", worker: "search.js", index: "search.json" } as const;
 /** The folder of pages that only lead on, one for each anchor. */
 const LEADS = "at";
 
@@ -82,7 +83,8 @@ export class Site {
     return withAddresses(html, (anchor) => this.address(anchor, page));
   }
 
-  frame(): Frame {
+  /** `searches`: whether readers can search it. */
+  frame(searches: boolean): Frame {
     return {
       title: this.title,
       language: settingsOf(this.index.doc).language,
@@ -91,6 +93,7 @@ export class Site {
       first: FIRST,
       contents: CONTENTS,
       styles: STYLES,
+      search: searches ? SEARCH_FILES : null,
     };
   }
 

@@ -1,4 +1,4 @@
-import { PICTURE_TYPES, settingsOf, type Manuscript } from "@/core/document";
+import { documentTitle, PICTURE_TYPES, settingsOf, UNTITLED, type Manuscript } from "@/core/document";
 import { packedFonts } from "../formats/epub/packed-fonts";
 import { filesBesideOf } from "../formats/files-beside";
 import { firstWordsOf, type FirstWords } from "../formats/first-words";
@@ -11,7 +11,8 @@ import type { KnownLibrary } from "../links";
 import { editionPages, MAX_PAGE_LETTERS } from "./edition-pages";
 import { FRAME_CSS } from "./frame-css";
 import { contentsPage, leadPage, readingPage } from "./page-html";
-import { CONTENTS, Site, STYLES } from "./site";
+import { searchIndex } from "./search-index";
+import { CONTENTS, FIRST, SEARCH_FILES, Site, STYLES } from "./site";
 import { WrittenBlocks } from "./written-blocks";
 
 /** A link within an edition, and where it must land. */
@@ -42,6 +43,8 @@ export interface EditionOptions {
   /** How many pages the printed document has; null where that is not known. */
   readonly pageCount?: number | null;
   readonly maxPageLetters?: number;
+  /** The programs for search, as they were built: that of the page and the one beside it. Without them there is no search. */
+  readonly scripts?: { readonly page: string; readonly search: string };
 }
 
 /**
@@ -70,7 +73,8 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
   const site = new Site(index, output, pages);
   const bodies = pages.map(({ from, to }) => blocks.html(from, to));
   bodies.forEach((body, i) => site.place(body, i));
-  const frame = site.frame();
+  const { scripts } = options;
+  const frame = site.frame(scripts !== undefined);
   const menus = (at: "header" | "footer") => blocks.placed[at].join("\n");
   const floating = settingsOf(doc).returns.also?.includes("floating") ? site.floating() : "";
   const written = new Map<string, string | Uint8Array>();
@@ -93,6 +97,16 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
       "\n",
     ),
   );
+  if (scripts) {
+    written.set(SEARCH_FILES.page, scripts.page);
+    written.set(SEARCH_FILES.worker, scripts.search);
+    const title = documentTitle(doc) || UNTITLED;
+    const first = { first: `${FIRST}#${output.top}`, title };
+    written.set(
+      SEARCH_FILES.index,
+      searchIndex(index, (id) => site.addressOf(id), first),
+    );
+  }
   for (const { path, bytes } of fonts) written.set(path, bytes);
   for (const [path, name] of shown) written.set(path, pictures.get(name)!.bytes);
   for (const [path, bytes] of filesBesideOf(manuscript)) written.set(path, bytes);

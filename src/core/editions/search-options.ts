@@ -1,0 +1,34 @@
+import type { Options, SearchOptions } from "minisearch";
+
+/** A section as readers search for it. */
+export interface SearchedSection {
+  readonly id: number;
+  readonly title: string;
+  readonly text: string;
+  readonly href: string;
+}
+
+/** Letters and digits, capitals and accents aside: `Äste` and `aste` are one word. */
+export function searchedWord(word: string): string {
+  return word.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+}
+
+const WORDS = /[\p{L}\p{M}\p{N}]+/gu;
+/** Scripts that write no spaces between words are searched sign by sign. */
+const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]/u;
+
+/** How an index is made and read: both must be the same. */
+export const SEARCH: Options<SearchedSection> = {
+  fields: ["title", "text"],
+  storeFields: ["title", "href"],
+  tokenize: (text) => (text.match(WORDS) ?? []).flatMap((word) => (UNSPACED.test(word) ? [...word] : [word])),
+  processTerm: (word) => searchedWord(word) || null,
+};
+
+/** One wrong letter is forgiven from four on, and words may still be being typed. */
+export const ASKED: SearchOptions = {
+  prefix: true,
+  fuzzy: (word) => (word.length >= 4 ? 1 : false),
+  boost: { title: 4 },
+  combineWith: "AND",
+};
