@@ -152,6 +152,34 @@ describe("gate-rope convert", () => {
   });
 });
 
+describe("gate-rope site", () => {
+  test("writes pages, search and fonts, follows every link, and replaces a folder only when told to", () => {
+    const manual = file("manual.md", "# Lamps\n\n[Stairs](#stairs)\n\n# Stairs\n\nClimb.\n");
+    const made = rope("site", manual, "pages", "--title", "Manual", "--json");
+    expect(made).toMatchObject({ status: 0, err: "" });
+    expect(JSON.parse(made.out)).toMatchObject({ pages: 2, links: { failed: [] } });
+    const written = readdirSync(path.join(folder, "pages"));
+    for (const name of [
+      "index.html",
+      "stairs.html",
+      "contents.html",
+      "styles.css",
+      "read.js",
+      "search.js",
+      "at",
+    ])
+      expect(written).toContain(name);
+    expect(readFileSync(path.join(folder, "pages/index.html"), "utf8")).toContain(
+      'href="stairs.html#stairs"',
+    );
+    expect(rope("site", manual, "pages").err).toBe(
+      "gate-rope: pages: There is something in this folder. --force replaces it.",
+    );
+    expect(rope("site", manual, "pages", "--force").status).toBe(0);
+    expect(readdirSync(folder).filter((name) => /part$|old$/.test(name))).toEqual([]);
+  });
+});
+
 describe("gate-rope proof", () => {
   test("ends with 0 when no link is broken, though something is found, and with 1 when one is", () => {
     expect(rope("proof", file("sound.md", "# One\n\n[One](#one)\n"))).toEqual({
@@ -192,6 +220,7 @@ describe("gate-rope proof", () => {
 test.each([
   [["convert", "a.md"], "gate-rope: convert takes two files, IN and OUT."],
   [["inspect"], "gate-rope: inspect takes one file."],
+  [["site", "a.md"], "gate-rope: site takes a file and a folder."],
   [["dance"], "gate-rope: There is no command “dance”. Try gate-rope --help."],
   [["convert", "a.md", "b.html", "--contents", "3-1"], "gate-rope: --contents: levels are written like 1-3."],
 ])("wrong words are answered in one line: %j", (words, line) => {
