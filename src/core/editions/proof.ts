@@ -1,4 +1,5 @@
 import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes } from "parse5";
+import { pathBeside } from "../formats/archive/archive";
 import { beginsWith, comparable, type FileProof } from "../formats/office/file-proof";
 import type { PromisedPlace } from "./write-edition";
 
@@ -52,13 +53,13 @@ function faultOf(
   files: ReadonlyMap<string, string | Uint8Array>,
   pages: ReadonlyMap<string, Met>,
 ): string | null {
-  const base = `http://edition.invalid/${from.split("/").map(encodeURIComponent).join("/")}`;
-  const address = new URL(href, base);
-  if (address.host !== "edition.invalid") return null;
-  const path = decodeURIComponent(address.pathname.slice(1));
+  // With a scheme or a host of its own it leads out.
+  if (/^(?:[a-z][a-z\d+.-]*:|\/\/)/i.test(href)) return null;
+  const [file = "", fragment = ""] = href.split("#");
+  const path = file === "" ? from : pathBeside(from, decodeURIComponent(file));
   if (!files.has(path)) return `${href}: there is no such file.`;
-  const id = decodeURIComponent(address.hash.slice(1));
-  if (id === "" || address.hash.startsWith("#page=")) return null;
+  const id = decodeURIComponent(fragment);
+  if (id === "" || fragment.startsWith("page=")) return null;
   return pages.get(path)?.ids.has(id) ? null : `${href}: nothing on that page is called so.`;
 }
 
