@@ -15,10 +15,12 @@ export async function buildTools() {
       "archive-thread": "src/threads/archive/thread.ts",
       "pdf-thread": "src/threads/pdf/thread.ts",
       "search-thread": "src/server/threads/search-thread.ts",
+      "edition-thread": "src/server/threads/edition-thread.ts",
       "listing-thread": "src/server/threads/listing-thread.ts",
       "page-count-thread": "src/threads/page-count/thread.ts",
       settings: "src/server/settings/settings.ts",
       guard: "src/server/http/guard.ts",
+      editions: "src/server/editions/editions-before.ts",
       seed: "demo/seed.ts",
     },
     outdir: "dist",
@@ -43,6 +45,7 @@ export async function buildTools() {
   await build({
     absWorkingDir: root,
     entryPoints: {
+      "edition-early": "src/edition-script/early.ts",
       "edition-read": "src/edition-script/read.ts",
       "edition-search": "src/edition-script/search-worker.ts",
     },

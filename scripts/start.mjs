@@ -7,6 +7,7 @@ import { root } from "./install.mjs";
 export async function serve({ dev = false } = {}) {
   const { readSettings, SettingsError } = await import("../dist/settings.mjs");
   const { guarded } = await import("../dist/guard.mjs");
+  const { editionsBefore } = await import("../dist/editions.mjs");
   let settings;
   try {
     settings = readSettings(process.env);
@@ -21,10 +22,8 @@ export async function serve({ dev = false } = {}) {
   const app = next({ dev, dir: root, hostname: host, port, httpServer: server });
   await app.prepare();
   const handle = app.getRequestHandler();
-  server.on(
-    "request",
-    guarded(settings, (request, response) => void handle(request, response), { dev }),
-  );
+  const answer = editionsBefore(settings, (request, response) => void handle(request, response));
+  server.on("request", guarded(settings, answer, { dev }));
   await new Promise((resolve) => {
     server.once("error", (error) =>
       stop(

@@ -1,13 +1,13 @@
 /** Searches the index of an edition beside the page, so that typing never waits for it. */
-import MiniSearch from "minisearch";
-import { ASKED, SEARCH } from "@/core/editions/search-options";
+import { SectionSearch } from "@/core/editions/search-sections";
 
-let loaded: Promise<MiniSearch> | null = null;
+const MAX_RESULTS = 30;
+let loaded: Promise<SectionSearch> | null = null;
 
-function index(address: string): Promise<MiniSearch> {
+function search(address: string): Promise<SectionSearch> {
   loaded ??= fetch(address)
     .then((answer) => (answer.ok ? answer.text() : Promise.reject(new Error(String(answer.status)))))
-    .then((json) => MiniSearch.loadJSON(json, SEARCH as never));
+    .then((json) => new SectionSearch(json));
   // What failed is tried again with the next search.
   loaded.catch(() => (loaded = null));
   return loaded;
@@ -16,12 +16,8 @@ function index(address: string): Promise<MiniSearch> {
 onmessage = async ({ data }: MessageEvent<{ number: number; address: string; words: string }>) => {
   const { number, address, words } = data;
   try {
-    const found = (await index(address)).search(words, ASKED);
-    const results = found.slice(0, MAX_RESULTS).map(({ title, href, terms }) => ({ title, href, terms }));
-    postMessage({ number, count: found.length, results });
+    postMessage({ number, ...(await search(address)).find(words, MAX_RESULTS) });
   } catch {
-    postMessage({ number, count: null, results: [] });
+    postMessage({ number, count: 0, results: [] });
   }
 };
-
-const MAX_RESULTS = 30;

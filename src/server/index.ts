@@ -12,6 +12,8 @@ import { DATABASE, DatabaseError, openDatabase, type OpenedDatabase } from "./st
 import { FileStore } from "./blobs/file-store";
 import { Keeper } from "./storage/keeper";
 import { bookFonts } from "./publishing/export-fonts";
+import { editionScripts } from "./publishing/edition-scripts";
+import { EditionStore } from "./editions/edition-store";
 import { FileJobs } from "./publishing/file-jobs";
 import { PictureStore } from "./blobs/picture-store";
 import { ScreenCopies } from "./blobs/screen-copies";
@@ -54,8 +56,10 @@ export function fileJobs(): FileJobs {
     {
       pdfThread: threadFile("pdf-thread"),
       archiveThread: threadFile("archive-thread"),
+      editionThread: threadFile("edition-thread"),
       fonts: pageFonts(),
       bookFonts: () => bookFonts(process.cwd()),
+      editionScripts: () => editionScripts(process.cwd()),
     },
   );
   return globalThis.gateRopeFileJobs;
@@ -96,6 +100,7 @@ export async function openAuthority(folder: string, { acceptLoss = false } = {})
     new PictureStore(path.join(/* turbopackIgnore: true */ folder, "pictures")),
     new ScreenCopies(path.join(/* turbopackIgnore: true */ folder, "screen-copies")),
     new FileStore(path.join(/* turbopackIgnore: true */ folder, "files"), threadFile("page-count-thread")),
+    new EditionStore(path.join(/* turbopackIgnore: true */ folder, "editions")),
     new LibrarySearch(searching, (id) => documents.read(LOCAL_AUTHOR, id)),
     listing,
   );

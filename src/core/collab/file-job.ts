@@ -35,6 +35,8 @@ export const fileJob = z.object({
       leftOut: count,
       /** Characters that no font has. */
       missing: z.array(missingCharacter).readonly(),
+      /** The number of an edition. */
+      edition: count.optional(),
     }),
     z.object({ kind: z.literal("failed"), reason: z.string() }),
   ]),

@@ -2,6 +2,8 @@ import type { DestinationId, Direction, FixedWords } from "@/core/document";
 import { escapeHtml } from "../formats/html/escape";
 import { entryWords, type ContentsBranch } from "../wayfinding";
 import type { BranchLine } from "./open-branch";
+import { BASE, NOTICE_PLACE, READING_POLICY, SAID } from "./served";
+import { naming, type ReaderWords } from "./reader-words";
 
 /** What all pages of an edition share. */
 export interface Frame {
@@ -9,12 +11,31 @@ export interface Frame {
   readonly language: string;
   readonly direction: Direction;
   readonly says: FixedWords;
-  /** The files of the first page, of all contents, and of the styles. */
+  /** The files of the first page, of all contents, of all of it on one page, and of the styles. */
   readonly first: string;
   readonly contents: string;
+  readonly whole: string;
   readonly styles: string;
-  /** The files by which it is searched; null for none. */
-  readonly search: { readonly page: string; readonly worker: string; readonly index: string } | null;
+  /** The programs of its pages: what runs before they are painted, and what runs on them; null for none. */
+  readonly early: string | null;
+  readonly script: string | null;
+  readonly tells: ReaderWords;
+  readonly issue: EditionIssue | null;
+  readonly downloads: readonly EditionDownload[];
+}
+
+/** Which edition it is, and what is new in it. */
+export interface EditionIssue {
+  readonly number: number;
+  /** The day, as ISO 8601 has it. */
+  readonly date: string;
+  readonly note: string;
+}
+
+/** The same document in another form, beside the pages. */
+export interface EditionDownload {
+  readonly called: string;
+  readonly path: string;
 }
 
 /** A way to another page, or to a place. */
@@ -39,10 +60,6 @@ export interface FramedPage {
   readonly lines: readonly BranchLine[];
   readonly hrefOf: (id: DestinationId) => string;
 }
-
-/** What a page may fetch, and that it runs nothing of its own (W3C CSP 3). */
-const POLICY =
-  "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; script-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'none'";
 
 /** The id of the text in a page; no anchor begins with a low line. */
 const TEXT = "_text";
@@ -77,6 +94,7 @@ ${around ? `<nav class="path" aria-label="${escapeHtml(says.up)}"><ol>${around}<
 ${way("previous", previous)}${way("parent", parent)}${way("next", next)}
 <p>${place.number} / ${place.of}</p>
 </nav>
+${footOf(frame)}
 </div>
 </div>
 </body>
@@ -103,6 +121,53 @@ ${bannerOf(frame, false)}
 <span id="${TEXT}" tabindex="-1"></span><h1>${called}</h1>
 <nav aria-label="${called}">${all(branches)}</nav>
 </main>
+${footOf(frame)}
+</div>
+</body>
+</html>
+`;
+}
+
+/** All of a document on one page, for printing. `body`: its text, as HTML. */
+export function wholePage(
+  frame: Frame,
+  { top, titled }: Pick<FramedPage, "top" | "titled">,
+  body: string,
+): string {
+  return `${headOf(frame, frame.title, "")}
+<body class="whole"${top === null ? "" : ` id="${escapeHtml(top)}"`}>
+${bannerOf(frame, titled)}
+<div class="page">
+<main>
+<span id="${TEXT}" tabindex="-1"></span>${body}
+</main>
+${footOf(frame)}
+</div>
+</body>
+</html>
+`;
+}
+
+/** A page for addresses that lead nowhere, to be completed by a server. */
+export function missingPage(frame: Frame): string {
+  const at = (file: string) => BASE + file;
+  const { first, contents, whole, styles, early, script } = frame;
+  const there = {
+    ...frame,
+    first: at(first),
+    contents: at(contents),
+    whole: at(whole),
+    styles: at(styles),
+    early: early && at(early),
+    script: script && at(script),
+  };
+  return `${headOf(there, frame.title, "")}
+<body>
+${bannerOf(there, false)}
+<div class="page">
+<main>
+<span id="${TEXT}" tabindex="-1"></span>${SAID}
+</main>
 </div>
 </body>
 </html>
@@ -110,7 +175,7 @@ ${bannerOf(frame, false)}
 }
 
 /** A page that only leads on to a place. */
-export function leadPage({ title, language }: Frame, href: string): string {
+export function leadPage({ title, language }: Pick<Frame, "title" | "language">, href: string): string {
   return `<!DOCTYPE html>
 <html lang="${escapeHtml(language)}">
 <head>
@@ -124,21 +189,50 @@ export function leadPage({ title, language }: Frame, href: string): string {
 `;
 }
 
+/** Which edition it is, and the same document in other forms. */
+function footOf({ tells, issue, downloads, whole, language }: Frame): string {
+  const which =
+    issue &&
+    `<p>${escapeHtml(naming(tells.edition, String(issue.number)))}, <time datetime="${issue.date}">${escapeHtml(dayIn(language, issue.date))}</time>${issue.note ? ` – ${escapeHtml(issue.note)}` : ""}</p>\n`;
+  const others = downloads
+    .map(
+      ({ called, path }) =>
+        ` · <a href="${escapeHtml(addressOfPath(path))}" download>${escapeHtml(called)}</a>`,
+    )
+    .join("");
+  return `<footer class="about">
+${which ?? ""}<p><a href="${whole}">${escapeHtml(tells.whole)}</a>${others}</p>
+</footer>`;
+}
+
+function addressOfPath(path: string): string {
+  return path.split("/").map(encodeURIComponent).join("/");
+}
+
+function dayIn(language: string, date: string): string {
+  const style = { dateStyle: "long", timeZone: "UTC" } as const;
+  try {
+    return new Intl.DateTimeFormat(language, style).format(new Date(date));
+  } catch {
+    return new Intl.DateTimeFormat("en", style).format(new Date(date));
+  }
+}
+
 function headOf(
-  { title, language, direction, styles, search, says }: Frame,
+  { title, language, direction, styles, early, script: file }: Frame,
   own: string,
   links: string,
 ): string {
-  const script = search
-    ? `<script src="${search.page}" defer data-worker="${search.worker}" data-index="${search.index}" data-search="${escapeHtml(says.search)}" data-none="${escapeHtml(says.nothingFound)}"></script>\n`
-    : "";
+  const script =
+    early && file ? `<script src="${early}"></script>\n<script src="${file}" defer></script>\n` : "";
   return `<!DOCTYPE html>
 <html lang="${escapeHtml(language)}"${direction === "rtl" ? ' dir="rtl"' : ""}>
 <head>
 <meta charset="utf-8">
-<meta http-equiv="Content-Security-Policy" content="${POLICY}">
+<meta http-equiv="Content-Security-Policy" content="${READING_POLICY}">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(own === title ? title : `${own} – ${title}`)}</title>
+<link rel="icon" href="data:,">
 <link rel="stylesheet" href="${styles}">
 ${script}${links}</head>`;
 }
@@ -146,7 +240,8 @@ ${script}${links}</head>`;
 function bannerOf({ title, says, first, contents }: Frame, titled: boolean): string {
   const tag = titled ? "h1" : "p";
   return `<a class="skip" href="#${TEXT}">${escapeHtml(says.skipToText)}</a>
-<header class="banner"><${tag} class="title"><a href="${first}">${escapeHtml(title)}</a></${tag}><a class="to-contents" href="${contents}">${escapeHtml(says.lists.sections)}</a></header>`;
+<header class="banner"><${tag} class="title"><a href="${first}">${escapeHtml(title)}</a></${tag}><a class="to-contents" href="${contents}">${escapeHtml(says.lists.sections)}</a></header>
+${NOTICE_PLACE}`;
 }
 
 function linesHtml(lines: readonly BranchLine[], hrefOf: (id: DestinationId) => string): string {

@@ -14,6 +14,8 @@ const SEEN = 600;
 interface Met {
   readonly ids: ReadonlyMap<string, number>;
   readonly letters: string;
+  /** Whether it is all of the document on one page, where each place stands once more. */
+  readonly whole: boolean;
   readonly links: readonly string[];
 }
 
@@ -35,7 +37,7 @@ export function proveEdition(
     }
   const homes = new Map<string, Met>();
   for (const page of pages.values())
-    for (const id of page.ids.keys()) if (!homes.has(id)) homes.set(id, page);
+    if (!page.whole) for (const id of page.ids.keys()) if (!homes.has(id)) homes.set(id, page);
   for (const { words, anchor, begins } of promised) {
     const page = homes.get(anchor);
     const at = page?.ids.get(anchor);
@@ -56,6 +58,7 @@ function faultOf(
   // With a scheme or a host of its own it leads out.
   if (/^(?:[a-z][a-z\d+.-]*:|\/\/)/i.test(href)) return null;
   const [file = "", fragment = ""] = href.split("#");
+  if (climbs(file) > climbsFrom(from)) return null;
   const path = file === "" ? from : pathBeside(from, decodeURIComponent(file));
   if (!files.has(path)) return `${href}: there is no such file.`;
   const id = decodeURIComponent(fragment);
@@ -63,10 +66,21 @@ function faultOf(
   return pages.get(path)?.ids.has(id) ? null : `${href}: nothing on that page is called so.`;
 }
 
+/** How many folders an address goes up. */
+function climbs(address: string): number {
+  return /^(?:\.\.\/)*/.exec(address)![0].length / 3;
+}
+
+/** How many folders a file lies below the first page. What goes up further leads out of the edition. */
+function climbsFrom(file: string): number {
+  return file.split("/").length - 1;
+}
+
 function metIn(html: string): Met {
   const ids = new Map<string, number>();
   const links: string[] = [];
   let letters = "";
+  let whole = false;
   const open: DefaultTreeAdapterTypes.ChildNode[] = [...parse(html).childNodes].reverse();
   for (let node = open.pop(); node; node = open.pop()) {
     if (defaultTreeAdapter.isTextNode(node)) letters += node.value;
@@ -74,11 +88,12 @@ function metIn(html: string): Met {
     if (node.tagName === "style" || node.tagName === "script") continue;
     const { attrs: written } = node;
     for (const { name, value } of written) {
+      if (name === "class" && value === "whole" && node.tagName === "body") whole = true;
       if (name === "id" && !ids.has(value)) ids.set(value, letters.length);
       if ((name === "href" && ["a", "link"].includes(node.tagName)) || (name === "src" && value !== ""))
         links.push(value);
     }
     open.push(...[...node.childNodes].reverse());
   }
-  return { ids, letters, links };
+  return { ids, letters, links, whole };
 }

@@ -1,4 +1,4 @@
-import type { Options, SearchOptions } from "minisearch";
+import type { Options } from "minisearch";
 
 /** A section as readers search for it. */
 export interface SearchedSection {
@@ -23,12 +23,4 @@ export const SEARCH: Options<SearchedSection> = {
   storeFields: ["title", "href"],
   tokenize: (text) => (text.match(WORDS) ?? []).flatMap((word) => (UNSPACED.test(word) ? [...word] : [word])),
   processTerm: (word) => searchedWord(word) || null,
-};
-
-/** One wrong letter is forgiven from four on, and words may still be being typed. */
-export const ASKED: SearchOptions = {
-  prefix: true,
-  fuzzy: (word) => (word.length >= 4 ? 1 : false),
-  boost: { title: 4 },
-  combineWith: "AND",
 };

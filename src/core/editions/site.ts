@@ -12,27 +12,32 @@ import { escapeHtml } from "../formats/html/escape";
 import type { HtmlOutput } from "../formats/html/html-output";
 import { contentsEntries, contentsTree, saysItsTitle, wayHome, type ContentsBranch } from "../wayfinding";
 import type { EditionPage } from "./edition-pages";
+import { CONTENTS, FIRST, LEADS, WHOLE } from "./addresses";
 import { FileNames } from "./file-names";
+import { leadFiles } from "./lead-pages";
 import { openBranch } from "./open-branch";
-import type { Frame, FramedPage, Step } from "./page-html";
+import type { EditionDownload, EditionIssue, Frame, FramedPage, Step } from "./page-html";
+import { readerWords } from "./reader-words";
 import { idsIn, withAddresses } from "./written-blocks";
 
-/** The files whose names do not come from the document. */
-export const [FIRST, CONTENTS, STYLES] = ["index.html", "contents.html", "styles.css"] as const;
-export const SEARCH_FILES = { page: "read.js", worker: "search.js", index: "search.json" } as const;
-/** The folder of pages that only lead on, one for each anchor. */
-const LEADS = "at";
+/** What all pages of an edition share beside the document's own words. */
+export interface SharedFiles {
+  readonly styles: string;
+  readonly early: string | null;
+  readonly script: string | null;
+  readonly issue: EditionIssue | null;
+  readonly downloads: readonly EditionDownload[];
+}
 
 /** Where everything stands in the files of an edition. */
 export class Site {
   readonly files: readonly string[];
   readonly branches: readonly ContentsBranch[];
-  /** The page that leads to each anchor. */
-  readonly leads = new Map<string, string>();
+  /** The anchors that were given away, in the order of the text. */
+  private readonly given = new Set<string>();
   private readonly says: FixedWords;
   private readonly title: string;
   private readonly direction: Direction;
-  private readonly leadNames = new FileNames();
   /** The page on which each anchor stands. */
   private readonly homes = new Map<string, number>();
 
@@ -41,7 +46,7 @@ export class Site {
     private readonly output: HtmlOutput,
     private readonly pages: readonly EditionPage[],
   ) {
-    const names = new FileNames([FIRST, CONTENTS]);
+    const names = new FileNames([FIRST, CONTENTS, WHOLE]);
     this.files = pages.map(({ heading, part }, i) =>
       i === 0
         ? FIRST
@@ -62,7 +67,7 @@ export class Site {
       if (this.homes.has(id)) continue;
       this.homes.set(id, page);
       // What begins with a low line is a place that nobody gave away.
-      if (!id.startsWith("_")) this.leads.set(id, `${LEADS}/${this.leadNames.next(id, ".html")}`);
+      if (!id.startsWith("_")) this.given.add(id);
     }
   }
 
@@ -83,18 +88,31 @@ export class Site {
     return withAddresses(html, (anchor) => this.address(anchor, page));
   }
 
-  /** `searches`: whether readers can search it. */
-  frame(searches: boolean): Frame {
+  frame(shared: SharedFiles): Frame {
+    const { language } = settingsOf(this.index.doc);
     return {
       title: this.title,
-      language: settingsOf(this.index.doc).language,
+      language,
       direction: this.direction,
       says: this.says,
+      tells: readerWords(language),
       first: FIRST,
       contents: CONTENTS,
-      styles: STYLES,
-      search: searches ? SEARCH_FILES : null,
+      whole: WHOLE,
+      ...shared,
     };
+  }
+
+  /** Where each anchor stands, as an address beside the first page; those that nobody gave away are missing. */
+  anchors(): Map<string, string> {
+    return new Map([...this.given].map((anchor) => [anchor, this.address(anchor, null)!]));
+  }
+
+  /** The pages that lead on to anchors whose names on a disk are not the anchors themselves. */
+  leadsCalledOtherwise(): Record<string, string> {
+    return Object.fromEntries(
+      [...leadFiles(this.given)].filter(([anchor, file]) => file !== `${LEADS}/${anchor}.html`),
+    );
   }
 
   /** What stands around the text of a page. */

@@ -1,4 +1,12 @@
-import { documentTitle, PICTURE_TYPES, settingsOf, UNTITLED, type Manuscript } from "@/core/document";
+import {
+  documentTitle,
+  PICTURE_TYPES,
+  settingsOf,
+  UNTITLED,
+  type DestinationId,
+  type Manuscript,
+} from "@/core/document";
+import type { Outside } from "../formats/outside";
 import { packedFonts } from "../formats/epub/packed-fonts";
 import { filesBesideOf } from "../formats/files-beside";
 import { firstWordsOf, type FirstWords } from "../formats/first-words";
@@ -8,11 +16,24 @@ import { withMarkedPlaces } from "../formats/marked-places";
 import type { BookFont } from "../formats/office/office-options";
 import { BesideFile } from "../formats/outside";
 import type { KnownLibrary } from "../links";
+import { CONTENTS, FIRST, WHOLE } from "./addresses";
 import { editionPages, MAX_PAGE_LETTERS } from "./edition-pages";
 import { FRAME_CSS } from "./frame-css";
-import { contentsPage, leadPage, readingPage } from "./page-html";
+import { hashedName } from "./hashed-name";
+import {
+  contentsPage,
+  missingPage,
+  readingPage,
+  wholePage,
+  type EditionDownload,
+  type EditionIssue,
+} from "./page-html";
+import { jumpPlaces, type JumpPlace, type PageOf } from "./jump-places";
+import { leadPages } from "./lead-pages";
+import { READER_CSS } from "./reader-css";
+import { readerScript } from "./reader-script";
 import { searchIndex } from "./search-index";
-import { CONTENTS, FIRST, SEARCH_FILES, Site, STYLES } from "./site";
+import { Site } from "./site";
 import { WrittenBlocks } from "./written-blocks";
 
 /** A link within an edition, and where it must land. */
@@ -28,6 +49,12 @@ export interface WrittenEdition {
   readonly files: ReadonlyMap<string, string | Uint8Array>;
   readonly pages: readonly EditionFile[];
   readonly promised: readonly PromisedPlace[];
+  /** Where each anchor stands, as an address beside the first page. */
+  readonly anchors: ReadonlyMap<string, string>;
+  /** What its places are called. */
+  readonly places: readonly JumpPlace[];
+  /** The page for addresses that lead nowhere, to be completed by a server. */
+  readonly missing: string;
 }
 
 /** A page of an edition as a file. */
@@ -36,15 +63,29 @@ export interface EditionFile {
   readonly title: string;
 }
 
+/** The programs of published pages, as they were built: what runs before a page is painted, what runs on it, and what searches beside it. */
+export interface ReaderPrograms {
+  readonly early: string;
+  readonly page: string;
+  readonly search: string;
+}
+
 /** What an edition is made with. */
 export interface EditionOptions {
   readonly fonts?: readonly BookFont[];
   readonly library?: KnownLibrary;
+  /** Where other documents and attached files are; beside the pages if absent. */
+  readonly outside?: Outside;
   /** How many pages the printed document has; null where that is not known. */
   readonly pageCount?: number | null;
   readonly maxPageLetters?: number;
-  /** The programs for search, as they were built: that of the page and the one beside it. Without them there is no search. */
-  readonly scripts?: { readonly page: string; readonly search: string };
+  /** Without them pages are read, and no more. */
+  readonly scripts?: ReaderPrograms;
+  readonly issue?: EditionIssue;
+  /** The same document in other forms, by their paths. */
+  readonly downloads?: readonly (EditionDownload & { readonly bytes: Uint8Array })[];
+  /** The printed page of a place, as it is labelled. */
+  readonly pageOf?: PageOf;
 }
 
 /**
@@ -58,7 +99,7 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
   const shown = new Map<string, string>();
   const output = new HtmlOutput(
     places,
-    new BesideFile(options.library, ".html"),
+    options.outside ?? new BesideFile(options.library, ".html"),
     (name) => {
       const picture = pictures.get(name);
       if (!picture) return "";
@@ -73,46 +114,69 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
   const site = new Site(index, output, pages);
   const bodies = pages.map(({ from, to }) => blocks.html(from, to));
   bodies.forEach((body, i) => site.place(body, i));
-  const { scripts } = options;
-  const frame = site.frame(scripts !== undefined);
+  const written = new Map<string, string | Uint8Array>();
+  /** A file that is never changed under its name. */
+  const add = (path: string, content: string | Uint8Array) => {
+    const name = hashedName(path, content);
+    written.set(name, content);
+    return name;
+  };
+  const text = bodies.join("\n");
+  const families = familiesOf(index.sheet, text);
+  const fonts = packedFonts((options.fonts ?? []).filter(({ family }) => families.has(family)));
+  const styles = add(
+    "styles.css",
+    [
+      ...fonts.map(({ rule }) => rule),
+      styleSheet([], index.sheet, output.pageSections),
+      FRAME_CSS,
+      READER_CSS,
+    ].join("\n"),
+  );
+  const { scripts, downloads = [], issue = null } = options;
+  let script: string | null = null;
+  const early = scripts ? add("early.js", scripts.early) : null;
+  const hrefOf = (id: DestinationId) => site.addressOf(id);
+  const jumps = jumpPlaces(index, hrefOf, options.pageOf);
+  if (scripts) {
+    const title = documentTitle(doc) || UNTITLED;
+    script = add(
+      "read.js",
+      readerScript(scripts.page, {
+        language: settingsOf(doc).language,
+        worker: add("search.js", scripts.search),
+        index: add("search.json", searchIndex(index, hrefOf, { first: `${FIRST}#${output.top}`, title })),
+        places: add("places.json", JSON.stringify(jumps)),
+        leads: site.leadsCalledOtherwise(),
+        issue: issue?.number ?? null,
+      }),
+    );
+  }
+  const frame = site.frame({ styles, early, script, issue, downloads });
   const menus = (at: "header" | "footer") => blocks.placed[at].join("\n");
   const floating = settingsOf(doc).returns.also?.includes("floating") ? site.floating() : "";
-  const written = new Map<string, string | Uint8Array>();
+  const around = (body: string) =>
+    [menus("header"), body, menus("footer"), floating].filter(Boolean).join("\n");
   pages.forEach((_, i) => {
-    const inside = [menus("header"), bodies[i]!, menus("footer"), floating].filter(Boolean).join("\n");
-    written.set(site.files[i]!, readingPage(frame, site.page(i), site.linked(inside, i)));
+    written.set(site.files[i]!, readingPage(frame, site.page(i), site.linked(around(bodies[i]!), i)));
   });
   written.set(
     CONTENTS,
     contentsPage(frame, site.branches, (id) => site.addressOf(id)),
   );
-  for (const [anchor, file] of site.leads)
-    written.set(file, leadPage(frame, `../${site.address(anchor, null)!}`));
-  const text = bodies.join("");
-  const families = familiesOf(index.sheet, text);
-  const fonts = packedFonts((options.fonts ?? []).filter(({ family }) => families.has(family)));
-  written.set(
-    STYLES,
-    [...fonts.map(({ rule }) => rule), styleSheet([], index.sheet, output.pageSections), FRAME_CSS].join(
-      "\n",
-    ),
-  );
-  if (scripts) {
-    written.set(SEARCH_FILES.page, scripts.page);
-    written.set(SEARCH_FILES.worker, scripts.search);
-    const title = documentTitle(doc) || UNTITLED;
-    const first = { first: `${FIRST}#${output.top}`, title };
-    written.set(
-      SEARCH_FILES.index,
-      searchIndex(index, (id) => site.addressOf(id), first),
-    );
-  }
+  written.set(WHOLE, wholePage(frame, site.page(0), around(text)));
+  const anchors = site.anchors();
+  for (const [file, html] of leadPages(frame, anchors)) written.set(file, html);
+  for (const { path, bytes } of downloads) written.set(path, bytes);
   for (const { path, bytes } of fonts) written.set(path, bytes);
   for (const [path, name] of shown) written.set(path, pictures.get(name)!.bytes);
   for (const [path, bytes] of filesBesideOf(manuscript)) written.set(path, bytes);
   return {
     files: written,
     pages: site.files.map((file, i) => ({ file, title: site.page(i).title })),
+    anchors,
+    places: jumps,
+    missing: missingPage(frame),
     promised: output.promised.flatMap(({ text: words, href, destination }) => {
       if (!href.startsWith("#")) return [];
       const place = destination === null ? undefined : index.destination(destination);

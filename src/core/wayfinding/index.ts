@@ -10,6 +10,7 @@ export {
 } from "./contents";
 export {
   allEntries,
+  captioned,
   contentsList,
   hasLine,
   isBookIndex,

@@ -273,7 +273,8 @@ function flat(place: Destination, { doc }: DocumentIndex): ContentsEntry {
   };
 }
 
-function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
+/** A figure, table or equation as a line of a list: its label, and what it is called. */
+export function captioned(place: Destination, index: DocumentIndex): ContentsEntry {
   const label = index.captions.get(place.id);
   if (!label) return flat(place, index);
   return { ...flat(place, index), text: place.name, number: `${label}.` };

@@ -55,7 +55,7 @@ function Further() {
 function Read() {
   const { id } = useSession();
   return (
-    <Link href={`/read/${id}`} className={buttonLook()} title="Open the reading view">
+    <Link href={`/read/${id}/living`} className={buttonLook()} title="Open the reading view">
       <BookOpen size={15} aria-hidden /> <span className="max-sm:sr-only">Read</span>
     </Link>
   );

@@ -18,9 +18,9 @@ export function ArchiveSection({ format }: { format: ArchiveFormatName }) {
     <li className="border-b border-line py-4">
       <div className="flex items-center gap-6">
         <div className="min-w-0 flex-1">
-          <h2 className="font-semibold">
+          <h3 className="font-semibold">
             {label} <span className="font-normal text-quiet">({called})</span>
-          </h2>
+          </h3>
           <p className="text-quiet">{says}</p>
         </div>
         <Button look="main" onClick={made.make} disabled={made.busy}>

@@ -1,4 +1,5 @@
 import { Download, X } from "lucide-react";
+import type { ReactNode } from "react";
 import { Button, buttonLook } from "@/components/button";
 import { counted, formatted, sized } from "@/components/counted";
 import { KindIcon } from "@/components/kind-icons";
@@ -8,6 +9,8 @@ import { shortened } from "@/core/document";
 import { codePointName } from "@/core/model/code-point-name";
 import type { MadeFile } from "./use-made-file";
 
+type Made = Extract<NonNullable<MadeFile["state"]>, { kind: "made" }>;
+
 const STAGES = { pages: "Laying out the pages", writing: "Writing", proof: "Following every link" };
 
 /** How far a file is, and what became of it: whether every link lands in it. `called`: what it is, in a sentence. */
@@ -15,15 +18,18 @@ export function MadeFileShown({
   made: { state, making, result, cancel },
   called,
   lands,
+  taken,
 }: {
   made: MadeFile;
   called: string;
   /** Where all of its links land, in words. */
   lands: string;
+  /** What stands in place of the download. */
+  taken?: (made: Made) => ReactNode;
 }) {
   return (
     <div ref={result} tabIndex={-1} className="outline-hidden">
-      {state && <Shown {...{ state, making, called, lands }} onCancel={cancel} />}
+      {state && <Shown {...{ state, making, called, lands, taken }} onCancel={cancel} />}
     </div>
   );
 }
@@ -33,12 +39,14 @@ function Shown({
   making,
   called,
   lands,
+  taken,
   onCancel,
 }: {
   state: NonNullable<MadeFile["state"]>;
   making: MadeFile["making"];
   called: string;
   lands: string;
+  taken?: ((made: Made) => ReactNode) | undefined;
   onCancel: () => void;
 }) {
   if (state.kind === "asking" || state.kind === "making") {
@@ -120,13 +128,17 @@ function Shown({
           </ul>
         </div>
       )}
-      <a
-        href={making ? addressOf(takeMadeFile, making) : undefined}
-        download
-        className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}
-      >
-        <Download size={15} aria-hidden /> {sound ? `Download the ${called}` : "Download anyway"}
-      </a>
+      {taken ? (
+        taken(state)
+      ) : (
+        <a
+          href={making ? addressOf(takeMadeFile, making) : undefined}
+          download
+          className={buttonLook(sound ? "main" : "plain", "mt-3 inline-flex")}
+        >
+          <Download size={15} aria-hidden /> {sound ? `Download the ${called}` : "Download anyway"}
+        </a>
+      )}
     </div>
   );
 }

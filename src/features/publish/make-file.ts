@@ -2,6 +2,8 @@ import type { PdfOptions } from "@/core/formats/pdf/options";
 import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { Session } from "@/editor";
 import { ask } from "@/contract/ask";
+import type { Question } from "@/contract/call";
+import { publishEdition } from "@/contract/editions";
 import * as files from "@/contract/made-files";
 import { beginPdf as begin } from "@/contract/pdf";
 import type { FileJob } from "@/core/collab";
@@ -33,6 +35,16 @@ export async function beginArchive(
   await keepAll(session, "file");
   const { id } = session;
   return { id, ...(await ask(files.beginArchive, { id, body: { format, clean } })) };
+}
+
+/** Has an edition made of all that is kept; the same. */
+export async function beginEdition(
+  session: Session,
+  said: Pick<Question<typeof publishEdition>["body"], "note" | "forms">,
+): Promise<MakingFile> {
+  await keepAll(session, "edition");
+  const { id } = session;
+  return { id, ...(await ask(publishEdition, { id, body: { ...said, by: session.sync.name } })) };
 }
 
 async function keepAll(session: Session, what: string): Promise<void> {

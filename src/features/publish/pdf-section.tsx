@@ -19,7 +19,7 @@ export function PdfSection() {
     <li className="border-b border-line py-4">
       <div className="flex items-center gap-6">
         <div className="min-w-0 flex-1">
-          <h2 className="font-semibold">PDF</h2>
+          <h3 className="font-semibold">PDF</h3>
           <p className="text-quiet">
             The laid-out document{pages === null ? "" : `, ${counted(pages, "page")}`}: outline, page numbers
             and links that are followed before you get the file.{" "}
@@ -31,7 +31,7 @@ export function PdfSection() {
             </Link>
           </p>
         </div>
-        <Button look="main" data-stage-first onClick={made.make} disabled={made.busy}>
+        <Button look="main" onClick={made.make} disabled={made.busy}>
           {made.busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Make PDF
         </Button>
       </div>

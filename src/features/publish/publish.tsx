@@ -9,6 +9,7 @@ import { KindIcon } from "@/components/kind-icons";
 import { ARCHIVE_NAMES, FORMATS, TEXT_NAMES } from "@/core/formats/formats";
 import { useSession, useSessionValue } from "@/editor";
 import { ArchiveSection } from "./archive-section";
+import { EditionsSection } from "./editions-section";
 import { PdfSection } from "./pdf-section";
 import { download } from "./download";
 
@@ -41,7 +42,9 @@ export function Publish() {
             Every link lands. Addresses in published files stay valid, even if you rename things later.
           </p>
         )}
-        <ul className="mt-6 border-t border-line">
+        <EditionsSection />
+        <h2 className="mt-8 font-semibold">Files</h2>
+        <ul className="mt-2 border-t border-line">
           <PdfSection />
           {ARCHIVE_NAMES.map((name) => (
             <ArchiveSection key={name} format={name} />
@@ -49,21 +52,20 @@ export function Publish() {
           {TEXT_NAMES.filter((name) => FORMATS[name].says).map((name) => (
             <li key={name} className="flex items-center gap-6 border-b border-line py-4">
               <div className="min-w-0 flex-1">
-                <h2 className="font-semibold">{FORMATS[name].label}</h2>
+                <h3 className="font-semibold">{FORMATS[name].label}</h3>
                 <p className="text-quiet">{FORMATS[name].says}</p>
               </div>
               <DownloadButton format={name} name={FORMATS[name].label} />
             </li>
           ))}
         </ul>
-        <h2 className="mt-8 font-semibold">Reading view</h2>
-        <p className="text-quiet">
-          Readers see the document at{" "}
+        <p className="mt-6 text-quiet">
+          You see the text as it stands now in the{" "}
           <Link
-            href={`/read/${session.id}`}
+            href={`/read/${session.id}/living`}
             className="text-ink underline decoration-hemp underline-offset-3"
           >
-            /read/{session.id}
+            reading view
           </Link>
           . You can copy the address of any heading or bookmark in the tray.
         </p>

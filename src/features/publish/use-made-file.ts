@@ -16,8 +16,12 @@ export interface MadeFile {
   cancel(): void;
 }
 
-/** Makes a file and follows it. `called`: what it is, in a sentence; `begin` throws a sentence where it cannot begin. */
-export function useMadeFile(called: string, begin: () => Promise<MakingFile>): MadeFile {
+/** Makes a file and follows it. `called`: what it is, in a sentence; `begin` throws a sentence where it cannot begin; `onEnd`: when it is made, or has failed. */
+export function useMadeFile(
+  called: string,
+  begin: () => Promise<MakingFile>,
+  onEnd: () => void = () => {},
+): MadeFile {
   const session = useSession();
   const [state, setState] = useState<MadeFile["state"]>(null);
   const [making, setMaking] = useState<MakingFile | null>(null);
@@ -50,6 +54,7 @@ export function useMadeFile(called: string, begin: () => Promise<MakingFile>): M
       await followFile(begun, (next) => !abort.signal.aborted && setState(next), abort.signal);
       if (abort.signal.aborted) return;
       underWay.current = null;
+      onEnd();
       result.current?.focus();
     } catch (error) {
       if (!abort.signal.aborted) setState({ kind: "failed", reason: messageOf(error) });

@@ -101,7 +101,7 @@ function OnScreen({ width, height, name }: { width: number; height: number; name
       <iframe
         ref={frame}
         title={`Preview on a ${name}`}
-        src={`/read/${session.id}`}
+        src={`/read/${session.id}/living`}
         width={width}
         height={height}
         className="origin-top-left rounded-base border border-line bg-ground"

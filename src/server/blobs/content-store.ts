@@ -21,7 +21,7 @@ import { writeWhole } from "../storage/whole-file";
  * file and folder, before that is said; what is read is compared with its name.
  */
 export class ContentStore {
-  constructor(private readonly folder: string) {}
+  constructor(readonly folder: string) {}
 
   keep(name: string, bytes: Uint8Array): void {
     // A power cut may have left an empty file under the name.
@@ -86,7 +86,8 @@ export class ContentStore {
     }
   }
 
-  private fileOf(name: string): string {
+  /** Where a content is, or would be. */
+  fileOf(name: string): string {
     return path.join(/* turbopackIgnore: true */ this.folder, name.slice(0, 2), name);
   }
 }

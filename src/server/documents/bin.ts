@@ -1,6 +1,7 @@
 import type { Kysely } from "kysely";
 import type { BinnedDocument } from "@/contract/bin";
 import { messageOf } from "@/core/thrown";
+import type { EditionStore } from "../editions/edition-store";
 import type { FileStore } from "../blobs/file-store";
 import type { PictureStore } from "../blobs/picture-store";
 import type { ScreenCopies } from "../blobs/screen-copies";
@@ -25,6 +26,7 @@ export class Bin {
       readonly pictures: PictureStore;
       readonly files: FileStore;
       readonly screenCopies: ScreenCopies;
+      readonly editions: EditionStore;
     },
   ) {}
 
@@ -47,6 +49,7 @@ export class Bin {
       .where("id", "=", id)
       .executeTakeFirst();
     if (done.numUpdatedRows === 0n) throw notThere();
+    this.blobs.editions.setAway(id, removedAt !== null);
   }
 
   /** Deletes documents for good, and then the pictures and files that no document uses any more. */
@@ -58,6 +61,7 @@ export class Bin {
       await this.commit.write(async (transaction) => {
         await transaction.deleteFrom("documents").where("id", "=", id).execute();
       });
+    this.blobs.editions.purge(ids);
     // What stays by a fault only takes room.
     await this.sweep().catch((error: unknown) =>
       console.error(`gate-rope: pictures and files that nothing uses stay for now: ${messageOf(error)}`),
@@ -69,8 +73,9 @@ export class Bin {
     const used = await usedContents(this.db);
     // What was just uploaded is not part of a document for a moment.
     const before = Date.now() - MAX_UNUSED_MS;
-    const { pictures, files, screenCopies } = this.blobs;
+    const { pictures, files, screenCopies, editions } = this.blobs;
     for (const store of [pictures, files]) store.sweep((name) => used.has(name), before);
     screenCopies.sweep((name) => used.has(name));
+    editions.sweep(before);
   }
 }

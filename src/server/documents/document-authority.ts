@@ -23,10 +23,13 @@ import { ownEntry } from "@/core/own-entry";
 import { may, type DocumentDeed, type Person, type LibraryDeed } from "@/core/people";
 import type { FlaggedPlace, IncomingLink, ListedPlace } from "@/core/library";
 import { summaryOf } from "@/threads/reading";
+import type { EditionRecord } from "@/core/editions/manifest";
+import { EditionFiles } from "../editions/edition-files";
+import type { EditionStore } from "../editions/edition-store";
 import type { FileStore } from "../blobs/file-store";
 import type { PictureStore } from "../blobs/picture-store";
 import type { ScreenCopies } from "../blobs/screen-copies";
-import { explaining, notThere, ServerError } from "../http/errors";
+import { explaining, noEdition, notThere, ServerError } from "../http/errors";
 import { Catalogue } from "../library/catalogue";
 import { keepPlaces, libraryRows } from "../library/library-rows";
 import type { ListingThread } from "../library/list-in-thread";
@@ -69,6 +72,7 @@ export class DocumentAuthority {
     readonly pictures: PictureStore,
     readonly screenCopies: ScreenCopies,
     readonly files: FileStore,
+    readonly editions: EditionStore,
     private readonly search: LibrarySearch,
     listing: ListingThread,
   ) {
@@ -83,7 +87,7 @@ export class DocumentAuthority {
       // The index of an open document is at hand.
       (id) => (this.open.has(id) ? null : listing.list(id)),
     );
-    this.deleted = new Bin(db, this.commit, keeper, { pictures, files, screenCopies });
+    this.deleted = new Bin(db, this.commit, keeper, { pictures, files, screenCopies, editions });
   }
 
   /**
@@ -413,6 +417,34 @@ export class DocumentAuthority {
   updatePresence(person: Person, id: string, presence: Presence): void {
     this.allow(person, "read", id);
     this.live.updatePresence(id, presence);
+  }
+
+  // Editions
+
+  /** The editions of a document, the newest first, and the version that stands now. */
+  async listEditions(person: Person, id: string): Promise<{ version: number; editions: EditionRecord[] }> {
+    this.allow(person, "read", id);
+    const { version } = await this.stored.standing(id);
+    return { version, editions: [...this.editions.all(id)].reverse() };
+  }
+
+  /** Withdraws an edition, or shows it again. Throws a {@link ServerError} where there is none. */
+  async withdrawEdition(person: Person, id: string, number: number, withdrawn: boolean): Promise<void> {
+    this.allow(person, "change", id);
+    await this.stored.standing(id);
+    await explaining(() => {
+      if (!this.editions.withdraw(id, number, withdrawn ? Date.now() : null)) throw noEdition();
+      return Promise.resolve();
+    });
+  }
+
+  /** The files of an edition with the pages that only lead on, as any web server can hold them. Throws a {@link ServerError} where there is none. */
+  async editionFiles(person: Person, id: string, number: number): Promise<EditionFiles> {
+    this.allow(person, "read", id);
+    await this.stored.standing(id);
+    const edition = this.editions.edition(id, number);
+    if (!edition) throw noEdition();
+    return new EditionFiles(this.editions, edition);
   }
 
   // History

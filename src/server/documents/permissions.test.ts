@@ -55,6 +55,9 @@ const CALLS: Record<
   snapshotVersion: (it, who, id) => it.snapshotVersion(who, id),
   manuscript: (it, who, id) => it.manuscript(who, id),
   attachedFile: (it, who, id) => it.attachedFile(who, id, "f"),
+  listEditions: (it, who, id) => it.listEditions(who, id),
+  withdrawEdition: (it, who, id) => it.withdrawEdition(who, id, 1, true),
+  editionFiles: (it, who, id) => it.editionFiles(who, id, 1),
   append: (it, who, id) =>
     it.append(who, id, { version: 0, client: "c", steps: [{ number: 1, step: { stepType: "replace" } }] }),
   since: (it, who, id) => it.since(who, id, 0),

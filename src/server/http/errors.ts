@@ -50,6 +50,10 @@ export function notThere(): ServerError {
   return new ServerError(404, "no-document", "There is no such document. It may have been removed.");
 }
 
+export function noEdition(): ServerError {
+  return new ServerError(404, "no-edition", "There is no such edition.");
+}
+
 /** Runs something that writes; what it throws is {@link explained}. */
 export async function explaining<T>(write: () => Promise<T>): Promise<T> {
   try {

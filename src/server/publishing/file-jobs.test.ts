@@ -9,6 +9,7 @@ import { pdfOptionsSchema } from "@/core/formats/pdf";
 import { indexDocument } from "@/core/index";
 import { withContents } from "@/core/wayfinding";
 import { bookFonts } from "./export-fonts";
+import { editionScripts } from "./edition-scripts";
 import { FileJobs } from "./file-jobs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-made-"));
@@ -28,8 +29,10 @@ describe("files made in the background", () => {
     new FileJobs(path.join(folder, newId()), {
       pdfThread: path.resolve("dist/pdf-thread.mjs"),
       archiveThread: path.resolve("dist/archive-thread.mjs"),
+      editionThread: path.resolve("dist/edition-thread.mjs"),
       fonts: path.resolve("public/page-fonts"),
       bookFonts: () => bookFonts(process.cwd()),
+      editionScripts: () => editionScripts(process.cwd()),
     });
 
   test("are asked about until they are made, and taken under the document's title", async () => {
