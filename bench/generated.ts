@@ -11,11 +11,44 @@ const WORDS =
   );
 const WORDS_PER_PAGE = 400;
 
+/**
+ * Made-up words as many as a long text has, of which few are frequent: the n-th comes once for n times the first (Zipf's law). Of a share from 0 to 1, a word.
+ */
+export function wideVocabulary(count = 12_000): (share: number) => string {
+  const next = randomNumbers(7);
+  const sounds = [
+    "ka",
+    "lo",
+    "mi",
+    "ren",
+    "tu",
+    "sol",
+    "be",
+    "dar",
+    "fi",
+    "nor",
+    "ves",
+    "pa",
+    "gri",
+    "ham",
+    "ost",
+    "ul",
+  ];
+  const words = Array.from({ length: count }, () =>
+    Array.from(
+      { length: 1 + Math.floor(next() * 4) },
+      () => sounds[Math.floor(next() * sounds.length)]!,
+    ).join(""),
+  );
+  return (share) => words[Math.min(count - 1, Math.floor(count ** share) - 1)]!;
+}
+
+const fewWords = (share: number) => WORDS[Math.floor(share * WORDS.length)]!;
+
 /** The Markdown of a manual of so many pages. */
-export function generatedMarkdown(pages: number): string {
+export function generatedMarkdown(pages: number, wordOf: (share: number) => string = fewWords): string {
   const next = randomNumbers(pages);
-  const words = (count: number) =>
-    Array.from({ length: count }, () => WORDS[Math.floor(next() * WORDS.length)]!).join(" ");
+  const words = (count: number) => Array.from({ length: count }, () => wordOf(next())).join(" ");
   const headings = pages * 2;
   const blocks: string[] = [];
   let written = 0;

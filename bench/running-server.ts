@@ -38,6 +38,18 @@ export class RunningServer {
     return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? NaN) / 1024;
   }
 
+  /** Processor time of the process so far, all threads, in ms (`proc_pid_stat(5)`, fields 14 and 15, hundredths of a second). */
+  get processorTime(): number {
+    const fields = readFileSync(`/proc/${this.child.pid}/stat`, "utf8").split(") ")[1]!.split(" ");
+    return (Number(fields[11]) + Number(fields[12])) * 10;
+  }
+
+  /** The most memory that it has used so far, in MB. */
+  get peak(): number {
+    const status = readFileSync(`/proc/${this.child.pid}/status`, "utf8");
+    return Number(/VmHWM:\s+(\d+)/.exec(status)?.[1] ?? NaN) / 1024;
+  }
+
   stop(): void {
     this.child.kill("SIGKILL");
   }

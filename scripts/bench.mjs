@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: measures the core beside public libraries, then the application in a browser beside the bare engine, and
- * the server; prints the tables of docs/performance.md. `-- core`, `-- links`, `-- formats` or `-- wayfinding` (parts of it), `-- pages`, `-- browser` or `-- titles` does one of
+ * the server; prints the tables of docs/performance.md. `-- core`, `-- links`, `-- formats` or `-- wayfinding` (parts of it), `-- pages`, `-- browser`, `-- readers` or `-- titles` does one of
  * them; the last measures how well titles are recognised in texts of Debian packages. `-- against FOLDER` compares a key with another build.
  */
 import { spawnSync } from "node:child_process";
@@ -19,6 +19,8 @@ await build({
     "bench-names": "bench/tasks.ts",
     "bench-browser": "bench/browser/run.ts",
     "bench-against": "bench/browser/against.ts",
+    "bench-readers": "bench/readers/run.ts",
+    "bench-readers-load": "bench/readers/load.ts",
     "bench-titles": "bench/titles.ts",
     "bench-pages": "bench/pages/run.ts",
     "bench-pages-measure": "bench/pages/measure.ts",
@@ -76,6 +78,11 @@ if (only === "browser" || !only) {
   await ensureBuilt();
   console.log();
   run(process.execPath, ["dist/bench-browser.mjs"]);
+}
+if (only === "readers" || !only) {
+  await ensureBuilt();
+  console.log();
+  run(process.execPath, ["dist/bench-readers.mjs"]);
 }
 if (only === "against") {
   await ensureBuilt();

@@ -32,7 +32,7 @@ export function offerDisplay(): void {
         lines,
         [
           ["narrow", says.narrow],
-          ["usual", "↔"],
+          ["usual", says.usual],
           ["wide", says.wide],
         ],
         (value) => change({ lines: value as Look["lines"] }),

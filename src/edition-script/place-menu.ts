@@ -1,5 +1,5 @@
 import { button, element } from "./element";
-import { says, wordsOf } from "./edition";
+import { naming, says, wordsOf } from "./edition";
 
 /** A place that a reader chose: a section, or words in it. */
 export interface ChosenPlace {
@@ -41,7 +41,7 @@ export function offerAtPlaces(
       menu.querySelector("button")?.focus();
     });
     more.className = "beside place-more";
-    more.setAttribute("aria-label", `${says.marks}, ${says.copyAddress}: ${title}`);
+    more.setAttribute("aria-label", naming(says.atPlace, title));
     more.setAttribute("aria-expanded", "false");
     heading.append(more);
   }

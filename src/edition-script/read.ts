@@ -6,6 +6,7 @@ import { glanceAtLinks } from "./glance";
 import { leadOnFromFirst } from "./lead-on";
 import { offerMarks } from "./marks";
 import { SearchBox } from "./search-box";
+import { offerStepKeys } from "./step-keys";
 import { offerWayBack } from "./way-back";
 import { followReading } from "./where-one-is";
 
@@ -17,5 +18,6 @@ if (!leadOnFromFirst()) {
   markFound();
   followReading();
   offerWayBack();
+  offerStepKeys();
   glanceAtLinks();
 }

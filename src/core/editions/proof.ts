@@ -1,4 +1,4 @@
-import { defaultTreeAdapter, parse, type DefaultTreeAdapterTypes } from "parse5";
+import { Tokenizer, TokenizerMode, type Token, type TokenHandler } from "parse5";
 import { pathBeside } from "../formats/archive/archive";
 import { beginsWith, comparable, type FileProof } from "../formats/office/file-proof";
 import type { PromisedPlace } from "./write-edition";
@@ -26,7 +26,7 @@ export function proveEdition(
 ): FileProof {
   const pages = new Map<string, Met>();
   for (const [path, content] of files)
-    if (path.endsWith(".html") && typeof content === "string") pages.set(path, metIn(content));
+    if (path.endsWith(".html") && typeof content === "string") pages.set(path, new Meeting(content));
   const failed: { words: string; why: string }[] = [];
   let followed = 0;
   for (const [path, { links }] of pages)
@@ -49,6 +49,8 @@ export function proveEdition(
   return { promised: all, lands: all - failed.length, failed };
 }
 
+const LEADS_OUT = /^(?:[a-z][a-z\d+.-]*:|\/\/)/i;
+
 function faultOf(
   href: string,
   from: string,
@@ -56,7 +58,7 @@ function faultOf(
   pages: ReadonlyMap<string, Met>,
 ): string | null {
   // With a scheme or a host of its own it leads out.
-  if (/^(?:[a-z][a-z\d+.-]*:|\/\/)/i.test(href)) return null;
+  if (LEADS_OUT.test(href)) return null;
   const [file = "", fragment = ""] = href.split("#");
   if (climbs(file) > climbsFrom(from)) return null;
   const path = file === "" ? from : pathBeside(from, decodeURIComponent(file));
@@ -76,24 +78,45 @@ function climbsFrom(file: string): number {
   return file.split("/").length - 1;
 }
 
-function metIn(html: string): Met {
-  const ids = new Map<string, number>();
-  const links: string[] = [];
-  let letters = "";
-  let whole = false;
-  const open: DefaultTreeAdapterTypes.ChildNode[] = [...parse(html).childNodes].reverse();
-  for (let node = open.pop(); node; node = open.pop()) {
-    if (defaultTreeAdapter.isTextNode(node)) letters += node.value;
-    if (!("attrs" in node)) continue;
-    if (node.tagName === "style" || node.tagName === "script") continue;
-    const { attrs: written } = node;
-    for (const { name, value } of written) {
-      if (name === "class" && value === "whole" && node.tagName === "body") whole = true;
-      if (name === "id" && !ids.has(value)) ids.set(value, letters.length);
-      if ((name === "href" && ["a", "link"].includes(node.tagName)) || (name === "src" && value !== ""))
-        links.push(value);
-    }
-    open.push(...[...node.childNodes].reverse());
+/** What stands in a page, tag by tag as the HTML standard takes them apart. */
+class Meeting implements TokenHandler, Met {
+  readonly ids = new Map<string, number>();
+  readonly links: string[] = [];
+  letters = "";
+  whole = false;
+  private readonly tokenizer = new Tokenizer({ sourceCodeLocationInfo: false }, this);
+
+  constructor(html: string) {
+    this.tokenizer.write(html, true);
   }
-  return { ids, letters, links, whole };
+
+  onStartTag({ tagName, attrs: written }: Token.TagToken): void {
+    // In these nothing is markup.
+    if (tagName === "script") this.tokenizer.state = TokenizerMode.SCRIPT_DATA;
+    else if (tagName === "style") this.tokenizer.state = TokenizerMode.RAWTEXT;
+    else if (tagName === "title") this.tokenizer.state = TokenizerMode.RCDATA;
+    for (const { name, value } of written) {
+      if (name === "id") {
+        if (!this.ids.has(value)) this.ids.set(value, this.letters.length);
+      } else if (name === "href") {
+        if (tagName === "a" || tagName === "link") this.links.push(value);
+      } else if (name === "src") {
+        if (value !== "") this.links.push(value);
+      } else if (name === "class" && value === "whole" && tagName === "body") this.whole = true;
+    }
+  }
+
+  onCharacter({ chars }: Token.CharacterToken): void {
+    this.letters += chars;
+  }
+
+  onWhitespaceCharacter({ chars }: Token.CharacterToken): void {
+    this.letters += chars;
+  }
+
+  onNullCharacter(): void {}
+  onEndTag(): void {}
+  onComment(): void {}
+  onDoctype(): void {}
+  onEof(): void {}
 }

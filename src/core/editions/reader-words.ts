@@ -14,6 +14,8 @@ export interface ReaderWords {
   readonly goTo: string;
   readonly goOn: string;
   readonly back: string;
+  /** What can be done at a place. */
+  readonly atPlace: string;
   readonly copyAddress: string;
   readonly copied: string;
   readonly display: string;
@@ -22,6 +24,7 @@ export interface ReaderWords {
   readonly larger: string;
   readonly width: string;
   readonly narrow: string;
+  readonly usual: string;
   readonly wide: string;
   readonly paper: string;
   readonly papers: {
@@ -65,6 +68,7 @@ const ENGLISH: ReaderWords = {
   goTo: "Go to",
   goOn: "Continue reading: {}",
   back: "Back to “{}”",
+  atPlace: "More for “{}”",
   copyAddress: "Copy link",
   copied: "Link copied",
   display: "Display",
@@ -73,6 +77,7 @@ const ENGLISH: ReaderWords = {
   larger: "Larger text",
   width: "Line length",
   narrow: "Short lines",
+  usual: "Normal",
   wide: "Long lines",
   paper: "Colours",
   papers: { auto: "As the device", day: "Day", sepia: "Sepia", night: "Night" },
@@ -111,6 +116,7 @@ const GERMAN: ReaderWords = {
   goTo: "Gehe zu",
   goOn: "Weiterlesen: {}",
   back: "Zurück zu „{}“",
+  atPlace: "Mehr zu „{}“",
   copyAddress: "Link kopieren",
   copied: "Link kopiert",
   display: "Darstellung",
@@ -119,6 +125,7 @@ const GERMAN: ReaderWords = {
   larger: "Größere Schrift",
   width: "Zeilenlänge",
   narrow: "Kurze Zeilen",
+  usual: "Normal",
   wide: "Lange Zeilen",
   paper: "Farben",
   papers: { auto: "Wie das Gerät", day: "Tag", sepia: "Sepia", night: "Nacht" },
@@ -157,6 +164,7 @@ const FRENCH: ReaderWords = {
   goTo: "Aller à",
   goOn: "Reprendre la lecture\u00a0: {}",
   back: "Retour à «\u00a0{}\u00a0»",
+  atPlace: "Plus sur «\u00a0{}\u00a0»",
   copyAddress: "Copier le lien",
   copied: "Lien copié",
   display: "Affichage",
@@ -165,6 +173,7 @@ const FRENCH: ReaderWords = {
   larger: "Texte plus grand",
   width: "Longueur des lignes",
   narrow: "Lignes courtes",
+  usual: "Normales",
   wide: "Lignes longues",
   paper: "Couleurs",
   papers: { auto: "Comme l’appareil", day: "Jour", sepia: "Sépia", night: "Nuit" },
@@ -203,6 +212,7 @@ const SPANISH: ReaderWords = {
   goTo: "Ir a",
   goOn: "Seguir leyendo: {}",
   back: "Volver a «{}»",
+  atPlace: "Más sobre «{}»",
   copyAddress: "Copiar enlace",
   copied: "Enlace copiado",
   display: "Presentación",
@@ -211,6 +221,7 @@ const SPANISH: ReaderWords = {
   larger: "Texto más grande",
   width: "Longitud de línea",
   narrow: "Líneas cortas",
+  usual: "Normales",
   wide: "Líneas largas",
   paper: "Colores",
   papers: { auto: "Como el dispositivo", day: "Día", sepia: "Sepia", night: "Noche" },
@@ -249,6 +260,7 @@ const ITALIAN: ReaderWords = {
   goTo: "Vai a",
   goOn: "Riprendi la lettura: {}",
   back: "Torna a «{}»",
+  atPlace: "Altro su «{}»",
   copyAddress: "Copia link",
   copied: "Link copiato",
   display: "Aspetto",
@@ -257,6 +269,7 @@ const ITALIAN: ReaderWords = {
   larger: "Testo più grande",
   width: "Lunghezza delle righe",
   narrow: "Righe corte",
+  usual: "Normali",
   wide: "Righe lunghe",
   paper: "Colori",
   papers: { auto: "Come il dispositivo", day: "Giorno", sepia: "Seppia", night: "Notte" },
@@ -295,6 +308,7 @@ const DUTCH: ReaderWords = {
   goTo: "Ga naar",
   goOn: "Verder lezen: {}",
   back: "Terug naar ‘{}’",
+  atPlace: "Meer bij ‘{}’",
   copyAddress: "Link kopiëren",
   copied: "Link gekopieerd",
   display: "Weergave",
@@ -303,6 +317,7 @@ const DUTCH: ReaderWords = {
   larger: "Grotere tekst",
   width: "Regellengte",
   narrow: "Korte regels",
+  usual: "Normaal",
   wide: "Lange regels",
   paper: "Kleuren",
   papers: { auto: "Zoals het apparaat", day: "Dag", sepia: "Sepia", night: "Nacht" },
@@ -341,6 +356,7 @@ const PORTUGUESE: ReaderWords = {
   goTo: "Ir para",
   goOn: "Continuar a ler: {}",
   back: "Voltar a “{}”",
+  atPlace: "Mais sobre “{}”",
   copyAddress: "Copiar ligação",
   copied: "Ligação copiada",
   display: "Apresentação",
@@ -349,6 +365,7 @@ const PORTUGUESE: ReaderWords = {
   larger: "Texto maior",
   width: "Comprimento das linhas",
   narrow: "Linhas curtas",
+  usual: "Normais",
   wide: "Linhas longas",
   paper: "Cores",
   papers: { auto: "Como o dispositivo", day: "Dia", sepia: "Sépia", night: "Noite" },
@@ -387,6 +404,7 @@ const ARABIC: ReaderWords = {
   goTo: "انتقل إلى",
   goOn: "متابعة القراءة: {}",
   back: "العودة إلى «{}»",
+  atPlace: "المزيد عن «{}»",
   copyAddress: "نسخ الرابط",
   copied: "نُسخ الرابط",
   display: "العرض",
@@ -395,6 +413,7 @@ const ARABIC: ReaderWords = {
   larger: "نص أكبر",
   width: "طول السطر",
   narrow: "أسطر قصيرة",
+  usual: "عادية",
   wide: "أسطر طويلة",
   paper: "الألوان",
   papers: { auto: "كالجهاز", day: "نهار", sepia: "بنّي", night: "ليل" },
@@ -433,6 +452,7 @@ const HEBREW: ReaderWords = {
   goTo: "מעבר אל",
   goOn: "המשך קריאה: {}",
   back: "חזרה אל „{}”",
+  atPlace: "עוד על „{}”",
   copyAddress: "העתקת קישור",
   copied: "הקישור הועתק",
   display: "תצוגה",
@@ -441,6 +461,7 @@ const HEBREW: ReaderWords = {
   larger: "טקסט גדול יותר",
   width: "אורך השורה",
   narrow: "שורות קצרות",
+  usual: "רגילות",
   wide: "שורות ארוכות",
   paper: "צבעים",
   papers: { auto: "כמו במכשיר", day: "יום", sepia: "חום", night: "לילה" },

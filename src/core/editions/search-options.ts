@@ -10,8 +10,10 @@ export interface SearchedSection {
 
 /** Letters and digits, capitals and accents aside: `Äste` and `aste` are one word. */
 export function searchedWord(word: string): string {
-  return word.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+  return PLAIN.test(word) ? word.toLowerCase() : word.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
 }
+
+const PLAIN = /^[\x20-\x7e]*$/;
 
 const WORDS = /[\p{L}\p{M}\p{N}]+/gu;
 /** Scripts that write no spaces between words are searched sign by sign. */
@@ -21,6 +23,9 @@ const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script
 export const SEARCH: Options<SearchedSection> = {
   fields: ["title", "text"],
   storeFields: ["title", "href"],
-  tokenize: (text) => (text.match(WORDS) ?? []).flatMap((word) => (UNSPACED.test(word) ? [...word] : [word])),
+  tokenize: (text) => {
+    const words = text.match(WORDS) ?? [];
+    return UNSPACED.test(text) ? words.flatMap((word) => (UNSPACED.test(word) ? [...word] : [word])) : words;
+  },
   processTerm: (word) => searchedWord(word) || null,
 };
