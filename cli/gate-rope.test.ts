@@ -159,16 +159,10 @@ describe("gate-rope site", () => {
     expect(made).toMatchObject({ status: 0, err: "" });
     expect(JSON.parse(made.out)).toMatchObject({ pages: 2, links: { failed: [] } });
     const written = readdirSync(path.join(folder, "pages"));
-    for (const name of [
-      "index.html",
-      "stairs.html",
-      "contents.html",
-      "styles.css",
-      "read.js",
-      "search.js",
-      "at",
-    ])
+    for (const name of ["index.html", "stairs.html", "contents.html", "whole.html", "kept.json", "at"])
       expect(written).toContain(name);
+    for (const name of [/^styles-[0-9a-f]{12}\.css$/, /^read-[0-9a-f]{12}\.js$/, /^search-[0-9a-f]{12}\.js$/])
+      expect(written).toContainEqual(expect.stringMatching(name));
     expect(readFileSync(path.join(folder, "pages/index.html"), "utf8")).toContain(
       'href="stairs.html#stairs"',
     );

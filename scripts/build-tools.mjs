@@ -46,6 +46,7 @@ export async function buildTools() {
     absWorkingDir: root,
     entryPoints: {
       "edition-early": "src/edition-script/early.ts",
+      "edition-offline": "src/edition-script/offline-worker.ts",
       "edition-read": "src/edition-script/read.ts",
       "edition-search": "src/edition-script/search-worker.ts",
     },

@@ -1,6 +1,7 @@
 import { element } from "./element";
 import { addButton } from "./banner";
 import { says } from "./edition";
+import { offlineChoice } from "./offline";
 import { keepHere } from "./kept-here";
 import { applyLook, keptLook, LARGEST, SMALLEST, type Look } from "./look";
 import { panel } from "./panel";
@@ -40,6 +41,7 @@ export function offerDisplay(): void {
       choices(says.paper, "paper", paper, Object.entries(says.papers) as [string, string][], (value) =>
         change({ paper: value as Look["paper"] }),
       ),
+      offlineChoice(),
     );
   });
   addButton("Aa", says.display, open);

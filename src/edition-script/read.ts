@@ -5,6 +5,7 @@ import { markFound } from "./found-words";
 import { glanceAtLinks } from "./glance";
 import { leadOnFromFirst } from "./lead-on";
 import { offerMarks } from "./marks";
+import { offerNewer } from "./offline";
 import { SearchBox } from "./search-box";
 import { offerStepKeys } from "./step-keys";
 import { offerWayBack } from "./way-back";
@@ -20,4 +21,5 @@ if (!leadOnFromFirst()) {
   offerWayBack();
   offerStepKeys();
   glanceAtLinks();
+  offerNewer();
 }

@@ -303,7 +303,7 @@ test("the address of a heading is copied, and outlives a new wording", async ({ 
   const id = documentId(page);
   await jump(page, "Last part");
   await page.getByRole("button", { name: "Copy address for readers" }).click();
-  await expect(page.getByText(`/read/${id}#last-part`)).toBeVisible();
+  await expect(page.getByText(`/read/${id}/at/last-part`)).toBeVisible();
   const address = await page.evaluate(() => navigator.clipboard.readText());
   await jump(page, "Last part");
   await page.keyboard.press("End");

@@ -2,6 +2,7 @@ import type { DestinationId, Direction, FixedWords } from "@/core/document";
 import { escapeHtml } from "../formats/html/escape";
 import { entryWords, type ContentsBranch } from "../wayfinding";
 import type { BranchLine } from "./open-branch";
+import { ICON, INSTALLED } from "./addresses";
 import { BASE, NOTICE_PLACE, READING_POLICY, SAID } from "./served";
 import { naming, type ReaderWords } from "./reader-words";
 
@@ -223,6 +224,8 @@ function headOf(
   own: string,
   links: string,
 ): string {
+  const [icon, installed] = file ? [at(file, ICON), at(file, INSTALLED)] : ["data:,", null];
+  const program = `<link rel="icon" href="${icon}">\n${installed ? `<link rel="manifest" href="${installed}">\n` : ""}`;
   const script =
     early && file ? `<script src="${early}"></script>\n<script src="${file}" defer></script>\n` : "";
   return `<!DOCTYPE html>
@@ -232,8 +235,7 @@ function headOf(
 <meta http-equiv="Content-Security-Policy" content="${READING_POLICY}">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(own === title ? title : `${own} – ${title}`)}</title>
-<link rel="icon" href="data:,">
-<link rel="stylesheet" href="${styles}">
+${program}<link rel="stylesheet" href="${styles}">
 ${script}${links}</head>`;
 }
 
@@ -251,4 +253,9 @@ function linesHtml(lines: readonly BranchLine[], hrefOf: (id: DestinationId) => 
     return `<li${holds ? ' class="open"' : ""}><a href="${hrefOf(branch.id)}"${current}>${escapeHtml(entryWords(branch))}</a>${linesHtml(below, hrefOf)}</li>`;
   });
   return `<ol>${items.join("")}</ol>`;
+}
+
+/** A file that stands beside another one. */
+function at(file: string, beside: string): string {
+  return file.startsWith(BASE) ? BASE + beside : beside;
 }

@@ -16,9 +16,11 @@ import { withMarkedPlaces } from "../formats/marked-places";
 import type { BookFont } from "../formats/office/office-options";
 import { BesideFile } from "../formats/outside";
 import type { KnownLibrary } from "../links";
-import { CONTENTS, FIRST, WHOLE } from "./addresses";
+import { CONTENTS, FIRST, ICON, INSTALLED, KEPT, OFFLINE, WHOLE } from "./addresses";
 import { editionPages, MAX_PAGE_LETTERS } from "./edition-pages";
 import { FRAME_CSS } from "./frame-css";
+import { iconOf, installedAs } from "./installed";
+import { keptList } from "./kept-list";
 import { hashedName } from "./hashed-name";
 import {
   contentsPage,
@@ -68,6 +70,8 @@ export interface ReaderPrograms {
   readonly early: string;
   readonly page: string;
   readonly search: string;
+  /** Keeps an edition on the device. */
+  readonly offline: string;
 }
 
 /** What an edition is made with. */
@@ -171,6 +175,18 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
   for (const { path, bytes } of fonts) written.set(path, bytes);
   for (const [path, name] of shown) written.set(path, pictures.get(name)!.bytes);
   for (const [path, bytes] of filesBesideOf(manuscript)) written.set(path, bytes);
+  if (scripts) {
+    written.set(ICON, iconOf(documentTitle(doc)));
+    written.set(INSTALLED, installedAs(frame));
+    // Before the list, which is no part of itself.
+    const kept = keptList(
+      written,
+      anchors,
+      (path) => path !== WHOLE && !/^(?:at|downloads|files)\//.test(path),
+    );
+    written.set(KEPT, JSON.stringify(kept));
+    written.set(OFFLINE, scripts.offline);
+  }
   return {
     files: written,
     pages: site.files.map((file, i) => ({ file, title: site.page(i).title })),

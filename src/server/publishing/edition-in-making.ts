@@ -2,6 +2,7 @@ import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { documentJSON, documentTitle, UNTITLED } from "@/core/document";
 import type { FileStage } from "@/core/collab";
+import { DOWNLOADS } from "@/core/editions/addresses";
 import type { EditionRecord } from "@/core/editions/manifest";
 import { fileNameFor, FORMATS } from "@/core/formats";
 import type { ArchiveFormatName } from "@/core/formats/formats";
@@ -99,7 +100,7 @@ export class EditionInMaking implements Begun {
         : archiveMaking(makers, asked, form, null, file, onStage),
     );
     const name = fileNameFor(documentTitle(asked.manuscript.doc), endings[0]);
-    return { called, path: `downloads/${name}`, file };
+    return { called, path: `${DOWNLOADS}/${name}`, file };
   }
 
   private async run<Made extends { readonly ok: true }>(making: {

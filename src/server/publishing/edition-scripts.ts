@@ -9,5 +9,6 @@ export function editionScripts(root: string): ReaderPrograms {
     early: read("edition-early.js"),
     page: read("edition-read.js"),
     search: read("edition-search.js"),
+    offline: read("edition-offline.js"),
   };
 }

@@ -14,7 +14,7 @@ export function packedFonts(fonts: readonly BookFont[]): PackedFont[] {
     return {
       path,
       bytes,
-      rule: `@font-face{font-family:"${family}";font-style:${style};font-weight:200 900;src:url(${path}) format("woff2");unicode-range:${unicodeRange}}`,
+      rule: `@font-face{font-family:"${family}";font-style:${style};font-weight:200 900;font-display:swap;src:url(${path}) format("woff2");unicode-range:${unicodeRange}}`,
     };
   });
 }
