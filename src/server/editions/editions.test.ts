@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { unzipSync } from "fflate";
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer, request, type IncomingHttpHeaders } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
@@ -226,6 +226,10 @@ describe("editions for readers", () => {
     await new Promise((resolve) => setTimeout(resolve, 300));
     expect(store.all("slow")).toEqual([]);
     expect(await published("slow", first)).toMatchObject({ edition: 1 });
+  });
+
+  test("are served by a program without a document's schema: it runs in one process with the application, which has its own", () => {
+    expect(readFileSync(path.resolve("dist/editions.mjs"), "utf8")).not.toContain("gateRopeSchema");
   });
 
   test("as a zip file are a folder for any web server, with a page for each anchor and no link that does not land", async () => {

@@ -4,7 +4,7 @@ import { naming, readerWords } from "@/core/editions/reader-words";
 import { similarNames } from "@/core/editions/similar-names";
 import { FIRST, LEADS } from "@/core/editions/addresses";
 import type { EditionRecord, StoredFile } from "@/core/editions/manifest";
-import { decodeSafely } from "@/core/document";
+import { decodeSafely } from "@/core/model/address";
 import type { EditionStore, OpenEdition } from "./edition-store";
 
 /** What a reader gets who asks for an address of an edition. */
