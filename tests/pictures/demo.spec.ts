@@ -160,11 +160,11 @@ test("wayfinding, proof and publish", async ({ page }) => {
 test("reading", async ({ page, browser }) => {
   await openManual(page);
   const address = page.url().replace("/documents/", "/read/");
-  await page.goto(`${address}#opening`);
+  await page.goto(`${address}/at/opening`);
   await take(page, "reading");
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, locale: "en-GB" });
   const small = await phone.newPage();
-  await small.goto(`${address}#opening`);
+  await small.goto(`${address}/at/opening`);
   await take(small, "reading-phone");
   await phone.close();
 });

@@ -91,7 +91,7 @@ export function EditionsSection() {
             <EditionLine
               key={edition.number}
               edition={edition}
-              isNow={edition.version === known.version}
+              isNow={edition === known.editions[0] && edition.version === known.version}
               onChanged={() => setAsked(asked + 1)}
             />
           ))}
