@@ -132,7 +132,10 @@ export class EditionStore {
     }
     const before = this.records.get(document);
     if (before?.stamp === stamp) return before.records;
-    const records = recordsFile.parse(JSON.parse(readFileSync(file, "utf8")));
+    const read = recordsFile.parse(JSON.parse(readFileSync(file, "utf8")));
+    // A backup that was made meanwhile may have the record of an edition and not its manifest.
+    const editions = read.editions.filter(({ number }) => existsSync(this.manifestFile(document, number)));
+    const records = { ...read, editions };
     this.records.set(document, { stamp, records });
     return records;
   }

@@ -23,7 +23,7 @@ import { UpkeepError } from "./upkeep-error";
 
 const PIECE = 1 << 20;
 /** The folders of what is kept beside the database. */
-const CONTENTS = ["pictures", "files"] as const;
+const CONTENTS = ["pictures", "files", "editions"] as const;
 
 /** What a backup or a restore came to. */
 export interface Kept {
@@ -35,7 +35,7 @@ export interface Kept {
 
 /**
  * Writes all that a data folder holds into one zip file: the database as it stands at one moment, also while a server
- * works on it, the pictures and the attached files. Throws an {@link UpkeepError}; a file that stood there before stays then.
+ * works on it, the pictures, the attached files and the editions. Throws an {@link UpkeepError}; a file that stood there before stays then.
  */
 export async function writeBackup(folder: string, file: string): Promise<Kept> {
   const source = path.join(folder, DATABASE);
@@ -56,7 +56,7 @@ export async function writeBackup(folder: string, file: string): Promise<Kept> {
         filesIn(path.join(folder, content)).map((name) => ({
           name: `${content}/${name}`,
           file: path.join(folder, content, name),
-          packed: content === "files" || name.endsWith(".svg"),
+          packed: content === "files" || /\.(?:svg|json)$/.test(name),
         })),
       ),
     ];
@@ -214,5 +214,9 @@ function readZip(file: string, folder: string): void {
 }
 
 function isOurs(name: string): boolean {
-  return name === DATABASE || /^(?:pictures|files)\/[0-9a-z]{2}\/[0-9a-z.]+$/i.test(name);
+  return (
+    name === DATABASE ||
+    /^(?:pictures|files|editions\/contents)\/[0-9a-z]{2}\/[0-9a-z.]+$/i.test(name) ||
+    /^editions\/[A-Za-z0-9_-]{1,64}\/(?:\d+|editions)\.json$/.test(name)
+  );
 }

@@ -7,6 +7,7 @@ import { paragraph } from "#tests/editing";
 import { createDocument, pictureName, schema, type Picture } from "@/core/document";
 import { type StepJSON } from "@/core/steps";
 import { LOCAL_AUTHOR, openAuthority } from "..";
+import { EditionStore } from "../editions/edition-store";
 import { checkFolder, restoreBackup, UpkeepError, writeBackup } from ".";
 
 let folder: string;
@@ -60,6 +61,44 @@ const textOf = async (id: string) =>
 const sqlite = () => new Database(path.join(data, "gate-rope.sqlite"));
 
 describe("a backup", () => {
+  test("brings the editions for readers back, with their numbers", async () => {
+    const id = await filled();
+    const { editions } = await openAuthority(data);
+    const name = `${"5".repeat(64)}.br`;
+    editions.contents.keep(name, new Uint8Array([1, 2]));
+    const about = {
+      version: 1,
+      at: 5,
+      by: "",
+      note: "",
+      title: "Kept",
+      pages: 1,
+      links: 0,
+      bytes: 2,
+      forms: [],
+    };
+    editions.add(
+      id,
+      { ...about, number: 4, withdrawnAt: null },
+      {
+        form: 1,
+        title: "Kept",
+        language: "en",
+        files: [["index.html", { type: "text/html", bytes: 2, br: name }]],
+        anchors: [],
+        places: [],
+        missing: "",
+      },
+    );
+    await writeBackup(data, file);
+    rmSync(data, { recursive: true });
+    await restoreBackup(data, file);
+    const restored = new EditionStore(path.join(data, "editions"));
+    expect(restored.newest(id)!.number).toBe(4);
+    expect(restored.edition(id, 4)!.files.get("index.html")!.br).toBe(name);
+    expect([...readFileSync(restored.contents.fileOf(name))]).toEqual([1, 2]);
+  });
+
   test("is taken while the server works, and restored over anything, which is put aside", async () => {
     const id = await filled();
     expect(await writeBackup(data, file)).toEqual({ documents: 1, pictures: 1, files: 0 });
