@@ -50,7 +50,7 @@ export function EditionsSection() {
             .
           </p>
         </div>
-        <Button look="main" data-stage-first onClick={made.make} disabled={made.busy}>
+        <Button look="main" onClick={made.make} disabled={made.busy}>
           {made.busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Publish edition
         </Button>
       </div>

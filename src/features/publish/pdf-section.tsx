@@ -31,7 +31,7 @@ export function PdfSection() {
             </Link>
           </p>
         </div>
-        <Button look="main" onClick={made.make} disabled={made.busy}>
+        <Button look="main" data-stage-first onClick={made.make} disabled={made.busy}>
           {made.busy && <LoaderCircle size={15} aria-hidden className="animate-spin" />} Make PDF
         </Button>
       </div>
