@@ -1,3 +1,4 @@
+export { naming } from "@/core/editions/naming";
 import type { ReaderKnows } from "@/core/editions/reader-script";
 
 declare global {
@@ -52,10 +53,8 @@ export function anchorIn(address: string): string {
   }
 }
 
-/** A sentence with what it names put in. */
-export function naming(sentence: string, named: string): string {
-  return sentence.split("{}").join(named);
-}
+/** The headings of the text that can be led to. */
+export const HEADINGS = "main :is(h1, h2, h3, h4, h5, h6)[id]";
 
 /** What a heading says, without the signs beside it. */
 export function wordsOf(element: Element): string {

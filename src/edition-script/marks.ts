@@ -5,7 +5,6 @@ import { rangeOf } from "./found-words";
 import { keepHere, keptHere } from "./kept-here";
 import { panel } from "./panel";
 import { offerAtPlaces, type ChosenPlace } from "./place-menu";
-import { offerToTell } from "./tell";
 
 /** A place that a reader marked, by its anchor: it is found again in later editions. */
 export interface OwnMark {
@@ -40,13 +39,12 @@ function addressOf({ anchor, quote }: Pick<OwnMark, "anchor" | "quote">): string
   return leadTo(anchor) + query;
 }
 
-/** Offers to mark places, to copy their addresses, and to tell the authors what is wrong there; and the list of all own marks. */
+/** Offers to mark places and to copy their addresses; and the list of all own marks. */
 export function offerMarks(): void {
-  const tell = offerToTell();
   offerAtPlaces((place, close) => {
     const marks = ownMarks();
     const isMarked = marks.some((mark) => isSame(mark, place));
-    const items = [
+    return [
       button(isMarked ? says.unmark : says.mark, () => {
         close();
         keepMarks(
@@ -60,14 +58,6 @@ export function offerMarks(): void {
         void copy(place);
       }),
     ];
-    if (tell.open)
-      items.push(
-        button(says.tell, () => {
-          close();
-          tell.open?.(place);
-        }),
-      );
-    return items;
   });
   addButton("★", says.marks, panel(says.marks, listMarks));
   showMarks();
@@ -115,17 +105,17 @@ function listMarks(inside: HTMLElement): void {
       placeholder: says.noteHere,
     });
     note.value = mark.note;
-    note.addEventListener("input", () =>
-      keepHere(
-        NAME,
-        ownMarks().map((it) => (isSame(it, mark) ? { ...it, note: note.value } : it)),
-      ),
-    );
+    note.addEventListener("input", () => {
+      const noted = ownMarks().map((it) => (isSame(it, mark) ? { ...it, note: note.value } : it));
+      if (!keepHere(NAME, noted)) say(says.deviceFull);
+    });
     const item = element("li", {}, link, ...(mark.quote ? [element("q", {}, mark.quote)] : []), note);
     item.append(
       button(says.unmark, () => {
         keepMarks(ownMarks().filter((it) => !isSame(it, mark)));
+        const next = item.nextElementSibling ?? item.previousElementSibling ?? inside.parentElement;
         item.remove();
+        next?.querySelector<HTMLElement>("a, button")?.focus();
       }),
     );
     if (mark.issue !== issue) void tellIfGone(item, mark);

@@ -1,18 +1,11 @@
+import type { JumpPlace } from "@/core/editions/jump-places";
 import { searchedWord } from "@/core/editions/search-options";
-
-/** A place by its name, as it is fetched. */
-export interface NamedPlace {
-  readonly n: string;
-  readonly h: string;
-  /** The label of its printed page. */
-  readonly p?: string;
-}
 
 /**
  * The places whose names hold some words, those that begin with them first. A number is also that of a printed page: the last place that begins on it or
  * before it.
  */
-export function nameMatches(places: readonly NamedPlace[], words: string, most: number): NamedPlace[] {
+export function nameMatches(places: readonly JumpPlace[], words: string, most: number): JumpPlace[] {
   const sought = searchedWord(words);
   const ranked = places
     .map((place) => ({ place, rank: rankOf(searchedWord(place.n), sought) }))
@@ -31,7 +24,7 @@ function rankOf(name: string, sought: string): number {
   return /[\p{L}\p{N}]/u.test(name[at - 1]!) ? 1 : 2;
 }
 
-function onPage(places: readonly NamedPlace[], words: string): NamedPlace | null {
+function onPage(places: readonly JumpPlace[], words: string): JumpPlace | null {
   const asked = /^\d{1,5}$/.test(words) ? Number(words) : null;
   if (asked === null) return null;
   const before = places.filter(({ p }) => p !== undefined && /^\d+$/.test(p) && Number(p) <= asked);

@@ -3,8 +3,6 @@ import { home } from "./edition";
 /** What a server tells of the newest edition. */
 export interface Newest {
   readonly number: number;
-  /** Whether its authors take notes from readers. */
-  readonly takesNotes: boolean;
 }
 
 let asked: Promise<Newest | null> | null = null;

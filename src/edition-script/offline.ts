@@ -69,7 +69,11 @@ export function offlineChoice(): HTMLElement {
             ({ done, of }) => words(`${Math.round((100 * done) / of)} %`),
           );
         });
+    const hadKeyboard = made.dataset.asked === "true";
     made.replaceChildren(...(isKept ? [element("p", {}, naming(says.keptOffline, size))] : []), act);
+    // The button that was pressed is gone.
+    if (hadKeyboard) act.focus();
+    made.dataset.asked = "true";
   };
   void show();
   return made;

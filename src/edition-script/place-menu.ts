@@ -1,5 +1,5 @@
 import { button, element } from "./element";
-import { naming, says, wordsOf } from "./edition";
+import { HEADINGS, naming, says, wordsOf } from "./edition";
 
 /** A place that a reader chose: a section, or words in it. */
 export interface ChosenPlace {
@@ -9,7 +9,6 @@ export interface ChosenPlace {
   readonly quote: string;
 }
 
-const HEADINGS = "main :is(h1, h2, h3, h4, h5, h6)[id]";
 const MAX_QUOTE = 600;
 
 /** A menu beside each heading, and beside words that are chosen. `items`: what stands in it for a place. */
@@ -25,7 +24,12 @@ export function offerAtPlaces(
     opener?.setAttribute("aria-expanded", "false");
   };
   const open = (place: ChosenPlace, { left, bottom }: { left: number; bottom: number }) => {
-    menu.replaceChildren(...items(place, close));
+    menu.replaceChildren(
+      ...items(place, () => {
+        close();
+        opener?.focus();
+      }),
+    );
     menu.hidden = false;
     const { width, height } = menu.getBoundingClientRect();
     menu.style.left = `${Math.max(8, Math.min(left, innerWidth - width - 8))}px`;
@@ -49,7 +53,10 @@ export function offerAtPlaces(
     const chosen = chosenWords();
     if (!chosen) {
       if (!menu.contains(document.activeElement) && opener?.getAttribute("aria-expanded") !== "true") close();
-    } else open(chosen.place, chosen.at);
+    } else {
+      opener = null;
+      open(chosen.place, chosen.at);
+    }
   });
   document.addEventListener("keydown", ({ key }) => {
     if (key !== "Escape" || menu.hidden) return;

@@ -1,7 +1,8 @@
+import type { JumpPlace } from "@/core/editions/jump-places";
 import { addTool } from "./banner";
 import { element } from "./element";
 import { addressOf, anchorIn, index, pageAt, places, says, worker } from "./edition";
-import { nameMatches, type NamedPlace } from "./name-matches";
+import { nameMatches } from "./name-matches";
 import { placesOf, wordsAround } from "./words-around";
 
 interface Result {
@@ -33,7 +34,7 @@ export class SearchBox {
   );
   private readonly form = element("form", { class: "search", role: "search" }, this.field, this.list);
   private worker: Worker | null = null;
-  private places: Promise<readonly NamedPlace[]> | null = null;
+  private places: Promise<readonly JumpPlace[]> | null = null;
   private asked = 0;
   private seen = new IntersectionObserver(() => {});
 
@@ -77,9 +78,9 @@ export class SearchBox {
     this.list.hidden = false;
   }
 
-  private named(): Promise<readonly NamedPlace[]> {
+  private named(): Promise<readonly JumpPlace[]> {
     this.places ??= fetch(addressOf(places))
-      .then((answer) => (answer.ok ? (answer.json() as Promise<readonly NamedPlace[]>) : []))
+      .then((answer) => (answer.ok ? (answer.json() as Promise<readonly JumpPlace[]>) : []))
       .catch(() => {
         this.places = null;
         return [];

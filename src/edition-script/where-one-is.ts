@@ -1,5 +1,5 @@
 import { element } from "./element";
-import { anchorIn, base, home, naming, says, wordsOf } from "./edition";
+import { HEADINGS, anchorIn, base, home, naming, says, wordsOf } from "./edition";
 import { keepHere, keptHere } from "./kept-here";
 
 interface ReadingPlace {
@@ -7,8 +7,6 @@ interface ReadingPlace {
   readonly at: string;
   readonly title: string;
 }
-
-const HEADINGS = "main :is(h1, h2, h3, h4, h5, h6)[id]";
 
 /** The heading under which the reader is: the last one above the upper third of the window. */
 export function currentHeading(): HTMLElement | null {

@@ -80,7 +80,9 @@ test("a reader's day: land, search, jump, glance, go back, mark, go on, read wit
 
   await test.step("reading goes on where it was left, after the look was changed", async () => {
     await reader.mouse.wheel(0, 600);
-    await reader.waitForTimeout(400);
+    await expect
+      .poll(() => reader.evaluate(() => Object.keys(localStorage).some((key) => key.includes(" reading "))))
+      .toBe(true);
     await reader.getByRole("button", { name: "Display" }).click();
     await reader.getByLabel("Night").check();
     await reader.keyboard.press("Escape");

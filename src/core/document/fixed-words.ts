@@ -2,7 +2,7 @@ import { settingsOf } from "@/core/kinds";
 import type { Node } from "prosemirror-model";
 import type { ListKind } from "@/core/model/list-options";
 import type { NoticeKind } from "@/core/model/notice";
-import { ownEntry } from "@/core/own-entry";
+import { ofLanguage } from "./of-language";
 
 /** The words that a document says by itself in one language: in cross-references, titles of lists, and links that lead readers. */
 export interface FixedWords {
@@ -414,8 +414,7 @@ const BY_LANGUAGE: Readonly<Record<string, FixedWords>> = {
 
 /** The words of a language (BCP 47), whatever its country; English for one that is not known. */
 export function fixedWords(language: string): FixedWords {
-  const [main = ""] = language.toLowerCase().split(/[-_]/);
-  return ownEntry(BY_LANGUAGE, main) ?? ENGLISH;
+  return ofLanguage(BY_LANGUAGE, language, ENGLISH);
 }
 
 /** The words of a document's language. */

@@ -1,4 +1,4 @@
-import { ownEntry } from "@/core/own-entry";
+import { ofLanguage } from "./of-language";
 
 /** The signs that open and close what is quoted. */
 export interface QuotationMarks {
@@ -41,6 +41,5 @@ const BY_LANGUAGE: Readonly<Record<string, QuotationMarks>> = {
 
 /** The quotation marks of a language (BCP 47), whatever its country; those of English for one that is not known. */
 export function quotationMarks(language: string): QuotationMarks {
-  const [main = ""] = language.toLowerCase().split(/[-_]/);
-  return ownEntry(BY_LANGUAGE, main) ?? ENGLISH;
+  return ofLanguage(BY_LANGUAGE, language, ENGLISH);
 }

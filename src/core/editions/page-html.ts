@@ -4,7 +4,8 @@ import { entryWords, type ContentsBranch } from "../wayfinding";
 import type { BranchLine } from "./open-branch";
 import { ICON, INSTALLED } from "./addresses";
 import { BASE, NOTICE_PLACE, READING_POLICY, SAID } from "./served";
-import { naming, type ReaderWords } from "./reader-words";
+import { naming } from "./naming";
+import type { ReaderWords } from "./reader-words";
 
 /** What all pages of an edition share. */
 export interface Frame {

@@ -1,6 +1,10 @@
+/** As much of a name is looked at, in letters. */
+const MAX_NAME = 100;
+
 /** Pieces of three letters, with the edges of the name. */
 function trigrams(name: string): Set<string> {
   const letters = ` ${name
+    .slice(0, MAX_NAME)
     .normalize("NFKD")
     .replace(/\p{M}/gu, "")
     .toLowerCase()
@@ -15,7 +19,7 @@ function trigrams(name: string): Set<string> {
  * The things whose names are most like a name, the likest first: by the share of their trigrams that both have (Sørensen–Dice). None that have next to
  * nothing in common with it.
  */
-export function similarNames<T>(
+export function similarNames<T extends object>(
   name: string,
   things: Iterable<T>,
   nameOf: (thing: T) => string,
@@ -24,7 +28,7 @@ export function similarNames<T>(
   const sought = trigrams(name);
   const ranked: { readonly thing: T; readonly share: number }[] = [];
   for (const thing of things) {
-    const own = trigrams(nameOf(thing));
+    const own = trigramsOf(thing, nameOf);
     let common = 0;
     for (const piece of sought) if (own.has(piece)) common++;
     const share = (2 * common) / (sought.size + own.size);
@@ -34,4 +38,13 @@ export function similarNames<T>(
     .sort((a, b) => b.share - a.share)
     .slice(0, most)
     .map(({ thing }) => thing);
+}
+
+const KNOWN = new WeakMap<object, ReadonlySet<string>>();
+
+/** A thing is asked about again and again, and never called otherwise. */
+function trigramsOf<T extends object>(thing: T, nameOf: (thing: T) => string): ReadonlySet<string> {
+  let own = KNOWN.get(thing);
+  if (!own) KNOWN.set(thing, (own = trigrams(nameOf(thing))));
+  return own;
 }

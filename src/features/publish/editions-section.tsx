@@ -102,16 +102,17 @@ export function EditionsSection() {
 }
 
 function useEditions(asked: number): Answer<typeof getEditions> | null {
-  const { id } = useSession();
+  const session = useSession();
+  const { id } = session;
   const [known, setKnown] = useState<Answer<typeof getEditions> | null>(null);
   useEffect(() => {
     const abort = new AbortController();
     ask(getEditions, { id }, { signal: abort.signal }).then(
       (answer) => abort.signal.aborted || setKnown(answer),
-      () => {},
+      (error: unknown) => abort.signal.aborted || session.notices.say(messageOf(error)),
     );
     return () => abort.abort();
-  }, [id, asked]);
+  }, [session, id, asked]);
   return known;
 }
 

@@ -10,6 +10,7 @@ import {
   readSync,
   rmSync,
   statSync,
+  utimesSync,
   writeSync,
 } from "node:fs";
 import path from "node:path";
@@ -25,8 +26,12 @@ export class ContentStore {
 
   keep(name: string, bytes: Uint8Array): void {
     // A power cut may have left an empty file under the name.
-    if (this.find(name)) return;
     const file = this.fileOf(name);
+    if (this.find(name)) {
+      // A sweep that runs just now must not take what somebody is about to use.
+      utimesSync(file, new Date(), new Date());
+      return;
+    }
     const parent = path.dirname(file);
     makeFolder(parent);
     writeWhole(file, (beside) => {

@@ -32,6 +32,10 @@ export class EditionFiles {
   }
 }
 
+/** Others are served between two pieces of so many bytes. */
+const PIECE = 1 << 16;
+
 function* lazily(read: () => Uint8Array): Generator<Uint8Array, void> {
-  yield read();
+  const bytes = read();
+  for (let at = 0; at < bytes.length; at += PIECE) yield bytes.subarray(at, at + PIECE);
 }

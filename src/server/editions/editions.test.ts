@@ -7,12 +7,11 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { brotliDecompressSync, gunzipSync } from "node:zlib";
 import type { Node } from "prosemirror-model";
+import { BUILT_MAKERS } from "#tests/built-makers";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, withSettings } from "@/core/document";
 import { proveEdition } from "@/core/editions";
 import { zipped } from "@/core/formats/zipped";
-import { bookFonts } from "../publishing/export-fonts";
-import { editionScripts } from "../publishing/edition-scripts";
 import { FileJobs } from "../publishing/file-jobs";
 import { EditionFiles } from "./edition-files";
 import { EditionStore } from "./edition-store";
@@ -20,14 +19,7 @@ import { editionsBefore } from "./editions-before";
 
 const data = mkdtempSync(path.join(tmpdir(), "gate-rope-editions-"));
 const store = new EditionStore(path.join(data, "editions"));
-const jobs = new FileJobs(path.join(data, "made"), {
-  pdfThread: path.resolve("dist/pdf-thread.mjs"),
-  archiveThread: path.resolve("dist/archive-thread.mjs"),
-  editionThread: path.resolve("dist/edition-thread.mjs"),
-  fonts: path.resolve("public/page-fonts"),
-  bookFonts: () => bookFonts(process.cwd()),
-  editionScripts: () => editionScripts(process.cwd()),
-});
+const jobs = new FileJobs(path.join(data, "made"), BUILT_MAKERS);
 const server = createServer(
   editionsBefore({ data }, (_, response) => response.writeHead(299).end("the application")),
 );
@@ -38,11 +30,14 @@ afterAll(async () => {
   rmSync(data, { recursive: true, force: true });
 });
 
+async function until(holds: () => boolean) {
+  for (let i = 0; i < 600 && !holds(); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+}
+
 async function published(document: string, doc: Node, note = "", forms: readonly "pdf"[] = []) {
   const asked = { manuscript: { doc, pictures: new Map() } };
   const id = jobs.beginEdition(document, asked, { version: 1, by: "Ada Fern", note, forms }, store);
-  for (let i = 0; i < 600 && jobs.get(document, id).state.kind === "making"; i++)
-    await new Promise((resolve) => setTimeout(resolve, 50));
+  await until(() => jobs.get(document, id).state.kind !== "making");
   return jobs.get(document, id).state;
 }
 
@@ -223,7 +218,8 @@ describe("editions for readers", () => {
     const id = jobs.beginEdition("slow", asked, said, store);
     expect(() => jobs.beginEdition("slow", asked, said, store)).toThrow("being made just now");
     jobs.cancel("slow", id);
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    // The next can begin when the thread of the cancelled one has ended.
+    await until(() => !jobs.isPublishing("slow"));
     expect(store.all("slow")).toEqual([]);
     expect(await published("slow", first)).toMatchObject({ edition: 1 });
   });

@@ -1,6 +1,7 @@
 import { escapeHtml } from "@/core/formats/html/escape";
 import { BASE, SAID } from "@/core/editions/served";
-import { naming, readerWords } from "@/core/editions/reader-words";
+import { naming } from "@/core/editions/naming";
+import { readerWords } from "@/core/editions/reader-words";
 import { similarNames } from "@/core/editions/similar-names";
 import { FIRST, LEADS } from "@/core/editions/addresses";
 import type { EditionRecord, StoredFile } from "@/core/editions/manifest";
@@ -77,11 +78,7 @@ function within(
   }
   const says = readerWords(edition.manifest.language);
   const name = asked.replace(/\.html$/, "");
-  const near = similarNames(
-    name,
-    edition.manifest.places.map((place) => ({ ...place, also: anchorIn(place.h) })),
-    ({ n, also }) => `${n} ${also}`,
-  );
+  const near = similarNames(name, edition.manifest.places, ({ n, h }) => `${n} ${anchorIn(h)}`);
   const list =
     near.length === 0
       ? ""

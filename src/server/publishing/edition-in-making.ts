@@ -1,12 +1,13 @@
 import { mkdirSync, rmSync } from "node:fs";
 import path from "node:path";
-import { documentJSON, documentTitle, UNTITLED } from "@/core/document";
+import { documentTitle, UNTITLED } from "@/core/document";
 import type { FileStage } from "@/core/collab";
 import { DOWNLOADS } from "@/core/editions/addresses";
 import type { EditionRecord } from "@/core/editions/manifest";
 import { fileNameFor, FORMATS } from "@/core/formats";
 import type { ArchiveFormatName } from "@/core/formats/formats";
 import { pdfOptionsSchema } from "@/core/formats/pdf";
+import { orderedText } from "@/threads/document-order";
 import { makeInThread } from "@/threads/make-in-thread";
 import type { EditionOrder, MadeEdition } from "../editions/edition-order";
 import type { EditionStore } from "../editions/edition-store";
@@ -54,8 +55,7 @@ export class EditionInMaking implements Begun {
       makeInThread<EditionOrder, MadeEdition>(
         this.makers.editionThread,
         {
-          json: documentJSON(manuscript.doc),
-          pictures: [...manuscript.pictures].map(([name, picture]) => ({ name, ...picture })),
+          ...orderedText(manuscript),
           files: manuscript.files ?? new Map(),
           asked: [...places],
           bookFonts: this.makers.bookFonts(),

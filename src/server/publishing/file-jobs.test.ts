@@ -2,14 +2,13 @@ import { afterAll, describe, expect, test } from "@jest/globals";
 import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { BUILT_MAKERS } from "#tests/built-makers";
 import { heading, paragraph } from "#tests/editing";
 import { createDocument, newId } from "@/core/document";
 import { FORMATS, readFile } from "@/core/formats";
 import { pdfOptionsSchema } from "@/core/formats/pdf";
 import { indexDocument } from "@/core/index";
 import { withContents } from "@/core/wayfinding";
-import { bookFonts } from "./export-fonts";
-import { editionScripts } from "./edition-scripts";
 import { FileJobs } from "./file-jobs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "gate-rope-made-"));
@@ -25,15 +24,7 @@ describe("files made in the background", () => {
   const until = async (look: () => boolean) => {
     for (let i = 0; i < 300 && !look(); i++) await new Promise((resolve) => setTimeout(resolve, 50));
   };
-  const jobs = () =>
-    new FileJobs(path.join(folder, newId()), {
-      pdfThread: path.resolve("dist/pdf-thread.mjs"),
-      archiveThread: path.resolve("dist/archive-thread.mjs"),
-      editionThread: path.resolve("dist/edition-thread.mjs"),
-      fonts: path.resolve("public/page-fonts"),
-      bookFonts: () => bookFonts(process.cwd()),
-      editionScripts: () => editionScripts(process.cwd()),
-    });
+  const jobs = () => new FileJobs(path.join(folder, newId()), BUILT_MAKERS);
 
   test("are asked about until they are made, and taken under the document's title", async () => {
     const all = jobs();

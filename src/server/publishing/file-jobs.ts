@@ -28,7 +28,7 @@ interface BegunFile extends Begun {
 export class FileJobs {
   private readonly jobs = new Jobs();
   /** The documents of which an edition is being made. */
-  private readonly published = new Set<string>();
+  private readonly publishing = new Set<string>();
 
   /** @param folder Where files are kept; emptied at the start. */
   constructor(
@@ -54,7 +54,7 @@ export class FileJobs {
 
   /** Begins an edition; answers its id. It is shown as soon as it is whole. */
   beginEdition(document: string, asked: Asked, said: EditionAsked, store: EditionStore): string {
-    if (this.published.has(document))
+    if (this.isPublishing(document))
       throw new ServerError(409, "publishing", "An edition of this document is being made just now.");
     return this.jobs.begin(document, "The edition", (onStage) => {
       const begun = new EditionInMaking(
@@ -66,11 +66,16 @@ export class FileJobs {
         this.makers,
         onStage,
       );
-      this.published.add(document);
-      const end = () => this.published.delete(document);
+      this.publishing.add(document);
+      const end = () => this.publishing.delete(document);
       begun.made.then(end, end);
       return begun;
     });
+  }
+
+  /** Whether an edition of a document is being made. */
+  isPublishing(document: string): boolean {
+    return this.publishing.has(document);
   }
 
   private begin(

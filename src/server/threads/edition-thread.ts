@@ -4,7 +4,7 @@ import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 import type { FileStage } from "@/core/collab";
-import { documentTitle, schema, settingsOf, UNTITLED, type Pictures } from "@/core/document";
+import { documentTitle, schema, settingsOf, UNTITLED } from "@/core/document";
 import { LEADS } from "@/core/editions/addresses";
 import { proveEdition, Published, writeEdition } from "@/core/editions";
 import type { StoredFile } from "@/core/editions/manifest";
@@ -12,6 +12,7 @@ import { indexDocument } from "@/core/index";
 import { PageMap } from "@/core/layout/page-map";
 import { libraryOf, resolveLinks } from "@/core/links";
 import { answerOrders } from "@/threads";
+import { orderedPictures } from "@/threads/document-order";
 import { layOutWhole } from "@/threads/pdf/lay-out-whole";
 import { compileForOneRun } from "@/threads/pdf/one-run";
 import { ContentStore } from "../blobs/content-store";
@@ -46,7 +47,7 @@ function stored(contents: ContentStore, path: string, content: string | Uint8Arr
 }
 
 async function make(order: EditionOrder, report: (stage: FileStage) => void): Promise<MadeEdition> {
-  const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
+  const pictures = orderedPictures(order);
   report({ stage: "pages", done: 0, of: 1 });
   const layout = await layOutWhole(
     indexDocument(schema.nodeFromJSON(JSON.parse(order.json))),

@@ -1,9 +1,10 @@
-import { documentJSON, type Manuscript } from "@/core/document";
+import type { Manuscript } from "@/core/document";
+import { orderedText } from "../document-order";
 import type { ArchiveOrder } from "./messages";
 
 /** A document as the thread takes it. */
 export function archiveOrder(
-  { doc, pictures }: Manuscript,
+  manuscript: Manuscript,
   {
     from = null,
     clean = false,
@@ -14,8 +15,7 @@ export function archiveOrder(
     Partial<Pick<ArchiveOrder, "from" | "clean" | "asked" | "bookFonts">>,
 ): ArchiveOrder {
   return {
-    json: documentJSON(doc),
-    pictures: [...pictures].map(([name, picture]) => ({ name, ...picture })),
+    ...orderedText(manuscript),
     from,
     clean,
     asked,

@@ -1,30 +1,18 @@
-import type { PictureType } from "@/core/document";
 import type { ArchiveFormatName } from "@/core/formats/formats";
 import type { FileProof } from "@/core/formats/office/file-proof";
 import type { BookFont } from "@/core/formats/office/office-options";
 import type { CameFrom } from "@/core/formats/office/own-part";
-import type { AskedPlace } from "@/core/links";
+import type { DocumentOrder } from "../document-order";
 
 /** What the thread is asked that writes files of word processors and e-books. */
-export interface ArchiveOrder {
+export interface ArchiveOrder extends DocumentOrder {
   readonly format: ArchiveFormatName;
-  /** The document as JSON text. */
-  readonly json: string;
-  readonly pictures: readonly {
-    readonly name: string;
-    readonly type: PictureType;
-    readonly bytes: Uint8Array;
-  }[];
   /** The document and version it is made from; null where nobody knows. */
   readonly from: CameFrom | null;
   /** Whether it carries no trace of the document it came from. */
   readonly clean: boolean;
-  /** What is known of the places of other documents, by their keys. */
-  readonly asked: readonly (readonly [string, AskedPlace])[];
   /** Fonts that an e-book carries. */
   readonly bookFonts: readonly BookFont[];
-  /** Folder of the fonts and their tables. */
-  readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */
   readonly file: string;
 }

@@ -1,13 +1,14 @@
 /** The thread in which a file of a word processor or an e-book is written, and its links are followed: one file, one thread. */
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import { indexDocument } from "@/core/index";
-import { schema, type Pictures } from "@/core/document";
+import { schema } from "@/core/document";
 import { DropLog, zipped } from "@/core/formats";
 import { proveArchive, writeArchive } from "@/core/formats/write-archive";
 import type { FileStage } from "@/core/collab";
 import { libraryOf, resolveLinks } from "@/core/links";
 import { zipArchive } from "@/core/formats/archive/zip-archive";
 import { answerOrders } from "../answer-orders";
+import { orderedPictures } from "../document-order";
 import { layOutWhole } from "../pdf/lay-out-whole";
 import { compileForOneRun } from "../pdf/one-run";
 import type { ArchiveOrder, ArchiveOutcome } from "./messages";
@@ -17,7 +18,7 @@ compileForOneRun();
 
 async function make(order: ArchiveOrder, report: (stage: FileStage) => void): Promise<ArchiveOutcome> {
   const { format, fonts } = order;
-  const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
+  const pictures = orderedPictures(order);
   report({ stage: "pages", done: 0, of: 1 });
   const layout = await layOutWhole(
     indexDocument(schema.nodeFromJSON(JSON.parse(order.json))),

@@ -1,24 +1,12 @@
 import type { MissingCharacter } from "@/core/collab/file-job";
-import type { PictureType } from "@/core/document";
 import type { PdfAttachment, PdfOptions, PdfProof } from "@/core/formats/pdf";
-import type { AskedPlace } from "@/core/links";
+import type { DocumentOrder } from "../document-order";
 
 /** What the thread that writes PDF files is asked. */
-export interface PdfOrder {
-  /** The document as JSON text. */
-  readonly json: string;
-  readonly pictures: readonly {
-    readonly name: string;
-    readonly type: PictureType;
-    readonly bytes: Uint8Array;
-  }[];
+export interface PdfOrder extends DocumentOrder {
   readonly options: PdfOptions;
   /** Files that go along, beside the document itself where the options say so. */
   readonly attachments: readonly PdfAttachment[];
-  /** What is known of the places of other documents, by their keys. */
-  readonly asked: readonly (readonly [string, AskedPlace])[];
-  /** Folder of the fonts and their tables. */
-  readonly fonts: string;
   /** The file to be written. It is whole only when the outcome has come. */
   readonly file: string;
 }

@@ -2,12 +2,13 @@
 import { closeSync, openSync, readFileSync, writeSync } from "node:fs";
 import path from "node:path";
 import { indexDocument } from "@/core/index";
-import { contentOf, documentTitle, type Manuscript, type Pictures, schema, shortened } from "@/core/document";
+import { contentOf, documentTitle, type Manuscript, schema, shortened } from "@/core/document";
 import { fileNameFor, FORMATS, writeFile } from "@/core/formats";
 import { optionFault, provePdf, writePdf, type PdfPicture } from "@/core/formats/pdf";
 import type { FileStage } from "@/core/collab";
 import { libraryOf } from "@/core/links";
 import { deflate } from "./deflate";
+import { orderedPictures } from "../document-order";
 import { layOutWhole } from "./lay-out-whole";
 import { compileForOneRun } from "./one-run";
 import { pictureForPdf } from "./picture-for-pdf";
@@ -18,7 +19,7 @@ compileForOneRun();
 
 async function make(order: PdfOrder, report: (stage: FileStage) => void): Promise<PdfOutcome> {
   const { options, fonts } = order;
-  const pictures: Pictures = new Map(order.pictures.map(({ name, ...picture }) => [name, picture]));
+  const pictures = orderedPictures(order);
   report({ stage: "pages", done: 0, of: 1 });
   const index = indexDocument(schema.nodeFromJSON(JSON.parse(order.json)));
   const layout = await layOutWhole(index, fonts, pictures);
