@@ -1,7 +1,7 @@
 import type { JumpPlace } from "@/core/editions/jump-places";
 import { addTool } from "./banner";
 import { element } from "./element";
-import { addressOf, anchorIn, index, pageAt, places, says, worker } from "./edition";
+import { addressOf, anchorIn, index, naming, pageAt, places, says, worker } from "./edition";
 import { nameMatches } from "./name-matches";
 import { placesOf, wordsAround } from "./words-around";
 
@@ -71,7 +71,7 @@ export class SearchBox {
     if (number !== this.asked) return;
     this.names.replaceChildren(
       ...named.map(({ n, h, p }) => {
-        const page = p === undefined ? [] : [element("span", { class: "printed" }, p)];
+        const page = p === undefined ? [] : [element("span", { class: "printed" }, naming(says.page, p))];
         return element("li", { class: "name" }, element("a", { href: addressOf(h) }, n), ...page);
       }),
     );

@@ -11,7 +11,8 @@ export const READER_CSS = `html{font-size:calc(1.0625rem*var(--reader,1));--poin
 :is(.tools,.panel,.place-menu,.way-back) :focus-visible,button:focus-visible,input:focus-visible,textarea:focus-visible{outline:2px solid var(--tide);outline-offset:2px}
 .found [role=status]:empty{display:none}
 .found ol:not(:empty)+ol:not(:empty){border-top:1px solid var(--line);margin-top:.4rem;padding-top:.4rem}
-.found .printed{color:var(--quiet);float:inline-end;font-variant-numeric:tabular-nums}
+.found .name{align-items:baseline;display:flex;gap:1rem;justify-content:space-between}
+.found .printed{color:var(--quiet);flex:none;font-size:.85rem}
 .branches [aria-current=location]{background:var(--wash);border-inline-start:3px solid var(--hemp)}
 .panel{background:var(--ground);border:1px solid var(--line);border-radius:8px;box-shadow:0 12px 40px rgb(0 0 0/.3);color:var(--ink);font:.95rem/1.5 Figtree,system-ui,sans-serif;margin-inline:auto 1rem;margin-top:3.4rem;max-height:calc(100dvh - 5rem);overflow-y:auto;padding:.5rem 1.25rem 1.25rem;width:min(26rem,calc(100vw - 2rem))}
 .panel::backdrop{background:rgb(0 0 0/.25)}

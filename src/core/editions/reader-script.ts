@@ -20,15 +20,17 @@ export interface ReaderKnows extends Omit<ReaderSettings, "language"> {
     readonly search: string;
     readonly nothingFound: string;
     readonly contents: string;
+    /** A printed page, with `{}` for its number. */
+    readonly page: string;
   };
 }
 
 /** The program of a page with what it knows of its edition. */
 export function readerScript(program: string, { language, ...settings }: ReaderSettings): string {
-  const { search, nothingFound, lists } = fixedWords(language);
+  const { search, nothingFound, lists, page } = fixedWords(language);
   const knows: ReaderKnows = {
     ...settings,
-    words: { ...readerWords(language), search, nothingFound, contents: lists.sections },
+    words: { ...readerWords(language), search, nothingFound, contents: lists.sections, page: page("{}") },
   };
   return `globalThis.gateRopeReader=${JSON.stringify(knows)};\n${program}`;
 }
