@@ -11,13 +11,24 @@ interface Jump {
 }
 
 const NAME = `jumps ${base}`;
+/** Whether the page is left for the next section or the one before: the ways back stay. */
+const GOING_ON = `going on ${base}`;
 const session = () => sessionStorage;
 const MAX_JUMPS = 30;
 
 /** Offers the way back after each jump, several deep, by a chip that stays in view. The browser's own Back takes the same steps. */
 export function offerWayBack(): void {
   let jumps = keptHere<Jump[]>(NAME, [], session);
-  const chip = button("", () => history.back(), { class: "way-back" });
+  const goBack = () => {
+    const last = jumps.at(-1);
+    if (!last) return;
+    if (last.to === location.href || last.to.includes("/at/")) return history.back();
+    // The reader has gone on since: not the last page is where the jump began.
+    keep(jumps.slice(0, -1));
+    keepHere(GOING_ON, true, session);
+    location.href = last.from;
+  };
+  const chip = button("", goBack, { class: "way-back" });
   document.body.append(chip);
   const show = () => {
     const last = jumps.at(-1);
@@ -40,7 +51,8 @@ export function offerWayBack(): void {
     const isPlain = !event.ctrlKey && !event.metaKey && !event.shiftKey && event.button === 0;
     if (!link || !isPlain || event.defaultPrevented || link.target || link.download) return;
     if (!link.href.startsWith(base) || link.href === location.href) return;
-    if (link.closest(".steps") || link.getAttribute("href")?.startsWith("#_")) return;
+    if (link.closest(".steps")) return void keepHere(GOING_ON, true, session);
+    if (link.getAttribute("href")?.startsWith("#_")) return;
     const heading = currentHeading();
     keep([
       ...jumps,
@@ -54,6 +66,8 @@ export function offerWayBack(): void {
       arrived();
     }
   });
+  const wentOn = keptHere(GOING_ON, false, session);
+  keepHere(GOING_ON, false, session);
   const [entry] = performance.getEntriesByType("navigation") as PerformanceNavigationTiming[];
   if (entry?.type === "back_forward") arrived();
   else {
@@ -62,7 +76,7 @@ export function offerWayBack(): void {
     const samePage = led && new URL(led.to).pathname;
     const isLed =
       led && (led.to === location.href || samePage === location.pathname || samePage?.includes("/at/"));
-    if (isLed || entry?.type === "reload") show();
+    if (isLed || wentOn || entry?.type === "reload") show();
     else keep([]);
   }
 }

@@ -67,6 +67,14 @@ test("a reader's day: land, search, jump, glance, go back, mark, go on, read wit
     await reader.getByRole("button", { name: /Back to/ }).click();
     await expect(text.getByRole("heading", { name: "Lamps" })).toBeVisible();
     await expect(reader.getByRole("button", { name: /Back to/ })).toBeHidden();
+    // Also for who has read on since.
+    await text.getByRole("link", { name: "stairs" }).click();
+    await expect(text.getByRole("heading", { name: "Stairs" })).toBeInViewport();
+    await reader.keyboard.press("ArrowRight");
+    await expect(text.getByRole("heading", { name: "Dome" })).toBeVisible();
+    await reader.getByRole("button", { name: /Back to/ }).click();
+    await expect(text.getByRole("heading", { name: "Lamps" })).toBeVisible();
+    await expect(reader.getByRole("button", { name: /Back to/ })).toBeHidden();
   });
 
   await test.step("a place is marked with a note", async () => {

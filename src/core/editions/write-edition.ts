@@ -14,9 +14,9 @@ import { HtmlOutput } from "../formats/html/html-output";
 import { familiesOf, styleSheet } from "../formats/html/style-sheet";
 import { withMarkedPlaces } from "../formats/marked-places";
 import type { BookFont } from "../formats/office/office-options";
-import { BesideFile } from "../formats/outside";
+import { BesideFile, FILES_FOLDER } from "../formats/outside";
 import type { KnownLibrary } from "../links";
-import { CONTENTS, FIRST, ICON, INSTALLED, KEPT, OFFLINE, WHOLE } from "./addresses";
+import { CONTENTS, DOWNLOADS, FIRST, LEADS, ICON, INSTALLED, KEPT, OFFLINE, WHOLE } from "./addresses";
 import { editionPages, MAX_PAGE_LETTERS } from "./edition-pages";
 import { FRAME_CSS } from "./frame-css";
 import { iconOf, installedAs } from "./installed";
@@ -91,6 +91,9 @@ export interface EditionOptions {
   /** The printed page of a place, as it is labelled. */
   readonly pageOf?: PageOf;
 }
+
+/** The folders of what a device does not keep. */
+const NOT_KEPT = new Set<string>([LEADS, DOWNLOADS, FILES_FOLDER]);
 
 /**
  * Writes a document as static pages for readers: one for each section of the highest level, cut deeper where it is long, with the contents around
@@ -179,11 +182,7 @@ export function writeEdition(manuscript: Manuscript, options: EditionOptions = {
     written.set(ICON, iconOf(documentTitle(doc)));
     written.set(INSTALLED, installedAs(frame));
     // Before the list, which is no part of itself.
-    const kept = keptList(
-      written,
-      anchors,
-      (path) => path !== WHOLE && !/^(?:at|downloads|files)\//.test(path),
-    );
+    const kept = keptList(written, anchors, (path) => path !== WHOLE && !NOT_KEPT.has(path.split("/")[0]!));
     written.set(KEPT, JSON.stringify(kept));
     written.set(OFFLINE, scripts.offline);
   }

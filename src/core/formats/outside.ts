@@ -44,7 +44,7 @@ export function fragmentOf({ words }: DocumentTarget, found: KnownPlace): string
 }
 
 /** The folder beside a written file in which the attached files are. */
-const FOLDER = "files";
+export const FILES_FOLDER = "files";
 
 /** Where each attached file lies beside a written file; no two have the same name without regard to case. */
 export const pathsOfFiles = kept((registry: Pick<Registry, "files">): ReadonlyMap<string, string> => {
@@ -56,7 +56,7 @@ export const pathsOfFiles = kept((registry: Pick<Registry, "files">): ReadonlyMa
     let own = name;
     for (let n = 2; taken.has(own.toLowerCase()); n++) own = `${stem} ${n}${ending}`;
     taken.add(own.toLowerCase());
-    paths.set(id, `${FOLDER}/${own}`);
+    paths.set(id, `${FILES_FOLDER}/${own}`);
   }
   return paths;
 });

@@ -16,11 +16,11 @@ export interface MadeFile {
   cancel(): void;
 }
 
-/** Makes a file and follows it. `called`: what it is, in a sentence; `begin` throws a sentence where it cannot begin; `onEnd`: when it is made, or has failed. */
+/** Makes a file and follows it. `called`: what it is, in a sentence; `begin` throws a sentence where it cannot begin; `onMade`: when it is made. */
 export function useMadeFile(
   called: string,
   begin: () => Promise<MakingFile>,
-  onEnd: () => void = () => {},
+  onMade: () => void = () => {},
 ): MadeFile {
   const session = useSession();
   const [state, setState] = useState<MadeFile["state"]>(null);
@@ -51,10 +51,16 @@ export function useMadeFile(
       if (abort.signal.aborted) return void cancelFile(begun).catch(() => {});
       underWay.current = begun;
       setMaking(begun);
-      await followFile(begun, (next) => !abort.signal.aborted && setState(next), abort.signal);
+      let isMade = false;
+      const follow = (next: FileJob["state"]) => {
+        if (abort.signal.aborted) return;
+        isMade = next.kind === "made";
+        setState(next);
+      };
+      await followFile(begun, follow, abort.signal);
       if (abort.signal.aborted) return;
       underWay.current = null;
-      onEnd();
+      if (isMade) onMade();
       result.current?.focus();
     } catch (error) {
       if (!abort.signal.aborted) setState({ kind: "failed", reason: messageOf(error) });
