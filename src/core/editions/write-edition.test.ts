@@ -3,6 +3,7 @@ import fc from "fast-check";
 import type { Node } from "prosemirror-model";
 import { anyDocument } from "#tests/arbitrary-document";
 import { heading, paragraph } from "#tests/editing";
+import { htmlFaults } from "#tests/html-faults";
 import { linkedManual } from "#tests/linked-manual";
 import { richDocument } from "#tests/rich-document";
 import { runs } from "#tests/runs";
@@ -117,5 +118,20 @@ describe("an edition", () => {
       if (node.type === schema.nodes.heading)
         expect(text).toContain(node.attrs.id === null ? "" : node.textContent.slice(0, 4));
     });
+  });
+
+  test("is valid HTML on each page, with its programs, downloads and what it says of itself", async () => {
+    const scripts = { early: "1", page: "2", search: "3", offline: "4" };
+    const edition = writeEdition(richDocument(), {
+      maxPageLetters: 2_000,
+      scripts,
+      issue: { number: 2, date: "2026-12-02", note: "Lamps & “stairs”" },
+      downloads: [{ called: "PDF", path: "downloads/The manual.pdf", bytes: new Uint8Array([1]) }],
+      pageOf: () => "iv",
+    });
+    expect(failed(edition)).toEqual([]);
+    const pages = [...edition.files].filter(([file]) => file.endsWith(".html"));
+    expect(pages.length).toBeGreaterThan(10);
+    for (const [file, html] of pages) expect([file, await htmlFaults(html as string)]).toEqual([file, []]);
   });
 });

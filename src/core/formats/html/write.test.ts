@@ -1,25 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import fc from "fast-check";
-import { HtmlValidate } from "html-validate";
 import { anyDocument } from "#tests/arbitrary-document";
+import { htmlFaults } from "#tests/html-faults";
 import { longManual } from "#tests/long-manual";
 import { createDocument, idOf, schema } from "@/core/document";
 import { withContents, withReturns } from "@/core/wayfinding";
 import { indexDocument } from "@/core/index";
 import { readFile, writeFile } from "..";
 import { runs } from "#tests/runs";
-
-const validator = new HtmlValidate({
-  extends: ["html-validate:standard"],
-  rules: { "no-inline-style": "off", "long-title": "off", "heading-level": "off", "empty-heading": "off" },
-});
-
-async function faults(html: string): Promise<string[]> {
-  const report = await validator.validateString(html);
-  return report.results.flatMap((result) =>
-    result.messages.map(({ ruleId, message, line }) => `${line}: ${ruleId}: ${message}`),
-  );
-}
 
 /** Links of a page that lead to an id which is not there, and ids that stand twice. */
 function broken(html: string): string[] {
@@ -40,7 +28,7 @@ test("a list that readers fold is valid, each branch with a name, and reads as o
   const blocks = read.manuscript.doc.content.content;
   const html = (folds?: true) =>
     writeFile({ doc: createDocument([list(folds), ...blocks]), pictures: new Map() }, "html").text;
-  expect(await faults(html(true))).toEqual([]);
+  expect(await htmlFaults(html(true))).toEqual([]);
   expect(html(true).match(/<summary><span>[^<]+<\/span><\/summary>/g)).toEqual([
     "<summary><span>One &amp; 1 &lt; 2</span></summary>",
     "<summary><span>Deep</span></summary>",
@@ -56,7 +44,7 @@ test("a heap of marks on one letter is written in pieces that a browser sets one
   const doc = createDocument([schema.nodes.heading.create({ level: 1 }, schema.text(text))]);
   const html = writeFile({ doc, pictures: new Map() }, "html").text;
   expect(html.match(/<bdi>\u0301+<\/bdi>/g)!.map((piece) => piece.length - 11)).toEqual([64, 64, 64, 8]);
-  expect(await faults(html)).toEqual([]);
+  expect(await htmlFaults(html)).toEqual([]);
   const back = readFile("a.html", new TextEncoder().encode(html));
   if (!back.ok) throw new Error(back.error.reason);
   expect(back.manuscript.doc.firstChild!.textContent).toBe(text);
@@ -69,7 +57,7 @@ describe("the exported page", () => {
   const { text, promised } = writeFile({ doc, pictures: new Map() }, "html");
 
   test("of a long manual is valid, and every link in it leads to an id that is there once", async () => {
-    expect(await faults(text)).toEqual([]);
+    expect(await htmlFaults(text)).toEqual([]);
     expect(broken(text)).toEqual([]);
     expect(promised.length).toBeGreaterThan(600);
   });
@@ -84,7 +72,7 @@ describe("the exported page", () => {
     await fc.assert(
       fc.asyncProperty(anyDocument, async (doc) => {
         const page = writeFile({ doc, pictures: new Map() }, "html").text;
-        expect(await faults(page)).toEqual([]);
+        expect(await htmlFaults(page)).toEqual([]);
         expect(broken(page)).toEqual([]);
       }),
       { numRuns: runs(40) },
